@@ -1,0 +1,51 @@
+"""Compilation of the numeric kernels, with a cache that can never answer with old code.
+
+numba's own cache looks only at the file of the outermost function: editing a law that a kernel calls would
+keep giving the old numbers. So the cache lives in a directory named by a hash of every source file of the core.
+"""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+from typing import TypeVar, cast
+
+import numba
+from numba import config as numba_config
+
+F = TypeVar("F", bound=Callable[..., object])
+
+
+def source_hash() -> str:
+    """Return a hash of every source of the core and of the compiler's version: the engine's version."""
+    digest = hashlib.sha256(numba.__version__.encode())
+    root = Path(__file__).parent
+    for path in sorted(root.rglob("*.py")):
+        digest.update(path.relative_to(root).as_posix().encode())
+        digest.update(path.read_bytes())
+    return digest.hexdigest()[:16]
+
+
+def _cache_dir(version: str) -> str:
+    """Return a directory only this user can write, outside the checkout."""
+    for base in (Path.home() / ".cache", Path(tempfile.gettempdir()) / f"jarana-{os.getuid()}"):
+        folder = base / "jarana" / f"kernels-{version}"
+        try:
+            folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+            if base.stat().st_uid == os.getuid() and os.access(folder, os.W_OK):
+                return str(folder)
+        except OSError:
+            continue
+    return tempfile.mkdtemp(prefix="jarana-kernels-")
+
+
+ENGINE_VERSION = source_hash()
+numba_config.CACHE_DIR = _cache_dir(ENGINE_VERSION)  # type: ignore[attr-defined]
+
+
+def compiled(function: F) -> F:
+    """Compile `function` to machine code, released from the interpreter lock and cached on disk."""
+    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath={"contract", "arcp", "nsz", "reassoc"})(function))

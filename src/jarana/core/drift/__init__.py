@@ -1,0 +1,1 @@
+"""From rig and water to the path of every fly: scenario → mesh → kernel → tracks → figures."""

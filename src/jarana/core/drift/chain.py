@@ -1,0 +1,117 @@
+"""Runs a scenario and hands back the path of every node, every body and the pull at the top."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from jarana.core.drift.kernel import BED_GIVE, run_chain
+from jarana.core.drift.mesh import Floats, Mesh, build_mesh
+from jarana.core.drift.scenario import Scenario
+from jarana.core.errors import SolverError
+
+
+@dataclass(frozen=True)
+class Steps:
+    """Time steps, s: `first` for `settling` s after the start or a change of motion, `then` afterwards."""
+
+    first: float = 0.005
+    then: float = 0.02
+    settling: float = 1.0
+
+
+@dataclass(frozen=True)
+class ChainRun:
+    """What a run gives.
+
+    Attributes
+    ----------
+    times
+        (times,) s.
+    x, z, vx, vz
+        (times, nodes) in m and m/s.
+    pull
+        (times,) tension of the first link, N.
+    mesh
+        The nodes it ran on.
+    strain_max
+        Largest relative error of a link's length before it was set right.
+    least_tension
+        N; negative where a link was pushed (a slack rig).
+    steps
+        How many steps it took.
+    """
+
+    times: Floats
+    x: Floats
+    z: Floats
+    vx: Floats
+    vz: Floats
+    pull: Floats
+    mesh: Mesh
+    strain_max: float
+    least_tension: float
+    steps: int
+
+    def track(self, name: str) -> tuple[Floats, Floats, Floats, Floats]:
+        """Return x, depth, vx, vz of a body by name, each (times,)."""
+        node = int(self.mesh.body_node[self.mesh.names.index(name)])
+        return self.x[:, node], -self.z[:, node], self.vx[:, node], self.vz[:, node]
+
+
+def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> ChainRun:
+    """Simulate a scenario.
+
+    Parameters
+    ----------
+    scenario
+        Checked here; faults raise an InputError that names each of them.
+    steps
+        Time steps; the default keeps depths within a centimetre of half the step.
+    refine
+        Divides the node spacing, for convergence tests.
+
+    Raises
+    ------
+    InputError
+        When the scenario cannot be run.
+    SolverError
+        When the numbers ran away; carries the scenario for a replay.
+    """
+    scenario.check()
+    steps = steps or Steps()
+    mesh = build_mesh(scenario, refine)
+    water, stream = scenario.water, scenario.stream
+    bed = [1.0 if scenario.bed else 0.0, mesh.wet_weight / BED_GIVE, scenario.bed_friction]
+    values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
+    states, tensions, worst, count = run_chain(
+        mesh.parent,
+        mesh.link_length,
+        mesh.link_diameter,
+        mesh.link_density,
+        mesh.link_between,
+        mesh.body_node,
+        np.ascontiguousarray(values),
+        np.array([water.density, water.viscosity, water.gravity]),
+        np.array([stream.surface_speed, stream.depth, stream.roughness]),
+        np.array(bed),
+        np.array(scenario.top.moves, dtype=float).reshape(-1, 3),
+        np.stack([mesh.x, mesh.z, mesh.vx, mesh.vz]),
+        np.array(scenario.times),
+        np.array([steps.first, steps.then, steps.settling]),
+    )
+    if not np.isfinite(states).all():
+        raise SolverError("the chain did not come to an answer", scenario)
+    return ChainRun(
+        times=np.array(scenario.times),
+        x=states[:, 0],
+        z=states[:, 1],
+        vx=states[:, 2],
+        vz=states[:, 3],
+        pull=tensions[:, 1],
+        mesh=mesh,
+        strain_max=float(worst[0]),
+        least_tension=float(worst[1]),
+        steps=int(count),
+    )

@@ -1,0 +1,1 @@
+"""The laws of water on thin lines and small bodies, one law per file."""

@@ -1,0 +1,57 @@
+"""Drag of a thin line along itself."""
+
+from __future__ import annotations
+
+import math
+
+from jarana.core.compiled import compiled
+from jarana.core.law import Law
+
+AXIAL_DRAG = Law(
+    "drag of a thin cylinder in axial flow",
+    "Glauert & Lighthill, Proc. Roy. Soc. A 230 (1955) 188-203, thick-layer limit; turbulent floor 0.004",
+    {"log": (2.0, 40.0)},
+)
+
+LEAST_LOGARITHM = 2.0
+TURBULENT_FRICTION = 0.004
+
+
+@compiled
+def axial_drag_factor(
+    speed: float, diameter: float, length: float, density: float, viscosity: float
+) -> tuple[float, float]:
+    """Return ``k`` and ``dk/ds`` per metre of line, so that the tangential drag is ``k·velocity``.
+
+    ``f = 4 pi mu u / ln(4 nu L / (u a²))`` with the logarithm's value at least 2, and at least the
+    turbulent ``0.5 rho pi d 0.004 u²`` (a stripped fly line).
+
+    Parameters
+    ----------
+    speed
+        Tangential speed, m/s, ≥ 0.
+    diameter
+        Line diameter, m; ``a`` is half of it.
+    length
+        Distance between attachments (bodies, dropper knots, top, point), m. A mere change of diameter is not one.
+    density, viscosity
+        Of the water, kg/m³ and Pa·s.
+
+    Returns
+    -------
+    tuple[float, float]
+        k, N·s/m², and its derivative by speed, N·s²/m³.
+    """
+    slow = max(speed, 1e-7)
+    radius = 0.5 * diameter
+    log = math.log(4.0 * viscosity * length / (density * slow * radius * radius))
+    if log < LEAST_LOGARITHM:
+        k = 4.0 * math.pi * viscosity / LEAST_LOGARITHM
+        slope = 0.0
+    else:
+        k = 4.0 * math.pi * viscosity / log
+        slope = k / (log * slow) if speed > 1e-7 else 0.0
+    rough = 0.5 * density * math.pi * diameter * TURBULENT_FRICTION
+    if rough * speed > k:
+        return rough * speed, rough
+    return k, slope
