@@ -48,4 +48,9 @@ numba_config.CACHE_DIR = _cache_dir(ENGINE_VERSION)  # type: ignore[attr-defined
 
 def compiled(function: F) -> F:
     """Compile `function` to machine code, released from the interpreter lock and cached on disk."""
-    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath={"contract", "arcp", "nsz", "reassoc"})(function))
+    return cast(
+        "F",
+        numba.njit(cache=True, nogil=True, error_model="numpy", fastmath={"contract", "arcp", "nsz", "reassoc"})(
+            function
+        ),
+    )

@@ -68,7 +68,9 @@ class Reader:
         good = isinstance(value, int | float) and not isinstance(value, bool)
         if not self.faults.check(key in self.data, self._at(key), "", "is missing; a number is wanted"):
             return 1.0
-        if not self.faults.check(good and math.isfinite(cast("float", value)), self._at(key), value, "a finite number is wanted"):
+        if not self.faults.check(
+            good and math.isfinite(cast("float", value)), self._at(key), value, "a finite number is wanted"
+        ):
             return 1.0
         number = float(cast("float", value))
         self.faults.check(least <= number <= most, self._at(key), number, f"lies between {least:g} and {most:g}")
@@ -111,7 +113,9 @@ class Reader:
     def rows(self, key: str, width: int) -> list[tuple[float, ...]]:
         """Return a list of rows of `width` finite numbers (width 1: plain numbers)."""
         value = self.raw(key)
-        if not self.faults.check(isinstance(value, list) and value, self._at(key), value, "a list of numbers is wanted"):
+        if not self.faults.check(
+            isinstance(value, list) and len(value) > 0, self._at(key), value, "a list of numbers is wanted"
+        ):
             return []
         rows = cast("list[object]", value)
         if not self.faults.check(len(rows) <= MOST_TIMES, self._at(key), len(rows), f"at most {MOST_TIMES} entries"):
@@ -124,7 +128,7 @@ class Reader:
             )
             wanted = "a finite number is wanted" if width == 1 else f"{width} finite numbers are wanted"
             if self.faults.check(good, f"{self._at(key)}[{i}]", row, wanted):
-                out.append(tuple(float(c) for c in cells))
+                out.append(tuple(float(cast("float", c)) for c in cells))
         return out
 
     def done(self) -> None:
@@ -185,7 +189,11 @@ def _top(reader: Reader) -> HeldTop:
     reader.faults.check(kind == "held", f"{reader.path}.kind", kind, "the tops known are: held")
     moves = reader.rows("v", 3) if reader.has("v") else [(0.0, 0.0, 0.0)]
     reader.seen.add("v")
-    top = HeldTop(reader.number("x", 0.0), reader.number("z", 0.0), cast("tuple[tuple[float, float, float], ...]", tuple(moves)))
+    top = HeldTop(
+        reader.number("x", 0.0),
+        reader.number("z", 0.0),
+        cast("tuple[tuple[float, float, float], ...]", tuple(moves)),
+    )
     reader.done()
     return top
 

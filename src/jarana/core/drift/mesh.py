@@ -72,7 +72,15 @@ class _Builder:
         self.parent, self.length, self.diameter, self.density, self.between = [0], [0.0], [0.0], [0.0], [1.0]
         self.arc, self.x, self.z = [0.0], [x], [z]
 
-    def link(self, parent: int, length: float, diameter: float, density: float, between: float, way: tuple[float, float]) -> int:
+    def link(
+        self,
+        parent: int,
+        length: float,
+        diameter: float,
+        density: float,
+        between: float,
+        way: tuple[float, float],
+    ) -> int:
         if len(self.parent) >= MOST_NODES:
             raise InputError.one("main", f"over {MOST_NODES} nodes", f"at most {MOST_NODES} nodes; widen ds")
         self.parent.append(parent)

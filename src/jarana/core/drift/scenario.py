@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from dataclasses import dataclass
 
@@ -131,11 +132,11 @@ def _check_world(scenario: Scenario, faults: FaultList) -> None:
     faults.check(0 <= scenario.bed_friction <= 10, "mu_bed", scenario.bed_friction, "0 to 10")
     times = scenario.times
     if faults.check(0 < len(times) <= MOST_TIMES, "times", len(times), f"1 to {MOST_TIMES} times"):
-        rising = all(b > a for a, b in zip(times, times[1:], strict=False))
+        rising = all(b > a for a, b in itertools.pairwise(times))
         faults.check(rising and times[0] >= 0, "times", list(times)[:6], "times rise from 0")
         faults.check(times[-1] <= MOST_SECONDS, "times", times[-1], f"at most {MOST_SECONDS:.0f} s")
     moves = scenario.top.moves
-    rising = all(b[0] > a[0] for a, b in zip(moves, moves[1:], strict=False))
+    rising = all(b[0] > a[0] for a, b in itertools.pairwise(moves))
     faults.check(rising and len(moves) <= MOST_TIMES, "top.v", len(moves), f"times rise; at most {MOST_TIMES}")
     for i, (_, vx, vz) in enumerate(moves):
         faults.check(abs(vx) <= 20 and abs(vz) <= 20, f"top.v[{i}]", (vx, vz), "at most 20 m/s")

@@ -25,7 +25,8 @@ def cylinder_drag_coefficient(re: float) -> float:
     >>> round(cylinder_drag_coefficient(40.0), 2), round(cylinder_drag_coefficient(1.0), 1)
     (1.73, 9.9)
     """
-    return 1.18 + 6.8 / re**0.89 + 1.96 / math.sqrt(re) - 0.0004 * re / (1.0 + 3.64e-7 * re * re)
+    slow: float = 6.8 / re**0.89
+    return 1.18 + slow + 1.96 / math.sqrt(re) - 0.0004 * re / (1.0 + 3.64e-7 * re * re)
 
 
 @compiled

@@ -25,7 +25,9 @@ def sphere_drag_coefficient(re: float) -> float:
     >>> round(sphere_drag_coefficient(100.0), 2)
     1.09
     """
-    return 24.0 / re * (1.0 + 0.15 * re**0.687) + 0.42 / (1.0 + 42500.0 * re**-1.16)
+    stokes: float = 24.0 / re * (1.0 + 0.15 * re**0.687)
+    newton: float = 0.42 / (1.0 + 42500.0 * re**-1.16)
+    return stokes + newton
 
 
 @compiled

@@ -40,11 +40,7 @@ def stream_speed(height: float, surface_speed: float, depth: float, roughness: f
     """
     if height <= 0.0 or surface_speed == 0.0:
         return 0.0
-    return (
-        surface_speed
-        * math.log(1.0 + min(height, depth) / roughness)
-        / math.log(1.0 + depth / roughness)
-    )
+    return surface_speed * math.log(1.0 + min(height, depth) / roughness) / math.log(1.0 + depth / roughness)
 
 
 def bulk_speed(surface_speed: float, depth: float, roughness: float) -> float:

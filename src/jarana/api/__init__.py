@@ -1,0 +1,1 @@
+"""The web application: thin resources over the use cases."""

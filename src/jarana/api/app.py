@@ -1,0 +1,51 @@
+"""The application factory."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+
+from flask import Flask
+
+from jarana.api.errors import add_error_handlers
+from jarana.api.logs import log_json
+from jarana.api.resources import blueprints
+from jarana.api.security import guard
+from jarana.api.settings import Settings
+from jarana.api.spec import openapi, spec
+from jarana.storage.database import make_engine, make_sessions
+
+LARGEST_BODY = 1_000_000
+"""bytes."""
+
+
+def create_app(settings: Settings | None = None) -> Flask:
+    """Return the application; without settings they come from the environment."""
+    settings = settings or Settings.from_environment()
+    log_json()
+    app = Flask("jarana", static_folder=None)
+    app.config.update(
+        SECRET_KEY=settings.secret_key,
+        TRUSTED_HOSTS=list(settings.hosts),
+        MAX_CONTENT_LENGTH=LARGEST_BODY,
+        SESSION_COOKIE_HTTPONLY=True,
+        SESSION_COOKIE_SAMESITE="Lax",
+        SESSION_COOKIE_NAME="jarana",
+        REMEMBER_COOKIE_NAME="jarana_stay",
+        REMEMBER_COOKIE_HTTPONLY=True,
+        REMEMBER_COOKIE_SAMESITE="Lax",
+        REMEMBER_COOKIE_DURATION=timedelta(days=30),
+        RATELIMIT_ENABLED=settings.limits,
+        WEB=settings.web,
+    )
+    app.extensions["sessions"] = make_sessions(make_engine(settings.database_url))
+    guard(app)
+    add_error_handlers(app)
+    for blueprint in blueprints():
+        app.register_blueprint(blueprint)
+    spec.register(app)
+
+    @app.get("/api/openapi.json")
+    def _description() -> dict[str, object]:
+        return openapi(app)
+
+    return app

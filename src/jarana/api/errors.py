@@ -1,0 +1,83 @@
+"""The one place where exceptions become problem+json."""
+
+from __future__ import annotations
+
+import json
+from http import HTTPStatus
+from typing import Any
+from uuid import uuid4
+
+import structlog
+from flask import Flask, Response, g, request
+from pydantic import ValidationError
+from werkzeug.exceptions import HTTPException
+
+from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
+from jarana.usecases.keep_rig import UnknownRigError
+
+log = structlog.get_logger()
+
+
+def problem(status: int, detail: str, faults: list[Fault] | None = None, **more: Any) -> Response:
+    """Return a problem+json answer; `faults` map to fields on screen."""
+    body = {
+        "type": "about:blank",
+        "title": HTTPStatus(status).phrase,
+        "status": status,
+        "detail": detail,
+        "request_id": g.get("request_id", ""),
+        "faults": [{"path": f.path, "value": f.value, "reason": f.reason} for f in faults or []],
+        **more,
+    }
+    return Response(json.dumps(body), status=status, mimetype="application/problem+json")
+
+
+def faults_of(error: ValidationError) -> list[Fault]:
+    """Return a validation error as faults; the tag pydantic puts after ``edits[i]`` is left out of the path."""
+    faults = []
+    for e in error.errors(include_url=False):
+        where = e["loc"]
+        parts = tuple(part for k, part in enumerate(where) if not (k >= 2 and where[k - 2] == "edits"))
+        value = e.get("input")
+        shown = "" if isinstance(value, dict | list) or value is None else shorten(value)
+        message = e["msg"].removeprefix("Value error, ")
+        faults.append(Fault(path_of(parts), shown, message[:1].lower() + message[1:]))
+    return faults
+
+
+def wrong_input(error: InputError) -> Response:
+    """422 with everything wrong at once."""
+    return problem(422, "Some values cannot be used as they are.", error.faults)
+
+
+def add_error_handlers(app: Flask) -> None:
+    """Map every exception the use cases raise."""
+
+    @app.errorhandler(InputError)
+    def _input(error: InputError) -> Response:
+        return wrong_input(error)
+
+    @app.errorhandler(UnknownRigError)
+    def _unknown(error: UnknownRigError) -> Response:
+        return problem(404, "There is no such rig of yours.")
+
+    @app.errorhandler(SolverError)
+    def _solver(error: SolverError) -> Response:
+        case = uuid4().hex[:12]
+        log.error("solver", case=case, scenario=repr(error.scenario))
+        return problem(500, f"{error}. Case {case} has been kept for a replay.", case=case)
+
+    @app.errorhandler(HTTPException)
+    def _http(error: HTTPException) -> Response | HTTPException:
+        if not request.path.startswith("/api/"):
+            return error
+        answer = problem(error.code or 500, error.description or error.name)
+        for name, value in error.get_headers(request.environ):
+            if name.lower() in ("allow", "retry-after"):
+                answer.headers[name] = value
+        return answer
+
+    @app.errorhandler(Exception)
+    def _any(error: Exception) -> Response:
+        log.exception("unexpected")
+        return problem(500, "Something went wrong here; nothing of yours was lost. Try again.")

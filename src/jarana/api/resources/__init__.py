@@ -1,0 +1,11 @@
+"""One blueprint per resource."""
+
+from flask import Blueprint
+
+from jarana.api.resources import book, drawer, health, pages, reaches, rigs, session, workbench
+
+
+def blueprints() -> tuple[Blueprint, ...]:
+    """Return every resource; pages last, since they answer whatever is left."""
+    modules = (health, session, book, reaches, drawer, rigs, workbench, pages)
+    return tuple(module.blueprint for module in modules)

@@ -1,0 +1,33 @@
+"""What the screens look up: units, methods, beds, knots."""
+
+from __future__ import annotations
+
+from dataclasses import asdict
+
+from flask import Blueprint
+from spectree import Response
+
+from jarana.api.schemas import Bed, Book, MethodView, UnitRule, UnitSystem
+from jarana.api.spec import spec
+from jarana.core.methods import methods
+from jarana.core.tackle.knot import knots
+from jarana.core.units import NAMES, SYSTEMS
+from jarana.core.water.reach import bed_kinds
+
+blueprint = Blueprint("book", __name__, url_prefix="/api")
+
+
+@blueprint.get("/book")
+@spec.validate(resp=Response(HTTP_200=Book), tags=["book"])
+def book() -> Book:
+    """Return units, methods, beds and knots."""
+    systems = tuple(
+        UnitSystem(key=key, name=NAMES[key], rules={k: UnitRule(**asdict(r)) for k, r in rules.items()})
+        for key, rules in SYSTEMS.items()
+    )
+    return Book(
+        units=systems,
+        methods=tuple(MethodView.of(m) for m in methods().values()),
+        beds=tuple(Bed(key=b.key, name=b.name) for b in bed_kinds().values()),
+        knots=tuple(knots().values()),
+    )

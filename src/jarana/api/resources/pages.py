@@ -1,0 +1,43 @@
+"""The built front end: hashed files for a year, the page itself never cached."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from flask import Blueprint, Response, current_app, send_from_directory
+from werkzeug.routing import BaseConverter
+
+blueprint = Blueprint("pages", __name__)
+
+
+class PageConverter(BaseConverter):
+    """Any path that is not the API's, so that wrong methods there still answer 405."""
+
+    regex = r"(?!api/|assets/).*?"
+    part_isolating = False
+
+
+@blueprint.record
+def _add_converter(state: object) -> None:
+    state.app.url_map.converters["page"] = PageConverter  # type: ignore[attr-defined]
+
+
+@blueprint.get("/assets/<path:name>")
+def asset(name: str) -> Response:
+    """Send a hashed file."""
+    folder: Path = current_app.config["WEB"]
+    return send_from_directory(folder / "assets", name, max_age=31536000)
+
+
+@blueprint.get("/", defaults={"path": ""})
+@blueprint.get("/<page:path>")
+def page(path: str) -> Response:
+    """Send the page, whatever place of it is asked for; real files beside it as they are."""
+    folder: Path = current_app.config["WEB"]
+    if path and "/" not in path and (folder / path).is_file():
+        return send_from_directory(folder, path, max_age=0)
+    if not (folder / "index.html").exists():
+        return Response("The front end is not built; run bin/demo.", status=503, mimetype="text/plain")
+    answer = send_from_directory(folder, "index.html", max_age=0)
+    answer.headers["Cache-Control"] = "no-cache"
+    return answer

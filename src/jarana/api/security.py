@@ -1,0 +1,136 @@
+"""Who may ask, from where, and what a browser may do with the answer."""
+
+from __future__ import annotations
+
+import time
+from uuid import UUID, uuid4
+
+import structlog
+from flask import Flask, Response, abort, current_app, g, request
+from flask_limiter import Limiter
+from flask_limiter.util import get_remote_address
+from flask_login import LoginManager, UserMixin, current_user
+from sqlalchemy.orm import Session
+
+from jarana.storage.repositories import Anglers
+from jarana.storage.tables import AnglerRow
+
+CONTENT_POLICY = (
+    "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+    "font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+HEADERS = {
+    "Content-Security-Policy": CONTENT_POLICY,
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
+}
+OPEN = {"session.sign_in", "health.healthz", "health.readyz", "pages.page", "pages.asset", "book.book"}
+"""Endpoints that need no one signed in."""
+BODY_METHODS = {"POST", "PUT", "PATCH"}
+
+limiter = Limiter(get_remote_address, storage_uri="memory://", default_limits=[])
+log = structlog.get_logger()
+
+
+class Person(UserMixin):  # type: ignore[misc]
+    """The person signed in, as Flask-Login wants them."""
+
+    def __init__(self, row: AnglerRow) -> None:
+        self.angler_id, self.name = row.id, row.name
+        self.version = row.session_version
+
+    def get_id(self) -> str:
+        """Id with the session's version, so that all sessions can be ended at once."""
+        return f"{self.angler_id}:{self.version}"
+
+
+def database() -> Session:
+    """Return this request's database session."""
+    if "database" not in g:
+        g.database = current_app.extensions["sessions"]()
+    session: Session = g.database
+    return session
+
+
+def owner() -> UUID:
+    """Return whose data this request may touch."""
+    person: Person = current_user._get_current_object()
+    return person.angler_id
+
+
+def guard(app: Flask) -> None:
+    """Put sign-in, cross-site and content checks before every request, and headers after it."""
+    logins = LoginManager(app)
+
+    @logins.user_loader  # type: ignore[untyped-decorator]
+    def _load(key: str) -> Person | None:
+        angler_id, _, version = key.partition(":")
+        try:
+            row = Anglers(database()).get(UUID(angler_id))
+        except ValueError:
+            return None
+        return Person(row) if row is not None and str(row.session_version) == version else None
+
+    limiter.init_app(app)
+
+    @app.before_request
+    def _begin() -> None:
+        g.request_id = uuid4().hex[:16]
+        g.begun = time.perf_counter()
+        structlog.contextvars.clear_contextvars()
+        structlog.contextvars.bind_contextvars(request_id=g.request_id)
+        request.host  # noqa: B018  an unknown host name is refused here
+
+    @app.before_request
+    def _same_site() -> None:
+        if request.method in BODY_METHODS or request.method == "DELETE":
+            site = request.headers.get("Sec-Fetch-Site")
+            origin = request.headers.get("Origin")
+            if site not in (None, "same-origin", "none"):
+                abort(403, "Sent from another site.")
+            if site is None and origin is not None and origin != request.host_url.rstrip("/"):
+                abort(403, "Sent from another site.")
+
+    @app.before_request
+    def _json_only() -> None:
+        if request.method in BODY_METHODS and request.path.startswith("/api/") and request.url_rule is not None:
+            if request.mimetype != "application/json":
+                abort(415, "Send JSON.")
+            try:
+                request.get_json()
+            except RecursionError:
+                abort(400, "The JSON is nested too deeply.")
+
+    @app.before_request
+    def _signed_in() -> None:
+        if request.endpoint in OPEN or request.endpoint is None:
+            return
+        if not current_user.is_authenticated:
+            abort(401, "Open the address that the start command printed.")
+
+    @app.after_request
+    def _headers(answer: Response) -> Response:
+        for name, value in HEADERS.items():
+            answer.headers.setdefault(name, value)
+        answer.headers["X-Request-Id"] = g.get("request_id", "")
+        if request.path.startswith("/api/"):
+            answer.headers["Cache-Control"] = "no-store"
+        took = time.perf_counter() - g.get("begun", time.perf_counter())
+        if request.path not in ("/healthz", "/readyz"):
+            log.info(
+                "request",
+                method=request.method,
+                path=request.path,
+                status=answer.status_code,
+                ms=round(took * 1000, 1),
+            )
+        return answer
+
+    @app.teardown_request
+    def _close(_error: BaseException | None) -> None:
+        session = g.pop("database", None)
+        if session is not None:
+            session.close()

@@ -1,0 +1,44 @@
+"""What the server is told from outside."""
+
+from __future__ import annotations
+
+import os
+from dataclasses import dataclass, field
+from pathlib import Path
+
+WEB = Path(__file__).parents[3] / "web" / "dist"
+
+
+@dataclass(frozen=True)
+class Settings:
+    """The server's settings, from the environment or from tests.
+
+    Attributes
+    ----------
+    database_url
+        SQLAlchemy address of the PostgreSQL database.
+    secret_key
+        Signs sessions; kept across starts.
+    hosts
+        Host names the server answers to.
+    web
+        The built front end.
+    limits
+        Whether rate limits are on.
+    """
+
+    database_url: str
+    secret_key: str
+    hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
+    web: Path = field(default=WEB)
+    limits: bool = True
+
+    @classmethod
+    def from_environment(cls) -> Settings:
+        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY and JARANA_HOSTS."""
+        hosts = os.environ.get("JARANA_HOSTS", "127.0.0.1,localhost")
+        return cls(
+            database_url=os.environ["JARANA_DATABASE_URL"],
+            secret_key=os.environ["JARANA_SECRET_KEY"],
+            hosts=tuple(h.strip() for h in hosts.split(",") if h.strip()),
+        )

@@ -1,0 +1,83 @@
+"""Validation at the edge, and the OpenAPI description made from the same models."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from flask import Flask
+from pydantic import ValidationError
+from spectree import SpecTree
+
+import jarana
+from jarana.api.errors import faults_of
+from jarana.core.errors import InputError
+
+PROBLEM = {
+    "type": "object",
+    "required": ["type", "title", "status", "detail", "faults"],
+    "properties": {
+        "type": {"type": "string"},
+        "title": {"type": "string"},
+        "status": {"type": "integer"},
+        "detail": {"type": "string"},
+        "request_id": {"type": "string"},
+        "case": {"type": "string"},
+        "faults": {
+            "type": "array",
+            "items": {
+                "type": "object",
+                "required": ["path", "value", "reason"],
+                "properties": {k: {"type": "string"} for k in ("path", "value", "reason")},
+            },
+        },
+    },
+}
+COMMON = {
+    "400": "The request is not well-formed",
+    "401": "Sign in first",
+    "403": "Sent from another site",
+    "404": "Not there",
+    "413": "Too large",
+    "415": "JSON only",
+    "422": "Some values cannot be used",
+    "429": "Too many at once",
+    "500": "The computation failed",
+}
+
+
+def _refuse(_request: Any, _response: Any, error: Exception | None, _instance: Any, _adapter: Any) -> None:
+    if isinstance(error, ValidationError):
+        raise InputError(faults_of(error))
+
+
+spec = SpecTree(
+    "flask",
+    title="Jarana",
+    version=jarana.__version__,
+    path="api/description",
+    page_templates={},
+    before=_refuse,
+    naming_strategy=lambda model: model.__name__,
+    nested_naming_strategy=lambda _parent, child: child,
+)
+
+
+def openapi(app: Flask) -> dict[str, Any]:
+    """Return the description of the API with its errors as problem+json."""
+    with app.app_context():
+        description: dict[str, Any] = dict(spec.spec)
+    schemas = description.setdefault("components", {}).setdefault("schemas", {})
+    for name in [n for n in schemas if n.startswith("ValidationError")]:
+        del schemas[name]
+    schemas["Problem"] = PROBLEM
+    tagged = {k: v for k, v in description["paths"].items() if any(o.get("tags") for o in v.values())}
+    description["paths"] = tagged
+    for path in tagged.values():
+        for operation in path.values():
+            answers = operation["responses"]
+            for status, text in COMMON.items():
+                if status not in answers or "ValidationError" in str(answers[status]):
+                    content = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+                    answers[status] = {"description": text, "content": content}
+            operation["responses"] = dict(sorted(answers.items()))
+    return description

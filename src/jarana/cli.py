@@ -1,0 +1,101 @@
+"""The command line: ``jarana chain``, ``jarana demo`` and what the build needs."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from pathlib import Path
+
+from jarana.core.errors import InputError, SolverError
+
+LARGEST_CASE = 20_000_000
+"""bytes."""
+
+
+def _chain(arguments: argparse.Namespace) -> int:
+    from jarana.formats.chain_case import answer_file
+
+    try:
+        if arguments.case == "-":
+            text = sys.stdin.read(LARGEST_CASE + 1)
+        else:
+            with Path(arguments.case).open(encoding="utf-8") as source:
+                text = source.read(LARGEST_CASE + 1)
+        if len(text) > LARGEST_CASE:
+            raise InputError.one("", arguments.case, "is larger than 20 MB")
+        answer = answer_file(json.loads(text))
+    except InputError as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return 2
+    except SolverError as error:
+        print(error, file=sys.stderr)
+        return 2
+    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
+        print(f"{arguments.case}: cannot be read as JSON: {error}", file=sys.stderr)
+        return 2
+    json.dump(answer, sys.stdout, indent=1)
+    print()
+    return 0
+
+
+def _demo(arguments: argparse.Namespace) -> int:
+    from jarana.hosting.demo_run import reset, run_demo
+
+    folder = Path(arguments.data)
+    if arguments.reset:
+        reset(folder)
+    return run_demo(folder, arguments.port)
+
+
+def _openapi(_arguments: argparse.Namespace) -> int:
+    from jarana.api.app import create_app
+    from jarana.api.settings import Settings
+    from jarana.api.spec import openapi
+
+    app = create_app(Settings("postgresql+psycopg://nobody@127.0.0.1:1/none", "none"))
+    json.dump(openapi(app), sys.stdout, indent=1, sort_keys=True)
+    print()
+    return 0
+
+
+def _schema(arguments: argparse.Namespace) -> int:
+    from jarana.formats.schemas import SCHEMAS
+
+    json.dump(SCHEMAS[arguments.document](), sys.stdout, indent=1, sort_keys=True)
+    print()
+    return 0
+
+
+def _warm(_arguments: argparse.Namespace) -> int:
+    from jarana.hosting.warm_up import warm_up
+
+    warm_up()
+    return 0
+
+
+def main(argv: list[str] | None = None) -> int:
+    """Run a command; returns the process's exit code."""
+    parser = argparse.ArgumentParser(prog="jarana", description="How deep every fly of a rig is, when, and why.")
+    commands = parser.add_subparsers(required=True, metavar="command")
+    chain = commands.add_parser("chain", help="run engine cases (docs/formats.md); JSON on standard output")
+    chain.add_argument("case", help="a file, or - for standard input")
+    chain.set_defaults(run=_chain)
+    demo = commands.add_parser("demo", help="start Jarana with the invented valley")
+    demo.add_argument("--data", default=".jarana", help="where everything is kept")
+    demo.add_argument("--port", type=int, default=8450)
+    demo.add_argument("--reset", action="store_true", help="start over, after asking")
+    demo.set_defaults(run=_demo)
+    commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
+    schema = commands.add_parser("schema", help="print the JSON Schema of a document")
+    schema.add_argument("document", choices=["rig"])
+    schema.set_defaults(run=_schema)
+    commands.add_parser("warm", help="compile the engine ahead of the first start").set_defaults(run=_warm)
+    arguments = parser.parse_args(argv)
+    code: int = arguments.run(arguments)
+    return code
+
+
+if __name__ == "__main__":
+    sys.exit(main())

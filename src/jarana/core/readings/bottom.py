@@ -1,0 +1,71 @@
+"""Does a fly find the bottom, and after how many metres?"""
+
+from __future__ import annotations
+
+from jarana.core.drift.result import FlyDrift
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+
+LATE = 0.4
+"""Past this share of the drift the bottom comes late."""
+TOO_LATE = 0.7
+PINNED = 0.5
+"""On the stones for more than this share, a fly meant to tick is being dragged over them."""
+
+
+def read(context: Context) -> Reading:
+    """Judge the fly that finds the bottom first; methods differ on how often it should touch."""
+    writer, drift = context.writer, context.drift
+    found = [f for f in drift.flies if f.metres_to_bottom is not None]
+    if not found:
+        return _never(context, min(drift.flies, key=lambda f: f.least_height_m))
+    fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
+    metres = fly.metres_to_bottom or 0.0
+    whole = max(drift.length_m - fly.entry_x_m, 1e-6)
+    share = metres / whole
+    severity: Severity = "act" if share > TOO_LATE else "look" if share > LATE else "fine"
+    title = "Finds the bottom late" if severity != "fine" else "Finds the bottom"
+    seconds = fly.seconds_to_bottom or 0.0
+    sentence = (
+        f"The {fly.role} is down after {writer.text('travel', metres)} of a {writer.text('travel', whole)} drift, "
+        f"{seconds:.0f} s after landing."
+    )
+    if severity == "fine" and context.touch == "now and then" and fly.bed_share > PINNED:
+        severity, title = "look", "Lies on the stones"
+        sentence = f"The {fly.role} is down after {writer.text('travel', metres)} and drags for {fly.bed_share:.0%} of the drift."
+    touch = "touch now and then" if context.touch == "now and then" else "hold the bottom all the time"
+    return make(
+        "bottom",
+        severity,
+        title,
+        sentence,
+        writer.figure("travel", metres),
+        value=metres,
+        parts=(fly.id,),
+        why=(
+            f"Found means within {writer.text('short', 0.02)} of the bed; metres are its own travel since it landed.",
+            f"On this method it should {touch}; here it is on the stones for {fly.bed_share:.0%} of the drift.",
+            "The line's drag holds it up: normal drag of a thin cylinder on every link, not the sum of fly sink rates.",
+        ),
+    )
+
+
+def _never(context: Context, fly: FlyDrift) -> Reading:
+    writer = context.writer
+    short = writer.text("short", fly.least_height_m)
+    return make(
+        "bottom",
+        "act",
+        "Never finds the bottom",
+        f"The {fly.role} comes no closer than {short} in the whole {writer.text('travel', context.drift.length_m)} drift.",
+        writer.figure("short", fly.least_height_m),
+        value=None,
+        parts=(fly.id,),
+        why=(
+            f"Led at {context.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
+            "so a rig that keeps up with the bubbles is pulled forward and up.",
+            "A heavier bead, a finer or longer tippet, or a slower lead brings it down.",
+        ),
+    )
+
+
+READING = ReadingKind("bottom", read)

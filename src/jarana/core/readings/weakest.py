@@ -1,0 +1,45 @@
+"""What breaks first, what goes with it, and what fish that holds."""
+
+from __future__ import annotations
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.strength.chain import weakest_link
+from jarana.core.strength.fish import fish_held_by, pull_of_fish
+
+MARGIN = 1.5
+COUNT = {1: "one fly", 2: "two flies", 3: "three flies", 4: "four flies"}
+
+
+def read(context: Context) -> Reading:
+    """Name the weakest link of the chain from reel to hook."""
+    writer, reach = context.writer, context.reach
+    weak = weakest_link(context.strength)
+    wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
+    held = fish_held_by(weak.force, reach.pace_m_s)
+    severity: Severity = "act" if weak.force < wanted else "look" if weak.force < MARGIN * wanted else "fine"
+    lost = COUNT.get(len(weak.loses), f"{len(weak.loses)} flies")
+    rod = context.rig.rod
+    fish = f"{writer.text('fish', held)} {reach.fish.species}"
+    sentence = f"Goes first, and you lose {lost}. Holds a {fish} in this current."
+    why = [
+        f"{weak.why}.",
+        f"A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: {writer.text('force', wanted)} "
+        f"for {writer.text('fish', reach.fish.mass_kg)}.",
+        f"Your {rod.name} puts on about {writer.text('force', rod.steady_pull_n)} in a steady bend.",
+    ]
+    others = sorted({round(link.force, 3): link for link in context.strength}.values(), key=lambda link: link.force)
+    after = [f"{link.name} {writer.text('force', link.force)}" for link in others[1:3]]
+    why.append("Next: " + "; ".join(after) + ".")
+    return make(
+        "weakest",
+        severity,
+        f"Weakest: {weak.name}",
+        sentence,
+        writer.figure("force", weak.force),
+        value=weak.force,
+        parts=(weak.part,),
+        why=tuple(why),
+    )
+
+
+READING = ReadingKind("weakest", read)

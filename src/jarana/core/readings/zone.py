@@ -1,0 +1,38 @@
+"""How long is each fly where the fish take?"""
+
+from __future__ import annotations
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.units import Figure
+
+GOOD = 0.5
+POOR = 0.2
+
+
+def read(context: Context) -> Reading:
+    """Judge the best fly's share of the drift inside the taking zone."""
+    writer, reach = context.writer, context.reach
+    flies = context.drift.flies
+    best = max(flies, key=lambda f: f.share_in_zone)
+    severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
+    each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
+    low, high = writer.figure("short", reach.zone.low_m), writer.text("short", reach.zone.high_m)
+    side = "off the bed" if reach.zone.datum == "bed" else "under the surface"
+    sentence = f"{each[0].upper()}{each[1:]} of the drift. The zone is {low.digits}–{high} {side}."
+    firsts = [f"{f.role} from {f.first_in_zone_s:.1f} s" for f in flies if f.first_in_zone_s is not None]
+    return make(
+        "zone",
+        severity,
+        "In the taking zone" if best.share_in_zone > 0 else "Never in the taking zone",
+        sentence,
+        Figure(f"{best.share_in_zone * 100:.0f}", "%"),
+        value=best.share_in_zone,
+        parts=tuple(f.id for f in flies),
+        why=(
+            "Share of the drift's seconds with the fly between the zone's edges.",
+            "First in it: " + (", ".join(firsts) if firsts else "no fly gets there") + ".",
+        ),
+    )
+
+
+READING = ReadingKind("zone", read)

@@ -1,0 +1,137 @@
+"""Edits of lengths, diameters and spools."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from jarana.core.errors import InputError
+from jarana.core.model import Key, Typed
+from jarana.core.rig.edits.base import RigEdit, attachment_of, span_of
+from jarana.core.rig.model import Rig, SpoolRef
+from jarana.core.tackle.drawer import Drawer, Spool
+from jarana.core.units import parse
+
+LENGTH_UNIT = "m"
+TAG_UNIT = "cm"
+DIAMETER_UNIT = "mm"
+
+
+class SetLength(RigEdit):
+    """Set the finished length of a span, typed in any unit (bare: metres)."""
+
+    op: Literal["set_length"] = "set_length"
+    span: Key
+    value: Typed
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the span at its new length."""
+        index, _ = span_of(rig, self.span)
+        return rig.replace_span(index, length_mm=round(parse("length", self.value, LENGTH_UNIT) * 1000, 1))
+
+
+class ChangeLength(RigEdit):
+    """Lengthen or shorten a span by so much."""
+
+    op: Literal["change_length"] = "change_length"
+    span: Key
+    by_mm: float = Field(ge=-5000, le=5000)
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the span longer or shorter."""
+        index, span = span_of(rig, self.span)
+        return rig.replace_span(index, length_mm=round(span.length_mm + self.by_mm, 1))
+
+
+class MoveJoint(RigEdit):
+    """Move a joint along the line: what the span above gains, the span below loses."""
+
+    op: Literal["move_joint"] = "move_joint"
+    joint: Key
+    by_mm: float = Field(ge=-5000, le=5000)
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the joint moved, its whole length unchanged."""
+        index = next((i for i, j in enumerate(rig.joints) if j.id == self.joint), 0)
+        if index == 0:
+            raise InputError.one("joint", self.joint, "a joint between two spans is wanted")
+        above, below = rig.spans[index - 1], rig.spans[index]
+        moved = rig.replace_span(index - 1, length_mm=round(above.length_mm + self.by_mm, 1))
+        return moved.replace_span(index, length_mm=round(below.length_mm - self.by_mm, 1))
+
+
+class SetTag(RigEdit):
+    """Set the length of the line a dropper hangs on (bare: centimetres)."""
+
+    op: Literal["set_tag"] = "set_tag"
+    at: Key
+    value: Typed
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the dropper on its new length."""
+        attachment = attachment_of(rig, self.at)
+        if attachment.link is None:
+            raise InputError.one("at", self.at, "this fly hangs on no line of its own")
+        length = round(parse("length", self.value, TAG_UNIT) * 1000, 1)
+        return rig.replace_attachment(self.at, link={**attachment.link.model_dump(), "length_mm": length})
+
+
+class SetDiameter(RigEdit):
+    """Set the diameter of a span, typed in mm, inches or X; taken from an owned spool of that size if there is one."""
+
+    op: Literal["set_diameter"] = "set_diameter"
+    span: Key
+    value: Typed
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the span level at the new diameter."""
+        index, span = span_of(rig, self.span)
+        mm = round(parse("diameter", self.value, DIAMETER_UNIT) * 1000, 4)
+        spool = drawer.nearest_spool(span.material.key, mm)
+        if spool is not None:
+            return _on_spool(rig, index, spool)
+        return rig.replace_span(index, d0_mm=mm, d1_mm=mm, spool=None)
+
+
+class StepDiameter(RigEdit):
+    """Take the next finer or stouter spool of the same material from the drawer."""
+
+    op: Literal["step_diameter"] = "step_diameter"
+    span: Key
+    finer: bool
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the span on the next spool."""
+        index, span = span_of(rig, self.span)
+        spool = drawer.next_spool(span.material.key, span.d0_mm, self.finer)
+        if spool is None:
+            way = "finer" if self.finer else "stouter"
+            raise InputError.one("span", span.name, f"no {way} {span.material.short} in your drawer")
+        return _on_spool(rig, index, spool)
+
+
+class UseSpool(RigEdit):
+    """Cut a span from another spool."""
+
+    op: Literal["use_spool"] = "use_spool"
+    span: Key
+    spool: Key
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the span of that spool's material and diameter."""
+        index, _ = span_of(rig, self.span)
+        spool = drawer.spool(self.spool)
+        if spool is None:
+            raise InputError.one("spool", self.spool, "there is no such spool in your drawer")
+        return _on_spool(rig, index, spool)
+
+
+def _on_spool(rig: Rig, index: int, spool: Spool) -> Rig:
+    return rig.replace_span(
+        index,
+        material=spool.material.model_dump(),
+        d0_mm=spool.diameter_mm,
+        d1_mm=spool.diameter_mm,
+        spool=SpoolRef.of(spool).model_dump(),
+    )

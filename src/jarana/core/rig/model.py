@@ -1,0 +1,245 @@
+"""The rig document, version 1: head, spans, joints, attachments. Tackle values are copied in."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from jarana.core.model import Frozen, Key, Text
+from jarana.core.tackle.drawer import FlyLine, Rod, Spool
+from jarana.core.tackle.fly import Fly
+from jarana.core.tackle.knot import Knot
+from jarana.core.tackle.material import Material, dry_strength
+
+LONGEST_SPAN_MM = 15000.0
+SHORTEST_SPAN_MM = 20.0
+
+
+class SpoolRef(Frozen):
+    """Which owned spool a span is cut from; the label's strength comes along."""
+
+    id: Key
+    number: int
+    label: Text
+    strength_kg: float | None = None
+
+    @classmethod
+    def of(cls, spool: Spool) -> SpoolRef:
+        """Copy what a rig needs of a spool."""
+        return cls(id=spool.id, number=spool.number, label=spool.label, strength_kg=spool.strength_kg)
+
+
+class Span(Frozen):
+    """A stretch of one line between two joints, top to bottom."""
+
+    id: Key
+    name: Text
+    material: Material
+    d0_mm: float = Field(gt=0.03, le=2)
+    d1_mm: float = Field(gt=0.03, le=2)
+    length_mm: float = Field(ge=SHORTEST_SPAN_MM, le=LONGEST_SPAN_MM)
+    dressing: Literal["none", "greased", "degreased"] = "none"
+    spool: SpoolRef | None = None
+
+    @property
+    def length(self) -> float:
+        """Finished length, m."""
+        return self.length_mm / 1000
+
+    @property
+    def level(self) -> bool:
+        """Whether it has one diameter."""
+        return self.d0_mm == self.d1_mm
+
+    def wet_strength(self, end_mm: float | None = None) -> float:
+        """Force that breaks it wet and unknotted, N; at its thin end, or where it is `end_mm` thick."""
+        thin = min(self.d0_mm, self.d1_mm) if end_mm is None else end_mm
+        if self.spool and self.spool.strength_kg and self.level:
+            return self.spool.strength_kg * 9.80665 * self.material.wet_share
+        return dry_strength(self.material, thin / 1000) * self.material.wet_share
+
+
+class Ring(Frozen):
+    """A small ring between two spans."""
+
+    diameter_mm: float = Field(default=2.0, gt=0, le=6)
+    mass_mg: float = Field(default=10.0, gt=0, le=200)
+
+
+class Joint(Frozen):
+    """What joins a span to the one above it; the first joins the leader to the fly line.
+
+    `loop` is the loop tied in the leader's end where the knot is loop to loop.
+    """
+
+    id: Key
+    knot: Knot
+    ring: Ring | None = None
+    loop: Knot | None = None
+
+
+class AtJoint(Frozen):
+    """Hangs from a joint."""
+
+    kind: Literal["joint"] = "joint"
+    joint: Key
+
+
+class AtBend(Frozen):
+    """Hangs from the bend of the point fly, behind it."""
+
+    kind: Literal["bend"] = "bend"
+    attachment: Key
+
+
+class AtSpan(Frozen):
+    """Sits on a span, so many millimetres below its upper end."""
+
+    kind: Literal["span"] = "span"
+    span: Key
+    mm: float = Field(ge=0, le=LONGEST_SPAN_MM)
+
+
+class AtPoint(Frozen):
+    """At the end of the line."""
+
+    kind: Literal["point"] = "point"
+
+
+Place = Annotated[AtJoint | AtBend | AtSpan | AtPoint, Field(discriminator="kind")]
+
+
+class Link(Frozen):
+    """The short line a dropper hangs on; without a material of its own it is the tag of the span above."""
+
+    length_mm: float = Field(ge=10, le=2000)
+    d_mm: float | None = Field(default=None, gt=0.03, le=2)
+    material: Material | None = None
+
+
+class Attachment(Frozen):
+    """A fly on the rig: where, on what, tied how."""
+
+    id: Key
+    at: Place
+    school: Literal["point", "tag", "link", "ring", "bend", "fold"]
+    link: Link | None = None
+    knot: Knot
+    body: Fly
+
+
+class HeldHead(Frozen):
+    """The top end is held by the rod: contact fishing; the sighter's lower end is led along."""
+
+    kind: Literal["held"] = "held"
+
+
+Head = HeldHead
+
+
+class Motion(Frozen):
+    """How the top is moved: led at `lead` x the surface pace."""
+
+    kind: Literal["led"] = "led"
+    lead: float = Field(default=1.0, ge=0.0, le=1.6)
+
+
+class Rig(Frozen):
+    """A whole rig from the fly line to the point."""
+
+    version: Literal[1] = 1
+    name: Text
+    method: Key
+    head: Head = HeldHead()
+    rod: Rod
+    line: FlyLine
+    spans: tuple[Span, ...] = Field(min_length=1, max_length=24)
+    joints: tuple[Joint, ...] = Field(min_length=1, max_length=24)
+    attachments: tuple[Attachment, ...] = Field(min_length=1, max_length=8)
+    motion: Motion = Motion()
+
+    @model_validator(mode="after")
+    def _whole(self) -> Rig:
+        if len(self.joints) != len(self.spans):
+            raise ValueError("every span has one joint above it")
+        ids = [s.id for s in self.spans] + [j.id for j in self.joints] + [a.id for a in self.attachments]
+        if len(set(ids)) != len(ids):
+            raise ValueError("every part has an id of its own")
+        if sum(a.at.kind == "point" for a in self.attachments) != 1:
+            raise ValueError("one fly is at the point")
+        for attachment in self.attachments:
+            at = attachment.at
+            if at.kind == "joint" and at.joint not in {j.id for j in self.joints[1:]}:
+                raise ValueError(f"{attachment.id} hangs from a joint that is not there")
+            if at.kind == "joint" and attachment.link is None:
+                raise ValueError(f"{attachment.id} hangs from a joint and wants a length of line")
+            if at.kind == "span" and at.span not in {s.id for s in self.spans}:
+                raise ValueError(f"{attachment.id} sits on a span that is not there")
+            if at.kind == "bend" and (at.attachment != self.point.id or attachment.link is None):
+                raise ValueError(f"{attachment.id} hangs from a bend: the point fly's, on a length of line")
+        return self
+
+    @property
+    def length(self) -> float:
+        """Finished length from the fly line to the point, m."""
+        return sum(s.length for s in self.spans)
+
+    @property
+    def point(self) -> Attachment:
+        """The fly at the end of the line."""
+        return next(a for a in self.attachments if a.at.kind == "point")
+
+    def span_index(self, span_id: str) -> int:
+        """Return where a span stands; KeyError when there is none."""
+        for i, span in enumerate(self.spans):
+            if span.id == span_id:
+                return i
+        raise KeyError(span_id)
+
+    def joint_index(self, joint_id: str) -> int:
+        """Return where a joint stands (it is above the span of the same index)."""
+        for i, joint in enumerate(self.joints):
+            if joint.id == joint_id:
+                return i
+        raise KeyError(joint_id)
+
+    def attachment(self, key: str) -> Attachment:
+        """Return an attachment by id; KeyError when there is none."""
+        for attachment in self.attachments:
+            if attachment.id == key:
+                return attachment
+        raise KeyError(key)
+
+    def link_of(self, attachment: Attachment) -> tuple[Material, float, float] | None:
+        """Return material, diameter mm and length mm of the line a dropper hangs on."""
+        link, at = attachment.link, attachment.at
+        if link is None or at.kind not in ("joint", "bend"):
+            return None
+        above = self.spans[self.joint_index(at.joint) - 1 if at.kind == "joint" else -1]
+        return link.material or above.material, link.d_mm or above.d1_mm, link.length_mm
+
+    def role(self, attachment: Attachment) -> str:
+        """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several."""
+        if attachment.at.kind == "point":
+            return "point"
+        if attachment.at.kind == "bend":
+            return "tail"
+        others = [a for a in self.attachments if a.at.kind in ("joint", "span")]
+        if len(others) == 1:
+            return "dropper"
+        return "top dropper" if attachment is others[0] else "dropper"
+
+    def replace_span(self, index: int, **changes: object) -> Rig:
+        """Return the rig with one span changed."""
+        span = Span.model_validate(self.spans[index].model_dump() | changes)
+        return self.rebuilt(spans=(*self.spans[:index], span, *self.spans[index + 1 :]))
+
+    def replace_attachment(self, key: str, **changes: object) -> Rig:
+        """Return the rig with one attachment changed."""
+        rows = tuple(Attachment.model_validate(dict(a) | changes) if a.id == key else a for a in self.attachments)
+        return self.rebuilt(attachments=rows)
+
+    def rebuilt(self, **changes: object) -> Rig:
+        """Return a copy with changes, checked as a whole."""
+        return Rig.model_validate(dict(self) | changes)

@@ -1,0 +1,1 @@
+"""What to pull out, cut and tie, as data."""

@@ -1,0 +1,1 @@
+"""What breaks first, and what a fish pulls."""

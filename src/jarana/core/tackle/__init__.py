@@ -1,0 +1,1 @@
+"""What an angler owns, and the reference tables behind it."""

@@ -1,0 +1,132 @@
+"""The angler's drawer as edits and methods see it: spools, fly patterns with their weights, rods, lines."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from jarana.core.model import Frozen, Key, Text
+from jarana.core.tackle.bead import Bead, bead, beads
+from jarana.core.tackle.dressing import Dressing
+from jarana.core.tackle.fly import BodyColour, Fly
+from jarana.core.tackle.hook import Hook
+from jarana.core.tackle.material import Material
+
+
+class Spool(Frozen):
+    """A spool: what is on it, how much is left."""
+
+    id: Key
+    number: int
+    label: Text
+    material: Material
+    diameter_mm: float = Field(gt=0.03, le=2)
+    strength_kg: float | None = Field(default=None, gt=0, le=60)
+    left_m: float = Field(ge=0, le=2000)
+
+
+class Weight(Frozen):
+    """One weight of a pattern: its bead, and how many are in the box."""
+
+    id: Key
+    bead: Bead | None
+    count: int = Field(ge=0, le=1000)
+
+
+class FlyPattern(Frozen):
+    """A pattern with the weights it is tied in, lightest first."""
+
+    id: Key
+    name: Text
+    hook: Hook
+    dressing: Dressing
+    colour: BodyColour = "olive"
+    weights: tuple[Weight, ...]
+
+    def tied(self, weight: Weight) -> Fly:
+        """Return the fly of one of its weights."""
+        return Fly(
+            pattern=self.name,
+            source=weight.id,
+            pattern_id=self.id,
+            hook=self.hook,
+            bead=weight.bead,
+            dressing=self.dressing,
+            colour=self.colour,
+        )
+
+
+class Rod(Frozen):
+    """A rod: length, line class, and the greatest steady pull an angler puts on through it."""
+
+    id: Key
+    name: Text
+    length_mm: float = Field(gt=500, le=6000)
+    line_class: int = Field(ge=0, le=15)
+    steady_pull_n: float = Field(gt=0, le=60)
+
+
+class FlyLine(Frozen):
+    """A fly line: its tip is what the leader is joined to."""
+
+    id: Key
+    name: Text
+    tip_mm: float = Field(gt=0.2, le=3)
+
+
+class Drawer(Frozen):
+    """Everything owned that a rig can be made of."""
+
+    spools: tuple[Spool, ...] = ()
+    patterns: tuple[FlyPattern, ...] = ()
+    rods: tuple[Rod, ...] = ()
+    lines: tuple[FlyLine, ...] = ()
+
+    def spool(self, key: str) -> Spool | None:
+        """Return a spool by id."""
+        return next((s for s in self.spools if s.id == key), None)
+
+    def nearest_spool(self, material: str, diameter_mm: float, within_mm: float = 0.004) -> Spool | None:
+        """Return the owned spool of a material whose diameter is that one."""
+        fits = [s for s in self.spools if s.material.key == material and abs(s.diameter_mm - diameter_mm) <= within_mm]
+        return min(fits, key=lambda s: abs(s.diameter_mm - diameter_mm), default=None)
+
+    def next_spool(self, material: str, diameter_mm: float, finer: bool) -> Spool | None:
+        """Return the next finer or stouter owned spool of a material."""
+        same = [s for s in self.spools if s.material.key == material]
+        if finer:
+            fits = [s for s in same if s.diameter_mm < diameter_mm - 1e-6]
+            return max(fits, key=lambda s: s.diameter_mm, default=None)
+        fits = [s for s in same if s.diameter_mm > diameter_mm + 1e-6]
+        return min(fits, key=lambda s: s.diameter_mm, default=None)
+
+    def pattern(self, key: str | None) -> FlyPattern | None:
+        """Return a pattern by id."""
+        return next((p for p in self.patterns if p.id == key), None)
+
+    def fly(self, weight_id: str) -> Fly | None:
+        """Return the fly of a weight in the box."""
+        for pattern in self.patterns:
+            for weight in pattern.weights:
+                if weight.id == weight_id:
+                    return pattern.tied(weight)
+        return None
+
+    def next_bead(self, fly: Fly, heavier: bool) -> Fly | None:
+        """Return the same fly with the next bead up or down: from the box, else as sold, not owned.
+
+        None when the fly has no bead or there is no such size.
+        """
+        if fly.bead is None:
+            return None
+        now = fly.bead.diameter_mm
+        pattern = self.pattern(fly.pattern_id)
+        owned = [w for w in (pattern.weights if pattern else ()) if w.bead and w.bead.material == fly.bead.material]
+        rows = {w.bead.diameter_mm: w.id for w in owned if w.bead}
+        sold = beads()[fly.bead.material].sizes_mm
+        sizes = sorted(set(rows) | {s for s in sold if not rows or s > max(rows) or s < min(rows)})
+        ahead = [s for s in sizes if (s > now + 1e-6 if heavier else s < now - 1e-6)]
+        if not ahead:
+            return None
+        size = min(ahead) if heavier else max(ahead)
+        made = bead(fly.bead.material, size)
+        return fly.model_copy(update={"bead": made, "source": rows.get(size), "weighed_mg": None})

@@ -1,0 +1,90 @@
+"""A fly: hook, bead, wraps and dressing, and the body they make in the water."""
+
+from __future__ import annotations
+
+import math
+from typing import Literal
+
+from pydantic import Field
+
+from jarana.core.hydro.terminal_speed import Body
+from jarana.core.model import Frozen, Key, Text
+from jarana.core.tackle.bead import Bead
+from jarana.core.tackle.dressing import Dressing
+from jarana.core.tackle.hook import STEEL, Hook
+
+HOOK_DRAG = 0.9
+"""C of a bent wire across the flow, on 1.2 shank lengths x wire diameter (starting value)."""
+HOOK_WIRE_LENGTH = 1.2
+"""Wire that meets the water, in shank lengths."""
+
+BodyColour = Literal["olive", "brown", "black", "hare", "red", "pink", "cream", "orange"]
+
+
+class Wraps(Frozen):
+    """Turns of wire under the dressing."""
+
+    turns: int = Field(ge=0, le=200)
+    wire_mm: float = Field(gt=0, le=2)
+    under_mm: float = Field(gt=0, le=5)
+    density_kg_m3: float = Field(gt=1000, le=20000)
+
+    @property
+    def mass(self) -> float:
+        """Mass, kg: ``rho pi²/4 w² (D + w)`` a turn, D the body underneath, w the wire."""
+        w, d = self.wire_mm / 1000, self.under_mm / 1000
+        return self.turns * self.density_kg_m3 * math.pi**2 / 4 * w * w * (d + w)
+
+
+class Fly(Frozen):
+    """A fly with everything that decides how it falls and how strong it is.
+
+    `source` is the weight in the angler's box it was taken from; None when it is not owned.
+    """
+
+    kind: Literal["fly"] = "fly"
+    pattern: Text
+    source: Key | None = None
+    pattern_id: Key | None = None
+    hook: Hook
+    bead: Bead | None = None
+    wraps: Wraps | None = None
+    dressing: Dressing
+    weighed_mg: float | None = Field(default=None, gt=0, le=20000)
+    colour: BodyColour = "olive"
+
+    @property
+    def mass(self) -> float:
+        """Mass, kg; a weighed mass replaces the sum of the parts."""
+        if self.weighed_mg is not None:
+            return self.weighed_mg * 1e-6
+        parts = (self.hook.mass_mg + self.dressing.mass_mg) * 1e-6
+        return parts + (self.bead.mass if self.bead else 0.0) + (self.wraps.mass if self.wraps else 0.0)
+
+    @property
+    def volume(self) -> float:
+        """Water displaced, m³."""
+        volume = self.hook.mass_mg * 1e-6 / STEEL + self.dressing.mass_mg * 1e-6 / self.dressing.soaked_kg_m3
+        if self.bead:
+            volume += self.bead.volume
+        if self.wraps:
+            volume += self.wraps.mass / self.wraps.density_kg_m3
+        return volume
+
+    @property
+    def label(self) -> str:
+        """``Slim quill #16``."""
+        return f"{self.pattern} #{self.hook.size}"
+
+    def body(self, name: str) -> Body:
+        """Return the fly as the laws see it: bead as a sphere of its own, dressing and hook as a drag area."""
+        shank, wire = self.hook.shank_mm / 1000, self.hook.wire_mm / 1000
+        c = self.dressing.c_beaded if self.bead else self.dressing.c_unbeaded
+        dressing = c * shank * self.dressing.width_share * shank
+        return Body(
+            mass=self.mass,
+            volume=self.volume,
+            bead_diameter=self.bead.diameter_mm / 1000 if self.bead else 0.0,
+            drag_area=dressing + HOOK_DRAG * HOOK_WIRE_LENGTH * shank * wire,
+            name=name,
+        )

@@ -1,0 +1,62 @@
+"""Hooks by size."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Literal
+
+from jarana.core.model import Frozen
+from jarana.core.tables import TableRow, load_table
+from jarana.core.tackle.material import TABLES
+
+STEEL = 7850.0
+"""kg/m³, carbon steel."""
+WIRE_CLASSES = {"fine": (0.7, 0.6), "standard": (1.0, 1.0), "heavy": (1.35, 1.5), "extra-heavy": (1.6, 1.5)}
+"""Wire class: factor on the mass, factor on the force that straightens it (tables/hooks.toml)."""
+
+
+class HookRow(TableRow):
+    """A standard hook of the table."""
+
+    size: int
+    shank_mm: float
+    wire_mm: float
+    mass_mg: float
+    straighten_n: float
+
+
+class Hook(Frozen):
+    """A hook as it is on a fly."""
+
+    size: int
+    shank_mm: float
+    wire_mm: float
+    mass_mg: float
+    straighten_n: float
+    bend: Literal["nymph", "jig"] = "nymph"
+
+
+@cache
+def hooks() -> dict[str, HookRow]:
+    """Return the reference hooks by size."""
+    return load_table(TABLES / "hooks.toml", HookRow)
+
+
+def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nymph") -> Hook:
+    """Return a hook by size and wire class.
+
+    Raises
+    ------
+    KeyError
+        When the table has no such size or class.
+    """
+    row = hooks()[str(size)]
+    mass, strength = WIRE_CLASSES[wire]
+    return Hook(
+        size=row.size,
+        shank_mm=row.shank_mm,
+        wire_mm=row.wire_mm,
+        mass_mg=row.mass_mg * mass,
+        straighten_n=row.straighten_n * strength,
+        bend=bend,
+    )

@@ -1,0 +1,61 @@
+"""Line materials: density, stiffness, strength."""
+
+from __future__ import annotations
+
+import math
+from functools import cache
+from pathlib import Path
+from typing import Literal
+
+from jarana.core.law import Law
+from jarana.core.tables import TableRow, load_table
+
+TABLES = Path(__file__).parent / "tables"
+
+STRESS_OF_LINE = Law(
+    "tensile strength of thin line",
+    "drawn polymers grow stronger as they grow thinner; exponent fitted to unbranded spools, ±15 %",
+    {"diameter_mm": (0.08, 0.60)},
+)
+REFERENCE_DIAMETER_MM = 0.15
+STRESS_EXPONENT = -0.3
+
+
+class Material(TableRow):
+    """A line material; copied into every span, so a rig keeps its meaning when the table changes."""
+
+    short: str
+    family: Literal["nylon", "fluorocarbon", "braid", "coated"]
+    density_kg_m3: float
+    e_gpa: float
+    stress_015_mpa: float
+    wet_share: float
+    look: Literal["mono", "clear", "sighter", "fluorocarbon", "braid", "coated"]
+
+
+@cache
+def materials() -> dict[str, Material]:
+    """Return the reference materials by key."""
+    return load_table(TABLES / "materials.toml", Material)
+
+
+def dry_strength(material: Material, diameter: float) -> float:
+    """Return the force that breaks a dry, unknotted line, N.
+
+    ``stress_0.15 (d/0.15 mm)^-0.3 x area``.
+
+    Parameters
+    ----------
+    material
+        Its stress at 0.15 mm.
+    diameter
+        m, 0.08e-3 to 0.60e-3.
+
+    Examples
+    --------
+    >>> round(dry_strength(materials()["nylon-tippet"], 0.152e-3) / 9.80665, 1)
+    2.1
+    """
+    mm = diameter * 1000
+    stress: float = material.stress_015_mpa * 1e6 * (mm / REFERENCE_DIAMETER_MM) ** STRESS_EXPONENT
+    return stress * math.pi / 4 * diameter * diameter

@@ -1,0 +1,261 @@
+"""People's units and SI: the only place that knows an inch.
+
+Whatever a person types is read here ("5x", ".006in", "0,15", "2 lb", "6 ft 6", "9' 6\\"", "1.8m"); a bare
+number takes the field's own unit. Everything a person reads is written here too, by the same rules the
+screen is sent, so a figure in a sentence and a figure in a drawing never disagree.
+"""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from jarana.core.errors import InputError
+
+INCH = 0.0254
+"""m, exact (international yard and pound agreement, 1959)."""
+POUND = 0.45359237
+"""kg, exact (same agreement)."""
+STANDARD_GRAVITY = 9.80665
+"""m/s²: a force is typed and read as the mass it holds up."""
+ZERO_X = 0.011
+"""in: an X number is a diameter, d = 0.011 in − X/1000 in; never a strength."""
+
+Kind = Literal["length", "diameter", "force", "mass", "speed", "temperature"]
+System = Literal["metric", "imperial", "x"]
+
+UNITS: dict[Kind, dict[str, float]] = {
+    "length": {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "in": INCH, "yd": 36 * INCH},
+    "diameter": {"mm": 0.001, "in": INCH, "thou": INCH / 1000, "um": 1e-6, "m": 1.0, "cm": 0.01},
+    "force": {
+        "N": 1.0,
+        "kg": STANDARD_GRAVITY,
+        "g": STANDARD_GRAVITY / 1000,
+        "lb": POUND * STANDARD_GRAVITY,
+        "oz": POUND * STANDARD_GRAVITY / 16,
+    },
+    "mass": {"kg": 1.0, "g": 0.001, "mg": 1e-6, "lb": POUND, "oz": POUND / 16, "gr": POUND / 7000},
+    "speed": {
+        "m/s": 1.0,
+        "cm/s": 0.01,
+        "km/h": 1 / 3.6,
+        "ft/s": 12 * INCH,
+        "in/s": INCH,
+        "mph": 1609.344 / 3600,
+    },
+    "temperature": {"°C": 1.0, "°F": 5 / 9},
+}
+SPELLINGS = {
+    '"': "in", "''": "in", "inch": "in", "inches": "in", "'": "ft", "foot": "ft", "feet": "ft", "yards": "yd",
+    "yard": "yd", "metre": "m", "metres": "m", "meter": "m", "meters": "m", "µm": "um", "μm": "um",
+    "lbs": "lb", "pound": "lb", "pounds": "lb", "kgf": "kg", "grains": "gr", "n": "N", "fps": "ft/s", "ips": "in/s",
+    "c": "°C", "f": "°F", "°c": "°C", "°f": "°F", "kph": "km/h", "kmh": "km/h",
+}  # fmt: skip
+NUMBER = re.compile(r"(?P<whole>\d+)[ ]+(?P<frac>\d+/\d+)|(?P<only>\d+/\d+)|(?P<dec>\d+(?:[.,]\d*)?|[.,]\d+)")
+EXAMPLES: dict[Kind, str] = {
+    "length": "0.52, 52 cm, 1' 8\", 6 ft 6",
+    "diameter": "0.12, 5x, .006in",
+    "force": "1.2 kg, 2 lb, 9 N",
+    "mass": "0.6 kg, 1 lb 4 oz, 120 mg",
+    "speed": "0.6, 60 cm/s, 2 ft/s",
+    "temperature": "9, 48 °F",
+}
+LONGEST_TEXT = 40
+
+
+def parse(kind: Kind, text: str, bare: str, path: str = "value") -> float:
+    """Return what a person typed, in SI.
+
+    Parameters
+    ----------
+    kind
+        What is wanted.
+    text
+        At most 40 characters.
+    bare
+        Unit of a bare number.
+    path
+        The field named when the text cannot be read.
+
+    Raises
+    ------
+    InputError
+        With an example of what would do.
+
+    Examples
+    --------
+    >>> round(parse("diameter", "5x", "mm") * 1000, 4)
+    0.1524
+    >>> round(parse("length", "1' 8\\"", "m"), 3), parse("length", "0,15", "m")
+    (0.508, 0.15)
+    """
+    shown = text.strip()
+    wrong = InputError.one(path, shown, f"not a {kind} that can be read; try {EXAMPLES[kind]}")
+    if not shown or len(shown) > LONGEST_TEXT:
+        raise wrong
+    plain = shown.replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"').replace("“", '"')
+    sign = 1.0
+    if plain[0] in "-−":
+        sign, plain = -1.0, plain[1:].strip()
+    if kind == "diameter" and (x := re.fullmatch(r"(0*)(\d+(?:[.,]\d+)?)\s*[xX]", plain)):
+        number = float(x.group(2).replace(",", "."))
+        inches = ZERO_X + number / 1000 if x.group(1) and number > 0 else ZERO_X - number / 1000
+        if inches <= 0 or sign < 0:
+            raise wrong
+        return inches * INCH
+    total, last, position = 0.0, "", 0
+    units = UNITS[kind]
+    for _ in range(3):
+        match = NUMBER.match(plain, position)
+        if match is None:
+            raise wrong
+        number = _number(match, wrong)
+        unit_match = re.compile(r"\s*([^\d\s.,]*)\s*").match(plain, match.end())
+        word = unit_match.group(1) if unit_match else ""
+        position = unit_match.end() if unit_match else match.end()
+        unit = _unit(word, units) if word else _next_down(last, bare)
+        if unit not in units or (last and units[unit] >= units[last]):
+            raise wrong
+        total += number * units[unit]
+        last = unit
+        if position >= len(plain):
+            offset = -32 * 5 / 9 if unit == "°F" else 0.0
+            return sign * total + offset
+    raise wrong
+
+
+def _number(match: re.Match[str], wrong: InputError) -> float:
+    try:
+        if match.group("whole"):
+            return float(int(match.group("whole")) + Fraction(match.group("frac")))
+        if match.group("only"):
+            return float(Fraction(match.group("only")))
+    except ZeroDivisionError:
+        raise wrong from None
+    return float(match.group("dec").replace(",", "."))
+
+
+def _unit(word: str, units: dict[str, float]) -> str:
+    if word in units:
+        return word
+    low = word.lower()
+    return SPELLINGS.get(low, low)
+
+
+def _next_down(last: str, bare: str) -> str:
+    """``6 ft 6`` means six more inches; ``2 lb 4`` four more ounces."""
+    return {"ft": "in", "lb": "oz", "m": "cm"}.get(last, bare if not last else "")
+
+
+@dataclass(frozen=True)
+class Rule:
+    """How one kind of figure is written: ``shown = (si + offset)·factor`` with so many decimals, then the unit.
+
+    `form` is ``decimal``, ``feet_inches`` (to a quarter inch) or ``x``.
+    """
+
+    unit: str
+    factor: float
+    decimals: int
+    form: Literal["decimal", "feet_inches", "x"] = "decimal"
+    offset: float = 0.0
+
+
+KG = Rule("kg", 1 / STANDARD_GRAVITY, 2)
+LB = Rule("lb", 1 / (POUND * STANDARD_GRAVITY), 1)
+METRIC: dict[str, Rule] = {
+    "length": Rule("m", 1.0, 2),
+    "short": Rule("cm", 100.0, 0),
+    "travel": Rule("m", 1.0, 1),
+    "depth": Rule("m", 1.0, 2),
+    "diameter": Rule("mm", 1000.0, 2),
+    "bead": Rule("mm", 1000.0, 1),
+    "force": KG,
+    "fish": Rule("kg", 1.0, 1),
+    "fly_mass": Rule("g", 1000.0, 2),
+    "speed": Rule("m/s", 1.0, 2),
+    "temperature": Rule("°C", 1.0, 0),
+}
+IMPERIAL: dict[str, Rule] = {
+    "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
+    "short": Rule("in", 1 / INCH, 1),
+    "travel": Rule("ft", 1 / (12 * INCH), 0),
+    "depth": Rule("ft", 1 / (12 * INCH), 1),
+    "diameter": Rule("in", 1 / INCH, 4),
+    "bead": Rule("mm", 1000.0, 1),
+    "force": LB,
+    "fish": Rule("lb", 1 / POUND, 1),
+    "fly_mass": Rule("g", 1000.0, 2),
+    "speed": Rule("ft/s", 1 / (12 * INCH), 1),
+    "temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9),
+}
+SYSTEMS: dict[System, dict[str, Rule]] = {
+    "metric": METRIC,
+    "imperial": IMPERIAL,
+    "x": IMPERIAL | {"diameter": Rule("X", 1 / INCH, 1, "x")},
+}
+NAMES: dict[System, str] = {"metric": "mm · m · kg", "imperial": "in · ft · lb", "x": "X · ft · lb"}
+
+
+def x_number(diameter: float) -> str:
+    """Return a diameter (m) as an X number: ``5X``, ``5.5X``, ``01X`` above 0X.
+
+    Examples
+    --------
+    >>> x_number(0.1524e-3), x_number(0.3048e-3)
+    ('5X', '01X')
+    """
+    x = round((ZERO_X - diameter / INCH) * 1000, 1)
+    text = f"{abs(x):g}X"
+    return text if x >= 0 else "0" + text
+
+
+def feet_inches(length: float) -> str:
+    """Return a length (m) as feet and inches to the nearest quarter: ``1' 8"``, ``7¾"``."""
+    quarters = round(abs(length) / INCH * 4)
+    feet, rest = divmod(quarters, 48)
+    inches, quarter = divmod(rest, 4)
+    part = ("", "¼", "½", "¾")[quarter]
+    sign = "−" if length < 0 and quarters else ""
+    small = f"{inches or ('' if part else 0)}{part}″"
+    if not feet:
+        return sign + small
+    return sign + (f"{feet}′" if not rest else f"{feet}′ {small}")
+
+
+@dataclass(frozen=True)
+class Figure:
+    """A figure ready to be read: its digits, and its unit apart."""
+
+    digits: str
+    unit: str
+
+    def __str__(self) -> str:
+        """``3.40 m``; forms that carry their unit inside stand alone."""
+        return f"{self.digits} {self.unit}".strip()
+
+
+class Writer:
+    """Writes SI values in a person's units."""
+
+    def __init__(self, system: System = "metric") -> None:
+        self.system: System = system
+        self.rules = SYSTEMS[system]
+
+    def figure(self, what: str, si: float) -> Figure:
+        """Return a value in the rule called `what` (``length``, ``diameter``, ``force``, …)."""
+        rule = self.rules[what]
+        if rule.form == "x":
+            return Figure(x_number(si), "")
+        if rule.form == "feet_inches":
+            return Figure(feet_inches(si), "")
+        value = round((si + rule.offset) * rule.factor, rule.decimals)
+        if rule.unit == "mm" and what == "diameter" and abs(value - si * 1000) > 0.0015:
+            return Figure(f"{si * 1000:.3f}", rule.unit)
+        return Figure(f"{value + 0.0:.{rule.decimals}f}".replace("-", "−"), rule.unit)
+
+    def text(self, what: str, si: float) -> str:
+        """Return the same as one text: ``3.40 m``."""
+        return str(self.figure(what, si))

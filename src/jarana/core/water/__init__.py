@@ -1,0 +1,1 @@
+"""The water an angler stands before."""

@@ -1,0 +1,1 @@
+"""The invented valley: its waters, a drawer of tackle, a first rig."""

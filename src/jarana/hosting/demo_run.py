@@ -1,0 +1,170 @@
+"""The start command: a private database, the demo data, the production server, stopped cleanly together."""
+
+from __future__ import annotations
+
+import fcntl
+import os
+import secrets
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Callable
+from datetime import UTC, datetime
+from pathlib import Path
+from types import FrameType
+
+from jarana.demo.load import load_demo
+from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgres
+from jarana.storage.database import make_engine, make_sessions, migrate
+from jarana.usecases.sign_in import make_token
+
+MARKER = "made-by-jarana"
+FIRST_PORT = 8450
+READY_SECONDS = 60
+
+
+class Stopped(Exception):
+    """Someone asked the command to end."""
+
+
+def say(text: str) -> None:
+    """Tell progress, a line at a time."""
+    print(text, flush=True)
+
+
+def own_folder(folder: Path) -> Path:
+    """Return the data folder, made and marked as ours if it is new; refuse one that is not ours."""
+    if folder.exists() and any(folder.iterdir()) and not (folder / MARKER).exists():
+        raise SystemExit(f"{folder} holds something else; name another folder with --data")
+    folder.mkdir(parents=True, exist_ok=True, mode=0o755)
+    (folder / MARKER).touch()
+    return folder
+
+
+def reset(folder: Path, ask: Callable[[str], str] = input) -> None:
+    """Delete the data folder after asking; only one that holds our marker."""
+    postgres = PrivatePostgres(folder / "postgres").folder
+    if not folder.exists():
+        say("There is nothing to start over from.")
+        return
+    if not (folder / MARKER).exists():
+        raise SystemExit(f"{folder} does not hold {MARKER}; it is not Jarana's and stays as it is")
+    try:
+        answer = ask(f"Delete every rig and water in {folder}? Type yes: ")
+    except EOFError:
+        answer = ""
+    if answer.strip().lower() != "yes":
+        raise SystemExit("Nothing was deleted.")
+    PrivatePostgres(folder / "postgres").stop()
+    shutil.rmtree(folder)
+    if not postgres.is_relative_to(folder) and (postgres / "cluster").exists():
+        shutil.rmtree(postgres)
+
+
+def pick_port(wanted: int) -> int:
+    """Return the wanted port, or the next free one, and say so."""
+    for port in range(wanted, wanted + 50):
+        with socket.socket() as probe:
+            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+            try:
+                probe.bind(("127.0.0.1", port))
+            except OSError:
+                continue
+        if port != wanted:
+            say(f"Port {wanted} is taken; using {port}.")
+        return port
+    raise SystemExit(f"no free port from {wanted} to {wanted + 49}")
+
+
+def _secret(folder: Path) -> str:
+    path = folder / "secret-key"
+    if not path.exists():
+        path.touch(mode=0o600)
+        path.write_text(secrets.token_urlsafe(48))
+    return path.read_text().strip()
+
+
+def _wait_ready(address: str, server: subprocess.Popen[bytes]) -> None:
+    until = time.monotonic() + READY_SECONDS
+    while time.monotonic() < until:
+        if server.poll() is not None:
+            raise SystemExit("The server ended while starting; its last lines are above.")
+        try:
+            with urllib.request.urlopen(f"{address}/readyz", timeout=2) as answer:
+                if answer.status == 200:
+                    return
+        except (urllib.error.URLError, OSError):
+            time.sleep(0.1)
+    raise SystemExit("The server did not become ready.")
+
+
+def run_demo(folder: Path, port: int) -> int:
+    """Start everything, print the address, wait for Ctrl-C, stop everything."""
+    folder = own_folder(folder.resolve())
+    with (folder / "running").open("w") as lock:
+        try:
+            fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise SystemExit(f"Jarana already runs on {folder}; stop it first.") from None
+
+        def stop(_signal: int, _frame: FrameType | None) -> None:
+            raise Stopped
+
+        signal.signal(signal.SIGTERM, stop)
+        signal.signal(signal.SIGINT, stop)
+        postgres = PrivatePostgres(folder / "postgres")
+        server: subprocess.Popen[bytes] | None = None
+        try:
+            say("Starting PostgreSQL on loopback …")
+            url = postgres.start()
+            say("Bringing the database up to date …")
+            migrate(url)
+            token = _demo_token(url)
+            port = pick_port(port)
+            say("Starting the server (the engine compiles on the very first start: about half a minute) …")
+            environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
+            log = (folder / "server.log").open("ab")
+            server = subprocess.Popen(
+                [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
+                 "-b", f"127.0.0.1:{port}"],
+                env=environment, stdin=subprocess.DEVNULL, stdout=log, stderr=log, start_new_session=True,
+            )  # fmt: skip
+            address = f"http://127.0.0.1:{port}"
+            _wait_ready(address, server)
+            say(
+                f"\nJarana is ready: {address}/enter#{token}\n(the address signs you in once; Ctrl-C stops everything)\n"
+            )
+            server.wait()
+            say(f"The server ended by itself; see {folder / 'server.log'}")
+            return 1
+        except Stopped:
+            say("Stopping …")
+            return 0
+        except PostgresMissingError as missing:
+            raise SystemExit(str(missing)) from None
+        finally:
+            signal.signal(signal.SIGINT, signal.SIG_IGN)
+            signal.signal(signal.SIGTERM, signal.SIG_IGN)
+            if server is not None and server.poll() is None:
+                server.terminate()
+                try:
+                    server.wait(10)
+                except subprocess.TimeoutExpired:
+                    server.kill()
+            postgres.stop()
+            say("Stopped; everything is kept.")
+
+
+def _demo_token(url: str) -> str:
+    engine = make_engine(url)
+    with make_sessions(engine)() as session:
+        angler = load_demo(session)
+        token = make_token(session, angler.id, datetime.now(UTC))
+        session.commit()
+    engine.dispose()
+    return token

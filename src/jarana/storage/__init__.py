@@ -1,0 +1,1 @@
+"""Where documents are kept: PostgreSQL through SQLAlchemy."""

@@ -1,0 +1,35 @@
+"""Engine, sessions and migrations."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import Engine, create_engine
+from sqlalchemy.orm import Session, sessionmaker
+
+MIGRATIONS = Path(__file__).parent / "migrations"
+
+
+def make_engine(url: str) -> Engine:
+    """Return an engine that checks its connections before use."""
+    return create_engine(url, pool_pre_ping=True, pool_size=4, max_overflow=4)
+
+
+def make_sessions(engine: Engine) -> sessionmaker[Session]:
+    """Return a maker of sessions whose objects stay readable after a commit."""
+    return sessionmaker(engine, expire_on_commit=False)
+
+
+def alembic_config(url: str) -> Config:
+    """Return Alembic's configuration for a database."""
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    config.attributes["url"] = url
+    return config
+
+
+def migrate(url: str) -> None:
+    """Bring a database to the newest schema."""
+    command.upgrade(alembic_config(url), "head")

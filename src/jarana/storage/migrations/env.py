@@ -1,0 +1,36 @@
+"""Alembic's entry: runs migrations on the database the configuration names."""
+
+from alembic import context
+from sqlalchemy import create_engine
+from sqlalchemy.dialects.postgresql import JSONB
+
+from jarana.storage.documents import Document
+from jarana.storage.tables import Base
+
+
+def render_item(kind, item, autogen_context):
+    """Write document columns as plain JSONB."""
+    if kind == "type" and isinstance(item, Document):
+        autogen_context.imports.add("from sqlalchemy.dialects import postgresql")
+        return "postgresql.JSONB()"
+    return False
+
+
+def compare_type(_context, _inspected, _metadata, inspected_type, metadata_type):
+    """Take a document column for the JSONB it is."""
+    if isinstance(metadata_type, Document):
+        return not isinstance(inspected_type, JSONB)
+    return None
+
+
+engine = create_engine(context.config.attributes["url"])
+with engine.connect() as connection:
+    context.configure(
+        connection=connection,
+        target_metadata=Base.metadata,
+        render_item=render_item,
+        compare_type=compare_type,
+    )
+    with context.begin_transaction():
+        context.run_migrations()
+engine.dispose()

@@ -1,0 +1,116 @@
+"""The tables. Every row a person made carries its owner."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from uuid import UUID, uuid4
+
+from sqlalchemy import DateTime, ForeignKey, Index, Integer, MetaData, String, UniqueConstraint, Uuid, func
+from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_column
+
+from jarana.core.rig.model import Rig
+from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, Spool
+from jarana.core.water.reach import Reach
+from jarana.storage.documents import Document
+
+NAMING = {
+    "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+    "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+    "ck": "ck_%(table_name)s_%(constraint_name)s",
+    "fk": "fk_%(table_name)s_%(column_0_N_name)s",
+    "pk": "pk_%(table_name)s",
+}
+
+
+class Base(MappedAsDataclass, DeclarativeBase, kw_only=True):
+    """All tables."""
+
+    metadata = MetaData(naming_convention=NAMING)
+    type_annotation_map = {datetime: DateTime(timezone=True), UUID: Uuid()}
+
+
+class AnglerRow(Base):
+    """A person."""
+
+    __tablename__ = "angler"
+    name: Mapped[str] = mapped_column(String(120))
+    id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
+    session_version: Mapped[int] = mapped_column(Integer, default=1)
+    created_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
+
+
+class SignInTokenRow(Base):
+    """A token that signs a person in once; only its hash is kept."""
+
+    __tablename__ = "sign_in_token"
+    digest: Mapped[str] = mapped_column(String(64), primary_key=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    expires_at: Mapped[datetime]
+    used_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
+class Owned(MappedAsDataclass, kw_only=True):
+    """A row that belongs to one angler."""
+
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
+    deleted_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
+class ReachRow(Owned, Base):
+    """A reach."""
+
+    __tablename__ = "reach"
+    document: Mapped[Reach] = mapped_column(Document(Reach))
+
+
+class SpoolRow(Owned, Base):
+    """A spool."""
+
+    __tablename__ = "spool"
+    document: Mapped[Spool] = mapped_column(Document(Spool))
+
+
+class FlyPatternRow(Owned, Base):
+    """A fly pattern with its weights."""
+
+    __tablename__ = "fly_pattern"
+    document: Mapped[FlyPattern] = mapped_column(Document(FlyPattern))
+
+
+class RodRow(Owned, Base):
+    """A rod."""
+
+    __tablename__ = "rod"
+    document: Mapped[Rod] = mapped_column(Document(Rod))
+
+
+class FlyLineRow(Owned, Base):
+    """A fly line."""
+
+    __tablename__ = "fly_line"
+    document: Mapped[FlyLine] = mapped_column(Document(FlyLine))
+
+
+class RigRow(Base):
+    """A rig: a name over its revisions."""
+
+    __tablename__ = "rig"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    head_revision: Mapped[UUID]
+    deleted_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
+class RigRevisionRow(Base):
+    """An immutable state of a rig; `base` is the revision it was made from."""
+
+    __tablename__ = "rig_revision"
+    __table_args__ = (UniqueConstraint("rig_id", "number"), Index(None, "owner_id", "rig_id"))
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    rig_id: Mapped[UUID] = mapped_column(ForeignKey("rig.id", ondelete="CASCADE"))
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    number: Mapped[int] = mapped_column(Integer)
+    document: Mapped[Rig] = mapped_column(Document(Rig))
+    base_id: Mapped[UUID | None] = mapped_column(default=None)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)

@@ -1,0 +1,77 @@
+"""Apply edits to a rig and its water, and compute everything the workbench shows."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from jarana.core.drift.result import Drift, simulate
+from jarana.core.errors import FaultList, InputError
+from jarana.core.methods import methods
+from jarana.core.methods.base import Method
+from jarana.core.readings.base import Reading
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.model import Rig
+from jarana.core.sheet.cut_list import CutList, cut_list
+from jarana.core.strength.chain import StrengthLink, strength_chain
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import System, Writer
+from jarana.core.water.edit import WaterEdit
+from jarana.core.water.reach import Reach
+
+MOST_EDITS = 50
+
+
+@dataclass(frozen=True)
+class Bench:
+    """What the workbench shows of a rig in its water."""
+
+    rig: Rig
+    water: Reach
+    drift: Drift
+    readings: tuple[Reading, ...]
+    strength: tuple[StrengthLink, ...]
+    sheet: CutList
+
+
+def method_of(rig: Rig) -> Method:
+    """Return the rig's method; a fault on `rig.method` when there is none of that name."""
+    method = methods().get(rig.method)
+    if method is None:
+        raise InputError.one("rig.method", rig.method, f"the methods known are: {', '.join(methods())}")
+    return method
+
+
+def apply_edits(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], drawer: Drawer) -> tuple[Rig, Reach]:
+    """Apply edits in order; every one that fails is named, and then none counts."""
+    faults = FaultList()
+    for i, edit in enumerate(edits):
+        with faults.under(f"edits[{i}]"):
+            if isinstance(edit, RigEdit):
+                rig = edit.apply(rig, drawer)
+            else:
+                water = edit.apply(water)
+    faults.raise_if_any()
+    return rig, water
+
+
+def work_on_rig(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], drawer: Drawer, units: System) -> Bench:
+    """Return the rig and water after the edits, with drift, readings, strengths and cut list.
+
+    Raises
+    ------
+    InputError
+        Naming every edit that cannot be done, or what of the rig cannot be put into the water.
+    """
+    method = method_of(rig)
+    rig, water = apply_edits(rig, water, edits, drawer)
+    drift = simulate(rig, water)
+    writer = Writer(units)
+    return Bench(
+        rig=rig,
+        water=water,
+        drift=drift,
+        readings=method.read(rig, water, drift, writer),
+        strength=strength_chain(rig),
+        sheet=cut_list(rig, writer),
+    )
