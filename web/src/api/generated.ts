@@ -459,11 +459,8 @@ export interface components {
             lines: number[][];
             /** Notes */
             notes: components["schemas"]["DriftNote"][];
-            /** Pace M S */
-            pace_m_s: [
-                number,
-                number
-            ][];
+            /** Paces */
+            paces: components["schemas"]["PaceAt"][];
             /** Pull N */
             pull_n: number;
             /** Times S */
@@ -853,6 +850,16 @@ export interface components {
             lead: number;
             /** Name */
             name: string;
+        };
+        /**
+         * PaceAt
+         * @description The pace of the water at a depth.
+         */
+        PaceAt: {
+            /** Depth M */
+            depth_m: number;
+            /** Pace M S */
+            pace_m_s: number;
         };
         Problem: {
             case?: string;

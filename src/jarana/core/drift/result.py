@@ -74,6 +74,13 @@ class DriftNote(Frozen):
     text: str
 
 
+class PaceAt(Frozen):
+    """The pace of the water at a depth."""
+
+    depth_m: float
+    pace_m_s: float
+
+
 class Drift(Frozen):
     """A drift, version 1. Positions are whole millimetres per frame and drawn node, x from the first entry.
 
@@ -107,7 +114,7 @@ class Drift(Frozen):
     x_mm: tuple[tuple[int, ...], ...]
     z_mm: tuple[tuple[int, ...], ...]
     lines: tuple[tuple[int, ...], ...]
-    pace_m_s: tuple[tuple[float, float], ...]
+    paces: tuple[PaceAt, ...]
     flies: tuple[FlyDrift, ...]
     pull_n: float
     notes: tuple[DriftNote, ...]
@@ -149,7 +156,9 @@ def simulate(rig: Rig, reach: Reach) -> Drift:
         x_mm=tuple(tuple(row) for row in x.tolist()),
         z_mm=tuple(tuple(row) for row in z.tolist()),
         lines=lines,
-        pace_m_s=tuple((round(float(reach.depth_m - h), 4), round(reach.pace_at(h), 4)) for h in heights),
+        paces=tuple(
+            PaceAt(depth_m=round(float(reach.depth_m - h), 4), pace_m_s=round(reach.pace_at(h), 4)) for h in heights
+        ),
         flies=tuple(sorted(flies, key=lambda f: order[f.id])),
         pull_n=float(chain.pull[half:].mean()),
         notes=tuple(DriftNote(key=n.key, text=n.text) for n in _notes(chain, reach)),

@@ -1,0 +1,48 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./generated";
+
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: (request) => globalThis.fetch(request),
+});
+
+type Schemas = components["schemas"];
+export type Rig = Schemas["Rig"];
+export type Span = Schemas["Span"];
+export type Joint = Schemas["Joint"];
+export type Attachment = Schemas["Attachment"];
+export type Fly = Schemas["Fly"];
+export type Reach = Schemas["Reach"];
+export type Drift = Schemas["Drift"];
+export type Reading = Schemas["Reading"];
+export type Strength = Schemas["Strength"];
+export type CutList = Schemas["CutList"];
+export type Drawer = Schemas["Drawer"];
+export type Book = Schemas["Book"];
+export type UnitRule = Schemas["UnitRule"];
+export type UnitSystem = Schemas["UnitSystem"];
+export type Knot = Schemas["Knot"];
+export type MethodView = Schemas["MethodView"];
+export type RigSummary = Schemas["RigSummary"];
+export type RigRevision = Schemas["RigRevision"];
+export type Problem = Schemas["Problem"];
+export type Answer = Schemas["WorkbenchAnswer"];
+export type Request = Schemas["WorkbenchRequest"];
+export type Edit = NonNullable<Request["edits"]>[number];
+export type SystemKey = UnitSystem["key"];
+
+/** A refusal by the server, with the faults that map to fields. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly problem: Problem | undefined,
+  ) {
+    super(problem?.detail ?? `The server answered ${status}.`);
+  }
+}
+
+/** Returns the data of an answer, or throws what the server said. */
+export function taken<T>(answer: { data?: T; error?: unknown; response: Response }): T {
+  if (answer.data !== undefined && answer.response.ok) return answer.data;
+  throw new Refused(answer.response.status, answer.error as Problem | undefined);
+}

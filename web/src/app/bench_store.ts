@@ -1,0 +1,205 @@
+import { create } from "zustand";
+import { type Answer, api, type Edit, type Reach, Refused, type Rig, type SystemKey, taken } from "../api/client";
+
+/** The rig in hand and its water: the two documents undo holds. */
+export type Docs = { rig: Rig; water: Reach };
+/** An edit waiting to be answered, and the field it was typed in, where refusals are shown. */
+export type Waiting = { edit: Edit; field: string };
+export type Saved = { rigId: string; revision: string | null; number: number; rig: Rig | null };
+
+type State = {
+  docs: Docs | null;
+  answer: Answer | null;
+  past: Docs[];
+  future: Docs[];
+  waiting: Waiting[];
+  /** What the server refused, by field. */
+  faults: Record<string, string>;
+  /** Said in place while the server cannot be reached; edits wait. */
+  lost: boolean;
+  trouble: string;
+  units: SystemKey;
+  selected: string | null;
+  saved: Saved | null;
+};
+
+type Actions = {
+  open: (docs: Docs, saved: Saved) => void;
+  edit: (edit: Edit, field?: string) => void;
+  setWater: (water: Reach) => void;
+  undo: () => void;
+  redo: () => void;
+  setUnits: (units: SystemKey) => void;
+  select: (part: string | null) => void;
+  clearFault: (field: string) => void;
+  markSaved: (saved: Saved) => void;
+};
+
+const MOST_UNDO = 500;
+const RETRY_MS = [500, 1000, 2000, 4000];
+
+let seq = Date.now();
+/** Answers below this number belong to a past that was undone. */
+let floor = 0;
+let shown = 0;
+let retries = 0;
+let inFlight: AbortController[] = [];
+
+export const useBench = create<State & Actions>((set, get) => {
+  async function send(): Promise<void> {
+    const { docs, waiting, units } = get();
+    if (!docs) return;
+    seq += 1;
+    const mine = seq;
+    const sent = [...waiting];
+    const control = new AbortController();
+    inFlight.push(control);
+    try {
+      const answer = taken(
+        await api.POST("/api/workbench", {
+          body: { ...docs, edits: sent.map((w) => w.edit), seq: mine, units },
+          signal: control.signal,
+        }),
+      );
+      retries = 0;
+      accept(answer, sent);
+    } catch (error) {
+      if (control.signal.aborted || mine < floor) return;
+      if (error instanceof Refused && error.status < 500 && error.status !== 429) refuse(error, sent);
+      else retry(error);
+    } finally {
+      inFlight = inFlight.filter((c) => c !== control);
+    }
+  }
+
+  function accept(answer: Answer, sent: Waiting[]): void {
+    if (answer.seq < floor || answer.seq <= shown) return;
+    shown = answer.seq;
+    const { docs, past, waiting, future } = get();
+    const changed = sent.length > 0 && docs !== null;
+    const next = { rig: answer.rig, water: answer.water };
+    set({
+      docs: next,
+      answer,
+      past: changed ? [...past.slice(-MOST_UNDO), docs] : past,
+      future: changed ? [] : future,
+      waiting: waiting.filter((w) => !sent.includes(w)),
+      lost: false,
+      trouble: "",
+      selected: keep(get().selected, next.rig),
+    });
+  }
+
+  function refuse(error: Refused, sent: Waiting[]): void {
+    const faults = { ...get().faults };
+    const wrong = new Set<Waiting>();
+    for (const fault of error.problem?.faults ?? []) {
+      const index = Number(/^edits\[(\d+)\]/.exec(fault.path)?.[1] ?? -1);
+      const which = sent[index];
+      if (which) {
+        const inner = fault.path.replace(/^edits\[\d+\]\.?/, "");
+        const field = inner === "low" || inner === "high" ? `${which.field}.${inner}` : which.field;
+        faults[field] = fault.value ? `“${fault.value}”: ${fault.reason}` : fault.reason;
+        wrong.add(which);
+      }
+    }
+    const drop = wrong.size > 0 ? wrong : new Set(sent);
+    const trouble = wrong.size > 0 ? "" : error.message;
+    set({ faults, trouble, waiting: get().waiting.filter((w) => !drop.has(w)) });
+    if (get().waiting.length > 0) void send();
+  }
+
+  function retry(error: unknown): void {
+    const unreachable = !(error instanceof Refused);
+    set({ lost: unreachable, trouble: unreachable ? "" : (error as Refused).message });
+    if (!unreachable && (error as Refused).status === 500) {
+      set({ waiting: [] });
+      return;
+    }
+    const wait = RETRY_MS[Math.min(retries, RETRY_MS.length - 1)] ?? 4000;
+    retries += 1;
+    window.setTimeout(() => void send(), wait);
+  }
+
+  function jump(docs: Docs): void {
+    floor = seq + 1;
+    for (const control of inFlight) control.abort();
+    set({ docs, waiting: [], faults: {}, trouble: "" });
+    void send();
+  }
+
+  return {
+    docs: null,
+    answer: null,
+    past: [],
+    future: [],
+    waiting: [],
+    faults: {},
+    lost: false,
+    trouble: "",
+    units: readUnits(),
+    selected: null,
+    saved: null,
+    open(docs, saved) {
+      set({ past: [], future: [], answer: null, selected: null, saved });
+      jump(docs);
+    },
+    edit(edit, field = "") {
+      const faults = { ...get().faults };
+      delete faults[field];
+      set({ waiting: [...get().waiting, { edit, field }], faults, trouble: "" });
+      void send();
+    },
+    setWater(water) {
+      const { docs, past } = get();
+      if (!docs) return;
+      set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
+      jump({ ...docs, water });
+    },
+    undo() {
+      const { docs, past, future } = get();
+      const back = past[past.length - 1];
+      if (!docs || !back) return;
+      set({ past: past.slice(0, -1), future: [docs, ...future] });
+      jump(back);
+    },
+    redo() {
+      const { docs, past, future } = get();
+      const next = future[0];
+      if (!docs || !next) return;
+      set({ past: [...past, docs], future: future.slice(1) });
+      jump(next);
+    },
+    setUnits(units) {
+      try {
+        localStorage.setItem("jarana.units", units);
+      } catch {}
+      set({ units });
+      void send();
+    },
+    select(part) {
+      set({ selected: part });
+    },
+    clearFault(field) {
+      const faults = { ...get().faults };
+      delete faults[field];
+      set({ faults });
+    },
+    markSaved(saved) {
+      set({ saved });
+    },
+  };
+});
+
+function keep(selected: string | null, rig: Rig): string | null {
+  const ids = [...rig.spans, ...rig.joints, ...rig.attachments].map((part) => part.id);
+  return selected && ids.includes(selected) ? selected : null;
+}
+
+function readUnits(): SystemKey {
+  try {
+    const kept = localStorage.getItem("jarana.units");
+    if (kept === "imperial" || kept === "x") return kept;
+  } catch {}
+  return "metric";
+}

@@ -1,0 +1,284 @@
+import type { KeyboardEvent } from "react";
+import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
+import { text } from "../model/format";
+import { layoutLine, partsOf, STUB } from "../model/line_layout";
+import { FlyDrawing } from "./fly_drawing";
+
+type Props = {
+  rig: Rig;
+  strength: readonly Strength[];
+  system: UnitSystem;
+  width: number;
+  selected: string | null;
+  weakest: string | null;
+  onSelect: (part: string) => void;
+};
+
+export const LINE_HEIGHT = 178;
+const Y = 62;
+const PX_PER_MM = 28;
+/** CSS pixels are 0.2646 mm, so a line of 1 mm drawn 28 px wide is magnified about seven times. */
+const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
+const FLY_SCALE = 4.6;
+const LEAST_WIDTH = 700;
+
+const INK: Record<Span["material"]["look"], string> = {
+  mono: "var(--mat-mono)",
+  clear: "var(--mat-clear)",
+  sighter: "var(--mat-sighter)",
+  fluorocarbon: "var(--mat-fluorocarbon)",
+  braid: "var(--mat-braid)",
+  coated: "var(--mat-coated)",
+};
+
+/** The whole line from the rod to the point. Every part can be picked by mouse, touch or arrow keys. */
+export function LineDrawing(props: Props) {
+  const { rig, system, selected, weakest, onSelect } = props;
+  const width = Math.max(props.width, LEAST_WIDTH);
+  const layout = layoutLine(rig, width);
+  const parts = partsOf(rig);
+  const force = (part: string, kind: string) => props.strength.find((s) => s.part === part && s.kind === kind)?.shown;
+
+  const onKey = (event: KeyboardEvent) => {
+    const step = { ArrowRight: 1, ArrowLeft: -1, Home: -parts.length, End: parts.length }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const now = parts.findIndex((part) => part.id === selected);
+    const next = parts[Math.min(Math.max(now + step, 0), parts.length - 1)];
+    if (next) onSelect(next.id);
+  };
+  const part = (id: string, label: string) => ({
+    id: `part-${id}`,
+    role: "option",
+    "aria-selected": selected === id,
+    "aria-label": label,
+    className: "part",
+    onClick: () => onSelect(id),
+  });
+
+  return (
+    <svg
+      width={width}
+      height={LINE_HEIGHT}
+      viewBox={`0 0 ${width} ${LINE_HEIGHT}`}
+      role="listbox"
+      aria-label="The line, from the rod to the point"
+      aria-orientation="horizontal"
+      aria-activedescendant={selected ? `part-${selected}` : undefined}
+      tabIndex={0}
+      onKeyDown={onKey}
+      className="block"
+      data-testid="line"
+    >
+      <text x={8} y={17} fontSize={12} fill="var(--soft)">
+        {text(system, "length", rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000)} from line to point · widths
+        ×{MAGNIFIED}
+      </text>
+      <path d={`M0 ${Y} H${STUB - 4}`} stroke="var(--mat-flyline)" strokeWidth={rig.line.tip_mm * PX_PER_MM * 0.8} />
+      <text x={6} y={Y - 16} fontSize={12} fill="var(--soft)">
+        {rig.line.name.split(" ")[0] === "thin" ? "Thin line" : "Fly line"}
+      </text>
+      <text x={6} y={Y + 24} fontSize={12} className="mono" fill="var(--soft)">
+        {text(system, "diameter", rig.line.tip_mm / 1000)}
+      </text>
+      {layout.spans.map(({ span, x0, x1 }) => {
+        const middle = (x0 + x1) / 2;
+        const picked = selected === span.id;
+        const label = `${span.name}, ${text(system, "length", span.length_mm / 1000)} of ${text(system, "diameter", span.d0_mm / 1000)} ${span.material.short}`;
+        return (
+          <g key={span.id} {...part(span.id, label)}>
+            <rect className="halo" x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} rx={3} />
+            {picked ? <Frame x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} /> : null}
+            <SpanLine span={span} x0={x0} x1={x1} />
+            <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
+              {fitted(span.name, x1 - x0 - 14)}
+            </text>
+            <text
+              x={middle}
+              y={Y - 11}
+              fontSize={13}
+              fontWeight={650}
+              textAnchor="middle"
+              className="mono"
+              fill="var(--ink)"
+            >
+              {text(system, "diameter", span.d0_mm / 1000)}
+            </text>
+            <text
+              x={middle}
+              y={Y + 24}
+              fontSize={13}
+              fontWeight={600}
+              textAnchor="middle"
+              className="mono"
+              fill="var(--ink)"
+            >
+              {text(system, "length", span.length_mm / 1000)}
+            </text>
+          </g>
+        );
+      })}
+      {layout.joints.map(({ joint, x, hung }, i) => {
+        const name = short((joint.loop ?? joint.knot).name);
+        const held = force(joint.id, "joint");
+        const weak = weakest === joint.id;
+        const picked = selected === joint.id;
+        const below = Y + 44 + (i % 2) * 15;
+        return (
+          <g key={joint.id}>
+            <g {...part(joint.id, `${joint.ring ? "ring, " : ""}${joint.knot.name}${held ? `, holds ${held}` : ""}`)}>
+              <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
+              {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
+              <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak} />
+              {hung && !joint.ring ? null : (
+                <text
+                  x={i === 0 ? x - 20 : x}
+                  y={below}
+                  fontSize={11.5}
+                  textAnchor={i === 0 ? "start" : "middle"}
+                  fill={weak ? "var(--float)" : "var(--soft)"}
+                  fontWeight={weak ? 650 : 400}
+                >
+                  {joint.ring ? "ring, " : ""}
+                  {name} {held}
+                </text>
+              )}
+            </g>
+            {hung ? (
+              <Hanging
+                attachment={hung}
+                x={x}
+                line={joint.ring ? INK.fluorocarbon : INK[rig.spans[i - 1]?.material.look ?? "mono"]}
+                system={system}
+                picked={selected === hung.id}
+                weak={weakest === hung.id || weak}
+                joint={`${name} ${held ?? ""}`}
+                props={part(hung.id, flyLabel(hung, system))}
+              />
+            ) : null}
+          </g>
+        );
+      })}
+      <g {...part(layout.point.id, flyLabel(layout.point, system))}>
+        <rect className="halo" x={layout.pointX + 1} y={Y - 22} width={124} height={92} rx={3} />
+        {selected === layout.point.id ? <Frame x={layout.pointX + 1} y={Y - 22} width={124} height={92} /> : null}
+        <circle cx={layout.pointX} cy={Y} r={3} fill={weakest === layout.point.id ? "var(--float)" : "var(--ink)"} />
+        <g transform={`translate(${layout.pointX + 8} ${Y})`}>
+          <FlyDrawing fly={layout.point.body} scale={FLY_SCALE} />
+        </g>
+        <FlyText attachment={layout.point} system={system} x={layout.pointX + 6} y={Y + 36} />
+      </g>
+    </svg>
+  );
+}
+
+function flyLabel(attachment: Attachment, system: UnitSystem): string {
+  const fly = attachment.body;
+  const bead = fly.bead ? `, ${text(system, "bead", fly.bead.diameter_mm / 1000)} bead` : "";
+  return `${attachment.at.kind === "point" ? "Point" : "Dropper"} fly: ${fly.pattern} ${fly.hook.size}${bead}`;
+}
+
+function short(name: string): string {
+  return (name.split(",")[0] ?? name).replace("Three-turn water knot", "Water knot").replace("Perfection loop", "Loop");
+}
+
+function fitted(name: string, room: number): string {
+  const most = Math.floor(room / 6.3);
+  return name.length <= most ? name : `${name.slice(0, Math.max(most - 1, 3))}…`;
+}
+
+function Frame(props: { x: number; y: number; width: number; height: number }) {
+  return <rect {...props} rx={3} fill="none" stroke="var(--ink)" strokeWidth={1.6} />;
+}
+
+function SpanLine({ span, x0, x1 }: { span: Span; x0: number; x1: number }) {
+  const upper = (span.d0_mm * PX_PER_MM) / 2;
+  const lower = (span.d1_mm * PX_PER_MM) / 2;
+  const shape = `M${x0} ${Y - upper} L${x1} ${Y - lower} V${Y + lower} L${x0} ${Y + upper}Z`;
+  const look = span.material.look;
+  return (
+    <g>
+      <path d={shape} fill={INK[look]} />
+      {look === "sighter" ? (
+        <path
+          d={`M${x0} ${Y} H${x1}`}
+          stroke="var(--mat-sighter-b)"
+          strokeWidth={upper * 2}
+          strokeDasharray="9 9"
+          strokeDashoffset={-9}
+        />
+      ) : null}
+      {look === "clear" ? (
+        <path d={`M${x0} ${Y} H${x1}`} stroke="var(--sheet)" strokeWidth={1.1} strokeDasharray="10 7" />
+      ) : null}
+      {look === "braid" || look === "coated" ? (
+        <path d={`M${x0} ${Y} H${x1}`} stroke="var(--sheet)" strokeWidth={upper * 2} strokeDasharray="1.5 6" />
+      ) : null}
+    </g>
+  );
+}
+
+function KnotMark({ x, ring, loop, weak }: { x: number; ring: boolean; loop: boolean; weak: boolean }) {
+  const ink = weak ? "var(--float)" : "var(--ink)";
+  if (ring) return <circle cx={x} cy={Y} r={6} fill="var(--sheet)" stroke={ink} strokeWidth={2} />;
+  if (loop) return <ellipse cx={x} cy={Y} rx={9} ry={4.5} fill="var(--sheet)" stroke={ink} strokeWidth={2} />;
+  return (
+    <path
+      d={[-4.5, 0, 4.5].map((k) => `M${x + k - 2} ${Y + 6} L${x + k + 2} ${Y - 6}`).join(" ")}
+      stroke={ink}
+      strokeWidth={2}
+      strokeLinecap="round"
+    />
+  );
+}
+
+function FlyText({ attachment, system, x, y }: { attachment: Attachment; system: UnitSystem; x: number; y: number }) {
+  const fly = attachment.body;
+  const bead = fly.bead ? text(system, "bead", fly.bead.diameter_mm / 1000) : "no bead";
+  const owned = fly.source ? "" : " · not owned";
+  return (
+    <g>
+      <text x={x} y={y} fontSize={12.5} fontWeight={650} fill="var(--ink)">
+        {fly.pattern} #{fly.hook.size}
+      </text>
+      <text x={x} y={y + 15} fontSize={12} className="mono" fill="var(--soft)">
+        {bead}
+        {attachment.link ? ` · tag ${text(system, "short", attachment.link.length_mm / 1000)}` : ""}
+        {owned}
+      </text>
+    </g>
+  );
+}
+
+function Hanging(props: {
+  attachment: Attachment;
+  x: number;
+  line: string;
+  system: UnitSystem;
+  picked: boolean;
+  weak: boolean;
+  joint: string;
+  props: object;
+}) {
+  const { attachment, x, line, system, picked } = props;
+  const reach = 50;
+  return (
+    <g {...props.props}>
+      <rect className="halo" x={x - 2} y={Y + 34} width={158} height={76} rx={3} />
+      {picked ? <Frame x={x - 2} y={Y + 34} width={158} height={76} /> : null}
+      <path
+        d={`M${x} ${Y + 6} C${x + 2} ${Y + 30} ${x + 12} ${Y + 44} ${x + 26} ${Y + reach + 8}`}
+        fill="none"
+        stroke={line}
+        strokeWidth={3}
+      />
+      <g transform={`translate(${x + 28} ${Y + reach + 10}) rotate(24)`}>
+        <FlyDrawing fly={attachment.body} scale={FLY_SCALE} />
+      </g>
+      <FlyText attachment={attachment} system={system} x={x + 46} y={Y + 50} />
+      <text x={x + 6} y={Y + 106} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
+        {props.joint}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,24 @@
+/** Our own 22 px strokes for the places. */
+const frame = {
+  width: 22,
+  height: 22,
+  viewBox: "0 0 22 22",
+  fill: "none",
+  stroke: "currentColor",
+  strokeWidth: 1.7,
+  strokeLinecap: "round",
+  strokeLinejoin: "round",
+  "aria-hidden": true,
+} as const;
+
+export function RigIcon() {
+  return (
+    <svg {...frame}>
+      <title>Rig</title>
+      <path d="M2 5h9c3 0 4 3 4 6v2" />
+      <circle cx="15" cy="15.5" r="2.2" />
+      <path d="M8.5 5v4" />
+      <circle cx="8.5" cy="10.6" r="1.5" />
+    </svg>
+  );
+}

@@ -1,0 +1,31 @@
+import { describe, expect, it } from "vitest";
+import type { Drift } from "../api/client";
+import { frameAt, nodeAt, spread } from "./drift_view";
+
+const drift = {
+  times_s: [0, 0.1, 0.2],
+  x_mm: [[0], [100], [300]],
+  z_mm: [[0], [-50], [-150]],
+} as unknown as Drift;
+
+describe("a drift is read between its frames", () => {
+  it("goes straight from frame to frame", () => {
+    expect(frameAt(drift, 0.15)).toEqual({ frame: 1, share: expect.closeTo(0.5, 6) });
+    expect(nodeAt(drift, 0, 0.15)).toEqual({ x: expect.closeTo(0.2, 6), z: expect.closeTo(-0.1, 6) });
+  });
+  it("stops at its ends", () => {
+    expect(nodeAt(drift, 0, -1)).toEqual({ x: 0, z: 0 });
+    expect(nodeAt(drift, 0, 9).x).toBeCloseTo(0.3);
+  });
+});
+
+describe("labels are moved apart", () => {
+  it("keeps a gap and the order", () => {
+    expect(spread([10, 12, 40], 16, 0, 100)).toEqual([10, 26, 42]);
+  });
+  it("stays inside", () => {
+    const [a, b] = spread([98, 99], 16, 0, 100);
+    expect(b).toBe(100);
+    expect(a).toBe(84);
+  });
+});

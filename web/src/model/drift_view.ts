@@ -1,0 +1,55 @@
+import type { Drift } from "../api/client";
+
+export type Point = { x: number; z: number };
+
+/** The frame at or before a time, and how far on the way to the next. */
+export function frameAt(drift: Drift, time: number): { frame: number; share: number } {
+  const times = drift.times_s;
+  const last = times.length - 1;
+  if (time <= (times[0] ?? 0)) return { frame: 0, share: 0 };
+  if (time >= (times[last] ?? 0)) return { frame: last, share: 0 };
+  const step = (times[last] ?? 1) / last;
+  let frame = Math.min(Math.floor(time / step), last - 1);
+  while (frame > 0 && (times[frame] ?? 0) > time) frame -= 1;
+  const from = times[frame] ?? 0;
+  return { frame, share: (time - from) / ((times[frame + 1] ?? from + step) - from) };
+}
+
+/** Where a drawn node is at a time, metres from the first entry and up from the surface. */
+export function nodeAt(drift: Drift, node: number, time: number): Point {
+  const { frame, share } = frameAt(drift, time);
+  const next = Math.min(frame + 1, drift.times_s.length - 1);
+  const mix = (rows: readonly (readonly number[])[]) =>
+    ((rows[frame]?.[node] ?? 0) * (1 - share) + (rows[next]?.[node] ?? 0) * share) / 1000;
+  return { x: mix(drift.x_mm), z: mix(drift.z_mm) };
+}
+
+/** The path of a drawn node through the whole drift. */
+export function trackOf(drift: Drift, node: number): Point[] {
+  return drift.x_mm.map((row, i) => ({ x: (row[node] ?? 0) / 1000, z: (drift.z_mm[i]?.[node] ?? 0) / 1000 }));
+}
+
+export function duration(drift: Drift): number {
+  return drift.times_s[drift.times_s.length - 1] ?? 0;
+}
+
+/** Moves labels apart so that none overlaps, keeping their order; returns their new places. */
+export function spread(wanted: number[], gap: number, least: number, most: number): number[] {
+  const order = wanted.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
+  for (let k = 1; k < order.length; k += 1) {
+    const above = order[k - 1];
+    const here = order[k];
+    if (above && here) here.y = Math.max(here.y, above.y + gap);
+  }
+  let floor = most;
+  for (let k = order.length - 1; k >= 0; k -= 1) {
+    const here = order[k];
+    if (here) {
+      here.y = Math.max(Math.min(here.y, floor), least);
+      floor = here.y - gap;
+    }
+  }
+  const out = [...wanted];
+  for (const { y, i } of order) out[i] = y;
+  return out;
+}

@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import type { UnitSystem } from "../api/client";
+import { figure, text } from "./format";
+
+const rule = (unit: string, factor: number, decimals: number, form = "decimal", offset = 0) => ({
+  unit,
+  factor,
+  decimals,
+  form,
+  offset,
+});
+const metric: UnitSystem = {
+  key: "metric",
+  name: "",
+  rules: { length: rule("m", 1, 2), diameter: rule("mm", 1000, 2), temperature: rule("°C", 1, 0) },
+};
+const x: UnitSystem = {
+  key: "x",
+  name: "",
+  rules: {
+    length: rule("ft", 1 / 0.3048, 0, "feet_inches"),
+    diameter: rule("X", 1 / 0.0254, 1, "x"),
+    temperature: rule("°F", 1.8, 0, "decimal", 160 / 9),
+  },
+};
+
+describe("figures are written by the server's rules", () => {
+  it("keeps the third decimal only of a diameter that has one", () => {
+    expect(text(metric, "diameter", 0.00012)).toBe("0.12 mm");
+    expect(text(metric, "diameter", 0.000127)).toBe("0.127 mm");
+  });
+  it("writes feet and quarter inches", () => {
+    expect(text(x, "length", 0.508)).toBe("1′ 8″");
+    expect(text(x, "length", 0.0635)).toBe("2½″");
+    expect(text(x, "length", 0.3048 * 3)).toBe("3′");
+  });
+  it("writes X numbers on both sides of 0X", () => {
+    expect(text(x, "diameter", 0.1524e-3)).toBe("5X");
+    expect(text(x, "diameter", 0.3048e-3)).toBe("01X");
+  });
+  it("shifts before it scales", () => {
+    expect(figure(x, "temperature", 9)).toEqual({ digits: "48", unit: "°F" });
+  });
+});

@@ -1,0 +1,61 @@
+import type { UnitRule, UnitSystem } from "../api/client";
+
+/** A figure ready to be read: digits, and its unit apart. */
+export type Figure = { digits: string; unit: string };
+
+export type Kind =
+  | "length"
+  | "short"
+  | "travel"
+  | "depth"
+  | "diameter"
+  | "bead"
+  | "force"
+  | "fish"
+  | "fly_mass"
+  | "speed"
+  | "temperature";
+
+/** Writes an SI value by a rule the server sent; the numbers of every unit live on the server. */
+export function figure(system: UnitSystem, kind: Kind, si: number): Figure {
+  const rule = system.rules[kind];
+  if (!rule) return { digits: String(si), unit: "" };
+  const value = (si + rule.offset) * rule.factor;
+  if (rule.form === "feet_inches") return { digits: feetInches(value * 12), unit: "" };
+  if (rule.form === "x") return { digits: xNumber(value), unit: "" };
+  return { digits: minus(value.toFixed(places(rule, value))), unit: rule.unit };
+}
+
+export function text(system: UnitSystem, kind: Kind, si: number): string {
+  const { digits, unit } = figure(system, kind, si);
+  return unit ? `${digits} ${unit}` : digits;
+}
+
+function places(rule: UnitRule, value: number): number {
+  const step = 10 ** -rule.decimals;
+  const off = Math.abs(value / step - Math.round(value / step)) * step;
+  return rule.unit === "mm" && rule.decimals === 2 && off > 0.0015 ? 3 : rule.decimals;
+}
+
+function minus(digits: string): string {
+  return (Number(digits) === 0 ? digits.replace("-", "") : digits).replace("-", "−");
+}
+
+/** Inches as feet and inches to the nearest quarter: 20 → 1′ 8″. */
+function feetInches(inches: number): string {
+  const quarters = Math.round(Math.abs(inches) * 4);
+  const feet = Math.floor(quarters / 48);
+  const rest = quarters % 48;
+  const whole = Math.floor(rest / 4);
+  const part = ["", "¼", "½", "¾"][rest % 4] ?? "";
+  const sign = inches < 0 && quarters ? "−" : "";
+  const small = `${whole || (part ? "" : 0)}${part}″`;
+  if (!feet) return sign + small;
+  return sign + (rest ? `${feet}′ ${small}` : `${feet}′`);
+}
+
+/** Inches as an X number: 0.006 → 5X, 0.012 → 01X. */
+function xNumber(inches: number): string {
+  const x = Math.round((0.011 - inches) * 10000) / 10;
+  return x >= 0 ? `${x}X` : `0${-x}X`;
+}

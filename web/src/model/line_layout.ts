@@ -1,0 +1,59 @@
+import type { Attachment, Joint, Rig, Span } from "../api/client";
+
+export type Part =
+  | { kind: "joint"; id: string; joint: Joint; index: number }
+  | { kind: "span"; id: string; span: Span; index: number }
+  | { kind: "fly"; id: string; attachment: Attachment };
+
+export type SpanBox = { span: Span; x0: number; x1: number };
+export type JointMark = { joint: Joint; x: number; hung: Attachment | undefined };
+export type LineLayout = { spans: SpanBox[]; joints: JointMark[]; pointX: number; point: Attachment };
+
+export const STUB = 64;
+export const TAIL = 128;
+const LEAST = 92;
+const POWER = 0.45;
+
+/** The parts of a rig in the order the eye and the arrow keys walk them: from the fly line to the point. */
+export function partsOf(rig: Rig): Part[] {
+  const parts: Part[] = [];
+  rig.spans.forEach((span, index) => {
+    const joint = rig.joints[index];
+    if (joint) {
+      parts.push({ kind: "joint", id: joint.id, joint, index });
+      const hung = hangingAt(rig, joint.id);
+      if (hung) parts.push({ kind: "fly", id: hung.id, attachment: hung });
+    }
+    parts.push({ kind: "span", id: span.id, span, index });
+  });
+  for (const attachment of rig.attachments) {
+    if (!parts.some((part) => part.id === attachment.id)) parts.push({ kind: "fly", id: attachment.id, attachment });
+  }
+  return parts;
+}
+
+export function hangingAt(rig: Rig, joint: string): Attachment | undefined {
+  return rig.attachments.find((a) => a.at.kind === "joint" && a.at.joint === joint);
+}
+
+export function pointOf(rig: Rig): Attachment {
+  const point = rig.attachments.find((a) => a.at.kind === "point");
+  if (!point) throw new Error("a rig has a fly at the point");
+  return point;
+}
+
+/** Places the line across `width` pixels: long spans are drawn longer, but every span has room for its figures. */
+export function layoutLine(rig: Rig, width: number): LineLayout {
+  const room = Math.max(width - STUB - TAIL, rig.spans.length * LEAST);
+  const weights = rig.spans.map((span) => span.length_mm ** POWER);
+  const total = weights.reduce((sum, w) => sum + w, 0);
+  const spare = room - rig.spans.length * LEAST;
+  let x = STUB;
+  const spans = rig.spans.map((span, i) => {
+    const x0 = x;
+    x += LEAST + (spare * (weights[i] ?? 0)) / total;
+    return { span, x0, x1: x };
+  });
+  const joints = rig.joints.map((joint, i) => ({ joint, x: spans[i]?.x0 ?? STUB, hung: hangingAt(rig, joint.id) }));
+  return { spans, joints, pointX: x, point: pointOf(rig) };
+}

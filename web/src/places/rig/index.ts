@@ -1,0 +1,1 @@
+export { RigPlace } from "./rig_place";

@@ -1,0 +1,75 @@
+import { useEffect, useRef } from "react";
+import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
+import { layoutLine, type Part, partsOf } from "../../model/line_layout";
+import { useSize } from "../../ui/use_size";
+import { PartControls } from "./part_controls";
+
+type Props = { answer: Answer; drawer: Drawer; book: Book; system: UnitSystem };
+
+/** The whole line, and beside the part that is picked its few controls. */
+export function LineStrip({ answer, drawer, book, system }: Props) {
+  const [ref, size] = useSize<HTMLDivElement>();
+  const selected = useBench((s) => s.selected);
+  const select = useBench((s) => s.select);
+  const { rig } = answer;
+  const part = partsOf(rig).find((p) => p.id === selected);
+  const weakest = answer.readings.find((r) => r.key === "weakest")?.parts?.[0] ?? null;
+  const width = Math.max(size.width - 16, 0);
+  const scroller = useRef<HTMLDivElement>(null);
+  const x = part ? centre(part, rig, width) : 0;
+  useEffect(() => {
+    const box = scroller.current;
+    if (box && selected && box.scrollWidth > box.clientWidth) box.scrollTo({ left: x - box.clientWidth / 2 });
+  }, [selected, x]);
+  return (
+    <section aria-label="Line" ref={ref} className="border-b border-rule bg-sheet px-2">
+      <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
+        {size.width > 0 ? (
+          <LineDrawing
+            rig={rig}
+            strength={answer.strength}
+            system={system}
+            width={width}
+            selected={selected}
+            weakest={weakest}
+            onSelect={select}
+          />
+        ) : (
+          <div style={{ height: LINE_HEIGHT }} />
+        )}
+      </div>
+      <div className="min-h-[68px] pb-2">
+        {part ? (
+          <div
+            className="flex w-fit max-w-full flex-wrap items-start gap-x-4 gap-y-2 rounded-s border border-ink bg-paper px-3 py-1.5 lg:ml-[var(--at)]"
+            style={{ "--at": `${Math.max(0, Math.min(x - 330, width - 760))}px` } as React.CSSProperties}
+          >
+            <PartControls part={part} drawer={drawer} knots={book.knots} system={system} strength={answer.strength} />
+          </div>
+        ) : (
+          <p className="px-1 pt-4 text-[13px] text-soft">
+            Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> ten centimetres,{" "}
+            <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="U" /> units.
+          </p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+function Keys({ of }: { of: string }) {
+  return <kbd className="figure rounded-s border border-rule bg-paper px-1 text-[12px]">{of}</kbd>;
+}
+
+function centre(part: Part, rig: Answer["rig"], width: number): number {
+  const layout = layoutLine(rig, Math.max(width, 700));
+  if (part.kind === "span") {
+    const box = layout.spans[part.index];
+    return box ? (box.x0 + box.x1) / 2 : 0;
+  }
+  if (part.kind === "joint") return layout.joints[part.index]?.x ?? 0;
+  const hung = layout.joints.find((j) => j.hung?.id === part.id);
+  return hung ? hung.x + 70 : layout.pointX + 60;
+}

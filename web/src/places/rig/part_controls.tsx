@@ -1,0 +1,236 @@
+import type { Attachment, Drawer, Knot, Span, Strength, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { text } from "../../model/format";
+import type { Part } from "../../model/line_layout";
+import { Button } from "../../ui/button";
+import { Choice, type Group } from "../../ui/choice";
+import { TypedField } from "../../ui/typed_field";
+
+type Props = { part: Part; drawer: Drawer; knots: readonly Knot[]; system: UnitSystem; strength: readonly Strength[] };
+const STEP_MM = 100;
+
+/** The few controls of one part of the line. */
+export function PartControls(props: Props) {
+  const { part } = props;
+  if (part.kind === "span") return <SpanControls {...props} span={part.span} />;
+  if (part.kind === "fly") return <FlyControls {...props} attachment={part.attachment} />;
+  return <JointControls {...props} part={part} />;
+}
+
+function useField(field: string) {
+  const fault = useBench((s) => s.faults[field]);
+  const clearFault = useBench((s) => s.clearFault);
+  return { fault, onTouched: () => clearFault(field) };
+}
+
+function SpanControls({ span, drawer, system, strength }: Props & { span: Span }) {
+  const edit = useBench((s) => s.edit);
+  const length = `${span.id}.length`;
+  const diameter = `${span.id}.diameter`;
+  const holds = strength.find((s) => s.part === span.id && s.kind === "span");
+  const spool = drawer.spools.find((s) => s.id === span.spool?.id);
+  return (
+    <>
+      <Head title={span.name} note={`${span.material.name}${holds ? ` · breaks at ${holds.shown} wet` : ""}`} />
+      <TypedField
+        label="Length"
+        width="w-36"
+        shown={text(system, "length", span.length_mm / 1000)}
+        onCommit={(value) => edit({ op: "set_length", span: span.id, value }, length)}
+        less={{
+          label: "Ten centimetres off",
+          run: () => edit({ op: "change_length", span: span.id, by_mm: -STEP_MM }, length),
+        }}
+        more={{
+          label: "Ten centimetres on",
+          run: () => edit({ op: "change_length", span: span.id, by_mm: STEP_MM }, length),
+        }}
+        {...useField(length)}
+      />
+      <TypedField
+        label="Diameter"
+        width="w-36"
+        shown={text(system, "diameter", span.d0_mm / 1000)}
+        onCommit={(value) => edit({ op: "set_diameter", span: span.id, value }, diameter)}
+        less={{ label: "Finer spool", run: () => edit({ op: "step_diameter", span: span.id, finer: true }, diameter) }}
+        more={{
+          label: "Stouter spool",
+          run: () => edit({ op: "step_diameter", span: span.id, finer: false }, diameter),
+        }}
+        {...useField(diameter)}
+      />
+      <Choice
+        label={spool ? `Spool · ${spool.left_m} m left` : "Spool · none of yours"}
+        value={span.spool?.id ?? ""}
+        shown={span.spool ? `${span.spool.number} · ${span.spool.label}` : "choose a spool"}
+        groups={[
+          {
+            label: "",
+            options: drawer.spools.map((s) => ({
+              value: s.id,
+              label: `${s.number} · ${s.label}`,
+              note: `${text(system, "diameter", s.diameter_mm / 1000)} · ${s.left_m} m`,
+            })),
+          },
+        ]}
+        onChoose={(spoolId) => edit({ op: "use_spool", span: span.id, spool: spoolId }, `${span.id}.spool`)}
+      />
+    </>
+  );
+}
+
+function FlyControls({ attachment, drawer, knots, system, strength }: Props & { attachment: Attachment }) {
+  const edit = useBench((s) => s.edit);
+  const fly = attachment.body;
+  const id = attachment.id;
+  const holds = strength.find((s) => s.part === id && s.kind === "eye");
+  const count = drawer.patterns.flatMap((p) => p.weights).find((w) => w.id === fly.source)?.count;
+  const owned = fly.source ? `${count ?? 0} in the box` : "not in your box";
+  const bead = `${id}.bead`;
+  const tag = `${id}.tag`;
+  const beadField = useField(bead);
+  const tagField = useField(tag);
+  return (
+    <>
+      <Head
+        title={`${fly.pattern} #${fly.hook.size}`}
+        note={`${fly.dressing.name} · ${owned}${holds ? ` · knot holds ${holds.shown}` : ""}`}
+      />
+      {fly.bead ? (
+        <Stepper
+          label="Bead"
+          shown={text(system, "bead", fly.bead.diameter_mm / 1000)}
+          less={{ label: "One bead down", run: () => edit({ op: "step_bead", at: id, heavier: false }, bead) }}
+          more={{ label: "One bead up", run: () => edit({ op: "step_bead", at: id, heavier: true }, bead) }}
+          {...beadField}
+        />
+      ) : null}
+      <Choice
+        label="Fly"
+        value={fly.source ?? ""}
+        shown={`${fly.pattern} ${fly.bead ? text(system, "bead", fly.bead.diameter_mm / 1000) : ""}`}
+        groups={flyGroups(drawer, system)}
+        onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
+      />
+      {attachment.link ? (
+        <TypedField
+          label="Tag"
+          width="w-20"
+          shown={text(system, "short", attachment.link.length_mm / 1000)}
+          onCommit={(value) => edit({ op: "set_tag", at: id, value }, tag)}
+          {...tagField}
+        />
+      ) : null}
+      <KnotChoice part={id} knot={attachment.knot} knots={knots.filter((k) => k.joins.includes("eye"))} />
+      {attachment.at.kind === "point" ? null : (
+        <Button className="self-end" onClick={() => edit({ op: "remove_fly", at: id }, `${id}.fly`)}>
+          Take off
+        </Button>
+      )}
+    </>
+  );
+}
+
+function JointControls({ part, drawer, knots, system, strength }: Props) {
+  const edit = useBench((s) => s.edit);
+  const docs = useBench((s) => s.docs);
+  if (part.kind !== "joint" || !docs) return null;
+  const { joint, index } = part;
+  const holds = strength.find((s) => s.part === joint.id);
+  const wanted = joint.ring ? ["ring", "eye"] : index === 0 ? ["loops", "fly line"] : ["line"];
+  const hung = docs.rig.attachments.some((a) => a.at.kind === "joint" && a.at.joint === joint.id);
+  const fits = knots.filter((k) => k.joins.some((j) => wanted.includes(j)));
+  return (
+    <>
+      <Head
+        title={joint.ring ? "Ring" : index === 0 ? "To the fly line" : "Joint"}
+        note={holds ? `holds ${holds.shown}: ${holds.why}` : ""}
+      />
+      <KnotChoice part={joint.id} knot={joint.knot} knots={fits} />
+      <p className="max-w-80 self-center text-[12px] text-soft">
+        {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
+      </p>
+      {index > 0 && !hung ? (
+        <Choice
+          label="Dropper here"
+          value=""
+          shown="hang a fly"
+          groups={flyGroups(drawer, system)}
+          onChoose={(weight) =>
+            edit({ op: "add_dropper", joint: joint.id, weight, tag_mm: 120 }, `${joint.id}.dropper`)
+          }
+        />
+      ) : null}
+    </>
+  );
+}
+
+function KnotChoice({ part, knot, knots }: { part: string; knot: Knot; knots: readonly Knot[] }) {
+  const edit = useBench((s) => s.edit);
+  const field = `${part}.knot`;
+  const fault = useBench((s) => s.faults[field]);
+  const options = knots.map((k) => ({
+    value: k.key,
+    label: k.name,
+    note: `${Math.round(k.nylon * 100)} / ${Math.round(k.fluorocarbon * 100)} %`,
+  }));
+  return (
+    <Choice
+      label="Knot · nylon / fluorocarbon"
+      value={knot.key}
+      shown={knot.name}
+      groups={[{ label: "", options }]}
+      onChoose={(key) => edit({ op: "use_knot", part, knot: key }, field)}
+      fault={fault}
+    />
+  );
+}
+
+function flyGroups(drawer: Drawer, system: UnitSystem): Group[] {
+  return drawer.patterns.map((pattern) => ({
+    label: `${pattern.name} #${pattern.hook.size}`,
+    options: pattern.weights.map((weight) => ({
+      value: weight.id,
+      label: `${pattern.name} ${weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead"}`,
+      note: `${weight.count} in the box`,
+    })),
+  }));
+}
+
+function Head({ title, note }: { title: string; note: string }) {
+  return (
+    <div className="min-w-36 max-w-56 flex-1 self-center">
+      <p className="truncate font-semibold">{title}</p>
+      <p className="text-[12px] leading-snug text-soft">{note}</p>
+    </div>
+  );
+}
+
+type StepAction = { label: string; run: () => void };
+function Stepper(props: {
+  label: string;
+  shown: string;
+  less: StepAction;
+  more: StepAction;
+  fault?: string | undefined;
+}) {
+  return (
+    <div>
+      <span className="block text-[12px] text-soft">{props.label}</span>
+      <div className="flex w-36 items-stretch rounded-s border border-edge bg-sheet">
+        <button type="button" aria-label={props.less.label} onClick={props.less.run} className="min-h-8 w-8">
+          −
+        </button>
+        <output className="figure flex-1 self-center text-center">{props.shown}</output>
+        <button type="button" aria-label={props.more.label} onClick={props.more.run} className="min-h-8 w-8">
+          +
+        </button>
+      </div>
+      {props.fault ? (
+        <p role="alert" className="mt-1 max-w-48 text-[12px] text-float">
+          {props.fault}
+        </p>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,146 @@
+import { Pause, Play } from "lucide-react";
+import { Slider, ToggleGroup } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import type { Answer, Book, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { TankDrawing } from "../../drawings/tank_drawing";
+import { duration, nodeAt } from "../../model/drift_view";
+import { figure, text } from "../../model/format";
+import { useSize } from "../../ui/use_size";
+
+type Props = { answer: Answer; book: Book; system: UnitSystem };
+const START_SHARE = 0.45;
+
+/** The water in section: plays the drift in real time, or is scrubbed through it. */
+export function Tank({ answer, book, system }: Props) {
+  const { drift, rig } = answer;
+  const [ref, size] = useSize<HTMLDivElement>();
+  const whole = duration(drift);
+  const [share, setShare] = useState(START_SHARE);
+  const [playing, setPlaying] = useState(false);
+  const edit = useBench((s) => s.edit);
+  const time = share * whole;
+  usePlay(playing, whole, setShare, setPlaying);
+  const toggle = () => {
+    if (!playing && share >= 1) setShare(0);
+    setPlaying(!playing);
+  };
+  const method = book.methods.find((m) => m.key === rig.method);
+  const bed = book.beds.find((b) => b.key === answer.water.bed)?.name ?? "";
+  const top = nodeAt(drift, 0, time);
+  const entry = nodeAt(drift, 0, 0);
+  return (
+    <section
+      aria-label="Tank"
+      className="flex min-h-0 min-w-0 flex-col"
+      tabIndex={0}
+      onKeyDown={(event) => {
+        if (event.key === " " && !(event.target instanceof HTMLButtonElement)) {
+          event.preventDefault();
+          toggle();
+        }
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2">
+        <span id="lead" className="text-[13px] text-soft">
+          You lead it
+        </span>
+        <ToggleGroup.Root
+          type="single"
+          aria-labelledby="lead"
+          value={String(rig.motion.lead)}
+          onValueChange={(value) => value && edit({ op: "set_lead", lead: Number(value) }, "lead")}
+          className="flex rounded-s border border-rule bg-sheet"
+        >
+          {(method?.paces ?? []).map((pace) => (
+            <ToggleGroup.Item
+              key={pace.name}
+              value={String(pace.lead)}
+              className="min-h-8 px-2.5 text-[13px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet"
+            >
+              {pace.name}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <span className="figure text-[13px]">{text(system, "speed", rig.motion.lead * answer.water.pace_m_s)}</span>
+      </div>
+      <div ref={ref} className="min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
+        {size.width > 0 && size.height > 0 ? (
+          <TankDrawing
+            drift={drift}
+            rig={rig}
+            system={system}
+            bedName={bed}
+            width={size.width}
+            height={Math.max(size.height, 220)}
+            time={time}
+          />
+        ) : null}
+      </div>
+      {(drift.notes ?? []).map((note) => (
+        <p key={note.key} className="px-3 text-[13px] text-look">
+          {note.text}
+        </p>
+      ))}
+      <div className="flex items-center gap-3 px-3 pb-2">
+        <button
+          type="button"
+          onClick={toggle}
+          aria-label={playing ? "Pause the drift" : "Play the drift"}
+          className="grid size-9 place-items-center rounded-s border border-rule bg-sheet hover:border-ink"
+        >
+          {playing ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
+        </button>
+        <Slider.Root
+          value={[Math.round(time * 10)]}
+          max={Math.round(whole * 10)}
+          step={1}
+          onValueChange={([value]) => {
+            setPlaying(false);
+            setShare((value ?? 0) / 10 / whole);
+          }}
+          className="relative flex h-8 flex-1 touch-none items-center"
+        >
+          <Slider.Track className="h-[3px] flex-1 bg-rule">
+            <Slider.Range className="absolute h-[3px] bg-ink" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label="Moment of the drift"
+            aria-valuetext={`${time.toFixed(1)} seconds`}
+            className="block size-5 rounded-full border-2 border-ink bg-sheet"
+          />
+        </Slider.Root>
+        <span className="figure w-36 text-right">
+          {time.toFixed(1)} <small>s</small> · {figure(system, "travel", top.x - entry.x).digits}{" "}
+          <small>{figure(system, "travel", 0).unit || "led"}</small>
+        </span>
+      </div>
+    </section>
+  );
+}
+
+/** Moves the moment on in real time while playing. */
+function usePlay(
+  playing: boolean,
+  whole: number,
+  setShare: (update: (share: number) => number) => void,
+  setPlaying: (playing: boolean) => void,
+) {
+  const last = useRef(0);
+  useEffect(() => {
+    if (!playing || whole <= 0) return;
+    let request = 0;
+    last.current = performance.now();
+    const tick = (now: number) => {
+      const step = (now - last.current) / 1000 / whole;
+      last.current = now;
+      setShare((share) => {
+        if (share + step >= 1) setPlaying(false);
+        return Math.min(share + step, 1);
+      });
+      request = requestAnimationFrame(tick);
+    };
+    request = requestAnimationFrame(tick);
+    return () => cancelAnimationFrame(request);
+  }, [playing, whole, setShare, setPlaying]);
+}

@@ -1,0 +1,99 @@
+import { Minus, Plus } from "lucide-react";
+import { useEffect, useId, useRef, useState } from "react";
+
+type Step = { label: string; run: () => void };
+type Props = {
+  label: string;
+  /** The value as it is written when nobody types. */
+  shown: string;
+  /** Takes what was typed; the answer comes back as a new `shown` or as `fault`. */
+  onCommit: (text: string) => void;
+  fault?: string | undefined;
+  onTouched?: (() => void) | undefined;
+  less?: Step | undefined;
+  more?: Step | undefined;
+  width?: string;
+};
+
+/** A figure that can be typed in any unit. What was typed stays as it was typed, until the value changes elsewhere. */
+export function TypedField({ label, shown, onCommit, fault, onTouched, less, more, width = "w-24" }: Props) {
+  const id = useId();
+  const [draft, setDraft] = useState<string | null>(null);
+  const [kept, setKept] = useState<{ typed: string; shown: string | null } | null>(null);
+  const last = useRef(shown);
+  useEffect(() => {
+    if (shown !== last.current) {
+      last.current = shown;
+      setKept((k) => (k && k.shown === null ? { ...k, shown } : k && k.shown === shown ? k : null));
+      setDraft(null);
+    }
+  }, [shown]);
+  const refused = Boolean(fault);
+  const value = draft ?? (kept && (kept.shown === null || kept.shown === shown) ? kept.typed : shown);
+  const commit = () => {
+    if (draft === null || draft.trim() === "" || draft === value_before()) {
+      if (draft !== null && draft.trim() === "") setDraft(null);
+      return;
+    }
+    setKept({ typed: draft.trim(), shown: null });
+    onCommit(draft.trim());
+  };
+  const value_before = () => (kept && kept.shown === shown ? kept.typed : shown);
+  const step = (action: Step) => () => {
+    setDraft(null);
+    setKept(null);
+    onTouched?.();
+    action.run();
+  };
+  return (
+    <div>
+      <label htmlFor={id} className="block text-[12px] text-soft">
+        {label}
+      </label>
+      <div
+        className={`flex items-stretch rounded-s border bg-sheet ${refused ? "border-float" : "border-edge"} ${width}`}
+      >
+        {less ? (
+          <button type="button" aria-label={less.label} onClick={step(less)} className="grid w-8 place-items-center">
+            <Minus size={14} aria-hidden />
+          </button>
+        ) : null}
+        <input
+          id={id}
+          value={value}
+          inputMode="text"
+          autoComplete="off"
+          spellCheck={false}
+          aria-invalid={refused}
+          aria-describedby={refused ? `${id}-fault` : undefined}
+          className="figure min-h-8 w-full min-w-0 bg-transparent px-1 text-center outline-offset-[-2px]"
+          onFocus={(event) => event.currentTarget.select()}
+          onChange={(event) => {
+            setDraft(event.target.value);
+            if (refused) onTouched?.();
+          }}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") commit();
+            if (event.key === "Escape" && draft !== null) {
+              event.stopPropagation();
+              setDraft(null);
+              setKept(null);
+              onTouched?.();
+            }
+          }}
+        />
+        {more ? (
+          <button type="button" aria-label={more.label} onClick={step(more)} className="grid w-8 place-items-center">
+            <Plus size={14} aria-hidden />
+          </button>
+        ) : null}
+      </div>
+      {refused ? (
+        <p id={`${id}-fault`} role="alert" className="mt-1 max-w-64 text-[12px] text-float">
+          {fault}
+        </p>
+      ) : null}
+    </div>
+  );
+}
