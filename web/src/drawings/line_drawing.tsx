@@ -10,7 +10,9 @@ type Props = {
   system: UnitSystem;
   width: number;
   selected: string | null;
+  /** The part that goes first, and whether that is a worry. */
   weakest: string | null;
+  worry: boolean;
   onSelect: (part: string) => void;
 };
 
@@ -20,7 +22,7 @@ const PX_PER_MM = 28;
 /** CSS pixels are 0.2646 mm, so a line of 1 mm drawn 28 px wide is magnified about seven times. */
 const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
 const FLY_SCALE = 4.6;
-const LEAST_WIDTH = 700;
+export const LEAST_WIDTH = 860;
 
 const INK: Record<Span["material"]["look"], string> = {
   mono: "var(--mat-mono)",
@@ -37,6 +39,7 @@ export function LineDrawing(props: Props) {
   const width = Math.max(props.width, LEAST_WIDTH);
   const layout = layoutLine(rig, width);
   const parts = partsOf(rig);
+  const warn = props.worry ? "var(--float)" : "var(--ink)";
   const force = (part: string, kind: string) => props.strength.find((s) => s.part === part && s.kind === kind)?.shown;
 
   const onKey = (event: KeyboardEvent) => {
@@ -67,7 +70,7 @@ export function LineDrawing(props: Props) {
       aria-activedescendant={selected ? `part-${selected}` : undefined}
       tabIndex={0}
       onKeyDown={onKey}
-      className="block"
+      className={selected ? "block outline-none" : "block"}
       data-testid="line"
     >
       <text x={8} y={17} fontSize={12} fill="var(--soft)">
@@ -129,14 +132,14 @@ export function LineDrawing(props: Props) {
             <g {...part(joint.id, `${joint.ring ? "ring, " : ""}${joint.knot.name}${held ? `, holds ${held}` : ""}`)}>
               <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
               {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
-              <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak} />
+              <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak && props.worry} />
               {hung && !joint.ring ? null : (
                 <text
                   x={i === 0 ? x - 20 : x}
                   y={below}
                   fontSize={11.5}
                   textAnchor={i === 0 ? "start" : "middle"}
-                  fill={weak ? "var(--float)" : "var(--soft)"}
+                  fill={weak ? warn : "var(--soft)"}
                   fontWeight={weak ? 650 : 400}
                 >
                   {joint.ring ? "ring, " : ""}
@@ -151,7 +154,7 @@ export function LineDrawing(props: Props) {
                 line={joint.ring ? INK.fluorocarbon : INK[rig.spans[i - 1]?.material.look ?? "mono"]}
                 system={system}
                 picked={selected === hung.id}
-                weak={weakest === hung.id || weak}
+                weak={props.worry && (weakest === hung.id || weak)}
                 joint={`${name} ${held ?? ""}`}
                 props={part(hung.id, flyLabel(hung, system))}
               />
@@ -162,7 +165,7 @@ export function LineDrawing(props: Props) {
       <g {...part(layout.point.id, flyLabel(layout.point, system))}>
         <rect className="halo" x={layout.pointX + 1} y={Y - 22} width={124} height={92} rx={3} />
         {selected === layout.point.id ? <Frame x={layout.pointX + 1} y={Y - 22} width={124} height={92} /> : null}
-        <circle cx={layout.pointX} cy={Y} r={3} fill={weakest === layout.point.id ? "var(--float)" : "var(--ink)"} />
+        <circle cx={layout.pointX} cy={Y} r={3} fill={weakest === layout.point.id ? warn : "var(--ink)"} />
         <g transform={`translate(${layout.pointX + 8} ${Y})`}>
           <FlyDrawing fly={layout.point.body} scale={FLY_SCALE} />
         </g>
@@ -264,8 +267,8 @@ function Hanging(props: {
   const reach = 50;
   return (
     <g {...props.props}>
-      <rect className="halo" x={x - 2} y={Y + 34} width={158} height={76} rx={3} />
-      {picked ? <Frame x={x - 2} y={Y + 34} width={158} height={76} /> : null}
+      <rect className="halo" x={x - 2} y={Y + 34} width={152} height={80} rx={3} />
+      {picked ? <Frame x={x - 2} y={Y + 34} width={152} height={80} /> : null}
       <path
         d={`M${x} ${Y + 6} C${x + 2} ${Y + 30} ${x + 12} ${Y + 44} ${x + 26} ${Y + reach + 8}`}
         fill="none"
@@ -275,8 +278,8 @@ function Hanging(props: {
       <g transform={`translate(${x + 28} ${Y + reach + 10}) rotate(24)`}>
         <FlyDrawing fly={attachment.body} scale={FLY_SCALE} />
       </g>
-      <FlyText attachment={attachment} system={system} x={x + 46} y={Y + 50} />
-      <text x={x + 6} y={Y + 106} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
+      <FlyText attachment={attachment} system={system} x={x + 16} y={Y + 92} />
+      <text x={x + 16} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
         {props.joint}
       </text>
     </g>

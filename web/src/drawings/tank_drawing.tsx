@@ -88,6 +88,15 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
       <text x={LEFT + 8} y={bed + 18} fontSize={12} fill="var(--bed-ink)">
         {bedName}
       </text>
+      <rect
+        x={LEFT + 104}
+        y={Math.min(zoneTop + 15, bed - 4) - 12}
+        width={72}
+        height={16}
+        rx={2}
+        fill="var(--sheet)"
+        opacity={0.7}
+      />
       <text x={LEFT + 108} y={Math.min(zoneTop + 15, bed - 4)} fontSize={12} fill="var(--zone-ink)" fontWeight={600}>
         taking zone
       </text>

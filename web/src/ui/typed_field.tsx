@@ -46,7 +46,7 @@ export function TypedField({ label, shown, onCommit, fault, onTouched, less, mor
     action.run();
   };
   return (
-    <div>
+    <div className="relative">
       <label htmlFor={id} className="block text-[12px] text-soft">
         {label}
       </label>
@@ -90,7 +90,7 @@ export function TypedField({ label, shown, onCommit, fault, onTouched, less, mor
         ) : null}
       </div>
       {refused ? (
-        <p id={`${id}-fault`} role="alert" className="mt-1 max-w-64 text-[12px] text-float">
+        <p id={`${id}-fault`} role="alert" className="absolute z-30 mt-1 w-64 rounded-s border border-float bg-sheet px-2 py-1 text-[12px] text-float">
           {fault}
         </p>
       ) : null}

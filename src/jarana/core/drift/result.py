@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
 import numpy as np
@@ -43,7 +44,7 @@ class FlyDrift(Frozen):
     first_in_zone_s, share_in_zone
         When it first is in the taking zone, and for what share of the drift.
     drag_m_s
-        Mean speed over the water around it in the second half, downstream positive.
+        Mean speed over the water around it in the second half, downstream positive, while it is off the bed.
     settled_depth_m
         Depth at the end.
     bed_share
@@ -208,7 +209,8 @@ def _fly(chain: ChainRun, name: str, role: str, nodes: list[int], shift: float, 
         inside |= height < 0
     steps = np.diff(times)
     half = len(times) // 2
-    drag = np.array([vx[k] - reach.pace_at(float(height[k])) for k in range(half, len(times))])
+    drifting = [k for k in range(half, len(times)) if height[k] > ON_THE_BED]
+    drag = [float(vx[k]) - reach.pace_at(float(height[k])) for k in drifting]
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
     return FlyDrift(
@@ -221,7 +223,7 @@ def _fly(chain: ChainRun, name: str, role: str, nodes: list[int], shift: float, 
         least_height_m=max(float(height.min()), 0.0),
         first_in_zone_s=float(times[int(np.argmax(inside))]) if inside.any() else None,
         share_in_zone=float(steps[inside[1:]].sum() / times[-1]),
-        drag_m_s=float(drag.mean()),
+        drag_m_s=math.fsum(drag) / len(drag) if drag else 0.0,
         settled_depth_m=min(float(depth[-1]), reach.depth_m),
         bed_share=float(steps[touching[1:]].sum() / times[-1]),
         contacts=int((touching[1:] & ~touching[:-1]).sum()),

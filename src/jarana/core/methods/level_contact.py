@@ -13,6 +13,8 @@ from jarana.core.water.reach import Reach
 DROPPER_TO_POINT_MM = 520.0
 """River pairs ride 45 to 60 cm apart."""
 TAG_MM = 120.0
+TIPPET_PER_DEPTH = 1.5
+"""A rig led along hangs at a slant: the tippet is longer than the water is deep."""
 SIGHTER_MM = 600.0
 CLEAR_MM = 500.0
 ONE_FLY_BELOW_M = 0.35
@@ -57,7 +59,7 @@ def start(drawer: Drawer, reach: Reach) -> Rig:
     coloured, clear = _spool(drawer, "coloured-mono"), _spool(drawer, "copolymer")
     sighter, tippet = _spool(drawer, "sighter"), _spool(drawer, "fluorocarbon")
     table = knots()
-    below = max(900.0, reach.depth_m * 1000 * 1.3)
+    below = max(900.0, reach.depth_m * 1000 * TIPPET_PER_DEPTH)
     pair = reach.depth_m >= ONE_FLY_BELOW_M
     upper_tippet = below - DROPPER_TO_POINT_MM if pair else below
     mono = 2 * rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM

@@ -33,7 +33,7 @@ def read(context: Context) -> Reading:
     return make(
         "weakest",
         severity,
-        f"Weakest: {weak.name}",
+        f"Weakest link: {weak.name}",
         sentence,
         writer.figure("force", weak.force),
         value=weak.force,

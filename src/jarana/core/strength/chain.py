@@ -7,6 +7,7 @@ from typing import Literal
 
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
+from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.material import dry_strength
 
 
@@ -43,9 +44,7 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
         below = _below(rig, i)
         links.append(_joint_link(rig, i, below))
         why = f"{span.d1_mm:.3g} mm {span.material.short}, wet"
-        lost = below if i == len(rig.spans) - 1 else _below(rig, i + 1)
-        hung = tuple(a.id for a in rig.attachments if i + 1 < len(rig.spans) and _hangs_at(a, rig.joints[i + 1].id))
-        links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), lost + hung, why))
+        links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why))
     for attachment in rig.attachments:
         links.extend(_fly_links(rig, attachment))
     return tuple(links)
@@ -54,6 +53,11 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
 def weakest_link(links: tuple[StrengthLink, ...]) -> StrengthLink:
     """Return the link that goes first; of equals, the one that loses least."""
     return min(links, key=lambda link: (round(link.force, 3), len(link.loses)))
+
+
+def _short(knot: Knot) -> str:
+    """``Blood, 4 turns each`` as one says it: ``blood``."""
+    return knot.name.split(",")[0].lower()
 
 
 def _hangs_at(attachment: Attachment, joint_id: str) -> bool:
@@ -73,10 +77,10 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         share = knot_efficiency(joint.knot, lower.material)
         if joint.loop:
             share *= knot_efficiency(joint.loop, lower.material)
-        return StrengthLink("joint", joint.id, f"{joint.knot.name}, at the fly line", share * lower_force, below,
+        return StrengthLink("joint", joint.id, f"{_short(joint.loop or joint.knot)}, at the fly line", share * lower_force, below,
                             f"{share:.0%} of {lower.material.short} {lower.d0_mm:.3g}")  # fmt: skip
     upper = rig.spans[index - 1]
-    hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id) and joint.ring is None)
+    hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
     upper_share, lower_share = (
         knot_efficiency(joint.knot, upper.material),
         knot_efficiency(joint.knot, lower.material),
@@ -91,9 +95,16 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         key=lambda row: row[0],
     )
     mm = upper.d1_mm if line is upper else lower.d0_mm
-    name = "ring, " + joint.knot.name.lower() if joint.ring else joint.knot.name
-    where = f"{name}, {upper.name} to {lower.name}"
-    return StrengthLink("joint", joint.id, where, force, below + hung, f"{share:.0%} of {line.material.short} {mm:.3g}")
+    name = "ring" if joint.ring else _short(joint.knot)
+    where = f"{name}, {upper.name.lower()} to {lower.name.lower()}"
+    return StrengthLink(
+        "joint",
+        joint.id,
+        where,
+        force,
+        below + hung if line is upper else below,
+        f"{share:.0%} of {line.material.short} {mm:.3g}",
+    )
 
 
 def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
-import { LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
+import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
 import { useSize } from "../../ui/use_size";
 import { PartControls } from "./part_controls";
@@ -15,7 +15,8 @@ export function LineStrip({ answer, drawer, book, system }: Props) {
   const select = useBench((s) => s.select);
   const { rig } = answer;
   const part = partsOf(rig).find((p) => p.id === selected);
-  const weakest = answer.readings.find((r) => r.key === "weakest")?.parts?.[0] ?? null;
+  const goes = answer.readings.find((r) => r.key === "weakest");
+  const weakest = goes?.parts?.[0] ?? null;
   const width = Math.max(size.width - 16, 0);
   const scroller = useRef<HTMLDivElement>(null);
   const x = part ? centre(part, rig, width) : 0;
@@ -34,17 +35,18 @@ export function LineStrip({ answer, drawer, book, system }: Props) {
             width={width}
             selected={selected}
             weakest={weakest}
+            worry={goes?.severity !== "fine"}
             onSelect={select}
           />
         ) : (
           <div style={{ height: LINE_HEIGHT }} />
         )}
       </div>
-      <div className="min-h-[68px] pb-2">
+      <div className="min-h-[86px] pb-2">
         {part ? (
           <div
-            className="flex w-fit max-w-full flex-wrap items-start gap-x-4 gap-y-2 rounded-s border border-ink bg-paper px-3 py-1.5 lg:ml-[var(--at)]"
-            style={{ "--at": `${Math.max(0, Math.min(x - 330, width - 760))}px` } as React.CSSProperties}
+            className="flex w-fit max-w-full flex-wrap items-start gap-x-3 gap-y-2 rounded-s border border-ink bg-paper px-3 py-1.5 lg:ml-[var(--at)]"
+            style={{ "--at": `${Math.max(0, Math.min(x - 400, width - 800))}px` } as React.CSSProperties}
           >
             <PartControls part={part} drawer={drawer} knots={book.knots} system={system} strength={answer.strength} />
           </div>
@@ -64,7 +66,7 @@ function Keys({ of }: { of: string }) {
 }
 
 function centre(part: Part, rig: Answer["rig"], width: number): number {
-  const layout = layoutLine(rig, Math.max(width, 700));
+  const layout = layoutLine(rig, Math.max(width, LEAST_WIDTH));
   if (part.kind === "span") {
     const box = layout.spans[part.index];
     return box ? (box.x0 + box.x1) / 2 : 0;

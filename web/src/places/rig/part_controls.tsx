@@ -1,3 +1,4 @@
+import { X } from "lucide-react";
 import type { Attachment, Drawer, Knot, Span, Strength, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { text } from "../../model/format";
@@ -123,8 +124,13 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
       ) : null}
       <KnotChoice part={id} knot={attachment.knot} knots={knots.filter((k) => k.joins.includes("eye"))} />
       {attachment.at.kind === "point" ? null : (
-        <Button className="self-end" onClick={() => edit({ op: "remove_fly", at: id }, `${id}.fly`)}>
-          Take off
+        <Button
+          className="mt-[18px] px-2"
+          aria-label="Take this fly off"
+          title="Take this fly off"
+          onClick={() => edit({ op: "remove_fly", at: id }, `${id}.fly`)}
+        >
+          <X size={15} aria-hidden />
         </Button>
       )}
     </>
@@ -199,7 +205,7 @@ function flyGroups(drawer: Drawer, system: UnitSystem): Group[] {
 
 function Head({ title, note }: { title: string; note: string }) {
   return (
-    <div className="min-w-36 max-w-56 flex-1 self-center">
+    <div className="min-w-36 max-w-52 flex-1 self-center">
       <p className="truncate font-semibold">{title}</p>
       <p className="text-[12px] leading-snug text-soft">{note}</p>
     </div>

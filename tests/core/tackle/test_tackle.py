@@ -1,0 +1,92 @@
+"""Tables and flies."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import pytest
+
+from jarana.core.errors import InputError
+from jarana.core.hydro.terminal_speed import terminal_speed
+from jarana.core.hydro.water_properties import water_at
+from jarana.core.tables import load_table, table_text
+from jarana.core.tackle.bead import bead
+from jarana.core.tackle.drawer import Drawer, FlyPattern, Weight
+from jarana.core.tackle.dressing import dressing
+from jarana.core.tackle.fly import Fly, Wraps
+from jarana.core.tackle.hook import hook
+from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.material import TABLES, dry_strength, materials
+
+G = 9.80665
+
+
+@pytest.mark.parametrize(
+    ("mm", "mg"),
+    [(2.0, 55), (2.5, 107), (2.8, 151), (3.0, 186), (3.3, 247), (3.5, 295), (3.8, 377), (4.0, 440), (4.6, 669)],
+)
+def test_a_slotted_tungsten_bead_weighs_what_the_scale_says(mm: float, mg: float) -> None:
+    assert bead("tungsten", mm).mass * 1e6 == pytest.approx(mg, rel=0.01)
+
+
+@pytest.mark.parametrize(
+    ("material", "mm", "kgf"), [("nylon-tippet", 0.152, 2.1), ("fluorocarbon", 0.10, 0.95), ("nylon-butt", 0.53, 10.8)]
+)
+def test_line_breaks_where_spools_of_its_kind_do(material: str, mm: float, kgf: float) -> None:
+    assert dry_strength(materials()[material], mm / 1000) / G == pytest.approx(kgf, rel=0.03)
+
+
+def test_a_resin_bodied_fly_alone_falls_as_timed() -> None:
+    fly = Fly(pattern="pupa", hook=hook(12), dressing=dressing("resin-bodied", 12))
+    assert terminal_speed(fly.body("pupa"), water_at(12)) == pytest.approx(0.16, abs=0.02)
+
+
+def test_a_tungsten_nymph_falls_tens_of_centimetres_a_second() -> None:
+    fly = Fly(pattern="nymph", hook=hook(14), bead=bead("tungsten", 2.8), dressing=dressing("slim", 14))
+    assert 0.4 < terminal_speed(fly.body("nymph"), water_at(12)) < 0.7
+
+
+def test_a_weighed_mass_replaces_the_sum_and_wraps_add_to_it() -> None:
+    plain = Fly(pattern="n", hook=hook(14), dressing=dressing("slim", 14))
+    wrapped = plain.model_copy(update={"wraps": Wraps(turns=10, wire_mm=0.4, under_mm=0.6, density_kg_m3=11340)})
+    assert wrapped.mass > plain.mass
+    assert plain.model_copy(update={"weighed_mg": 50.0}).mass == pytest.approx(50e-6)
+
+
+def test_every_table_names_its_source() -> None:
+    for path in TABLES.glob("*.toml"):
+        assert len(str(table_text(path)["source"])) > 20, path.name
+
+
+def test_a_table_with_a_wrong_key_is_refused_by_row_and_column(tmp_path: Path) -> None:
+    text = (TABLES / "knots.toml").read_text().replace("ease = 1", 'easy = 1\nease = "x"', 1)
+    broken = tmp_path / "knots.toml"
+    broken.write_text(text)
+    with pytest.raises(InputError) as error:
+        load_table(broken, Knot)
+    assert {f.path for f in error.value.faults} >= {"knots.toml.row[0].easy", "knots.toml.row[0].ease"}
+
+
+def test_no_knot_keeps_more_than_the_line_has() -> None:
+    assert all(0 < k.fluorocarbon <= k.nylon < 1 for k in knots().values())
+
+
+def drawer_with(*sizes: float) -> tuple[Drawer, FlyPattern]:
+    weights = tuple(Weight(id=f"w{s}", bead=bead("tungsten", s), count=1) for s in sizes)
+    pattern = FlyPattern(id="p", name="n", hook=hook(14), dressing=dressing("slim", 14), weights=weights)
+    return Drawer(patterns=(pattern,)), pattern
+
+
+def test_the_next_bead_comes_from_the_box_and_beyond_it_from_what_is_sold() -> None:
+    drawer, pattern = drawer_with(2.5, 3.3)
+    up = drawer.next_bead(pattern.tied(pattern.weights[0]), heavier=True)
+    assert up is not None
+    assert (up.source, up.bead.diameter_mm) == ("w3.3", 3.3)
+    beyond = drawer.next_bead(up, heavier=True)
+    assert beyond is not None
+    assert (beyond.source, beyond.bead.diameter_mm) == (None, 3.5)
+
+
+def test_there_is_no_bead_above_the_heaviest() -> None:
+    drawer, pattern = drawer_with(5.5)
+    assert drawer.next_bead(pattern.tied(pattern.weights[0]), heavier=True) is None

@@ -1,0 +1,118 @@
+"""Engine cases: the samples within tolerance, and bad input refused by name."""
+
+from __future__ import annotations
+
+import copy
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from jarana.core.errors import InputError
+from jarana.formats.chain_case import KINDS, answer, answer_file
+
+SAMPLES = json.loads((Path(__file__).parents[1] / "cases" / "samples.json").read_text())["cases"]
+KNOWN = [c for c in SAMPLES if c["kind"] in KINDS]
+DEPTH_SLACK = 0.01
+PULL_SLACK = 0.02
+SPEED_SLACK = 0.01
+
+
+@pytest.mark.parametrize("case", KNOWN, ids=[c["id"] for c in KNOWN])
+def test_sample_case_is_within_tolerance(case: dict) -> None:
+    got, want, tol = answer(case)["result"], case["result"], case["tol"]
+    if case["kind"] != "transient":
+        (key,) = want
+        assert got[key] == pytest.approx(want[key], rel=tol[f"{key}_rel"] + SPEED_SLACK)
+        return
+    assert got["strain_max"] < 0.02
+    assert got["pull_end"] == pytest.approx(want["pull_end"], rel=tol["pull_end_rel"] + PULL_SLACK)
+    for name, fly in want["flies"].items():
+        for key in ("depth", "x"):
+            for mine, theirs, allowed in zip(got["flies"][name][key], fly[key], tol[name][key], strict=True):
+                assert mine == pytest.approx(theirs, abs=allowed + DEPTH_SLACK)
+
+
+def transient() -> dict:
+    return copy.deepcopy(next(c for c in SAMPLES if c["id"].startswith("tr12")))
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [
+        (lambda i: i["main"][0].update(length=-1), "input.main[0].length"),
+        (lambda i: i["main"][0].update(length=float("nan")), "input.main[0].length"),
+        (lambda i: i["main"][0].update(ds=1e-6), "input.main[0].ds"),
+        (lambda i: i.update(main=[]), "input.main"),
+        (lambda i: i.update(colour="red"), "input.colour"),
+        (lambda i: i["bodies"][0].update(s=99.0), "input.bodies[0].s"),
+        (lambda i: i["bodies"][0].update(m="heavy"), "input.bodies[0].m"),
+        (lambda i: i["top"].update(kind="kite"), "input.top.kind"),
+        (lambda i: i["stream"].update(h=0), "input.stream.h"),
+        (lambda i: i.update(times=[]), "input.times"),
+        (lambda i: i.update(times=list(range(2000))), "input.times"),
+        (lambda i: i.pop("water"), "input.water"),
+        (lambda i: i["initial"].update(dir=0.5), "input.initial.dir"),
+    ],
+)
+def test_bad_input_is_refused_by_the_name_of_its_field(change, path: str) -> None:
+    case = transient()
+    change(case["input"])
+    with pytest.raises(InputError) as error:
+        answer(case)
+    assert path in {fault.path for fault in error.value.faults}
+
+
+def test_every_fault_of_a_file_is_told_at_once() -> None:
+    first, second = transient(), transient()
+    first["input"]["main"][0]["length"] = 0
+    second["input"]["bodies"][0]["CA"] = -1
+    with pytest.raises(InputError) as error:
+        answer_file({"format": 1, "cases": [first, second]})
+    assert {f.path.split(" ")[0] for f in error.value.faults} == {"cases[0]", "cases[1]"}
+
+
+JSON = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=8),
+    lambda inner: st.lists(inner, max_size=4) | st.dictionaries(st.text(max_size=8), inner, max_size=4),
+    max_leaves=20,
+)
+
+
+@settings(max_examples=150, deadline=None)
+@given(key=st.sampled_from(sorted(transient()["input"])), value=JSON)
+def test_whatever_stands_in_a_field_is_answered_or_refused(key: str, value: object) -> None:
+    case = transient()
+    case["input"][key] = value
+    try:
+        answer(case)
+    except InputError as error:
+        assert error.faults
+
+
+def command(*arguments: str, given: str = "") -> subprocess.CompletedProcess[str]:
+    return subprocess.run(
+        [sys.executable, "-m", "jarana.cli", "chain", *arguments],
+        input=given,
+        capture_output=True,
+        text=True,
+        timeout=120,
+    )
+
+
+def test_the_command_prints_only_json_on_standard_output() -> None:
+    done = command("-", given=json.dumps(transient()))
+    assert done.returncode == 0, done.stderr
+    assert json.loads(done.stdout)["kind"] == "transient"
+
+
+@pytest.mark.parametrize("given_text", ["{", "[1, 2]", '{"kind": "steadyish", "input": {}}', "\x00", "[" * 5000])
+def test_the_command_refuses_nonsense_with_2_and_no_stack_trace(given_text: str) -> None:
+    done = command("-", given=given_text)
+    assert done.returncode == 2
+    assert done.stderr.strip()
+    assert "Traceback" not in done.stderr
