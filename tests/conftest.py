@@ -47,13 +47,17 @@ def postgres(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivatePostgr
     server.stop()
 
 
-@pytest.fixture
-def database_url(postgres: PrivatePostgres) -> Iterator[str]:
-    """An empty, migrated database of its own for each test, copied from a template."""
+def fresh_database(postgres: PrivatePostgres, name: str) -> str:
+    """Return the address of an empty, migrated database copied from a template."""
     admin = make_engine(postgres.url("template1"))
-    name = "test"
     with admin.connect().execution_options(isolation_level="AUTOCOMMIT") as connection:
         connection.execute(text(f"DROP DATABASE IF EXISTS {name} WITH (FORCE)"))
         connection.execute(text(f"CREATE DATABASE {name} TEMPLATE postgres"))
     admin.dispose()
     return postgres.url(name)
+
+
+@pytest.fixture
+def database_url(postgres: PrivatePostgres) -> str:
+    """A database of its own for each test."""
+    return fresh_database(postgres, "test")

@@ -6,13 +6,13 @@ import uuid
 
 import pytest
 from alembic import command
-from conftest import enter
 from flask import Flask
 from flask.testing import FlaskClient
 
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 from jarana.storage.database import alembic_config
+from tests.api.conftest import enter
 
 
 def body(rig: Rig, reach: Reach, *edits: dict, **more: object) -> dict:

@@ -56,13 +56,13 @@ def _pattern(row: dict[str, Any]) -> FlyPattern:
     )
 
 
-def load_demo(session: Session) -> AnglerRow:
-    """Return the demo angler, with the valley loaded the first time."""
+def load_demo(session: Session, name: str = NAME) -> AnglerRow:
+    """Return the demo angler (or one of another name), with the valley loaded the first time."""
     anglers = Anglers(session)
-    angler = anglers.named(NAME)
+    angler = anglers.named(name)
     if angler is not None:
         return angler
-    angler = anglers.add(AnglerRow(name=NAME))
+    angler = anglers.add(AnglerRow(name=name))
     belongings = Belongings(session, angler.id)
     reaches, drawer = valley()
     belongings.keep_drawer(drawer)

@@ -50,7 +50,7 @@ export function LineDrawing(props: Props) {
     const next = parts[Math.min(Math.max(now + step, 0), parts.length - 1)];
     if (next) onSelect(next.id);
   };
-  const part = (id: string, label: string) => ({
+  const part = (id: string, label?: string) => ({
     id: `part-${id}`,
     role: "option",
     "aria-selected": selected === id,
@@ -87,9 +87,8 @@ export function LineDrawing(props: Props) {
       {layout.spans.map(({ span, x0, x1 }) => {
         const middle = (x0 + x1) / 2;
         const picked = selected === span.id;
-        const label = `${span.name}, ${text(system, "length", span.length_mm / 1000)} of ${text(system, "diameter", span.d0_mm / 1000)} ${span.material.short}`;
         return (
-          <g key={span.id} {...part(span.id, label)}>
+          <g key={span.id} {...part(span.id)}>
             <rect className="halo" x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} rx={3} />
             {picked ? <Frame x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} /> : null}
             <SpanLine span={span} x0={x0} x1={x1} />
@@ -129,7 +128,7 @@ export function LineDrawing(props: Props) {
         const below = Y + 44 + (i % 2) * 15;
         return (
           <g key={joint.id}>
-            <g {...part(joint.id, `${joint.ring ? "ring, " : ""}${joint.knot.name}${held ? `, holds ${held}` : ""}`)}>
+            <g {...part(joint.id, hung && !joint.ring ? `${name}${held ? `, holds ${held}` : ""}` : undefined)}>
               <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
               {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
               <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak && props.worry} />
@@ -156,13 +155,13 @@ export function LineDrawing(props: Props) {
                 picked={selected === hung.id}
                 weak={props.worry && (weakest === hung.id || weak)}
                 joint={`${name} ${held ?? ""}`}
-                props={part(hung.id, flyLabel(hung, system))}
+                props={part(hung.id)}
               />
             ) : null}
           </g>
         );
       })}
-      <g {...part(layout.point.id, flyLabel(layout.point, system))}>
+      <g {...part(layout.point.id)}>
         <rect className="halo" x={layout.pointX + 1} y={Y - 22} width={124} height={92} rx={3} />
         {selected === layout.point.id ? <Frame x={layout.pointX + 1} y={Y - 22} width={124} height={92} /> : null}
         <circle cx={layout.pointX} cy={Y} r={3} fill={weakest === layout.point.id ? warn : "var(--ink)"} />
@@ -173,12 +172,6 @@ export function LineDrawing(props: Props) {
       </g>
     </svg>
   );
-}
-
-function flyLabel(attachment: Attachment, system: UnitSystem): string {
-  const fly = attachment.body;
-  const bead = fly.bead ? `, ${text(system, "bead", fly.bead.diameter_mm / 1000)} bead` : "";
-  return `${attachment.at.kind === "point" ? "Point" : "Dropper"} fly: ${fly.pattern} ${fly.hook.size}${bead}`;
 }
 
 function short(name: string): string {

@@ -90,7 +90,11 @@ export function TypedField({ label, shown, onCommit, fault, onTouched, less, mor
         ) : null}
       </div>
       {refused ? (
-        <p id={`${id}-fault`} role="alert" className="absolute z-30 mt-1 w-64 rounded-s border border-float bg-sheet px-2 py-1 text-[12px] text-float">
+        <p
+          id={`${id}-fault`}
+          role="alert"
+          className="absolute z-30 mt-1 w-64 rounded-s border border-float bg-sheet px-2 py-1 text-[12px] text-float"
+        >
           {fault}
         </p>
       ) : null}

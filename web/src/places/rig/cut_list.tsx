@@ -22,7 +22,7 @@ export function CutListSheet({ sheet, name, children }: { sheet: CutList; name: 
               <X size={18} aria-hidden />
             </Dialog.Close>
           </div>
-          <div className="mt-4 overflow-x-auto">
+          <section aria-label="Pieces" tabIndex={0} className="mt-4 overflow-x-auto">
             <table className="w-full border-collapse text-left">
               <thead>
                 <tr className="border-b border-rule text-[12px] text-soft">
@@ -58,7 +58,7 @@ export function CutListSheet({ sheet, name, children }: { sheet: CutList; name: 
                 </tr>
               </tfoot>
             </table>
-          </div>
+          </section>
           <h3 className="mt-5 font-bold">In this order</h3>
           <ol className="mt-1">
             {sheet.steps.map((step, i) => (

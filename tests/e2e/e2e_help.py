@@ -1,0 +1,20 @@
+"""Small readings of the workbench page."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+
+def drift_key(page: Page) -> str:
+    """Return the key of the drift that is shown."""
+    return page.get_by_test_id("tank").get_attribute("data-drift") or ""
+
+
+def wait_new_drift(page: Page, before: str) -> None:
+    """Wait until another drift than `before` is shown."""
+    expect(page.get_by_test_id("tank")).not_to_have_attribute("data-drift", before)
+
+
+def reading(page: Page, key: str) -> str:
+    """Return the text of a reading."""
+    return page.get_by_test_id(f"reading-{key}").inner_text()

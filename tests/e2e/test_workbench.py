@@ -1,0 +1,218 @@
+"""The path an angler walks on the workbench."""
+
+from __future__ import annotations
+
+import re
+import time
+
+import pytest
+from playwright.sync_api import Browser, Page, Route, expect
+
+from tests.e2e.conftest import Site, enter, violations
+from tests.e2e.e2e_help import drift_key, reading, wait_new_drift
+
+
+def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
+    expect(bench.get_by_role("button", name=re.compile("Tavrin, Weir Run"))).to_be_visible()
+    expect(bench.get_by_role("heading", name="Two nymphs, level contact")).to_be_visible()
+    expect(bench.get_by_test_id("track-point")).to_be_visible()
+    expect(bench.get_by_test_id("track-dropper")).to_be_visible()
+    keys = bench.locator("[data-testid^=reading-]").evaluate_all("rows => rows.map(r => r.dataset.severity)")
+    assert len(keys) == 5
+    assert keys == sorted(keys, key=["act", "look", "fine"].index)
+
+
+def test_one_bead_up_by_key_changes_the_curve_and_undo_brings_it_back(bench: Page) -> None:
+    path = bench.get_by_test_id("track-point").get_attribute("d")
+    before, shown = drift_key(bench), reading(bench, "bottom")
+    bench.keyboard.press("]")
+    wait_new_drift(bench, before)
+    assert bench.get_by_test_id("track-point").get_attribute("d") != path
+    assert reading(bench, "bottom") != shown
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+    bench.keyboard.press("Control+z")
+    expect(bench.get_by_test_id("tank")).to_have_attribute("data-drift", before)
+    assert reading(bench, "bottom") == shown
+    bench.keyboard.press("Control+Shift+z")
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+
+
+def test_a_length_typed_in_feet_is_kept_as_typed_and_reaches_the_cut_list(bench: Page) -> None:
+    bench.locator("#part-point-tippet").click()
+    field = bench.get_by_label("Length", exact=True)
+    before = drift_key(bench)
+    field.fill("1' 8\"")
+    field.press("Enter")
+    wait_new_drift(bench, before)
+    expect(field).to_have_value("1' 8\"")
+    expect(bench.locator("#part-point-tippet")).to_contain_text("0.51 m")
+    bench.get_by_role("button", name="Cut list").click()
+    row = bench.get_by_test_id("cut-point-tippet")
+    expect(row).to_contain_text("0.51 m")
+    expect(row).to_contain_text("Spool 9")
+    expect(bench.get_by_role("dialog")).to_contain_text("Three-turn water knot")
+    assert violations(bench) == []
+
+
+def test_a_bad_value_is_said_beside_the_field_and_loses_nothing(bench: Page) -> None:
+    bench.locator("#part-point-tippet").click()
+    field = bench.get_by_label("Length", exact=True)
+    before = drift_key(bench)
+    field.fill("half a furlong")
+    field.press("Enter")
+    expect(bench.get_by_role("alert")).to_contain_text("not a length that can be read")
+    expect(field).to_have_value("half a furlong")
+    expect(field).to_have_attribute("aria-invalid", "true")
+    assert drift_key(bench) == before
+    field.fill("60 cm")
+    field.press("Enter")
+    wait_new_drift(bench, before)
+    expect(bench.get_by_role("alert")).to_have_count(0)
+
+
+def test_units_change_everywhere_by_one_key(bench: Page) -> None:
+    bench.keyboard.press("u")
+    expect(bench.get_by_role("button", name=re.compile("in · ft · lb"))).to_be_visible()
+    expect(bench.locator("#part-tippet")).to_contain_text("in")
+    expect(bench.get_by_test_id("reading-weakest")).to_contain_text("lb")
+    bench.keyboard.press("u")
+    expect(bench.locator("#part-tippet")).to_contain_text("6.3X")
+
+
+def test_keys_do_nothing_while_typing(bench: Page) -> None:
+    bench.locator("#part-point-tippet").click()
+    field = bench.get_by_label("Length", exact=True)
+    before = drift_key(bench)
+    field.fill("")
+    field.type("]u-")
+    expect(field).to_have_value("]u-")
+    field.press("Escape")
+    assert drift_key(bench) == before
+
+
+def test_every_part_is_reached_and_changed_by_keyboard_alone(bench: Page) -> None:
+    bench.get_by_test_id("line").focus()
+    bench.keyboard.press("End")
+    expect(bench.locator("#part-point")).to_have_attribute("aria-selected", "true")
+    bench.keyboard.press("ArrowLeft")
+    expect(bench.locator("#part-point-tippet")).to_have_attribute("aria-selected", "true")
+    before = drift_key(bench)
+    bench.keyboard.press(",")
+    wait_new_drift(bench, before)
+    expect(bench.locator("#part-point-tippet")).to_contain_text("0.10 mm")
+    bench.keyboard.press("j")
+    expect(bench.locator("#part-point")).to_have_attribute("aria-selected", "true")
+
+
+def test_water_is_changed_in_place(bench: Page) -> None:
+    bench.get_by_role("button", name=re.compile("Weir Run")).click()
+    depth = bench.get_by_label("Depth")
+    before = drift_key(bench)
+    depth.fill("4 ft")
+    depth.press("Enter")
+    wait_new_drift(bench, before)
+    before = drift_key(bench)
+    bench.get_by_role("button", name="15–30 cm up").click()
+    wait_new_drift(bench, before)
+    bench.get_by_label("Surface pace").fill("fast")
+    bench.get_by_label("Surface pace").press("Enter")
+    expect(bench.get_by_role("alert")).to_contain_text("not a speed")
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("Escape")
+    expect(bench.get_by_role("button", name=re.compile("1.22 m"))).to_be_visible()
+
+
+def test_a_late_answer_never_overwrites_a_newer_one(bench: Page) -> None:
+    held: list[Route] = []
+
+    def hold_first(route: Route) -> None:
+        if held:
+            route.continue_()
+        else:
+            held.append(route)
+
+    bench.route("**/api/workbench", hold_first)
+    bench.keyboard.press("]")
+    bench.keyboard.press("]")
+    expect(bench.locator("#part-point")).to_contain_text("3.8 mm")
+    shown = drift_key(bench)
+    held[0].continue_()
+    time.sleep(0.6)
+    assert drift_key(bench) == shown
+    expect(bench.locator("#part-point")).to_contain_text("3.8 mm")
+
+
+def test_a_moment_without_the_server_is_said_and_heals_itself(bench: Page) -> None:
+    bench.route("**/api/workbench", lambda route: route.abort())
+    before = drift_key(bench)
+    bench.keyboard.press("]")
+    expect(bench.get_by_text("The server does not answer.")).to_be_visible()
+    bench.unroute("**/api/workbench")
+    wait_new_drift(bench, before)
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+    expect(bench.get_by_text("The server does not answer.")).to_have_count(0)
+
+
+def test_the_rig_is_kept_after_a_rest_and_a_killed_server_loses_nothing(bench: Page, site: Site) -> None:
+    bench.keyboard.press("]")
+    expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved", timeout=8000)
+    site.stop()
+    site.start()
+    bench.reload()
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+
+
+def test_two_windows_on_one_rig_never_lose_a_change_silently(bench: Page, site: Site) -> None:
+    other = bench.context.new_page()
+    other.goto(f"{site.address}/rig")
+    other.wait_for_selector("[data-testid=tank]")
+    bench.keyboard.press("]")
+    expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved", timeout=8000)
+    other.keyboard.press("[")
+    expect(other.get_by_role("alert")).to_contain_text("changed elsewhere", timeout=8000)
+    expect(other.locator("#part-point")).to_contain_text("2.5 mm")
+    other.get_by_role("button", name="Keep mine on top").click()
+    expect(other.get_by_test_id("save-state")).to_have_text("rev 3 · saved", timeout=8000)
+
+
+def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
+    fly = bench.get_by_test_id("fly-point")
+    slider = bench.get_by_role("slider")
+    slider.focus()
+    bench.keyboard.press("Home")
+    start = float(fly.get_attribute("cx") or 0)
+    bench.get_by_role("region", name="Tank").focus()
+    bench.keyboard.press(" ")
+    expect(bench.get_by_role("button", name="Pause the drift")).to_be_visible()
+    time.sleep(0.8)
+    bench.keyboard.press(" ")
+    moved = float(fly.get_attribute("cx") or 0)
+    assert moved > start + 10
+    slider.focus()
+    bench.keyboard.press("End")
+    assert float(fly.get_attribute("cx") or 0) > moved
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (1600, 1000), (390, 844)])
+def test_the_workbench_is_accessible_and_fits(
+    browser: Browser, site: Site, scheme: str, width: int, height: int
+) -> None:
+    context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)
+    page = enter(context, site)
+    page.locator("#part-dropper").click()
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    if width >= 900:
+        assert page.evaluate("document.documentElement.scrollHeight") <= height
+    context.close()
+
+
+def test_without_signing_in_the_page_says_how(browser: Browser, site: Site) -> None:
+    context = browser.new_context()
+    page = context.new_page()
+    page.goto(f"{site.address}/rig")
+    expect(page.get_by_text("Open the address that the start command printed")).to_be_visible()
+    page.goto(f"{site.address}/enter#not-a-token-at-all")
+    expect(page.get_by_role("status")).to_contain_text("used or is too old")
+    context.close()
