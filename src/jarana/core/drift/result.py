@@ -22,7 +22,7 @@ TOUCHING = 0.005
 """A fly at or below this height is on the stones, m."""
 SLACK_TENSION = -5e-4
 """Below this least tension (N) a link was pushed and depths are not to be trusted to the centimetre."""
-MOST_DRAWN = 26
+MOST_DRAWN = 18
 """Nodes of the main line kept for drawing."""
 
 

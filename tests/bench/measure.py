@@ -1,0 +1,104 @@
+"""Medians of what must be fast: the engine, and an edit on the workbench seen in the browser."""
+
+from __future__ import annotations
+
+import statistics
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from jarana.core.drift.chain import run
+from jarana.core.drift.lower import contact_drift
+from jarana.core.drift.result import simulate
+from jarana.core.methods import methods
+from jarana.demo.load import valley
+from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
+from jarana.storage.database import migrate
+from jarana.usecases.work_on_rig import work_on_rig
+from tests.conftest import fresh_database
+from tests.core.drift.test_chain import scenario
+from tests.e2e.conftest import FLAGS, Site, enter
+
+ROUNDS = 15
+PRESSES = 60
+REST_MS = 200
+"""Between two presses: the swing of the curve takes 150 ms."""
+WATCH = """() => {
+  const tank = document.querySelector('[data-testid=tank]');
+  window.took = [];
+  let begun = 0;
+  window.addEventListener('keydown', () => { begun = performance.now(); }, true);
+  new MutationObserver(() => requestAnimationFrame(() => {
+    window.took.push(performance.now() - begun);
+  })).observe(tank, { attributes: true, attributeFilter: ['data-drift'] });
+}"""
+
+
+def timed(work: Callable[[], object]) -> float:
+    """Return the median of `ROUNDS` runs, ms, after one to warm up."""
+    work()
+    took = []
+    for _ in range(ROUNDS):
+        begun = time.perf_counter()
+        work()
+        took.append((time.perf_counter() - begun) * 1000)
+    return statistics.median(took)
+
+
+def engine() -> None:
+    """Print what one drift costs, and what stands round it."""
+    reaches, drawer = valley()
+    reach = reaches[0]
+    rig = methods()["level-contact"].start(drawer, reach)
+    chain = contact_drift(rig, reach)
+    long = scenario(main=tuple(s.__class__(**{**s.__dict__, "spacing": 0.022}) for s in scenario().main))
+    nodes = run(long).mesh.size
+    one, full, whole = (
+        timed(lambda: run(long)),
+        timed(lambda: simulate(rig, reach)),
+        timed(lambda: work_on_rig(rig, reach, [], drawer, "metric")),
+    )
+    print(f"20 s drift, two flies, {nodes} nodes          {one:6.1f} ms  (wanted < 40)")
+    print(f"the demo rig's drift ({chain.times[-1]:.0f} s), all figures {full:6.1f} ms  ({full / one:.2f} x the first)")
+    print(f"readings, strengths, sheet with it         {whole:6.1f} ms  ({whole / one:.2f} x the first)")
+
+
+def browser(page: Page) -> None:
+    """Print how long a key takes to become a redrawn curve, measured in the page."""
+    page.evaluate(WATCH)
+    for press in range(PRESSES):
+        before = page.evaluate("window.took.length")
+        page.keyboard.press("]" if press % 2 == 0 else "[")
+        page.wait_for_function("n => window.took.length > n", arg=before)
+        page.wait_for_timeout(REST_MS)
+    took = sorted(page.evaluate("window.took"))
+    p95 = took[int(len(took) * 0.95) - 1]
+    print(
+        f"key to redrawn curve, {len(took)} presses: median {statistics.median(took):5.1f} ms, p95 {p95:5.1f} ms  (wanted p95 < 100)"
+    )
+
+
+def main() -> None:
+    """Measure everything."""
+    engine()
+    with tempfile.TemporaryDirectory() as folder:
+        Path(folder).chmod(0o755)
+        postgres = PrivatePostgres(Path(folder) / "data", TEST_SETTINGS)
+        migrate(postgres.start())
+        site = Site(fresh_database(postgres, "bench"))
+        try:
+            site.start()
+            with sync_playwright() as play:
+                chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
+                browser(enter(chromium.new_context(viewport={"width": 1280, "height": 800}), site))
+                chromium.close()
+        finally:
+            site.stop()
+            postgres.stop()
+
+
+if __name__ == "__main__":
+    main()
