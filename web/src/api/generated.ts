@@ -568,7 +568,7 @@ export interface components {
          *     first_in_zone_s, share_in_zone
          *         When it first is in the taking zone, and for what share of the drift.
          *     drag_m_s
-         *         Mean speed over the water around it in the second half, downstream positive.
+         *         Mean speed over the water around it in the second half, downstream positive, while it is off the bed.
          *     settled_depth_m
          *         Depth at the end.
          *     bed_share
