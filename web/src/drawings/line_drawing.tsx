@@ -260,8 +260,8 @@ function Hanging(props: {
   const reach = 50;
   return (
     <g {...props.props}>
-      <rect className="halo" x={x - 2} y={Y + 34} width={152} height={80} rx={3} />
-      {picked ? <Frame x={x - 2} y={Y + 34} width={152} height={80} /> : null}
+      <rect className="halo" x={x - 2} y={Y + 34} width={162} height={80} rx={3} />
+      {picked ? <Frame x={x - 2} y={Y + 34} width={162} height={80} /> : null}
       <path
         d={`M${x} ${Y + 6} C${x + 2} ${Y + 30} ${x + 12} ${Y + 44} ${x + 26} ${Y + reach + 8}`}
         fill="none"
