@@ -32,7 +32,7 @@ def test_one_call_serves_the_workbench(client: FlaskClient, contact_rig: Rig, we
     data = answer.json
     assert data["seq"] == 7
     assert data["rig"]["attachments"][1]["body"]["bead"]["diameter_mm"] == 3.3
-    assert {"drift", "readings", "sheet", "strength", "water"} <= set(data)
+    assert {"drift", "readings", "section", "strength", "water"} <= set(data)
 
 
 def test_every_wrong_edit_is_named_and_none_counts(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
@@ -70,6 +70,7 @@ def test_a_malformed_request_is_refused_by_field(
         ("x=1", "text/plain", 415),
         ("[" * 100000, "application/json", 400),
         ("[]", "application/json", 422),
+        (None, None, 422),
     ],
 )
 def test_what_is_not_json_of_the_right_kind_is_refused(client: FlaskClient, data: str, kind: str, status: int) -> None:

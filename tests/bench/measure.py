@@ -2,23 +2,30 @@
 
 from __future__ import annotations
 
+import json
 import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
+from jarana.core.drift.band import band_of
 from jarana.core.drift.chain import run
-from jarana.core.drift.lower import contact_drift
+from jarana.core.drift.lower import lower
 from jarana.core.drift.result import simulate
+from jarana.core.drift.scenario import Scenario
+from jarana.core.drift.steady import steady_float, steady_held
 from jarana.core.methods import methods
 from jarana.demo.load import valley
+from jarana.formats.chain_case import read_scenario
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import migrate
 from jarana.usecases.work_on_rig import work_on_rig
-from tests.conftest import fresh_database
+from tests.bench.stiff import stiff
+from tests.conftest import CASES, fresh_database
 from tests.core.drift.test_chain import scenario
 from tests.e2e.conftest import FLAGS, Site, enter
 
@@ -37,15 +44,21 @@ WATCH = """() => {
 }"""
 
 
-def timed(work: Callable[[], object]) -> float:
-    """Return the median of `ROUNDS` runs, ms, after one to warm up."""
+def timed(work: Callable[[], object], rounds: int = ROUNDS) -> float:
+    """Return the median of so many runs, ms, after one to warm up."""
     work()
     took = []
-    for _ in range(ROUNDS):
+    for _ in range(rounds):
         begun = time.perf_counter()
         work()
         took.append((time.perf_counter() - begun) * 1000)
     return statistics.median(took)
+
+
+def steady_cases() -> tuple[Scenario, Scenario]:
+    """Return the sample cases of a held rig with a dropper and of a float."""
+    rows = {c["id"]: c["input"] for c in json.loads(CASES.read_text())["cases"] if c["kind"] == "steady"}
+    return read_scenario(rows["st06-held-dropper"]), read_scenario(rows["st09-float"])
 
 
 def engine() -> None:
@@ -53,7 +66,7 @@ def engine() -> None:
     reaches, drawer = valley()
     reach = reaches[0]
     rig = methods()["level-contact"].start(drawer, reach)
-    chain = contact_drift(rig, reach)
+    chain = lower(rig, reach).scenario
     long = scenario(main=tuple(s.__class__(**{**s.__dict__, "spacing": 0.022}) for s in scenario().main))
     nodes = run(long).mesh.size
     one, full, whole = (
@@ -61,9 +74,24 @@ def engine() -> None:
         timed(lambda: simulate(rig, reach)),
         timed(lambda: work_on_rig(rig, reach, [], drawer, "metric")),
     )
+    held, hung = steady_cases()
+    shape = timed(lambda: steady_held(held, held.top.velocity(0.0)[0]))
+    float_shape = timed(lambda: steady_float(hung))
+    second = replace(long, times=(1.0,))
+    short = timed(lambda: run(second))
+    begun = time.perf_counter()
+    there, here = stiff(second)
+    general = (time.perf_counter() - begun) * 1000
+    sure = timed(lambda: band_of(rig, reach), rounds=3)
+    print(f"settled shape: held {shape:5.2f} ms, under a float {float_shape:5.2f} ms  (wanted < 0.3, < 1.5)")
+    print(f"128-member band of the demo rig          {sure:6.0f} ms  (wanted < 1200)")
+    print(
+        f"its first second as stiff springs (BDF)  {general:6.0f} ms, {general / short:.0f} x the engine  (wanted > 300 x); "
+        f"end depths {there:.4f} and {here:.4f} m"
+    )
     print(f"20 s drift, two flies, {nodes} nodes          {one:6.1f} ms  (wanted < 40)")
     print(f"the demo rig's drift ({chain.times[-1]:.0f} s), all figures {full:6.1f} ms  ({full / one:.2f} x the first)")
-    print(f"readings, strengths, sheet with it         {whole:6.1f} ms  ({whole / one:.2f} x the first)")
+    print(f"readings, strengths, section with it       {whole:6.1f} ms  ({whole / one:.2f} x the first)")
 
 
 def browser(page: Page) -> None:

@@ -36,18 +36,19 @@ def browser_type_launch_args() -> dict[str, object]:
 class Site:
     """A running server over one database; can be killed and started again on the same port."""
 
-    def __init__(self, database_url: str) -> None:
-        self.database_url = database_url
+    def __init__(self, database_url: str, log: Path | None = None) -> None:
+        self.database_url, self.log = database_url, log
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
 
     def start(self) -> None:
         environment = os.environ | {"JARANA_DATABASE_URL": self.database_url, "JARANA_SECRET_KEY": "e2e"}
+        told = self.log.open("ab") if self.log else subprocess.DEVNULL
         self.process = subprocess.Popen(
             [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
              "-b", f"127.0.0.1:{self.port}"],
-            env=environment, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL, start_new_session=True,
+            env=environment, stdout=subprocess.DEVNULL, stderr=told, start_new_session=True,
         )  # fmt: skip
         until = time.monotonic() + 120
         while time.monotonic() < until:

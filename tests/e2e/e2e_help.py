@@ -18,3 +18,8 @@ def wait_new_drift(page: Page, before: str) -> None:
 def reading(page: Page, key: str) -> str:
     """Return the text of a reading."""
     return page.get_by_test_id(f"reading-{key}").inner_text()
+
+
+def nominal(page: Page, key: str) -> str:
+    """Return the heading of a reading: what it says at once, without what follows (band and tries)."""
+    return page.get_by_test_id(f"reading-{key}").get_by_role("button").first.inner_text()

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.e2e.conftest import Site, enter, violations
-from tests.e2e.e2e_help import drift_key, reading, wait_new_drift
+from tests.e2e.e2e_help import drift_key, nominal, wait_new_drift
 
 
 def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
@@ -18,21 +18,21 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     expect(bench.get_by_test_id("track-point")).to_be_visible()
     expect(bench.get_by_test_id("track-dropper")).to_be_visible()
     keys = bench.locator("[data-testid^=reading-]").evaluate_all("rows => rows.map(r => r.dataset.severity)")
-    assert len(keys) == 5
+    assert len(keys) == 7
     assert keys == sorted(keys, key=["act", "look", "fine"].index)
 
 
 def test_one_bead_up_by_key_changes_the_curve_and_undo_brings_it_back(bench: Page) -> None:
     path = bench.get_by_test_id("track-point").get_attribute("d")
-    before, shown = drift_key(bench), reading(bench, "bottom")
+    before, shown = drift_key(bench), nominal(bench, "bottom")
     bench.keyboard.press("]")
     wait_new_drift(bench, before)
     assert bench.get_by_test_id("track-point").get_attribute("d") != path
-    assert reading(bench, "bottom") != shown
+    assert nominal(bench, "bottom") != shown
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
     bench.keyboard.press("Control+z")
     expect(bench.get_by_test_id("tank")).to_have_attribute("data-drift", before)
-    assert reading(bench, "bottom") == shown
+    assert nominal(bench, "bottom") == shown
     bench.keyboard.press("Control+Shift+z")
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
 
@@ -46,11 +46,11 @@ def test_a_length_typed_in_feet_is_kept_as_typed_and_reaches_the_cut_list(bench:
     wait_new_drift(bench, before)
     expect(field).to_have_value("1' 8\"")
     expect(bench.locator("#part-point-tippet")).to_contain_text("0.51 m")
-    bench.get_by_role("button", name="Cut list").click()
-    row = bench.get_by_test_id("cut-point-tippet")
-    expect(row).to_contain_text("0.51 m")
-    expect(row).to_contain_text("Spool 9")
-    expect(bench.get_by_role("dialog")).to_contain_text("Three-turn water knot")
+    bench.get_by_role("link", name="Tie it").click()
+    step = bench.get_by_test_id("step-j-dropper")
+    expect(step).to_contain_text("0.51 m finished")
+    expect(step).to_contain_text("Spool 9")
+    expect(step).to_contain_text("three-turn water knot")
     assert violations(bench) == []
 
 

@@ -17,6 +17,7 @@ from jarana.formats.chain_case import KINDS, answer, answer_file
 
 SAMPLES = json.loads((Path(__file__).parents[1] / "cases" / "samples.json").read_text())["cases"]
 KNOWN = [c for c in SAMPLES if c["kind"] in KINDS]
+assert len(KNOWN) == len(SAMPLES)
 DEPTH_SLACK = 0.01
 PULL_SLACK = 0.02
 SPEED_SLACK = 0.01
@@ -25,6 +26,24 @@ SPEED_SLACK = 0.01
 @pytest.mark.parametrize("case", KNOWN, ids=[c["id"] for c in KNOWN])
 def test_sample_case_is_within_tolerance(case: dict) -> None:
     got, want, tol = answer(case)["result"], case["result"], case["tol"]
+    if case["kind"] == "steady":
+        assert got["V"] == pytest.approx(want["V"], abs=tol["V"] + SPEED_SLACK * abs(want["V"]))
+        assert got["pull"] == pytest.approx(want["pull"], rel=tol["pull_rel"] + PULL_SLACK)
+        assert got["n_roots"] == want["n_roots"]
+        for name, fly in want["flies"].items():
+            assert got["flies"][name]["depth"] == pytest.approx(fly["depth"], abs=tol["depth"] + DEPTH_SLACK)
+            assert got["flies"][name]["x"] == pytest.approx(fly["x"], abs=tol["x"] + DEPTH_SLACK)
+        return
+    if case["kind"] == "sag":
+        for key in ("span", "rise", "sag"):
+            assert got[key] == pytest.approx(want[key], abs=tol[key] + DEPTH_SLACK)
+        return
+    if case["kind"] == "turnover":
+        assert got["died_at"] == want["died_at"]
+        assert got["E0"] == pytest.approx(want["E0"], rel=1e-4)
+        for name, passing in want["at"].items():
+            assert got["at"][name]["E"] == pytest.approx(passing["E"], rel=tol["E_rel"] + PULL_SLACK)
+        return
     if case["kind"] != "transient":
         (key,) = want
         assert got[key] == pytest.approx(want[key], rel=tol[f"{key}_rel"] + SPEED_SLACK)
@@ -57,6 +76,13 @@ def transient() -> dict:
         (lambda i: i.update(times=list(range(2000))), "input.times"),
         (lambda i: i.pop("water"), "input.water"),
         (lambda i: i["initial"].update(dir=0.5), "input.initial.dir"),
+        (lambda i: i.update(top={"kind": "float", "r": 0, "m": 1e-3}), "input.top.r"),
+        (lambda i: i.update(top={"kind": "dry_fly", "r": 0.002, "m": 1e-5}), "input.top.support"),
+        (lambda i: i.update(top={"kind": "strip", "takes": [[0, -1]]}), "input.top.takes[0]"),
+        (lambda i: i.update(bed_profile=[[0, 1], [0, 2]]), "input.bed_profile"),
+        (lambda i: i.update(bed_profile=[[0, 1], [1, -2]]), "input.bed_profile[1]"),
+        (lambda i: i["main"][0].update(EI=1), "input.main[0].EI"),
+        (lambda i: i["main"][0].update(greased="yes"), "input.main[0].greased"),
     ],
 )
 def test_bad_input_is_refused_by_the_name_of_its_field(change, path: str) -> None:
@@ -74,6 +100,31 @@ def test_every_fault_of_a_file_is_told_at_once() -> None:
     with pytest.raises(InputError) as error:
         answer_file({"format": 1, "cases": [first, second]})
     assert {f.path.split(" ")[0] for f in error.value.faults} == {"cases[0]", "cases[1]"}
+
+
+@pytest.mark.parametrize(
+    ("kind", "change", "path"),
+    [
+        ("sag", {"end_pull_horizontal": 0}, "input.end_pull_horizontal"),
+        ("sag", {"sections": []}, "input.sections"),
+        ("turnover", {"masses": [{"s": 9, "m": 1e-5}]}, "input.masses[0].s"),
+        ("turnover", {"v0": -1}, "input.v0"),
+        ("steady", {"bed_profile": [[0, 1], [9, 2]]}, "bed_profile"),
+    ],
+)
+def test_the_other_kinds_name_their_fields_too(kind: str, change: dict, path: str) -> None:
+    case = copy.deepcopy(next(c for c in SAMPLES if c["kind"] == kind))
+    case["input"] |= change
+    with pytest.raises(InputError) as error:
+        answer(case)
+    assert path in {fault.path for fault in error.value.faults}
+
+
+def test_a_steady_case_has_no_bed_as_the_format_says() -> None:
+    case = copy.deepcopy(next(c for c in SAMPLES if c["id"] == "st01-held-river"))
+    case["input"]["stream"]["h"] = 1.0
+    case["input"].pop("bed")
+    assert answer(case)["result"]["flies"]["point"]["depth"] > 1.05
 
 
 JSON = st.recursive(

@@ -13,7 +13,9 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
+from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
+from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
 
@@ -60,6 +62,14 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownRigError)
     def _unknown(error: UnknownRigError) -> Response:
         return problem(404, "There is no such rig of yours.")
+
+    @app.errorhandler(UnknownReachError)
+    def _unknown_water(error: UnknownReachError) -> Response:
+        return problem(404, "There is no such water of yours.")
+
+    @app.errorhandler(UnknownTieError)
+    def _unknown_tie(error: UnknownTieError) -> Response:
+        return problem(404, "There is no such tie of yours.")
 
     @app.errorhandler(SolverError)
     def _solver(error: SolverError) -> Response:

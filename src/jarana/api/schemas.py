@@ -2,30 +2,37 @@
 
 from __future__ import annotations
 
-from datetime import datetime
-from typing import TYPE_CHECKING, Annotated, Union
+from datetime import date, datetime
+from typing import TYPE_CHECKING, Annotated, Literal, Union
 from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
-from jarana.core.methods.base import Method
-from jarana.core.model import Frozen
+from jarana.core.methods.base import Method, MotionKind
+from jarana.core.model import Frozen, Text, Typed
 from jarana.core.readings.base import Reading
+from jarana.core.rig.compare import Change
 from jarana.core.rig.edits import rig_edits
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
-from jarana.core.sheet.cut_list import CutList
+from jarana.core.rules.rule_set import RuleSet
+from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot
 from jarana.core.units import System
-from jarana.core.water.edit import WaterEdit, water_edits
+from jarana.core.water.edits import water_edits
+from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.reach import Reach
+from jarana.core.water.section import Section
 from jarana.usecases.work_on_rig import MOST_EDITS
 
 if TYPE_CHECKING:
     AnyEdit = RigEdit | WaterEdit
+    AnyWaterEdit = WaterEdit
 else:
+    AnyWaterEdit = Annotated[Union[(*water_edits(),)], Field(discriminator="op")]
     AnyEdit = Annotated[Union[(*rig_edits(), *water_edits())], Field(discriminator="op")]
 
 
@@ -59,7 +66,48 @@ class WorkbenchAnswer(Frozen):
     drift: Drift
     readings: tuple[Reading, ...]
     strength: tuple[Strength, ...]
-    sheet: CutList
+    section: Section
+    seq: int
+
+
+class TriesRequest(Frozen):
+    """A rig in its water whose unsatisfied readings want something to try."""
+
+    rig: Rig
+    water: Reach
+    seq: int = Field(ge=0, le=2**53)
+    units: System = "metric"
+
+
+class TriesAnswer(Frozen):
+    """The readings again, with at most two computed edits each."""
+
+    readings: tuple[Reading, ...]
+    seq: int
+
+
+class BandAnswer(Frozen):
+    """The band of a drift, and the readings with their P10 and P90."""
+
+    band: Band
+    readings: tuple[Reading, ...]
+    seq: int
+
+
+class WaterRequest(Frozen):
+    """A water without a rig, and what to change of it."""
+
+    water: Reach
+    edits: tuple[AnyWaterEdit, ...] = Field(default=(), max_length=MOST_EDITS)
+    seq: int = Field(ge=0, le=2**53)
+    units: System = "metric"
+
+
+class WaterAnswer(Frozen):
+    """The water after the edits and what is drawn of it."""
+
+    water: Reach
+    section: Section
     seq: int
 
 
@@ -77,10 +125,11 @@ class Me(Frozen):
 
 
 class Pace(Frozen):
-    """A way of leading the rig."""
+    """A way of moving the rig."""
 
     name: str
     lead: float
+    kind: MotionKind
 
 
 class MethodView(Frozen):
@@ -94,7 +143,7 @@ class MethodView(Frozen):
     @classmethod
     def of(cls, method: Method) -> MethodView:
         """Show a method."""
-        paces = tuple(Pace(name=p.name, lead=p.lead) for p in method.paces)
+        paces = tuple(Pace(name=p.name, lead=p.lead, kind=p.kind) for p in method.paces)
         return cls(key=method.key, name=method.name, when=method.when, paces=paces)
 
 
@@ -124,18 +173,72 @@ class Bed(Frozen):
 
 
 class Book(Frozen):
-    """What the screens look up: units, methods, beds, knots."""
+    """What the screens look up: units, methods, beds, knots, and the water a new one starts as."""
 
     units: tuple[UnitSystem, ...]
     methods: tuple[MethodView, ...]
     beds: tuple[Bed, ...]
     knots: tuple[Knot, ...]
+    blank_water: Reach
+
+
+class KeptReach(Frozen):
+    """A water as it was last seen; `number` counts its changes."""
+
+    reach: Reach
+    number: int
 
 
 class Reaches(Frozen):
-    """One's own reaches."""
+    """One's own waters."""
 
-    reaches: tuple[Reach, ...]
+    reaches: tuple[KeptReach, ...]
+
+
+class NewReach(Frozen):
+    """A water as it is on a day, to be saved over number `base` (None for a new one)."""
+
+    reach: Reach
+    base: int | None = Field(default=None, ge=1)
+    day: date
+
+
+class StaleReach(BaseModel):
+    """The water was changed elsewhere: its newest state, to be offered beside one's own."""
+
+    model_config = ConfigDict(frozen=True)
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    newest: KeptReach
+
+
+class ReachDay(Frozen):
+    """The conditions of one day."""
+
+    day: date
+    reach: Reach
+
+
+class ReachDays(Frozen):
+    """The dated copies of a water, newest first."""
+
+    days: tuple[ReachDay, ...]
+
+
+class RuleSetView(Frozen):
+    """A rule set and its rules in few words each."""
+
+    rules: RuleSet
+    said: tuple[str, ...]
+
+
+class RuleSets(Frozen):
+    """One's own rule sets."""
+
+    rule_sets: tuple[RuleSetView, ...]
 
 
 class DrawerView(Frozen):
@@ -149,6 +252,8 @@ class RigSummary(Frozen):
 
     id: UUID
     name: str
+    method: str
+    flies: tuple[str, ...]
     revision: UUID
     number: int
     made_at: datetime
@@ -168,6 +273,8 @@ class RigRevision(Frozen):
     base: UUID | None
     number: int
     made_at: datetime
+    occasion: str
+    hash: str
     rig: Rig
 
 
@@ -177,6 +284,135 @@ class NewRevision(Frozen):
     id: UUID
     base: UUID | None = None
     rig: Rig
+    occasion: Literal["changed", "restored"] = "changed"
+
+
+class HistoryEntry(Frozen):
+    """One revision and what it changed of the one before."""
+
+    id: UUID
+    number: int
+    made_at: datetime
+    occasion: str
+    changes: tuple[str, ...]
+
+
+class History(Frozen):
+    """The revisions of a rig, newest first."""
+
+    revisions: tuple[HistoryEntry, ...]
+
+
+class ChangeView(Change):
+    """A difference and the same as one text."""
+
+    said: str
+
+    @classmethod
+    def of(cls, change: Change) -> ChangeView:
+        """Show a change."""
+        return cls(**change.model_dump(), said=change.text)
+
+
+class Differences(Frozen):
+    """What differs between two states of a rig."""
+
+    changes: tuple[ChangeView, ...]
+
+
+class Copy(Frozen):
+    """Ids, made by the client, for a rig made from another."""
+
+    rig_id: UUID
+    revision_id: UUID
+
+
+class NewName(Frozen):
+    """Another name, and the id of the revision that carries it."""
+
+    id: UUID
+    name: Text = Field(min_length=1)
+
+
+class StartRig(Frozen):
+    """A method to start from, for a water; ids are made by the client."""
+
+    rig_id: UUID
+    revision_id: UUID
+    method: str = Field(max_length=64)
+    water: Reach
+
+
+class RigFile(Frozen):
+    """The text of a rig file and the ids of the rig to be made of it."""
+
+    rig_id: UUID
+    revision_id: UUID
+    text: Annotated[str, StringConstraints(max_length=400_000)]
+
+
+class SheetRequest(Frozen):
+    """A rig to be tied."""
+
+    rig: Rig
+    units: System = "metric"
+
+
+class NewTie(Frozen):
+    """A rig marked tied, saved as a revision on `base`; ids are made by the client."""
+
+    id: UUID
+    revision_id: UUID
+    base: UUID | None = None
+    rig: Rig
+
+
+class TakenLine(Frozen):
+    """Line a spool gave."""
+
+    spool_id: str
+    metres: float
+
+
+class TieView(Frozen):
+    """A tie: what was taken from which spool (0 once it was taken back)."""
+
+    id: UUID
+    undone: bool
+    made_at: datetime
+    taken: tuple[TakenLine, ...]
+    revision: RigRevision
+
+
+class LastTie(Frozen):
+    """The newest tie of a rig that still stands."""
+
+    tie: TieView | None
+
+
+class MyMeasures(Frozen):
+    """One's own measures."""
+
+    measures: Measures
+
+
+class TypedMeasures(Frozen):
+    """Measures as typed (bare: centimetres); empty where not set."""
+
+    hand: Typed = ""
+    forearm: Typed = ""
+    chest: Typed = ""
+    rod_marks: tuple[Typed, ...] = Field(default=(), max_length=8)
+
+
+class UnitsQuery(Frozen):
+    """In which units to write."""
+
+    units: System = "metric"
+
+
+class Gone(Frozen):
+    """Done; nothing to say."""
 
 
 class Stale(BaseModel):

@@ -96,7 +96,8 @@ def guard(app: Flask) -> None:
 
     @app.before_request
     def _json_only() -> None:
-        if request.method in BODY_METHODS and request.path.startswith("/api/") and request.url_rule is not None:
+        bare = not request.content_length and not request.mimetype
+        if request.method in BODY_METHODS and request.path.startswith("/api/") and request.url_rule and not bare:
             if request.mimetype != "application/json":
                 abort(415, "Send JSON.")
             try:

@@ -70,14 +70,17 @@ def openapi(app: Flask) -> dict[str, Any]:
     for name in [n for n in schemas if n.startswith("ValidationError")]:
         del schemas[name]
     schemas["Problem"] = PROBLEM
+    content = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+    description["components"]["responses"] = {
+        f"Problem{status}": {"description": text, "content": content} for status, text in COMMON.items()
+    }
     tagged = {k: v for k, v in description["paths"].items() if any(o.get("tags") for o in v.values())}
     description["paths"] = tagged
     for path in tagged.values():
         for operation in path.values():
             answers = operation["responses"]
-            for status, text in COMMON.items():
+            for status in COMMON:
                 if status not in answers or "ValidationError" in str(answers[status]):
-                    content = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
-                    answers[status] = {"description": text, "content": content}
+                    answers[status] = {"$ref": f"#/components/responses/Problem{status}"}
             operation["responses"] = dict(sorted(answers.items()))
     return description

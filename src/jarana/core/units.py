@@ -23,7 +23,7 @@ STANDARD_GRAVITY = 9.80665
 ZERO_X = 0.011
 """in: an X number is a diameter, d = 0.011 in − X/1000 in; never a strength."""
 
-Kind = Literal["length", "diameter", "force", "mass", "speed", "temperature"]
+Kind = Literal["length", "diameter", "force", "mass", "speed", "temperature", "time"]
 System = Literal["metric", "imperial", "x"]
 
 UNITS: dict[Kind, dict[str, float]] = {
@@ -46,11 +46,13 @@ UNITS: dict[Kind, dict[str, float]] = {
         "mph": 1609.344 / 3600,
     },
     "temperature": {"°C": 1.0, "°F": 5 / 9},
+    "time": {"h": 3600.0, "min": 60.0, "s": 1.0},
 }
 SPELLINGS = {
     '"': "in", "''": "in", "inch": "in", "inches": "in", "'": "ft", "foot": "ft", "feet": "ft", "yards": "yd",
     "yard": "yd", "metre": "m", "metres": "m", "meter": "m", "meters": "m", "µm": "um", "μm": "um",
-    "lbs": "lb", "pound": "lb", "pounds": "lb", "kgf": "kg", "grains": "gr", "n": "N", "fps": "ft/s", "ips": "in/s",
+    "lbs": "lb", "pound": "lb", "pounds": "lb", "kgf": "kg", "grains": "gr", "n": "N", "fps": "ft/s", "ips": "in/s", "sec": "s",
+    "secs": "s", "second": "s", "seconds": "s", "minutes": "min", "minute": "min",
     "c": "°C", "f": "°F", "°c": "°C", "°f": "°F", "kph": "km/h", "kmh": "km/h",
 }  # fmt: skip
 NUMBER = re.compile(r"(?P<whole>\d+)[ ]+(?P<frac>\d+/\d+)|(?P<only>\d+/\d+)|(?P<dec>\d+(?:[.,]\d*)?|[.,]\d+)")
@@ -61,6 +63,7 @@ EXAMPLES: dict[Kind, str] = {
     "mass": "0.6 kg, 1 lb 4 oz, 120 mg",
     "speed": "0.6, 60 cm/s, 2 ft/s",
     "temperature": "9, 48 °F",
+    "time": "8.1, 8.1 s, 1 min 20",
 }
 LONGEST_TEXT = 40
 
@@ -146,7 +149,7 @@ def _unit(word: str, units: dict[str, float]) -> str:
 
 def _next_down(last: str, bare: str) -> str:
     """``6 ft 6`` means six more inches; ``2 lb 4`` four more ounces."""
-    return {"ft": "in", "lb": "oz", "m": "cm"}.get(last, bare if not last else "")
+    return {"ft": "in", "lb": "oz", "m": "cm", "min": "s"}.get(last, bare if not last else "")
 
 
 @dataclass(frozen=True)
@@ -177,6 +180,8 @@ METRIC: dict[str, Rule] = {
     "fly_mass": Rule("g", 1000.0, 2),
     "speed": Rule("m/s", 1.0, 2),
     "temperature": Rule("°C", 1.0, 0),
+    "wind": Rule("m/s", 1.0, 0),
+    "tag": Rule("mm", 1000.0, 0),
 }
 IMPERIAL: dict[str, Rule] = {
     "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
@@ -190,6 +195,8 @@ IMPERIAL: dict[str, Rule] = {
     "fly_mass": Rule("g", 1000.0, 2),
     "speed": Rule("ft/s", 1 / (12 * INCH), 1),
     "temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9),
+    "wind": Rule("mph", 3600 / 1609.344, 0),
+    "tag": Rule("in", 1 / INCH, 2),
 }
 SYSTEMS: dict[System, dict[str, Rule]] = {
     "metric": METRIC,

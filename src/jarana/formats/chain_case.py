@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Sequence
+from dataclasses import replace
 from typing import cast
 
 import numpy as np
@@ -11,15 +12,17 @@ import numpy as np
 from jarana.core.drift.chain import ChainRun, run
 from jarana.core.drift.scenario import (
     MOST_SECONDS,
-    MOST_TIMES,
     Dropper,
+    FreeTop,
     HeldTop,
     PlacedBody,
     Scenario,
     Segment,
     Start,
     Stream,
+    Top,
 )
+from jarana.core.drift.steady import Steady, steady_float, steady_held, steady_natural
 from jarana.core.errors import FaultList, InputError
 from jarana.core.hydro.terminal_speed import (
     Body,
@@ -28,114 +31,15 @@ from jarana.core.hydro.terminal_speed import (
     terminal_speed,
 )
 from jarana.core.hydro.water_properties import Water
+from jarana.core.leader.sag import HungLine, sag_of
+from jarana.core.leader.turnover import Air, CastMass, CastSection, turn_over
+from jarana.formats.case_reader import Reader
 
-COMMENT_KEYS = {"tol", "result", "note", "v_scale"}
-"""Keys that belong to whoever made the case."""
 DEFAULT_DURATION = 20.0
 DEFAULT_PARTS = 40
 SETTLE_GRID = 160
 
 Result = dict[str, object]
-
-
-class Reader:
-    """Reads one JSON object key by key: right types, finite numbers, no unknown key; collects every fault."""
-
-    def __init__(self, data: object, path: str, faults: FaultList) -> None:
-        self.path, self.faults = path, faults
-        self.data: Mapping[str, object] = data if isinstance(data, dict) else {}
-        if not isinstance(data, dict):
-            faults.add(path, data, "an object {…} is wanted here")
-        self.seen: set[str] = set()
-
-    def _at(self, key: str) -> str:
-        return f"{self.path}.{key}" if self.path else key
-
-    def has(self, key: str) -> bool:
-        """Say whether the key is there."""
-        return key in self.data
-
-    def raw(self, key: str) -> object:
-        """Return a value unread; None where it is missing."""
-        self.seen.add(key)
-        return self.data.get(key)
-
-    def number(self, key: str, default: float | None = None, least: float = -1e12, most: float = 1e12) -> float:
-        """Return a finite number within [least, most], or record why not (and return 1)."""
-        value = self.raw(key)
-        if value is None and key not in self.data and default is not None:
-            return default
-        good = isinstance(value, int | float) and not isinstance(value, bool)
-        if not self.faults.check(key in self.data, self._at(key), "", "is missing; a number is wanted"):
-            return 1.0
-        if not self.faults.check(
-            good and math.isfinite(cast("float", value)), self._at(key), value, "a finite number is wanted"
-        ):
-            return 1.0
-        number = float(cast("float", value))
-        self.faults.check(least <= number <= most, self._at(key), number, f"lies between {least:g} and {most:g}")
-        return number
-
-    def text(self, key: str, default: str) -> str:
-        """Return a string."""
-        value = self.raw(key) if key in self.data else default
-        if not self.faults.check(isinstance(value, str), self._at(key), value, "a text is wanted"):
-            return default
-        return cast("str", value)
-
-    def flag(self, key: str, default: bool) -> bool:
-        """Return true or false."""
-        value = self.raw(key) if key in self.data else default
-        if not self.faults.check(isinstance(value, bool), self._at(key), value, "true or false is wanted"):
-            return default
-        return cast("bool", value)
-
-    def inner(self, key: str) -> Reader:
-        """Return a reader of an object inside."""
-        value = self.raw(key)
-        if key not in self.data:
-            self.faults.add(self._at(key), "", "is missing; an object is wanted")
-            value = {}
-        return Reader(value, self._at(key), self.faults)
-
-    def items(self, key: str, most: int = 500, required: bool = False) -> list[Reader]:
-        """Return readers of a list of objects."""
-        value = self.raw(key) if key in self.data else []
-        if required:
-            self.faults.check(key in self.data, self._at(key), "", "is missing; a list is wanted")
-        if not self.faults.check(isinstance(value, list), self._at(key), value, "a list is wanted"):
-            return []
-        rows = cast("list[object]", value)
-        if not self.faults.check(len(rows) <= most, self._at(key), len(rows), f"at most {most} entries"):
-            return []
-        return [Reader(row, f"{self._at(key)}[{i}]", self.faults) for i, row in enumerate(rows)]
-
-    def rows(self, key: str, width: int) -> list[tuple[float, ...]]:
-        """Return a list of rows of `width` finite numbers (width 1: plain numbers)."""
-        value = self.raw(key)
-        if not self.faults.check(
-            isinstance(value, list) and len(value) > 0, self._at(key), value, "a list of numbers is wanted"
-        ):
-            return []
-        rows = cast("list[object]", value)
-        if not self.faults.check(len(rows) <= MOST_TIMES, self._at(key), len(rows), f"at most {MOST_TIMES} entries"):
-            return []
-        out = []
-        for i, row in enumerate(rows):
-            cells = row if isinstance(row, list) else [row]
-            good = len(cells) == width and all(
-                isinstance(c, int | float) and not isinstance(c, bool) and math.isfinite(c) for c in cells
-            )
-            wanted = "a finite number is wanted" if width == 1 else f"{width} finite numbers are wanted"
-            if self.faults.check(good, f"{self._at(key)}[{i}]", row, wanted):
-                out.append(tuple(float(cast("float", c)) for c in cells))
-        return out
-
-    def done(self) -> None:
-        """Refuse every key that was never asked for, by name."""
-        for key in self.data:
-            if key not in self.seen and key not in COMMENT_KEYS:
-                self.faults.add(self._at(str(key)), "", "is not a key that is known here")
 
 
 def _water(reader: Reader) -> Water:
@@ -170,6 +74,11 @@ def _segment(reader: Reader, also: Sequence[str] = ()) -> Segment:
         diameter_end=d,
         density=reader.number("rho", least=0, most=25000),
         spacing=reader.number("ds", 0.05, least=1e-4, most=100),
+        greased=reader.flag("greased", False),
+        bending=reader.number("EI", 0.0, least=0, most=0.01),
+        angle=math.radians(reader.number("angle_deg", least=-360, most=360))
+        if reader.has("angle_deg") and not also
+        else None,
     )
     reader.seen.update(also)
     reader.done()
@@ -184,16 +93,31 @@ def _times(reader: Reader) -> tuple[float, ...]:
     return tuple(duration * (k + 1) / DEFAULT_PARTS for k in range(DEFAULT_PARTS))
 
 
-def _top(reader: Reader) -> HeldTop:
+def _top(reader: Reader) -> Top:
     kind = reader.text("kind", "held")
-    reader.faults.check(kind == "held", f"{reader.path}.kind", kind, "the tops known are: held")
-    moves = reader.rows("v", 3) if reader.has("v") else [(0.0, 0.0, 0.0)]
-    reader.seen.add("v")
-    top = HeldTop(
-        reader.number("x", 0.0),
-        reader.number("z", 0.0),
-        cast("tuple[tuple[float, float, float], ...]", tuple(moves)),
-    )
+    known = ("held", "strip", "float", "dry_fly")
+    reader.faults.check(kind in known, f"{reader.path}.kind", kind, f"the tops known are: {', '.join(known)}")
+    x, z = reader.number("x", 0.0), reader.number("z", 0.0)
+    if kind in ("float", "dry_fly"):
+        radius = reader.number("r", least=1e-4, most=0.1)
+        top: Top = FreeTop(
+            radius=radius,
+            mass=reader.number("m", least=1e-9, most=1),
+            x=x,
+            z=z,
+            drag_area=reader.number("CA", 0.0, least=0, most=1) if kind == "dry_fly" else 0.0,
+            support=reader.number("support", least=0, most=10) if kind == "dry_fly" else 0.0,
+        )
+    else:
+        moves = reader.rows("v", 3) if reader.has("v") else [(0.0, 0.0, 0.0)]
+        takes = reader.rows("takes", 2) if kind == "strip" else []
+        reader.seen.add("v")
+        top = HeldTop(
+            x,
+            z,
+            cast("tuple[tuple[float, float, float], ...]", tuple(moves)),
+            cast("tuple[tuple[float, float], ...]", tuple(takes)),
+        )
     reader.done()
     return top
 
@@ -212,7 +136,7 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
     stream = reader.inner("stream")
     profile = stream.text("profile", "log")
     faults.check(profile == "log", f"{path}.stream.profile", profile, "the profiles known are: log")
-    flow = Stream(stream.number("Us"), stream.number("h"), stream.number("z0"))
+    flow = Stream(stream.number("Us"), stream.number("h"), stream.number("z0"), wind=stream.number("wind", 0.0))
     stream.done()
     main = tuple(_segment(r) for r in reader.items("main", required=True))
     bodies = []
@@ -246,6 +170,10 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
         times=_times(reader),
         bed=reader.flag("bed", True),
         bed_friction=reader.number("mu_bed", 0.5, least=0, most=10),
+        bed_profile=cast(
+            "tuple[tuple[float, float], ...]",
+            tuple(reader.rows("bed_profile", 2)) if reader.has("bed_profile") else (),
+        ),
     )
     reader.done()
     faults.raise_if_any()
@@ -328,11 +256,84 @@ def line_density_for_sink(data: object) -> Result:
     return {"rho": density_for_level_sink(d, speed, water)}
 
 
+def steady(data: object) -> Result:
+    """The settled shape of a rig: held at its speed, natural (``"natural": true``), or under a float."""
+    natural = isinstance(data, dict) and data.get("natural") is True
+    plain = {k: v for k, v in data.items() if k != "natural"} if isinstance(data, dict) else data
+    # The format's steady cases have no bed: a rig longer than the water is deep hangs on below it in still water.
+    scenario = replace(read_scenario(plain), bed=False)
+    if isinstance(scenario.top, FreeTop):
+        shape: Steady = steady_float(scenario)
+    elif natural:
+        shape = steady_natural(scenario)
+    else:
+        shape = steady_held(scenario, scenario.top.velocity(0.0)[0], count_roots=True)
+    flies: Result = {}
+    for name in shape.mesh.names:
+        x, depth = shape.body(name)
+        flies[name] = {"depth": depth, "x": x}
+    more: Result = {} if shape.load is None else {"load": shape.load}
+    return {"V": shape.speed, "pull": shape.pull, "flies": flies, "n_roots": shape.roots, **more}
+
+
+def sag(data: object) -> Result:
+    """The line hung in the air between the water and the rod tip."""
+    faults = FaultList()
+    reader = Reader(data, "input", faults)
+    sections = []
+    for row in reader.items("sections", required=True):
+        length, d = row.number("length", least=1e-6, most=100), row.number("d", least=1e-6, most=0.02)
+        sections.append(HungLine(length, d, row.number("rho", least=1, most=25000)))
+        row.done()
+    pull, down = reader.number("end_pull_horizontal", least=1e-9, most=1000), reader.number("end_pull_down", most=1000)
+    gravity = reader.number("g", 9.80665, least=0, most=100)
+    reader.done()
+    faults.check(bool(sections), "input.sections", "[]", "at least one section of line")
+    faults.raise_if_any()
+    shape = sag_of(sections, pull, down, gravity)
+    return {"span": shape.span, "rise": shape.rise, "sag": shape.sag, "tip_pull": shape.tip_pull}
+
+
+def turnover(data: object) -> Result:
+    """A loop running along a cast line."""
+    faults = FaultList()
+    reader = Reader(data, "input", faults)
+    sections, masses = [], []
+    for row in reader.items("sections", required=True):
+        length = row.number("length", least=1e-3, most=100)
+        d0, d1 = row.number("d0", least=1e-6, most=0.02), row.number("d1", least=1e-6, most=0.02)
+        sections.append(CastSection(length, d0, d1, row.number("rho", least=1, most=25000)))
+        row.done()
+    whole = sum(s.length for s in sections)
+    for i, row in enumerate(reader.items("masses")):
+        s, mass = row.number("s", least=0, most=1000), row.number("m", least=0, most=1)
+        faults.check(s <= whole + 1e-9, f"input.masses[{i}].s", s, f"at most the line's length, {whole:.4g} m")
+        masses.append(CastMass(s, mass, row.number("CA", 0.0, least=0, most=1), row.text("name", f"mass{i + 1}")))
+        row.done()
+    speed = reader.number("v0", least=0.1, most=100)
+    air = Air(
+        wind=reader.number("wind", 0.0, least=-40, most=40),
+        skin=reader.number("Cf", 0.006, least=0, most=1),
+        loop_drag=reader.number("Cd_loop", 1.0, least=0, most=10),
+        loop_height=reader.number("h", 0.4, least=0, most=10),
+        density=reader.number("rho_air", 1.2, least=0, most=10),
+    )
+    reader.done()
+    faults.check(bool(sections), "input.sections", "[]", "at least one section of line")
+    faults.raise_if_any()
+    run_out = turn_over(sections, masses, speed, air)
+    at: Result = {k: {"E": p.energy, "v": p.speed, "t": p.time} for k, p in run_out.at.items()}
+    return {"E0": run_out.start_energy, "died_at": run_out.died_at, "at": at}
+
+
 KINDS: dict[str, Callable[[object], Result]] = {
     "terminal": terminal,
     "line_level_sink": line_level_sink,
     "line_density_for_sink": line_density_for_sink,
+    "steady": steady,
     "transient": transient,
+    "turnover": turnover,
+    "sag": sag,
 }
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from datetime import datetime
+from datetime import date, datetime
 from typing import TypeVar
 from uuid import UUID
 
@@ -11,21 +11,27 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from jarana.core.rig.model import Rig
+from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import (
     AnglerRow,
+    FloatRow,
     FlyLineRow,
     FlyPatternRow,
+    MovementRow,
+    ReachDayRow,
     ReachRow,
     RigRevisionRow,
     RigRow,
     RodRow,
+    RuleSetRow,
     SignInTokenRow,
     SpoolRow,
+    TieRow,
 )
 
-OwnedRow = TypeVar("OwnedRow", ReachRow, SpoolRow, FlyPatternRow, RodRow, FlyLineRow)
+OwnedRow = TypeVar("OwnedRow", ReachRow, SpoolRow, FlyPatternRow, RodRow, FlyLineRow, FloatRow, RuleSetRow)
 
 
 class Anglers:
@@ -72,9 +78,42 @@ class Belongings:
         query = select(table).where(table.owner_id == self.owner, table.deleted_at.is_(None)).order_by(table.id)
         return self.session.scalars(query).all()
 
-    def reaches(self) -> tuple[Reach, ...]:
-        """Return every reach."""
-        return tuple(row.document for row in self._rows(ReachRow))
+    def reach_rows(self) -> Sequence[ReachRow]:
+        """Return every reach, by name."""
+        return sorted(self._rows(ReachRow), key=lambda r: (r.document.river, r.document.name, r.id))
+
+    def reach_row(self, reach_id: str, deleted: bool = False, lock: bool = False) -> ReachRow | None:
+        """Return one reach; with `deleted` also one that was thrown away."""
+        query = select(ReachRow).where(ReachRow.id == reach_id, ReachRow.owner_id == self.owner)
+        if not deleted:
+            query = query.where(ReachRow.deleted_at.is_(None))
+        return self.session.scalars(query.with_for_update() if lock else query).first()
+
+    def days(self, reach_id: str) -> Sequence[ReachDayRow]:
+        """Return the dated copies of a reach, newest first."""
+        query = (
+            select(ReachDayRow)
+            .where(ReachDayRow.reach_id == reach_id, ReachDayRow.owner_id == self.owner)
+            .order_by(ReachDayRow.day.desc())
+        )
+        return self.session.scalars(query).all()
+
+    def keep_day(self, reach: Reach, day: date) -> None:
+        """Keep a reach as it is on a day, over what was kept of that day."""
+        self.session.merge(ReachDayRow(reach_id=reach.id, owner_id=self.owner, day=day, document=reach))
+
+    def rule_sets(self) -> tuple[RuleSet, ...]:
+        """Return every rule set."""
+        return tuple(row.document for row in self._rows(RuleSetRow))
+
+    def keep_rule_set(self, rules: RuleSet) -> None:
+        """Add a rule set, or replace the one of that id."""
+        self.session.merge(RuleSetRow(id=rules.id, owner_id=self.owner, document=rules))
+
+    def spool_rows(self, ids: Sequence[str]) -> Sequence[SpoolRow]:
+        """Return spools of those ids, locked, thrown away or not, always in the same order."""
+        query = select(SpoolRow).where(SpoolRow.owner_id == self.owner, SpoolRow.id.in_(ids)).order_by(SpoolRow.id)
+        return self.session.scalars(query.with_for_update()).all()
 
     def drawer(self) -> Drawer:
         """Return the tackle as edits and methods see it."""
@@ -83,11 +122,15 @@ class Belongings:
             patterns=tuple(r.document for r in self._rows(FlyPatternRow)),
             rods=tuple(r.document for r in self._rows(RodRow)),
             lines=tuple(r.document for r in self._rows(FlyLineRow)),
+            floats=tuple(sorted((r.document for r in self._rows(FloatRow)), key=lambda f: f.lift_gf)),
         )
 
-    def keep_reach(self, reach: Reach) -> None:
-        """Add a reach, or replace the one of that id."""
-        self.session.merge(ReachRow(id=reach.id, owner_id=self.owner, document=reach))
+    def add_reach(self, reach: Reach) -> ReachRow:
+        """Add a reach."""
+        row = ReachRow(id=reach.id, owner_id=self.owner, document=reach)
+        self.session.add(row)
+        self.session.flush()
+        return row
 
     def keep_drawer(self, drawer: Drawer) -> None:
         """Add everything in a drawer, replacing what has the same id."""
@@ -99,6 +142,8 @@ class Belongings:
             self.session.merge(RodRow(id=rod.id, owner_id=self.owner, document=rod))
         for line in drawer.lines:
             self.session.merge(FlyLineRow(id=line.id, owner_id=self.owner, document=line))
+        for body in drawer.floats:
+            self.session.merge(FloatRow(id=body.id, owner_id=self.owner, document=body))
 
 
 class Rigs:
@@ -107,9 +152,11 @@ class Rigs:
     def __init__(self, session: Session, owner: UUID) -> None:
         self.session, self.owner = session, owner
 
-    def get(self, rig_id: UUID, lock: bool = False) -> RigRow | None:
-        """Return a rig that is not deleted."""
-        query = select(RigRow).where(RigRow.id == rig_id, RigRow.owner_id == self.owner, RigRow.deleted_at.is_(None))
+    def get(self, rig_id: UUID, lock: bool = False, deleted: bool = False) -> RigRow | None:
+        """Return a rig; with `deleted` also one that was thrown away."""
+        query = select(RigRow).where(RigRow.id == rig_id, RigRow.owner_id == self.owner)
+        if not deleted:
+            query = query.where(RigRow.deleted_at.is_(None))
         return self.session.scalars(query.with_for_update() if lock else query).first()
 
     def taken(self, rig_id: UUID) -> bool:
@@ -131,23 +178,61 @@ class Rigs:
         query = select(RigRevisionRow).where(RigRevisionRow.id == revision_id, RigRevisionRow.owner_id == self.owner)
         return self.session.scalars(query).first()
 
-    def add(self, rig_id: UUID, revision_id: UUID, document: Rig) -> RigRevisionRow:
+    def history(self, rig_id: UUID, most: int) -> Sequence[RigRevisionRow]:
+        """Return the newest revisions of a rig, newest first."""
+        query = (
+            select(RigRevisionRow)
+            .where(RigRevisionRow.rig_id == rig_id, RigRevisionRow.owner_id == self.owner)
+            .order_by(RigRevisionRow.number.desc())
+            .limit(most)
+        )
+        return self.session.scalars(query).all()
+
+    def add(self, rig_id: UUID, revision_id: UUID, document: Rig, occasion: str) -> RigRevisionRow:
         """Make a rig with its first revision."""
         self.session.add(RigRow(id=rig_id, owner_id=self.owner, head_revision=revision_id))
         self.session.flush()
-        return self._revise(rig_id, revision_id, None, 1, document)
+        return self._revise(rig_id, revision_id, None, 1, document, occasion)
 
-    def revise(self, rig: RigRow, revision_id: UUID, document: Rig) -> RigRevisionRow:
+    def revise(self, rig: RigRow, revision_id: UUID, document: Rig, occasion: str) -> RigRevisionRow:
         """Add a revision on top of the newest."""
         head = self.revision(rig.head_revision)
         number = head.number + 1 if head else 1
-        row = self._revise(rig.id, revision_id, rig.head_revision, number, document)
+        row = self._revise(rig.id, revision_id, rig.head_revision, number, document, occasion)
         rig.head_revision = revision_id
         return row
 
-    def _revise(self, rig_id: UUID, revision_id: UUID, base: UUID | None, number: int, document: Rig) -> RigRevisionRow:
+    def tie(self, tie_id: UUID) -> TieRow | None:
+        """Return a tie of one's own, locked."""
+        query = select(TieRow).where(TieRow.id == tie_id, TieRow.owner_id == self.owner).with_for_update()
+        return self.session.scalars(query).first()
+
+    def last_tie(self, rig_id: UUID) -> TieRow | None:
+        """Return the newest tie of a rig that was not taken back."""
+        query = (
+            select(TieRow)
+            .where(TieRow.rig_id == rig_id, TieRow.owner_id == self.owner, TieRow.undone_at.is_(None))
+            .order_by(TieRow.made_at.desc())
+            .limit(1)
+        )
+        return self.session.scalars(query).first()
+
+    def taken_for(self, tie_id: UUID) -> Sequence[MovementRow]:
+        """Return what a tie took, and what was put back of it."""
+        query = select(MovementRow).where(MovementRow.tie_id == tie_id, MovementRow.owner_id == self.owner)
+        return self.session.scalars(query).all()
+
+    def _revise(
+        self, rig_id: UUID, revision_id: UUID, base: UUID | None, number: int, document: Rig, occasion: str
+    ) -> RigRevisionRow:
         row = RigRevisionRow(
-            id=revision_id, rig_id=rig_id, owner_id=self.owner, base_id=base, number=number, document=document
+            id=revision_id,
+            rig_id=rig_id,
+            owner_id=self.owner,
+            base_id=base,
+            number=number,
+            document=document,
+            occasion=occasion,
         )
         self.session.add(row)
         self.session.flush()

@@ -2,14 +2,29 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import date, datetime
 from uuid import UUID, uuid4
 
-from sqlalchemy import DateTime, ForeignKey, Index, Integer, MetaData, String, UniqueConstraint, Uuid, func
+from sqlalchemy import (
+    DateTime,
+    Float,
+    ForeignKey,
+    ForeignKeyConstraint,
+    Index,
+    Integer,
+    MetaData,
+    String,
+    UniqueConstraint,
+    Uuid,
+    func,
+)
 from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_column
 
 from jarana.core.rig.model import Rig
+from jarana.core.rules.rule_set import RuleSet
+from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, Spool
+from jarana.core.tackle.float import Float as FloatDocument
 from jarana.core.water.reach import Reach
 from jarana.storage.documents import Document
 
@@ -36,6 +51,7 @@ class AnglerRow(Base):
     name: Mapped[str] = mapped_column(String(120))
     id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
     session_version: Mapped[int] = mapped_column(Integer, default=1)
+    measures: Mapped[Measures | None] = mapped_column(Document(Measures), default=None)
     created_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
 
 
@@ -58,10 +74,31 @@ class Owned(MappedAsDataclass, kw_only=True):
 
 
 class ReachRow(Owned, Base):
-    """A reach."""
+    """A reach as it was last seen; `number` counts its changes, so that two windows cannot lose one."""
 
     __tablename__ = "reach"
     document: Mapped[Reach] = mapped_column(Document(Reach))
+    number: Mapped[int] = mapped_column(Integer, default=1, server_default="1")
+
+
+class ReachDayRow(Base):
+    """The conditions of a reach on one day: a dated copy."""
+
+    __tablename__ = "reach_day"
+    __table_args__ = (
+        ForeignKeyConstraint(["reach_id", "owner_id"], ["reach.id", "reach.owner_id"], ondelete="CASCADE"),
+    )
+    reach_id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(primary_key=True)
+    day: Mapped[date] = mapped_column(primary_key=True)
+    document: Mapped[Reach] = mapped_column(Document(Reach))
+
+
+class RuleSetRow(Owned, Base):
+    """A rule set a person wrote down."""
+
+    __tablename__ = "rule_set"
+    document: Mapped[RuleSet] = mapped_column(Document(RuleSet))
 
 
 class SpoolRow(Owned, Base):
@@ -92,6 +129,13 @@ class FlyLineRow(Owned, Base):
     document: Mapped[FlyLine] = mapped_column(Document(FlyLine))
 
 
+class FloatRow(Owned, Base):
+    """A float."""
+
+    __tablename__ = "float"
+    document: Mapped[FloatDocument] = mapped_column(Document(FloatDocument))
+
+
 class RigRow(Base):
     """A rig: a name over its revisions."""
 
@@ -113,4 +157,31 @@ class RigRevisionRow(Base):
     number: Mapped[int] = mapped_column(Integer)
     document: Mapped[Rig] = mapped_column(Document(Rig))
     base_id: Mapped[UUID | None] = mapped_column(default=None)
+    occasion: Mapped[str] = mapped_column(String(16), default="changed", server_default="changed")
+    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
+
+
+class TieRow(Base):
+    """A rig tied at the table: which revision, and whether it was taken back."""
+
+    __tablename__ = "tie"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    rig_id: Mapped[UUID] = mapped_column(ForeignKey("rig.id", ondelete="CASCADE"), index=True)
+    revision_id: Mapped[UUID] = mapped_column(ForeignKey("rig_revision.id", ondelete="CASCADE"))
+    undone_at: Mapped[datetime | None] = mapped_column(default=None)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
+
+
+class MovementRow(Base):
+    """Line taken off a spool (metres, negative) or put back."""
+
+    __tablename__ = "movement"
+    __table_args__ = (Index(None, "owner_id", "item_id"),)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    item_id: Mapped[str] = mapped_column(String(64))
+    amount: Mapped[float] = mapped_column(Float)
+    why: Mapped[str] = mapped_column(String(120))
+    tie_id: Mapped[UUID | None] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True, default=None)
+    id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
     made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)

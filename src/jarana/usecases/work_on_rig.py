@@ -12,12 +12,12 @@ from jarana.core.methods.base import Method
 from jarana.core.readings.base import Reading
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
-from jarana.core.sheet.cut_list import CutList, cut_list
 from jarana.core.strength.chain import StrengthLink, strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import System, Writer
-from jarana.core.water.edit import WaterEdit
+from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.reach import Reach
+from jarana.core.water.section import Section, section_of
 
 MOST_EDITS = 50
 
@@ -31,7 +31,7 @@ class Bench:
     drift: Drift
     readings: tuple[Reading, ...]
     strength: tuple[StrengthLink, ...]
-    sheet: CutList
+    section: Section
 
 
 def method_of(rig: Rig) -> Method:
@@ -40,6 +40,16 @@ def method_of(rig: Rig) -> Method:
     if method is None:
         raise InputError.one("rig.method", rig.method, f"the methods known are: {', '.join(methods())}")
     return method
+
+
+def work_on_water(water: Reach, edits: Sequence[WaterEdit], units: System) -> tuple[Reach, Section]:
+    """Return the water after the edits and what is drawn of it; every edit that fails is named."""
+    faults = FaultList()
+    for i, edit in enumerate(edits):
+        with faults.under(f"edits[{i}]"):
+            water = edit.apply(water)
+    faults.raise_if_any()
+    return water, section_of(water, Writer(units))
 
 
 def apply_edits(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], drawer: Drawer) -> tuple[Rig, Reach]:
@@ -56,7 +66,7 @@ def apply_edits(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], dr
 
 
 def work_on_rig(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], drawer: Drawer, units: System) -> Bench:
-    """Return the rig and water after the edits, with drift, readings, strengths and cut list.
+    """Return the rig and water after the edits, with drift, readings, strengths and the water in section.
 
     Raises
     ------
@@ -73,5 +83,5 @@ def work_on_rig(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], dr
         drift=drift,
         readings=method.read(rig, water, drift, writer),
         strength=strength_chain(rig),
-        sheet=cut_list(rig, writer),
+        section=section_of(water, writer),
     )

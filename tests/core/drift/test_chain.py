@@ -132,7 +132,7 @@ def test_a_weightless_line_with_normal_drag_only_takes_podes_shape() -> None:
     chain = run(case)
     dx, dz = np.diff(chain.x[-1]), np.diff(chain.z[-1])
     lean = dx / dz  # cot of the angle to the flow, small here
-    slope = (lean[0] - lean[-1]) / (chain.mesh.arc[-1] - chain.mesh.link_length[-1])
+    slope = (lean[0] - lean[-1]) / (chain.mesh.arc[-1] - chain.mesh.links[-1, 0])
     drag = cylinder_drag_factor(speed, d, WATER.density, WATER.viscosity)[0] * speed
     assert abs(slope) == pytest.approx(drag / body.submerged_weight(WATER), rel=0.02)
 
@@ -142,7 +142,7 @@ def test_links_keep_their_length() -> None:
     for k in range(len(chain.times)):
         dx = chain.x[k, 1:] - chain.x[k, chain.mesh.parent[1:]]
         dz = chain.z[k, 1:] - chain.z[k, chain.mesh.parent[1:]]
-        assert np.abs(np.hypot(dx, dz) / chain.mesh.link_length[1:] - 1).max() < 1e-3
+        assert np.abs(np.hypot(dx, dz) / chain.mesh.links[1:, 0] - 1).max() < 1e-3
 
 
 @pytest.mark.parametrize("finer", [{"steps": Steps(0.0025, 0.01)}, {"refine": 2.0}])
@@ -182,7 +182,7 @@ def test_energy_never_grows_in_still_water_with_a_held_top() -> None:
     mesh = chain.mesh
     weight = np.zeros(mesh.size)
     for i in range(1, mesh.size):
-        w = line_weight(mesh.link_diameter[i], mesh.link_density[i], WATER) * mesh.link_length[i] / 2
+        w = line_weight(mesh.links[i, 1], mesh.links[i, 2], WATER) * mesh.links[i, 0] / 2
         weight[i] += w
         weight[mesh.parent[i]] += w
     for b, node in enumerate(mesh.body_node):

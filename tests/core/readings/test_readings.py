@@ -12,7 +12,8 @@ from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.rig.model import Rig
-from jarana.core.sheet.cut_list import cut_list
+from jarana.core.sheet.cut_list import cuts_of
+from jarana.core.sheet.measures import Measures
 from jarana.core.strength.chain import strength_chain, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.drawer import Drawer
@@ -55,7 +56,8 @@ def test_figures_change_units_and_values_do_not(contact_rig: Rig, weir_run: Reac
 
 def test_every_reading_gives_its_reason(contact_rig: Rig, weir_run: Reach) -> None:
     readings = read(contact_rig, weir_run)
-    assert set(readings) == set(reading_kinds())
+    assert set(readings) == set(methods()[contact_rig.method].readings)
+    assert {key for m in methods().values() for key in m.readings} == set(reading_kinds())
     assert all(r.why for r in readings.values())
 
 
@@ -92,7 +94,7 @@ def test_the_fish_a_rig_holds_pulls_just_as_hard_as_the_rig() -> None:
 
 
 def test_cut_lengths_are_finished_plus_what_knots_eat_and_hold(contact_rig: Rig) -> None:
-    cuts = {c.span: c for c in cut_list(contact_rig, Writer()).cuts}
+    cuts = {c.part: c for c in cuts_of(contact_rig, Writer(), Measures())}
     point = cuts["point-tippet"]
     # water knot: 150 d + 4, 60 held; slip-through: 50 d + 2, 60 held
     assert point.eaten_mm == pytest.approx(150 * 0.12 + 4 + 50 * 0.12 + 2)

@@ -22,7 +22,7 @@ from jarana.core.rig.edits.spans import (
 from jarana.core.rig.edits.whole import Rename, SetLead, UseKnot
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.water.edit import SetDepth, SetZone
+from jarana.core.water.edits.figures import SetDepth, SetZone
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
 

@@ -55,6 +55,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's own measures. */
+        get: operations["get__api_measures"];
+        /** Set one's own measures, typed in any unit. */
+        put: operations["put__api_measures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reaches": {
         parameters: {
             query?: never;
@@ -62,8 +80,60 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Return every reach. */
+        /** Return every water as it was last seen. */
         get: operations["get__api_reaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reaches/{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save a water and the dated copy of the day; a stale base answers 409 with the newest. */
+        put: operations["put__api_reaches_{reach_id}"];
+        post?: never;
+        /** Put a water out of sight; it can be brought back. */
+        delete: operations["delete__api_reaches_{reach_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reaches/{reach_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a water back that was thrown away. */
+        post: operations["post__api_reaches_{reach_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reaches/{reach_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the dated copies of a water, newest first. */
+        get: operations["get__api_reaches_{reach_id}_days"];
         put?: never;
         post?: never;
         delete?: never;
@@ -89,6 +159,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a file; everything wrong with it is named by path, and then nothing is made. */
+        post: operations["post__api_rigs_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a method from one's own tackle, for a water. */
+        post: operations["post__api_rigs_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}": {
         parameters: {
             query?: never;
@@ -100,6 +204,126 @@ export interface paths {
         get: operations["get__api_rigs_{rig_id}"];
         put?: never;
         post?: never;
+        /** Put a rig out of sight; it can be brought back. */
+        delete: operations["delete__api_rigs_{rig_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a rig back that was thrown away. */
+        post: operations["post__api_rigs_{rig_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/compare/{old}/{new}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what differs between two revisions of a rig. */
+        get: operations["get__api_rigs_{rig_id}_compare_{old}_{new}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/cut-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the cut sheet as CSV. */
+        get: operations["get__api_rigs_{rig_id}_cut-sheet.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the drawing as SVG, always as an attachment. */
+        get: operations["get__api_rigs_{rig_id}_drawing.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of its own from the newest state of this one. */
+        post: operations["post__api_rigs_{rig_id}_duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the revisions of a rig, newest first, each with what it changed. */
+        get: operations["get__api_rigs_{rig_id}_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give a rig another name. */
+        post: operations["post__api_rigs_{rig_id}_rename"];
         delete?: never;
         options?: never;
         head?: never;
@@ -117,6 +341,108 @@ export interface paths {
         put?: never;
         /** Save a revision; a stale base answers 409 with the newest, a repeated id changes nothing. */
         post: operations["post__api_rigs_{rig_id}_revisions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/revisions/{revision_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one revision. */
+        get: operations["get__api_rigs_{rig_id}_revisions_{revision_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/rig.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the newest state as a rig file. */
+        get: operations["get__api_rigs_{rig_id}_rig.json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark a rig tied: a revision of it, and the line off its spools. */
+        post: operations["post__api_rigs_{rig_id}_ties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/ties/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest tie of a rig that was not taken back. */
+        get: operations["get__api_rigs_{rig_id}_ties_last"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rule-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every rule set with its rules in few words. */
+        get: operations["get__api_rule-sets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the tie sheet of a rig from one's own drawer. */
+        post: operations["post__api_sheet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -157,6 +483,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ties/{tie_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a tie back: the line returns to its spools. */
+        post: operations["post__api_ties_{tie_id}_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Apply edits to a water that has no rig in it yet. */
+        post: operations["post__api_water"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench": {
         parameters: {
             query?: never;
@@ -166,8 +526,42 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Apply edits to a rig and its water; return them with drift, readings, strengths and cut list. */
+        /** Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section. */
         post: operations["post__api_workbench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workbench/band": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more. */
+        post: operations["post__api_workbench_band"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workbench/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the readings again, with what would better those that are not satisfied. */
+        post: operations["post__api_workbench_tries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -194,9 +588,26 @@ export interface components {
              * Tag Mm
              * @default 120
              */
-            tag_mm: number;
+            tag_mm?: number;
             /** Weight */
             weight: string;
+        };
+        /**
+         * AddThrow
+         * @description Time another leaf (bare: metres and seconds); the surface pace is the mean of the throws that agree.
+         *
+         *     One throw is one edit, so that two sent close together are both kept.
+         */
+        AddThrow: {
+            /** Distance */
+            distance: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add_throw";
+            /** Seconds */
+            seconds: string;
         };
         /**
          * AtBend
@@ -252,22 +663,50 @@ export interface components {
         };
         /**
          * Attachment
-         * @description A fly on the rig: where, on what, tied how.
+         * @description A fly, a shot or a pegged bead on the rig: where, on what, tied how.
          */
         Attachment: {
             /** At */
             at: components["schemas"]["AtJoint"] | components["schemas"]["AtBend"] | components["schemas"]["AtSpan"] | components["schemas"]["AtPoint"];
-            body: components["schemas"]["Fly"];
+            /** Body */
+            body: components["schemas"]["Fly"] | components["schemas"]["Shot"] | components["schemas"]["PeggedBead"];
             /** Id */
             id: string;
             knot: components["schemas"]["Knot"];
             /** @default null */
-            link: components["schemas"]["Link"] | null;
+            link?: components["schemas"]["Link"] | null;
             /**
              * School
              * @enum {string}
              */
             school: "point" | "tag" | "link" | "ring" | "bend" | "fold";
+        };
+        /**
+         * Band
+         * @description The band of a drift, known by the drift's key; `finds_bottom` is the share of members in which a fly does.
+         */
+        Band: {
+            /** Finds Bottom */
+            finds_bottom: number;
+            /** Flies */
+            flies: components["schemas"]["FlyBand"][];
+            /** Key */
+            key: string;
+            /** Members */
+            members: number;
+            /** Shares */
+            shares: number[];
+        };
+        /**
+         * BandAnswer
+         * @description The band of a drift, and the readings with their P10 and P90.
+         */
+        BandAnswer: {
+            band: components["schemas"]["Band"];
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /** Seq */
+            seq: number;
         };
         /**
          * Bead
@@ -294,12 +733,41 @@ export interface components {
             name: string;
         };
         /**
+         * BedAt
+         * @description A corner of the bed under a drift, x from its origin, with the taking zone over it as depths.
+         */
+        BedAt: {
+            /** Depth M */
+            depth_m: number;
+            /** X M */
+            x_m: number;
+            /** Zone End M */
+            zone_end_m: number;
+            /** Zone Top M */
+            zone_top_m: number;
+        };
+        /**
+         * BedPoint
+         * @description A corner of the bed, with the depths between which the fish take there.
+         */
+        BedPoint: {
+            /** Depth M */
+            depth_m: number;
+            /** X M */
+            x_m: number;
+            /** Zone End M */
+            zone_end_m: number;
+            /** Zone Top M */
+            zone_top_m: number;
+        };
+        /**
          * Book
-         * @description What the screens look up: units, methods, beds, knots.
+         * @description What the screens look up: units, methods, beds, knots, and the water a new one starts as.
          */
         Book: {
             /** Beds */
             beds: components["schemas"]["Bed"][];
+            blank_water: components["schemas"]["Reach"];
             /** Knots */
             knots: components["schemas"]["Knot"][];
             /** Methods */
@@ -323,8 +791,52 @@ export interface components {
             span: string;
         };
         /**
+         * ChangeView
+         * @description A difference and the same as one text.
+         */
+        ChangeView: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Part */
+            part: string;
+            /** Said */
+            said: string;
+            /** What */
+            what: string;
+        };
+        /**
+         * Column
+         * @description Paces from the surface down at one place along the water.
+         */
+        Column: {
+            /** Paces */
+            paces: components["schemas"]["PaceArrow"][];
+            /** X M */
+            x_m: number;
+        };
+        /**
+         * Copy
+         * @description Ids, made by the client, for a rig made from another.
+         */
+        Copy: {
+            /**
+             * Revision Id
+             * Format: uuid
+             */
+            revision_id: string;
+            /**
+             * Rig Id
+             * Format: uuid
+             */
+            rig_id: string;
+        };
+        /**
          * Cut
          * @description One piece to cut, millimetres; `shown` figures are in the person's units.
+         *
+         *     `measured` is the cut length laid along hand, forearm and chest; empty where those are not set.
          */
         Cut: {
             /** Cut Mm */
@@ -343,26 +855,28 @@ export interface components {
             held_mm: number;
             /** Line */
             line: string;
+            /** Look */
+            look: string;
+            /** Measured */
+            measured: string;
             /** Name */
             name: string;
-            /** Span */
-            span: string;
+            /** Part */
+            part: string;
             /** Spool */
             spool: string;
+            /** Spool Id */
+            spool_id: string | null;
             /** Tag Mm */
             tag_mm: number;
         };
         /**
-         * CutList
-         * @description Everything needed to tie a rig.
+         * Differences
+         * @description What differs between two states of a rig.
          */
-        CutList: {
-            /** Cuts */
-            cuts: components["schemas"]["Cut"][];
-            /** Steps */
-            steps: components["schemas"]["TieStep"][];
-            /** Total Shown */
-            total_shown: string;
+        Differences: {
+            /** Changes */
+            changes: components["schemas"]["ChangeView"][];
         };
         /**
          * Drawer
@@ -370,25 +884,30 @@ export interface components {
          */
         Drawer: {
             /**
+             * Floats
+             * @default []
+             */
+            floats?: components["schemas"]["Float"][];
+            /**
              * Lines
              * @default []
              */
-            lines: components["schemas"]["FlyLine"][];
+            lines?: components["schemas"]["FlyLine"][];
             /**
              * Patterns
              * @default []
              */
-            patterns: components["schemas"]["FlyPattern"][];
+            patterns?: components["schemas"]["FlyPattern"][];
             /**
              * Rods
              * @default []
              */
-            rods: components["schemas"]["Rod"][];
+            rods?: components["schemas"]["Rod"][];
             /**
              * Spools
              * @default []
              */
-            spools: components["schemas"]["Spool"][];
+            spools?: components["schemas"]["Spool"][];
         };
         /**
          * DrawerView
@@ -437,6 +956,20 @@ export interface components {
          *         From the top down.
          *     pull_n
          *         Mean pull at the top in the second half.
+         *     head
+         *         What holds the rig.
+         *     bed
+         *         The bed under the drift; two corners for a level one.
+         *     load
+         *         Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
+         *     drowned
+         *         Whether the float or the dry fly was under at the end.
+         *     pace_m_s
+         *         Of the top in the second half.
+         *     line_on_bed_m
+         *         How much line lies on the bed at the end.
+         *     pull_x_n, pull_z_n
+         *         How the rig pulls at its top at the end: along the water (either way) and down.
          */
         Drift: {
             /**
@@ -444,25 +977,65 @@ export interface components {
              * @default metres
              * @enum {string}
              */
-            axis: "metres" | "seconds";
+            axis?: "metres" | "seconds";
+            /**
+             * Bed
+             * @default []
+             */
+            bed?: components["schemas"]["BedAt"][];
             /** Depth M */
             depth_m: number;
+            /**
+             * Drowned
+             * @default false
+             */
+            drowned?: boolean;
             /** Engine */
             engine: string;
             /** Flies */
             flies: components["schemas"]["FlyDrift"][];
+            /**
+             * Head
+             * @default held
+             */
+            head?: string;
             /** Key */
             key: string;
             /** Length M */
             length_m: number;
+            /**
+             * Line On Bed M
+             * @default 0
+             */
+            line_on_bed_m?: number;
             /** Lines */
             lines: number[][];
+            /**
+             * Load
+             * @default null
+             */
+            load?: number | null;
             /** Notes */
             notes: components["schemas"]["DriftNote"][];
+            /**
+             * Pace M S
+             * @default 0
+             */
+            pace_m_s?: number;
             /** Paces */
             paces: components["schemas"]["PaceAt"][];
             /** Pull N */
             pull_n: number;
+            /**
+             * Pull X N
+             * @default 0
+             */
+            pull_x_n?: number;
+            /**
+             * Pull Z N
+             * @default 0
+             */
+            pull_z_n?: number;
             /** Times S */
             times_s: number[];
             /**
@@ -470,7 +1043,7 @@ export interface components {
              * @default 1
              * @constant
              */
-            version: 1;
+            version?: 1;
             /** X Mm */
             x_mm: number[][];
             /** Z Mm */
@@ -491,6 +1064,57 @@ export interface components {
             text: string;
         };
         /**
+         * DropRow
+         * @description Take a sounding, a lane or an obstacle away; a bed of fewer than two soundings is level again.
+         */
+        DropRow: {
+            /** Index */
+            index: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "soundings" | "lanes" | "obstacles";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "drop_row";
+        };
+        /**
+         * DropThrow
+         * @description Take a throw away; the pace stays as it was after the last one.
+         */
+        DropThrow: {
+            /** Index */
+            index: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "drop_throw";
+        };
+        /**
+         * DryFlyHead
+         * @description The rig hangs from a dry fly: the one that hangs at a joint of the line.
+         *
+         *     `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
+         */
+        DryFlyHead: {
+            /** Fly */
+            fly: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "dry fly";
+            /**
+             * Used
+             * @default false
+             */
+            used?: boolean;
+        };
+        /**
          * Fish
          * @description What is hoped for.
          */
@@ -499,55 +1123,124 @@ export interface components {
              * Mass Kg
              * @default 0.5
              */
-            mass_kg: number;
+            mass_kg?: number;
             /**
              * Species
              * @default trout
              */
-            species: string;
+            species?: string;
+        };
+        /**
+         * Float
+         * @description A float: its greatest net lift in grams-force and its diameter.
+         */
+        Float: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Id */
+            id: string;
+            /** Lift Gf */
+            lift_gf: number;
+            /**
+             * Look
+             * @default ball
+             * @enum {string}
+             */
+            look?: "foam" | "yarn" | "ball";
+            /** Name */
+            name: string;
+        };
+        /**
+         * FloatHead
+         * @description The rig hangs from a float, set so far above the point along the line.
+         */
+        FloatHead: {
+            /** Above Point Mm */
+            above_point_mm: number;
+            body: components["schemas"]["Float"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "float";
         };
         /**
          * Fly
          * @description A fly with everything that decides how it falls and how strong it is.
          *
-         *     `source` is the weight in the angler's box it was taken from; None when it is not owned.
+         *     `source` is the weight in the angler's box it was taken from; None when it is not owned. `lift_gf` is what a dressed
+         *     dry fly bears in all, grams-force: buoyancy and its hackle on the surface. `timed_drag` is the dressing's C from a jar
+         *     (:mod:`jarana.core.tackle.jar`) and replaces the table's; `timed_spread` is its spread as a share of it.
          */
         Fly: {
             /** @default null */
-            bead: components["schemas"]["Bead"] | null;
+            bead?: components["schemas"]["Bead"] | null;
             /**
              * Colour
              * @default olive
              * @enum {string}
              */
-            colour: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
+            colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
             dressing: components["schemas"]["Dressing"];
             hook: components["schemas"]["Hook"];
             /**
-             * Kind
-             * @default fly
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "fly";
+            /**
+             * Lift Gf
+             * @default null
+             */
+            lift_gf?: number | null;
             /** Pattern */
             pattern: string;
             /**
              * Pattern Id
              * @default null
              */
-            pattern_id: string | null;
+            pattern_id?: string | null;
             /**
              * Source
              * @default null
              */
-            source: string | null;
+            source?: string | null;
+            /**
+             * Timed Drag
+             * @default null
+             */
+            timed_drag?: number | null;
+            /**
+             * Timed Spread
+             * @default 0.3
+             */
+            timed_spread?: number;
             /**
              * Weighed Mg
              * @default null
              */
-            weighed_mg: number | null;
+            weighed_mg?: number | null;
             /** @default null */
-            wraps: components["schemas"]["Wraps"] | null;
+            wraps?: components["schemas"]["Wraps"] | null;
+        };
+        /**
+         * FlyBand
+         * @description The band of one fly: depths (mm) at the band's times, and of every figure.
+         */
+        FlyBand: {
+            drag_m_s: components["schemas"]["Spread"];
+            first_in_zone_s: components["schemas"]["Spread"];
+            /** Id */
+            id: string;
+            metres_to_bottom: components["schemas"]["Spread"];
+            /** P10 Mm */
+            p10_mm: number[];
+            /** P90 Mm */
+            p90_mm: number[];
+            seconds_to_bottom: components["schemas"]["Spread"];
+            settled_depth_m: components["schemas"]["Spread"];
+            settled_s: components["schemas"]["Spread"];
+            share_in_zone: components["schemas"]["Spread"];
         };
         /**
          * FlyDrift
@@ -575,6 +1268,14 @@ export interface components {
          *         Share of the drift on the stones.
          *     contacts
          *         How often it came down onto them.
+         *     settled_s
+         *         From when on its depth stays within 5 % or 2 cm of the last.
+         *     rides_m
+         *         How far downstream of the top it is at the end (negative: it trails upstream).
+         *     metres_to_zone
+         *         Its travel from its entry until it first is in the taking zone.
+         *     slack_m
+         *         How much longer the line to it is than the straight way, at the end.
          */
         FlyDrift: {
             /** Bed Share */
@@ -593,28 +1294,76 @@ export interface components {
             least_height_m: number;
             /** Metres To Bottom */
             metres_to_bottom: number | null;
+            /**
+             * Metres To Zone
+             * @default null
+             */
+            metres_to_zone?: number | null;
             /** Node */
             node: number;
+            /**
+             * Rides M
+             * @default 0
+             */
+            rides_m?: number;
             /** Role */
             role: string;
             /** Seconds To Bottom */
             seconds_to_bottom: number | null;
             /** Settled Depth M */
             settled_depth_m: number;
+            /**
+             * Settled S
+             * @default 0
+             */
+            settled_s?: number;
             /** Share In Zone */
             share_in_zone: number;
+            /**
+             * Slack M
+             * @default 0
+             */
+            slack_m?: number;
         };
         /**
          * FlyLine
          * @description A fly line: its tip is what the leader is joined to.
+         *
+         *     `zones` are its sinking lengths from the tip back; none for a floating line.
          */
         FlyLine: {
             /** Id */
             id: string;
+            /**
+             * Line Class
+             * @default 5
+             */
+            line_class?: number;
             /** Name */
             name: string;
             /** Tip Mm */
             tip_mm: number;
+            /**
+             * Zones
+             * @default []
+             */
+            zones?: components["schemas"]["SinkZone"][];
+        };
+        /**
+         * FlyLineHead
+         * @description The rig is fished on the fly line, so much of it on or in the water from the rod tip.
+         */
+        FlyLineHead: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fly line";
+            /**
+             * Out Mm
+             * @default 9000
+             */
+            out_mm?: number;
         };
         /**
          * FlyPattern
@@ -626,27 +1375,78 @@ export interface components {
              * @default olive
              * @enum {string}
              */
-            colour: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
+            colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
             dressing: components["schemas"]["Dressing"];
             hook: components["schemas"]["Hook"];
             /** Id */
             id: string;
+            /**
+             * Lift Gf
+             * @default null
+             */
+            lift_gf?: number | null;
             /** Name */
             name: string;
             /** Weights */
             weights: components["schemas"]["Weight"][];
         };
         /**
+         * FlyPull
+         * @description A fly to take out of the box; `owned` is None when it is not from there.
+         */
+        FlyPull: {
+            /** Name */
+            name: string;
+            /** Owned */
+            owned: number | null;
+            /** Part */
+            part: string;
+        };
+        /**
+         * Gone
+         * @description Done; nothing to say.
+         */
+        Gone: Record<string, never>;
+        /**
          * HeldHead
          * @description The top end is held by the rod: contact fishing; the sighter's lower end is led along.
          */
         HeldHead: {
             /**
-             * Kind
-             * @default held
-             * @constant
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
             kind: "held";
+        };
+        /**
+         * History
+         * @description The revisions of a rig, newest first.
+         */
+        History: {
+            /** Revisions */
+            revisions: components["schemas"]["HistoryEntry"][];
+        };
+        /**
+         * HistoryEntry
+         * @description One revision and what it changed of the one before.
+         */
+        HistoryEntry: {
+            /** Changes */
+            changes: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Number */
+            number: number;
+            /** Occasion */
+            occasion: string;
         };
         /**
          * Hook
@@ -658,7 +1458,7 @@ export interface components {
              * @default nymph
              * @enum {string}
              */
-            bend: "nymph" | "jig";
+            bend?: "nymph" | "jig";
             /** Mass Mg */
             mass_mg: number;
             /** Shank Mm */
@@ -681,9 +1481,18 @@ export interface components {
             id: string;
             knot: components["schemas"]["Knot"];
             /** @default null */
-            loop: components["schemas"]["Knot"] | null;
+            loop?: components["schemas"]["Knot"] | null;
             /** @default null */
-            ring: components["schemas"]["Ring"] | null;
+            ring?: components["schemas"]["Ring"] | null;
+        };
+        /**
+         * KeptReach
+         * @description A water as it was last seen; `number` counts its changes.
+         */
+        KeptReach: {
+            /** Number */
+            number: number;
+            reach: components["schemas"]["Reach"];
         };
         /**
          * Knot
@@ -721,6 +1530,35 @@ export interface components {
             stub_mm: number;
         };
         /**
+         * Lane
+         * @description A strip of water of one pace between the angler and the far bank, nearest first.
+         */
+        Lane: {
+            /** Name */
+            name: string;
+            /** Pace M S */
+            pace_m_s: number;
+            /** Width M */
+            width_m: number;
+        };
+        /**
+         * LastTie
+         * @description The newest tie of a rig that still stands.
+         */
+        LastTie: {
+            tie: components["schemas"]["TieView"] | null;
+        };
+        /**
+         * Line
+         * @description A name and a figure.
+         */
+        Line: {
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Link
          * @description The short line a dropper hangs on; without a material of its own it is the tag of the span above.
          */
@@ -729,11 +1567,11 @@ export interface components {
              * D Mm
              * @default null
              */
-            d_mm: number | null;
+            d_mm?: number | null;
             /** Length Mm */
             length_mm: number;
             /** @default null */
-            material: components["schemas"]["Material"] | null;
+            material?: components["schemas"]["Material"] | null;
         };
         /**
          * Material
@@ -779,6 +1617,37 @@ export interface components {
             name: string;
         };
         /**
+         * Measures
+         * @description A person's own measures, mm; None where they have not been set.
+         */
+        Measures: {
+            /**
+             * Chest Mm
+             * @default null
+             */
+            chest_mm?: number | null;
+            /**
+             * Forearm Mm
+             * @default null
+             */
+            forearm_mm?: number | null;
+            /**
+             * Hand Mm
+             * @default null
+             */
+            hand_mm?: number | null;
+            /**
+             * Rod Marks Mm
+             * @default []
+             */
+            rod_marks_mm?: number[];
+            /**
+             * Version
+             * @default 1
+             */
+            version?: number;
+        };
+        /**
          * MethodView
          * @description A method as the screen shows it.
          */
@@ -794,20 +1663,33 @@ export interface components {
         };
         /**
          * Motion
-         * @description How the top is moved: led at `lead` x the surface pace.
+         * @description How the top is moved.
+         *
+         *     Attributes
+         *     ----------
+         *     kind
+         *         River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held).
+         *         Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang).
+         *     count_s
+         *         Count-down before line is taken in, s.
          */
         Motion: {
             /**
+             * Count S
+             * @default 20
+             */
+            count_s?: number;
+            /**
              * Kind
              * @default led
-             * @constant
+             * @enum {string}
              */
-            kind: "led";
+            kind?: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
             /**
              * Lead
              * @default 1
              */
-            lead: number;
+            lead?: number;
         };
         /**
          * MoveJoint
@@ -825,6 +1707,43 @@ export interface components {
             op: "move_joint";
         };
         /**
+         * MyMeasures
+         * @description One's own measures.
+         */
+        MyMeasures: {
+            measures: components["schemas"]["Measures"];
+        };
+        /**
+         * NewName
+         * @description Another name, and the id of the revision that carries it.
+         */
+        NewName: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * NewReach
+         * @description A water as it is on a day, to be saved over number `base` (None for a new one).
+         */
+        NewReach: {
+            /**
+             * Base
+             * @default null
+             */
+            base?: number | null;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reach: components["schemas"]["Reach"];
+        };
+        /**
          * NewRevision
          * @description A state of a rig to be saved on top of `base` (None for a new rig); ids are made by the client.
          */
@@ -833,23 +1752,83 @@ export interface components {
              * Base
              * @default null
              */
-            base: string | null;
+            base?: string | null;
             /**
              * Id
              * Format: uuid
              */
             id: string;
+            /**
+             * Occasion
+             * @default changed
+             * @enum {string}
+             */
+            occasion?: "changed" | "restored";
             rig: components["schemas"]["Rig"];
         };
         /**
+         * NewTie
+         * @description A rig marked tied, saved as a revision on `base`; ids are made by the client.
+         */
+        NewTie: {
+            /**
+             * Base
+             * @default null
+             */
+            base?: string | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Revision Id
+             * Format: uuid
+             */
+            revision_id: string;
+            rig: components["schemas"]["Rig"];
+        };
+        /**
+         * Obstacle
+         * @description Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m.
+         */
+        Obstacle: {
+            /** Height M */
+            height_m: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "weed" | "boulder" | "snag" | "branch";
+            /** Length M */
+            length_m: number;
+            /** X M */
+            x_m: number;
+        };
+        /**
          * Pace
-         * @description A way of leading the rig.
+         * @description A way of moving the rig.
          */
         Pace: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
             /** Lead */
             lead: number;
             /** Name */
             name: string;
+        };
+        /**
+         * PaceArrow
+         * @description The pace of the water at a depth.
+         */
+        PaceArrow: {
+            /** Depth M */
+            depth_m: number;
+            /** Pace M S */
+            pace_m_s: number;
         };
         /**
          * PaceAt
@@ -860,6 +1839,27 @@ export interface components {
             depth_m: number;
             /** Pace M S */
             pace_m_s: number;
+        };
+        /**
+         * PeggedBead
+         * @description A bead fixed on the line: a sphere of its material (tables/beads.toml), its bore left out of the reckoning.
+         */
+        PeggedBead: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pegged bead";
+            /**
+             * Material
+             * @default plastic
+             * @enum {string}
+             */
+            material?: "glass" | "plastic" | "brass" | "tungsten";
+            /** Name */
+            name: string;
         };
         Problem: {
             case?: string;
@@ -875,8 +1875,41 @@ export interface components {
             type: string;
         };
         /**
+         * Pull
+         * @description A spool to pull out: what the rig takes from it and what is on it; `short` when that is not enough.
+         */
+        Pull: {
+            /** After Shown */
+            after_shown: string;
+            /** Left Shown */
+            left_shown: string;
+            /** Name */
+            name: string;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Needed Shown */
+            needed_shown: string;
+            /** Short */
+            short: boolean;
+            /** Spool Id */
+            spool_id: string | null;
+        };
+        /**
          * Reach
-         * @description A stretch of river as an angler reads it; figures are today's.
+         * @description A stretch of river or a piece of lake as an angler reads it; figures are those of one day.
+         *
+         *     Attributes
+         *     ----------
+         *     depth_m
+         *         Where the fish hold; with soundings it is theirs at `fish_at_m`.
+         *     pace_m_s
+         *         Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
+         *     soundings
+         *         The bed along the water, downstream (or out from the shore); empty for a level bed.
+         *     paced
+         *         The throws the pace comes from, when it was paced.
+         *     rules
+         *         Id of the rule set that holds here.
          */
         Reach: {
             /**
@@ -884,28 +1917,81 @@ export interface components {
              * @enum {string}
              */
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
+            /**
+             * Blows
+             * @default upstream
+             * @enum {string}
+             */
+            blows?: "upstream" | "downstream" | "across" | "towards you" | "away from you";
+            /**
+             * Clarity
+             * @default clear
+             * @enum {string}
+             */
+            clarity?: "clear" | "tinged" | "coloured";
             /** Depth M */
             depth_m: number;
             /**
              * Drift M
              * @default 8
              */
-            drift_m: number;
+            drift_m?: number;
             /**
              * @default {
              *       "mass_kg": 0.5,
              *       "species": "trout"
              *     }
              */
-            fish: components["schemas"]["Fish"];
+            fish?: components["schemas"]["Fish"];
+            /**
+             * Fish At M
+             * @default 0
+             */
+            fish_at_m?: number;
             /** Id */
             id: string;
+            /**
+             * Kind
+             * @default river
+             * @enum {string}
+             */
+            kind?: "river" | "lake";
+            /**
+             * Lanes
+             * @default []
+             */
+            lanes?: components["schemas"]["Lane"][];
             /** Name */
             name: string;
+            /**
+             * Obstacles
+             * @default []
+             */
+            obstacles?: components["schemas"]["Obstacle"][];
+            /**
+             * Off M
+             * @default 6
+             */
+            off_m?: number;
             /** Pace M S */
             pace_m_s: number;
+            /**
+             * Paced
+             * @default []
+             */
+            paced?: components["schemas"]["Throw"][];
             /** River */
             river: string;
+            /**
+             * Rules
+             * @default null
+             */
+            rules?: string | null;
+            /**
+             * Soundings
+             * @default []
+             */
+            soundings?: components["schemas"]["Sounding"][];
             /** Temperature C */
             temperature_c: number;
             /**
@@ -913,16 +1999,47 @@ export interface components {
              * @default 1
              * @constant
              */
-            version: 1;
+            version?: 1;
+            /**
+             * Wariness
+             * @default usual
+             * @enum {string}
+             */
+            wariness?: "low" | "usual" | "high";
+            /**
+             * Wind M S
+             * @default 0
+             */
+            wind_m_s?: number;
             zone: components["schemas"]["TakingZone"];
         };
         /**
+         * ReachDay
+         * @description The conditions of one day.
+         */
+        ReachDay: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            reach: components["schemas"]["Reach"];
+        };
+        /**
+         * ReachDays
+         * @description The dated copies of a water, newest first.
+         */
+        ReachDays: {
+            /** Days */
+            days: components["schemas"]["ReachDay"][];
+        };
+        /**
          * Reaches
-         * @description One's own reaches.
+         * @description One's own waters.
          */
         Reaches: {
             /** Reaches */
-            reaches: components["schemas"]["Reach"][];
+            reaches: components["schemas"]["KeptReach"][];
         };
         /**
          * Reading
@@ -943,7 +2060,7 @@ export interface components {
          *     parts
          *         Ids of the parts of the rig it speaks of.
          *     tries
-         *         Edits that would change it.
+         *         At most two edits that would better it, with their computed effect; they follow the nominal answer.
          */
         Reading: {
             /** Figure */
@@ -952,19 +2069,19 @@ export interface components {
              * High
              * @default null
              */
-            high: string | null;
+            high?: string | null;
             /** Key */
             key: string;
             /**
              * Low
              * @default null
              */
-            low: string | null;
+            low?: string | null;
             /**
              * Parts
              * @default []
              */
-            parts: string[];
+            parts?: string[];
             /** Sentence */
             sentence: string;
             /**
@@ -978,21 +2095,19 @@ export interface components {
              * Tries
              * @default []
              */
-            tries: {
-                [key: string]: unknown;
-            }[];
+            tries?: components["schemas"]["Try"][];
             /** Unit */
             unit: string;
             /**
              * Value
              * @default null
              */
-            value: number | null;
+            value?: number | null;
             /**
              * Why
              * @default []
              */
-            why: string[];
+            why?: string[];
         };
         /**
          * RemoveFly
@@ -1028,11 +2143,12 @@ export interface components {
             /** Attachments */
             attachments: components["schemas"]["Attachment"][];
             /**
+             * Head
              * @default {
              *       "kind": "held"
              *     }
              */
-            head: components["schemas"]["HeldHead"];
+            head?: components["schemas"]["HeldHead"] | components["schemas"]["FloatHead"] | components["schemas"]["DryFlyHead"] | components["schemas"]["FlyLineHead"];
             /** Joints */
             joints: components["schemas"]["Joint"][];
             line: components["schemas"]["FlyLine"];
@@ -1040,11 +2156,12 @@ export interface components {
             method: string;
             /**
              * @default {
+             *       "count_s": 20,
              *       "kind": "led",
              *       "lead": 1
              *     }
              */
-            motion: components["schemas"]["Motion"];
+            motion?: components["schemas"]["Motion"];
             /** Name */
             name: string;
             rod: components["schemas"]["Rod"];
@@ -1055,7 +2172,25 @@ export interface components {
              * @default 1
              * @constant
              */
-            version: 1;
+            version?: 1;
+        };
+        /**
+         * RigFile
+         * @description The text of a rig file and the ids of the rig to be made of it.
+         */
+        RigFile: {
+            /**
+             * Revision Id
+             * Format: uuid
+             */
+            revision_id: string;
+            /**
+             * Rig Id
+             * Format: uuid
+             */
+            rig_id: string;
+            /** Text */
+            text: string;
         };
         /**
          * RigRevision
@@ -1064,6 +2199,8 @@ export interface components {
         RigRevision: {
             /** Base */
             base: string | null;
+            /** Hash */
+            hash: string;
             /**
              * Id
              * Format: uuid
@@ -1076,6 +2213,8 @@ export interface components {
             made_at: string;
             /** Number */
             number: number;
+            /** Occasion */
+            occasion: string;
             rig: components["schemas"]["Rig"];
             /**
              * Rig Id
@@ -1088,6 +2227,8 @@ export interface components {
          * @description A rig in a list.
          */
         RigSummary: {
+            /** Flies */
+            flies: string[];
             /**
              * Id
              * Format: uuid
@@ -1098,6 +2239,8 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
+            /** Method */
+            method: string;
             /** Name */
             name: string;
             /** Number */
@@ -1125,12 +2268,12 @@ export interface components {
              * Diameter Mm
              * @default 2
              */
-            diameter_mm: number;
+            diameter_mm?: number;
             /**
              * Mass Mg
              * @default 10
              */
-            mass_mg: number;
+            mass_mg?: number;
         };
         /**
          * Rod
@@ -1147,6 +2290,127 @@ export interface components {
             name: string;
             /** Steady Pull N */
             steady_pull_n: number;
+        };
+        /**
+         * RuleSet
+         * @description What is allowed on a water, as far as the person who entered it knows.
+         *
+         *     Attributes
+         *     ----------
+         *     source, checked
+         *         Where it was read, and on which day.
+         *     most_flies, least_distance_m, longest_rods
+         *         None where the rules do not say.
+         */
+        RuleSet: {
+            /**
+             * Barbless
+             * @default false
+             */
+            barbless?: boolean;
+            /**
+             * Checked
+             * Format: date
+             */
+            checked: string;
+            /**
+             * Floats
+             * @default true
+             */
+            floats?: boolean;
+            /** Id */
+            id: string;
+            /**
+             * Least Distance M
+             * @default null
+             */
+            least_distance_m?: number | null;
+            /**
+             * Longest Rods
+             * @default null
+             */
+            longest_rods?: number | null;
+            /**
+             * Most Flies
+             * @default null
+             */
+            most_flies?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark?: string;
+            /**
+             * Shot
+             * @default true
+             */
+            shot?: boolean;
+            /**
+             * Sliding Droppers
+             * @default true
+             */
+            sliding_droppers?: boolean;
+            /** Source */
+            source: string;
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version?: 1;
+        };
+        /**
+         * RuleSetView
+         * @description A rule set and its rules in few words each.
+         */
+        RuleSetView: {
+            rules: components["schemas"]["RuleSet"];
+            /** Said */
+            said: string[];
+        };
+        /**
+         * RuleSets
+         * @description One's own rule sets.
+         */
+        RuleSets: {
+            /** Rule Sets */
+            rule_sets: components["schemas"]["RuleSetView"][];
+        };
+        /**
+         * Said
+         * @description A figure and what it is.
+         */
+        Said: {
+            /** Figure */
+            figure: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Section
+         * @description A reach drawn and read: SI for the drawing, text for the rest.
+         */
+        Section: {
+            /** Bed */
+            bed: components["schemas"]["BedPoint"][];
+            /** Cautions */
+            cautions: string[];
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Deepest M */
+            deepest_m: number;
+            /** Fish Depth M */
+            fish_depth_m: number;
+            /** Length M */
+            length_m: number;
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /** Paced */
+            paced: string;
+            /** Throws */
+            throws: components["schemas"]["ThrowView"][];
         };
         /**
          * SetBed
@@ -1166,7 +2430,7 @@ export interface components {
         };
         /**
          * SetDepth
-         * @description Set the depth (bare: metres).
+         * @description Set the depth where the fish hold (bare: metres); with soundings the whole level rises or falls by as much.
          */
         SetDepth: {
             /**
@@ -1191,6 +2455,120 @@ export interface components {
             span: string;
             /** Value */
             value: string;
+        };
+        /**
+         * SetDressing
+         * @description Grease a span, degrease it, or leave it as it is.
+         */
+        SetDressing: {
+            /**
+             * Dressing
+             * @enum {string}
+             */
+            dressing: "none" | "greased" | "degreased";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_dressing";
+            /** Span */
+            span: string;
+        };
+        /**
+         * SetDry
+         * @description Say whether the dry fly that holds the rig is fresh or used.
+         */
+        SetDry: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_dry";
+            /** Used */
+            used: boolean;
+        };
+        /**
+         * SetFigure
+         * @description Set how far off the fish are, the length of the drift, where along the water they hold, or the wind.
+         */
+        SetFigure: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "off" | "drift" | "fish_at" | "wind";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_figure";
+            /** Value */
+            value: string;
+        };
+        /**
+         * SetFish
+         * @description Set the usual weight of the fish hoped for (bare: kilograms).
+         */
+        SetFish: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_fish";
+            /** Value */
+            value: string;
+        };
+        /**
+         * SetFloat
+         * @description Set the float so far above the point (bare: metres), or take another float.
+         */
+        SetFloat: {
+            /**
+             * Above
+             * @default null
+             */
+            above?: string | null;
+            /**
+             * Body
+             * @default null
+             */
+            body?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_float";
+        };
+        /**
+         * SetLane
+         * @description Change a lane, or add one beyond the others when `index` is None.
+         */
+        SetLane: {
+            /**
+             * Index
+             * @default null
+             */
+            index?: number | null;
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_lane";
+            /**
+             * Pace
+             * @default null
+             */
+            pace?: string | null;
+            /**
+             * Width
+             * @default null
+             */
+            width?: string | null;
         };
         /**
          * SetLead
@@ -1221,8 +2599,70 @@ export interface components {
             value: string;
         };
         /**
+         * SetMotion
+         * @description Move the top another way.
+         */
+        SetMotion: {
+            /**
+             * Count S
+             * @default 20
+             */
+            count_s?: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
+            /**
+             * Lead
+             * @default 1
+             */
+            lead?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_motion";
+        };
+        /**
+         * SetObstacle
+         * @description Change an obstacle, or add one when `index` is None.
+         */
+        SetObstacle: {
+            /**
+             * At
+             * @default null
+             */
+            at?: string | null;
+            /**
+             * Height
+             * @default null
+             */
+            height?: string | null;
+            /**
+             * Index
+             * @default null
+             */
+            index?: number | null;
+            /**
+             * Kind
+             * @default null
+             */
+            kind?: ("weed" | "boulder" | "snag" | "branch") | null;
+            /**
+             * Length
+             * @default null
+             */
+            length?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_obstacle";
+        };
+        /**
          * SetPace
-         * @description Set the surface pace (bare: m/s).
+         * @description Set the surface pace over the fish (bare: m/s); the throws it was paced with are put aside.
          */
         SetPace: {
             /**
@@ -1232,6 +2672,70 @@ export interface components {
             op: "set_pace";
             /** Value */
             value: string;
+        };
+        /**
+         * SetRules
+         * @description Attach a rule set, or none.
+         */
+        SetRules: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_rules";
+            /**
+             * Rules
+             * @default null
+             */
+            rules?: string | null;
+        };
+        /**
+         * SetSounding
+         * @description Put a sounding at a place (bare: metres), a new one when `index` is None; kept in order along the water.
+         *
+         *     The depth is typed, or comes from a weight let down on `line` from `above` the water.
+         */
+        SetSounding: {
+            /**
+             * Above
+             * @default 0
+             */
+            above?: string;
+            /**
+             * At
+             * @default null
+             */
+            at?: string | null;
+            /**
+             * Depth
+             * @default null
+             */
+            depth?: string | null;
+            /**
+             * Index
+             * @default null
+             */
+            index?: number | null;
+            /**
+             * Line
+             * @default null
+             */
+            line?: string | null;
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_sounding";
+            /**
+             * Slope Deg
+             * @default 0
+             */
+            slope_deg?: number;
         };
         /**
          * SetTag
@@ -1262,6 +2766,42 @@ export interface components {
             value: string;
         };
         /**
+         * SetText
+         * @description Name the water, its river or the fish.
+         */
+        SetText: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "name" | "river" | "species";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_text";
+            /** Value */
+            value: string;
+        };
+        /**
+         * SetWord
+         * @description Choose one of a few words: kind of water, where the wind blows, clarity, wariness.
+         */
+        SetWord: {
+            /**
+             * Field
+             * @enum {string}
+             */
+            field: "kind" | "blows" | "clarity" | "wariness";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_word";
+            /** Value */
+            value: string | ("towards you" | "away from you");
+        };
+        /**
          * SetZone
          * @description Set the taking zone, from its datum (bare: centimetres).
          */
@@ -1271,7 +2811,7 @@ export interface components {
              * @default bed
              * @enum {string}
              */
-            datum: "bed" | "surface";
+            datum?: "bed" | "surface";
             /** High */
             high: string;
             /** Low */
@@ -1281,6 +2821,64 @@ export interface components {
              * @enum {string}
              */
             op: "set_zone";
+        };
+        /**
+         * SheetRequest
+         * @description A rig to be tied.
+         */
+        SheetRequest: {
+            rig: components["schemas"]["Rig"];
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * Shot
+         * @description A shot pinched on the line or a tag; tin unless said otherwise.
+         */
+        Shot: {
+            /**
+             * Density Kg M3
+             * @default 7300
+             */
+            density_kg_m3?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "shot";
+            /** Mass Mg */
+            mass_mg: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SinkZone
+         * @description A length of sinking line and its label: level sink, mm/s.
+         */
+        SinkZone: {
+            /** Length M */
+            length_m: number;
+            /** Sink Mm S */
+            sink_mm_s: number;
+        };
+        /**
+         * Sounding
+         * @description A depth measured at a place along the water; the bed runs straight from one to the next.
+         */
+        Sounding: {
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** X M */
+            x_m: number;
         };
         /**
          * Span
@@ -1296,7 +2894,7 @@ export interface components {
              * @default none
              * @enum {string}
              */
-            dressing: "none" | "greased" | "degreased";
+            dressing?: "none" | "greased" | "degreased";
             /** Id */
             id: string;
             /** Length Mm */
@@ -1305,7 +2903,7 @@ export interface components {
             /** Name */
             name: string;
             /** @default null */
-            spool: components["schemas"]["SpoolRef"] | null;
+            spool?: components["schemas"]["SpoolRef"] | null;
         };
         /**
          * Spool
@@ -1327,7 +2925,7 @@ export interface components {
              * Strength Kg
              * @default null
              */
-            strength_kg: number | null;
+            strength_kg?: number | null;
         };
         /**
          * SpoolRef
@@ -1344,7 +2942,19 @@ export interface components {
              * Strength Kg
              * @default null
              */
-            strength_kg: number | null;
+            strength_kg?: number | null;
+        };
+        /**
+         * Spread
+         * @description P10, P50 and P90 of a figure; None where that share of the drifts never gets there.
+         */
+        Spread: {
+            /** P10 */
+            p10: number | null;
+            /** P50 */
+            p50: number | null;
+            /** P90 */
+            p90: number | null;
         };
         /**
          * Stale
@@ -1360,6 +2970,40 @@ export interface components {
             title: string;
             /** Type */
             type: string;
+        };
+        /**
+         * StaleReach
+         * @description The water was changed elsewhere: its newest state, to be offered beside one's own.
+         */
+        StaleReach: {
+            /** Detail */
+            detail: string;
+            newest: components["schemas"]["KeptReach"];
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
+         * StartRig
+         * @description A method to start from, for a water; ids are made by the client.
+         */
+        StartRig: {
+            /** Method */
+            method: string;
+            /**
+             * Revision Id
+             * Format: uuid
+             */
+            revision_id: string;
+            /**
+             * Rig Id
+             * Format: uuid
+             */
+            rig_id: string;
+            water: components["schemas"]["Reach"];
         };
         /**
          * StepBead
@@ -1427,6 +3071,16 @@ export interface components {
             weight: string;
         };
         /**
+         * TakenLine
+         * @description Line a spool gave.
+         */
+        TakenLine: {
+            /** Metres */
+            metres: number;
+            /** Spool Id */
+            spool_id: string;
+        };
+        /**
          * TakingZone
          * @description Where the fish take: a band measured up from the bed or down from the surface, m.
          */
@@ -1436,28 +3090,105 @@ export interface components {
              * @default bed
              * @enum {string}
              */
-            datum: "bed" | "surface";
+            datum?: "bed" | "surface";
             /** High M */
             high_m: number;
             /** Low M */
             low_m: number;
         };
         /**
+         * Throw
+         * @description One timing of a leaf or a bubble over a paced distance.
+         */
+        Throw: {
+            /** Distance M */
+            distance_m: number;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * ThrowView
+         * @description A throw, written for reading, and whether it disagrees with the others.
+         */
+        ThrowView: {
+            /** Distance */
+            distance: string;
+            /** Outlier */
+            outlier: boolean;
+            /** Seconds */
+            seconds: string;
+            /** Speed */
+            speed: string;
+        };
+        /**
+         * TieSheet
+         * @description Everything needed to tie a rig at the table.
+         */
+        TieSheet: {
+            /** Checks */
+            checks: string;
+            /** Cuts */
+            cuts: components["schemas"]["Cut"][];
+            /** Dressing */
+            dressing: string[];
+            /** Flies */
+            flies: components["schemas"]["FlyPull"][];
+            /** Pulls */
+            pulls: components["schemas"]["Pull"][];
+            /** Steps */
+            steps: components["schemas"]["TieStep"][];
+            /** Total Shown */
+            total_shown: string;
+        };
+        /**
          * TieStep
-         * @description One thing to do, in order; `eats_shown` is the line its knot takes up.
+         * @description One thing to do; with a piece to cut it starts with that (`cut` is its part).
          */
         TieStep: {
+            /**
+             * Cut
+             * @default null
+             */
+            cut?: string | null;
             /** Detail */
             detail: string;
             /**
-             * Eats Shown
-             * @default
+             * Figures
+             * @default []
              */
-            eats_shown: string;
+            figures?: components["schemas"]["Said"][];
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "join" | "fly" | "dress" | "test";
             /** Part */
             part: string;
             /** Title */
             title: string;
+        };
+        /**
+         * TieView
+         * @description A tie: what was taken from which spool (0 once it was taken back).
+         */
+        TieView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            revision: components["schemas"]["RigRevision"];
+            /** Taken */
+            taken: components["schemas"]["TakenLine"][];
+            /** Undone */
+            undone: boolean;
         };
         /**
          * Token
@@ -1466,6 +3197,91 @@ export interface components {
         Token: {
             /** Token */
             token: string;
+        };
+        /**
+         * TriesAnswer
+         * @description The readings again, with at most two computed edits each.
+         */
+        TriesAnswer: {
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /** Seq */
+            seq: number;
+        };
+        /**
+         * TriesRequest
+         * @description A rig in its water whose unsatisfied readings want something to try.
+         */
+        TriesRequest: {
+            rig: components["schemas"]["Rig"];
+            /** Seq */
+            seq: number;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * Try
+         * @description An edit that would change a reading, and what it would then say.
+         *
+         *     Attributes
+         *     ----------
+         *     edit
+         *         The edit as it is sent to the bench.
+         *     name, effect
+         *         ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
+         *     costs
+         *         What else gets worse, empty when nothing does.
+         */
+        Try: {
+            /**
+             * Costs
+             * @default
+             */
+            costs?: string;
+            /** Edit */
+            edit: {
+                [key: string]: unknown;
+            };
+            /** Effect */
+            effect: string;
+            /** Name */
+            name: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "act" | "look" | "fine";
+        };
+        /**
+         * TypedMeasures
+         * @description Measures as typed (bare: centimetres); empty where not set.
+         */
+        TypedMeasures: {
+            /**
+             * Chest
+             * @default
+             */
+            chest?: string;
+            /**
+             * Forearm
+             * @default
+             */
+            forearm?: string;
+            /**
+             * Hand
+             * @default
+             */
+            hand?: string;
+            /**
+             * Rod Marks
+             * @default []
+             */
+            rod_marks?: string[];
         };
         /**
          * UnitRule
@@ -1501,6 +3317,18 @@ export interface components {
             };
         };
         /**
+         * UnitsQuery
+         * @description In which units to write.
+         */
+        UnitsQuery: {
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
          * UseKnot
          * @description Tie a joint or a fly with another knot.
          */
@@ -1516,6 +3344,19 @@ export interface components {
             part: string;
         };
         /**
+         * UseLine
+         * @description Fish the rig on another fly line.
+         */
+        UseLine: {
+            /** Line */
+            line: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "use_line";
+        };
+        /**
          * UseSpool
          * @description Cut a span from another spool.
          */
@@ -1529,6 +3370,36 @@ export interface components {
             span: string;
             /** Spool */
             spool: string;
+        };
+        /**
+         * WaterAnswer
+         * @description The water after the edits and what is drawn of it.
+         */
+        WaterAnswer: {
+            section: components["schemas"]["Section"];
+            /** Seq */
+            seq: number;
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * WaterRequest
+         * @description A water without a rig, and what to change of it.
+         */
+        WaterRequest: {
+            /**
+             * Edits
+             * @default []
+             */
+            edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"])[];
+            /** Seq */
+            seq: number;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+            water: components["schemas"]["Reach"];
         };
         /**
          * Weight
@@ -1550,9 +3421,9 @@ export interface components {
             /** Readings */
             readings: components["schemas"]["Reading"][];
             rig: components["schemas"]["Rig"];
+            section: components["schemas"]["Section"];
             /** Seq */
             seq: number;
-            sheet: components["schemas"]["CutList"];
             /** Strength */
             strength: components["schemas"]["Strength"][];
             water: components["schemas"]["Reach"];
@@ -1566,7 +3437,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseSpool"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetPace"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetZone"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
@@ -1575,7 +3446,7 @@ export interface components {
              * @default metric
              * @enum {string}
              */
-            units: "metric" | "imperial" | "x";
+            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -1593,7 +3464,89 @@ export interface components {
             wire_mm: number;
         };
     };
-    responses: never;
+    responses: {
+        /** @description The request is not well-formed */
+        Problem400: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Sign in first */
+        Problem401: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Sent from another site */
+        Problem403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not there */
+        Problem404: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Too large */
+        Problem413: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description JSON only */
+        Problem415: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Some values cannot be used */
+        Problem422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Too many at once */
+        Problem429: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description The computation failed */
+        Problem500: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -1619,87 +3572,15 @@ export interface operations {
                     "application/json": components["schemas"]["Book"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sign in first */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     get__api_drawer: {
@@ -1720,87 +3601,15 @@ export interface operations {
                     "application/json": components["schemas"]["DrawerView"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sign in first */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     get__api_me: {
@@ -1821,87 +3630,77 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["MyMeasures"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    put__api_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedMeasures"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["MyMeasures"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     get__api_reaches: {
@@ -1922,87 +3721,152 @@ export interface operations {
                     "application/json": components["schemas"]["Reaches"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_reaches_{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReach"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["KeptReach"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["StaleReach"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_reaches_{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["Gone"];
                 };
             };
-            /** @description Not there */
-            404: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_reaches_{reach_id}_bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["KeptReach"];
                 };
             };
-            /** @description Too large */
-            413: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_reaches_{reach_id}_days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["ReachDays"];
                 };
             };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     get__api_rigs: {
@@ -2023,87 +3887,81 @@ export interface operations {
                     "application/json": components["schemas"]["Rigs"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_rigs_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_rigs_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartRig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     "get__api_rigs_{rig_id}": {
@@ -2126,87 +3984,261 @@ export interface operations {
                     "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_rigs_{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["Gone"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_rigs_{rig_id}_bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_compare_{old}_{new}": {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial" | "x";
+            };
+            header?: never;
+            path: {
+                rig_id: string;
+                old: string;
+                new: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["Differences"];
                 };
             };
-            /** @description Not there */
-            404: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_cut-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_drawing.svg": {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial" | "x";
+            };
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_rigs_{rig_id}_duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Copy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description Too large */
-            413: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_history": {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial" | "x";
+            };
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["History"];
                 };
             };
-            /** @description JSON only */
-            415: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_rigs_{rig_id}_rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     "post__api_rigs_{rig_id}_revisions": {
@@ -2233,42 +4265,10 @@ export interface operations {
                     "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sign in first */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
             /** @description Conflict */
             409: {
                 headers: {
@@ -2278,51 +4278,202 @@ export interface operations {
                     "application/json": components["schemas"]["Stale"];
                 };
             };
-            /** @description Too large */
-            413: {
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_revisions_{revision_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+                revision_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RigRevision"];
                 };
             };
-            /** @description JSON only */
-            415: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_rig.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_rigs_{rig_id}_ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTie"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["TieView"];
                 };
             };
-            /** @description Some values cannot be used */
-            422: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["Stale"];
                 };
             };
-            /** @description Too many at once */
-            429: {
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rigs_{rig_id}_ties_last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["LastTie"];
                 };
             };
-            /** @description The computation failed */
-            500: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_rule-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["RuleSets"];
                 };
             };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieSheet"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     "post__api_sign-in": {
@@ -2347,87 +4498,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sign in first */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     "post__api_sign-out": {
@@ -2446,87 +4525,79 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_ties_{tie_id}_undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tie_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["TieView"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_water: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaterRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["WaterAnswer"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
     post__api_workbench: {
@@ -2551,87 +4622,81 @@ export interface operations {
                     "application/json": components["schemas"]["WorkbenchAnswer"];
                 };
             };
-            /** @description The request is not well-formed */
-            400: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_workbench_band: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["BandAnswer"];
                 };
             };
-            /** @description Sign in first */
-            401: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_workbench_tries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["Problem"];
+                    "application/json": components["schemas"]["TriesAnswer"];
                 };
             };
-            /** @description Sent from another site */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not there */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description JSON only */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Some values cannot be used */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too many at once */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description The computation failed */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
         };
     };
 }

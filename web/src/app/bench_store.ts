@@ -1,15 +1,30 @@
 import { create } from "zustand";
-import { type Answer, api, type Edit, type Reach, Refused, type Rig, type SystemKey, taken } from "../api/client";
+import {
+  type Answer,
+  api,
+  type Edit,
+  type Reach,
+  Refused,
+  type Rig,
+  type Section,
+  type SystemKey,
+  taken,
+  type WaterEdit,
+} from "../api/client";
 
-/** The rig in hand and its water: the two documents undo holds. */
-export type Docs = { rig: Rig; water: Reach };
+/** The rig in hand (none before the first) and its water: the two documents undo holds. */
+export type Docs = { rig: Rig | null; water: Reach };
 /** An edit waiting to be answered, and the field it was typed in, where refusals are shown. */
 export type Waiting = { edit: Edit; field: string };
 export type Saved = { rigId: string; revision: string | null; number: number; rig: Rig | null };
+/** A water as the server last had it. */
+export type SavedWater = { number: number | null; water: Reach | null };
+type Computed = { rig: Rig | null; water: Reach; section: Section; seq: number; answer: Answer | null };
 
 type State = {
   docs: Docs | null;
   answer: Answer | null;
+  section: Section | null;
   past: Docs[];
   future: Docs[];
   waiting: Waiting[];
@@ -21,12 +36,17 @@ type State = {
   units: SystemKey;
   selected: string | null;
   saved: Saved | null;
+  /** What the server has of each water that was opened. */
+  waters: Record<string, SavedWater>;
 };
 
 type Actions = {
-  open: (docs: Docs, saved: Saved) => void;
+  open: (docs: Docs, saved: Saved | null) => void;
+  setRig: (rig: Rig) => void;
   edit: (edit: Edit, field?: string) => void;
-  setWater: (water: Reach) => void;
+  setWater: (water: Reach, number?: number | null) => void;
+  markWater: (id: string, saved: SavedWater) => void;
+  tell: (trouble: string) => void;
   undo: () => void;
   redo: () => void;
   setUnits: (units: SystemKey) => void;
@@ -55,14 +75,9 @@ export const useBench = create<State & Actions>((set, get) => {
     const control = new AbortController();
     inFlight.push(control);
     try {
-      const answer = taken(
-        await api.POST("/api/workbench", {
-          body: { ...docs, edits: sent.map((w) => w.edit), seq: mine, units },
-          signal: control.signal,
-        }),
-      );
+      const computed = await compute(docs, sent, mine, units, control.signal);
       retries = 0;
-      accept(answer, sent);
+      accept(computed, sent);
     } catch (error) {
       if (control.signal.aborted || mine < floor) return;
       if (error instanceof Refused && error.status < 500 && error.status !== 429) refuse(error, sent);
@@ -72,15 +87,16 @@ export const useBench = create<State & Actions>((set, get) => {
     }
   }
 
-  function accept(answer: Answer, sent: Waiting[]): void {
-    if (answer.seq < floor || answer.seq <= shown) return;
-    shown = answer.seq;
+  function accept(computed: Computed, sent: Waiting[]): void {
+    if (computed.seq < floor || computed.seq <= shown) return;
+    shown = computed.seq;
     const { docs, past, waiting, future } = get();
     const changed = sent.length > 0 && docs !== null;
-    const next = { rig: answer.rig, water: answer.water };
+    const next = { rig: computed.rig, water: computed.water };
     set({
       docs: next,
-      answer,
+      answer: computed.answer,
+      section: computed.section,
       past: changed ? [...past.slice(-MOST_UNDO), docs] : past,
       future: changed ? [] : future,
       waiting: waiting.filter((w) => !sent.includes(w)),
@@ -98,7 +114,7 @@ export const useBench = create<State & Actions>((set, get) => {
       const which = sent[index];
       if (which) {
         const inner = fault.path.replace(/^edits\[\d+\]\.?/, "");
-        const field = inner === "low" || inner === "high" ? `${which.field}.${inner}` : which.field;
+        const field = inner === "" || inner === "value" ? which.field : `${which.field}.${inner}`;
         faults[field] = fault.value ? `“${fault.value}”: ${fault.reason}` : fault.reason;
         wrong.add(which);
       }
@@ -131,6 +147,7 @@ export const useBench = create<State & Actions>((set, get) => {
   return {
     docs: null,
     answer: null,
+    section: null,
     past: [],
     future: [],
     waiting: [],
@@ -140,9 +157,16 @@ export const useBench = create<State & Actions>((set, get) => {
     units: readUnits(),
     selected: null,
     saved: null,
+    waters: {},
     open(docs, saved) {
       set({ past: [], future: [], answer: null, selected: null, saved });
       jump(docs);
+    },
+    setRig(rig) {
+      const { docs, past } = get();
+      if (!docs) return;
+      set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
+      jump({ ...docs, rig });
     },
     edit(edit, field = "") {
       const faults = { ...get().faults };
@@ -150,11 +174,18 @@ export const useBench = create<State & Actions>((set, get) => {
       set({ waiting: [...get().waiting, { edit, field }], faults, trouble: "" });
       void send();
     },
-    setWater(water) {
-      const { docs, past } = get();
-      if (!docs) return;
-      set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
-      jump({ ...docs, water });
+    setWater(water, number) {
+      const { docs, past, waters } = get();
+      if (number !== undefined)
+        set({ waters: { ...waters, [water.id]: { number, water: number === null ? null : water } } });
+      if (docs) set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
+      jump({ rig: docs?.rig ?? null, water });
+    },
+    markWater(id, saved) {
+      set({ waters: { ...get().waters, [id]: saved } });
+    },
+    tell(trouble) {
+      set({ trouble });
     },
     undo() {
       const { docs, past, future } = get();
@@ -191,7 +222,27 @@ export const useBench = create<State & Actions>((set, get) => {
   };
 });
 
-function keep(selected: string | null, rig: Rig): string | null {
+/** Asks the one call that serves the workbench, or the water's own where there is no rig yet. */
+async function compute(
+  docs: Docs,
+  sent: Waiting[],
+  seq: number,
+  units: SystemKey,
+  signal: AbortSignal,
+): Promise<Computed> {
+  const { rig, water } = docs;
+  if (rig) {
+    const edits = sent.map((w) => w.edit);
+    const answer = taken(await api.POST("/api/workbench", { body: { rig, water, edits, seq, units }, signal }));
+    return { rig: answer.rig, water: answer.water, section: answer.section, seq, answer };
+  }
+  const edits = sent.map((w) => w.edit as WaterEdit);
+  const answer = taken(await api.POST("/api/water", { body: { water, edits, seq, units }, signal }));
+  return { rig: null, water: answer.water, section: answer.section, seq, answer: null };
+}
+
+function keep(selected: string | null, rig: Rig | null): string | null {
+  if (!rig) return null;
   const ids = [...rig.spans, ...rig.joints, ...rig.attachments].map((part) => part.id);
   return selected && ids.includes(selected) ? selected : null;
 }

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, taken } from "../api/client";
+import { api, type SystemKey, taken } from "../api/client";
 
 export const useMe = () =>
   useQuery({ queryKey: ["me"], queryFn: async () => taken(await api.GET("/api/me")), retry: false });
@@ -19,3 +19,27 @@ export const useReaches = () =>
 
 export const useRigs = () =>
   useQuery({ queryKey: ["rigs"], queryFn: async () => taken(await api.GET("/api/rigs")).rigs });
+
+export const useRuleSets = () =>
+  useQuery({ queryKey: ["rule-sets"], queryFn: async () => taken(await api.GET("/api/rule-sets")).rule_sets });
+
+export const useDays = (reachId: string, enabled: boolean) =>
+  useQuery({
+    queryKey: ["days", reachId],
+    enabled,
+    queryFn: async () =>
+      taken(await api.GET("/api/reaches/{reach_id}/days", { params: { path: { reach_id: reachId } } })).days,
+  });
+
+export const useHistory = (rigId: string | null, units: SystemKey) =>
+  useQuery({
+    queryKey: ["history", rigId, units],
+    enabled: rigId !== null,
+    queryFn: async () =>
+      taken(
+        await api.GET("/api/rigs/{rig_id}/history", { params: { path: { rig_id: rigId ?? "" }, query: { units } } }),
+      ).revisions,
+  });
+
+export const useMeasures = () =>
+  useQuery({ queryKey: ["measures"], queryFn: async () => taken(await api.GET("/api/measures")).measures });

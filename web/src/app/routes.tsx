@@ -1,6 +1,8 @@
 import { createBrowserRouter, Navigate } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { RigPlace } from "../places/rig";
+import { TiePlace } from "../places/tie";
+import { WaterPlace } from "../places/water";
 import { Enter } from "./enter";
 import { Shell } from "./shell";
 
@@ -9,7 +11,9 @@ const router = createBrowserRouter([
   {
     element: <Shell />,
     children: [
+      { path: "/water", element: <WaterPlace /> },
       { path: "/rig", element: <RigPlace /> },
+      { path: "/tie", element: <TiePlace /> },
       { path: "*", element: <Navigate to="/rig" replace /> },
     ],
   },

@@ -1,11 +1,21 @@
-import { NavLink, Outlet } from "react-router";
+import { useMemo } from "react";
+import { NavLink, Outlet, useNavigate } from "react-router";
 import { Refused } from "../api/client";
-import { RigIcon } from "../drawings/place_icons";
-import { useMe } from "./queries";
+import { Toasts } from "../ui/toast";
+import { useBench } from "./bench_store";
+import { KeySheet } from "./key_sheet";
+import { openSheet } from "./open_sheets";
+import { Palette } from "./palette";
+import { PLACES } from "./place_list";
+import { useBook, useMe } from "./queries";
+import { RigHistory } from "./rig_history";
+import { RigLibrary } from "./rig_library";
+import { type Action, useActions, useKeyboard } from "./shortcuts";
+import { TopBar } from "./top_bar";
+import { nextUnits } from "./units";
+import { useRigInHand } from "./use_rig_in_hand";
 
-const PLACES = [{ to: "/rig", name: "Rig", icon: RigIcon }];
-
-/** The rail of places and the place itself; on a phone the rail is a bar at the bottom. */
+/** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
 export function Shell() {
   const me = useMe();
   if (me.error instanceof Refused && me.error.status === 401) {
@@ -16,11 +26,21 @@ export function Shell() {
       </main>
     );
   }
+  return <SignedIn />;
+}
+
+function SignedIn() {
+  const state = useRigInHand();
+  const book = useBook();
+  const units = useBench((s) => s.units);
+  const system = book.data?.units.find((u) => u.key === units);
+  useActions("everywhere", useEverywhere());
+  useKeyboard();
   return (
-    <div className="flex min-h-dvh flex-col-reverse lg:h-dvh lg:flex-row">
+    <div className="flex h-dvh flex-col-reverse lg:flex-row print:block print:h-auto">
       <nav
         aria-label="Places"
-        className="sticky bottom-0 z-20 flex border-t border-rule bg-paper lg:static lg:w-[76px] lg:flex-col lg:border-t-0 lg:border-r"
+        className="flex border-t border-rule bg-paper lg:w-[76px] lg:flex-col lg:border-t-0 lg:border-r print:hidden"
       >
         <p className="hidden px-2 py-[13px] text-center font-bold tracking-tight lg:block">Jarana</p>
         {PLACES.map(({ to, name, icon: Icon }) => (
@@ -40,9 +60,36 @@ export function Shell() {
           </NavLink>
         ))}
       </nav>
-      <div className="min-w-0 flex-1">
-        <Outlet />
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
+        {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
+        <div className="min-w-0 flex-1 lg:min-h-0">
+          <Outlet />
+        </div>
       </div>
+      <RigLibrary />
+      <RigHistory />
+      <Palette />
+      <KeySheet />
+      <Toasts />
     </div>
   );
+}
+
+/** What can be done wherever one is. */
+function useEverywhere(): Action[] {
+  const navigate = useNavigate();
+  return useMemo(() => {
+    const bench = () => useBench.getState();
+    const group = "Everywhere";
+    return [
+      { id: "undo", does: "undo", keys: "ctrl+z", group, run: () => bench().undo() },
+      { id: "redo", does: "redo", keys: "ctrl+shift+z", group, run: () => bench().redo() },
+      { id: "units", does: "units", keys: "u", group, run: nextUnits },
+      { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
+      { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },
+      { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
+      { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },
+      { id: "tie", does: "tie the rig in hand", keys: "", group, run: () => void navigate("/tie") },
+    ];
+  }, [navigate]);
 }

@@ -1,9 +1,23 @@
-import type { Fly } from "../api/client";
+import type { Attachment, Fly } from "../api/client";
+import { flyOf, sizeOf } from "../model/bodies";
+
+/** A fly or a shot, from its data. The eye is at the origin. */
+export function BodyDrawing({ body, scale }: { body: Attachment["body"]; scale: number }) {
+  const fly = flyOf(body);
+  if (fly) return <FlyDrawing fly={fly} scale={scale} />;
+  const r = (sizeOf(body) / 2) * scale;
+  return (
+    <g>
+      <circle cx={r} cy={0} r={r} fill="var(--mat-clear)" stroke="var(--hook)" strokeWidth={1.2} />
+      <path d={`M0 0 H${r}`} stroke="var(--hook)" strokeWidth={1.2} />
+    </g>
+  );
+}
 
 type Props = { fly: Fly; scale: number };
 
 /** Side view of a fly made from its data: a bigger bead looks bigger. The eye is at the origin, the bend to the right. */
-export function FlyDrawing({ fly, scale }: Props) {
+function FlyDrawing({ fly, scale }: Props) {
   const shank = fly.hook.shank_mm * scale;
   const jig = fly.hook.bend === "jig";
   const gap = shank * 0.42 * (jig ? -1 : 1);

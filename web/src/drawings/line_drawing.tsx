@@ -1,11 +1,15 @@
 import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
+import { bodyName, flyOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
 import { layoutLine, partsOf, STUB } from "../model/line_layout";
-import { FlyDrawing } from "./fly_drawing";
+import { BodyDrawing } from "./fly_drawing";
+import { INK } from "./material_ink";
 
 type Props = {
   rig: Rig;
+  /** A pinned rig: what differs is written beside, its line drawn thin below. */
+  ghost: Rig | null;
   strength: readonly Strength[];
   system: UnitSystem;
   width: number;
@@ -23,15 +27,6 @@ const PX_PER_MM = 28;
 const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
 const FLY_SCALE = 4.6;
 export const LEAST_WIDTH = 860;
-
-const INK: Record<Span["material"]["look"], string> = {
-  mono: "var(--mat-mono)",
-  clear: "var(--mat-clear)",
-  sighter: "var(--mat-sighter)",
-  fluorocarbon: "var(--mat-fluorocarbon)",
-  braid: "var(--mat-braid)",
-  coated: "var(--mat-coated)",
-};
 
 /** The whole line from the rod to the point. Every part can be picked by mouse, touch or arrow keys. */
 export function LineDrawing(props: Props) {
@@ -92,6 +87,7 @@ export function LineDrawing(props: Props) {
             <rect className="halo" x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} rx={3} />
             {picked ? <Frame x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} /> : null}
             <SpanLine span={span} x0={x0} x1={x1} />
+            <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
               {fitted(span.name, x1 - x0 - 14)}
             </text>
@@ -155,20 +151,25 @@ export function LineDrawing(props: Props) {
                 picked={selected === hung.id}
                 weak={props.worry && (weakest === hung.id || weak)}
                 joint={`${name} ${held ?? ""}`}
+                ghost={props.ghost}
                 props={part(hung.id)}
               />
             ) : null}
           </g>
         );
       })}
+      {rig.head?.kind === "float" ? (
+        <FloatMark x={alongLine(layout.spans, rig.head.above_point_mm)} name={rig.head.body.name} />
+      ) : null}
       <g {...part(layout.point.id)}>
         <rect className="halo" x={layout.pointX + 1} y={Y - 22} width={124} height={92} rx={3} />
         {selected === layout.point.id ? <Frame x={layout.pointX + 1} y={Y - 22} width={124} height={92} /> : null}
         <circle cx={layout.pointX} cy={Y} r={3} fill={weakest === layout.point.id ? warn : "var(--ink)"} />
         <g transform={`translate(${layout.pointX + 8} ${Y})`}>
-          <FlyDrawing fly={layout.point.body} scale={FLY_SCALE} />
+          <BodyDrawing body={layout.point.body} scale={FLY_SCALE} />
         </g>
         <FlyText attachment={layout.point} system={system} x={layout.pointX + 6} y={Y + 36} />
+        <GhostFly attachment={layout.point} ghost={props.ghost} system={system} x={layout.pointX + 6} y={Y + 66} />
       </g>
     </svg>
   );
@@ -229,13 +230,12 @@ function KnotMark({ x, ring, loop, weak }: { x: number; ring: boolean; loop: boo
 }
 
 function FlyText({ attachment, system, x, y }: { attachment: Attachment; system: UnitSystem; x: number; y: number }) {
-  const fly = attachment.body;
-  const bead = fly.bead ? text(system, "bead", fly.bead.diameter_mm / 1000) : "no bead";
-  const owned = fly.source ? "" : " · not owned";
+  const bead = weightOf(attachment.body, system);
+  const owned = flyOf(attachment.body)?.source === null ? " · not owned" : "";
   return (
     <g>
       <text x={x} y={y} fontSize={12.5} fontWeight={650} fill="var(--ink)">
-        {fly.pattern} #{fly.hook.size}
+        {bodyName(attachment.body)}
       </text>
       <text x={x} y={y + 15} fontSize={12} className="mono" fill="var(--soft)">
         {bead}
@@ -254,6 +254,7 @@ function Hanging(props: {
   picked: boolean;
   weak: boolean;
   joint: string;
+  ghost: Rig | null;
   props: object;
 }) {
   const { attachment, x, line, system, picked } = props;
@@ -269,11 +270,67 @@ function Hanging(props: {
         strokeWidth={3}
       />
       <g transform={`translate(${x + 28} ${Y + reach + 10}) rotate(24)`}>
-        <FlyDrawing fly={attachment.body} scale={FLY_SCALE} />
+        <BodyDrawing body={attachment.body} scale={hangingScale(attachment)} />
       </g>
       <FlyText attachment={attachment} system={system} x={x + 16} y={Y + 92} />
+      <GhostFly attachment={attachment} ghost={props.ghost} system={system} x={x + 100} y={Y + 72} />
       <text x={x + 16} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
         {props.joint}
+      </text>
+    </g>
+  );
+}
+
+/** What a span of the pinned rig reads where it differs. */
+function GhostSpan(props: { span: Span; ghost: Rig | null; system: UnitSystem; x: number }) {
+  const was = props.ghost?.spans.find((s) => s.id === props.span.id);
+  if (!was || (was.length_mm === props.span.length_mm && was.d0_mm === props.span.d0_mm)) return null;
+  const length = text(props.system, "length", was.length_mm / 1000);
+  const thick = was.d0_mm === props.span.d0_mm ? "" : `${text(props.system, "diameter", was.d0_mm / 1000)} · `;
+  return (
+    <text x={props.x} y={Y - 44} fontSize={11.5} textAnchor="middle" fill="var(--ghost)" className="mono">
+      was {thick}
+      {length}
+    </text>
+  );
+}
+
+function GhostFly(props: { attachment: Attachment; ghost: Rig | null; system: UnitSystem; x: number; y: number }) {
+  const was = props.ghost?.attachments.find((a) => a.id === props.attachment.id)?.body;
+  const now = props.attachment.body;
+  if (!was) return null;
+  const weight = weightOf(was, props.system);
+  if (bodyName(was) === bodyName(now) && weight === weightOf(now, props.system)) return null;
+  return (
+    <text x={props.x} y={props.y} fontSize={11.5} fill="var(--ghost)" className="mono">
+      was {bodyName(was) === bodyName(now) ? weight : `${bodyName(was)} ${weight}`}
+    </text>
+  );
+}
+
+/** A big fly on a dropper is drawn smaller, so that its name stays readable below it. */
+function hangingScale(attachment: Attachment): number {
+  const shank = flyOf(attachment.body)?.hook.shank_mm ?? 4;
+  return Math.min(FLY_SCALE, 32 / shank);
+}
+
+/** Where a place so far above the point stands on the drawn line. */
+function alongLine(spans: readonly { span: Span; x0: number; x1: number }[], abovePoint: number): number {
+  let left = abovePoint;
+  for (const box of [...spans].reverse()) {
+    if (left <= box.span.length_mm) return box.x1 - ((box.x1 - box.x0) * left) / box.span.length_mm;
+    left -= box.span.length_mm;
+  }
+  return spans[0]?.x0 ?? 0;
+}
+
+function FloatMark({ x, name }: { x: number; name: string }) {
+  return (
+    <g>
+      <circle cx={x} cy={Y} r={9} fill="var(--mat-sighter-b)" stroke="var(--ink)" strokeWidth={1.6} />
+      <path d={`M${x - 9} ${Y} A9 9 0 0 1 ${x + 9} ${Y} Z`} fill="var(--mat-sighter)" />
+      <text x={x} y={Y + 60} fontSize={11.5} textAnchor="middle" fill="var(--soft)">
+        {name}
       </text>
     </g>
   );

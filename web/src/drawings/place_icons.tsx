@@ -22,3 +22,23 @@ export function RigIcon() {
     </svg>
   );
 }
+
+export function WaterIcon() {
+  return (
+    <svg {...frame}>
+      <title>Water</title>
+      <path d="M2 5h18" />
+      <path d="M2 9c4 0 4 8 9 8s5-8 9-8" />
+    </svg>
+  );
+}
+
+export function TieIcon() {
+  return (
+    <svg {...frame}>
+      <title>Tie</title>
+      <path d="M2 15c5 0 6-9 10.5-9 3 0 3.5 5 .5 6-3.5 1-6-3-3-6" />
+      <path d="M13 12c2 2 4 2.5 7 2.5" />
+    </svg>
+  );
+}

@@ -1,11 +1,16 @@
-import { AxisBottom, AxisLeft } from "@visx/axis";
 import { scaleLinear } from "@visx/scale";
-import type { Drift, Rig, UnitSystem } from "../api/client";
-import { nodeAt, type Point, spread, trackOf } from "../model/drift_view";
+import type { Band, Drift, Rig, UnitSystem } from "../api/client";
+import { sizeOf } from "../model/bodies";
+import { duration, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
+import { Axes } from "./axes";
 
 type Props = {
   drift: Drift;
+  /** The drift of a pinned rig, drawn behind. */
+  ghost: Drift | null;
+  /** How sure the tracks are; null while it is being computed. */
+  band: Band | null;
   rig: Rig;
   system: UnitSystem;
   bedName: string;
@@ -28,25 +33,37 @@ const STYLE: Record<string, { ink: string; dash: string }> = {
 };
 const styleOf = (role: string) => STYLE[role] ?? { ink: "var(--track-point)", dash: "" };
 
-/** The water in section with the rig in it at one moment, and the path of every fly through the drift. */
-export function TankDrawing({ drift, rig, system, bedName, width, height, time }: Props) {
+/** The water in section with the rig in it at one moment, and the path of every fly: against metres on a river, seconds on a lake. */
+export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, height, time }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
   const deep = system.rules.depth?.factor ?? 1;
-  const x = scaleLinear({ domain: [0, drift.length_m * travel], range: [LEFT, width - RIGHT] });
-  const y = scaleLinear({ domain: [0, drift.depth_m * deep], range: [TOP, height - BOTTOM - BED] });
-  const at = (p: Point): [number, number] => [x(p.x * travel), y(-p.z * deep)];
-  const path = (points: Point[]) => points.map((p, i) => `${i ? "L" : "M"}${at(p).map(round).join(" ")}`).join("");
-  const bed = y(drift.depth_m * deep);
-  const surface = y(0);
+  const lake = drift.axis === "seconds";
+  const whole = duration(drift);
+  const corners = drift.bed ?? [];
+  const floor = Math.max(...corners.map((c) => c.depth_m), 0.1);
+  const long = lake ? whole : drift.length_m * travel;
+  const x = scaleLinear({ domain: [0, long], range: [LEFT, width - RIGHT] });
+  const y = scaleLinear({ domain: [0, floor * deep], range: [TOP, height - BOTTOM - BED] });
   const right = width - RIGHT;
-  const zoneTop = y((drift.depth_m - drift.zone_high_m) * deep);
-  const zoneEnd = y((drift.depth_m - drift.zone_low_m) * deep);
-  const stretch = (bed - surface) / drift.depth_m / ((right - LEFT) / drift.length_m);
+  const surface = y(0);
+  const bed = y(floor * deep);
+  const px = (p: Point, t: number) => x(lake ? t : p.x * travel);
+  const at = (p: Point, t: number): [number, number] => [px(p, t), y(-p.z * deep)];
+  const join = (points: [number, number][]) =>
+    points.map((p, i) => `${i ? "L" : "M"}${p.map(round).join(" ")}`).join("");
+  const track = (of: Drift, node: number) => join(trackOf(of, node).map((p, i) => at(p, of.times_s[i] ?? 0)));
+  const cx = (m: number) => (lake ? LEFT + ((right - LEFT) * m) / Math.max(drift.length_m, 0.01) : x(m * travel));
+  const bedLine = corners.map((c): [number, number] => [cx(c.x_m), y(c.depth_m * deep)]);
+  const zone = [
+    ...corners.map((c): [number, number] => [cx(c.x_m), y(c.zone_top_m * deep)]),
+    ...[...corners].reverse().map((c): [number, number] => [cx(c.x_m), y(Math.max(c.zone_end_m, c.zone_top_m) * deep)]),
+  ];
+  const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
+  const stretch = (bed - surface) / floor / ((right - LEFT) / drift.length_m);
   const flies = drift.flies.map((fly) => ({
     fly,
-    track: trackOf(drift, fly.node),
     here: nodeAt(drift, fly.node, time),
-    bead: rig.attachments.find((a) => a.id === fly.id)?.body.bead?.diameter_mm ?? 2,
+    size: sizeOf(rig.attachments.find((a) => a.id === fly.id)?.body ?? { kind: "shot", name: "", mass_mg: 1 }),
   }));
   const labelY = spread(
     flies.map(({ fly }) => y(fly.settled_depth_m * deep) - 10),
@@ -54,8 +71,8 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
     TOP + 12,
     bed - 8,
   );
-  const top = nodeAt(drift, 0, time);
-  const [topX, topY] = at(top);
+  const top = at(nodeAt(drift, 0, time), time);
+  const moment = x(time);
 
   return (
     <svg
@@ -81,10 +98,10 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
           <rect x={LEFT} y={0} width={right - LEFT} height={bed + 3} />
         </clipPath>
       </defs>
-      <rect x={LEFT} y={surface} width={right - LEFT} height={bed - surface} fill="url(#water)" />
-      <rect x={LEFT} y={zoneTop} width={right - LEFT} height={Math.max(zoneEnd - zoneTop, 1)} fill="url(#zone)" />
-      <PaceArrows drift={drift} system={system} y={(d) => y(d * deep)} />
-      <path d={bedPath(LEFT, right, bed, BED)} fill="var(--bed)" stroke="var(--bed-edge)" strokeWidth={1} />
+      <path d={`${join(bedLine)} L${right} ${surface} H${LEFT} Z`} fill="url(#water)" />
+      <path d={`${join(zone)} Z`} fill="url(#zone)" />
+      {lake ? null : <PaceArrows drift={drift} system={system} y={(d) => y(d * deep)} />}
+      <path d={bedShape(bedLine, bed + BED)} fill="var(--bed)" stroke="var(--bed-edge)" strokeWidth={1} />
       <text x={LEFT + 8} y={bed + 18} fontSize={12} fill="var(--bed-ink)">
         {bedName}
       </text>
@@ -102,11 +119,56 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
       </text>
       <path d={`M${LEFT} ${surface} H${right}`} stroke="var(--ink)" strokeWidth={1.6} />
       <g clipPath="url(#tank-water)">
-        {flies.map(({ fly, track }) => (
-          <g key={fly.id}>
-            <path d={path(track)} fill="none" stroke="var(--casing)" strokeWidth={5} opacity={0.75} className="swing" />
+        {(band?.flies ?? []).map((fly) => {
+          const of = drift.flies.find((f) => f.id === fly.id);
+          if (!band || !of) return null;
+          const edge = (depths: readonly number[]) =>
+            depths.map((mm, k): [number, number] => {
+              const t = (band.shares[k] ?? 0) * whole;
+              return [px(nodeAt(drift, of.node, t), t), y((mm / 1000) * deep)];
+            });
+          return (
             <path
-              d={path(track)}
+              key={fly.id}
+              d={`${join([...edge(fly.p10_mm), ...edge(fly.p90_mm).reverse()])} Z`}
+              fill={styleOf(of.role).ink}
+              opacity={0.14}
+              data-testid={`band-${fly.id}`}
+            />
+          );
+        })}
+      </g>
+      {ghost ? (
+        <g clipPath="url(#tank-water)" fill="none" stroke="var(--ghost)" data-testid="ghost">
+          {ghost.flies.map((fly) => (
+            <path
+              key={fly.id}
+              d={track(ghost, fly.node)}
+              strokeWidth={1.8}
+              strokeDasharray={styleOf(fly.role).dash}
+              className="swing"
+            />
+          ))}
+          {lake
+            ? null
+            : ghost.lines.map((line, i) => (
+                <path key={i} d={join(line.map((node) => at(nodeAt(ghost, node, time), time)))} strokeWidth={1.2} />
+              ))}
+        </g>
+      ) : null}
+      <g clipPath="url(#tank-water)">
+        {flies.map(({ fly }) => (
+          <g key={fly.id}>
+            <path
+              d={track(drift, fly.node)}
+              fill="none"
+              stroke="var(--casing)"
+              strokeWidth={5}
+              opacity={0.75}
+              className="swing"
+            />
+            <path
+              d={track(drift, fly.node)}
               fill="none"
               stroke={styleOf(fly.role).ink}
               strokeWidth={2.4}
@@ -118,35 +180,43 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
           </g>
         ))}
       </g>
-      {flies.map(({ fly }) =>
-        fly.metres_to_bottom === null || fly.metres_to_bottom === undefined ? null : (
-          <FoundBottom
-            key={fly.id}
-            x={x((fly.entry_x_m + fly.metres_to_bottom) * travel)}
-            bed={bed}
-            label={text(system, "travel", fly.metres_to_bottom)}
-            ink={styleOf(fly.role).ink}
-          />
-        ),
+      {lake
+        ? null
+        : flies.map(({ fly }) =>
+            fly.metres_to_bottom === null || fly.metres_to_bottom === undefined ? null : (
+              <FoundBottom
+                key={fly.id}
+                x={x((fly.entry_x_m + fly.metres_to_bottom) * travel)}
+                bed={y(depthAt(corners, fly.entry_x_m + fly.metres_to_bottom) * deep)}
+                label={text(system, "travel", fly.metres_to_bottom)}
+                ink={styleOf(fly.role).ink}
+              />
+            ),
+          )}
+      {lake ? (
+        <path d={`M${moment} ${surface - 8} V${bed}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray="2 4" />
+      ) : (
+        <>
+          <Top head={drift.head ?? "held"} x={top[0]} y={top[1]} rig={rig} />
+          {drift.lines.map((line, i) => {
+            const points = join(line.map((node) => at(nodeAt(drift, node, time), time)));
+            return (
+              <g key={i} fill="none" strokeLinejoin="round">
+                <path d={points} stroke="var(--casing)" strokeWidth={4.5} opacity={0.8} />
+                <path d={points} stroke="var(--mat-fluorocarbon)" strokeWidth={2.2} />
+              </g>
+            );
+          })}
+        </>
       )}
-      <Sighter x={topX} y={topY} />
-      {drift.lines.map((line, i) => {
-        const points = path(line.map((node) => nodeAt(drift, node, time)));
-        return (
-          <g key={i} fill="none" strokeLinejoin="round">
-            <path d={points} stroke="var(--casing)" strokeWidth={4.5} opacity={0.8} />
-            <path d={points} stroke="var(--mat-fluorocarbon)" strokeWidth={2.2} />
-          </g>
-        );
-      })}
-      {flies.map(({ fly, here, bead }) => {
-        const [px, py] = at(here);
+      {flies.map(({ fly, here, size }) => {
+        const [fx, fy] = at(here, time);
         return (
           <circle
             key={fly.id}
-            cx={px}
-            cy={Math.min(py, bed)}
-            r={3 + bead}
+            cx={fx}
+            cy={Math.min(fy, bed)}
+            r={3 + size}
             fill="var(--bead)"
             stroke={styleOf(fly.role).ink}
             strokeWidth={2.4}
@@ -157,46 +227,31 @@ export function TankDrawing({ drift, rig, system, bedName, width, height, time }
       {flies.map(({ fly }, i) => (
         <g key={fly.id}>
           <rect
-            x={right - 128}
+            x={right - 148}
             y={(labelY[i] ?? 0) - 13}
-            width={124}
+            width={144}
             height={18}
             rx={2}
             fill="var(--sheet)"
             opacity={0.88}
           />
           <path
-            d={`M${right - 123} ${(labelY[i] ?? 0) - 4} h16`}
+            d={`M${right - 143} ${(labelY[i] ?? 0) - 4} h16`}
             stroke={styleOf(fly.role).ink}
             strokeWidth={2.4}
             strokeDasharray={styleOf(fly.role).dash}
           />
-          <text x={right - 102} y={labelY[i]} fontSize={12} fill={styleOf(fly.role).ink} fontWeight={650}>
+          <text x={right - 122} y={labelY[i]} fontSize={12} fill={styleOf(fly.role).ink} fontWeight={650}>
             {fly.role} <tspan className="mono">{text(system, "depth", fly.settled_depth_m)}</tspan>
           </text>
         </g>
       ))}
-      <AxisLeft
-        scale={y}
-        left={LEFT}
-        numTicks={5}
-        stroke="var(--edge)"
-        tickStroke="var(--edge)"
-        tickLabelProps={{ fill: "var(--ink)", fontSize: 12, dx: -4, dy: 4, textAnchor: "end", className: "mono" }}
-      />
-      <AxisBottom
-        scale={x}
-        top={bed + BED}
-        numTicks={7}
-        stroke="var(--edge)"
-        tickStroke="var(--edge)"
-        tickLabelProps={{ fill: "var(--ink)", fontSize: 12, textAnchor: "middle", className: "mono" }}
-      />
+      <Axes x={x} y={y} left={LEFT} bottom={bed + BED} ticks={7} />
       <text x={6} y={surface - 12} fontSize={12} fill="var(--soft)">
         depth, {system.rules.depth?.unit}
       </text>
       <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {system.rules.travel?.unit} drifted · heights ×{stretch.toFixed(1)}
+        {lake ? "seconds since it landed" : `${system.rules.travel?.unit} drifted · heights ×${stretch.toFixed(1)}`}
       </text>
     </svg>
   );
@@ -216,15 +271,31 @@ function describe(drift: Drift, system: UnitSystem): string {
   return `The drift in section, water ${text(system, "depth", drift.depth_m)} deep: ${flies.join("; ")}.`;
 }
 
-/** A stony edge, the same every time. */
-function bedPath(left: number, right: number, y: number, depth: number): string {
-  const steps = Math.max(8, Math.round((right - left) / 17));
-  const width = (right - left) / steps;
-  const stones = Array.from({ length: steps }, (_, k) => {
-    const rise = 2 + ((k * 7919) % 5) * 0.7;
-    return `q${width / 2} ${-rise} ${width} 0`;
+/** Depth of the bed between its corners. */
+function depthAt(corners: readonly { x_m: number; depth_m: number }[], at: number): number {
+  const next = corners.findIndex((c) => c.x_m >= at);
+  const b = corners[next];
+  const a = corners[next - 1];
+  if (!b) return corners[corners.length - 1]?.depth_m ?? 0;
+  if (!a || b.x_m === a.x_m) return b.depth_m;
+  return a.depth_m + ((b.depth_m - a.depth_m) * (at - a.x_m)) / (b.x_m - a.x_m);
+}
+
+/** The bed along its corners, with a stony edge that is the same every time. */
+function bedShape(line: [number, number][], below: number): string {
+  const first = line[0] ?? [0, 0];
+  const last = line[line.length - 1] ?? [0, 0];
+  const stones = line.slice(1).map(([x1, y1], i) => {
+    const [x0, y0] = line[i] ?? first;
+    const steps = Math.max(1, Math.round((x1 - x0) / 17));
+    return Array.from({ length: steps }, (_, k) => {
+      const rise = 2 + ((k * 7919) % 5) * 0.7;
+      const dx = (x1 - x0) / steps;
+      const dy = (y1 - y0) / steps;
+      return `q${round(dx / 2)} ${round(dy / 2 - rise)} ${round(dx)} ${round(dy)}`;
+    }).join(" ");
   });
-  return `M${left} ${y + 2} ${stones.join(" ")} V${y + depth} H${left} Z`;
+  return `M${first[0]} ${first[1] + 2} ${stones.join(" ")} L${last[0]} ${below} H${first[0]} Z`;
 }
 
 function PaceArrows({ drift, system, y }: { drift: Drift; system: UnitSystem; y: (depth: number) => number }) {
@@ -266,7 +337,28 @@ function FoundBottom({ x, bed, label, ink }: { x: number; bed: number; label: st
   );
 }
 
-function Sighter({ x, y }: { x: number; y: number }) {
+/** What holds the rig: the sighter, the float, the dry fly or the end of the fly line. */
+function Top({ head, x, y, rig }: { head: string; x: number; y: number; rig: Rig }) {
+  if (head === "float" && rig.head?.kind === "float") {
+    const r = Math.max(4, rig.head.body.diameter_mm * 0.55);
+    return (
+      <g>
+        <circle cx={x} cy={y} r={r} fill="var(--mat-sighter-b)" stroke="var(--ink)" strokeWidth={1.6} />
+        <path d={`M${x - r} ${y} A${r} ${r} 0 0 1 ${x + r} ${y} Z`} fill="var(--mat-sighter)" />
+      </g>
+    );
+  }
+  if (head === "dry fly") {
+    return (
+      <path
+        d={`M${x - 9} ${y - 1} h18 M${x - 5} ${y - 9} l3 8 M${x} ${y - 11} v10 M${x + 5} ${y - 9} l-3 8`}
+        stroke="var(--ink)"
+        strokeWidth={1.8}
+        strokeLinecap="round"
+      />
+    );
+  }
+  if (head === "fly line") return <circle cx={x} cy={y} r={5} fill="var(--mat-flyline)" />;
   return (
     <g strokeWidth={4.5} strokeLinecap="butt">
       <path d={`M${x} ${y} l8 -22`} stroke="var(--mat-sighter)" />

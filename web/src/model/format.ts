@@ -14,7 +14,9 @@ export type Kind =
   | "fish"
   | "fly_mass"
   | "speed"
-  | "temperature";
+  | "temperature"
+  | "wind"
+  | "tag";
 
 /** Writes an SI value by a rule the server sent; the numbers of every unit live on the server. */
 export function figure(system: UnitSystem, kind: Kind, si: number): Figure {

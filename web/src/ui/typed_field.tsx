@@ -13,10 +13,28 @@ type Props = {
   less?: Step | undefined;
   more?: Step | undefined;
   width?: string;
+  /** Whether an empty text is an answer too. */
+  empty?: boolean;
+  /** Words, not a figure: set as text. */
+  plain?: boolean;
+  /** What might be typed, while there is nothing. */
+  hint?: string;
 };
 
 /** A figure that can be typed in any unit. What was typed stays as it was typed, until the value changes elsewhere. */
-export function TypedField({ label, shown, onCommit, fault, onTouched, less, more, width = "w-24" }: Props) {
+export function TypedField({
+  label,
+  shown,
+  onCommit,
+  fault,
+  onTouched,
+  less,
+  more,
+  width = "w-24",
+  empty,
+  plain,
+  hint,
+}: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
   const [kept, setKept] = useState<{ typed: string; shown: string | null } | null>(null);
@@ -31,8 +49,9 @@ export function TypedField({ label, shown, onCommit, fault, onTouched, less, mor
   const refused = Boolean(fault);
   const value = draft ?? (kept && (kept.shown === null || kept.shown === shown) ? kept.typed : shown);
   const commit = () => {
-    if (draft === null || draft.trim() === "" || draft === value_before()) {
-      if (draft !== null && draft.trim() === "") setDraft(null);
+    const nothing = draft?.trim() === "" && !empty;
+    if (draft === null || nothing || draft === value_before()) {
+      if (nothing) setDraft(null);
       return;
     }
     setKept({ typed: draft.trim(), shown: null });
@@ -61,12 +80,13 @@ export function TypedField({ label, shown, onCommit, fault, onTouched, less, mor
         <input
           id={id}
           value={value}
+          placeholder={hint}
           inputMode="text"
           autoComplete="off"
           spellCheck={false}
           aria-invalid={refused}
           aria-describedby={refused ? `${id}-fault` : undefined}
-          className="figure min-h-8 w-full min-w-0 bg-transparent px-1 text-center outline-offset-[-2px]"
+          className={`min-h-8 w-full min-w-0 bg-transparent outline-offset-[-2px] ${plain ? "px-2" : "figure px-1 text-center"}`}
           onFocus={(event) => event.currentTarget.select()}
           onChange={(event) => {
             setDraft(event.target.value);

@@ -12,7 +12,7 @@ from jarana.api.spec import spec
 from jarana.core.methods import methods
 from jarana.core.tackle.knot import knots
 from jarana.core.units import NAMES, SYSTEMS
-from jarana.core.water.reach import bed_kinds
+from jarana.core.water.reach import bed_kinds, blank_reach
 
 blueprint = Blueprint("book", __name__, url_prefix="/api")
 
@@ -30,4 +30,5 @@ def book() -> Book:
         methods=tuple(MethodView.of(m) for m in methods().values()),
         beds=tuple(Bed(key=b.key, name=b.name) for b in bed_kinds().values()),
         knots=tuple(knots().values()),
+        blank_water=blank_reach(),
     )

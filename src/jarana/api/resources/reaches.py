@@ -1,20 +1,116 @@
-"""One's own waters."""
+"""One's own waters, their days, and the rule sets attached to them."""
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+
 from flask import Blueprint
+from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.schemas import Reaches
-from jarana.api.security import database, owner
+from jarana.api.errors import problem
+from jarana.api.schemas import (
+    Gone,
+    KeptReach,
+    NewReach,
+    ReachDay,
+    ReachDays,
+    Reaches,
+    RuleSets,
+    RuleSetView,
+    StaleReach,
+    WaterAnswer,
+    WaterRequest,
+)
+from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
+from jarana.core.errors import InputError
+from jarana.core.units import Writer
 from jarana.storage.repositories import Belongings
+from jarana.storage.tables import ReachRow
+from jarana.usecases.keep_reach import (
+    StaleReachError,
+    UnknownReachError,
+    bring_reach_back,
+    keep_reach,
+    throw_reach_away,
+)
+from jarana.usecases.work_on_rig import work_on_water
 
 blueprint = Blueprint("reaches", __name__, url_prefix="/api")
+
+
+def _mine() -> Belongings:
+    return Belongings(database(), owner())
+
+
+def _kept(row: ReachRow) -> KeptReach:
+    return KeptReach(reach=row.document, number=row.number)
 
 
 @blueprint.get("/reaches")
 @spec.validate(resp=Response(HTTP_200=Reaches), tags=["water"])
 def reaches() -> Reaches:
-    """Return every reach."""
-    return Reaches(reaches=Belongings(database(), owner()).reaches())
+    """Return every water as it was last seen."""
+    return Reaches(reaches=tuple(_kept(row) for row in _mine().reach_rows()))
+
+
+@blueprint.put("/reaches/<reach_id>")
+@spec.validate(resp=Response(HTTP_200=KeptReach, HTTP_409=StaleReach), tags=["water"])
+def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
+    """Save a water and the dated copy of the day; a stale base answers 409 with the newest."""
+    if json.reach.id != reach_id:
+        raise InputError.one("reach.id", json.reach.id, "is not the id of the address")
+    session, belongings = database(), _mine()
+    try:
+        row = keep_reach(session, belongings, json.reach, json.base, json.day)
+    except StaleReachError as stale:
+        newest = _kept(stale.newest).model_dump(mode="json")
+        return problem(409, "This water was changed elsewhere since you opened it.", newest=newest)
+    session.commit()
+    return _kept(row)
+
+
+@blueprint.delete("/reaches/<reach_id>")
+@spec.validate(resp=Response(HTTP_200=Gone), tags=["water"])
+def throw_away(reach_id: str) -> Gone:
+    """Put a water out of sight; it can be brought back."""
+    throw_reach_away(_mine(), reach_id, datetime.now(UTC))
+    database().commit()
+    return Gone()
+
+
+@blueprint.post("/reaches/<reach_id>/bring-back")
+@spec.validate(resp=Response(HTTP_200=KeptReach), tags=["water"])
+def bring_back(reach_id: str) -> KeptReach:
+    """Bring a water back that was thrown away."""
+    row = bring_reach_back(_mine(), reach_id)
+    database().commit()
+    return _kept(row)
+
+
+@blueprint.get("/reaches/<reach_id>/days")
+@spec.validate(resp=Response(HTTP_200=ReachDays), tags=["water"])
+def days(reach_id: str) -> ReachDays:
+    """Return the dated copies of a water, newest first."""
+    belongings = _mine()
+    if belongings.reach_row(reach_id) is None:
+        raise UnknownReachError(reach_id)
+    return ReachDays(days=tuple(ReachDay(day=row.day, reach=row.document) for row in belongings.days(reach_id)))
+
+
+@blueprint.post("/water")
+@limiter.limit("1200/minute")
+@spec.validate(resp=Response(HTTP_200=WaterAnswer), tags=["water"])
+def water(json: WaterRequest) -> WaterAnswer:
+    """Apply edits to a water that has no rig in it yet."""
+    changed, section = work_on_water(json.water, json.edits, json.units)
+    return WaterAnswer(water=changed, section=section, seq=json.seq)
+
+
+@blueprint.get("/rule-sets")
+@spec.validate(resp=Response(HTTP_200=RuleSets), tags=["water"])
+def rule_sets() -> RuleSets:
+    """Return every rule set with its rules in few words."""
+    writer = Writer()
+    return RuleSets(rule_sets=tuple(RuleSetView(rules=r, said=r.said(writer)) for r in _mine().rule_sets()))

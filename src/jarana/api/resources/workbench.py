@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 from flask import Blueprint
+from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.schemas import Strength, WorkbenchAnswer, WorkbenchRequest
+from jarana.api.errors import problem
+from jarana.api.schemas import BandAnswer, Strength, TriesAnswer, TriesRequest, WorkbenchAnswer, WorkbenchRequest
 from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
+from jarana.api.waiting import client_gone
 from jarana.core.units import Writer
 from jarana.storage.repositories import Belongings
+from jarana.usecases.band_of_rig import band_of_rig
+from jarana.usecases.try_edits import readings_with_tries
 from jarana.usecases.work_on_rig import work_on_rig
 
 blueprint = Blueprint("workbench", __name__, url_prefix="/api")
@@ -19,7 +24,7 @@ blueprint = Blueprint("workbench", __name__, url_prefix="/api")
 @limiter.limit("1200/minute")
 @spec.validate(resp=Response(HTTP_200=WorkbenchAnswer), tags=["workbench"])
 def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
-    """Apply edits to a rig and its water; return them with drift, readings, strengths and cut list."""
+    """Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section."""
     drawer = Belongings(database(), owner()).drawer()
     bench = work_on_rig(json.rig, json.water, json.edits, drawer, json.units)
     writer = Writer(json.units)
@@ -41,6 +46,27 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         drift=bench.drift,
         readings=bench.readings,
         strength=strength,
-        sheet=bench.sheet,
+        section=bench.section,
         seq=json.seq,
     )
+
+
+@blueprint.post("/workbench/tries")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=TriesAnswer), tags=["workbench"])
+def tries(json: TriesRequest) -> TriesAnswer:
+    """Return the readings again, with what would better those that are not satisfied."""
+    drawer = Belongings(database(), owner()).drawer()
+    return TriesAnswer(readings=readings_with_tries(json.rig, json.water, drawer, json.units), seq=json.seq)
+
+
+@blueprint.post("/workbench/band")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=BandAnswer), tags=["workbench"])
+def band(json: TriesRequest) -> BandAnswer | FlaskResponse:
+    """Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more."""
+    told = band_of_rig(json.rig, json.water, json.units, client_gone())
+    if told is None:
+        return problem(409, "Nobody waits for it any more.")
+    found, readings = told
+    return BandAnswer(band=found, readings=readings, seq=json.seq)

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from jarana.core.drift.ground import WIND_SHARE, ground_of
 from jarana.core.drift.kernel import BED_GIVE, run_chain
-from jarana.core.drift.mesh import Floats, Mesh, build_mesh
-from jarana.core.drift.scenario import Scenario
+from jarana.core.drift.mesh import Floats, Ints, Mesh, build_mesh
+from jarana.core.drift.scenario import FreeTop, Scenario, Top
 from jarana.core.errors import SolverError
 
 
@@ -41,6 +42,12 @@ class ChainRun:
         N; negative where a link was pushed (a slack rig).
     steps
         How many steps it took.
+    afloat
+        (times, nodes): 1 where a greased line lies in the surface.
+    drowned
+        Whether a dry fly at the top went under.
+    taken
+        Line taken in through the tip, m.
     """
 
     times: Floats
@@ -53,6 +60,9 @@ class ChainRun:
     strain_max: float
     least_tension: float
     steps: int
+    afloat: Ints
+    drowned: bool
+    taken: float
 
     def track(self, name: str) -> tuple[Floats, Floats, Floats, Floats]:
         """Return x, depth, vx, vz of a body by name, each (times,)."""
@@ -82,21 +92,30 @@ def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> 
     scenario.check()
     steps = steps or Steps()
     mesh = build_mesh(scenario, refine)
+    return solve(scenario, mesh, steps)
+
+
+def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
+    """Run a checked scenario on a mesh of its own or of one that differs only in its values (a band's member)."""
     water, stream = scenario.water, scenario.stream
     bed = [1.0 if scenario.bed else 0.0, mesh.wet_weight / BED_GIVE, scenario.bed_friction]
     values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
-    states, tensions, worst, count = run_chain(
+    ground, grid = ground_of(scenario)
+    drift = WIND_SHARE * stream.wind if stream.surface_speed == 0.0 else 0.0
+    states, tensions, afloat, worst, count = run_chain(
         mesh.parent,
-        mesh.link_length,
-        mesh.link_diameter,
-        mesh.link_density,
-        mesh.link_between,
+        mesh.links,
         mesh.body_node,
         np.ascontiguousarray(values),
-        np.array([water.density, water.viscosity, water.gravity]),
-        np.array([stream.surface_speed, stream.depth, stream.roughness]),
+        _float_row(scenario.top, stream.wind),
+        mesh.afloat,
+        mesh.fixed,
+        np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
+        np.array([stream.surface_speed, stream.depth, stream.roughness, drift, stream.gust_x, stream.gust_z]),
+        ground,
+        grid,
         np.array(bed),
-        np.array(scenario.top.moves, dtype=float).reshape(-1, 3),
+        _move_rows(scenario.top),
         np.stack([mesh.x, mesh.z, mesh.vx, mesh.vz]),
         np.array(scenario.times),
         np.array([steps.first, steps.then, steps.settling]),
@@ -114,4 +133,25 @@ def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> 
         strain_max=float(worst[0]),
         least_tension=float(worst[1]),
         steps=int(count),
+        afloat=afloat,
+        drowned=bool(worst[2]),
+        taken=float(worst[3]),
     )
+
+
+def _float_row(top: Top, wind: float) -> Floats:
+    if isinstance(top, FreeTop):
+        return np.array([top.radius, top.mass, top.drag_area, top.support, wind])
+    return np.zeros(5)
+
+
+def _move_rows(top: Top) -> Floats:
+    """Return rows (t, vx, vz, line taken in) at every time either changes."""
+    if isinstance(top, FreeTop):
+        return np.zeros((0, 4))
+    times = sorted({m[0] for m in top.moves} | {t for t, _ in top.takes})
+    rows = []
+    for time in times:
+        taken = [speed for begin, speed in top.takes if begin <= time]
+        rows.append((time, *top.velocity(time), taken[-1] if taken else 0.0))
+    return np.array(rows, dtype=float).reshape(-1, 4)

@@ -1,27 +1,61 @@
-"""From rig and water to the chain: which part is in the water, how it is led, when the drift ends."""
+"""From rig and water to the chain: what holds the rig, which part is in the water, how it is moved, when it ends."""
 
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass, replace
 
-from jarana.core.drift.scenario import Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream
-from jarana.core.rig.model import Rig, Span
+from jarana.core.drift.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top
+from jarana.core.drift.steady import steady_natural
+from jarana.core.errors import InputError, Note, SolverError
+from jarana.core.hydro.terminal_speed import Body
+from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.tackle.float import Float
+from jarana.core.tackle.fly_line import BENDING, line_parts
+from jarana.core.tackle.hook import STEEL
 from jarana.core.water.reach import Reach
 
 LONGEST_DRIFT = 20.0
 """s: a contact drift is lifted out by then."""
+LONGEST_FLOAT_DRIFT = 60.0
 SHORTEST_DRIFT = 2.0
+LAKE_SECONDS = 90.0
+"""s of a retrieve or of a team left to settle."""
 START_ANGLE = math.radians(5)
-"""The rig lands straight upstream of the sighter, this far below the horizontal, rad."""
+"""The rig lands straight upstream of its top, this far below the horizontal, rad."""
 DROPPER_ANGLE = math.radians(25)
 FRAME = 0.1
-"""s between the states a drift keeps."""
+"""s between the states a drift on a river keeps."""
+LAKE_FRAME = 0.5
 SPACING = 0.03
 """Node spacing wanted on a leader, m."""
+STILL_SPACING = 0.1
+LINE_SPACING = 0.2
+BEFORE_FISH = 0.6
+"""Share of a drift that lies upstream of the fish."""
+USUAL_NATURAL = 0.8
+"""Natural pace as a share of the surface pace, where no settled shape is found."""
+FIGURE_SPEED = 0.03
+"""m/s of line a figure-of-eight takes in."""
+STRIP_LENGTH, STRIP_SECONDS, PAUSE_SECONDS = 0.15, 1.0, 3.0
+LIFT_HEIGHT, LIFT_SECONDS = 1.0, 3.0
+USED = 0.6
+"""Share of a hackled dry's lift left after about twenty casts or a fish (tables of practice); foam keeps its own."""
+GRAM_FORCE = 9.80665e-3
+"""N."""
+
+
+@dataclass(frozen=True)
+class Lowered:
+    """A scenario, and the doubts that came up on the way to it; `begins_m` is where along the water it starts."""
+
+    scenario: Scenario
+    notes: tuple[Note, ...]
+    begins_m: float
 
 
 def top_span(rig: Rig) -> int:
-    """Return the index of the first span under water: the one below the sighter's lower end.
+    """Return the index of the first span under water when the rod holds the leader: the one below the sighter.
 
     Without a sighter it is the first span below the coloured part; without either, the last span.
     """
@@ -31,71 +65,214 @@ def top_span(rig: Rig) -> int:
     return min(above[-1] + 1 if above else 0, len(rig.spans) - 1)
 
 
-def held_length(rig: Rig) -> float:
-    """Return the length of leader held off the water above the top of the chain, m."""
-    return sum(s.length for s in rig.spans[: top_span(rig)])
+def hung_from(rig: Rig) -> float:
+    """Return how far down the leader its top is, m: sighter's end, float, dry fly, or 0 on a fly line."""
+    head = rig.head
+    if head.kind == "held":
+        return sum(s.length for s in rig.spans[: top_span(rig)])
+    if head.kind == "float":
+        return rig.length - head.above_point_mm / 1000
+    if head.kind == "dry fly":
+        at = rig.attachment(head.fly).at
+        return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)]) if at.kind == "joint" else 0.0
+    return 0.0
+
+
+def still(reach: Reach) -> bool:
+    """Say whether the water does not move."""
+    return reach.pace_m_s <= 0
 
 
 def drift_seconds(rig: Rig, reach: Reach) -> float:
-    """Return how long the drift lasts, s: the reach's drift length at the pace it is led, at most 20 s."""
-    pace = rig.motion.lead * reach.pace_m_s
-    seconds = LONGEST_DRIFT if pace <= 0 else reach.drift_m / pace
-    return min(max(seconds, SHORTEST_DRIFT), LONGEST_DRIFT)
+    """Return how long it lasts, s: the reach's drift length at the pace it goes, or a minute and a half of lake."""
+    if still(reach):
+        return LAKE_SECONDS
+    held = rig.head.kind == "held"
+    pace = (rig.motion.lead if held and rig.motion.kind == "led" else 1.0) * reach.pace_m_s
+    longest = LONGEST_DRIFT if held else LONGEST_FLOAT_DRIFT
+    seconds = longest if pace <= 0 else reach.drift_m / pace
+    return min(max(seconds, SHORTEST_DRIFT), longest)
 
 
-def _segment(span: Span) -> Segment:
-    return Segment(
-        length=span.length,
-        diameter_top=span.d0_mm / 1000,
-        diameter_end=span.d1_mm / 1000,
-        density=span.material.density_kg_m3,
-        spacing=SPACING,
-    )
+def lower(rig: Rig, reach: Reach) -> Lowered:
+    """Return the scenario of a rig fished in a reach.
 
+    River: the top goes along and the rig lands straight upstream of it, moving with the water. Lake: the rig lies out
+    straight on the surface. Bodies carry the ids of their attachments.
 
-def contact_drift(rig: Rig, reach: Reach) -> Scenario:
-    """Return the scenario of a contact drift (methods 4 to 6 of the trade).
-
-    The lower end of the sighter stays at the surface and is led at ``lead x`` the surface pace; everything
-    below it is the chain. It starts straight upstream, 5° down, moving with the water. Bodies carry the ids
-    of their attachments.
+    Raises
+    ------
+    InputError
+        When the rig cannot be fished so in this water.
     """
-    first = top_span(rig)
-    spans = rig.spans[first:]
-    joints = {joint.id: i for i, joint in enumerate(rig.joints)}
-    segments = [_segment(s) for s in spans]
-    arc = [0.0]
-    for span in spans:
-        arc.append(arc[-1] + span.length)
-    bodies, droppers = [], []
-    for attachment in rig.attachments:
-        body = attachment.body.body(attachment.id)
-        at = attachment.at
-        line = rig.link_of(attachment)
-        if at.kind == "point":
-            bodies.append(PlacedBody(body, arc[-1]))
-        elif at.kind == "span":
-            s = arc[max(rig.span_index(at.span) - first, 0)] + at.mm / 1000
-            bodies.append(PlacedBody(body, min(max(s, 0.01), arc[-1])))
-        elif line is not None:
-            material, mm, length = line
-            segment = Segment(length / 1000, mm / 1000, mm / 1000, material.density_kg_m3, SPACING)
-            if at.kind == "bend":
-                segments.append(segment)
-                bodies.append(PlacedBody(body, arc[-1] + length / 1000))
-            elif at.kind == "joint" and joints[at.joint] > first:
-                droppers.append(Dropper(arc[joints[at.joint] - first], segment, body, DROPPER_ANGLE))
-            else:
-                droppers.append(Dropper(min(0.01, arc[-1]), segment, body, DROPPER_ANGLE))
+    start = hung_from(rig)
+    segments, bodies, droppers = _hang(rig, start, STILL_SPACING if still(reach) else SPACING)
     seconds = drift_seconds(rig, reach)
-    frames = max(2, round(seconds / FRAME))
-    return Scenario(
+    frames = max(2, round(seconds / (LAKE_FRAME if still(reach) else FRAME)))
+    uneven = bool(reach.soundings) and not still(reach)
+    begins = max(reach.fish_at_m - BEFORE_FISH * reach.drift_m, 0.0) if uneven else 0.0
+    notes: list[Note] = []
+    lies = Start(0.0, 1, False) if still(reach) else Start(START_ANGLE, -1, True)
+    if rig.head.kind == "fly line":
+        parts, notes = line_parts(rig.line, rig.head.out_mm / 1000, reach.water)
+        line = [
+            Segment(p.length, p.diameter, p.diameter, p.density, LINE_SPACING, p.greased, BENDING, 0.0) for p in parts
+        ]
+        out = sum(s.length for s in line)
+        segments = [*line, *(replace(s, angle=0.0) for s in segments)]
+        bodies = [replace(b, s=b.s + out) for b in bodies]
+        droppers = [replace(d, s=d.s + out) for d in droppers]
+        lies = Start(0.0, 1, False)
+    scenario = Scenario(
         water=reach.water,
-        stream=Stream(reach.pace_m_s, reach.depth_m, reach.bed_kind.roughness),
+        stream=_stream(reach, begins),
         main=tuple(segments),
         bodies=tuple(bodies),
         droppers=tuple(droppers),
-        top=HeldTop(0.0, 0.0, ((0.0, rig.motion.lead * reach.pace_m_s, 0.0),)),
-        start=Start(angle=START_ANGLE, direction=-1, moves_with_water=True),
+        top=HeldTop(),
+        start=lies,
         times=tuple(seconds * k / frames for k in range(frames + 1)),
+        bed_profile=_profile(reach, begins),
     )
+    return Lowered(replace(scenario, top=_top(rig, reach, scenario, seconds)), tuple(notes), begins)
+
+
+def _stream(reach: Reach, begins: float) -> Stream:
+    blows = {"upstream": -1.0, "downstream": 1.0, "away from you": 1.0, "towards you": -1.0, "across": 0.0}
+    uneven = bool(reach.soundings) and not still(reach)
+    depth = reach.depth_at(begins) if uneven else reach.depth_m
+    pace = reach.surface_pace_at(begins) if uneven else reach.pace_m_s
+    return Stream(pace, depth, reach.bed_kind.roughness, wind=blows[reach.blows] * reach.wind_m_s)
+
+
+def _profile(reach: Reach, begins: float) -> tuple[tuple[float, float], ...]:
+    """Return the bed along the drift, its x from where the drift begins; none for a level bed or a still water."""
+    if not reach.soundings or still(reach):
+        return ()
+    return tuple((s.x_m - begins, s.depth_m) for s in reach.soundings)
+
+
+def _segment(span: Span, length: float, d0_mm: float, spacing: float) -> Segment:
+    return Segment(
+        length=length,
+        diameter_top=d0_mm / 1000,
+        diameter_end=span.d1_mm / 1000,
+        density=span.material.density_kg_m3,
+        spacing=spacing,
+        greased=span.dressing == "greased",
+    )
+
+
+def _hang(rig: Rig, start: float, spacing: float) -> tuple[list[Segment], list[PlacedBody], list[Dropper]]:
+    """Return segments, bodies and droppers of everything below `start` m down the leader."""
+    segments: list[Segment] = []
+    arc, joint_arc = 0.0, {}
+    for joint, span in zip(rig.joints, rig.spans, strict=True):
+        joint_arc[joint.id] = arc
+        left = arc + span.length - start
+        if left > 1e-9:
+            length = min(left, span.length)
+            share = 1.0 - length / span.length
+            segments.append(_segment(span, length, span.d0_mm + share * (span.d1_mm - span.d0_mm), spacing))
+        arc += span.length
+    below = arc - start
+    dry = rig.head.fly if rig.head.kind == "dry fly" else None
+    bodies, droppers = [], []
+    for attachment in rig.attachments:
+        if attachment.id == dry:
+            continue
+        body = attachment.body.body(attachment.id)
+        at, line = attachment.at, rig.link_of(attachment)
+        if at.kind == "point":
+            bodies.append(PlacedBody(body, below))
+        elif at.kind == "span":
+            s = joint_arc[rig.joints[rig.span_index(at.span)].id] + at.mm / 1000 - start
+            if s > -1e-9:
+                bodies.append(PlacedBody(body, min(max(s, 0.01), below)))
+        elif line is not None:
+            material, mm, length = line
+            segment = Segment(length / 1000, mm / 1000, mm / 1000, material.density_kg_m3, spacing)
+            if at.kind == "bend":
+                segments.append(segment)
+                bodies.append(PlacedBody(body, below + length / 1000))
+            elif at.kind == "joint" and joint_arc[at.joint] - start > -1e-9:
+                s = max(joint_arc[at.joint] - start, min(0.01, below))
+                droppers.append(Dropper(s, segment, body, DROPPER_ANGLE))
+    for joint in rig.joints:
+        s = joint_arc[joint.id] - start
+        if joint.ring and 0.01 < s < below:
+            bodies.append(PlacedBody(_ring(joint), s))
+    return segments, bodies, droppers
+
+
+def _ring(joint: Joint) -> Body:
+    """Return a ring as a small steel torus whose wire is a quarter of its width."""
+    assert joint.ring is not None
+    mass, across = joint.ring.mass_mg * 1e-6, joint.ring.diameter_mm / 1000
+    return Body(mass=mass, volume=mass / STEEL, drag_area=1.2 * across * across * math.pi / 8, name=f"ring {joint.id}")
+
+
+def _top(rig: Rig, reach: Reach, scenario: Scenario, seconds: float) -> Top:
+    head, motion = rig.head, rig.motion
+    if head.kind == "float":
+        if motion.kind == "led" and not still(reach):
+            # Held back (or led) on a tight line, the float goes at the angler's pace.
+            return HeldTop(0.0, 0.0, ((0.0, reach.pace_m_s * motion.lead, 0.0),))
+        return free_float(head.body)
+    if head.kind == "dry fly":
+        return _dry(rig.attachment(head.fly), scenario, head.used)
+    if still(reach) or head.kind == "fly line":
+        return HeldTop(0.0, 0.0, *_retrieve(motion.kind, motion.count_s, seconds))
+    if motion.kind == "natural":
+        return HeldTop(0.0, 0.0, ((0.0, natural_pace(scenario), 0.0),))
+    lead = reach.pace_m_s * motion.lead
+    if motion.kind == "swing":
+        return HeldTop(0.0, 0.0, ((0.0, lead, 0.0), (0.55 * seconds, 0.0, 0.0)))
+    return HeldTop(0.0, 0.0, ((0.0, lead, 0.0),))
+
+
+def natural_pace(scenario: Scenario) -> float:
+    """Return the speed at which a rig goes along when nobody pulls it, m/s."""
+    level = replace(scenario, bed_profile=(), top=HeldTop())
+    try:
+        return steady_natural(level).speed
+    except SolverError:
+        return USUAL_NATURAL * scenario.stream.surface_speed
+
+
+def free_float(body: Float) -> FreeTop:
+    """Return a float that drifts by itself."""
+    return FreeTop(body.radius, body.mass)
+
+
+def _dry(attachment: Attachment, scenario: Scenario, used: bool) -> FreeTop:
+    """Return a dry fly as a float: a sphere of its volume, its hackle bearing what buoyancy does not."""
+    fly = attachment.fly
+    if fly is None or fly.lift_gf is None:
+        raise InputError.one("rig.head.fly", attachment.id, "a dry fly with a lift of its own is wanted")
+    body: Body = fly.body(attachment.id)
+    radius = (3 * body.volume / (4 * math.pi)) ** (1 / 3)
+    bare = FreeTop(radius, body.mass)
+    lift = fly.lift_gf * (USED if used and fly.dressing.key != "foam" else 1.0)
+    support = max(lift * GRAM_FORCE - bare.lift(scenario.water), 0.0)
+    return FreeTop(radius, body.mass, drag_area=body.drag_area, support=support)
+
+
+def _retrieve(
+    kind: str, count: float, seconds: float
+) -> tuple[tuple[tuple[float, float, float], ...], tuple[tuple[float, float], ...]]:
+    """Return the moves of the tip and the line taken in, after a count-down of `count` s."""
+    still_tip = ((0.0, 0.0, 0.0),)
+    if kind == "figure":
+        return still_tip, ((0.0, 0.0), (max(count, 0.01), FIGURE_SPEED))
+    if kind in ("strip", "lift"):
+        takes, t = [(0.0, 0.0)], max(count, 0.01)
+        end = seconds * (0.7 if kind == "lift" else 1.0)
+        while t < end:
+            takes += [(t, STRIP_LENGTH / STRIP_SECONDS), (t + STRIP_SECONDS, 0.0)]
+            t += STRIP_SECONDS + PAUSE_SECONDS
+        if kind == "strip":
+            return still_tip, tuple(takes)
+        lift = max(end, t)
+        return ((0.0, 0.0, 0.0), (lift, 0.0, LIFT_HEIGHT / LIFT_SECONDS), (lift + LIFT_SECONDS, 0.0, 0.0)), tuple(takes)
+    return still_tip, ()

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from jarana.core.drift.scenario import MOST_NODES, Scenario
+from jarana.core.drift.scenario import MOST_NODES, Scenario, Segment
 from jarana.core.errors import InputError
 from jarana.core.hydro.stream import stream_speed
 from jarana.core.hydro.terminal_speed import Body, line_weight
@@ -17,7 +17,12 @@ Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
 
 COARSEST = 0.05
-"""Widest node spacing on the main line, m: halving it moves no fly by 1 cm (tests/core/drift)."""
+"""Widest node spacing on a leader, m: halving it moves no fly by 1 cm (tests/core/drift)."""
+COARSEST_STILL = 0.1
+"""The same on still water, where everything is slow and long."""
+COARSEST_FLY_LINE = 0.2
+"""Widest node spacing on a line with bending stiffness, m."""
+IN_THE_SURFACE = 1e-6
 LEAST_LINKS = 3
 """Every stretch between two attachments has at least this many links."""
 
@@ -28,9 +33,11 @@ class Mesh:
 
     Attributes
     ----------
-    parent, link_length, link_diameter, link_density, link_between
-        Per node (index 0 unused): parent, rest length m, diameter m, density kg/m³, and the distance
-        between the attachments on either side, m (the length of the axial drag law).
+    parent, links
+        Per node (index 0 unused): parent; and rest length m, diameter m, density kg/m³, the distance between the
+        attachments on either side m (the length of the axial drag law), greased, bending stiffness N·m².
+    afloat, fixed
+        Per node: 1 where it lies greased in the surface at the start; 1 where it cannot be taken in.
     body_node, body_mass, body_volume, body_bead, body_area
         Per body: the node it sits on, kg, m³, m, m².
     arc
@@ -42,10 +49,9 @@ class Mesh:
     """
 
     parent: Ints
-    link_length: Floats
-    link_diameter: Floats
-    link_density: Floats
-    link_between: Floats
+    links: Floats
+    afloat: Ints
+    fixed: Ints
     body_node: Ints
     body_mass: Floats
     body_volume: Floats
@@ -69,25 +75,16 @@ class _Builder:
     """Grows the tree one link at a time."""
 
     def __init__(self, x: float, z: float) -> None:
-        self.parent, self.length, self.diameter, self.density, self.between = [0], [0.0], [0.0], [0.0], [1.0]
+        self.parent, self.rows = [0], [(0.0, 0.0, 0.0, 1.0, 0.0, 0.0)]
         self.arc, self.x, self.z = [0.0], [x], [z]
 
     def link(
-        self,
-        parent: int,
-        length: float,
-        diameter: float,
-        density: float,
-        between: float,
-        way: tuple[float, float],
+        self, parent: int, length: float, diameter: float, segment: Segment, between: float, way: tuple[float, float]
     ) -> int:
         if len(self.parent) >= MOST_NODES:
             raise InputError.one("main", f"over {MOST_NODES} nodes", f"at most {MOST_NODES} nodes; widen ds")
         self.parent.append(parent)
-        self.length.append(length)
-        self.diameter.append(diameter)
-        self.density.append(density)
-        self.between.append(between)
+        self.rows.append((length, diameter, segment.density, between, float(segment.greased), segment.bending))
         self.arc.append(self.arc[parent] + length)
         self.x.append(self.x[parent] + length * way[0])
         self.z.append(self.z[parent] + length * way[1])
@@ -106,40 +103,43 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
     """
     builder = _Builder(scenario.top.x, scenario.top.z)
     start = scenario.start
-    way = (start.direction * math.cos(start.angle), -math.sin(start.angle))
+    widest = COARSEST_STILL if scenario.stream.surface_speed == 0.0 else COARSEST
     marks = {round(b.s, 9) for b in scenario.bodies} | {round(d.s, 9) for d in scenario.droppers}
     attachments = sorted({0.0, round(scenario.length, 9)} | marks)
     node_at = {0.0: 0}
     node, arc = 0, 0.0
     for segment in scenario.main:
+        angle = start.angle if segment.angle is None else segment.angle
+        way = (start.direction * math.cos(angle), -math.sin(angle))
         stops = [m for m in attachments if arc + 1e-9 < m < arc + segment.length - 1e-9]
         stops.append(arc + segment.length)
         begin = arc
         for stop in stops:
             between = _between(attachments, 0.5 * (arc + stop))
-            count = _links(stop - arc, segment.spacing, between, refine)
+            count = _links(stop - arc, segment, between, refine, widest)
             step = (stop - arc) / count
             for k in range(count):
                 share = (arc + (k + 0.5) * step - begin) / segment.length
                 d = segment.diameter_top + share * (segment.diameter_end - segment.diameter_top)
-                node = builder.link(node, step, d, segment.density, between, way)
+                node = builder.link(node, step, d, segment, between, way)
             arc = stop
             node_at[round(stop, 9)] = node
     bodies: list[tuple[int, Body]] = [(_nearest(node_at, b.s), b.body) for b in scenario.bodies]
     for dropper in scenario.droppers:
         own = (start.direction * math.cos(dropper.angle), -math.sin(dropper.angle))
         seg = dropper.segment
-        count = _links(seg.length, seg.spacing, seg.length, refine)
+        count = _links(seg.length, seg, seg.length, refine, widest)
         node = _nearest(node_at, dropper.s)
         for _ in range(count):
-            node = builder.link(node, seg.length / count, seg.diameter_top, seg.density, seg.length, own)
+            node = builder.link(node, seg.length / count, seg.diameter_top, seg, seg.length, own)
         bodies.append((node, dropper.body))
     return _finish(scenario, builder, bodies)
 
 
-def _links(length: float, spacing: float, between: float, refine: float) -> int:
+def _links(length: float, segment: Segment, between: float, refine: float, widest: float) -> int:
     """Return how many links a stretch gets; short stretches between flies are cut finer."""
-    step = min(spacing, COARSEST, between / LEAST_LINKS) / refine
+    coarsest = COARSEST_FLY_LINE if segment.bending else widest
+    step = min(segment.spacing, coarsest, between / LEAST_LINKS) / refine
     return max(1, math.ceil(length / step - 1e-9))
 
 
@@ -161,14 +161,23 @@ def _finish(scenario: Scenario, builder: _Builder, bodies: list[tuple[int, Body]
         for i, height in enumerate(np.minimum(z, 0.0) + stream.depth):
             vx[i] = stream_speed(height, stream.surface_speed, stream.depth, stream.roughness)
     weight = sum(max(b.submerged_weight(water), 0.0) for _, b in bodies)
-    for length, d, rho in zip(builder.length, builder.diameter, builder.density, strict=True):
+    links = np.array(builder.rows)
+    for length, d, rho, *_ in builder.rows:
         weight += max(line_weight(d, rho, water), 0.0) * length
+    fixed = np.zeros(len(x), dtype=np.int64)
+    fixed[[n for n, _ in bodies]] = 1
+    for node in range(1, len(x)):
+        # The main line's nodes follow one another; what is not followed by its own child is a fork or an end.
+        if node + 1 >= len(x) or builder.parent[node + 1] != node:
+            fixed[node] = 1
+    for child in range(2, len(x)):
+        if builder.parent[child] != child - 1:
+            fixed[builder.parent[child]] = 1
     return Mesh(
         parent=np.array(builder.parent, dtype=np.int64),
-        link_length=np.array(builder.length),
-        link_diameter=np.array(builder.diameter),
-        link_density=np.array(builder.density),
-        link_between=np.array(builder.between),
+        links=links,
+        afloat=((links[:, 4] > 0) & (np.abs(z) < IN_THE_SURFACE)).astype(np.int64),
+        fixed=fixed,
         body_node=np.array([n for n, _ in bodies], dtype=np.int64),
         body_mass=np.array([b.mass for _, b in bodies]),
         body_volume=np.array([b.volume for _, b in bodies]),

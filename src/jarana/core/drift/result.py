@@ -3,14 +3,18 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from typing import Literal
 
 import numpy as np
 
 from jarana.core.compiled import ENGINE_VERSION
-from jarana.core.drift.chain import ChainRun, run
-from jarana.core.drift.lower import contact_drift
-from jarana.core.errors import Note
+from jarana.core.drift.chain import ChainRun, Steps, run
+from jarana.core.drift.ground import speed_over
+from jarana.core.drift.lower import Lowered, free_float, lower, still
+from jarana.core.drift.scenario import FreeTop
+from jarana.core.drift.steady import steady_float
+from jarana.core.errors import InputError, Note, SolverError
 from jarana.core.hydro.sphere_drag import SPHERE_DRAG
 from jarana.core.model import Frozen, content_hash
 from jarana.core.rig.model import Rig
@@ -22,6 +26,8 @@ TOUCHING = 0.005
 """A fly at or below this height is on the stones, m."""
 SLACK_TENSION = -5e-4
 """Below this least tension (N) a link was pushed and depths are not to be trusted to the centimetre."""
+LAKE_STEPS = Steps(first=0.01, then=0.04, settling=0.3)
+"""s: within a centimetre of steps a quarter as long on every lake method that stays taut (tests/core/methods)."""
 MOST_DRAWN = 18
 """Nodes of the main line kept for drawing."""
 
@@ -51,6 +57,14 @@ class FlyDrift(Frozen):
         Share of the drift on the stones.
     contacts
         How often it came down onto them.
+    settled_s
+        From when on its depth stays within 5 % or 2 cm of the last.
+    rides_m
+        How far downstream of the top it is at the end (negative: it trails upstream).
+    metres_to_zone
+        Its travel from its entry until it first is in the taking zone.
+    slack_m
+        How much longer the line to it is than the straight way, at the end.
     """
 
     id: str
@@ -66,6 +80,19 @@ class FlyDrift(Frozen):
     settled_depth_m: float
     bed_share: float
     contacts: int
+    settled_s: float = 0.0
+    rides_m: float = 0.0
+    metres_to_zone: float | None = None
+    slack_m: float = 0.0
+
+
+class BedAt(Frozen):
+    """A corner of the bed under a drift, x from its origin, with the taking zone over it as depths."""
+
+    x_m: float
+    depth_m: float
+    zone_top_m: float
+    zone_end_m: float
 
 
 class DriftNote(Frozen):
@@ -101,6 +128,20 @@ class Drift(Frozen):
         From the top down.
     pull_n
         Mean pull at the top in the second half.
+    head
+        What holds the rig.
+    bed
+        The bed under the drift; two corners for a level one.
+    load
+        Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
+    drowned
+        Whether the float or the dry fly was under at the end.
+    pace_m_s
+        Of the top in the second half.
+    line_on_bed_m
+        How much line lies on the bed at the end.
+    pull_x_n, pull_z_n
+        How the rig pulls at its top at the end: along the water (either way) and down.
     """
 
     version: Literal[1] = 1
@@ -119,6 +160,14 @@ class Drift(Frozen):
     flies: tuple[FlyDrift, ...]
     pull_n: float
     notes: tuple[DriftNote, ...]
+    head: str = "held"
+    bed: tuple[BedAt, ...] = ()
+    load: float | None = None
+    drowned: bool = False
+    pace_m_s: float = 0.0
+    line_on_bed_m: float = 0.0
+    pull_x_n: float = 0.0
+    pull_z_n: float = 0.0
 
 
 def drift_key(rig: Rig, reach: Reach) -> str:
@@ -136,8 +185,26 @@ def simulate(rig: Rig, reach: Reach) -> Drift:
     SolverError
         When the computation failed; it carries the scenario.
     """
-    chain = run(contact_drift(rig, reach))
-    shift = -min(float(chain.x[0, n]) for n in chain.mesh.body_node)
+    lowered = lower(rig, reach)
+    return drift_of(run(lowered.scenario, steps_for(reach)), lowered, rig, reach)
+
+
+def steps_for(reach: Reach) -> Steps:
+    """Return the time steps of a drift: everything on a lake is slow."""
+    return LAKE_STEPS if still(reach) else Steps()
+
+
+def hung(chain: ChainRun, rig: Rig) -> list[str]:
+    """Return the names of a chain's bodies that are flies or shot (a ring is neither)."""
+    known = {a.id for a in rig.attachments}
+    return [name for name in chain.mesh.names if name in known]
+
+
+def drift_of(chain: ChainRun, lowered: Lowered, rig: Rig, reach: Reach) -> Drift:
+    """Return the drift of a chain that was run."""
+    moving = not still(reach)
+    entry = min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0)
+    shift = -min(entry, 0.0)
     nodes, lines = _drawn(chain)
     x = np.rint((chain.x[:, nodes] + shift) * 1000).astype(int)
     z = np.rint(chain.z[:, nodes] * 1000).astype(int)
@@ -145,12 +212,17 @@ def simulate(rig: Rig, reach: Reach) -> Drift:
     half = len(chain.times) // 2
     low, high = reach.zone.heights(reach.depth_m)
     order = {a.id: i for i, a in enumerate(rig.attachments)}
-    flies = [_fly(chain, name, rig.role(rig.attachment(name)), nodes, shift, reach) for name in chain.mesh.names]
+    flies = [fly_drift(chain, name, rig, nodes, shift, lowered, reach) for name in hung(chain, rig)]
+    length = max(float(x.max()) / 1000, 0.5)
+    load, doubts = _load(lowered, rig)
+    top = lowered.scenario.top
+    under = isinstance(top, FreeTop) and bool(chain.drowned or chain.z[-1, 0] < -2 * top.radius - 0.005)
     return Drift(
         key=drift_key(rig, reach),
         engine=ENGINE_VERSION,
+        axis="metres" if moving else "seconds",
         depth_m=reach.depth_m,
-        length_m=round(float(x.max()) / 1000, 3),
+        length_m=round(length, 3),
         zone_low_m=low,
         zone_high_m=high,
         times_s=tuple(round(float(t), 3) for t in chain.times),
@@ -162,8 +234,52 @@ def simulate(rig: Rig, reach: Reach) -> Drift:
         ),
         flies=tuple(sorted(flies, key=lambda f: order[f.id])),
         pull_n=float(chain.pull[half:].mean()),
-        notes=tuple(DriftNote(key=n.key, text=n.text) for n in _notes(chain, reach)),
+        notes=tuple(DriftNote(key=n.key, text=n.text) for n in (*_notes(chain, reach), *lowered.notes, *doubts)),
+        head=rig.head.kind,
+        bed=_bed(reach, lowered, length, shift),
+        load=load,
+        drowned=under,
+        line_on_bed_m=_lying(chain, lowered, reach),
+        pull_x_n=abs(float(chain.pull[-1] * (chain.x[-1, 1] - chain.x[-1, 0]) / chain.mesh.links[1, 0])),
+        pull_z_n=float(chain.pull[-1] * (chain.z[-1, 0] - chain.z[-1, 1]) / chain.mesh.links[1, 0]),
+        pace_m_s=float((chain.x[-1, 0] - chain.x[half, 0]) / (chain.times[-1] - chain.times[half])),
     )
+
+
+def _load(lowered: Lowered, rig: Rig) -> tuple[float | None, list[Note]]:
+    """Return the load of a float in the settled shape over a level bed, with a doubt where none was found."""
+    scenario = lowered.scenario
+    if rig.head.kind == "float":
+        scenario = replace(scenario, top=free_float(rig.head.body))
+    if not isinstance(scenario.top, FreeTop):
+        return None, []
+    try:
+        load = steady_float(replace(scenario, bed_profile=())).load
+    except (SolverError, InputError):
+        return None, [Note("load", "No settled shape was found for this float; its load is not told.")]
+    return (load if load is not None and math.isfinite(load) else None), []
+
+
+def _lying(chain: ChainRun, lowered: Lowered, reach: Reach) -> float:
+    """Return the length of links whose both ends are within half a centimetre of the bed at the end, m."""
+    profile = lowered.scenario.bed_profile
+    x, z = chain.x[-1], chain.z[-1]
+    bed = np.interp(x, [r[0] for r in profile], [r[1] for r in profile]) if profile else reach.depth_m
+    low = bed + z <= TOUCHING
+    parent = chain.mesh.parent
+    return float(chain.mesh.links[1:, 0][low[1:] & low[parent[1:]]].sum())
+
+
+def _bed(reach: Reach, lowered: Lowered, length: float, shift: float) -> tuple[BedAt, ...]:
+    """Return the corners of the bed from 0 to `length` of a drift whose chain began at `shift`."""
+    profile = lowered.scenario.bed_profile
+    inside = [x + shift for x, _ in profile if 0 < x + shift < length]
+    rows = []
+    for x in (0.0, *inside, length):
+        depth = float(reach.depth_at(lowered.begins_m + x - shift)) if profile else reach.depth_m
+        low, high = reach.zone.heights(depth)
+        rows.append(BedAt(x_m=round(x, 3), depth_m=depth, zone_top_m=depth - high, zone_end_m=depth - low))
+    return tuple(rows)
 
 
 def _drawn(chain: ChainRun) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
@@ -198,35 +314,53 @@ def _drawn(chain: ChainRun) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
     return nodes, tuple(lines)
 
 
-def _fly(chain: ChainRun, name: str, role: str, nodes: list[int], shift: float, reach: Reach) -> FlyDrift:
+def fly_drift(
+    chain: ChainRun, name: str, rig: Rig, nodes: list[int] | None, shift: float, lowered: Lowered, reach: Reach
+) -> FlyDrift:
+    """Return what one fly does in a drift; `nodes` are those drawn (None where nothing is)."""
     x, depth, vx, _ = chain.track(name)
-    height = reach.depth_m - depth
+    profile = lowered.scenario.bed_profile
+    bed = np.full(len(x), reach.depth_m)
+    if profile:
+        bed = np.interp(x, [row[0] for row in profile], [row[1] for row in profile])
+    height = bed - depth
     times = chain.times
     node = int(chain.mesh.body_node[chain.mesh.names.index(name)])
-    low, high = reach.zone.heights(reach.depth_m)
+    zone = reach.zone
+    low, high = np.minimum(zone.low_m, bed), np.minimum(zone.high_m, bed)
+    if zone.datum == "surface":
+        low, high = np.maximum(bed - zone.high_m, 0.0), np.maximum(bed - zone.low_m, 0.0)
     inside = (height >= low - 1e-9) & (height <= high + 1e-9)
-    if reach.zone.datum == "bed" and low <= 0:
-        inside |= height < 0
+    if reach.zone.datum == "bed":
+        inside |= (low <= 0) & (height < 0)
     steps = np.diff(times)
     half = len(times) // 2
-    drifting = [k for k in range(half, len(times)) if height[k] > ON_THE_BED]
-    drag = [float(vx[k]) - reach.pace_at(float(height[k])) for k in drifting]
+    off = height[half:] > ON_THE_BED
+    drag = (vx[half:] - speed_over(lowered.scenario, x[half:], height[half:]))[off]
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
+    away = np.abs(depth - depth[-1]) > max(0.05 * abs(float(depth[-1])), 0.02)
     return FlyDrift(
         id=name,
-        role=role,
-        node=nodes.index(node),
+        role=rig.role(rig.attachment(name)),
+        node=nodes.index(node) if nodes else 0,
         entry_x_m=float(x[0] + shift),
         metres_to_bottom=None if bottom is None else float(bottom[1] - x[0]),
         seconds_to_bottom=None if bottom is None else bottom[0],
         least_height_m=max(float(height.min()), 0.0),
         first_in_zone_s=float(times[int(np.argmax(inside))]) if inside.any() else None,
         share_in_zone=float(steps[inside[1:]].sum() / times[-1]),
-        drag_m_s=math.fsum(drag) / len(drag) if drag else 0.0,
-        settled_depth_m=min(float(depth[-1]), reach.depth_m),
+        drag_m_s=float(drag.mean()) if len(drag) else 0.0,
+        settled_depth_m=max(min(float(depth[-1]), float(bed[-1])), 0.0),
         bed_share=float(steps[touching[1:]].sum() / times[-1]),
         contacts=int((touching[1:] & ~touching[:-1]).sum()),
+        settled_s=float(times[min(int(np.flatnonzero(away)[-1]) + 1, len(times) - 1)]) if away.any() else 0.0,
+        rides_m=float(x[-1] - chain.x[-1, 0]),
+        metres_to_zone=float(x[int(np.argmax(inside))] - x[0]) if inside.any() else None,
+        slack_m=max(
+            float(chain.mesh.arc[node] - chain.taken - math.hypot(x[-1] - chain.x[-1, 0], depth[-1] + chain.z[-1, 0])),
+            0.0,
+        ),
     )
 
 

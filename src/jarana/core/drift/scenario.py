@@ -17,22 +17,46 @@ MOST_TIMES = 1000
 
 @dataclass(frozen=True)
 class Stream:
-    """Surface speed m/s, depth m, roughness z0 m of the log law; a surface speed of 0 is still water."""
+    """Surface speed m/s, depth m, roughness z0 m of the log law; a surface speed of 0 is still water.
+
+    Attributes
+    ----------
+    wind
+        Wind along x, m/s: it drags the surface of the water along and pushes a float.
+    gust_x, gust_z
+        A turbulent offset of the whole drift, m/s (one member of a band).
+    """
 
     surface_speed: float
     depth: float
     roughness: float
+    wind: float = 0.0
+    gust_x: float = 0.0
+    gust_z: float = 0.0
 
 
 @dataclass(frozen=True)
 class Segment:
-    """A length of line, its diameter at the upper and the lower end, its density (m, m, m, kg/m³)."""
+    """A length of line, its diameter at the upper and the lower end, its density (m, m, m, kg/m³).
+
+    Attributes
+    ----------
+    greased
+        It lies in the surface until it is pulled under.
+    bending
+        Bending stiffness EI, N·m²; 0 for everything but fly line.
+    angle
+        How it lies at the start, rad below the horizontal; None for the angle of the whole rig.
+    """
 
     length: float
     diameter_top: float
     diameter_end: float
     density: float
     spacing: float = 0.05
+    greased: bool = False
+    bending: float = 0.0
+    angle: float | None = None
 
 
 @dataclass(frozen=True)
@@ -55,11 +79,15 @@ class Dropper:
 
 @dataclass(frozen=True)
 class HeldTop:
-    """The top end moved by the rod: a place, and velocities (t, vx, vz) that hold from each time on."""
+    """The top end moved by the rod: a place, and velocities (t, vx, vz) that hold from each time on.
+
+    `takes` are rows (t, speed): line taken in through it, from each time on, m/s.
+    """
 
     x: float = 0.0
     z: float = 0.0
     moves: tuple[tuple[float, float, float], ...] = ((0.0, 0.0, 0.0),)
+    takes: tuple[tuple[float, float], ...] = ()
 
     def velocity(self, time: float) -> tuple[float, float]:
         """Velocity in force at a time, m/s; zero before the first."""
@@ -68,6 +96,29 @@ class HeldTop:
             if time >= start:
                 now = (vx, vz)
         return now
+
+
+@dataclass(frozen=True)
+class FreeTop:
+    """A float or a dry fly that drifts by itself: a sphere of `radius` m and `mass` kg centred on the top node.
+
+    `support` is what a dry fly's hackle bears beyond its buoyancy, N; `drag_area` is C·A of its hackle, m².
+    """
+
+    radius: float
+    mass: float
+    x: float = 0.0
+    z: float = 0.0
+    drag_area: float = 0.0
+    support: float = 0.0
+
+    def lift(self, water: Water) -> float:
+        """Greatest net lift, N: buoyancy of the whole sphere less its weight, and the hackle's support."""
+        volume = 4.0 / 3.0 * math.pi * self.radius**3
+        return (water.density * volume - self.mass) * water.gravity + self.support
+
+
+Top = HeldTop | FreeTop
 
 
 @dataclass(frozen=True)
@@ -81,18 +132,22 @@ class Start:
 
 @dataclass(frozen=True)
 class Scenario:
-    """Everything one run of the chain needs; same scenario, same bits."""
+    """Everything one run of the chain needs; same scenario, same bits.
+
+    `bed_profile` are rows (x, depth), m; the stream's depth and surface speed are those at x = 0.
+    """
 
     water: Water
     stream: Stream
     main: tuple[Segment, ...]
     bodies: tuple[PlacedBody, ...]
     droppers: tuple[Dropper, ...]
-    top: HeldTop
+    top: Top
     start: Start
     times: tuple[float, ...]
     bed: bool = True
     bed_friction: float = 0.5
+    bed_profile: tuple[tuple[float, float], ...] = ()
 
     @property
     def length(self) -> float:
@@ -135,12 +190,39 @@ def _check_world(scenario: Scenario, faults: FaultList) -> None:
         rising = all(b > a for a, b in itertools.pairwise(times))
         faults.check(rising and times[0] >= 0, "times", list(times)[:6], "times rise from 0")
         faults.check(times[-1] <= MOST_SECONDS, "times", times[-1], f"at most {MOST_SECONDS:.0f} s")
-    moves = scenario.top.moves
+    if isinstance(scenario.top, FreeTop):
+        _check_float(faults, scenario.top)
+    else:
+        _check_moves(faults, scenario.top)
+    profile = scenario.bed_profile
+    if profile:
+        rising = all(b[0] > a[0] for a, b in itertools.pairwise(profile))
+        faults.check(rising and 2 <= len(profile) <= 200, "bed_profile", len(profile), "2 to 200 rows, x rises")
+        for i, (x, depth) in enumerate(profile):
+            faults.check(abs(x) <= 1000 and 0.01 <= depth <= 200, f"bed_profile[{i}]", (x, depth), "0.01 to 200 m deep")
+    faults.check(abs(stream.wind) <= 40, "stream.wind", stream.wind, "-40 to 40 m/s")
+    faults.check(abs(scenario.top.z) <= 200, "top.z", scenario.top.z, "within 200 m of the surface")
+
+
+def _check_moves(faults: FaultList, top: HeldTop) -> None:
+    moves = top.moves
     rising = all(b[0] > a[0] for a, b in itertools.pairwise(moves))
     faults.check(rising and len(moves) <= MOST_TIMES, "top.v", len(moves), f"times rise; at most {MOST_TIMES}")
     for i, (_, vx, vz) in enumerate(moves):
         faults.check(abs(vx) <= 20 and abs(vz) <= 20, f"top.v[{i}]", (vx, vz), "at most 20 m/s")
-    faults.check(abs(scenario.top.z) <= 200, "top.z", scenario.top.z, "within 200 m of the surface")
+    rising = all(b[0] > a[0] for a, b in itertools.pairwise(top.takes))
+    faults.check(
+        rising and len(top.takes) <= MOST_TIMES, "top.takes", len(top.takes), f"times rise; at most {MOST_TIMES}"
+    )
+    for i, (_, speed) in enumerate(top.takes):
+        faults.check(0 <= speed <= 5, f"top.takes[{i}]", speed, "0 to 5 m/s of line taken in")
+
+
+def _check_float(faults: FaultList, top: FreeTop) -> None:
+    faults.check(1e-4 <= top.radius <= 0.1, "top.r", top.radius, "a radius is 0.0001 to 0.1 m")
+    faults.check(0 < top.mass <= 1, "top.m", top.mass, "a mass is above 0 and at most 1 kg")
+    faults.check(0 <= top.drag_area <= 1, "top.CA", top.drag_area, "0 to 1 m²")
+    faults.check(0 <= top.support <= 10, "top.support", top.support, "0 to 10 N")
 
 
 def _check_segment(faults: FaultList, path: str, segment: Segment) -> None:
@@ -148,6 +230,7 @@ def _check_segment(faults: FaultList, path: str, segment: Segment) -> None:
     for d in {segment.diameter_top, segment.diameter_end}:
         faults.check(1e-6 < d <= 0.02, f"{path}.d", d, "a diameter is above 1e-6 and at most 0.02 m")
     faults.check(1 < segment.density < 25000, f"{path}.rho", segment.density, "1 to 25000 kg/m³")
+    faults.check(0 <= segment.bending <= 1e-2, f"{path}.EI", segment.bending, "0 to 0.01 N·m²")
     faults.check(1e-3 <= segment.spacing <= 100, f"{path}.ds", segment.spacing, "0.001 to 100 m")
     if segment.spacing > 0 and segment.length / segment.spacing > MOST_NODES:
         faults.add(f"{path}.ds", segment.spacing, f"gives more than {MOST_NODES} nodes")

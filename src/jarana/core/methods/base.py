@@ -15,13 +15,25 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 
+MotionKind = Literal["led", "natural", "swing", "still", "figure", "strip", "lift"]
+
 
 @dataclass(frozen=True)
 class Pace:
-    """A way of leading the rig the method knows: its name and its share of the surface pace."""
+    """A way of moving the rig the method knows: its name, its share of the surface pace, the kind of motion."""
 
     name: str
     lead: float
+    kind: MotionKind = "led"
+
+
+RETRIEVES = (
+    Pace("left to sink", 0.0, "still"),
+    Pace("figure-of-eight", 0.0, "figure"),
+    Pace("strip and pause", 0.0, "strip"),
+    Pace("lift and hang", 0.0, "lift"),
+)
+"""How a team on a fly line is fished in still water."""
 
 
 @dataclass(frozen=True)
@@ -38,6 +50,8 @@ class Method:
         How often a fly should touch the bed.
     readings
         Keys of the readings that matter to it.
+    lake_readings
+        Those that matter on still water; None for the same.
     start
         Builds a whole rig of it from a person's own tackle for a reach.
     """
@@ -46,13 +60,19 @@ class Method:
     name: str
     when: str
     paces: tuple[Pace, ...]
-    touch: Literal["now and then", "all the time"]
+    touch: Literal["now and then", "all the time", "never"]
     readings: tuple[str, ...]
     start: Callable[[Drawer, Reach], Rig]
+    lake_readings: tuple[str, ...] | None = None
+
+    def context(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> Context:
+        """Return what its readings look at."""
+        return Context(rig, reach, drift, strength_chain(rig), self.touch, writer)
 
     def read(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[Reading, ...]:
         """Return its readings, worst first, otherwise in its own order."""
-        context = Context(rig, reach, drift, strength_chain(rig), self.touch, writer)
+        context = self.context(rig, reach, drift, writer)
         kinds = reading_kinds()
-        made = [kinds[key].read(context) for key in self.readings]
+        keys = self.lake_readings if self.lake_readings and reach.kind == "lake" else self.readings
+        made = [kinds[key].read(context) for key in keys]
         return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))

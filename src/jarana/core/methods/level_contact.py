@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from jarana.core.errors import InputError
+from jarana.core.methods import choose
 from jarana.core.methods.base import Method, Pace
-from jarana.core.rig.model import AtJoint, AtPoint, Attachment, Joint, Link, Rig, Ring, Span, SpoolRef
-from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
-from jarana.core.tackle.fly import Fly
+from jarana.core.rig.model import AtJoint, AtPoint, Attachment, Joint, Link, Rig, Ring
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import knots
 from jarana.core.water.reach import Reach
 
@@ -19,31 +19,6 @@ SIGHTER_MM = 600.0
 CLEAR_MM = 500.0
 ONE_FLY_BELOW_M = 0.35
 """In thinner water than this one fly fishes better than two."""
-WANTED = {"coloured-mono": 0.18, "copolymer": 0.16, "sighter": 0.16, "fluorocarbon": 0.12}
-
-
-def _spool(drawer: Drawer, material: str) -> Spool:
-    fits = [s for s in drawer.spools if s.material.key == material]
-    if not fits:
-        raise InputError.one("spools", material, "the drawer has no spool of it, and a level contact leader wants one")
-    return min(fits, key=lambda s: abs(s.diameter_mm - WANTED[material]))
-
-
-def _span(key: str, name: str, spool: Spool, length_mm: float) -> Span:
-    return Span(
-        id=key,
-        name=name,
-        material=spool.material,
-        d0_mm=spool.diameter_mm,
-        d1_mm=spool.diameter_mm,
-        length_mm=round(length_mm / 10) * 10,
-        spool=SpoolRef.of(spool),
-    )
-
-
-def _fly(pattern: FlyPattern, wanted_mm: float) -> Fly:
-    weight = min(pattern.weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - wanted_mm))
-    return pattern.tied(weight)
 
 
 def start(drawer: Drawer, reach: Reach) -> Rig:
@@ -56,18 +31,18 @@ def start(drawer: Drawer, reach: Reach) -> Rig:
     top = min((p for p in slim if p is not point), key=lambda p: abs(p.hook.size - 16), default=point)
     rod = max(drawer.rods, key=lambda r: r.length_mm)
     line = min(drawer.lines, key=lambda row: row.tip_mm)
-    coloured, clear = _spool(drawer, "coloured-mono"), _spool(drawer, "copolymer")
-    sighter, tippet = _spool(drawer, "sighter"), _spool(drawer, "fluorocarbon")
+    coloured, clear = choose.spool(drawer, ("coloured-mono",), 0.18), choose.spool(drawer, ("copolymer",), 0.16)
+    sighter, tippet = choose.spool(drawer, ("sighter",), 0.16), choose.spool(drawer, ("fluorocarbon",), 0.12)
     table = knots()
     below = max(900.0, reach.depth_m * 1000 * TIPPET_PER_DEPTH)
     pair = reach.depth_m >= ONE_FLY_BELOW_M
     upper_tippet = below - DROPPER_TO_POINT_MM if pair else below
     mono = 2 * rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
     spans = [
-        _span("mono", "Coloured mono", coloured, mono),
-        _span("clear", "Clear", clear, CLEAR_MM),
-        _span("sighter", "Sighter", sighter, SIGHTER_MM),
-        _span("tippet", "Tippet", tippet, upper_tippet),
+        choose.span("mono", "Coloured mono", coloured, mono),
+        choose.span("clear", "Clear", clear, CLEAR_MM),
+        choose.span("sighter", "Sighter", sighter, SIGHTER_MM, "greased"),
+        choose.span("tippet", "Tippet", tippet, upper_tippet, "degreased"),
     ]
     joints = [
         Joint(id="j-line", knot=table["loop-to-loop"], loop=table["perfection-loop"]),
@@ -76,9 +51,9 @@ def start(drawer: Drawer, reach: Reach) -> Rig:
         Joint(id="j-ring", knot=table["clinch"], ring=Ring()),
     ]
     eye = table["slip-through"]
-    flies = [Attachment(id="point", at=AtPoint(), school="point", knot=eye, body=_fly(point, 2.8))]
+    flies = [Attachment(id="point", at=AtPoint(), school="point", knot=eye, body=choose.fly(point, 2.8))]
     if pair:
-        spans.append(_span("point-tippet", "Tippet to the point", tippet, DROPPER_TO_POINT_MM))
+        spans.append(choose.span("point-tippet", "Tippet to the point", tippet, DROPPER_TO_POINT_MM, "degreased"))
         joints.append(Joint(id="j-dropper", knot=table["water"]))
         dropper = Attachment(
             id="dropper",
@@ -86,7 +61,7 @@ def start(drawer: Drawer, reach: Reach) -> Rig:
             school="tag",
             link=Link(length_mm=TAG_MM),
             knot=eye,
-            body=_fly(top, 2.5),
+            body=choose.fly(top, 2.5),
         )
         flies.insert(0, dropper)
     return Rig(
@@ -105,11 +80,13 @@ METHOD = Method(
     name="Contact, thin level leader",
     when="Lanes within reach, 4 to 8 m off; the rod holds the leader clear of the water.",
     paces=(
+        Pace("natural", 0.8, "natural"),
         Pace("held back", 0.8),
         Pace("with the bubbles", 1.0),
         Pace("led", 1.15),
+        Pace("swing and dangle", 1.0, "swing"),
     ),
     touch="now and then",
-    readings=("bottom", "zone", "drag", "weakest", "casting_length"),
+    readings=("bottom", "zone", "drag", "weakest", "land", "sag", "casting_length"),
     start=start,
 )

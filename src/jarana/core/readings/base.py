@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
 from jarana.core.drift.result import Drift
 from jarana.core.model import Frozen
+from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import StrengthLink
 from jarana.core.units import Figure, Writer
@@ -15,6 +16,26 @@ from jarana.core.water.reach import Reach
 
 Severity = Literal["act", "look", "fine"]
 ORDER: dict[str, int] = {"act": 0, "look": 1, "fine": 2}
+
+
+class Try(Frozen):
+    """An edit that would change a reading, and what it would then say.
+
+    Attributes
+    ----------
+    edit
+        The edit as it is sent to the bench.
+    name, effect
+        ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
+    costs
+        What else gets worse, empty when nothing does.
+    """
+
+    edit: dict[str, object]
+    name: str
+    effect: str
+    severity: Severity
+    costs: str = ""
 
 
 class Reading(Frozen):
@@ -35,7 +56,7 @@ class Reading(Frozen):
     parts
         Ids of the parts of the rig it speaks of.
     tries
-        Edits that would change it.
+        At most two edits that would better it, with their computed effect; they follow the nominal answer.
     """
 
     key: str
@@ -49,7 +70,7 @@ class Reading(Frozen):
     high: str | None = None
     why: tuple[str, ...] = ()
     parts: tuple[str, ...] = ()
-    tries: tuple[dict[str, object], ...] = ()
+    tries: tuple[Try, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -60,16 +81,26 @@ class Context:
     reach: Reach
     drift: Drift
     strength: tuple[StrengthLink, ...]
-    touch: Literal["now and then", "all the time"]
+    touch: Literal["now and then", "all the time", "never"]
     writer: Writer
 
 
 @dataclass(frozen=True)
 class ReadingKind:
-    """A reading: its key and the pure function that makes it."""
+    """A reading: its key, the pure function that makes it, and what could better it.
+
+    Attributes
+    ----------
+    candidates
+        Edits worth trying; None for a reading nothing is offered for.
+    score
+        How good it is, lower is better; ranks what was tried.
+    """
 
     key: str
     read: Callable[[Context], Reading]
+    candidates: Callable[[Context], Iterable[RigEdit]] | None = None
+    score: Callable[[Context], float] | None = None
 
 
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.drift.result import FlyDrift
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.depth_edits import depth_edits
 
 LATE = 0.4
 """Past this share of the drift the bottom comes late."""
@@ -44,6 +45,7 @@ def read(context: Context) -> Reading:
         why=(
             f"Found means within {writer.text('short', 0.02)} of the bed; metres are its own travel since it landed.",
             f"On this method it should {touch}; here it is on the stones for {fly.bed_share:.0%} of the drift.",
+            f"{writer.text('short', drift.line_on_bed_m)} of line lie on the bed at the end.",
             "The line's drag holds it up: normal drag of a thin cylinder on every link, not the sum of fly sink rates.",
         ),
     )
@@ -52,6 +54,12 @@ def read(context: Context) -> Reading:
 def _never(context: Context, fly: FlyDrift) -> Reading:
     writer = context.writer
     short = writer.text("short", fly.least_height_m)
+    pace = (
+        f"Led at {context.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
+        "so a rig that keeps up with the bubbles is pulled forward and up."
+        if context.drift.head == "held" and context.rig.motion.kind == "led"
+        else "The water near the bed is slower than at the surface, so the top pulls the rig forward and up."
+    )
     return make(
         "bottom",
         "act",
@@ -61,11 +69,21 @@ def _never(context: Context, fly: FlyDrift) -> Reading:
         value=None,
         parts=(fly.id,),
         why=(
-            f"Led at {context.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
-            "so a rig that keeps up with the bubbles is pulled forward and up.",
+            pace,
             "A heavier bead, a finer or longer tippet, or a slower lead brings it down.",
         ),
     )
 
 
-READING = ReadingKind("bottom", read)
+def score(context: Context) -> float:
+    """Return how far into the drift the bottom is found, past 2 where it never is; lying on it counts too."""
+    drift = context.drift
+    found = [f for f in drift.flies if f.metres_to_bottom is not None]
+    if not found:
+        return 2.0 + min(f.least_height_m for f in drift.flies)
+    fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
+    pinned = max(fly.bed_share - PINNED, 0.0) if context.touch == "now and then" else 0.0
+    return (fly.metres_to_bottom or 0.0) / max(drift.length_m, 1e-6) + 2 * pinned
+
+
+READING = ReadingKind("bottom", read, depth_edits, score)

@@ -34,7 +34,8 @@ def read(context: Context) -> Reading:
         value=fly.drag_m_s,
         parts=(fly.id,),
         why=(
-            f"You lead at {context.rig.motion.lead:.2f} × the surface pace of {writer.text('speed', context.reach.pace_m_s)}; "
+            f"The top goes at {writer.text('speed', context.drift.pace_m_s)}, the surface at "
+            f"{writer.text('speed', context.reach.pace_m_s)}; "
             f"{writer.text('short', 0.1)} off the bed the water does {writer.text('speed', context.reach.pace_at(0.1))} (log law).",
             "Mean of the second half of the drift. Some lead a little faster to feel every touch, others never pull.",
         ),

@@ -2,9 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.rig.edits.whole import UseKnot
 from jarana.core.strength.chain import weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
+from jarana.core.tackle.knot import knots
 
 MARGIN = 1.5
 COUNT = {1: "one fly", 2: "two flies", 3: "three flies", 4: "four flies"}
@@ -42,4 +48,28 @@ def read(context: Context) -> Reading:
     )
 
 
-READING = ReadingKind("weakest", read)
+def candidates(context: Context) -> Iterator[RigEdit]:
+    """Yield a stouter spool, or a better knot, where it goes first."""
+    rig = context.rig
+    part = weakest_link(context.strength).part
+    keys = [j.id for j in rig.joints]
+    if part in keys:
+        i = keys.index(part)
+        near = rig.spans[max(i - 1, 0) : i + 1]
+        now = rig.joints[i].knot
+        wanted = {"ring", "eye"} if rig.joints[i].ring else ({"line"} if i else {"loops", "fly line"})
+    else:
+        near, now, wanted = rig.spans[-1:], rig.point.knot, {"eye"}
+    for knot in sorted(knots().values(), key=lambda k: (-k.fluorocarbon, k.ease))[:6]:
+        if wanted & set(knot.joins) and knot.fluorocarbon > now.fluorocarbon:
+            yield UseKnot(part=part, knot=knot.key)
+    for span in near:
+        yield StepDiameter(span=span.id, finer=False)
+
+
+def score(context: Context) -> float:
+    """Return the force that breaks it, turned round."""
+    return -weakest_link(context.strength).force
+
+
+READING = ReadingKind("weakest", read, candidates, score)

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.units import Figure
 
 GOOD = 0.5
 POOR = 0.2
+TITLES = {"fine": "In the taking zone", "look": "Part of the time in the zone", "act": "Hardly in the taking zone"}
 
 
 def read(context: Context) -> Reading:
@@ -23,7 +25,7 @@ def read(context: Context) -> Reading:
     return make(
         "zone",
         severity,
-        "In the taking zone" if best.share_in_zone > 0 else "Never in the taking zone",
+        TITLES[severity] if best.share_in_zone > 0 else "Never in the taking zone",
         sentence,
         Figure(f"{best.share_in_zone * 100:.0f}", "%"),
         value=best.share_in_zone,
@@ -35,4 +37,9 @@ def read(context: Context) -> Reading:
     )
 
 
-READING = ReadingKind("zone", read)
+def score(context: Context) -> float:
+    """Return the share of the drift the best fly spends outside the zone."""
+    return 1.0 - max(f.share_in_zone for f in context.drift.flies)
+
+
+READING = ReadingKind("zone", read, depth_edits, score)

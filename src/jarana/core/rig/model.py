@@ -8,9 +8,12 @@ from pydantic import Field, model_validator
 
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
+from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.material import Material, dry_strength
+from jarana.core.tackle.pegged_bead import PeggedBead
+from jarana.core.tackle.shot import Shot
 
 LONGEST_SPAN_MM = 15000.0
 SHORTEST_SPAN_MM = 20.0
@@ -119,14 +122,19 @@ class Link(Frozen):
 
 
 class Attachment(Frozen):
-    """A fly on the rig: where, on what, tied how."""
+    """A fly, a shot or a pegged bead on the rig: where, on what, tied how."""
 
     id: Key
     at: Place
     school: Literal["point", "tag", "link", "ring", "bend", "fold"]
     link: Link | None = None
     knot: Knot
-    body: Fly
+    body: Annotated[Fly | Shot | PeggedBead, Field(discriminator="kind")]
+
+    @property
+    def fly(self) -> Fly | None:
+        """The fly, None where a shot or a bead sits."""
+        return self.body if isinstance(self.body, Fly) else None
 
 
 class HeldHead(Frozen):
@@ -135,14 +143,50 @@ class HeldHead(Frozen):
     kind: Literal["held"] = "held"
 
 
-Head = HeldHead
+class FloatHead(Frozen):
+    """The rig hangs from a float, set so far above the point along the line."""
+
+    kind: Literal["float"] = "float"
+    body: Float
+    above_point_mm: float = Field(ge=100, le=12000)
+
+
+class DryFlyHead(Frozen):
+    """The rig hangs from a dry fly: the one that hangs at a joint of the line.
+
+    `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
+    """
+
+    kind: Literal["dry fly"] = "dry fly"
+    fly: Key
+    used: bool = False
+
+
+class FlyLineHead(Frozen):
+    """The rig is fished on the fly line, so much of it on or in the water from the rod tip."""
+
+    kind: Literal["fly line"] = "fly line"
+    out_mm: float = Field(default=9000, ge=500, le=20000)
+
+
+Head = Annotated[HeldHead | FloatHead | DryFlyHead | FlyLineHead, Field(discriminator="kind")]
 
 
 class Motion(Frozen):
-    """How the top is moved: led at `lead` x the surface pace."""
+    """How the top is moved.
 
-    kind: Literal["led"] = "led"
+    Attributes
+    ----------
+    kind
+        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held).
+        Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang).
+    count_s
+        Count-down before line is taken in, s.
+    """
+
+    kind: Literal["led", "natural", "swing", "still", "figure", "strip", "lift"] = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
+    count_s: float = Field(default=20.0, ge=0, le=240)
 
 
 class Rig(Frozen):
@@ -172,13 +216,24 @@ class Rig(Frozen):
             at = attachment.at
             if at.kind == "joint" and at.joint not in {j.id for j in self.joints[1:]}:
                 raise ValueError(f"{attachment.id} hangs from a joint that is not there")
-            if at.kind == "joint" and attachment.link is None:
+            dry = self.head.kind == "dry fly" and self.head.fly == attachment.id
+            if at.kind == "joint" and attachment.link is None and not dry:
                 raise ValueError(f"{attachment.id} hangs from a joint and wants a length of line")
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
                 raise ValueError(f"{attachment.id} sits on a span that is not there")
             if at.kind == "bend" and (at.attachment != self.point.id or attachment.link is None):
                 raise ValueError(f"{attachment.id} hangs from a bend: the point fly's, on a length of line")
+        self._head_fits()
         return self
+
+    def _head_fits(self) -> None:
+        head = self.head
+        if head.kind == "float" and head.above_point_mm > self.length * 1000:
+            raise ValueError("the float is set farther above the point than the leader is long")
+        if head.kind == "dry fly":
+            hung = next((a for a in self.attachments if a.id == head.fly), None)
+            if hung is None or hung.at.kind != "joint" or hung.fly is None or hung.fly.lift_gf is None:
+                raise ValueError("the dry fly hangs at a joint of the line and has a lift of its own")
 
     @property
     def length(self) -> float:

@@ -109,13 +109,16 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
 
 def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     lost = (attachment.id,)
-    fly = attachment.body
+    fly = attachment.fly
     role = rig.role(attachment)
+    if fly is None:
+        return []
     hook = StrengthLink("hook", attachment.id, f"{role} hook, {fly.label}", fly.hook.straighten_n, lost,
                         f"wire {fly.hook.wire_mm:.2f} mm opens")  # fmt: skip
     link = rig.link_of(attachment)
     if link is None:
-        last = rig.spans[-1]
+        carries = rig.joint_index(attachment.at.joint) - 1 if attachment.at.kind == "joint" else -1
+        last = rig.spans[carries]
         share = knot_efficiency(attachment.knot, last.material)
         eye = StrengthLink("eye", attachment.id, f"{role} fly's knot", share * last.wet_strength(last.d1_mm), lost,
                            f"{attachment.knot.name.lower()} keeps {share:.0%} of {last.material.short} {last.d1_mm:.3g}")  # fmt: skip

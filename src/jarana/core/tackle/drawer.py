@@ -7,6 +7,7 @@ from pydantic import Field
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.bead import Bead, bead, beads
 from jarana.core.tackle.dressing import Dressing
+from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import Hook
 from jarana.core.tackle.material import Material
@@ -41,6 +42,7 @@ class FlyPattern(Frozen):
     dressing: Dressing
     colour: BodyColour = "olive"
     weights: tuple[Weight, ...]
+    lift_gf: float | None = Field(default=None, gt=0, le=10)
 
     def tied(self, weight: Weight) -> Fly:
         """Return the fly of one of its weights."""
@@ -52,6 +54,7 @@ class FlyPattern(Frozen):
             bead=weight.bead,
             dressing=self.dressing,
             colour=self.colour,
+            lift_gf=self.lift_gf,
         )
 
 
@@ -65,12 +68,24 @@ class Rod(Frozen):
     steady_pull_n: float = Field(gt=0, le=60)
 
 
+class SinkZone(Frozen):
+    """A length of sinking line and its label: level sink, mm/s."""
+
+    length_m: float = Field(gt=0, le=40)
+    sink_mm_s: float = Field(ge=5, le=260)
+
+
 class FlyLine(Frozen):
-    """A fly line: its tip is what the leader is joined to."""
+    """A fly line: its tip is what the leader is joined to.
+
+    `zones` are its sinking lengths from the tip back; none for a floating line.
+    """
 
     id: Key
     name: Text
     tip_mm: float = Field(gt=0.2, le=3)
+    line_class: int = Field(default=5, ge=0, le=15)
+    zones: tuple[SinkZone, ...] = Field(default=(), max_length=6)
 
 
 class Drawer(Frozen):
@@ -80,6 +95,7 @@ class Drawer(Frozen):
     patterns: tuple[FlyPattern, ...] = ()
     rods: tuple[Rod, ...] = ()
     lines: tuple[FlyLine, ...] = ()
+    floats: tuple[Float, ...] = ()
 
     def spool(self, key: str) -> Spool | None:
         """Return a spool by id."""

@@ -39,7 +39,9 @@ class Wraps(Frozen):
 class Fly(Frozen):
     """A fly with everything that decides how it falls and how strong it is.
 
-    `source` is the weight in the angler's box it was taken from; None when it is not owned.
+    `source` is the weight in the angler's box it was taken from; None when it is not owned. `lift_gf` is what a dressed
+    dry fly bears in all, grams-force: buoyancy and its hackle on the surface. `timed_drag` is the dressing's C from a jar
+    (:mod:`jarana.core.tackle.jar`) and replaces the table's; `timed_spread` is its spread as a share of it.
     """
 
     kind: Literal["fly"] = "fly"
@@ -52,6 +54,9 @@ class Fly(Frozen):
     dressing: Dressing
     weighed_mg: float | None = Field(default=None, gt=0, le=20000)
     colour: BodyColour = "olive"
+    lift_gf: float | None = Field(default=None, gt=0, le=10)
+    timed_drag: float | None = Field(default=None, ge=0, le=20)
+    timed_spread: float = Field(default=0.3, ge=0, le=2)
 
     @property
     def mass(self) -> float:
@@ -79,7 +84,8 @@ class Fly(Frozen):
     def body(self, name: str) -> Body:
         """Return the fly as the laws see it: bead as a sphere of its own, dressing and hook as a drag area."""
         shank, wire = self.hook.shank_mm / 1000, self.hook.wire_mm / 1000
-        c = self.dressing.c_beaded if self.bead else self.dressing.c_unbeaded
+        table = self.dressing.c_beaded if self.bead else self.dressing.c_unbeaded
+        c = table if self.timed_drag is None else self.timed_drag
         dressing = c * shank * self.dressing.width_share * shank
         return Body(
             mass=self.mass,

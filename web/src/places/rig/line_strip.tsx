@@ -1,15 +1,15 @@
 import { useEffect, useRef } from "react";
-import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
+import type { Answer, Book, Drawer, Rig, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
 import { useSize } from "../../ui/use_size";
 import { PartControls } from "./part_controls";
 
-type Props = { answer: Answer; drawer: Drawer; book: Book; system: UnitSystem };
+type Props = { answer: Answer; drawer: Drawer; book: Book; system: UnitSystem; ghost: Rig | null };
 
 /** The whole line, and beside the part that is picked its few controls. */
-export function LineStrip({ answer, drawer, book, system }: Props) {
+export function LineStrip({ answer, drawer, book, system, ghost }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const selected = useBench((s) => s.selected);
   const select = useBench((s) => s.select);
@@ -30,6 +30,7 @@ export function LineStrip({ answer, drawer, book, system }: Props) {
         {size.width > 0 ? (
           <LineDrawing
             rig={rig}
+            ghost={ghost}
             strength={answer.strength}
             system={system}
             width={width}
@@ -53,7 +54,8 @@ export function LineStrip({ answer, drawer, book, system }: Props) {
         ) : (
           <p className="px-1 pt-4 text-[13px] text-soft">
             Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> ten centimetres,{" "}
-            <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="U" /> units.
+            <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin, <Keys of="?" /> all
+            keys.
           </p>
         )}
       </div>

@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import type { Attachment, Drawer, Knot, Span, Strength, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { bodyName, flyOf, weightOf } from "../../model/bodies";
 import { text } from "../../model/format";
 import type { Part } from "../../model/line_layout";
 import { Button } from "../../ui/button";
@@ -9,6 +10,8 @@ import { TypedField } from "../../ui/typed_field";
 
 type Props = { part: Part; drawer: Drawer; knots: readonly Knot[]; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
+type Dressing = NonNullable<Span["dressing"]>;
+const DRESSINGS: Record<Dressing, string> = { none: "none", greased: "greased", degreased: "degreased" };
 
 /** The few controls of one part of the line. */
 export function PartControls(props: Props) {
@@ -29,7 +32,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
   const length = `${span.id}.length`;
   const diameter = `${span.id}.diameter`;
   const holds = strength.find((s) => s.part === span.id && s.kind === "span");
-  const spool = drawer.spools.find((s) => s.id === span.spool?.id);
+  const spool = (drawer.spools ?? []).find((s) => s.id === span.spool?.id);
   return (
     <>
       <Head title={span.name} note={`${span.material.name}${holds ? ` · breaks at ${holds.shown} wet` : ""}`} />
@@ -67,7 +70,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         groups={[
           {
             label: "",
-            options: drawer.spools.map((s) => ({
+            options: (drawer.spools ?? []).map((s) => ({
               value: s.id,
               label: `${s.number} · ${s.label}`,
               note: `${text(system, "diameter", s.diameter_mm / 1000)} · ${s.left_m} m`,
@@ -76,17 +79,25 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         ]}
         onChoose={(spoolId) => edit({ op: "use_spool", span: span.id, spool: spoolId }, `${span.id}.spool`)}
       />
+      <Choice
+        label="Dressing"
+        width="w-28"
+        value={span.dressing ?? "none"}
+        shown={DRESSINGS[span.dressing ?? "none"]}
+        groups={[{ label: "", options: Object.entries(DRESSINGS).map(([value, label]) => ({ value, label })) }]}
+        onChoose={(to) => edit({ op: "set_dressing", span: span.id, dressing: to as Dressing }, `${span.id}.dressing`)}
+      />
     </>
   );
 }
 
 function FlyControls({ attachment, drawer, knots, system, strength }: Props & { attachment: Attachment }) {
   const edit = useBench((s) => s.edit);
-  const fly = attachment.body;
+  const fly = flyOf(attachment.body);
   const id = attachment.id;
   const holds = strength.find((s) => s.part === id && s.kind === "eye");
-  const count = drawer.patterns.flatMap((p) => p.weights).find((w) => w.id === fly.source)?.count;
-  const owned = fly.source ? `${count ?? 0} in the box` : "not in your box";
+  const count = (drawer.patterns ?? []).flatMap((p) => p.weights).find((w) => w.id === fly?.source)?.count;
+  const owned = fly?.source ? `${count ?? 0} in the box` : "not in your box";
   const bead = `${id}.bead`;
   const tag = `${id}.tag`;
   const beadField = useField(bead);
@@ -94,10 +105,14 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
   return (
     <>
       <Head
-        title={`${fly.pattern} #${fly.hook.size}`}
-        note={`${fly.dressing.name} · ${owned}${holds ? ` · knot holds ${holds.shown}` : ""}`}
+        title={bodyName(attachment.body)}
+        note={
+          fly
+            ? `${fly.dressing.name} · ${owned}${holds ? ` · knot holds ${holds.shown}` : ""}`
+            : "the shot is lost, not the fly"
+        }
       />
-      {fly.bead ? (
+      {fly?.bead ? (
         <Stepper
           label="Bead"
           shown={text(system, "bead", fly.bead.diameter_mm / 1000)}
@@ -108,8 +123,8 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
       ) : null}
       <Choice
         label="Fly"
-        value={fly.source ?? ""}
-        shown={`${fly.pattern} ${fly.bead ? text(system, "bead", fly.bead.diameter_mm / 1000) : ""}`}
+        value={fly?.source ?? ""}
+        shown={`${fly?.pattern ?? "shot"} ${weightOf(attachment.body, system)}`}
         groups={flyGroups(drawer, system)}
         onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
       />
@@ -140,7 +155,7 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
 function JointControls({ part, drawer, knots, system, strength }: Props) {
   const edit = useBench((s) => s.edit);
   const docs = useBench((s) => s.docs);
-  if (part.kind !== "joint" || !docs) return null;
+  if (part.kind !== "joint" || !docs?.rig) return null;
   const { joint, index } = part;
   const holds = strength.find((s) => s.part === joint.id);
   const wanted = joint.ring ? ["ring", "eye"] : index === 0 ? ["loops", "fly line"] : ["line"];
@@ -193,7 +208,7 @@ function KnotChoice({ part, knot, knots }: { part: string; knot: Knot; knots: re
 }
 
 function flyGroups(drawer: Drawer, system: UnitSystem): Group[] {
-  return drawer.patterns.map((pattern) => ({
+  return (drawer.patterns ?? []).map((pattern) => ({
     label: `${pattern.name} #${pattern.hook.size}`,
     options: pattern.weights.map((weight) => ({
       value: weight.id,

@@ -1,6 +1,6 @@
 import { Check, CircleAlert, TriangleAlert } from "lucide-react";
 import { Collapsible } from "radix-ui";
-import type { Reading } from "../../api/client";
+import type { Edit, Reading, Try } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 
 const MARK = {
@@ -10,22 +10,47 @@ const MARK = {
 };
 
 /** What the rig says, worst first; satisfied readings take one line; each opens to its reason. */
-export function Readings({ readings }: { readings: readonly Reading[] }) {
+export function Readings({ readings, pinned }: { readings: readonly Reading[]; pinned: readonly Reading[] | null }) {
   return (
-    <section aria-label="Readings" className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
+    <section aria-label="Readings" className="flex min-h-0 flex-1 flex-col">
       <h2 className="flex justify-between px-4 pt-3 pb-2 text-[13px] font-semibold text-soft">
         What it says <span className="font-normal">worst first</span>
       </h2>
       <ul className="min-h-0 flex-1 overflow-y-auto px-4 pb-3" aria-live="polite" aria-relevant="text">
         {readings.map((reading) => (
-          <OneReading key={reading.key} reading={reading} />
+          <OneReading key={reading.key} reading={reading} pinned={pinned?.find((r) => r.key === reading.key) ?? null} />
         ))}
       </ul>
     </section>
   );
 }
 
-function OneReading({ reading }: { reading: Reading }) {
+/** Does what a reading offers; it can be undone like any edit. */
+export function applyTry(chosen: Try): void {
+  useBench.getState().edit(chosen.edit as unknown as Edit, "try");
+}
+
+function Tries({ tries }: { tries: readonly Try[] }) {
+  return (
+    <ul className="mt-1 space-y-1 pl-[25px]">
+      {tries.map((chosen) => (
+        <li key={chosen.name}>
+          <button
+            type="button"
+            onClick={() => applyTry(chosen)}
+            className="flex min-h-8 w-full flex-wrap items-baseline gap-x-2 rounded-s border border-edge bg-paper px-2 py-1 text-left text-[13px] hover:border-ink"
+          >
+            <span className="font-semibold">{chosen.name}</span>
+            <span>→ {chosen.effect}</span>
+            {chosen.costs ? <span className="text-soft">{chosen.costs}</span> : null}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function OneReading({ reading, pinned }: { reading: Reading; pinned: Reading | null }) {
   const select = useBench((s) => s.select);
   const { icon: Icon, ink, says } = MARK[reading.severity];
   const part = reading.parts?.[0];
@@ -39,9 +64,23 @@ function OneReading({ reading }: { reading: Reading }) {
           </Collapsible.Trigger>
           <span className="figure whitespace-nowrap text-[15px]">
             {reading.figure} <small>{reading.unit}</small>
+            {reading.low && reading.high ? (
+              <small className="ml-1 text-soft" title="P10 to P90">
+                ({reading.low}–{reading.high})
+              </small>
+            ) : null}
           </span>
         </div>
+        {pinned && (pinned.figure !== reading.figure || pinned.title !== reading.title) ? (
+          <p className="flex justify-between pl-[25px] text-[13px] text-soft">
+            <span>pinned: {pinned.title === reading.title ? "the same" : pinned.title.toLowerCase()}</span>
+            <span className="figure font-normal">
+              {pinned.figure} {pinned.unit}
+            </span>
+          </p>
+        ) : null}
         {reading.severity === "fine" ? null : <p className="pl-[25px] text-[13px] text-soft">{reading.sentence}</p>}
+        {reading.tries?.length ? <Tries tries={reading.tries} /> : null}
         <Collapsible.Content className="mt-1 space-y-1 pl-[25px] text-[13px]">
           {reading.severity === "fine" ? <p className="text-soft">{reading.sentence}</p> : null}
           {(reading.why ?? []).map((line) => (

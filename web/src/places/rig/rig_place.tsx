@@ -1,57 +1,127 @@
-import { useMemo } from "react";
-import type { SystemKey } from "../../api/client";
+import { Pin, PinOff } from "lucide-react";
+import { useEffect, useMemo, useRef } from "react";
+import { Link } from "react-router";
+import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { useGhost } from "../../app/ghost_store";
+import { openSheet } from "../../app/open_sheets";
 import { useBook, useDrawer } from "../../app/queries";
-import { type Shortcut, useShortcuts } from "../../app/shortcuts";
+import { type Action, useActions } from "../../app/shortcuts";
+import { useBand } from "../../app/use_band";
+import { useReadingsWithTries } from "../../app/use_tries";
 import { partsOf } from "../../model/line_layout";
+import { Button } from "../../ui/button";
 import { LineStrip } from "./line_strip";
-import { Readings } from "./readings";
+import { applyTry, Readings } from "./readings";
 import { Tank } from "./tank";
-import { TopBar } from "./top_bar";
-import { useRigInHand } from "./use_rig_in_hand";
-
-const ORDER: SystemKey[] = ["metric", "imperial", "x"];
 
 /** The workbench: the line on top, the tank and the readings below. */
 export function RigPlace() {
-  const { loading, empty } = useRigInHand();
   const book = useBook();
   const drawer = useDrawer();
   const answer = useBench((s) => s.answer);
+  const docs = useBench((s) => s.docs);
   const units = useBench((s) => s.units);
   const lost = useBench((s) => s.lost);
-  const trouble = useBench((s) => s.trouble);
-  const faults = useBench((s) => s.faults);
-  useShortcuts(useRigShortcuts());
   const system = book.data?.units.find((u) => u.key === units);
-  if (empty) return <p className="p-6">No rig yet. Start the demo again to get one.</p>;
-  if (loading || !answer || !system || !book.data || !drawer.data) {
+  if (docs && !docs.rig) {
+    return (
+      <main className="p-6">
+        <h1 className="text-xl font-bold">No rig in hand</h1>
+        <p className="mt-2 mb-4 max-w-prose">
+          Start one from a method: it is made of your own spools and flies, for today's water.
+        </p>
+        <Button strong onClick={() => openSheet("rigs")}>
+          Your rigs
+        </Button>
+      </main>
+    );
+  }
+  if (!answer || !system || !book.data || !drawer.data) {
     return (
       <p role="status" className="p-6 text-soft">
-        {lost ? "The server does not answer; trying again." : trouble || "Laying the rig out …"}
+        {lost ? "The server does not answer; trying again." : "Laying the rig out …"}
       </p>
     );
   }
+  return <Bench answer={answer} book={book.data} drawer={drawer.data} system={system} />;
+}
+
+type BenchProps = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
+
+function Bench({ answer, book, drawer, system }: BenchProps) {
+  const units = useBench((s) => s.units);
+  const faults = useBench((s) => s.faults);
+  const ghost = useGhost((s) => s.answer);
+  const band = useBand(answer, units);
+  const nominal = useReadingsWithTries(answer, units);
+  const readings = useMemo(
+    () =>
+      nominal.map((reading) => {
+        const sure = band?.readings.find((r) => r.key === reading.key && r.title === reading.title);
+        return sure ? { ...reading, low: sure.low ?? null, high: sure.high ?? null } : reading;
+      }),
+    [nominal, band],
+  );
+  const { water } = answer;
+  useEffect(() => {
+    void useGhost.getState().follow(water, units);
+  }, [water, units]);
+  useActions("rig", useRigActions(readings));
   const loose = Object.entries(faults).find(([field]) => !shownBesideField(field));
+  const pinned = ghost && ghost.rig !== answer.rig ? ghost : null;
   return (
-    <div className="flex flex-col lg:h-dvh lg:min-h-[640px]">
-      <TopBar answer={answer} book={book.data} system={system} nextUnits={nextUnits} />
-      {lost || trouble || loose ? (
+    <div className="flex flex-col lg:h-full lg:min-h-[590px]">
+      {loose ? (
         <p role="alert" className="border-b border-rule bg-sheet px-3 py-1.5 text-[13px] text-float">
-          {lost
-            ? "The server does not answer. Your changes wait here and go out by themselves."
-            : trouble || loose?.[1]}
+          {loose[1]}
         </p>
       ) : null}
       <main className="flex min-h-0 flex-1 flex-col">
-        <LineStrip answer={answer} drawer={drawer.data} book={book.data} system={system} />
+        <h1 className="sr-only">{answer.rig.name}</h1>
+        <LineStrip answer={answer} drawer={drawer} book={book} system={system} ghost={pinned?.rig ?? null} />
         <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_380px]">
-          <Tank answer={answer} book={book.data} system={system} />
-          <Readings readings={answer.readings} />
+          <Tank
+            answer={answer}
+            book={book}
+            drawer={drawer}
+            system={system}
+            ghost={pinned?.drift ?? null}
+            band={band?.band ?? null}
+          />
+          <div className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
+            <Readings readings={readings} pinned={pinned?.readings ?? null} />
+            <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
+              <PinButton />
+              <Link
+                to="/tie"
+                className="ml-auto inline-flex min-h-8 items-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
+              >
+                Tie it
+              </Link>
+            </div>
+          </div>
         </div>
       </main>
     </div>
   );
+}
+
+function PinButton() {
+  const rig = useGhost((s) => s.rig);
+  return (
+    <Button onClick={togglePin} aria-pressed={rig !== null} title="Pin (P)">
+      {rig ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
+      {rig ? `Let go of the pinned rig` : "Pin it, to compare"}
+    </Button>
+  );
+}
+
+function togglePin(): void {
+  const { rig, pin, let_go } = useGhost.getState();
+  const { answer } = useBench.getState();
+  if (rig) let_go();
+  else if (answer) pin(answer);
 }
 
 function shownBesideField(field: string): boolean {
@@ -60,24 +130,27 @@ function shownBesideField(field: string): boolean {
   return part === "water" || (part === selected && /\.(length|diameter|bead|tag|knot)$/.test(field));
 }
 
-function nextUnits() {
-  const { units, setUnits } = useBench.getState();
-  setUnits(ORDER[(ORDER.indexOf(units) + 1) % ORDER.length] ?? "metric");
-}
-
 /** The workbench's keys; each acts on the part that is picked, or on the point where none is. */
-function useRigShortcuts(): Shortcut[] {
+function useRigActions(readings: readonly Reading[]): Action[] {
+  const told = useRef(readings);
+  told.current = readings;
   return useMemo(() => {
+    const offered = (k: number) => () => {
+      const tries = told.current.flatMap((r) => r.tries ?? []);
+      const chosen = tries[k];
+      if (chosen) applyTry(chosen);
+    };
     const bench = () => useBench.getState();
     const fly = () => {
       const { docs, selected } = bench();
       return (
-        docs?.rig.attachments.find((a) => a.id === selected) ?? docs?.rig.attachments.find((a) => a.at.kind === "point")
+        docs?.rig?.attachments.find((a) => a.id === selected) ??
+        docs?.rig?.attachments.find((a) => a.at.kind === "point")
       );
     };
     const span = () => {
       const { docs, selected } = bench();
-      return docs?.rig.spans.find((s) => s.id === selected) ?? docs?.rig.spans.at(-1);
+      return docs?.rig?.spans.find((s) => s.id === selected) ?? docs?.rig?.spans.at(-1);
     };
     const bead = (heavier: boolean) => () => {
       const at = fly();
@@ -99,25 +172,26 @@ function useRigShortcuts(): Shortcut[] {
     };
     const walk = (step: number) => () => {
       const { docs, selected, select } = bench();
-      if (!docs) return;
+      if (!docs?.rig) return;
       const parts = partsOf(docs.rig);
       const now = parts.findIndex((p) => p.id === selected);
       const next = parts[(now + step + parts.length + (now < 0 && step < 0 ? 1 : 0)) % parts.length];
       if (next) select(next.id);
     };
-    return [
-      { keys: "[", does: "one bead down", run: bead(false) },
-      { keys: "]", does: "one bead up", run: bead(true) },
-      { keys: "-", does: "ten centimetres off", run: length(-100) },
-      { keys: "=", does: "ten centimetres on", run: length(100) },
-      { keys: ",", does: "finer", run: diameter(true) },
-      { keys: ".", does: "stouter", run: diameter(false) },
-      { keys: "j", does: "next part", run: walk(1) },
-      { keys: "k", does: "part before", run: walk(-1) },
-      { keys: "u", does: "units", run: nextUnits },
-      { keys: "ctrl+z", does: "undo", run: () => bench().undo() },
-      { keys: "ctrl+shift+z", does: "redo", run: () => bench().redo() },
-      { keys: "Escape", does: "let go of the part", run: () => bench().select(null) },
+    const rows: [string, string, string, () => void][] = [
+      ["bead-down", "[", "one bead down", bead(false)],
+      ["bead-up", "]", "one bead up", bead(true)],
+      ["shorter", "-", "ten centimetres off", length(-100)],
+      ["longer", "=", "ten centimetres on", length(100)],
+      ["finer", ",", "finer", diameter(true)],
+      ["stouter", ".", "stouter", diameter(false)],
+      ["next-part", "j", "next part", walk(1)],
+      ["part-before", "k", "part before", walk(-1)],
+      ["pin", "p", "pin this rig, or let the pinned one go", togglePin],
+      ["try-1", "1", "try the first thing offered", offered(0)],
+      ["try-2", "2", "try the second thing offered", offered(1)],
+      ["let-go", "Escape", "let go of the part", () => bench().select(null)],
     ];
+    return rows.map(([id, keys, does, run]) => ({ id, keys, does, run, group: "On the rig" }));
   }, []);
 }

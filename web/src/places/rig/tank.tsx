@@ -1,31 +1,36 @@
 import { Pause, Play } from "lucide-react";
-import { Slider, ToggleGroup } from "radix-ui";
+import { Slider } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import type { Answer, Book, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
+import type { Answer, Band, Book, Drawer, Drift, UnitSystem } from "../../api/client";
 import { TankDrawing } from "../../drawings/tank_drawing";
 import { duration, nodeAt } from "../../model/drift_view";
-import { figure, text } from "../../model/format";
+import { figure } from "../../model/format";
 import { useSize } from "../../ui/use_size";
+import { MotionControls } from "./motion_controls";
 
-type Props = { answer: Answer; book: Book; system: UnitSystem };
+type Props = {
+  answer: Answer;
+  book: Book;
+  drawer: Drawer;
+  system: UnitSystem;
+  ghost: Drift | null;
+  band: Band | null;
+};
 const START_SHARE = 0.45;
 
 /** The water in section: plays the drift in real time, or is scrubbed through it. */
-export function Tank({ answer, book, system }: Props) {
+export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
   const { drift, rig } = answer;
   const [ref, size] = useSize<HTMLDivElement>();
   const whole = duration(drift);
   const [share, setShare] = useState(START_SHARE);
   const [playing, setPlaying] = useState(false);
-  const edit = useBench((s) => s.edit);
   const time = share * whole;
   usePlay(playing, whole, setShare, setPlaying);
   const toggle = () => {
     if (!playing && share >= 1) setShare(0);
     setPlaying(!playing);
   };
-  const method = book.methods.find((m) => m.key === rig.method);
   const bed = book.beds.find((b) => b.key === answer.water.bed)?.name ?? "";
   const top = nodeAt(drift, 0, time);
   const entry = nodeAt(drift, 0, 0);
@@ -41,33 +46,13 @@ export function Tank({ answer, book, system }: Props) {
         }
       }}
     >
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2">
-        <span id="lead" className="text-[13px] text-soft">
-          You lead it
-        </span>
-        <ToggleGroup.Root
-          type="single"
-          aria-labelledby="lead"
-          value={String(rig.motion.lead)}
-          onValueChange={(value) => value && edit({ op: "set_lead", lead: Number(value) }, "lead")}
-          className="flex rounded-s border border-rule bg-sheet"
-        >
-          {(method?.paces ?? []).map((pace) => (
-            <ToggleGroup.Item
-              key={pace.name}
-              value={String(pace.lead)}
-              className="min-h-8 px-2.5 text-[13px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet"
-            >
-              {pace.name}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        <span className="figure text-[13px]">{text(system, "speed", rig.motion.lead * answer.water.pace_m_s)}</span>
-      </div>
+      <MotionControls answer={answer} book={book} drawer={drawer} system={system} />
       <div ref={ref} className="min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
         {size.width > 0 && size.height > 0 ? (
           <TankDrawing
             drift={drift}
+            ghost={ghost}
+            band={band}
             rig={rig}
             system={system}
             bedName={bed}
@@ -111,8 +96,14 @@ export function Tank({ answer, book, system }: Props) {
           />
         </Slider.Root>
         <span className="figure w-36 text-right">
-          {time.toFixed(1)} <small>s</small> · {figure(system, "travel", top.x - entry.x).digits}{" "}
-          <small>{figure(system, "travel", 0).unit || "led"}</small>
+          {time.toFixed(1)} <small>s</small>
+          {drift.axis === "seconds" ? null : (
+            <>
+              {" "}
+              · {figure(system, "travel", top.x - entry.x).digits}{" "}
+              <small>{figure(system, "travel", 0).unit || "led"}</small>
+            </>
+          )}
         </span>
       </div>
     </section>

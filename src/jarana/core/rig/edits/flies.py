@@ -23,9 +23,10 @@ class StepBead(RigEdit):
 
     def change(self, rig: Rig, drawer: Drawer) -> Rig:
         """Return the rig with the next bead; from the box where it is owned."""
-        fly = attachment_of(rig, self.at).body
-        if fly.bead is None:
-            raise InputError.one("at", fly.label, "has no bead to change")
+        attachment = attachment_of(rig, self.at)
+        fly = attachment.fly
+        if fly is None or fly.bead is None:
+            raise InputError.one("at", attachment.body.label, "has no bead to change")
         stepped = drawer.next_bead(fly, self.heavier)
         if stepped is None:
             way = "heavier" if self.heavier else "lighter"

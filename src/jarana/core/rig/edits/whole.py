@@ -7,11 +7,12 @@ from typing import Literal
 from pydantic import Field
 
 from jarana.core.errors import InputError
-from jarana.core.model import Key, Text
-from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import Motion, Rig
+from jarana.core.model import Key, Text, Typed
+from jarana.core.rig.edits.base import RigEdit, span_of
+from jarana.core.rig.model import FloatHead, Motion, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import knots
+from jarana.core.units import parse
 
 
 class SetLead(RigEdit):
@@ -23,6 +24,42 @@ class SetLead(RigEdit):
     def change(self, rig: Rig, drawer: Drawer) -> Rig:
         """Return the rig with its new motion."""
         return rig.rebuilt(motion=Motion(lead=self.lead))
+
+
+class SetMotion(RigEdit):
+    """Move the top another way."""
+
+    op: Literal["set_motion"] = "set_motion"
+    kind: Literal["led", "natural", "swing", "still", "figure", "strip", "lift"]
+    lead: float = Field(default=1.0, ge=0.0, le=1.6)
+    count_s: float = Field(default=20.0, ge=0, le=240)
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with its new motion."""
+        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=self.count_s))
+
+
+class SetFloat(RigEdit):
+    """Set the float so far above the point (bare: metres), or take another float."""
+
+    op: Literal["set_float"] = "set_float"
+    above: Typed | None = None
+    body: Key | None = None
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with its float moved or changed."""
+        head = rig.head
+        if head.kind != "float":
+            raise InputError.one("above", self.above or "", "this rig has no float")
+        changes: dict[str, object] = {}
+        if self.above is not None:
+            changes["above_point_mm"] = round(parse("length", self.above, "m", "above") * 1000, 1)
+        if self.body is not None:
+            chosen = next((f for f in drawer.floats if f.id == self.body), None)
+            if chosen is None:
+                raise InputError.one("body", self.body, "there is no such float in your drawer")
+            changes["body"] = chosen
+        return rig.rebuilt(head=FloatHead.model_validate(dict(head) | changes))
 
 
 class UseKnot(RigEdit):
@@ -52,6 +89,46 @@ class UseKnot(RigEdit):
                 raise InputError.one("knot", knot.name, "does not join line and hook eye")
             return rig.replace_attachment(self.part, knot=knot)
         raise InputError.one("part", self.part, "there is no such joint or fly on this rig")
+
+
+class SetDressing(RigEdit):
+    """Grease a span, degrease it, or leave it as it is."""
+
+    op: Literal["set_dressing"] = "set_dressing"
+    span: Key
+    dressing: Literal["none", "greased", "degreased"]
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with that span so dressed."""
+        index, _ = span_of(rig, self.span)
+        return rig.replace_span(index, dressing=self.dressing)
+
+
+class SetDry(RigEdit):
+    """Say whether the dry fly that holds the rig is fresh or used."""
+
+    op: Literal["set_dry"] = "set_dry"
+    used: bool
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with its dry fly fresh or used."""
+        if rig.head.kind != "dry fly":
+            raise InputError.one("used", self.used, "no dry fly holds this rig")
+        return rig.rebuilt(head=rig.head.model_copy(update={"used": self.used}))
+
+
+class UseLine(RigEdit):
+    """Fish the rig on another fly line."""
+
+    op: Literal["use_line"] = "use_line"
+    line: Key
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig on that line."""
+        chosen = next((row for row in drawer.lines if row.id == self.line), None)
+        if chosen is None:
+            raise InputError.one("line", self.line, "there is no such line in your drawer")
+        return rig.rebuilt(line=chosen)
 
 
 class Rename(RigEdit):

@@ -1,0 +1,112 @@
+"""Tying at the table: the sheet, marking a rig tied, and one's own measures."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from uuid import UUID
+
+from flask import Blueprint
+from flask import Response as FlaskResponse
+from spectree import Response
+
+from jarana.api.errors import problem
+from jarana.api.resources.rigs import shown
+from jarana.api.schemas import (
+    LastTie,
+    MyMeasures,
+    NewTie,
+    RigRevision,
+    SheetRequest,
+    Stale,
+    TakenLine,
+    TieView,
+    TypedMeasures,
+)
+from jarana.api.security import database, limiter, owner
+from jarana.api.spec import spec
+from jarana.core.sheet.measures import Measures
+from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
+from jarana.core.units import Writer
+from jarana.storage.repositories import Anglers, Belongings, Rigs
+from jarana.usecases.keep_measures import keep_measures
+from jarana.usecases.keep_rig import StaleBaseError
+from jarana.usecases.tie_rig import Tied, tie_rig, tied_of, untie_rig
+
+blueprint = Blueprint("tie", __name__, url_prefix="/api")
+
+
+def _measures() -> Measures:
+    angler = Anglers(database()).get(owner())
+    return (angler.measures if angler else None) or Measures()
+
+
+def _shown(tied: Tied) -> TieView:
+    session = database()
+    session.refresh(tied.revision)
+    session.refresh(tied.tie)
+    return TieView(
+        id=tied.tie.id,
+        undone=tied.tie.undone_at is not None,
+        made_at=tied.tie.made_at,
+        taken=tuple(TakenLine(spool_id=k, metres=v) for k, v in sorted(tied.taken_m.items())),
+        revision=shown(tied.revision),
+    )
+
+
+@blueprint.post("/sheet")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=TieSheet), tags=["tie"])
+def sheet(json: SheetRequest) -> TieSheet:
+    """Return the tie sheet of a rig from one's own drawer."""
+    drawer = Belongings(database(), owner()).drawer()
+    return tie_sheet(json.rig, drawer, _measures(), Writer(json.units))
+
+
+@blueprint.post("/rigs/<uuid:rig_id>/ties")
+@spec.validate(resp=Response(HTTP_200=TieView, HTTP_409=Stale), tags=["tie"])
+def tie(rig_id: UUID, json: NewTie) -> TieView | FlaskResponse:
+    """Mark a rig tied: a revision of it, and the line off its spools."""
+    session = database()
+    try:
+        tied = tie_rig(session, owner(), rig_id, json.id, json.revision_id, json.base, json.rig)
+    except StaleBaseError as stale:
+        newest: RigRevision = shown(stale.newest)
+        return problem(
+            409, "This rig was changed elsewhere since you opened it.", newest=newest.model_dump(mode="json")
+        )
+    session.commit()
+    return _shown(tied)
+
+
+@blueprint.get("/rigs/<uuid:rig_id>/ties/last")
+@spec.validate(resp=Response(HTTP_200=LastTie), tags=["tie"])
+def last(rig_id: UUID) -> LastTie:
+    """Return the newest tie of a rig that was not taken back."""
+    rigs = Rigs(database(), owner())
+    row = rigs.last_tie(rig_id)
+    return LastTie(tie=_shown(tied_of(rigs, row)) if row else None)
+
+
+@blueprint.post("/ties/<uuid:tie_id>/undo")
+@spec.validate(resp=Response(HTTP_200=TieView), tags=["tie"])
+def undo(tie_id: UUID) -> TieView:
+    """Take a tie back: the line returns to its spools."""
+    tied = untie_rig(database(), owner(), tie_id, datetime.now(UTC))
+    database().commit()
+    return _shown(tied)
+
+
+@blueprint.get("/measures")
+@spec.validate(resp=Response(HTTP_200=MyMeasures), tags=["tie"])
+def measures() -> MyMeasures:
+    """Return one's own measures."""
+    return MyMeasures(measures=_measures())
+
+
+@blueprint.put("/measures")
+@spec.validate(resp=Response(HTTP_200=MyMeasures), tags=["tie"])
+def set_measures(json: TypedMeasures) -> MyMeasures:
+    """Set one's own measures, typed in any unit."""
+    kept = keep_measures(database(), owner(), json.hand, json.forearm, json.chest, json.rod_marks)
+    database().commit()
+    return MyMeasures(measures=kept)

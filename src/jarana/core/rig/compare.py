@@ -1,0 +1,147 @@
+"""What differs between two rigs, in the words of the bench: ``Resin quill bead 2.8 → 3.3 mm``."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+from jarana.core.model import Frozen
+from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.units import Writer
+
+
+class Change(Frozen):
+    """One difference: the part, what of it, and how it read before and after (empty where there was nothing)."""
+
+    part: str
+    what: str
+    before: str
+    after: str
+
+    @property
+    def text(self) -> str:
+        """``bead 2.8 → 3.3 mm``."""
+        if not self.before or not self.after:
+            return f"{self.what}: {self.after}" if self.after else f"without {self.what} {self.before}".rstrip()
+        head, _, unit = self.before.rpartition(" ")
+        if re.fullmatch(r"[\d.−]+", head) and self.after.endswith(f" {unit}"):
+            return f"{self.what} {head} → {self.after}"
+        return f"{self.what} {self.before} → {self.after}"
+
+
+def compare(before: Rig, after: Rig, writer: Writer) -> tuple[Change, ...]:
+    """Return every difference that changes how the rig is tied or fished, from the line to the point."""
+    return tuple(_changes(before, after, writer))
+
+
+def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
+    for what, old, new in (
+        ("name", before.name, after.name),
+        ("method", before.method, after.method),
+        ("rod", before.rod.name, after.rod.name),
+        ("line", before.line.name, after.line.name),
+        ("led at", f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
+        ("moved", before.motion.kind, after.motion.kind),
+        ("counted down", f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
+        ("held by", _head(before, writer), _head(after, writer)),
+    ):
+        if old != new:
+            yield Change(part="rig", what=what, before=old, after=new)
+    yield from _spans(before, after, writer)
+    yield from _joints(before, after)
+    yield from _flies(before, after, writer)
+
+
+def _head(rig: Rig, writer: Writer) -> str:
+    head = rig.head
+    if head.kind == "float":
+        return f"{head.body.name} {writer.text('length', head.above_point_mm / 1000)} above the point"
+    if head.kind == "fly line":
+        return f"{writer.text('travel', head.out_mm / 1000)} of fly line"
+    if head.kind == "dry fly":
+        return "the dry fly, used" if head.used else "the dry fly"
+    return "the rod"
+
+
+def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
+    old, new = {s.id: s for s in before.spans}, {s.id: s for s in after.spans}
+    for key, span in old.items():
+        if key not in new:
+            yield Change(part=key, what=span.name.lower(), before=_line(span, writer), after="")
+    for key, span in new.items():
+        was = old.get(key)
+        name = span.name.lower()
+        if was is None:
+            yield Change(part=key, what=name, before="", after=_line(span, writer))
+            continue
+        pairs = (
+            ("", writer.text("length", was.length_mm / 1000), writer.text("length", span.length_mm / 1000)),
+            ("", _line(was, writer), _line(span, writer)),
+            (" spool", _spool(was), _spool(span)),
+            (" dressing", was.dressing, span.dressing),
+        )
+        for suffix, one, two in pairs:
+            if one != two:
+                yield Change(part=key, what=name + suffix, before=one, after=two)
+
+
+def _line(span: Span, writer: Writer) -> str:
+    ends = writer.text("diameter", span.d0_mm / 1000)
+    if not span.level:
+        ends = f"{writer.figure('diameter', span.d0_mm / 1000).digits}–{writer.text('diameter', span.d1_mm / 1000)}"
+    return f"{span.material.short} {ends}"
+
+
+def _spool(span: Span) -> str:
+    return f"{span.spool.number}" if span.spool else "none"
+
+
+def _joints(before: Rig, after: Rig) -> Iterator[Change]:
+    old = {j.id: j for j in before.joints}
+    for i, joint in enumerate(after.joints):
+        was = old.get(joint.id)
+        if was is None:
+            continue
+        where = "knot to the line" if i == 0 else f"knot above {after.spans[i].name.lower()}"
+        if _knot(was) != _knot(joint):
+            yield Change(part=joint.id, what=where, before=_knot(was), after=_knot(joint))
+
+
+def _knot(joint: Joint) -> str:
+    return (f"ring, {joint.knot.name}" if joint.ring else joint.knot.name).lower()
+
+
+def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
+    old, new = {a.id: a for a in before.attachments}, {a.id: a for a in after.attachments}
+    for key, attachment in old.items():
+        if key not in new:
+            yield Change(part=key, what=before.role(attachment), before=_fly(attachment, writer), after="")
+    for key, attachment in new.items():
+        was, role = old.get(key), after.role(attachment)
+        if was is None:
+            yield Change(part=key, what=role, before="", after=_fly(attachment, writer))
+            continue
+        if was.body.label != attachment.body.label:
+            yield Change(part=key, what=role, before=_fly(was, writer), after=_fly(attachment, writer))
+        elif _bead(was, writer) != _bead(attachment, writer):
+            yield Change(part=key, what=f"{role} bead", before=_bead(was, writer), after=_bead(attachment, writer))
+        if was.link != attachment.link:
+            yield Change(part=key, what=f"{role} tag", before=_tag(was, writer), after=_tag(attachment, writer))
+        if was.knot.key != attachment.knot.key:
+            yield Change(
+                part=key, what=f"{role} knot", before=was.knot.name.lower(), after=attachment.knot.name.lower()
+            )
+
+
+def _bead(attachment: Attachment, writer: Writer) -> str:
+    bead = attachment.fly.bead if attachment.fly else None
+    return writer.text("bead", bead.diameter_mm / 1000) if bead else "none"
+
+
+def _fly(attachment: Attachment, writer: Writer) -> str:
+    bead = _bead(attachment, writer)
+    return attachment.body.label + ("" if bead == "none" else f" {bead}")
+
+
+def _tag(attachment: Attachment, writer: Writer) -> str:
+    return writer.text("short", attachment.link.length_mm / 1000) if attachment.link else "none"

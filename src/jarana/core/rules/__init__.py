@@ -1,0 +1,1 @@
+"""Rule sets a person writes down; never the law itself."""

@@ -1,0 +1,35 @@
+"""The dressing plan: what to stretch, grease, degrease, and how to treat each fly."""
+
+from __future__ import annotations
+
+from jarana.core.rig.model import Rig
+
+FLOATANT = {
+    "dry": "Gel, melted between the fingers first; powder after a fish.",
+    "foam": "Nothing on the foam; grease the line up to it.",
+}
+"""By dressing class; the sunk classes take none."""
+
+
+def dressing_plan(rig: Rig) -> tuple[str, ...]:
+    """Return what to do to line and flies before fishing, a sentence each."""
+    thin = min(min(s.d0_mm, s.d1_mm) for s in rig.spans)
+    plan = [
+        "Stretch it: draw the leader slowly straight between your hands"
+        + (", gently below the middle." if thin < 0.2 else ".")
+    ]
+    for kind, verb in (("greased", "Grease lightly"), ("degreased", "Degrease, and wipe clean")):
+        names = [s.name.lower() for s in rig.spans if s.dressing == kind]
+        if names:
+            plan.append(f"{verb}: {_listed(names)}.")
+    for attachment in rig.attachments:
+        how = FLOATANT.get(attachment.fly.dressing.key) if attachment.fly else None
+        if how:
+            plan.append(f"{attachment.body.label}: {how}")
+    if any(s.dressing != "none" for s in rig.spans):
+        plan.append("No grease on your fingers when you touch what must sink.")
+    return tuple(plan)
+
+
+def _listed(names: list[str]) -> str:
+    return names[0] if len(names) == 1 else f"{', '.join(names[:-1])} and {names[-1]}"

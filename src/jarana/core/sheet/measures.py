@@ -1,0 +1,61 @@
+"""Lengths without a ruler: hand, forearm, fingertip to chest, marks on the rod; set once."""
+
+from __future__ import annotations
+
+from itertools import product
+
+from pydantic import Field
+
+from jarana.core.model import Frozen
+from jarana.core.units import Writer
+
+CLOSE_MM = 10.0
+"""A length this near to a combination needs no remainder."""
+PIECE_MM = 8.0
+"""Each further measure laid along costs about this much in care."""
+LARGEST_REST = 0.15
+"""A remainder above this share of the length helps nobody."""
+MOST = 9
+SHORTEST_MM = 60.0
+
+
+class Measures(Frozen):
+    """A person's own measures, mm; None where they have not been set."""
+
+    version: int = Field(default=1, ge=1, le=1)
+    hand_mm: float | None = Field(default=None, ge=80, le=320)
+    forearm_mm: float | None = Field(default=None, ge=250, le=700)
+    chest_mm: float | None = Field(default=None, ge=400, le=1300)
+    rod_marks_mm: tuple[float, ...] = Field(default=(), max_length=8)
+
+    @property
+    def named(self) -> tuple[tuple[str, float], ...]:
+        """Return what is set, longest first."""
+        rows = (("fingertip to chest", self.chest_mm), ("forearm", self.forearm_mm), ("hand span", self.hand_mm))
+        return tuple((name, mm) for name, mm in rows if mm)
+
+
+def in_measures(length_mm: float, measures: Measures, writer: Writer) -> str:
+    """Return a length as a person lays it along themselves: ``1 forearm + 1 hand span, 2 cm more``; "" when unset."""
+    for k, mark in enumerate(sorted(measures.rod_marks_mm), start=1):
+        if abs(mark - length_mm) <= CLOSE_MM:
+            return f"to rod mark {k}"
+    named = measures.named
+    if not named or length_mm < SHORTEST_MM:
+        return ""
+    ranges = [range(min(MOST, int(length_mm // mm) + 1) + 1) if i == 0 else range(3) for i, (_, mm) in enumerate(named)]
+    best = min(
+        (counts for counts in product(*ranges) if any(counts)),
+        key=lambda counts: abs(length_mm - _sum(counts, named)) + PIECE_MM * sum(counts),
+    )
+    rest = length_mm - _sum(best, named)
+    said = " + ".join(f"{n} {name}" for n, (name, _) in zip(best, named, strict=True) if n)
+    if abs(rest) <= CLOSE_MM:
+        return said
+    if abs(rest) > LARGEST_REST * length_mm:
+        return ""
+    return f"{said}, {writer.text('short', abs(rest) / 1000)} {'more' if rest > 0 else 'less'}"
+
+
+def _sum(counts: tuple[int, ...], named: tuple[tuple[str, float], ...]) -> float:
+    return sum(n * mm for n, (_, mm) in zip(counts, named, strict=True))

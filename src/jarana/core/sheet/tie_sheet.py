@@ -1,0 +1,207 @@
+"""The tie sheet: spools to pull out, pieces to cut, what to tie in which order, dressing and checks."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from jarana.core.model import Frozen
+from jarana.core.rig.model import Attachment, Rig
+from jarana.core.sheet.cut_list import Cut, cuts_of, hung_at
+from jarana.core.sheet.dressing import dressing_plan
+from jarana.core.sheet.measures import Measures, in_measures
+from jarana.core.strength.knots import knot_efficiency
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.knot import Knot
+from jarana.core.tackle.material import Material
+from jarana.core.units import Writer
+
+CHECKS = "Moisten, seat and pull every knot steadily by hand. Nippers, not teeth; mind eyes and hooks."
+
+
+class Pull(Frozen):
+    """A spool to pull out: what the rig takes from it and what is on it; `short` when that is not enough."""
+
+    spool_id: str | None
+    name: str
+    needed_mm: float
+    needed_shown: str
+    left_shown: str
+    after_shown: str
+    short: bool
+
+
+class FlyPull(Frozen):
+    """A fly to take out of the box; `owned` is None when it is not from there."""
+
+    part: str
+    name: str
+    owned: int | None
+
+
+class Said(Frozen):
+    """A figure and what it is."""
+
+    figure: str
+    name: str
+
+
+class TieStep(Frozen):
+    """One thing to do; with a piece to cut it starts with that (`cut` is its part)."""
+
+    key: str
+    kind: Literal["join", "fly", "dress", "test"]
+    part: str
+    cut: str | None = None
+    title: str
+    detail: str
+    figures: tuple[Said, ...] = ()
+
+
+class TieSheet(Frozen):
+    """Everything needed to tie a rig at the table."""
+
+    pulls: tuple[Pull, ...]
+    flies: tuple[FlyPull, ...]
+    cuts: tuple[Cut, ...]
+    steps: tuple[TieStep, ...]
+    dressing: tuple[str, ...]
+    checks: str
+    total_shown: str
+
+
+def tie_sheet(rig: Rig, drawer: Drawer, measures: Measures, writer: Writer) -> TieSheet:
+    """Return the tie sheet of a rig from a person's drawer, lengths beside their own measures."""
+    cuts = cuts_of(rig, writer, measures)
+    total = sum(c.cut_mm for c in cuts)
+    return TieSheet(
+        pulls=_pulls(cuts, drawer, writer),
+        flies=tuple(_fly_pull(a, drawer, writer) for a in rig.attachments),
+        cuts=cuts,
+        steps=_steps(rig, cuts, measures, writer),
+        dressing=dressing_plan(rig),
+        checks=CHECKS,
+        total_shown=writer.text("length", total / 1000),
+    )
+
+
+def needed_mm(cuts: tuple[Cut, ...]) -> dict[str, float]:
+    """Return the line each owned spool gives up, mm by spool id."""
+    needed: dict[str, float] = {}
+    for cut in cuts:
+        if cut.spool_id:
+            needed[cut.spool_id] = needed.get(cut.spool_id, 0.0) + cut.cut_mm
+    return needed
+
+
+def _pulls(cuts: tuple[Cut, ...], drawer: Drawer, writer: Writer) -> tuple[Pull, ...]:
+    needed = needed_mm(cuts)
+    pulls = []
+    for spool in drawer.spools:
+        if spool.id in needed:
+            left = spool.left_m - needed[spool.id] / 1000
+            pulls.append(
+                Pull(
+                    spool_id=spool.id,
+                    name=f"{spool.number} · {spool.label}",
+                    needed_mm=needed[spool.id],
+                    needed_shown=writer.text("length", needed[spool.id] / 1000),
+                    left_shown=writer.text("travel", spool.left_m),
+                    after_shown=writer.text("travel", max(left, 0.0)),
+                    short=left < 0,
+                )
+            )
+    owned = {s.id for s in drawer.spools}
+    for cut in cuts:
+        if cut.spool_id not in owned:
+            pulls.append(
+                Pull(
+                    spool_id=None,
+                    name=cut.line,
+                    needed_mm=cut.cut_mm,
+                    needed_shown=cut.cut_shown,
+                    left_shown="none",
+                    after_shown="",
+                    short=True,
+                )
+            )
+    return tuple(pulls)
+
+
+def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull:
+    weights = {w.id: w.count for p in drawer.patterns for w in p.weights}
+    return FlyPull(
+        part=attachment.id,
+        name=fly_name(attachment, writer),
+        owned=weights.get((attachment.fly and attachment.fly.source) or ""),
+    )
+
+
+def fly_name(attachment: Attachment, writer: Writer) -> str:
+    """Return ``Slim olive #16, 2.5 mm bead``."""
+    bead = attachment.fly.bead if attachment.fly else None
+    return attachment.body.label + (f", {writer.text('bead', bead.diameter_mm / 1000)} bead" if bead else "")
+
+
+def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
+    pieces = {c.part: c for c in cuts}
+    steps = [_join(rig, i, pieces[rig.spans[i].id], measures, writer) for i in range(len(rig.spans))]
+    for attachment in rig.attachments:
+        link = rig.link_of(attachment)
+        material, mm = (link[0], link[1]) if link else (rig.spans[-1].material, rig.spans[-1].d1_mm)
+        own = pieces.get(attachment.id)
+        steps.append(
+            TieStep(
+                key=f"{attachment.id} {fly_name(attachment, writer)} {attachment.knot.key}",
+                kind="fly",
+                part=attachment.id,
+                cut=own.part if own else None,
+                title=f"{fly_name(attachment, writer)} on the {rig.role(attachment)}",
+                detail=f"{attachment.knot.name}. {attachment.knot.how}",
+                figures=_figures(attachment.knot, material, mm, own, writer),
+            )
+        )
+    plan = dressing_plan(rig)
+    steps.append(
+        TieStep(
+            key="dress " + " ".join(plan), kind="dress", part="rig", title="Stretch and dress it", detail=" ".join(plan)
+        )
+    )
+    steps.append(TieStep(key="test", kind="test", part="rig", title="Test it", detail=CHECKS))
+    return tuple(steps)
+
+
+def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> TieStep:
+    joint, span = rig.joints[i], rig.spans[i]
+    knot = joint.loop or joint.knot
+    tag = ""
+    if i == 0:
+        title = f"{knot.name} in one end" if joint.loop else f"{knot.name} to the {rig.line.name}"
+        detail = knot.how + (f" Then {joint.knot.name.lower()} with the {rig.line.name}." if joint.loop else "")
+    else:
+        above = rig.spans[i - 1].name.lower()
+        title = (
+            f"Ring: {knot.name.lower()} on each side, to the {above}"
+            if joint.ring
+            else f"Join to the {above} with a {knot.name.lower()}"
+        )
+        detail = knot.how
+        hung = hung_at(rig, joint.id)
+        if hung and hung.link and hung.school == "tag":
+            tag = writer.text("short", hung.link.length_mm / 1000)
+            own = in_measures(hung.link.length_mm, measures, writer)
+            detail += f" Keep the tag that points down: {tag}{f' ({own})' if own else ''}, for the {rig.role(hung)}."
+    figures = _figures(knot, span.material, span.d0_mm, cut, writer)
+    if tag:
+        figures = (*figures, Said(figure=tag, name="tag left"))
+    key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {cut.line} {cut.cut_mm:g} {tag}"
+    return TieStep(key=key, kind="join", part=joint.id, cut=span.id, title=title, detail=detail, figures=figures)
+
+
+def _figures(knot: Knot, material: Material, mm: float, cut: Cut | None, writer: Writer) -> tuple[Said, ...]:
+    rows = []
+    if cut:
+        rows.append(Said(figure=cut.finished_shown, name="finished"))
+        rows.append(Said(figure=cut.extra_shown, name="knots and ends"))
+    rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name="this knot eats"))
+    rows.append(Said(figure=f"{knot_efficiency(knot, material) * 100:.0f} %", name="of the line kept"))
+    return tuple(rows)

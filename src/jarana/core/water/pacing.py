@@ -1,0 +1,69 @@
+"""Pace it: a leaf over a paced distance, several times, to a speed with its spread."""
+
+from __future__ import annotations
+
+import math
+import statistics
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from jarana.core.errors import FaultList
+from jarana.core.law import Law
+from jarana.core.water.reach import Throw
+
+PACING = Law(
+    "mean of repeated timings",
+    "Iglewicz & Hoaglin, How to Detect and Handle Outliers (1993): modified z-score above 3.5",
+    {"throws": (1, 30)},
+)
+OUTLIER_SCORE = 3.5
+MAD_TO_SIGMA = 0.6745
+STEADY = 0.02
+"""Hands and eyes are no steadier than this share of the pace, so a closer spread never makes an outlier."""
+FASTEST = 3.0
+
+
+@dataclass(frozen=True)
+class Pacing:
+    """Mean and sample spread (m/s; 0 for one throw), each throw's own speed, and which do not agree."""
+
+    mean: float
+    spread: float
+    speeds: tuple[float, ...]
+    outliers: tuple[bool, ...]
+
+
+def pace_of(throws: Sequence[Throw]) -> Pacing:
+    """Return the pace that throws give; those that do not agree are marked and left out.
+
+    A throw is an outlier when ``0.6745·|v − median| / MAD > 3.5``; with fewer than three none is.
+
+    Parameters
+    ----------
+    throws
+        One or more.
+
+    Examples
+    --------
+    >>> three = [Throw(distance_m=5, seconds=s) for s in (8.1, 7.9, 8.3)]
+    >>> pace = pace_of(three)
+    >>> round(pace.mean, 3), round(pace.spread, 3)
+    (0.617, 0.015)
+    """
+    speeds = tuple(t.distance_m / t.seconds for t in throws)
+    median = statistics.median(speeds)
+    mad = max(statistics.median(abs(v - median) for v in speeds), STEADY * median * MAD_TO_SIGMA)
+    outliers = tuple(len(speeds) > 2 and MAD_TO_SIGMA * abs(v - median) / mad > OUTLIER_SCORE for v in speeds)
+    kept = [v for v, out in zip(speeds, outliers, strict=True) if not out]
+    spread = statistics.stdev(kept) if len(kept) > 1 else 0.0
+    return Pacing(math.fsum(kept) / len(kept), spread, speeds, outliers)
+
+
+def throws_checked(distance: float, seconds: float) -> None:
+    """Raise an InputError that names what of a throw cannot be (m, s)."""
+    faults = FaultList()
+    faults.check(0 < distance <= 100, "distance", f"{distance:g} m", "a paced distance is above 0 and at most 100 m")
+    faults.check(0 < seconds <= 600, "seconds", f"{seconds:g} s", "a time is above 0 and at most 600 s")
+    faults.raise_if_any()
+    faults.check(distance / seconds <= FASTEST, "seconds", f"{seconds:g} s", "faster than 3 m/s; check the time")
+    faults.raise_if_any()

@@ -1,0 +1,169 @@
+"""What the water looks like in section: depths, paces, the taking zone, and the cautions that go with them."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from jarana.core.hydro.stream import stream_speed
+from jarana.core.law import Law
+from jarana.core.model import Frozen
+from jarana.core.units import Writer
+from jarana.core.water.pacing import pace_of
+from jarana.core.water.reach import Reach
+
+WADING = Law(
+    "standing in a current",
+    "flume tests of people: Jonkman & Penning-Rowsell (2008), stability lost from about 0.6 m²/s of depth x speed",
+    {"depth_times_pace": (0.3, 2.0)},
+)
+UNSTEADY = 0.6
+"""m²/s: from here on a person of light build may be swept off their feet."""
+THIGH = 0.75
+"""m, about the thigh of a grown person."""
+LEVEL_LENGTH = 12.0
+"""m of a bed without soundings that are drawn."""
+COLUMNS = 4
+HEIGHTS = 5
+WARM = 19.0
+"""°C from which trout are better left alone."""
+
+
+class PaceArrow(Frozen):
+    """The pace of the water at a depth."""
+
+    depth_m: float
+    pace_m_s: float
+
+
+class Column(Frozen):
+    """Paces from the surface down at one place along the water."""
+
+    x_m: float
+    paces: tuple[PaceArrow, ...]
+
+
+class BedPoint(Frozen):
+    """A corner of the bed, with the depths between which the fish take there."""
+
+    x_m: float
+    depth_m: float
+    zone_top_m: float
+    zone_end_m: float
+
+
+class ThrowView(Frozen):
+    """A throw, written for reading, and whether it disagrees with the others."""
+
+    distance: str
+    seconds: str
+    speed: str
+    outlier: bool
+
+
+class Line(Frozen):
+    """A name and a figure."""
+
+    name: str
+    figure: str
+
+
+class Section(Frozen):
+    """A reach drawn and read: SI for the drawing, text for the rest."""
+
+    length_m: float
+    deepest_m: float
+    bed: tuple[BedPoint, ...]
+    columns: tuple[Column, ...]
+    fish_depth_m: float
+    throws: tuple[ThrowView, ...]
+    paced: str
+    lines: tuple[Line, ...]
+    cautions: tuple[str, ...]
+
+
+def section_of(reach: Reach, writer: Writer) -> Section:
+    """Return what the Water place draws and says of a reach."""
+    places = [s.x_m for s in reach.soundings] or [0.0, LEVEL_LENGTH]
+    first, last = places[0], places[-1]
+    corners = sorted({*places, *np.linspace(first, last, 17).tolist()})
+    bed = tuple(_bed_point(reach, x) for x in corners)
+    deepest = max(p.depth_m for p in bed)
+    low, high = reach.zone.heights(reach.depth_m)
+    middle = (low + high) / 2
+    throws, paced = _paced(reach, writer)
+    lines = [
+        Line(name="Mean of the water", figure=writer.text("speed", reach.bulk_pace)),
+        Line(
+            name=f"At the fish, {writer.text('short', middle)} up", figure=writer.text("speed", reach.pace_at(middle))
+        ),
+    ]
+    return Section(
+        length_m=last - first,
+        deepest_m=deepest,
+        bed=bed,
+        columns=tuple(_column(reach, first + (last - first) * (k + 0.4) / COLUMNS) for k in range(COLUMNS)),
+        fish_depth_m=reach.depth_m - middle,
+        throws=throws,
+        paced=paced,
+        lines=tuple(lines if reach.kind == "river" and reach.pace_m_s > 0 else ()),
+        cautions=_cautions(reach, deepest, writer),
+    )
+
+
+def _bed_point(reach: Reach, x: float) -> BedPoint:
+    depth = reach.depth_at(x)
+    low, high = reach.zone.heights(depth)
+    return BedPoint(x_m=round(x, 3), depth_m=depth, zone_top_m=depth - high, zone_end_m=depth - low)
+
+
+def _column(reach: Reach, x: float) -> Column:
+    depth, surface = reach.depth_at(x), reach.surface_pace_at(x)
+    if surface <= 0:
+        return Column(x_m=x, paces=())
+    heights = [depth * (1 - (k + 0.25) / HEIGHTS) for k in range(HEIGHTS)]
+    return Column(
+        x_m=round(x, 3),
+        paces=tuple(
+            PaceArrow(
+                depth_m=round(depth - h, 3),
+                pace_m_s=round(stream_speed(h, surface, depth, reach.bed_kind.roughness), 4),
+            )
+            for h in heights
+        ),
+    )
+
+
+def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
+    if not reach.paced:
+        return (), ""
+    pace = pace_of(reach.paced)
+    rows = tuple(
+        ThrowView(
+            distance=writer.text("travel", throw.distance_m),
+            seconds=f"{throw.seconds:.1f} s",
+            speed=writer.text("speed", speed),
+            outlier=out,
+        )
+        for throw, speed, out in zip(reach.paced, pace.speeds, pace.outliers, strict=True)
+    )
+    mean, spread = writer.figure("speed", pace.mean), writer.figure("speed", pace.spread)
+    return rows, f"{mean.digits} ± {spread.digits} {mean.unit}" if len(rows) > 1 else str(mean)
+
+
+def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[str, ...]:
+    said = []
+    fastest = max((lane.pace_m_s for lane in reach.lanes), default=reach.pace_m_s)
+    if reach.kind == "river" and deepest * fastest >= UNSTEADY:
+        said.append(
+            f"Wading: {writer.text('depth', deepest)} at {writer.text('speed', fastest)} can take your feet away. "
+            "Staff, and never alone above the thigh."
+        )
+    elif reach.kind == "river" and deepest > THIGH:
+        said.append("Wading: deeper than the thigh in places. Staff, and not alone.")
+    if reach.kind == "lake" and reach.wind_m_s >= 6:
+        said.append("Boat or tube: this wind raises a wave and drags anchors. Life jacket; stay near the lee shore.")
+    if reach.temperature_c >= WARM and reach.fish.species in ("trout", "grayling"):
+        said.append(f"At {writer.text('temperature', reach.temperature_c)} a played trout may not recover. Let it be.")
+    elif reach.temperature_c <= 6:
+        said.append("Cold water: a wetting is dangerous. Dry clothes within reach.")
+    return tuple(said)

@@ -1,0 +1,37 @@
+"""Depth by a weight let down on the line."""
+
+from __future__ import annotations
+
+import math
+
+from jarana.core.errors import InputError
+from jarana.core.law import Law
+
+SOUNDING = Law(
+    "depth by line and weight",
+    "plane geometry: a straight line at a slope from the vertical",
+    {"slope_deg": (0.0, 60.0)},
+)
+
+
+def depth_from_line(out: float, above: float, slope_deg: float = 0.0) -> float:
+    """Return the depth a weight on the line finds, m: ``out·cos(slope) − above``.
+
+    Parameters
+    ----------
+    out
+        Line from the rod tip to the weight on the bed, m.
+    above
+        Height of the tip over the water, m.
+    slope_deg
+        How far the line leans from the vertical.
+
+    Examples
+    --------
+    >>> depth_from_line(3.0, 1.8), round(depth_from_line(3.0, 1.5, 60.0), 6)
+    (1.2, 0.0)
+    """
+    depth = out * math.cos(math.radians(slope_deg)) - above
+    if depth < 0:
+        raise InputError.one("line", f"{out:g} m", "does not reach the water from that height")
+    return round(depth, 9)

@@ -1,0 +1,257 @@
+"""Every method starts a whole rig from the drawer, and its rig behaves as anglers report."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from jarana.core.drift.chain import Steps, run
+from jarana.core.drift.lower import lower
+from jarana.core.drift.result import LAKE_STEPS, Drift, simulate
+from jarana.core.errors import InputError
+from jarana.core.methods import methods
+from jarana.core.rig.edits.flies import StepBead
+from jarana.core.rig.edits.spans import SetDiameter, SetLength
+from jarana.core.rig.edits.whole import SetDry, SetFloat, SetMotion, UseLine
+from jarana.core.rig.model import AtSpan, Rig
+from jarana.core.sheet.measures import Measures
+from jarana.core.sheet.tie_sheet import tie_sheet
+from jarana.core.strength.chain import strength_chain
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.pegged_bead import PeggedBead
+from jarana.core.units import Writer
+from jarana.core.water.reach import Reach
+from jarana.demo.load import RIGS, valley
+from jarana.formats.rig_file import rig_from_text, rig_text
+from jarana.formats.rig_svg import rig_svg
+
+REACHES, DRAWER = valley()
+WATERS = {r.id: r for r in REACHES}
+
+
+def started(method: str, water: str) -> tuple[Rig, Reach]:
+    return methods()[method].start(DRAWER, WATERS[water]), WATERS[water]
+
+
+def drift(method: str, water: str, *edits: object) -> Drift:
+    rig, reach = started(method, water)
+    for edit in edits:
+        rig = edit.apply(rig, DRAWER)
+    return simulate(rig, reach)
+
+
+def fly(of: Drift, name: str):
+    return next(f for f in of.flies if f.id == name)
+
+
+def depth_at(of: Drift, name: str, seconds: float) -> float:
+    frame = int(np.argmin(np.abs(np.array(of.times_s) - seconds)))
+    return -of.z_mm[frame][fly(of, name).node] / 1000
+
+
+@pytest.mark.parametrize(("method", "water"), RIGS)
+def test_a_started_rig_is_whole_and_everything_can_be_said_of_it(method: str, water: str) -> None:
+    rig, reach = started(method, water)
+    found = methods()[method]
+    made = simulate(rig, reach)
+    keys = {r.key for r in found.read(rig, reach, made, Writer("x"))}
+    assert keys == set(found.lake_readings if found.lake_readings and reach.kind == "lake" else found.readings)
+    assert all(s.spool is not None for s in rig.spans)
+    assert min(k.force for k in strength_chain(rig)) > 3.0
+    sheet = tie_sheet(rig, DRAWER, Measures(), Writer())
+    assert not any(p.short for p in sheet.pulls)
+    assert rig_from_text(rig_text(rig)) == rig
+    assert rig.name in rig_svg(rig, Writer())
+    assert made.axis == ("seconds" if reach.kind == "lake" else "metres")
+
+
+@pytest.mark.parametrize("method", sorted(methods()))
+def test_an_empty_drawer_is_told_what_it_lacks(method: str) -> None:
+    with pytest.raises(InputError, match="want"):
+        methods()[method].start(Drawer(), WATERS["weir-run"])
+
+
+def test_the_resin_team_goes_down_as_anglers_count_it() -> None:
+    team = drift("lake-team", "oskel-north", SetMotion(kind="still"))
+    assert depth_at(team, "point", 20) > 1.5
+    assert depth_at(team, "top-fly", 20) < 0.9
+    assert team.axis == "seconds"
+
+
+def test_hand_twist_holds_the_team_up() -> None:
+    still = drift("lake-team", "oskel-north", SetMotion(kind="still"))
+    twisted = drift("lake-team", "oskel-north", SetMotion(kind="figure", count_s=20))
+    for name in ("top-fly", "middle-fly", "point"):
+        assert depth_at(twisted, name, 80) < depth_at(still, name, 80) - 0.1
+
+
+def test_a_lift_brings_every_fly_up_and_the_hang_lets_it_down() -> None:
+    lifted = drift("lake-team", "oskel-north", SetMotion(kind="lift", count_s=20))
+    still = drift("lake-team", "oskel-north", SetMotion(kind="strip", count_s=20))
+    assert depth_at(lifted, "point", 75) < depth_at(still, "point", 75)
+
+
+def test_the_buoyant_point_of_the_sweep_rides_highest() -> None:
+    sweep = drift("sweep", "oskel-north", SetMotion(kind="still"))
+    depths = [fly(sweep, n).settled_depth_m for n in ("top-fly", "middle-fly", "point")]
+    assert depths[2] == min(depths)
+    assert depths[0] == max(depths)
+
+
+def test_a_suspended_team_settles_under_its_float_and_is_borne() -> None:
+    hung = drift("float-pair", "oskel-north")
+    assert 10 < max(f.settled_s for f in hung.flies) < 60
+    assert hung.load is not None
+    assert 0.3 < hung.load < 1.0
+    assert not hung.drowned
+
+
+def test_a_nymph_trails_its_float_and_the_pair_rides_in_the_zone() -> None:
+    pair = drift("float-pair", "sluice-meadow")
+    assert fly(pair, "point").rides_m < -0.05
+    assert fly(pair, "dropper").share_in_zone > 0.5
+
+
+def test_a_float_set_deeper_fishes_deeper_and_a_small_one_drowns() -> None:
+    shallow = drift("float-pair", "sluice-meadow", SetFloat(above="1.2 m"))
+    deep = drift("float-pair", "sluice-meadow", SetFloat(above="1.5 m"))
+    assert fly(deep, "point").settled_depth_m > fly(shallow, "point").settled_depth_m + 0.2
+    heavy = [StepBead(at="point", heavier=True)] * 3
+    drowned = drift("float-pair", "sluice-meadow", SetFloat(body="pinch-half", above="1.3 m"), *heavy)
+    assert drowned.load is not None
+    assert drowned.load > 1
+    assert drowned.drowned
+
+
+def test_the_drowned_dry_is_called_out() -> None:
+    rig, reach = started("dry-and-nymph", "sluice-meadow")
+    light = rig.attachment("dry").fly.model_copy(update={"lift_gf": 0.1})
+    rig = rig.replace_attachment("dry", body=light)
+    for _ in range(4):
+        rig = StepBead(at="point", heavier=True).apply(rig, DRAWER)
+    drowned = simulate(rig, reach)
+    assert drowned.drowned
+    said = {r.key: r for r in methods()["dry-and-nymph"].read(rig, reach, drowned, Writer())}
+    assert said["float_load"].severity == "act"
+    assert "Drowns the dry fly" in said["float_load"].title
+
+
+def test_the_shot_below_rides_below_its_fly() -> None:
+    below = drift("shot-below", "alder-flats")
+    assert fly(below, "shot").settled_depth_m > fly(below, "fly").settled_depth_m
+
+
+def test_the_led_anchor_rides_higher_than_the_same_rig_at_its_natural_pace() -> None:
+    natural, led = (
+        drift("level-contact", "weir-run", SetMotion(kind=k, lead=v)) for k, v in (("natural", 1.0), ("led", 1.15))
+    )
+    assert natural.pace_m_s < 0.62 < led.pace_m_s
+    assert depth_at(natural, "point", 4) > depth_at(led, "point", 4)
+    assert abs(fly(natural, "point").drag_m_s) < abs(fly(led, "point").drag_m_s)
+
+
+def test_the_swing_ends_in_a_dangle_below_the_rod() -> None:
+    swung = drift("level-contact", "weir-run", SetMotion(kind="swing"))
+    assert swung.pace_m_s < 0.3
+    assert fly(swung, "point").rides_m > 0.3
+
+
+def test_a_ledge_is_fished_over() -> None:
+    over = drift("level-contact", "mill-throat")
+    assert len(over.bed) > 2
+    assert max(b.depth_m for b in over.bed) == pytest.approx(1.3)
+    assert fly(over, "point").contacts >= 1
+
+
+@pytest.mark.parametrize("method", ["lake-team", "sweep", "float-pair"])
+def test_a_lake_s_long_steps_and_links_move_no_fly_to_speak_of(method: str) -> None:
+    """A rig that goes slack is good to ten centimetres, and says so."""
+    rig, reach = started(method, "oskel-north")
+    rig = SetMotion(kind="still").apply(rig, DRAWER)
+    scenario = replace(lower(rig, reach).scenario, times=(10.0, 20.0, 40.0, 60.0))
+    long = run(scenario, LAKE_STEPS)
+    short, fine = run(scenario, Steps(0.0025, 0.01, 1.0)), run(scenario, LAKE_STEPS, refine=2.0)
+    for name in long.mesh.names:
+        allowed = 0.1 if long.least_tension < -0.01 else 0.01
+        assert np.abs(long.track(name)[1] - short.track(name)[1]).max() < allowed
+        assert np.abs(long.track(name)[1] - fine.track(name)[1]).max() < max(allowed, 0.03)
+
+
+def said(method: str, water: str, *edits: object, **lanes: object) -> dict:
+    rig, reach = started(method, water)
+    for edit in edits:
+        rig = edit.apply(rig, DRAWER)
+    reach = reach.model_copy(update=lanes)
+    return {r.key: r for r in methods()[method].read(rig, reach, simulate(rig, reach), Writer())}
+
+
+def test_where_to_land_it_is_what_the_fly_travels_to_the_zone() -> None:
+    of = drift("level-contact", "weir-run")
+    land = said("level-contact", "weir-run")["land"]
+    assert land.value == pytest.approx(min(f.metres_to_zone for f in of.flies if f.metres_to_zone is not None))
+
+
+def test_a_stouter_held_leader_sags_more() -> None:
+    thin = said("level-contact", "weir-run")["sag"].value
+    stout = said("level-contact", "weir-run", SetDiameter(span="mono", value="0.40"))["sag"].value
+    assert stout > thin
+
+
+def test_a_float_set_far_too_deep_shows_a_take_later() -> None:
+    right = said("float-pair", "sluice-meadow", SetFloat(above="1.5 m"))["take_to_sign"].value
+    deep = said("float-pair", "sluice-meadow", SetLength(span="tippet", value="2.5 m"), SetFloat(above="3 m"))
+    assert deep["take_to_sign"].value > right
+
+
+def test_a_dry_across_lanes_drags_as_soon_as_its_slack_is_used_up() -> None:
+    from jarana.core.water.reach import Lane
+
+    lanes = (Lane(name="near", width_m=3, pace_m_s=0.15), Lane(name="fish", width_m=6, pace_m_s=0.45))
+    reading = said("dry-and-nymph", "alder-flats", lanes=lanes)["drag_free"]
+    assert reading.value == pytest.approx(0.6 / 0.3)
+    assert reading.severity == "look"
+    assert said("dry-and-nymph", "alder-flats")["drag_free"].severity == "fine"
+
+
+def test_another_line_is_fished_and_sinks_the_team_deeper() -> None:
+    floating = drift("lake-team", "oskel-north", SetMotion(kind="still"))
+    sinking = drift("lake-team", "oskel-north", UseLine(line="sweep-7"), SetMotion(kind="still"))
+    assert depth_at(sinking, "top-fly", 40) > depth_at(floating, "top-fly", 40)
+
+
+def test_a_used_dry_bears_less_and_a_foam_one_does_not() -> None:
+    rig, reach = started("dry-and-nymph", "alder-flats")
+    hackled = rig.replace_attachment("dry", body=DRAWER.fly("ginger-dry-bare"))
+    fresh, used = (simulate(SetDry(used=u).apply(hackled, DRAWER), reach).load for u in (False, True))
+    assert used == pytest.approx(fresh / 0.6, rel=0.03)
+    assert simulate(SetDry(used=True).apply(rig, DRAWER), reach).load == pytest.approx(simulate(rig, reach).load)
+
+
+def test_a_float_held_back_goes_at_the_angler_s_pace_and_keeps_its_load() -> None:
+    held = drift("float-pair", "sluice-meadow", SetMotion(kind="led", lead=0.5))
+    free = drift("float-pair", "sluice-meadow")
+    assert held.pace_m_s == pytest.approx(0.5 * 0.22, abs=1e-6)
+    assert held.pace_m_s < free.pace_m_s
+    assert held.load == pytest.approx(free.load)
+    assert fly(held, "point").rides_m > fly(free, "point").rides_m
+
+
+def test_line_that_lies_on_the_bed_is_told() -> None:
+    long = [SetLength(span="tippet", value="3 m"), SetMotion(kind="natural")]
+    assert drift("level-contact", "weir-run", *long).line_on_bed_m > 0.05
+    assert drift("level-contact", "weir-run").line_on_bed_m == 0
+
+
+def test_a_pegged_bead_on_the_line_is_a_body_like_any_other() -> None:
+    rig, reach = started("float-pair", "sluice-meadow")
+    bead = rig.point.model_copy(
+        update={"id": "egg", "at": AtSpan(span="point-tippet", mm=400), "school": "tag",
+                "body": PeggedBead(name="orange bead", material="glass", diameter_mm=6)}
+    )  # fmt: skip
+    rig = rig.rebuilt(attachments=(*rig.attachments, bead))
+    of = simulate(rig, reach)
+    assert 0 < fly(of, "egg").settled_depth_m < fly(of, "point").settled_depth_m
+    assert rig_from_text(rig_text(rig)) == rig
+    assert "orange bead" in rig_svg(rig, Writer())

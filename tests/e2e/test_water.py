@@ -1,0 +1,117 @@
+"""Reading the water: a new reach, paced and sounded, kept as the day's."""
+
+from __future__ import annotations
+
+import re
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import Site, enter, violations
+
+
+@pytest.fixture
+def water(bench: Page) -> Page:
+    bench.get_by_role("link", name="Water").click()
+    expect(bench.get_by_test_id("section")).to_be_visible()
+    return bench
+
+
+def fill(page: Page, label: str, text: str) -> None:
+    field = page.get_by_label(label, exact=True)
+    field.fill(text)
+    field.press("Enter")
+
+
+def test_a_new_reach_is_paced_with_three_throws_and_kept(water: Page) -> None:
+    water.get_by_role("button", name="New water").click()
+    expect(water.get_by_label("Name", exact=True)).to_have_value("New water")
+    fill(water, "Name", "Otter Bend")
+    fill(water, "Over", "16 ft 5")
+    for seconds in ("8.1", "7,9 s", "8.3"):
+        fill(water, "Took", seconds)
+        water.get_by_role("button", name="Add", exact=True).click()
+        expect(water.get_by_label("Took", exact=True)).to_have_value("")
+    throws = water.get_by_role("list", name="Throws")
+    expect(throws).to_contain_text("0.62 ± 0.02 m/s")
+    fill(water, "Took", "3.1")
+    water.get_by_role("button", name="Add", exact=True).click()
+    expect(throws).to_contain_text("does not agree, left out")
+    expect(throws).to_contain_text("0.62 ± 0.02 m/s")
+    water.wait_for_timeout(2500)
+    water.reload()
+    expect(water.get_by_role("button", name=re.compile("Otter Bend.*0.62")).first).to_be_visible()
+    expect(water.get_by_label("Name", exact=True)).to_have_value("Otter Bend")
+    expect(water.get_by_role("list", name="Throws").get_by_role("listitem")).to_have_count(5)
+
+
+def test_a_sounding_is_typed_dragged_and_moved_by_keys(water: Page) -> None:
+    lip = water.get_by_role("button", name=re.compile("Sounding lip"))
+    lip.focus()
+    fill(water, "Depth by staff", "2 ft")
+    expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.61 m deep"))).to_be_visible()
+    lip.focus()
+    water.keyboard.press("ArrowDown")
+    expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.66 m deep"))).to_be_visible()
+    box = lip.bounding_box()
+    assert box
+    middle = (box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
+    water.mouse.move(*middle)
+    water.mouse.down()
+    water.mouse.move(middle[0] + 10, middle[1] + 40, steps=4)
+    water.mouse.up()
+    expect(water.get_by_role("button", name=re.compile(r"Sounding lip.*0\.(7|8)\d m deep"))).to_be_visible()
+    water.keyboard.press("Control+z")
+    expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.66 m deep"))).to_be_visible()
+
+
+def test_a_depth_by_line_and_a_depth_that_cannot_be(water: Page) -> None:
+    water.get_by_role("button", name=re.compile("Sounding lip")).focus()
+    fill(water, "Depth by staff", "deep")
+    expect(water.get_by_role("alert")).to_contain_text("not a length")
+    water.get_by_label("Depth by staff").press("Escape")
+    water.get_by_role("button", name="Depth by line").click()
+    fill(water, "Line out, tip to weight", "3.2 m")
+    fill(water, "Tip over the water", "2.5 m")
+    water.get_by_role("button", name="That is the depth").click()
+    expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.70 m deep"))).to_be_visible()
+
+
+def test_an_earlier_day_is_looked_up_and_taken_again(water: Page) -> None:
+    water.get_by_role("button", name="Earlier days").click()
+    water.get_by_role("button", name=re.compile("As on")).last.click()
+    expect(water.get_by_label("Depth there")).to_have_value("0.98 m")
+    water.keyboard.press("Control+z")
+    expect(water.get_by_label("Depth there")).to_have_value("0.90 m")
+
+
+def test_a_water_thrown_away_comes_back(water: Page) -> None:
+    water.get_by_role("button", name=re.compile("Alder Flats")).click()
+    water.get_by_role("button", name="Throw Alder Flats away").click()
+    expect(water.get_by_role("button", name=re.compile("Alder Flats.*Tavrin"))).to_have_count(0)
+    water.get_by_role("button", name="Undo: Alder Flats was thrown away.").click()
+    expect(water.get_by_role("button", name=re.compile("Alder Flats"))).to_be_visible()
+
+
+def test_rules_attached_are_read_with_source_and_the_usual_caution(water: Page) -> None:
+    rules = water.get_by_role("region", name="Rules you entered")
+    expect(rules).to_contain_text("at most 2 flies")
+    expect(rules).to_contain_text("the board at the bridge")
+    expect(rules).to_contain_text("Check the licence and the local rules")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)])
+@pytest.mark.parametrize("place", ["Water", "Tie"])
+def test_the_place_is_accessible_and_fits(
+    browser: Browser, site: Site, scheme: str, width: int, height: int, place: str
+) -> None:
+    context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)
+    page = enter(context, site)
+    page.get_by_role("link", name=place, exact=True).click()
+    page.wait_for_selector("[data-testid=section], [data-testid=column]")
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    if width >= 900:
+        assert page.evaluate("document.documentElement.scrollHeight") <= height
+    context.close()

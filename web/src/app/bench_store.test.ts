@@ -1,0 +1,104 @@
+import fc from "fast-check";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Edit } from "../api/client";
+import { type Docs, useBench } from "./bench_store";
+
+/** A server small enough to foresee: an edit of a length sets it, one of a depth sets the depth, "x" is refused. */
+async function serve(request: Request): Promise<Response> {
+  const { rig, water, edits, seq } = await request.json();
+  const wrong = edits.findIndex((e: { value: string }) => e.value === "x");
+  const json = (status: number, body: object) =>
+    new Response(JSON.stringify(body), { status, headers: { "content-type": "application/json" } });
+  if (wrong >= 0) {
+    const faults = [{ path: `edits[${wrong}].value`, value: "x", reason: "not a length" }];
+    return json(422, { detail: "no", faults });
+  }
+  for (const edit of edits) {
+    if (edit.op === "set_length") rig.spans[0].length_mm = Number(edit.value);
+    else water.depth_m = Number(edit.value);
+  }
+  return json(200, { rig, water, drift: {}, readings: [], strength: [], section: {}, seq });
+}
+
+const docs = {
+  rig: { name: "r", spans: [{ id: "s", length_mm: 100 }], joints: [], attachments: [] },
+  water: { id: "w", depth_m: 1 },
+} as unknown as Docs;
+const bench = () => useBench.getState();
+const settled = () => vi.waitFor(() => expect(bench().waiting).toEqual([]));
+
+beforeEach(async () => {
+  vi.stubGlobal("fetch", vi.fn(serve));
+  bench().open(structuredClone(docs), null);
+  await vi.waitFor(() => expect(bench().answer).not.toBeNull());
+});
+afterEach(() => vi.unstubAllGlobals());
+
+async function work(edits: readonly Edit[]): Promise<void> {
+  for (const edit of edits) {
+    bench().edit(edit, "f");
+    await settled();
+  }
+}
+
+const anyEdit = fc.oneof(
+  fc.integer({ min: 20, max: 999 }).map((n): Edit => ({ op: "set_length", span: "s", value: String(n) })),
+  fc.integer({ min: 1, max: 9 }).map((n): Edit => ({ op: "set_depth", value: String(n) })),
+);
+
+describe("the bench", () => {
+  it("goes back to the very document after any edits, and forward again", async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(anyEdit, { maxLength: 8 }), async (edits) => {
+        bench().open(structuredClone(docs), null);
+        await work(edits);
+        const end = bench().docs;
+        for (let k = 0; k < edits.length; k += 1) bench().undo();
+        expect(bench().docs).toEqual(docs);
+        for (let k = 0; k < edits.length; k += 1) bench().redo();
+        expect(bench().docs).toEqual(end);
+      }),
+      { numRuns: 15 },
+    );
+  });
+
+  it("keeps the good edits when one of several is refused, and names the field", async () => {
+    bench().edit({ op: "set_length", span: "s", value: "x" }, "s.length");
+    bench().edit({ op: "set_depth", value: "3" }, "water.depth");
+    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(3));
+    expect(bench().faults["s.length"]).toContain("not a length");
+    expect(bench().docs?.rig?.spans[0]?.length_mm).toBe(100);
+  });
+
+  it("holds edits while the server cannot be reached and sends them when it can", async () => {
+    vi.stubGlobal("fetch", vi.fn().mockRejectedValue(new TypeError("no route")));
+    bench().edit({ op: "set_depth", value: "4" }, "water.depth");
+    await vi.waitFor(() => expect(bench().lost).toBe(true));
+    vi.stubGlobal("fetch", vi.fn(serve));
+    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(4), { timeout: 3000 });
+    expect(bench().lost).toBe(false);
+  });
+
+  it("never lets an answer from before an undo overwrite it", async () => {
+    await work([{ op: "set_depth", value: "5" }]);
+    let release = () => {};
+    const gate = new Promise<void>((open) => {
+      release = open;
+    });
+    vi.stubGlobal(
+      "fetch",
+      vi.fn(async (request: Request) => {
+        const answer = await serve(request);
+        await gate;
+        return answer;
+      }),
+    );
+    bench().edit({ op: "set_depth", value: "6" }, "water.depth");
+    vi.stubGlobal("fetch", vi.fn(serve));
+    bench().undo();
+    release();
+    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(1));
+    await new Promise((done) => setTimeout(done, 30));
+    expect(bench().docs?.water.depth_m).toBe(1);
+  });
+});

@@ -1,0 +1,87 @@
+import { type KeyboardEvent, useState } from "react";
+import { Button } from "../ui/button";
+import { SideSheet } from "../ui/side_sheet";
+import { openSheet, useSheets } from "./open_sheets";
+import { type Action, allActions, keyName, keysOf, keyText, useKeys } from "./shortcuts";
+
+const NEVER = ["Tab", "Enter", "Shift", "Control", "Alt", "Meta", "ArrowUp", "ArrowDown", "ArrowLeft", "ArrowRight"];
+
+/** The keys: what each does, another one for it, all of them off. */
+export function KeySheet() {
+  const open = useSheets((s) => s.open === "keys");
+  return (
+    <SideSheet open={open} onClose={() => openSheet(null)} title="Keys" width="28rem">
+      <Keys />
+    </SideSheet>
+  );
+}
+
+function Keys() {
+  const { on, switchOn, reset, own } = useKeys();
+  const [asking, setAsking] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState("");
+  const actions = allActions().filter((a) => a.keys);
+  const groups = [...new Set(actions.map((a) => a.group))];
+  const take = (action: Action) => (event: KeyboardEvent) => {
+    if (event.key === "Escape") {
+      event.stopPropagation();
+      setAsking(null);
+      return;
+    }
+    if (NEVER.includes(event.key)) return;
+    event.preventDefault();
+    const keys = keyName(event.nativeEvent);
+    const taken = useKeys.getState().remap(action.id, keys);
+    setTrouble(taken ? `${keyText(keys)} is “${taken.does}” already.` : "");
+    if (!taken) setAsking(null);
+  };
+  return (
+    <>
+      <label className="flex min-h-8 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={on}
+          onChange={(event) => switchOn(event.target.checked)}
+          className="size-5 accent-[var(--ink)]"
+        />
+        Keys are on. They never act while you type.
+      </label>
+      {trouble ? (
+        <p role="alert" className="text-[13px] text-float">
+          {trouble}
+        </p>
+      ) : null}
+      {groups.map((group) => (
+        <section key={group} aria-label={group}>
+          <h3 className="mt-3 text-[13px] font-semibold text-soft">{group}</h3>
+          <ul>
+            {actions
+              .filter((a) => a.group === group)
+              .map((action) => (
+                <li key={action.id} className="flex min-h-9 items-center justify-between border-t border-hair">
+                  <span>{action.does}</span>
+                  <Button
+                    aria-label={`Key for ${action.does}: ${keyText(keysOf(action))}. Change`}
+                    onClick={() => {
+                      setTrouble("");
+                      setAsking(action.id);
+                    }}
+                    onKeyDown={asking === action.id ? take(action) : undefined}
+                    onBlur={() => asking === action.id && setAsking(null)}
+                    className={`figure min-w-16 ${asking === action.id ? "border-ink" : ""}`}
+                  >
+                    {asking === action.id ? "press a key" : keyText(keysOf(action))}
+                  </Button>
+                </li>
+              ))}
+          </ul>
+        </section>
+      ))}
+      {Object.keys(own).length > 0 || !on ? (
+        <Button className="mt-4" onClick={reset}>
+          As they were
+        </Button>
+      ) : null}
+    </>
+  );
+}

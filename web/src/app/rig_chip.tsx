@@ -1,0 +1,42 @@
+import { ChevronDown } from "lucide-react";
+import { useBench } from "./bench_store";
+import { openSheet } from "./open_sheets";
+import type { SaveState } from "./use_keep_rig";
+
+const SAID: Record<SaveState, string> = {
+  saved: "saved",
+  unsaved: "not saved yet",
+  saving: "saving",
+  stale: "changed elsewhere",
+};
+
+/** The rig in hand: opens the library. */
+export function RigChip({ state }: { state: SaveState }) {
+  const saved = useBench((s) => s.saved);
+  const rig = useBench((s) => s.docs?.rig);
+  return (
+    <div className="flex min-h-9 min-w-0 items-stretch rounded-s border border-rule bg-sheet lg:min-w-[260px]">
+      <button
+        type="button"
+        onClick={() => openSheet("rigs")}
+        className="flex min-w-0 items-center gap-2 px-3 text-left hover:bg-hair"
+      >
+        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">rig in hand</span>
+        <span className="truncate font-semibold">{rig?.name ?? "none yet"}</span>
+        <ChevronDown size={14} aria-hidden className="shrink-0" />
+      </button>
+      {saved ? (
+        <button
+          type="button"
+          onClick={() => openSheet("history")}
+          aria-label={`rev ${saved.number} · ${SAID[state]}: history`}
+          className="border-l border-rule px-2.5 text-[13px] whitespace-nowrap text-soft hover:bg-hair"
+        >
+          <span role="status" data-testid="save-state">
+            rev {saved.number} · {SAID[state]}
+          </span>
+        </button>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { useState } from "react";
+import { api, type HistoryEntry, taken } from "../api/client";
+import { when } from "../model/moment";
+import { Button } from "../ui/button";
+import { SideSheet } from "../ui/side_sheet";
+import { useBench } from "./bench_store";
+import { openSheet, useSheets } from "./open_sheets";
+import { useHistory } from "./queries";
+import { saveRig } from "./use_keep_rig";
+
+const OCCASION: Record<string, string> = {
+  started: "started from the method",
+  tied: "tied",
+  restored: "an earlier state restored",
+  imported: "brought in from a file",
+  duplicated: "copied from another rig",
+  renamed: "renamed",
+};
+
+/** The revisions of the rig in hand: what each changed, two compared, an earlier one restored. */
+export function RigHistory() {
+  const open = useSheets((s) => s.open === "history");
+  const name = useBench((s) => s.docs?.rig?.name ?? "");
+  return (
+    <SideSheet open={open} onClose={() => openSheet(null)} title="History" note={name} width="30rem">
+      <Revisions />
+    </SideSheet>
+  );
+}
+
+function Revisions() {
+  const saved = useBench((s) => s.saved);
+  const units = useBench((s) => s.units);
+  const history = useHistory(saved?.rigId ?? null, units);
+  const [picked, setPicked] = useState<HistoryEntry[]>([]);
+  const [told, setTold] = useState<readonly string[] | null>(null);
+  const [note, setNote] = useState("");
+  const rows = history.data ?? [];
+  if (!saved) return null;
+  const path = (revision_id: string) => ({ params: { path: { rig_id: saved.rigId, revision_id } } });
+
+  const restore = async (row: HistoryEntry) => {
+    try {
+      await saveRig();
+      const old = taken(await api.GET("/api/rigs/{rig_id}/revisions/{revision_id}", path(row.id)));
+      useBench.getState().setRig(old.rig);
+      await saveRig("restored");
+      await history.refetch();
+      setNote(`As in rev ${row.number} again. Undo takes it back like any change.`);
+    } catch {
+      setNote("The server does not answer; nothing was changed.");
+    }
+  };
+  const pick = (row: HistoryEntry) => {
+    setTold(null);
+    const now = picked.some((p) => p.id === row.id)
+      ? picked.filter((p) => p.id !== row.id)
+      : [...picked.slice(-1), row];
+    setPicked(now);
+    const [one, two] = [...now].sort((a, b) => a.number - b.number);
+    if (!one || !two) return;
+    const params = { path: { rig_id: saved.rigId, old: one.id, new: two.id }, query: { units } };
+    void api.GET("/api/rigs/{rig_id}/compare/{old}/{new}", { params }).then(({ data }) => {
+      setTold(data ? data.changes.map((c) => c.said) : ["The server does not answer."]);
+    });
+  };
+  const [one, two] = [...picked].sort((a, b) => a.number - b.number);
+  return (
+    <>
+      <p className="text-[13px] text-soft">Tick two to compare them.</p>
+      <p role="status">{note}</p>
+      {told && one && two ? (
+        <section aria-label="Comparison" className="my-2 rounded-s border border-ink px-3 py-2">
+          <p className="font-semibold">
+            From rev {one.number} to rev {two.number}
+          </p>
+          <ul>{told.length === 0 ? <li>No difference.</li> : told.map((line) => <li key={line}>{line}</li>)}</ul>
+        </section>
+      ) : null}
+      <ol className="mt-2" aria-label="Revisions">
+        {rows.map((row, i) => (
+          <li key={row.id} className="flex items-start gap-3 border-t border-hair py-2">
+            <input
+              type="checkbox"
+              aria-label={`Compare rev ${row.number}`}
+              checked={picked.some((p) => p.id === row.id)}
+              onChange={() => pick(row)}
+              className="mt-1 size-5 accent-[var(--ink)]"
+            />
+            <div className="flex-1">
+              <p>
+                {row.changes.length > 0
+                  ? row.changes.join("; ")
+                  : (OCCASION[row.occasion] ?? (row.number === 1 ? "as it began" : "nothing changed"))}
+                {row.changes.length > 0 && OCCASION[row.occasion] ? `, ${OCCASION[row.occasion]}` : ""}
+              </p>
+              <p className="text-[13px] text-soft">
+                rev {row.number}, {when(row.made_at)}
+              </p>
+            </div>
+            {i === 0 ? (
+              <span className="text-[13px] text-soft">newest</span>
+            ) : (
+              <Button onClick={() => void restore(row)} aria-label={`Restore rev ${row.number}`}>
+                Restore
+              </Button>
+            )}
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

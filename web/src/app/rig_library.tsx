@@ -1,0 +1,331 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Copy, Download, FolderOpen, Pencil, Trash2, Upload } from "lucide-react";
+import { type FormEvent, useRef, useState } from "react";
+import { api, type Fault, Refused, type RigSummary, taken } from "../api/client";
+import { when } from "../model/moment";
+import { Button } from "../ui/button";
+import { SideSheet } from "../ui/side_sheet";
+import { say } from "../ui/toast";
+import { useBench } from "./bench_store";
+import { openSheet, useSheets } from "./open_sheets";
+import { useBook, useRigs } from "./queries";
+import { saveRig } from "./use_keep_rig";
+import { takeInHand } from "./use_rig_in_hand";
+
+/** Every rig one has: find it, take it in hand, copy it, rename it, throw it away and get it back; files in and out. */
+export function RigLibrary() {
+  const open = useSheets((s) => s.open === "rigs");
+  return (
+    <SideSheet open={open} onClose={() => openSheet(null)} title="Your rigs">
+      <Library />
+    </SideSheet>
+  );
+}
+
+/** What was done while the sheet stays open, and the way back. */
+type Note = { text: string; undo?: () => void };
+
+function Library() {
+  const rigs = useRigs();
+  const [note, setNote] = useState<Note | null>(null);
+  const [wanted, setWanted] = useState("");
+  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = (rigs.data ?? []).filter((rig) => {
+    const text = `${rig.name} ${rig.method} ${rig.flies.join(" ")}`.toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+  return (
+    <>
+      <div className="flex flex-wrap items-end gap-2">
+        <label className="min-w-0 flex-1">
+          <span className="block text-[12px] text-soft">Find by name, method or fly</span>
+          <input
+            value={wanted}
+            onChange={(event) => setWanted(event.target.value)}
+            className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
+          />
+        </label>
+        <StartOne onNote={setNote} />
+        <BringIn onFaults={setFaults} />
+      </div>
+      {faults.length > 0 ? (
+        <div role="alert" className="mt-3 rounded-s border border-float p-2 text-[13px]">
+          <p className="font-semibold text-float">Nothing was imported. In the file:</p>
+          <ul>
+            {faults.map((fault) => (
+              <li key={`${fault.path} ${fault.reason}`}>
+                <span className="figure">{fault.path}</span> {fault.value ? `“${fault.value}”: ` : ""}
+                {fault.reason}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ) : null}
+      <div role="status" className="mt-2 flex items-center gap-3 empty:hidden">
+        {note ? <span>{note.text}</span> : null}
+        {note?.undo ? (
+          <Button
+            onClick={() => {
+              note.undo?.();
+              setNote(null);
+            }}
+          >
+            Undo
+          </Button>
+        ) : null}
+      </div>
+      <ul className="mt-3" aria-label="Rigs">
+        {found.map((rig) => (
+          <OneRig key={rig.id} rig={rig} onNote={setNote} />
+        ))}
+      </ul>
+      {rigs.data && found.length === 0 ? (
+        <p className="mt-3 text-soft">
+          {rigs.data.length === 0
+            ? "No rig yet. Start one from a method, made of your own spools and flies for today's water."
+            : "No rig has these words."}
+        </p>
+      ) : null}
+    </>
+  );
+}
+
+function useAgain() {
+  const queries = useQueryClient();
+  return () => {
+    void queries.invalidateQueries({ queryKey: ["rigs"] });
+    void queries.invalidateQueries({ queryKey: ["history"] });
+  };
+}
+
+/** Starts a rig of a method on today's water, from one's own tackle. */
+function StartOne({ onNote }: { onNote: (note: Note) => void }) {
+  const book = useBook();
+  const again = useAgain();
+  const [open, setOpen] = useState(false);
+  const start = async (key: string, name: string) => {
+    const water = useBench.getState().docs?.water;
+    if (!water) return;
+    try {
+      await saveRig();
+      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method: key, water };
+      takeInHand(taken(await api.POST("/api/rigs/start", { body })));
+      again();
+      openSheet(null);
+      say(`Started: ${name.toLowerCase()}, for today's water.`);
+    } catch (error) {
+      onNote({ text: refusal(error) });
+    }
+  };
+  return (
+    <>
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+        Start a rig
+      </Button>
+      {open ? (
+        <ul aria-label="Methods" className="order-last w-full border-y border-rule">
+          {(book.data?.methods ?? []).map((method) => (
+            <li key={method.key} className="border-t border-hair first:border-t-0">
+              <button
+                type="button"
+                onClick={() => void start(method.key, method.name)}
+                className="w-full px-2 py-2 text-left hover:bg-hair"
+              >
+                <span className="block font-semibold">{method.name}</span>
+                <span className="block text-[13px] text-soft">{method.when}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </>
+  );
+}
+
+function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const again = useAgain();
+  const bring = async (file: File) => {
+    onFaults([]);
+    try {
+      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), text: await file.text() };
+      const made = taken(await api.POST("/api/rigs/import", { body }));
+      takeInHand(made);
+      again();
+      openSheet(null);
+      say(`Brought in: ${made.rig.name}.`);
+    } catch (error) {
+      const faults = error instanceof Refused ? error.problem?.faults : undefined;
+      onFaults(faults?.length ? faults : [{ path: file.name, value: "", reason: refusal(error) }]);
+    }
+  };
+  return (
+    <>
+      <Button onClick={() => picker.current?.click()}>
+        <Upload size={15} aria-hidden /> From a file
+      </Button>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Rig file"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = "";
+          if (file) void bring(file);
+        }}
+      />
+    </>
+  );
+}
+
+function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void }) {
+  const inHand = useBench((s) => s.saved?.rigId === rig.id);
+  const [naming, setNaming] = useState(false);
+  const again = useAgain();
+  const path = { params: { path: { rig_id: rig.id } } };
+
+  const act = async (work: () => Promise<void>) => {
+    try {
+      await work();
+      again();
+    } catch (error) {
+      onNote({ text: refusal(error) });
+    }
+  };
+  const take = () =>
+    act(async () => {
+      await saveRig();
+      takeInHand(taken(await api.GET("/api/rigs/{rig_id}", path)));
+      openSheet(null);
+    });
+  const duplicate = () =>
+    act(async () => {
+      if (inHand) await saveRig();
+      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID() };
+      takeInHand(taken(await api.POST("/api/rigs/{rig_id}/duplicate", { ...path, body })));
+      onNote({ text: "Copied; the copy is in hand." });
+    });
+  const throwAway = () =>
+    act(async () => {
+      taken(await api.DELETE("/api/rigs/{rig_id}", path));
+      onNote({
+        text: `${rig.name} was thrown away.`,
+        undo: () =>
+          void act(async () => {
+            taken(await api.POST("/api/rigs/{rig_id}/bring-back", path));
+          }),
+      });
+      if (inHand) await takeNext(rig.id);
+    });
+  const rename = (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const name = String(new FormData(event.currentTarget).get("name") ?? "").trim();
+    setNaming(false);
+    if (!name || name === rig.name) return;
+    if (inHand) useBench.getState().edit({ op: "rename", name }, "rig.name");
+    else
+      void act(async () => {
+        taken(await api.POST("/api/rigs/{rig_id}/rename", { ...path, body: { id: crypto.randomUUID(), name } }));
+      });
+  };
+  return (
+    <li className={`border-t border-hair py-2 ${inHand ? "border-l-[3px] border-l-float pl-2" : ""}`}>
+      {naming ? (
+        <form onSubmit={rename} className="flex gap-2">
+          <input
+            name="name"
+            aria-label="New name"
+            defaultValue={rig.name}
+            maxLength={120}
+            // biome-ignore lint/a11y/noAutofocus: the person just asked to type here
+            autoFocus
+            onKeyDown={(event) => {
+              if (event.key === "Escape") {
+                event.stopPropagation();
+                setNaming(false);
+              }
+            }}
+            className="min-h-8 min-w-0 flex-1 rounded-s border border-edge bg-sheet px-2"
+          />
+          <Button type="submit">Rename</Button>
+        </form>
+      ) : (
+        <div className="flex flex-wrap items-center gap-1.5">
+          <div className="min-w-48 flex-1">
+            <p className="font-semibold">{rig.name}</p>
+            <p className="text-[13px] text-soft">
+              {rig.flies.join(" · ")} · rev {rig.number}, {when(rig.made_at)}
+            </p>
+          </div>
+          {inHand ? (
+            <span className="px-2 text-[13px] text-soft">in hand</span>
+          ) : (
+            <Button onClick={() => void take()} aria-label={`Take ${rig.name} in hand`}>
+              <FolderOpen size={15} aria-hidden /> Take
+            </Button>
+          )}
+          <Button onClick={() => setNaming(true)} aria-label={`Rename ${rig.name}`} title="Rename">
+            <Pencil size={15} aria-hidden />
+          </Button>
+          <Button onClick={() => void duplicate()} aria-label={`Copy ${rig.name}`} title="Copy">
+            <Copy size={15} aria-hidden />
+          </Button>
+          <Files rig={rig} inHand={inHand} />
+          <Button onClick={() => void throwAway()} aria-label={`Throw ${rig.name} away`} title="Throw away">
+            <Trash2 size={15} aria-hidden />
+          </Button>
+        </div>
+      )}
+    </li>
+  );
+}
+
+/** The files of a rig; what is on the bench is saved first, so that the file is what is seen. */
+function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
+  const [open, setOpen] = useState(false);
+  const units = useBench((s) => s.units);
+  const show = async () => {
+    if (inHand) await saveRig().catch(() => undefined);
+    setOpen(!open);
+  };
+  const at = `/api/rigs/${rig.id}`;
+  return (
+    <>
+      <Button onClick={() => void show()} aria-expanded={open} aria-label={`Files of ${rig.name}`} title="Files">
+        <Download size={15} aria-hidden />
+      </Button>
+      {open ? (
+        <div className="flex w-full flex-wrap gap-4 pb-1 text-[13px]">
+          <a className="min-h-8 content-center underline" href={`${at}/rig.json`} download>
+            Rig, JSON
+          </a>
+          <a className="min-h-8 content-center underline" href={`${at}/drawing.svg?units=${units}`} download>
+            Drawing, SVG
+          </a>
+          <a className="min-h-8 content-center underline" href={`${at}/cut-sheet.csv`} download>
+            Cut sheet, CSV
+          </a>
+        </div>
+      ) : null}
+    </>
+  );
+}
+
+/** Takes the newest other rig in hand, or none. */
+async function takeNext(gone: string): Promise<void> {
+  const rigs = taken(await api.GET("/api/rigs")).rigs.filter((r) => r.id !== gone);
+  const water = useBench.getState().docs?.water;
+  const next = rigs[0];
+  if (next) takeInHand(taken(await api.GET("/api/rigs/{rig_id}", { params: { path: { rig_id: next.id } } })));
+  else if (water) useBench.getState().open({ rig: null, water }, null);
+}
+
+function refusal(error: unknown): string {
+  if (!(error instanceof Refused)) return "The server does not answer; nothing was changed.";
+  const fault = error.problem?.faults[0];
+  return fault ? `${fault.value ? `${fault.value}: ` : ""}${fault.reason}` : error.message;
+}

@@ -1,0 +1,76 @@
+import { Moon, Redo2, Search, Sun, Undo2 } from "lucide-react";
+import type { Book, UnitSystem } from "../api/client";
+import { Button } from "../ui/button";
+import { useBench } from "./bench_store";
+import { openSheet } from "./open_sheets";
+import { RigChip } from "./rig_chip";
+import { useTheme } from "./theme";
+import { nextUnits } from "./units";
+import { useKeepRig } from "./use_keep_rig";
+import { useKeepWater } from "./use_keep_water";
+import { WaterChip, waterName } from "./water_chip";
+
+type Props = { book: Book; system: UnitSystem };
+
+/** Today's water, the rig in hand, and what can be done with both; on top of every place. */
+export function TopBar({ book, system }: Props) {
+  const { undo, redo, past, future, docs, lost, trouble } = useBench();
+  const keeping = useKeepRig();
+  const water = useKeepWater();
+  const [theme, toggleTheme] = useTheme();
+  if (!docs) return null;
+  return (
+    <header className="border-b border-rule print:hidden">
+      <div className="flex flex-wrap items-center gap-2 px-3 py-[6px] lg:flex-nowrap">
+        <WaterChip water={docs.water} book={book} system={system} />
+        <RigChip state={keeping.state} />
+        <div className="ml-auto flex shrink-0 flex-wrap items-center gap-1.5 lg:flex-nowrap">
+          <Button onClick={undo} disabled={past.length === 0} aria-label="Undo" title="Undo (Ctrl Z)">
+            <Undo2 size={16} aria-hidden />
+          </Button>
+          <Button onClick={redo} disabled={future.length === 0} aria-label="Redo" title="Redo (Ctrl Shift Z)">
+            <Redo2 size={16} aria-hidden />
+          </Button>
+          <Button onClick={() => openSheet("palette")} aria-label="Anything by name" title="Anything by name (Ctrl K)">
+            <Search size={16} aria-hidden />
+          </Button>
+          <Button onClick={nextUnits} title="Units (U)" aria-label={`Units: ${system.name}. Change`}>
+            {system.name}
+          </Button>
+          <Button onClick={toggleTheme} aria-label={theme === "day" ? "Dusk theme" : "Day theme"}>
+            {theme === "day" ? <Moon size={16} aria-hidden /> : <Sun size={16} aria-hidden />}
+          </Button>
+        </div>
+      </div>
+      {keeping.newest ? (
+        <Both
+          says={`This rig was changed elsewhere (rev ${keeping.newest.number}). Nothing of yours is lost: which one shall go on?`}
+          mine={keeping.keepMine}
+          theirs={keeping.takeTheirs}
+        />
+      ) : null}
+      {water.newest ? (
+        <Both
+          says={`${waterName(water.newest.reach)} was changed elsewhere. Nothing of yours is lost: which one shall go on?`}
+          mine={water.keepMine}
+          theirs={water.takeTheirs}
+        />
+      ) : null}
+      {lost || trouble ? (
+        <p role="alert" className="border-t border-rule bg-sheet px-3 py-1.5 text-[13px] text-float">
+          {lost ? "The server does not answer. Your changes wait here and go out by themselves." : trouble}
+        </p>
+      ) : null}
+    </header>
+  );
+}
+
+function Both({ says, mine, theirs }: { says: string; mine: () => void; theirs: () => void }) {
+  return (
+    <div role="alert" className="flex flex-wrap items-center gap-2 border-t border-rule bg-sheet px-3 py-1 text-[13px]">
+      <span>{says}</span>
+      <Button onClick={mine}>Keep mine on top</Button>
+      <Button onClick={theirs}>Take the other</Button>
+    </div>
+  );
+}

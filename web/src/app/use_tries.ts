@@ -1,0 +1,15 @@
+import { type Answer, api, type Reading, type SystemKey } from "../api/client";
+import { useFollowing } from "./use_following";
+
+const REST_MS = 250;
+
+async function ask(answer: Answer, units: SystemKey, signal: AbortSignal) {
+  const { rig, water, seq, readings } = answer;
+  if (readings.every((r) => r.severity === "fine")) return undefined;
+  return (await api.POST("/api/workbench/tries", { body: { rig, water, seq, units }, signal })).data;
+}
+
+/** The readings of an answer, with what to try added once it has been computed; the nominal ones until then. */
+export function useReadingsWithTries(answer: Answer, units: SystemKey): readonly Reading[] {
+  return useFollowing(answer, units, REST_MS, ask)?.readings ?? answer.readings;
+}

@@ -1,0 +1,143 @@
+import { ChevronDown } from "lucide-react";
+import { Popover } from "radix-ui";
+import { Link } from "react-router";
+import type { Book, Reach, UnitSystem } from "../api/client";
+import { text } from "../model/format";
+import { Button } from "../ui/button";
+import { Choice } from "../ui/choice";
+import { TypedField } from "../ui/typed_field";
+import { useBench } from "./bench_store";
+import { useReaches } from "./queries";
+
+type Props = { water: Reach; book: Book; system: UnitSystem };
+const PRESETS = [
+  { name: "on the stones", low: "0 cm", high: "15 cm" },
+  { name: "15–30 cm up", low: "15 cm", high: "30 cm" },
+] as const;
+
+/** Today's water: which reach, and its figures changed in place. */
+export function WaterChip({ water, book, system }: Props) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="flex min-h-9 min-w-0 items-center gap-2 rounded-s border border-rule bg-sheet px-3 text-left hover:border-ink">
+        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">today's water</span>
+        <span className="truncate font-semibold">{waterName(water)}</span>
+        <span className="figure whitespace-nowrap text-[13px] max-sm:hidden">
+          {text(system, "depth", water.depth_m)} ·{" "}
+          {water.kind === "lake" ? "still" : text(system, "speed", water.pace_m_s)} ·{" "}
+          {text(system, "temperature", water.temperature_c)}
+        </span>
+        <ChevronDown size={14} aria-hidden className="shrink-0" />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          className="z-40 w-[min(26rem,calc(100vw-1rem))] rounded-s border border-ink bg-sheet p-4"
+        >
+          <WaterForm water={water} book={book} system={system} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+export function waterName(water: Reach): string {
+  return water.river ? `${water.river}, ${water.name}` : water.name;
+}
+
+function WaterForm({ water, book, system }: Props) {
+  const edit = useBench((s) => s.edit);
+  const setWater = useBench((s) => s.setWater);
+  const faults = useBench((s) => s.faults);
+  const clear = useBench((s) => s.clearFault);
+  const reaches = useReaches();
+  const field = (name: string) => ({ fault: faults[`water.${name}`], onTouched: () => clear(`water.${name}`) });
+  const { zone } = water;
+  const low = text(system, "short", zone.low_m);
+  const high = text(system, "short", zone.high_m);
+  const setZone = (from: string, to: string, datum = zone.datum) =>
+    edit({ op: "set_zone", low: from, high: to, datum: datum ?? "bed" }, "water.zone");
+  const others = (reaches.data ?? []).map(({ reach }) => ({ value: reach.id, label: waterName(reach) }));
+  return (
+    <div className="grid gap-3">
+      <Choice
+        label="Reach"
+        width="w-full"
+        value={water.id}
+        shown={waterName(water)}
+        groups={[{ label: "", options: others }]}
+        onChoose={(id) => {
+          const chosen = reaches.data?.find((r) => r.reach.id === id);
+          if (chosen) setWater(chosen.reach, chosen.number);
+        }}
+      />
+      <div className="grid grid-cols-3 gap-3">
+        <TypedField
+          label="Depth"
+          width="w-full"
+          shown={text(system, "depth", water.depth_m)}
+          onCommit={(value) => edit({ op: "set_depth", value }, "water.depth")}
+          {...field("depth")}
+        />
+        <TypedField
+          label="Surface pace"
+          width="w-full"
+          shown={text(system, "speed", water.pace_m_s)}
+          onCommit={(value) => edit({ op: "set_pace", value }, "water.pace")}
+          {...field("pace")}
+        />
+        <TypedField
+          label="Temperature"
+          width="w-full"
+          shown={text(system, "temperature", water.temperature_c)}
+          onCommit={(value) => edit({ op: "set_temperature", value }, "water.temperature")}
+          {...field("temperature")}
+        />
+      </div>
+      <fieldset>
+        <legend className="text-[13px] font-semibold">
+          Taking zone, {zone.datum === "surface" ? "down from the surface" : "up from the bed"}
+        </legend>
+        <div className="mt-1 grid grid-cols-3 items-start gap-3">
+          <TypedField
+            label="From"
+            width="w-full"
+            shown={low}
+            onCommit={(value) => setZone(value, high)}
+            {...field("zone.low")}
+          />
+          <TypedField
+            label="To"
+            width="w-full"
+            shown={high}
+            onCommit={(value) => setZone(low, value)}
+            {...field("zone.high")}
+          />
+        </div>
+        <div className="mt-2 flex gap-2">
+          {PRESETS.map((preset) => (
+            <Button key={preset.name} onClick={() => setZone(preset.low, preset.high, "bed")}>
+              {preset.name}
+            </Button>
+          ))}
+        </div>
+      </fieldset>
+      <Choice
+        label="Bed"
+        width="w-full"
+        value={water.bed}
+        shown={book.beds.find((b) => b.key === water.bed)?.name ?? ""}
+        groups={[{ label: "", options: book.beds.map((b) => ({ value: b.key, label: b.name })) }]}
+        onChoose={(bed) => edit({ op: "set_bed", bed: bed as Reach["bed"] }, "water.bed")}
+      />
+      <p className="text-[12px] text-soft">
+        Soundings, lanes, pacing and earlier days are in{" "}
+        <Link to="/water" className="underline">
+          Water
+        </Link>
+        . Wade with care: never alone above the thigh.
+      </p>
+    </div>
+  );
+}

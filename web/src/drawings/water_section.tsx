@@ -1,0 +1,240 @@
+import { scaleLinear } from "@visx/scale";
+import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import type { Reach, Section, UnitSystem } from "../api/client";
+import { text } from "../model/format";
+import { Axes } from "./axes";
+import { Obstacle } from "./obstacle";
+
+type Props = {
+  water: Reach;
+  section: Section;
+  system: UnitSystem;
+  bedName: string;
+  width: number;
+  height: number;
+  selected: number | null;
+  onSelect: (index: number | null) => void;
+  /** A sounding let go of at a new place, metres. */
+  onMove: (index: number, at: number, depth: number) => void;
+};
+
+const LEFT = 54;
+const RIGHT = 20;
+const TOP = 40;
+const BOTTOM = 46;
+const BELOW = 0.16;
+const STEP_DEPTH = 0.05;
+const STEP_ALONG = 0.5;
+
+/** The water in section as it was sounded: bed, taking zone, paces, and the fish. Soundings are dragged or moved by arrow keys. */
+export function WaterSection(props: Props) {
+  const { water, section, system, width, height, selected } = props;
+  const [drag, setDrag] = useState<{ index: number; x: number; y: number } | null>(null);
+  const along = system.rules.travel?.factor ?? 1;
+  const deep = system.rules.depth?.factor ?? 1;
+  const first = section.bed[0]?.x_m ?? 0;
+  const last = section.bed[section.bed.length - 1]?.x_m ?? 1;
+  const floor = section.deepest_m * (1 + BELOW);
+  const x = scaleLinear({ domain: [first * along, last * along], range: [LEFT, width - RIGHT] });
+  const y = scaleLinear({ domain: [0, floor * deep], range: [TOP, height - BOTTOM] });
+  const px = (m: number) => x(m * along);
+  const py = (m: number) => y(m * deep);
+  const corners = section.bed.map((p) => `${px(p.x_m).toFixed(1)} ${py(p.depth_m).toFixed(1)}`);
+  const bed = `M${corners.join(" L")} L${width - RIGHT} ${height - BOTTOM} H${LEFT} Z`;
+  const waterShape = `M${LEFT} ${TOP} L${corners.join(" L")} L${width - RIGHT} ${TOP} Z`;
+  const zone = [
+    ...section.bed.map((p) => `${px(p.x_m).toFixed(1)} ${py(p.zone_top_m).toFixed(1)}`),
+    ...[...section.bed].reverse().map((p) => `${px(p.x_m).toFixed(1)} ${py(p.zone_end_m).toFixed(1)}`),
+  ].join(" L");
+  const fastest = Math.max(...section.columns.flatMap((c) => c.paces.map((p) => p.pace_m_s)), 0.01);
+  const stretch = (py(1) - py(0)) / (px(1) - px(0));
+  const soundings = water.soundings ?? [];
+  const inMetres = (event: PointerEvent<SVGElement>) => {
+    const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
+    const at = x.invert(event.clientX - (box?.left ?? 0)) / along;
+    const depth = y.invert(event.clientY - (box?.top ?? 0)) / deep;
+    return { at: Math.max(at, 0), depth: Math.max(depth, 0.02) };
+  };
+  const onKey = (index: number, at: number, depth: number) => (event: KeyboardEvent) => {
+    const step: Record<string, [number, number]> = {
+      ArrowDown: [0, STEP_DEPTH],
+      ArrowUp: [0, -STEP_DEPTH],
+      ArrowLeft: [-STEP_ALONG, 0],
+      ArrowRight: [STEP_ALONG, 0],
+    };
+    const by = step[event.key];
+    if (!by) return;
+    event.preventDefault();
+    props.onSelect(index);
+    props.onMove(index, Math.max(at + by[0], 0), Math.max(depth + by[1], 0.02));
+  };
+  const fishX = px(soundings.length > 0 ? (water.fish_at_m ?? 0) : first + (last - first) * 0.6);
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="group"
+      aria-label="The water in section"
+      className="block touch-none select-none"
+      data-testid="section"
+    >
+      <defs>
+        <linearGradient id="section-water" x1="0" y1="0" x2="0" y2="1">
+          <stop offset="0" stopColor="var(--water-top)" />
+          <stop offset="1" stopColor="var(--water-deep)" />
+        </linearGradient>
+        <pattern id="section-zone" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(52)">
+          <rect width="9" height="9" fill="var(--zone)" opacity="0.2" />
+          <path d="M0 0 V9" stroke="var(--zone)" strokeWidth="1.6" opacity="0.75" />
+        </pattern>
+      </defs>
+      <path d={waterShape} fill="url(#section-water)" />
+      <path d={`M${zone} Z`} fill="url(#section-zone)" />
+      {(water.obstacles ?? []).map((o, i) => (
+        <Obstacle
+          key={i}
+          kind={o.kind}
+          x0={px(o.x_m)}
+          x1={px(o.x_m + o.length_m)}
+          bed={py(depthAt(section, o.x_m + o.length_m / 2))}
+          surface={TOP}
+          rise={py(o.height_m) - py(0)}
+        />
+      ))}
+      <path d={bed} fill="var(--bed)" stroke="var(--bed-edge)" strokeWidth={1.4} strokeLinejoin="round" />
+      <path d={`M${LEFT} ${TOP} H${width - RIGHT}`} stroke="var(--ink)" strokeWidth={1.6} />
+      {section.columns
+        .filter((_, i) => width > 520 || i % 2 === 0)
+        .map((column) => (
+          <g key={column.x_m} stroke="var(--pace)" fill="none" strokeWidth={1.5}>
+            {column.paces.map((p) => {
+              const end = px(column.x_m) + 52 * (p.pace_m_s / fastest);
+              return <path key={p.depth_m} d={`M${px(column.x_m)} ${py(p.depth_m)} H${end} m-5 -3.4 l5 3.4 l-5 3.4`} />;
+            })}
+            {column.paces[0] ? (
+              <text
+                x={px(column.x_m)}
+                y={py(column.paces[0].depth_m) + 15}
+                stroke="none"
+                fill="var(--pace)"
+                fontSize={11.5}
+                className="mono"
+              >
+                {text(system, "speed", column.paces[0].pace_m_s)}
+              </text>
+            ) : null}
+          </g>
+        ))}
+      <Fish x={fishX} y={py(section.fish_depth_m)} />
+      <text
+        x={fishX + 24}
+        y={py(section.fish_depth_m) + 4}
+        fontSize={12}
+        fontWeight={600}
+        fill="var(--zone-ink)"
+        stroke="var(--casing)"
+        strokeWidth={2.5}
+        paintOrder="stroke"
+      >
+        taking zone
+      </text>
+      <text x={6} y={TOP - 12} fontSize={12} fill="var(--soft)">
+        {system.rules.depth?.unit}
+      </text>
+      <text x={LEFT + 8} y={height - BOTTOM - 8} fontSize={12} fill="var(--bed-ink)">
+        {props.bedName}
+      </text>
+      {soundings.map((s, i) => {
+        const at = drag?.index === i ? { cx: drag.x, cy: drag.y } : { cx: px(s.x_m), cy: py(s.depth_m) };
+        const edge = at.cx > width - RIGHT - 60;
+        return (
+          <g key={i}>
+            <text x={at.cx} y={TOP - 12} fontSize={12} fill="var(--ink)" textAnchor={anchor(at.cx, width)}>
+              {s.name}
+            </text>
+            <text
+              x={at.cx + (edge ? -12 : 12)}
+              y={at.cy + 20}
+              fontSize={12.5}
+              fontWeight={600}
+              fill="var(--bed-ink)"
+              textAnchor={edge ? "end" : "start"}
+              className="mono"
+            >
+              {text(system, "depth", s.depth_m)}
+            </text>
+            <circle
+              cx={at.cx}
+              cy={at.cy}
+              r={selected === i ? 9 : 7}
+              fill="var(--sheet)"
+              stroke={selected === i ? "var(--float)" : "var(--ink)"}
+              strokeWidth={2.4}
+            />
+            <circle
+              role="button"
+              tabIndex={0}
+              aria-pressed={selected === i}
+              aria-label={`Sounding ${s.name || i + 1}, ${text(system, "travel", s.x_m)} along, ${text(system, "depth", s.depth_m)} deep. Arrow keys move it.`}
+              cx={at.cx}
+              cy={at.cy}
+              r={16}
+              fill="transparent"
+              className="cursor-grab"
+              onFocus={() => props.onSelect(i)}
+              onKeyDown={onKey(i, s.x_m, s.depth_m)}
+              onPointerDown={(event) => {
+                event.currentTarget.setPointerCapture(event.pointerId);
+                props.onSelect(i);
+              }}
+              onPointerMove={(event) => {
+                if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
+                const to = inMetres(event);
+                setDrag({ index: i, x: px(Math.min(to.at, last + 20)), y: py(to.depth) });
+              }}
+              onPointerUp={(event) => {
+                if (!drag) return;
+                const to = inMetres(event);
+                setDrag(null);
+                props.onMove(i, to.at, to.depth);
+              }}
+            />
+          </g>
+        );
+      })}
+      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} />
+      <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
+        {system.rules.travel?.unit} {water.kind === "lake" ? "out from the shore" : "along"} · heights ×
+        {stretch.toFixed(1)}
+      </text>
+    </svg>
+  );
+}
+
+function anchor(x: number, width: number): "start" | "middle" | "end" {
+  if (x < LEFT + 24) return "start";
+  return x > width - RIGHT - 24 ? "end" : "middle";
+}
+
+/** Depth between two drawn corners of the bed. */
+function depthAt(section: Section, at: number): number {
+  const points = section.bed;
+  const next = points.findIndex((p) => p.x_m >= at);
+  const b = points[next];
+  const a = points[next - 1];
+  if (!b) return points[points.length - 1]?.depth_m ?? 0;
+  if (!a) return b.depth_m;
+  return a.depth_m + ((b.depth_m - a.depth_m) * (at - a.x_m)) / (b.x_m - a.x_m);
+}
+
+export function Fish({ x, y }: { x: number; y: number }) {
+  return (
+    <path
+      d={`M${x - 14} ${y} q8 -8 20 -5 q5 2 8 5 q-3 3 -8 5 q-12 3 -20 -5 l-7 -5 v10 z`}
+      fill="var(--ink)"
+      stroke="var(--casing)"
+      strokeWidth={1.2}
+    />
+  );
+}

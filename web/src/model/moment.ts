@@ -1,0 +1,18 @@
+const clock = new Intl.DateTimeFormat(undefined, { hour: "2-digit", minute: "2-digit", hour12: false });
+const day = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "short" });
+const dayOfYear = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "short", year: "numeric" });
+
+/** A moment as it is said today: "09:14", "14 Nov, 09:14", "14 Nov 2025". */
+export function when(iso: string, now = new Date()): string {
+  const at = new Date(iso);
+  if (at.toDateString() === now.toDateString()) return clock.format(at);
+  return at.getFullYear() === now.getFullYear() ? `${day.format(at)}, ${clock.format(at)}` : dayOfYear.format(at);
+}
+
+/** A calendar day, "2026-11-14", as it is said: "today", "14 Nov", "14 Nov 2025". */
+export function onDay(iso: string, now = new Date()): string {
+  const [y, m, d] = iso.split("-").map(Number);
+  const at = new Date(y ?? 0, (m ?? 1) - 1, d ?? 1);
+  if (at.toDateString() === now.toDateString()) return "today";
+  return at.getFullYear() === now.getFullYear() ? day.format(at) : dayOfYear.format(at);
+}

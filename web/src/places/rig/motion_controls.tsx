@@ -1,0 +1,163 @@
+import { ToggleGroup } from "radix-ui";
+import type { Answer, Book, Drawer, Edit, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { text } from "../../model/format";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { Hint } from "../../ui/hint";
+import { TypedField } from "../../ui/typed_field";
+
+type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
+type Kind = Extract<Edit, { op: "set_motion" }>["kind"];
+
+/** How the rig is fished: the motions of its method, and the float or the count-down that goes with them. */
+export function MotionControls({ answer, book, drawer, system }: Props) {
+  const edit = useBench((s) => s.edit);
+  const { rig, drift } = answer;
+  const method = book.methods.find((m) => m.key === rig.method);
+  const paces = method?.paces ?? [];
+  const kind = rig.motion?.kind ?? "led";
+  const lead = rig.motion?.lead ?? 1;
+  const now = paces.find((p) => p.kind === kind && (kind !== "led" || p.lead === lead));
+  const choose = (name: string) => {
+    const pace = paces.find((p) => p.name === name);
+    if (!pace) return;
+    const count_s = rig.motion?.count_s ?? 20;
+    edit({ op: "set_motion", kind: pace.kind as Kind, lead: pace.lead || 1, count_s }, "motion");
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2">
+      {paces.length > 1 ? (
+        <ToggleGroup.Root
+          type="single"
+          aria-label="How it is fished"
+          value={now?.name ?? ""}
+          onValueChange={(name) => name && choose(name)}
+          className="flex flex-wrap rounded-s border border-rule bg-sheet"
+        >
+          {paces.map((pace) => (
+            <ToggleGroup.Item
+              key={pace.name}
+              value={pace.name}
+              className="min-h-8 px-2.5 text-[13px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet"
+            >
+              {pace.name}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+      ) : null}
+      <FloatControls answer={answer} drawer={drawer} system={system} />
+      <DryState answer={answer} />
+      <LineChoice answer={answer} drawer={drawer} />
+      {drift.axis === "seconds" && ["figure", "strip", "lift"].includes(kind) ? (
+        <CountDown seconds={rig.motion?.count_s ?? 20} kind={kind as Kind} />
+      ) : null}
+      {drift.axis === "seconds" ? null : (
+        <span className="figure text-[13px]">
+          <small>top</small> {text(system, "speed", drift.pace_m_s ?? 0)}
+        </span>
+      )}
+      <Assumes />
+    </div>
+  );
+}
+
+function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Drawer; system: UnitSystem }) {
+  const edit = useBench((s) => s.edit);
+  const fault = useBench((s) => s.faults["float.above"]);
+  const clear = useBench((s) => s.clearFault);
+  const { head } = answer.rig;
+  if (head?.kind !== "float") return null;
+  const floats = drawer.floats ?? [];
+  return (
+    <>
+      <Choice
+        label="Float"
+        width="w-44"
+        value={head.body.id}
+        shown={head.body.name}
+        groups={[
+          { label: "", options: floats.map((f) => ({ value: f.id, label: f.name, note: `lifts ${f.lift_gf} g` })) },
+        ]}
+        onChoose={(body) => edit({ op: "set_float", body }, "float.body")}
+      />
+      <TypedField
+        label="Above the point"
+        width="w-24"
+        shown={text(system, "length", head.above_point_mm / 1000)}
+        onCommit={(above) => edit({ op: "set_float", above }, "float")}
+        fault={fault}
+        onTouched={() => clear("float.above")}
+      />
+    </>
+  );
+}
+
+/** Whether the dry fly that holds the rig still bears its whole lift. */
+function DryState({ answer }: { answer: Answer }) {
+  const edit = useBench((s) => s.edit);
+  const { head } = answer.rig;
+  if (head?.kind !== "dry fly") return null;
+  return (
+    <label className="flex min-h-8 items-center gap-2 text-[13px]">
+      <input
+        type="checkbox"
+        checked={head.used ?? false}
+        onChange={(event) => edit({ op: "set_dry", used: event.target.checked }, "dry")}
+        className="size-5 accent-[var(--ink)]"
+      />
+      the dry is used: after twenty casts or a fish, until dried and dressed
+    </label>
+  );
+}
+
+/** The fly line a team is fished on. */
+function LineChoice({ answer, drawer }: { answer: Answer; drawer: Drawer }) {
+  const edit = useBench((s) => s.edit);
+  if (answer.rig.head?.kind !== "fly line") return null;
+  const { line } = answer.rig;
+  return (
+    <Choice
+      label="Line"
+      width="w-44"
+      value={line.id}
+      shown={line.name}
+      groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
+      onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
+    />
+  );
+}
+
+function CountDown({ seconds, kind }: { seconds: number; kind: Kind }) {
+  const edit = useBench((s) => s.edit);
+  const set = (to: number) =>
+    edit({ op: "set_motion", kind, lead: 1, count_s: Math.max(0, Math.min(to, 240)) }, "motion");
+  return (
+    <div className="flex items-center gap-1">
+      <span className="text-[13px] text-soft">Count down</span>
+      <Button aria-label="Ten seconds less" onClick={() => set(seconds - 10)}>
+        −
+      </Button>
+      <output className="figure w-12 text-center">{seconds} s</output>
+      <Button aria-label="Ten seconds more" onClick={() => set(seconds + 10)}>
+        +
+      </Button>
+    </div>
+  );
+}
+
+/** What the computation takes for granted. */
+function Assumes() {
+  return (
+    <Hint label="What this assumes" className="ml-auto">
+      <p>One lane, seen from the side: no current across, no turning of the fly.</p>
+      <p>The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.</p>
+      <p>Line that does not stretch, and bends freely unless it is fly line.</p>
+      <p>
+        Drag of thin line after Sucker &amp; Brauer and Glauert &amp; Lighthill, of beads after Clift &amp; Gauvin.
+        Flies&rsquo; drag and spreads are starting values: your own timings replace them.
+      </p>
+      <p>The band: 128 waters you could not tell apart. Pace and weight ±10 %, depth ±7 %, drag ±30 %.</p>
+    </Hint>
+  );
+}

@@ -1,0 +1,91 @@
+import { createPortal } from "react-dom";
+import type { Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
+import type { Saved } from "../../app/bench_store";
+import { useMeasures } from "../../app/queries";
+import { LineColumn } from "../../drawings/line_column";
+import { text } from "../../model/format";
+
+type Props = { rig: Rig; sheet: TieSheet; saved: Saved; water: Reach | null; system: UnitSystem };
+const day = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "short", year: "numeric" });
+const NONE: ReadonlySet<string> = new Set();
+
+/** One A5 card, black on white: drawing, steps, dressing, a wallet label, and a ruler edge at true scale. Only on paper. */
+export function Card({ rig, sheet, saved, water, system }: Props) {
+  const measures = useMeasures();
+  const mine = [
+    ["hand", measures.data?.hand_mm],
+    ["forearm", measures.data?.forearm_mm],
+    ["to chest", measures.data?.chest_mm],
+  ].filter((row): row is [string, number] => typeof row[1] === "number");
+  const length = rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000;
+  const last = rig.spans[rig.spans.length - 1];
+  return createPortal(
+    <article className="card hidden print:block" aria-hidden data-testid="card">
+      <header>
+        <h1>{rig.name}</h1>
+        <p>
+          rev {saved.number} · {day.format(new Date())}
+          {water
+            ? ` · ${water.name}, ${text(system, "depth", water.depth_m)}${water.kind === "lake" ? "" : `, ${text(system, "speed", water.pace_m_s)}`}`
+            : ""}
+        </p>
+      </header>
+      <div className="card-body">
+        <LineColumn rig={rig} sheet={sheet} width={312} height={565} done={NONE} now={null} black />
+        <ol>
+          {sheet.steps.slice(0, -1).map((step) => {
+            const cut = sheet.cuts.find((c) => c.part === step.cut);
+            return (
+              <li key={step.key}>
+                {cut ? <b>{`${cut.spool}: ${cut.cut_shown}. `}</b> : null}
+                {step.kind === "dress" ? sheet.dressing.join(" ") : `${step.title}.`}
+                {cut?.measured ? <i>{` ${cut.measured}.`}</i> : null}
+              </li>
+            );
+          })}
+        </ol>
+      </div>
+      <p className="card-checks">
+        {sheet.checks} Line off the spools: {sheet.total_shown}.
+        {mine.length > 0
+          ? ` Yours: ${mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", ")}.`
+          : ""}
+      </p>
+      <section className="card-label">
+        <b>{rig.name}</b>
+        <span>{sheet.flies.map((f) => f.name).join(" · ")}</span>
+        <span>
+          {text(system, "length", length)} · tippet {last ? text(system, "diameter", last.d1_mm / 1000) : ""} · rev{" "}
+          {saved.number} · {day.format(new Date())}
+        </span>
+      </section>
+      <Ruler />
+    </article>,
+    document.body,
+  );
+}
+
+/** 100 mm at true scale along the lower edge; print without fitting to the page. */
+function Ruler() {
+  const marks = Array.from({ length: 101 }, (_, mm) => mm);
+  return (
+    <svg className="card-ruler" width="130mm" height="9mm" viewBox="0 0 130 9" role="img" aria-label="100 mm">
+      <path d="M2 8.8 H102" stroke="#000" strokeWidth={0.3} />
+      <path
+        d={marks.map((mm) => `M${2 + mm} 8.8 v${mm % 10 === 0 ? -4 : mm % 5 === 0 ? -2.8 : -1.6}`).join(" ")}
+        stroke="#000"
+        strokeWidth={0.16}
+      />
+      {marks
+        .filter((mm) => mm % 10 === 0)
+        .map((mm) => (
+          <text key={mm} x={2 + mm} y={3.8} fontSize={2.9} textAnchor="middle">
+            {mm}
+          </text>
+        ))}
+      <text x={105} y={8.6} fontSize={2.9}>
+        mm at 100 %
+      </text>
+    </svg>
+  );
+}

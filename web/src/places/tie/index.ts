@@ -1,0 +1,1 @@
+export { TiePlace } from "./tie_place";

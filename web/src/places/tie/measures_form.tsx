@@ -1,0 +1,91 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { api, Refused, taken, type UnitSystem } from "../../api/client";
+import { useMeasures } from "../../app/queries";
+import { text } from "../../model/format";
+import { Button } from "../../ui/button";
+
+const FIELDS = [
+  { name: "hand", label: "Hand span" },
+  { name: "forearm", label: "Forearm, elbow to fingertip" },
+  { name: "chest", label: "Fingertip to chest" },
+  { name: "rod_marks", label: "Marks on the rod, from the butt; commas between" },
+] as const;
+
+/** One's own measures: set once, then beside every length. */
+export function MeasuresForm({ system }: { system: UnitSystem }) {
+  const kept = useMeasures();
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [faults, setFaults] = useState<Record<string, string>>({});
+  const [note, setNote] = useState("");
+  const now = kept.data;
+  const shown = (mm: number | null | undefined) => (mm ? text(system, "short", mm / 1000) : "");
+  const start: Record<string, string> = {
+    hand: shown(now?.hand_mm),
+    forearm: shown(now?.forearm_mm),
+    chest: shown(now?.chest_mm),
+    rod_marks: (now?.rod_marks_mm ?? []).map(shown).join(", "),
+  };
+  const set = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const typed = (name: string) => String(form.get(name) ?? "");
+    const marks = typed("rod_marks")
+      .split(/,\s+|;/)
+      .map((t) => t.trim())
+      .filter(Boolean);
+    try {
+      const body = { hand: typed("hand"), forearm: typed("forearm"), chest: typed("chest"), rod_marks: marks };
+      taken(await api.PUT("/api/measures", { body }));
+      setFaults({});
+      for (const key of ["measures", "sheet"]) void queries.invalidateQueries({ queryKey: [key] });
+      setNote("Set; they stand beside every length now.");
+    } catch (error) {
+      const found = error instanceof Refused ? (error.problem?.faults ?? []) : [];
+      setFaults(Object.fromEntries(found.map((f) => [f.path.replace(/\[.*/, ""), `“${f.value}”: ${f.reason}`])));
+      setNote(found.length === 0 ? "The server does not answer; nothing was changed." : "");
+    }
+  };
+  return (
+    <section aria-label="Your measures" className="mt-5 border-t border-rule pt-2">
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+        {now?.hand_mm || now?.forearm_mm || now?.chest_mm ? "Your measures" : "Set your hand, forearm and reach"}
+      </Button>
+      {open ? (
+        <form
+          key={JSON.stringify(start)}
+          onSubmit={(event) => void set(event)}
+          className="mt-2 grid max-w-xl grid-cols-2 gap-3"
+        >
+          {FIELDS.map(({ name, label }) => (
+            <label key={name} className={name === "rod_marks" ? "col-span-2" : ""}>
+              <span className="block text-[12px] text-soft">{label}</span>
+              <input
+                name={name}
+                defaultValue={start[name]}
+                autoComplete="off"
+                aria-invalid={Boolean(faults[name])}
+                aria-describedby={faults[name] ? `measure-${name}` : undefined}
+                className="figure min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
+              />
+              {faults[name] ? (
+                <span id={`measure-${name}`} role="alert" className="block text-[12px] text-float">
+                  {faults[name]}
+                </span>
+              ) : null}
+            </label>
+          ))}
+          <div className="col-span-2">
+            <Button type="submit" strong>
+              Set
+            </Button>
+            <span role="status" className="ml-3 text-[13px]">
+              {note}
+            </span>
+          </div>
+        </form>
+      ) : null}
+    </section>
+  );
+}

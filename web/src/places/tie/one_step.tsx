@@ -1,0 +1,95 @@
+import type { Cut, TieSheet, TieStep, UnitSystem } from "../../api/client";
+import { CutRuler } from "../../drawings/cut_ruler";
+import { useSize } from "../../ui/use_size";
+
+type Props = {
+  step: TieStep;
+  index: number;
+  count: number;
+  cut: Cut | null;
+  pull: TieSheet["pulls"];
+  system: UnitSystem;
+  ticked: boolean;
+  onTick: (on: boolean) => void;
+  onBack: (() => void) | null;
+  onNext: (() => void) | null;
+};
+const DONE: Record<TieStep["kind"], string> = {
+  join: "Tied and tested",
+  fly: "Tied and tested",
+  dress: "Done",
+  test: "It holds",
+};
+
+/** One step in big type, for hands that are busy. */
+export function OneStep(props: Props) {
+  const { step, index, count, cut, system, ticked } = props;
+  const [ref, size] = useSize<HTMLDivElement>();
+  const spool = props.pull.find((p) => p.spool_id === cut?.spool_id);
+  return (
+    <section aria-label="Step" aria-live="polite" className="flex min-h-full flex-col gap-5">
+      <div ref={ref}>
+        <p className="text-soft">
+          Step {index + 1} of {count}
+        </p>
+        {cut ? (
+          <>
+            <h2 className="text-[30px] leading-tight font-bold">
+              Cut {cut.cut_shown} of {cut.line.toLowerCase()}
+            </h2>
+            <p className="mt-1 text-[17px]">
+              {cut.spool}
+              {spool?.after_shown ? ` · ${spool.after_shown} left on it when the rig is tied` : ""}
+              {spool?.short ? <span className="text-float"> · not enough on it</span> : null}
+            </p>
+            <div className="mt-3">
+              {size.width > 0 ? <CutRuler cut={cut} system={system} width={size.width} /> : null}
+            </div>
+            {cut.measured ? <p className="text-[15px]">By hand: {cut.measured}.</p> : null}
+          </>
+        ) : null}
+      </div>
+      <div>
+        <h2 className={`${cut ? "text-[22px]" : "text-[30px] leading-tight"} font-bold`}>{step.title}</h2>
+        <p className="mt-1 max-w-[44rem] text-[17px] leading-normal">{step.detail}</p>
+      </div>
+      {step.figures?.length ? (
+        <dl className="flex flex-wrap gap-x-8 gap-y-3">
+          {step.figures.map((f) => (
+            <div key={f.name} className="flex flex-col-reverse">
+              <dt className="text-[14px] text-soft">{f.name}</dt>
+              <dd className="figure text-[24px]">{f.figure}</dd>
+            </div>
+          ))}
+        </dl>
+      ) : null}
+      <div className="mt-auto flex flex-wrap items-center gap-3">
+        {ticked ? (
+          <>
+            <Big strong onClick={props.onNext} says="Next" />
+            <Big onClick={() => props.onTick(false)} says="Not done after all" />
+          </>
+        ) : (
+          <Big strong onClick={() => props.onTick(true)} says={DONE[step.kind]} />
+        )}
+        <Big onClick={props.onBack} says="Back" />
+        <p className="ml-auto text-[14px] text-soft">Nippers, not teeth. Pull steadily by hand.</p>
+      </div>
+    </section>
+  );
+}
+
+function Big({ says, onClick, strong }: { says: string; onClick: (() => void) | null; strong?: boolean }) {
+  return (
+    <button
+      type="button"
+      disabled={!onClick}
+      onClick={() => onClick?.()}
+      className={`min-h-12 rounded-s border px-5 text-[16px] disabled:opacity-50 ${
+        strong ? "border-ink bg-ink font-semibold text-sheet" : "border-edge bg-sheet hover:border-ink"
+      }`}
+    >
+      {says}
+    </button>
+  );
+}

@@ -1,0 +1,42 @@
+import type { TieSheet } from "../../api/client";
+
+/** Spools to pull out, metres needed against metres left, and the flies. */
+export function PullList({ sheet }: { sheet: TieSheet }) {
+  return (
+    <section aria-label="To pull out">
+      <h2 className="text-[17px] font-bold">Pull out {sheet.pulls.length} spools</h2>
+      <table className="mt-1 w-full border-collapse text-left">
+        <thead>
+          <tr className="border-b border-rule text-[12px] text-soft">
+            <th className="py-1 pr-3 font-normal">Spool</th>
+            <th className="py-1 pr-3 text-right font-normal">Takes</th>
+            <th className="py-1 pr-3 text-right font-normal">On it</th>
+            <th className="py-1 text-right font-normal">After</th>
+          </tr>
+        </thead>
+        <tbody>
+          {sheet.pulls.map((pull) => (
+            <tr key={pull.spool_id ?? pull.name} className="border-b border-hair" data-testid={`pull-${pull.spool_id}`}>
+              <th scope="row" className="py-1.5 pr-3 text-left font-semibold">
+                {pull.name}
+                {pull.short ? (
+                  <span className="ml-2 font-normal text-float">
+                    {pull.spool_id ? "not enough on it" : "you own none of it"}
+                  </span>
+                ) : null}
+              </th>
+              <td className="figure py-1.5 pr-3 text-right">{pull.needed_shown}</td>
+              <td className="figure py-1.5 pr-3 text-right font-normal">{pull.left_shown}</td>
+              <td className="figure py-1.5 text-right font-normal text-soft">{pull.after_shown}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1.5 text-[13px] text-soft">
+        {sheet.flies
+          .map((fly) => `${fly.name} (${fly.owned == null ? "not in your box" : `${fly.owned} in the box`})`)
+          .join(" · ")}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,218 @@
+import { Printer } from "lucide-react";
+import { useState } from "react";
+import {
+  api,
+  Refused,
+  type Rig,
+  type RigRevision,
+  type TieSheet,
+  type TieView,
+  taken,
+  type UnitSystem,
+} from "../../api/client";
+import { type Saved, useBench } from "../../app/bench_store";
+import { openSheet } from "../../app/open_sheets";
+import { useBook } from "../../app/queries";
+import { saveRig } from "../../app/use_keep_rig";
+import { LineColumn } from "../../drawings/line_column";
+import { when } from "../../model/moment";
+import { Button } from "../../ui/button";
+import { say } from "../../ui/toast";
+import { useSize } from "../../ui/use_size";
+import { AllSteps } from "./all_steps";
+import { Card } from "./card";
+import { MeasuresForm } from "./measures_form";
+import { OneStep } from "./one_step";
+import { PullList } from "./pull_list";
+import { useLastTie, useSheet, useStockChanged, useTicks } from "./use_sheet";
+
+/** The cut sheet at the table: what to pull out, cut and tie, all at once or one step at a time. */
+export function TiePlace() {
+  const book = useBook();
+  const rig = useBench((s) => s.docs?.rig ?? null);
+  const saved = useBench((s) => s.saved);
+  const units = useBench((s) => s.units);
+  const sheet = useSheet(rig, units);
+  const system = book.data?.units.find((u) => u.key === units);
+  if (rig === null) {
+    return (
+      <main className="p-6">
+        <h1 className="text-xl font-bold">Nothing to tie yet</h1>
+        <p className="mt-2 mb-4 max-w-prose">Take a rig in hand; its cut lengths and knots appear here.</p>
+        <Button strong onClick={() => openSheet("rigs")}>
+          Your rigs
+        </Button>
+      </main>
+    );
+  }
+  if (!sheet.data || !system || !saved) {
+    return (
+      <p role="status" className="p-6 text-soft">
+        {sheet.isError ? "The server does not answer; trying again." : "Measuring out …"}
+      </p>
+    );
+  }
+  return <Table rig={rig} saved={saved} sheet={sheet.data} system={system} />;
+}
+
+type Props = { rig: Rig; saved: Saved; sheet: TieSheet; system: UnitSystem };
+type Mode = "all" | "one";
+const KEPT_MODE = "jarana.tie";
+
+function Table({ rig, saved, sheet, system }: Props) {
+  const [mode, setMode] = useState<Mode>(readMode);
+  const ticks = useTicks(saved.rigId);
+  const first = sheet.steps.findIndex((s) => !ticks.ticked.has(s.key));
+  const [shown, setShown] = useState<number | null>(null);
+  const index = Math.min(shown ?? (first < 0 ? sheet.steps.length - 1 : first), sheet.steps.length - 1);
+  const step = sheet.steps[index];
+  const done = new Set(sheet.steps.filter((s) => ticks.ticked.has(s.key)).map((s) => s.part));
+  const finished = first < 0;
+  const [ref, size] = useSize<HTMLDivElement>();
+  const water = useBench((s) => s.docs?.water);
+  const choose = (next: Mode) => {
+    setMode(next);
+    try {
+      localStorage.setItem(KEPT_MODE, next);
+    } catch {}
+  };
+  return (
+    <>
+      <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[430px_minmax(0,1fr)] print:hidden">
+        <section aria-label="The rig, hung up" className="flex min-h-0 flex-col border-rule bg-sheet lg:border-r">
+          <div ref={ref} className="min-h-0 flex-1 overflow-hidden px-3 pt-3 max-lg:h-[520px] max-lg:flex-none">
+            {size.width > 0 && size.height > 0 ? (
+              <LineColumn
+                rig={rig}
+                sheet={sheet}
+                width={size.width - 24}
+                height={Math.max(size.height - 16, 420)}
+                done={done}
+                now={mode === "one" && step ? step.part : null}
+              />
+            ) : null}
+          </div>
+          <div className="border-t border-rule px-4 py-2 text-[13px]">
+            <h2 className="font-semibold text-soft">Dressing</h2>
+            {sheet.dressing.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+          </div>
+        </section>
+        <div className="flex min-h-0 min-w-0 flex-col">
+          <div className="flex flex-wrap items-center gap-2 border-b border-rule px-5 py-2">
+            <h1 className="sr-only">Tie {rig.name}</h1>
+            <Button aria-pressed={mode === "one"} strong={mode === "one"} onClick={() => choose("one")}>
+              One step at a time
+            </Button>
+            <Button aria-pressed={mode === "all"} strong={mode === "all"} onClick={() => choose("all")}>
+              All steps
+            </Button>
+            <span className="text-[13px] text-soft">
+              {sheet.steps.filter((s) => ticks.ticked.has(s.key)).length} of {sheet.steps.length} done
+            </span>
+            <Button className="ml-auto" onClick={() => window.print()}>
+              <Printer size={15} aria-hidden /> Print the card
+            </Button>
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+            {mode === "one" && step ? (
+              <OneStep
+                step={step}
+                index={index}
+                count={sheet.steps.length}
+                cut={sheet.cuts.find((c) => c.part === step.cut) ?? null}
+                pull={sheet.pulls}
+                system={system}
+                ticked={ticks.ticked.has(step.key)}
+                onTick={(on) => {
+                  ticks.set(step.key, on);
+                  if (on) setShown(Math.min(index + 1, sheet.steps.length - 1));
+                }}
+                onBack={index > 0 ? () => setShown(index - 1) : null}
+                onNext={index + 1 < sheet.steps.length ? () => setShown(index + 1) : null}
+              />
+            ) : (
+              <>
+                <PullList sheet={sheet} />
+                <AllSteps sheet={sheet} ticked={ticks.ticked} onTick={ticks.set} />
+                <MeasuresForm system={system} />
+              </>
+            )}
+          </div>
+          <MarkTied
+            rig={rig}
+            saved={saved}
+            finished={finished}
+            onTied={() => {
+              ticks.clear();
+              setShown(0);
+            }}
+          />
+        </div>
+      </main>
+      <Card rig={rig} sheet={sheet} saved={saved} water={water ?? null} system={system} />
+    </>
+  );
+}
+
+/** Marks the rig tied, which makes a revision and takes the line off the spools; and takes the last time back. */
+function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: () => void }) {
+  const { rig, saved, finished, onTied } = props;
+  const [busy, setBusy] = useState(false);
+  const last = useLastTie(saved.rigId);
+  const changed = useStockChanged();
+  const markSaved = useBench((s) => s.markSaved);
+  const back = async (tie: TieView) => {
+    try {
+      taken(await api.POST("/api/ties/{tie_id}/undo", { params: { path: { tie_id: tie.id } } }));
+      changed();
+      say("Taken back; the line is on its spools again.");
+    } catch {
+      say("The server does not answer; nothing was changed.");
+    }
+  };
+  const mark = async () => {
+    setBusy(true);
+    try {
+      await saveRig();
+      const base = useBench.getState().saved ?? saved;
+      const tie = taken(
+        await api.POST("/api/rigs/{rig_id}/ties", {
+          params: { path: { rig_id: base.rigId } },
+          body: { id: crypto.randomUUID(), revision_id: crypto.randomUUID(), base: base.revision, rig },
+        }),
+      );
+      const row: RigRevision = tie.revision;
+      markSaved({ rigId: row.rig_id, revision: row.id, number: row.number, rig });
+      const metres = tie.taken.reduce((sum, t) => sum + t.metres, 0);
+      changed();
+      onTied();
+      say(`Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools.`, () => void back(tie));
+    } catch (error) {
+      say(error instanceof Refused ? error.message : "The server does not answer; nothing was taken.");
+    }
+    setBusy(false);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-t border-rule px-5 py-2">
+      <Button strong={finished} disabled={busy} onClick={() => void mark()}>
+        It is tied: take the line off the spools
+      </Button>
+      {last.data ? (
+        <span className="flex items-center gap-2 text-[13px] text-soft">
+          Tied {when(last.data.made_at)} as rev {last.data.revision.number}.
+          <Button onClick={() => last.data && void back(last.data)}>Take it back</Button>
+        </span>
+      ) : null}
+    </div>
+  );
+}
+
+function readMode(): Mode {
+  try {
+    return localStorage.getItem(KEPT_MODE) === "one" ? "one" : "all";
+  } catch {
+    return "all";
+  }
+}

@@ -1,0 +1,408 @@
+import { Plus, X } from "lucide-react";
+import type { ReactNode } from "react";
+import { useState } from "react";
+import type { Book, Reach, Section, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { useDays, useRuleSets } from "../../app/queries";
+import { text } from "../../model/format";
+import { onDay } from "../../model/moment";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { TypedField } from "../../ui/typed_field";
+import { PaceIt } from "./pace_it";
+import { useWaterField } from "./use_water_field";
+import { ToRig } from "./water_place";
+
+type Props = { water: Reach; section: Section; book: Book; system: UnitSystem };
+const ZONES = [
+  { name: "on the stones", low: "0 cm", high: "15 cm", datum: "bed" },
+  { name: "15–30 cm up", low: "15 cm", high: "30 cm", datum: "bed" },
+] as const;
+const RIVER_WINDS = ["upstream", "downstream", "across"];
+const LAKE_WINDS = ["away from you", "towards you", "across"];
+
+/** What is read from the water: pace, where they hold, the day, the rules, and the cautions that go with them. */
+export function Conditions({ water, section, book, system }: Props) {
+  return (
+    <section
+      aria-label="Conditions"
+      className="min-h-0 overflow-y-auto border-rule bg-sheet px-4 pb-4 max-lg:border-t lg:border-l"
+    >
+      {section.cautions.map((line) => (
+        <p key={line} className="mt-3 border-l-[3px] border-float pl-2 text-[13px]">
+          {line}
+        </p>
+      ))}
+      <Group title="This water">
+        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+          <Named water={water} field="name" label="Name" shown={water.name} />
+          <Named water={water} field="river" label="River or lake" shown={water.river} />
+          <Word water={water} field="kind" label="Kind" words={["river", "lake"]} />
+          <BedChoice water={water} book={book} />
+        </div>
+      </Group>
+      {water.kind === "lake" ? null : <PaceIt water={water} section={section} system={system} />}
+      <Group title="Where they hold">
+        <Holding water={water} system={system} />
+      </Group>
+      <Group title="Today">
+        <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+          <Typed
+            name="temperature"
+            label="Water"
+            shown={text(system, "temperature", water.temperature_c)}
+            to={(value) => ({ op: "set_temperature", value })}
+          />
+          <Word water={water} field="clarity" label="Clarity" words={["clear", "tinged", "coloured"]} />
+          <Typed
+            name="wind"
+            label="Wind"
+            shown={text(system, "wind", water.wind_m_s ?? 0)}
+            to={(value) => ({ op: "set_figure", field: "wind", value })}
+          />
+          <Word water={water} field="blows" label="It blows" words={water.kind === "lake" ? LAKE_WINDS : RIVER_WINDS} />
+        </div>
+        <Days water={water} system={system} />
+      </Group>
+      {water.kind === "lake" ? null : (
+        <Group title="Lanes, nearest first">
+          <Lanes water={water} system={system} />
+        </Group>
+      )}
+      <Group title="What a fly can be lost to">
+        <Obstacles water={water} system={system} />
+      </Group>
+      <Rules water={water} />
+      <div className="mt-4">
+        <ToRig />
+      </div>
+    </section>
+  );
+}
+
+export function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section aria-label={title} className="mt-3 border-t border-rule pt-2">
+      <h2 className="pb-1 text-[13px] font-semibold text-soft">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+type WaterEditOf = Parameters<ReturnType<typeof useWaterField>["edit"]>[0];
+
+function Typed(props: { name: string; label: string; shown: string; to: (value: string) => WaterEditOf }) {
+  const { fault, onTouched, edit } = useWaterField(props.name);
+  return (
+    <TypedField
+      label={props.label}
+      width="w-full"
+      shown={props.shown}
+      onCommit={(value) => edit(props.to(value))}
+      fault={fault}
+      onTouched={onTouched}
+    />
+  );
+}
+
+function Named(props: { water: Reach; field: "name" | "river" | "species"; label: string; shown: string }) {
+  const { fault, onTouched, edit } = useWaterField(props.field);
+  return (
+    <TypedField
+      label={props.label}
+      width="w-full"
+      plain
+      empty={props.field === "river"}
+      shown={props.shown}
+      onCommit={(value) => edit({ op: "set_text", field: props.field, value })}
+      fault={fault}
+      onTouched={onTouched}
+    />
+  );
+}
+
+type Words = "kind" | "clarity" | "wariness" | "blows";
+function Word(props: { water: Reach; field: Words; label: string; words: readonly string[] }) {
+  const { fault, edit } = useWaterField(props.field);
+  const value = props.water[props.field] ?? "";
+  const words = props.words.includes(value) ? props.words : [value, ...props.words];
+  return (
+    <Choice
+      label={props.label}
+      width="w-full"
+      value={value}
+      shown={value}
+      groups={[{ label: "", options: words.map((word) => ({ value: word, label: word })) }]}
+      onChoose={(word) => edit({ op: "set_word", field: props.field, value: word })}
+      fault={fault}
+    />
+  );
+}
+
+function BedChoice({ water, book }: { water: Reach; book: Book }) {
+  const { fault, edit } = useWaterField("bed");
+  return (
+    <Choice
+      label="Bed"
+      width="w-full"
+      value={water.bed}
+      shown={book.beds.find((b) => b.key === water.bed)?.name ?? ""}
+      groups={[{ label: "", options: book.beds.map((b) => ({ value: b.key, label: b.name })) }]}
+      onChoose={(bed) => edit({ op: "set_bed", bed: bed as Reach["bed"] })}
+      fault={fault}
+    />
+  );
+}
+
+function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
+  const { edit } = useWaterField("zone");
+  const faults = useBench((s) => s.faults);
+  const clear = useBench((s) => s.clearFault);
+  const { zone } = water;
+  const datum = zone.datum ?? "bed";
+  const low = text(system, "short", zone.low_m);
+  const high = text(system, "short", zone.high_m);
+  const side = (name: "low" | "high") => ({
+    fault: faults[`water.zone.${name}`],
+    onTouched: () => clear(`water.zone.${name}`),
+  });
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+        <Typed
+          name="depth"
+          label="Depth there"
+          shown={text(system, "depth", water.depth_m)}
+          to={(value) => ({ op: "set_depth", value })}
+        />
+        <Typed
+          name="off"
+          label="How far off"
+          shown={text(system, "travel", water.off_m ?? 6)}
+          to={(value) => ({ op: "set_figure", field: "off", value })}
+        />
+        {water.soundings?.length ? (
+          <Typed
+            name="fish_at"
+            label="Where along"
+            shown={text(system, "travel", water.fish_at_m ?? 0)}
+            to={(value) => ({ op: "set_figure", field: "fish_at", value })}
+          />
+        ) : null}
+        <Typed
+          name="drift"
+          label="Length of a drift"
+          shown={text(system, "travel", water.drift_m ?? 8)}
+          to={(value) => ({ op: "set_figure", field: "drift", value })}
+        />
+        <Named water={water} field="species" label="Fish" shown={water.fish?.species ?? ""} />
+        <Typed
+          name="fish"
+          label="Usual weight"
+          shown={text(system, "fish", water.fish?.mass_kg ?? 0.5)}
+          to={(value) => ({ op: "set_fish", value })}
+        />
+        <Word water={water} field="wariness" label="Wariness" words={["low", "usual", "high"]} />
+      </div>
+      <fieldset className="mt-2">
+        <legend className="text-[12px] text-soft">
+          Taking zone, {datum === "bed" ? "up from the bed" : "down from the surface"}
+        </legend>
+        <div className="grid grid-cols-2 gap-x-3">
+          <TypedField
+            label="From"
+            width="w-full"
+            shown={low}
+            onCommit={(value) => edit({ op: "set_zone", low: value, high, datum })}
+            {...side("low")}
+          />
+          <TypedField
+            label="To"
+            width="w-full"
+            shown={high}
+            onCommit={(value) => edit({ op: "set_zone", low, high: value, datum })}
+            {...side("high")}
+          />
+        </div>
+        <div className="mt-2 flex flex-wrap gap-1.5">
+          {ZONES.map((z) => (
+            <Button key={z.name} onClick={() => edit({ op: "set_zone", low: z.low, high: z.high, datum: z.datum })}>
+              {z.name}
+            </Button>
+          ))}
+          <Button onClick={() => edit({ op: "set_zone", low, high, datum: datum === "bed" ? "surface" : "bed" })}>
+            {datum === "bed" ? "from the surface" : "from the bed"}
+          </Button>
+        </div>
+      </fieldset>
+    </>
+  );
+}
+
+function Days({ water, system }: { water: Reach; system: UnitSystem }) {
+  const [open, setOpen] = useState(false);
+  const days = useDays(water.id, open);
+  const setWater = useBench((s) => s.setWater);
+  return (
+    <div className="mt-2">
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+        Earlier days
+      </Button>
+      {open ? (
+        <ul className="mt-1">
+          {(days.data ?? []).map((row) => (
+            <li key={row.day} className="flex items-center gap-2 border-t border-hair py-1 text-[13px]">
+              <span className="flex-1">
+                {onDay(row.day)}: <span className="figure">{text(system, "depth", row.reach.depth_m)}</span>
+                {row.reach.kind === "lake" ? "" : ` · ${text(system, "speed", row.reach.pace_m_s)}`} ·{" "}
+                {row.reach.clarity}
+              </span>
+              <Button onClick={() => setWater(row.reach)} aria-label={`As on ${onDay(row.day)}`}>
+                As then
+              </Button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}
+
+function Lanes({ water, system }: { water: Reach; system: UnitSystem }) {
+  const { fault, onTouched, edit } = useWaterField("lanes");
+  const lanes = water.lanes ?? [];
+  return (
+    <>
+      {lanes.map((lane, index) => (
+        <div key={index} className="flex items-end gap-2 pb-1">
+          <TypedField
+            label="Lane"
+            plain
+            width="w-20"
+            shown={lane.name}
+            onCommit={(name) => edit({ op: "set_lane", index, name })}
+          />
+          <TypedField
+            label="Width"
+            width="w-[76px]"
+            shown={text(system, "travel", lane.width_m)}
+            onCommit={(width) => edit({ op: "set_lane", index, width })}
+          />
+          <TypedField
+            label="Pace"
+            width="w-[84px]"
+            shown={text(system, "speed", lane.pace_m_s)}
+            onCommit={(pace) => edit({ op: "set_lane", index, pace })}
+          />
+          <Drop what={`lane ${lane.name}`} run={() => edit({ op: "drop_row", of: "lanes", index })} />
+        </div>
+      ))}
+      <Refusal fault={fault} onTouched={onTouched} />
+      <Button onClick={() => edit({ op: "set_lane" })}>
+        <Plus size={14} aria-hidden /> Lane
+      </Button>
+    </>
+  );
+}
+
+function Obstacles({ water, system }: { water: Reach; system: UnitSystem }) {
+  const { fault, onTouched, edit } = useWaterField("obstacles");
+  const kinds = ["weed", "boulder", "snag", "branch"] as const;
+  return (
+    <>
+      {(water.obstacles ?? []).map((o, index) => (
+        <div key={index} className="grid grid-cols-[1fr_1fr_auto] items-end gap-x-2 gap-y-1 pb-2">
+          <Choice
+            label="Kind"
+            width="w-full"
+            value={o.kind}
+            shown={o.kind}
+            groups={[{ label: "", options: kinds.map((kind) => ({ value: kind, label: kind })) }]}
+            onChoose={(kind) => edit({ op: "set_obstacle", index, kind: kind as (typeof kinds)[number] })}
+          />
+          <TypedField
+            label="Along"
+            width="w-full"
+            shown={text(system, "travel", o.x_m)}
+            onCommit={(at) => edit({ op: "set_obstacle", index, at })}
+          />
+          <Drop what={o.kind} run={() => edit({ op: "drop_row", of: "obstacles", index })} />
+          <TypedField
+            label="Length"
+            width="w-full"
+            shown={text(system, "travel", o.length_m)}
+            onCommit={(length) => edit({ op: "set_obstacle", index, length })}
+          />
+          <TypedField
+            label={o.kind === "branch" ? "Hangs down" : "Stands up"}
+            width="w-full"
+            shown={text(system, "depth", o.height_m)}
+            onCommit={(height) => edit({ op: "set_obstacle", index, height })}
+          />
+        </div>
+      ))}
+      <Refusal fault={fault} onTouched={onTouched} />
+      <Button onClick={() => edit({ op: "set_obstacle" })}>
+        <Plus size={14} aria-hidden /> Weed, boulder, snag, branch
+      </Button>
+    </>
+  );
+}
+
+function Drop({ what, run }: { what: string; run: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-label={`Take ${what} away`}
+      onClick={run}
+      className="grid min-h-8 w-8 place-items-center rounded-s border border-rule"
+    >
+      <X size={14} aria-hidden />
+    </button>
+  );
+}
+
+export function Refusal({ fault, onTouched }: { fault: string | undefined; onTouched: () => void }) {
+  return fault ? (
+    <p role="alert" className="flex items-center justify-between gap-2 py-1 text-[13px] text-float">
+      {fault}
+      <Button onClick={onTouched}>All right</Button>
+    </p>
+  ) : null;
+}
+
+function Rules({ water }: { water: Reach }) {
+  const { edit } = useWaterField("rules");
+  const sets = useRuleSets();
+  const all = sets.data ?? [];
+  const now = all.find((r) => r.rules.id === water.rules);
+  return (
+    <Group title="Rules you entered">
+      <Choice
+        label="They hold here"
+        width="w-full"
+        value={water.rules ?? "none"}
+        shown={now?.rules.name ?? "none attached"}
+        groups={[
+          {
+            label: "",
+            options: [
+              { value: "none", label: "none attached" },
+              ...all.map((r) => ({ value: r.rules.id, label: r.rules.name })),
+            ],
+          },
+        ]}
+        onChoose={(id) => edit({ op: "set_rules", rules: id === "none" ? null : id })}
+      />
+      {now ? (
+        <p className="mt-1 text-[13px]">
+          {now.said.join(" · ")}
+          <span className="block text-soft">
+            From {now.rules.source}, checked {onDay(now.rules.checked)}.
+          </span>
+        </p>
+      ) : null}
+      <p className="mt-1 text-[13px] text-soft">Check the licence and the local rules; these are only your notes.</p>
+    </Group>
+  );
+}

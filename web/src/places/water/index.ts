@@ -1,0 +1,1 @@
+export { WaterPlace } from "./water_place";

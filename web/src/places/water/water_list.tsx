@@ -1,0 +1,128 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Trash2 } from "lucide-react";
+import type { Book, KeptReach, Reach, UnitSystem } from "../../api/client";
+import { api, taken } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { useReaches } from "../../app/queries";
+import { saveWater } from "../../app/use_keep_water";
+import { text } from "../../model/format";
+import { Button } from "../../ui/button";
+import { say } from "../../ui/toast";
+
+/** Makes a new water and takes it as today's. */
+export async function makeWater(book: Book): Promise<void> {
+  const water: Reach = { ...book.blank_water, id: crypto.randomUUID() };
+  try {
+    const kept = await saveWater(water, null);
+    useBench.getState().setWater(kept.reach, kept.number);
+  } catch {
+    say("The server does not answer; no water was made.");
+  }
+}
+
+/** Every water one has, each with its bed in small. */
+export function WaterList({ book, system }: { book: Book; system: UnitSystem }) {
+  const reaches = useReaches();
+  const queries = useQueryClient();
+  const now = useBench((s) => s.docs?.water);
+  const again = () => void queries.invalidateQueries({ queryKey: ["reaches"] });
+  const throwAway = async (row: KeptReach) => {
+    const path = { params: { path: { reach_id: row.reach.id } } };
+    try {
+      taken(await api.DELETE("/api/reaches/{reach_id}", path));
+      say(`${row.reach.name} was thrown away.`, () => {
+        void api.POST("/api/reaches/{reach_id}/bring-back", path).then((answer) => {
+          if (!answer.response.ok) say("It could not be brought back.");
+          again();
+        });
+      });
+      const next = reaches.data?.find((r) => r.reach.id !== row.reach.id);
+      if (now?.id === row.reach.id && next) useBench.getState().setWater(next.reach, next.number);
+      again();
+    } catch {
+      say("The server does not answer; nothing was changed.");
+    }
+  };
+  return (
+    <section
+      aria-label="Waters"
+      className="flex min-h-0 flex-col border-rule bg-sheet max-lg:max-h-[240px] max-lg:border-b lg:border-r"
+    >
+      <ul className="min-h-0 flex-1 overflow-y-auto">
+        {(reaches.data ?? []).map((row) => {
+          const shown = now?.id === row.reach.id ? now : row.reach;
+          const chosen = now?.id === row.reach.id;
+          return (
+            <li
+              key={row.reach.id}
+              className={`flex border-b border-hair ${chosen ? "border-l-[3px] border-l-float bg-paper" : ""}`}
+            >
+              <button
+                type="button"
+                aria-current={chosen}
+                onClick={() => useBench.getState().setWater(row.reach, row.number)}
+                className="min-w-0 flex-1 px-3 py-2 text-left"
+              >
+                <span className="block truncate font-semibold">{shown.name}</span>
+                <span className="block truncate text-[13px] text-soft">
+                  {[
+                    shown.river || shown.kind,
+                    depths(shown, system),
+                    shown.kind === "lake" ? "still" : text(system, "speed", shown.pace_m_s),
+                  ].join(" · ")}
+                </span>
+                <SmallBed water={shown} />
+              </button>
+              {chosen ? (
+                <button
+                  type="button"
+                  aria-label={`Throw ${row.reach.name} away`}
+                  title="Throw away"
+                  onClick={() => void throwAway(row)}
+                  className="grid w-9 place-items-center text-soft hover:text-ink"
+                >
+                  <Trash2 size={15} aria-hidden />
+                </button>
+              ) : null}
+            </li>
+          );
+        })}
+      </ul>
+      <div className="border-t border-rule p-2">
+        <Button
+          className="w-full"
+          onClick={() => {
+            void makeWater(book).then(again);
+          }}
+        >
+          New water
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function depths(water: Reach, system: UnitSystem): string {
+  const all = (water.soundings ?? []).map((s) => s.depth_m);
+  if (all.length === 0) return text(system, "depth", water.depth_m);
+  return `${text(system, "depth", Math.min(...all)).split(" ")[0]}–${text(system, "depth", Math.max(...all))}`;
+}
+
+function SmallBed({ water }: { water: Reach }) {
+  const rows = water.soundings?.length
+    ? water.soundings
+    : [
+        { x_m: 0, depth_m: water.depth_m },
+        { x_m: 1, depth_m: water.depth_m },
+      ];
+  const first = rows[0]?.x_m ?? 0;
+  const long = (rows[rows.length - 1]?.x_m ?? 1) - first || 1;
+  const deep = Math.max(...rows.map((r) => r.depth_m), 1.2);
+  const points = rows.map((r) => `${((r.x_m - first) / long) * 100} ${3 + (r.depth_m / deep) * 16}`).join(" L");
+  return (
+    <svg viewBox="0 0 100 24" preserveAspectRatio="none" className="mt-1 h-6 w-full" aria-hidden>
+      <path d={`M${points} L100 24 L0 24 Z`} fill="var(--bed)" />
+      <path d="M0 2.5 H100" stroke="var(--edge)" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+    </svg>
+  );
+}
