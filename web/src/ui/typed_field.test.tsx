@@ -34,6 +34,30 @@ describe("a typed field", () => {
     expect(commit).toHaveBeenCalledWith("");
   });
 
+  it("lets nobody's answer take away what is being typed", async () => {
+    const commit = vi.fn();
+    const { rerender } = render(<TypedField label="Depth" shown="1 m" onCommit={commit} />);
+    await userEvent.clear(field());
+    await userEvent.type(field(), "4 ft 6{Enter}");
+    await userEvent.clear(field());
+    await userEvent.type(field(), "40 m");
+    rerender(<TypedField label="Depth" shown="1.37 m" onCommit={commit} />);
+    expect(field().value).toBe("40 m");
+    await userEvent.keyboard("{Enter}");
+    expect(commit).toHaveBeenLastCalledWith("40 m");
+  });
+
+  it("keeps what was refused until the refusal is withdrawn", async () => {
+    const commit = vi.fn();
+    const { rerender } = render(<TypedField label="Depth" shown="1 m" onCommit={commit} />);
+    await userEvent.clear(field());
+    await userEvent.type(field(), "40 m{Enter}");
+    rerender(<TypedField label="Depth" shown="1 m" onCommit={commit} fault="too deep" />);
+    expect(field().value).toBe("40 m");
+    rerender(<TypedField label="Depth" shown="1 m" onCommit={commit} />);
+    expect(field().value).toBe("1 m");
+  });
+
   it("says what is wrong with it and lets it be corrected", async () => {
     const touched = vi.fn();
     render(<TypedField label="Depth" shown="1 m" onCommit={vi.fn()} fault="not a length" onTouched={touched} />);

@@ -2,6 +2,8 @@ import { Minus, Plus } from "lucide-react";
 import { useEffect, useId, useRef, useState } from "react";
 
 type Step = { label: string; run: () => void };
+/** What was typed, and the value it stood for once it was answered. */
+type Kept = { typed: string; shown: string | null };
 type Props = {
   label: string;
   /** The value as it is written when nobody types. */
@@ -21,7 +23,10 @@ type Props = {
   hint?: string;
 };
 
-/** A figure that can be typed in any unit. What was typed stays as it was typed, until the value changes elsewhere. */
+/**
+ * A figure that can be typed in any unit. What was typed stays as it was typed until the value changes elsewhere; what
+ * is still being typed is never taken away by an answer that arrives meanwhile.
+ */
 export function TypedField({
   label,
   shown,
@@ -37,16 +42,29 @@ export function TypedField({
 }: Props) {
   const id = useId();
   const [draft, setDraft] = useState<string | null>(null);
-  const [kept, setKept] = useState<{ typed: string; shown: string | null } | null>(null);
+  const [kept, setKept] = useState<Kept | null>(null);
   const last = useRef(shown);
   useEffect(() => {
     if (shown !== last.current) {
       last.current = shown;
       setKept((k) => (k && k.shown === null ? { ...k, shown } : k && k.shown === shown ? k : null));
-      setDraft(null);
     }
   }, [shown]);
   const refused = Boolean(fault);
+  // What was refused stands until it is touched, or until the refusal itself is withdrawn (undo).
+  const refusedText = useRef<Kept | null>(null);
+  useEffect(() => {
+    if (refused) {
+      setKept((k) => {
+        refusedText.current = k;
+        return k;
+      });
+    } else {
+      const gone = refusedText.current;
+      refusedText.current = null;
+      if (gone) setKept((k) => (k === gone ? null : k));
+    }
+  }, [refused]);
   const value = draft ?? (kept && (kept.shown === null || kept.shown === shown) ? kept.typed : shown);
   const commit = () => {
     const nothing = draft?.trim() === "" && !empty;
@@ -55,6 +73,7 @@ export function TypedField({
       return;
     }
     setKept({ typed: draft.trim(), shown: null });
+    setDraft(null);
     onCommit(draft.trim());
   };
   const value_before = () => (kept && kept.shown === shown ? kept.typed : shown);
