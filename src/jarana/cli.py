@@ -1,4 +1,4 @@
-"""The command line: ``jarana chain``, ``jarana demo`` and what the build needs."""
+"""The command line: ``jarana chain``, ``jarana demo``, ``jarana standin`` and what the build needs."""
 
 from __future__ import annotations
 
@@ -68,6 +68,29 @@ def _schema(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _standin(arguments: argparse.Namespace) -> int:
+    from threading import Event
+
+    from jarana.ports.line_device import DEVICES
+    from jarana.ports.standins.gauge import GaugeService
+    from jarana.ports.standins.line_device import LineDevice
+
+    true, spread = {"micrometer": (0.154e-3, 0.0015e-3), "scale": (18.6, 0.5), "gauge": (0.0, 0.0)}[arguments.device]
+    if arguments.device == "gauge":
+        service = GaugeService(arguments.seed, arguments.port)
+        service.fault = arguments.fault
+        print(service.start().address, flush=True)
+    else:
+        device = LineDevice(DEVICES[arguments.device], true, spread, arguments.seed, arguments.every, arguments.port)
+        device.fault = arguments.fault
+        print(device.start().address, flush=True)
+    try:
+        Event().wait()
+    except KeyboardInterrupt:
+        return 0
+    return 0
+
+
 def _warm(_arguments: argparse.Namespace) -> int:
     from jarana.hosting.warm_up import warm_up
 
@@ -87,6 +110,13 @@ def main(argv: list[str] | None = None) -> int:
     demo.add_argument("--port", type=int, default=8450)
     demo.add_argument("--reset", action="store_true", help="start over, after asking")
     demo.set_defaults(run=_demo)
+    standin = commands.add_parser("standin", help="run a simulated device or gauge, misbehaving on demand")
+    standin.add_argument("device", choices=["micrometer", "scale", "gauge"])
+    standin.add_argument("--port", type=int, default=0)
+    standin.add_argument("--seed", type=int, default=7)
+    standin.add_argument("--fault", choices=["none", "garbled", "late", "gone"], default="none")
+    standin.add_argument("--every", type=int, default=1, help="each how many-th answer misbehaves")
+    standin.set_defaults(run=_standin)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
     schema.add_argument("document", choices=["rig"])

@@ -14,7 +14,7 @@ from jarana.api.settings import Settings
 from jarana.api.spec import openapi, spec
 from jarana.storage.database import make_engine, make_sessions
 
-LARGEST_BODY = 1_000_000
+LARGEST_BODY = 2_000_000
 """bytes."""
 
 
@@ -36,6 +36,8 @@ def create_app(settings: Settings | None = None) -> Flask:
         REMEMBER_COOKIE_DURATION=timedelta(days=30),
         RATELIMIT_ENABLED=settings.limits,
         WEB=settings.web,
+        DEVICES={"micrometer": settings.micrometer, "scale": settings.scale},
+        GAUGE=settings.gauge,
     )
     app.extensions["sessions"] = make_sessions(make_engine(settings.database_url))
     guard(app)

@@ -13,8 +13,10 @@ from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
+from jarana.ports.line_device import DeviceAbsentError
 from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
+from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
 from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
@@ -70,6 +72,18 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownTieError)
     def _unknown_tie(error: UnknownTieError) -> Response:
         return problem(404, "There is no such tie of yours.")
+
+    @app.errorhandler(UnknownChangeError)
+    def _unknown_change(error: UnknownChangeError) -> Response:
+        return problem(404, "There is no such change of yours.")
+
+    @app.errorhandler(UnknownKindError)
+    def _unknown_kind(error: UnknownKindError) -> Response:
+        return problem(404, "There is no such kind of tackle.")
+
+    @app.errorhandler(DeviceAbsentError)
+    def _absent(error: DeviceAbsentError) -> Response:
+        return problem(503, str(error))
 
     @app.errorhandler(SolverError)
     def _solver(error: SolverError) -> Response:

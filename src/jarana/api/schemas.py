@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
 from jarana.core.methods.base import Method, MotionKind
-from jarana.core.model import Frozen, Text, Typed
+from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
 from jarana.core.rig.compare import Change
 from jarana.core.rig.edits import rig_edits
@@ -24,6 +24,7 @@ from jarana.core.tackle.knot import Knot
 from jarana.core.units import System
 from jarana.core.water.edits import water_edits
 from jarana.core.water.edits.base import WaterEdit
+from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
 from jarana.usecases.work_on_rig import MOST_EDITS
@@ -374,13 +375,29 @@ class TakenLine(Frozen):
     metres: float
 
 
+class FlyOut(Frozen):
+    """A fly of the box that hangs on a tied rig."""
+
+    weight: str
+    name: str
+
+
+class SettledFlies(Frozen):
+    """What became of a tied rig's flies, weights of the box by id."""
+
+    id: UUID
+    back: tuple[Key, ...] = Field(default=(), max_length=20)
+    lost: tuple[Key, ...] = Field(default=(), max_length=20)
+
+
 class TieView(Frozen):
-    """A tie: what was taken from which spool (0 once it was taken back)."""
+    """A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back."""
 
     id: UUID
     undone: bool
     made_at: datetime
     taken: tuple[TakenLine, ...]
+    flies_out: tuple[FlyOut, ...]
     revision: RigRevision
 
 
@@ -431,3 +448,25 @@ class Health(Frozen):
     """Whether the server is well."""
 
     status: str
+
+
+class Station(Frozen):
+    """A river gauge."""
+
+    key: str
+    name: str
+
+
+class Stations(Frozen):
+    """The gauges there are, or why there are none."""
+
+    stations: tuple[Station, ...]
+    trouble: str
+
+
+class GaugeView(Frozen):
+    """A reading, how old it is, and what is wrong where it is not fresh."""
+
+    reading: GaugeReading | None
+    age_s: int
+    trouble: str

@@ -25,6 +25,10 @@ class Settings:
         The built front end.
     limits
         Whether rate limits are on.
+    micrometer, scale
+        ``host:port`` of the measuring devices; empty for none.
+    gauge
+        ``http://host:port`` of the river gauges; empty for none.
     """
 
     database_url: str
@@ -32,13 +36,19 @@ class Settings:
     hosts: tuple[str, ...] = ("127.0.0.1", "localhost")
     web: Path = field(default=WEB)
     limits: bool = True
+    micrometer: str = ""
+    scale: str = ""
+    gauge: str = ""
 
     @classmethod
     def from_environment(cls) -> Settings:
-        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY and JARANA_HOSTS."""
+        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE and JARANA_GAUGE."""
         hosts = os.environ.get("JARANA_HOSTS", "127.0.0.1,localhost")
         return cls(
             database_url=os.environ["JARANA_DATABASE_URL"],
             secret_key=os.environ["JARANA_SECRET_KEY"],
             hosts=tuple(h.strip() for h in hosts.split(",") if h.strip()),
+            micrometer=os.environ.get("JARANA_MICROMETER", ""),
+            scale=os.environ.get("JARANA_SCALE", ""),
+            gauge=os.environ.get("JARANA_GAUGE", ""),
         )

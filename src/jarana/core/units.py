@@ -40,6 +40,7 @@ UNITS: dict[Kind, dict[str, float]] = {
     "speed": {
         "m/s": 1.0,
         "cm/s": 0.01,
+        "mm/s": 0.001,
         "km/h": 1 / 3.6,
         "ft/s": 12 * INCH,
         "in/s": INCH,
@@ -182,6 +183,8 @@ METRIC: dict[str, Rule] = {
     "temperature": Rule("°C", 1.0, 0),
     "wind": Rule("m/s", 1.0, 0),
     "tag": Rule("mm", 1000.0, 0),
+    "sink": Rule("cm/s", 100.0, 1),
+    "mg": Rule("mg", 1e6, 1),
 }
 IMPERIAL: dict[str, Rule] = {
     "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
@@ -197,6 +200,8 @@ IMPERIAL: dict[str, Rule] = {
     "temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9),
     "wind": Rule("mph", 3600 / 1609.344, 0),
     "tag": Rule("in", 1 / INCH, 2),
+    "sink": Rule("in/s", 1 / INCH, 1),
+    "mg": Rule("mg", 1e6, 1),
 }
 SYSTEMS: dict[System, dict[str, Rule]] = {
     "metric": METRIC,

@@ -3,28 +3,28 @@
 from __future__ import annotations
 
 import tomllib
-from datetime import date, timedelta
+from datetime import UTC, date, datetime, timedelta
 from pathlib import Path
-from typing import Any
 from uuid import UUID, uuid5
 
 from sqlalchemy.orm import Session
 
 from jarana.core.methods import methods
+from jarana.core.model import Frozen
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.tackle.bead import bead
-from jarana.core.tackle.drawer import Drawer, FlyLine, FlyPattern, Rod, Spool, Weight
-from jarana.core.tackle.dressing import dressing
-from jarana.core.tackle.float import float_of
-from jarana.core.tackle.hook import hook
-from jarana.core.tackle.material import materials
+from jarana.core.stock.change import Shelf
+from jarana.core.stock.kinds import kinds
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth, SetTemperature, SetWord
 from jarana.core.water.reach import Reach
+from jarana.formats.stock_csv import put_rows, read_stock
 from jarana.storage.repositories import Anglers, Belongings
 from jarana.storage.tables import AnglerRow
 from jarana.usecases.keep_reach import keep_reach
 from jarana.usecases.keep_rig import keep_rig
+from jarana.usecases.keep_stock import import_stock
 
+HERE = Path(__file__).parent
 NAME = "Demo"
 RIGS = (
     ("sweep", "oskel-north"),
@@ -41,42 +41,26 @@ NAMESPACE = UUID("5b1f6e0e-3f0c-4b37-9a53-1d2a64c6a1c4")
 
 def valley() -> tuple[tuple[Reach, ...], Drawer]:
     """Return the waters and the drawer of the invented valley."""
-    data = tomllib.loads((Path(__file__).parent / "valley.toml").read_text(encoding="utf-8"))
+    data = tomllib.loads((HERE / "valley.toml").read_text(encoding="utf-8"))
     reaches = tuple(Reach.model_validate(row) for row in data["reach"])
-    spools = tuple(
-        Spool.model_validate({**row, "id": f"spool-{row['number']}", "material": materials()[row["material"]]})
-        for row in data["spool"]
-    )
-    drawer = Drawer(
-        spools=spools,
-        patterns=tuple(_pattern(row) for row in data["fly"]),
-        rods=tuple(Rod.model_validate(row) for row in data["rod"]),
-        lines=tuple(FlyLine.model_validate(row) for row in data["line"]),
-        floats=tuple(float_of(key) for key in data["floats"]),
-    )
-    return reaches, drawer
+    items: dict[str, tuple[Frozen, ...]] = {}
+    for key, kind in kinds().items():
+        shelf = Shelf(kind, {}, lambda: "new")
+        read = read_stock(kind, stock_file(key))
+        put_rows(shelf, read)
+        read.faults.raise_if_any()
+        items[kind.drawer] = tuple(shelf.items.values())
+    return reaches, Drawer.model_validate(items)
 
 
-def _pattern(row: dict[str, Any]) -> FlyPattern:
-    bare = (Weight(id=f"{row['id']}-bare", bead=None, count=row["bare"]),) if "bare" in row else ()
-    weights = bare + tuple(
-        Weight(id=f"{row['id']}-{size.replace('.', '')}", bead=bead("tungsten", float(size)), count=count)
-        for size, count in row.get("beads", {}).items()
-    )
-    return FlyPattern(
-        id=row["id"],
-        name=row["name"],
-        hook=hook(row["hook"], row.get("wire", "standard"), row.get("bend", "nymph")),
-        dressing=dressing(row["dressing"], row["hook"]),
-        colour=row["colour"],
-        weights=weights,
-        lift_gf=row.get("lift_gf"),
-    )
+def stock_file(kind: str) -> str:
+    """Return the demo stock of a kind as CSV, as anybody might import it."""
+    return (HERE / "stock" / f"{kind}.csv").read_text(encoding="utf-8")
 
 
 def valley_rules() -> tuple[RuleSet, ...]:
     """Return the invented rule sets."""
-    data = tomllib.loads((Path(__file__).parent / "valley.toml").read_text(encoding="utf-8"))
+    data = tomllib.loads((HERE / "valley.toml").read_text(encoding="utf-8"))
     return tuple(RuleSet.model_validate(row) for row in data["rules"])
 
 
@@ -96,7 +80,8 @@ def load_demo(session: Session, name: str = NAME) -> AnglerRow:
     angler = anglers.add(AnglerRow(name=name))
     belongings = Belongings(session, angler.id)
     reaches, drawer = valley()
-    belongings.keep_drawer(drawer)
+    for key, kind in kinds().items():
+        import_stock(belongings, uuid5(NAMESPACE, f"{angler.id} {key}"), kind, stock_file(key), datetime.now(UTC))
     for rules in valley_rules():
         belongings.keep_rule_set(rules)
     session.flush()

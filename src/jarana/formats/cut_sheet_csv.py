@@ -9,14 +9,9 @@ from jarana.core.rig.model import Rig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.units import Writer
+from jarana.formats.cells import quoted
 
 HEADER = ("piece", "line", "spool", "finished_mm", "knots_eat_mm", "held_mm", "dropper_tag_mm", "cut_mm", "knot_above")
-FORMULA = ("=", "+", "-", "@", "\t", "\r")
-
-
-def cell(text: str) -> str:
-    """Return a text a spreadsheet will not take for a formula."""
-    return f"'{text}" if text.startswith(FORMULA) else text
 
 
 def cut_sheet_csv(rig: Rig) -> str:
@@ -26,7 +21,7 @@ def cut_sheet_csv(rig: Rig) -> str:
     rows.writerow(HEADER)
     knots = {span.id: (joint.loop or joint.knot).name for span, joint in zip(rig.spans, rig.joints, strict=True)}
     for cut in cuts_of(rig, Writer(), Measures()):
-        words = (cell(cut.name), cell(cut.line), cell(cut.spool))
+        words = (quoted(cut.name), quoted(cut.line), quoted(cut.spool))
         figures = (cut.finished_mm, cut.eaten_mm, cut.held_mm, cut.tag_mm, cut.cut_mm)
-        rows.writerow((*words, *(f"{v:g}" for v in figures), cell(knots.get(cut.part, ""))))
+        rows.writerow((*words, *(f"{v:g}" for v in figures), quoted(knots.get(cut.part, ""))))
     return out.getvalue()

@@ -20,6 +20,9 @@ from types import FrameType
 
 from jarana.demo.load import load_demo
 from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgres
+from jarana.ports.line_device import MICROMETER, PULL_SCALE
+from jarana.ports.standins.gauge import GaugeService
+from jarana.ports.standins.line_device import LineDevice
 from jarana.storage.database import make_engine, make_sessions, migrate
 from jarana.usecases.sign_in import make_token
 
@@ -128,6 +131,7 @@ def run_demo(folder: Path, port: int) -> int:
             port = pick_port(port)
             say("Starting the server (the engine compiles on the very first start: about half a minute) …")
             environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
+            environment |= _standins()
             log = (folder / "server.log").open("ab")
             server = subprocess.Popen(
                 [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
@@ -158,6 +162,17 @@ def run_demo(folder: Path, port: int) -> int:
                     server.kill()
             postgres.stop()
             say("Stopped; everything is kept.")
+
+
+def _standins() -> dict[str, str]:
+    """Start the simulated devices and gauges in this process; return where the server finds them."""
+    micrometer = LineDevice(MICROMETER, 0.154e-3, 0.0015e-3).start()
+    scale = LineDevice(PULL_SCALE, 18.6, 0.5).start()
+    return {
+        "JARANA_MICROMETER": micrometer.address,
+        "JARANA_SCALE": scale.address,
+        "JARANA_GAUGE": GaugeService().start().address,
+    }
 
 
 def _demo_token(url: str) -> str:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import date, datetime
-from typing import TypeVar
+from typing import Any, TypeVar
 from uuid import UUID
 
 from sqlalchemy import select
@@ -12,26 +12,50 @@ from sqlalchemy.orm import Session
 
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.stock.change import Entries
+from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import (
     AnglerRow,
     FloatRow,
     FlyLineRow,
     FlyPatternRow,
-    MovementRow,
+    GaugeRow,
     ReachDayRow,
     ReachRow,
+    ReelRow,
     RigRevisionRow,
     RigRow,
+    RingRow,
     RodRow,
     RuleSetRow,
+    ShotRow,
     SignInTokenRow,
     SpoolRow,
+    StockChangeRow,
     TieRow,
 )
 
-OwnedRow = TypeVar("OwnedRow", ReachRow, SpoolRow, FlyPatternRow, RodRow, FlyLineRow, FloatRow, RuleSetRow)
+OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
+SHELVES: dict[str, Any] = {
+    "spools": SpoolRow,
+    "flies": FlyPatternRow,
+    "lines": FlyLineRow,
+    "rods": RodRow,
+    "floats": FloatRow,
+    "shot": ShotRow,
+    "rings": RingRow,
+    "reels": ReelRow,
+}
+"""The table of each kind of tackle."""
+ORDERS: dict[str, Callable[[Any], Any]] = {
+    "spools": lambda doc: (doc.number, doc.id),
+    "floats": lambda doc: (doc.lift_gf, doc.id),
+    "shot": lambda doc: (-doc.mass_mg, doc.id),
+}
+"""How the items of a kind lie in the drawer; by id where nothing is said."""
 
 
 class Anglers:
@@ -110,20 +134,68 @@ class Belongings:
         """Add a rule set, or replace the one of that id."""
         self.session.merge(RuleSetRow(id=rules.id, owner_id=self.owner, document=rules))
 
-    def spool_rows(self, ids: Sequence[str]) -> Sequence[SpoolRow]:
-        """Return spools of those ids, locked, thrown away or not, always in the same order."""
-        query = select(SpoolRow).where(SpoolRow.owner_id == self.owner, SpoolRow.id.in_(ids)).order_by(SpoolRow.id)
-        return self.session.scalars(query.with_for_update()).all()
+    def shelf(self, kind: str) -> list[Any]:
+        """Return the documents of a kind of tackle, in their order."""
+        table = SHELVES[kind]
+        query = select(table).where(table.owner_id == self.owner, table.deleted_at.is_(None))
+        documents = [row.document for row in self.session.scalars(query)]
+        return sorted(documents, key=ORDERS.get(kind, lambda doc: doc.id))
 
     def drawer(self) -> Drawer:
         """Return the tackle as edits and methods see it."""
-        return Drawer(
-            spools=tuple(sorted((r.document for r in self._rows(SpoolRow)), key=lambda s: s.number)),
-            patterns=tuple(r.document for r in self._rows(FlyPatternRow)),
-            rods=tuple(r.document for r in self._rows(RodRow)),
-            lines=tuple(r.document for r in self._rows(FlyLineRow)),
-            floats=tuple(sorted((r.document for r in self._rows(FloatRow)), key=lambda f: f.lift_gf)),
-        )
+        shelves: dict[str, Any] = {kind.drawer: tuple(self.shelf(key)) for key, kind in kinds().items()}
+        return Drawer(**shelves)
+
+    def item(self, kind: str, item: str) -> Any:
+        """Return one document of a kind; None where it is not, or was thrown away."""
+        row = self.session.get(SHELVES[kind], (item, self.owner))
+        return row.document if row and row.deleted_at is None else None
+
+    def put_item(self, kind: str, item: str, document: Any, now: datetime) -> None:
+        """Keep one document of a kind, or throw it away with None; what was thrown away can come back."""
+        row = self.session.get(SHELVES[kind], (item, self.owner))
+        if document is None:
+            if row:
+                row.deleted_at = now
+        elif row is None:
+            self.session.add(SHELVES[kind](id=item, owner_id=self.owner, document=document))
+        else:
+            row.document, row.deleted_at = document, None
+
+    def lock(self) -> None:
+        """Let one change to the drawer through at a time."""
+        self.session.execute(select(AnglerRow.id).where(AnglerRow.id == self.owner).with_for_update())
+
+    def change(self, change_id: UUID) -> StockChangeRow | None:
+        """Return a change to the drawer."""
+        query = select(StockChangeRow).where(StockChangeRow.id == change_id, StockChangeRow.owner_id == self.owner)
+        return self.session.scalars(query).first()
+
+    def change_taken(self, change_id: UUID) -> bool:
+        """Say whether any change, of anybody, has that id."""
+        return self.session.get(StockChangeRow, change_id) is not None
+
+    def changes_of_tie(self, tie_id: UUID) -> Sequence[StockChangeRow]:
+        """Return what a tie took from the drawer and what became of its flies, oldest first."""
+        query = select(StockChangeRow).where(StockChangeRow.tie_id == tie_id, StockChangeRow.owner_id == self.owner)
+        return self.session.scalars(query.order_by(StockChangeRow.made_at)).all()
+
+    def mark_tie(self, tie_id: UUID, undone_at: datetime | None) -> None:
+        """Mark a tie taken back, or standing again."""
+        row = self.session.scalars(select(TieRow).where(TieRow.id == tie_id, TieRow.owner_id == self.owner)).first()
+        if row:
+            row.undone_at = undone_at
+
+    def changes(self, most: int) -> Sequence[StockChangeRow]:
+        """Return the newest changes to the drawer, newest first."""
+        query = select(StockChangeRow).where(StockChangeRow.owner_id == self.owner)
+        return self.session.scalars(query.order_by(StockChangeRow.made_at.desc()).limit(most)).all()
+
+    def add_change(self, change_id: UUID, why: str, entries: Entries, tie_id: UUID | None = None) -> StockChangeRow:
+        """Write a change into the ledger."""
+        row = StockChangeRow(id=change_id, owner_id=self.owner, why=why[:200], entries=entries, tie_id=tie_id)
+        self.session.add(row)
+        return row
 
     def add_reach(self, reach: Reach) -> ReachRow:
         """Add a reach."""
@@ -132,18 +204,21 @@ class Belongings:
         self.session.flush()
         return row
 
-    def keep_drawer(self, drawer: Drawer) -> None:
-        """Add everything in a drawer, replacing what has the same id."""
-        for spool in drawer.spools:
-            self.session.merge(SpoolRow(id=spool.id, owner_id=self.owner, document=spool))
-        for pattern in drawer.patterns:
-            self.session.merge(FlyPatternRow(id=pattern.id, owner_id=self.owner, document=pattern))
-        for rod in drawer.rods:
-            self.session.merge(RodRow(id=rod.id, owner_id=self.owner, document=rod))
-        for line in drawer.lines:
-            self.session.merge(FlyLineRow(id=line.id, owner_id=self.owner, document=line))
-        for body in drawer.floats:
-            self.session.merge(FloatRow(id=body.id, owner_id=self.owner, document=body))
+
+class Gauges:
+    """The last good reading of each gauge; the same for everybody."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    def last(self, station: str) -> GaugeReading | None:
+        """Return the last good reading."""
+        row = self.session.get(GaugeRow, station)
+        return row.reading if row else None
+
+    def keep(self, reading: GaugeReading) -> None:
+        """Keep a good reading."""
+        self.session.merge(GaugeRow(station=reading.station, reading=reading))
 
 
 class Rigs:
@@ -216,11 +291,6 @@ class Rigs:
             .limit(1)
         )
         return self.session.scalars(query).first()
-
-    def taken_for(self, tie_id: UUID) -> Sequence[MovementRow]:
-        """Return what a tie took, and what was put back of it."""
-        query = select(MovementRow).where(MovementRow.tie_id == tie_id, MovementRow.owner_id == self.owner)
-        return self.session.scalars(query).all()
 
     def _revise(
         self, rig_id: UUID, revision_id: UUID, base: UUID | None, number: int, document: Rig, occasion: str

@@ -7,7 +7,6 @@ from uuid import UUID, uuid4
 
 from sqlalchemy import (
     DateTime,
-    Float,
     ForeignKey,
     ForeignKeyConstraint,
     Index,
@@ -23,8 +22,10 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_co
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
-from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, Spool
+from jarana.core.stock.change import Entries
+from jarana.core.tackle.drawer import FlyLine, FlyPattern, OwnedRing, OwnedShot, Reel, Rod, Spool
 from jarana.core.tackle.float import Float as FloatDocument
+from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.documents import Document
 
@@ -136,6 +137,27 @@ class FloatRow(Owned, Base):
     document: Mapped[FloatDocument] = mapped_column(Document(FloatDocument))
 
 
+class ShotRow(Owned, Base):
+    """Shot of a size."""
+
+    __tablename__ = "shot"
+    document: Mapped[OwnedShot] = mapped_column(Document(OwnedShot))
+
+
+class RingRow(Owned, Base):
+    """Rings of a size."""
+
+    __tablename__ = "ring"
+    document: Mapped[OwnedRing] = mapped_column(Document(OwnedRing))
+
+
+class ReelRow(Owned, Base):
+    """A reel."""
+
+    __tablename__ = "reel"
+    document: Mapped[Reel] = mapped_column(Document(Reel))
+
+
 class RigRow(Base):
     """A rig: a name over its revisions."""
 
@@ -173,15 +195,23 @@ class TieRow(Base):
     made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
 
 
-class MovementRow(Base):
-    """Line taken off a spool (metres, negative) or put back."""
+class StockChangeRow(Base):
+    """One change to the drawer: what it did to which documents, so that it can be taken back and made again."""
 
-    __tablename__ = "movement"
-    __table_args__ = (Index(None, "owner_id", "item_id"),)
+    __tablename__ = "stock_change"
+    __table_args__ = (Index(None, "owner_id", "made_at"),)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
     owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
-    item_id: Mapped[str] = mapped_column(String(64))
-    amount: Mapped[float] = mapped_column(Float)
-    why: Mapped[str] = mapped_column(String(120))
+    why: Mapped[str] = mapped_column(String(200))
+    entries: Mapped[Entries] = mapped_column(Document(Entries))
     tie_id: Mapped[UUID | None] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True, default=None)
-    id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
-    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
+    undone_at: Mapped[datetime | None] = mapped_column(default=None)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
+
+
+class GaugeRow(Base):
+    """The last good reading of a river gauge."""
+
+    __tablename__ = "gauge"
+    station: Mapped[str] = mapped_column(String(64), primary_key=True)
+    reading: Mapped[GaugeReading] = mapped_column(Document(GaugeReading))

@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the gauges there are; none where the service cannot be reached, with the reason. */
+        get: operations["get__api_gauges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{station}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return a gauge's reading and its age; the last good one, marked, where the gauge is in trouble. */
+        get: operations["get__api_gauges_{station}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -483,6 +517,227 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest changes to the drawer. */
+        get: operations["get__api_stock_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/changes/{change_id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a change again that was taken back. */
+        post: operations["post__api_stock_changes_{change_id}_redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/changes/{change_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a change back, whatever else was done since. */
+        post: operations["post__api_stock_changes_{change_id}_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/flies/jar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return a fly's own sink figure from drops in a jar, beside the computed one. */
+        post: operations["post__api_stock_flies_jar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every kind of tackle with its columns and what can be added from the reference tables. */
+        get: operations["get__api_stock_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/measure/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take readings of the micrometer or the pull scale; what was rejected is named. */
+        post: operations["post__api_stock_measure_{device}"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every row of a kind. */
+        get: operations["get__api_stock_{kind}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make edits to a kind of tackle, all or none. */
+        post: operations["post__api_stock_{kind}_changes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}/file.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send every row of a kind as CSV. */
+        get: operations["get__api_stock_{kind}_file.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a file into the drawer, all of it or nothing. */
+        post: operations["post__api_stock_{kind}_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return what importing a file would do, and everything wrong with it; nothing is kept. */
+        post: operations["post__api_stock_{kind}_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/{kind}/template.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send a header with two rows to write over. */
+        get: operations["get__api_stock_{kind}_template.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ties/{tie_id}/flies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what became of a tied rig's flies: back in the box, or lost. */
+        post: operations["post__api_ties_{tie_id}_flies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ties/{tie_id}/undo": {
         parameters: {
             query?: never;
@@ -591,6 +846,29 @@ export interface components {
             tag_mm?: number;
             /** Weight */
             weight: string;
+        };
+        /**
+         * AddRow
+         * @description A new row: from the reference tables, typed cells over it.
+         */
+        AddRow: {
+            /**
+             * Cells
+             * @default {}
+             */
+            cells?: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "add";
+            /**
+             * Reference
+             * @default null
+             */
+            reference?: string | null;
         };
         /**
          * AddThrow
@@ -776,6 +1054,20 @@ export interface components {
             units: components["schemas"]["UnitSystem"][];
         };
         /**
+         * ChangeAnswer
+         * @description A change and what it touched; `new` are rows it made.
+         */
+        ChangeAnswer: {
+            change: components["schemas"]["ChangeView"];
+            /**
+             * New
+             * @default []
+             */
+            new?: string[];
+            /** Touched */
+            touched: components["schemas"]["Touched"][];
+        };
+        /**
          * ChangeLength
          * @description Lengthen or shorten a span by so much.
          */
@@ -817,6 +1109,31 @@ export interface components {
             x_m: number;
         };
         /**
+         * ColumnView
+         * @description A column of a grid.
+         */
+        ColumnView: {
+            /** About */
+            about: string;
+            /** Choices */
+            choices: string[];
+            /** Computed */
+            computed: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "words" | "figure" | "count" | "choice" | "yes" | "date";
+            /** Required */
+            required: boolean;
+            /** Shared */
+            shared: boolean;
+            /** Title */
+            title: string;
+        };
+        /**
          * Copy
          * @description Ids, made by the client, for a rig made from another.
          */
@@ -831,6 +1148,33 @@ export interface components {
              * Format: uuid
              */
             rig_id: string;
+        };
+        /**
+         * CsvImport
+         * @description A file to take into the drawer.
+         */
+        CsvImport: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Text */
+            text: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * CsvText
+         * @description A file's text.
+         */
+        CsvText: {
+            /** Text */
+            text: string;
         };
         /**
          * Cut
@@ -899,10 +1243,25 @@ export interface components {
              */
             patterns?: components["schemas"]["FlyPattern"][];
             /**
+             * Reels
+             * @default []
+             */
+            reels?: components["schemas"]["Reel"][];
+            /**
+             * Rings
+             * @default []
+             */
+            rings?: components["schemas"]["OwnedRing"][];
+            /**
              * Rods
              * @default []
              */
             rods?: components["schemas"]["Rod"][];
+            /**
+             * Shots
+             * @default []
+             */
+            shots?: components["schemas"]["OwnedShot"][];
             /**
              * Spools
              * @default []
@@ -1115,6 +1474,33 @@ export interface components {
             used?: boolean;
         };
         /**
+         * Duplicate
+         * @description Rows again; a fly's weight again with the next bead.
+         */
+        Duplicate: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "duplicate";
+            /** Rows */
+            rows: string[];
+        };
+        /**
+         * FaultView
+         * @description Something wrong with a file: the line it stands in (0 for the whole file), the column, and what.
+         */
+        FaultView: {
+            /** Column */
+            column: string;
+            /** Line */
+            line: number;
+            /** Reason */
+            reason: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * Fish
          * @description What is hoped for.
          */
@@ -1132,7 +1518,7 @@ export interface components {
         };
         /**
          * Float
-         * @description A float: its greatest net lift in grams-force and its diameter.
+         * @description A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on.
          */
         Float: {
             /** Diameter Mm */
@@ -1149,6 +1535,11 @@ export interface components {
             look?: "foam" | "yarn" | "ball";
             /** Name */
             name: string;
+            /**
+             * Releasing
+             * @default false
+             */
+            releasing?: boolean;
         };
         /**
          * FloatHead
@@ -1329,9 +1720,19 @@ export interface components {
          * FlyLine
          * @description A fly line: its tip is what the leader is joined to.
          *
-         *     `zones` are its sinking lengths from the tip back; none for a floating line.
+         *     `zones` are its sinking lengths from the tip back; none for a floating line. `hang_m` is its mark, from the tip.
          */
         FlyLine: {
+            /**
+             * Hang M
+             * @default null
+             */
+            hang_m?: number | null;
+            /**
+             * Head M
+             * @default null
+             */
+            head_m?: number | null;
             /** Id */
             id: string;
             /**
@@ -1341,6 +1742,12 @@ export interface components {
             line_class?: number;
             /** Name */
             name: string;
+            /**
+             * Taper
+             * @default weight forward
+             * @enum {string}
+             */
+            taper?: "weight forward" | "double" | "level" | "shooting head";
             /** Tip Mm */
             tip_mm: number;
             /**
@@ -1364,6 +1771,16 @@ export interface components {
              * @default 9000
              */
             out_mm?: number;
+        };
+        /**
+         * FlyOut
+         * @description A fly of the box that hangs on a tied rig.
+         */
+        FlyOut: {
+            /** Name */
+            name: string;
+            /** Weight */
+            weight: string;
         };
         /**
          * FlyPattern
@@ -1401,6 +1818,36 @@ export interface components {
             owned: number | null;
             /** Part */
             part: string;
+        };
+        /**
+         * GaugeReading
+         * @description What a gauge said: level over its own zero, flow, temperature, and when it measured them (with a time zone).
+         */
+        GaugeReading: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Flow M3 S */
+            flow_m3_s: number;
+            /** Level M */
+            level_m: number;
+            /** Station */
+            station: string;
+            /** Temperature C */
+            temperature_c: number;
+        };
+        /**
+         * GaugeView
+         * @description A reading, how old it is, and what is wrong where it is not fresh.
+         */
+        GaugeView: {
+            /** Age S */
+            age_s: number;
+            reading: components["schemas"]["GaugeReading"] | null;
+            /** Trouble */
+            trouble: string;
         };
         /**
          * Gone
@@ -1454,6 +1901,11 @@ export interface components {
          */
         Hook: {
             /**
+             * Barbless
+             * @default false
+             */
+            barbless?: boolean;
+            /**
              * Bend
              * @default nymph
              * @enum {string}
@@ -1469,6 +1921,60 @@ export interface components {
             straighten_n: number;
             /** Wire Mm */
             wire_mm: number;
+        };
+        /**
+         * InUnits
+         * @description Units to read in.
+         */
+        InUnits: {
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * JarRequest
+         * @description Drops of a fly in a jar, typed in any unit.
+         */
+        JarRequest: {
+            /** Distance */
+            distance: string;
+            /** Row */
+            row: string;
+            /** Seconds */
+            seconds: string[];
+            /** Temperature */
+            temperature: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * JarTiming
+         * @description What drops in a jar tell of a fly; `cells` are what accepting it sets in its row, empty where it cannot be used.
+         */
+        JarTiming: {
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+            /** Computed Shown */
+            computed_shown: string;
+            /** Drag */
+            drag: number;
+            /** Notes */
+            notes: string[];
+            /** Sentence */
+            sentence: string;
+            /** Spread Shown */
+            spread_shown: string;
+            /** Timed Shown */
+            timed_shown: string;
         };
         /**
          * Joint
@@ -1493,6 +1999,42 @@ export interface components {
             /** Number */
             number: number;
             reach: components["schemas"]["Reach"];
+        };
+        /**
+         * KindView
+         * @description A kind of tackle.
+         */
+        KindView: {
+            /** Columns */
+            columns: components["schemas"]["ColumnView"][];
+            /** Counted */
+            counted: boolean;
+            /** Empty */
+            empty: string;
+            /** Header */
+            header: string;
+            /** Key */
+            key: string;
+            /** One */
+            one: string;
+            /** References */
+            references: components["schemas"]["ReferenceView"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * Kinds
+         * @description Every kind of tackle, which devices there are, and the limits of an import.
+         */
+        Kinds: {
+            /** Devices */
+            devices: string[];
+            /** Kinds */
+            kinds: components["schemas"]["KindView"][];
+            /** Most Bytes */
+            most_bytes: number;
+            /** Most Rows */
+            most_rows: number;
         };
         /**
          * Knot
@@ -1549,6 +2091,14 @@ export interface components {
             tie: components["schemas"]["TieView"] | null;
         };
         /**
+         * Ledger
+         * @description The newest changes to the drawer.
+         */
+        Ledger: {
+            /** Changes */
+            changes: components["schemas"]["ChangeView"][];
+        };
+        /**
          * Line
          * @description A name and a figure.
          */
@@ -1572,6 +2122,19 @@ export interface components {
             length_mm: number;
             /** @default null */
             material?: components["schemas"]["Material"] | null;
+        };
+        /**
+         * Lose
+         * @description One fly of each row lost.
+         */
+        Lose: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "lose";
+            /** Rows */
+            rows: string[];
         };
         /**
          * Material
@@ -1615,6 +2178,61 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+        };
+        /**
+         * MeasureRequest
+         * @description How many readings are wanted.
+         */
+        MeasureRequest: {
+            /**
+             * N
+             * @default 5
+             */
+            n?: number;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * Measured
+         * @description A figure measured n times: mean and sample spread.
+         */
+        Measured: {
+            /** Mean */
+            mean: number;
+            /**
+             * N
+             * @default 1
+             */
+            n?: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread?: number;
+        };
+        /**
+         * Measurement
+         * @description Readings of a device; `cells` are what accepting them sets in a spool's row, empty where there are none.
+         */
+        Measurement: {
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+            /** N */
+            n: number;
+            /** Readings */
+            readings: string[];
+            /** Rejected */
+            rejected: components["schemas"]["RejectedView"][];
+            /** Shown */
+            shown: string;
+            /** Spread Shown */
+            spread_shown: string;
         };
         /**
          * Measures
@@ -1690,6 +2308,18 @@ export interface components {
              * @default 1
              */
             lead?: number;
+        };
+        /**
+         * Move
+         * @description One thing that moved: what, and by how much.
+         */
+        Move: {
+            /** Amount */
+            amount: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
         };
         /**
          * MoveJoint
@@ -1806,6 +2436,63 @@ export interface components {
             x_m: number;
         };
         /**
+         * OwnedRing
+         * @description Small rings of a size in the box.
+         */
+        OwnedRing: {
+            /**
+             * Count
+             * @default 0
+             */
+            count?: number;
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** Id */
+            id: string;
+            /**
+             * Low
+             * @default 0
+             */
+            low?: number;
+            /** Mass Mg */
+            mass_mg: number;
+            /** Name */
+            name: string;
+            /**
+             * Strength Kg
+             * @default null
+             */
+            strength_kg?: number | null;
+        };
+        /**
+         * OwnedShot
+         * @description Split shot of a size in the box.
+         */
+        OwnedShot: {
+            /**
+             * Count
+             * @default 0
+             */
+            count?: number;
+            /** Id */
+            id: string;
+            /**
+             * Low
+             * @default 0
+             */
+            low?: number;
+            /** Mass Mg */
+            mass_mg: number;
+            /**
+             * Material
+             * @default tin
+             * @enum {string}
+             */
+            material?: "tin" | "tungsten putty" | "lead";
+            /** Name */
+            name: string;
+        };
+        /**
          * Pace
          * @description A way of moving the rig.
          */
@@ -1861,6 +2548,34 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * PreviewLine
+         * @description A row of a file.
+         */
+        PreviewLine: {
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+            /** Line */
+            line: number;
+        };
+        /**
+         * PreviewView
+         * @description What importing a file would do; the first lines and every line with something wrong.
+         */
+        PreviewView: {
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Lines */
+            lines: components["schemas"]["PreviewLine"][];
+            /** New */
+            new: number;
+            /** Replaced */
+            replaced: number;
+            /** Rows */
+            rows: number;
+        };
         Problem: {
             case?: string;
             detail: string;
@@ -1910,6 +2625,8 @@ export interface components {
          *         The throws the pace comes from, when it was paced.
          *     rules
          *         Id of the rule set that holds here.
+         *     gauge, gauged
+         *         The river gauge it follows, and the reading its depth belongs to.
          */
         Reach: {
             /**
@@ -1948,6 +2665,13 @@ export interface components {
              * @default 0
              */
             fish_at_m?: number;
+            /**
+             * Gauge
+             * @default null
+             */
+            gauge?: string | null;
+            /** @default null */
+            gauged?: components["schemas"]["GaugeReading"] | null;
             /** Id */
             id: string;
             /**
@@ -2108,6 +2832,48 @@ export interface components {
              * @default []
              */
             why?: string[];
+        };
+        /**
+         * Reel
+         * @description A reel: thin leaders slip behind an open frame.
+         */
+        Reel: {
+            /**
+             * Caged
+             * @default false
+             */
+            caged?: boolean;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * ReferenceView
+         * @description Something of the reference tables that can be added.
+         */
+        ReferenceView: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string;
+        };
+        /**
+         * RejectedView
+         * @description A line a device sent that is no reading.
+         */
+        RejectedView: {
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
         };
         /**
          * RemoveFly
@@ -2277,7 +3043,7 @@ export interface components {
         };
         /**
          * Rod
-         * @description A rod: length, line class, and the greatest steady pull an angler puts on through it.
+         * @description A rod: length, line class, class of its tip where that is another, and the greatest steady pull put on through it.
          */
         Rod: {
             /** Id */
@@ -2290,6 +3056,29 @@ export interface components {
             name: string;
             /** Steady Pull N */
             steady_pull_n: number;
+            /**
+             * Tip Class
+             * @default null
+             */
+            tip_class?: number | null;
+        };
+        /**
+         * RowView
+         * @description A row: its cells as they are read and as they sort, in the order of the columns.
+         */
+        RowView: {
+            /** Id */
+            id: string;
+            /** Item */
+            item: string;
+            /** Low */
+            low: boolean;
+            /** Name */
+            name: string;
+            /** Shown */
+            shown: string[];
+            /** Sort */
+            sort: (string | number | null)[];
         };
         /**
          * RuleSet
@@ -2429,6 +3218,23 @@ export interface components {
             op: "set_bed";
         };
         /**
+         * SetCells
+         * @description Cells typed anew, by column, in one row or in many.
+         */
+        SetCells: {
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set";
+            /** Rows */
+            rows: string[];
+        };
+        /**
          * SetDepth
          * @description Set the depth where the fish hold (bare: metres); with soundings the whole level rises or falls by as much.
          */
@@ -2538,6 +3344,19 @@ export interface components {
              * @enum {string}
              */
             op: "set_float";
+        };
+        /**
+         * SetGauge
+         * @description Let a reach follow a gauge; an empty station lets go of it.
+         */
+        SetGauge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_gauge";
+            /** Station */
+            station: string | "";
         };
         /**
          * SetLane
@@ -2823,6 +3642,27 @@ export interface components {
             op: "set_zone";
         };
         /**
+         * SettledFlies
+         * @description What became of a tied rig's flies, weights of the box by id.
+         */
+        SettledFlies: {
+            /**
+             * Back
+             * @default []
+             */
+            back?: string[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Lost
+             * @default []
+             */
+            lost?: string[];
+        };
+        /**
          * SheetRequest
          * @description A rig to be tied.
          */
@@ -2834,6 +3674,16 @@ export interface components {
              * @enum {string}
              */
             units?: "metric" | "imperial" | "x";
+        };
+        /**
+         * Shelf
+         * @description Every row of a kind.
+         */
+        Shelf: {
+            /** Kind */
+            kind: string;
+            /** Rows */
+            rows: components["schemas"]["RowView"][];
         };
         /**
          * Shot
@@ -2908,6 +3758,10 @@ export interface components {
         /**
          * Spool
          * @description A spool: what is on it, how much is left.
+         *
+         *     `diameter_mm` is what counts: the measured mean where there is one, else what the label says (`labelled_mm`).
+         *     `strength_kg` is told dry or wet; `strength_measured` where a scale said it and not the label. `low_m` is the
+         *     length that should stay on it.
          */
         Spool: {
             /** Diameter Mm */
@@ -2916,16 +3770,41 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /**
+             * Labelled Mm
+             * @default null
+             */
+            labelled_mm?: number | null;
             /** Left M */
             left_m: number;
+            /**
+             * Low M
+             * @default 0
+             */
+            low_m?: number;
             material: components["schemas"]["Material"];
+            /** @default null */
+            measured?: components["schemas"]["Measured"] | null;
             /** Number */
             number: number;
+            /**
+             * Opened
+             * @default null
+             */
+            opened?: string | null;
+            /** @default null */
+            pulled?: components["schemas"]["Measured"] | null;
             /**
              * Strength Kg
              * @default null
              */
             strength_kg?: number | null;
+            /**
+             * Strength State
+             * @default dry
+             * @enum {string}
+             */
+            strength_state?: "dry" | "wet";
         };
         /**
          * SpoolRef
@@ -2943,6 +3822,12 @@ export interface components {
              * @default null
              */
             strength_kg?: number | null;
+            /**
+             * Strength State
+             * @default dry
+             * @enum {string}
+             */
+            strength_state?: "dry" | "wet";
         };
         /**
          * Spread
@@ -3006,6 +3891,26 @@ export interface components {
             water: components["schemas"]["Reach"];
         };
         /**
+         * Station
+         * @description A river gauge.
+         */
+        Station: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Stations
+         * @description The gauges there are, or why there are none.
+         */
+        Stations: {
+            /** Stations */
+            stations: components["schemas"]["Station"][];
+            /** Trouble */
+            trouble: string;
+        };
+        /**
          * StepBead
          * @description Put on the same fly one bead heavier or lighter.
          */
@@ -3034,6 +3939,25 @@ export interface components {
             op: "step_diameter";
             /** Span */
             span: string;
+        };
+        /**
+         * StockEdits
+         * @description Edits of one kind of tackle, all or none.
+         */
+        StockEdits: {
+            /** Edits */
+            edits: (components["schemas"]["SetCells"] | components["schemas"]["AddRow"] | components["schemas"]["Duplicate"] | components["schemas"]["ThrowAway"] | components["schemas"]["Lose"])[];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
         };
         /**
          * Strength
@@ -3071,6 +3995,18 @@ export interface components {
             weight: string;
         };
         /**
+         * TakeGauge
+         * @description Take a reading: temperature follows it, the depth rises and falls with the level since the last reading taken.
+         */
+        TakeGauge: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "take_gauge";
+            reading: components["schemas"]["GaugeReading"];
+        };
+        /**
          * TakenLine
          * @description Line a spool gave.
          */
@@ -3105,6 +4041,19 @@ export interface components {
             distance_m: number;
             /** Seconds */
             seconds: number;
+        };
+        /**
+         * ThrowAway
+         * @description Rows gone from the drawer.
+         */
+        ThrowAway: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "throw_away";
+            /** Rows */
+            rows: string[];
         };
         /**
          * ThrowView
@@ -3171,9 +4120,11 @@ export interface components {
         };
         /**
          * TieView
-         * @description A tie: what was taken from which spool (0 once it was taken back).
+         * @description A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back.
          */
         TieView: {
+            /** Flies Out */
+            flies_out: components["schemas"]["FlyOut"][];
             /**
              * Id
              * Format: uuid
@@ -3191,12 +4142,46 @@ export interface components {
             undone: boolean;
         };
         /**
+         * Timed
+         * @description A fly timed in a jar: how fast it fell, the dressing's C that makes it so, and both spreads.
+         */
+        Timed: {
+            /** Drag */
+            drag: number;
+            /**
+             * Drag Spread
+             * @default 0
+             */
+            drag_spread?: number;
+            /** N */
+            n: number;
+            /** Speed Mm S */
+            speed_mm_s: number;
+            /**
+             * Spread Mm S
+             * @default 0
+             */
+            spread_mm_s?: number;
+        };
+        /**
          * Token
          * @description A one-time sign-in token.
          */
         Token: {
             /** Token */
             token: string;
+        };
+        /**
+         * Touched
+         * @description The items of a kind a change touched, with their rows as they are now; an item without rows is gone.
+         */
+        Touched: {
+            /** Items */
+            items: string[];
+            /** Kind */
+            kind: string;
+            /** Rows */
+            rows: components["schemas"]["RowView"][];
         };
         /**
          * TriesAnswer
@@ -3390,7 +4375,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"])[];
+            edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** Seq */
             seq: number;
             /**
@@ -3403,7 +4388,7 @@ export interface components {
         };
         /**
          * Weight
-         * @description One weight of a pattern: its bead, and how many are in the box.
+         * @description One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar.
          */
         Weight: {
             bead: components["schemas"]["Bead"] | null;
@@ -3411,6 +4396,18 @@ export interface components {
             count: number;
             /** Id */
             id: string;
+            /**
+             * Low
+             * @default 0
+             */
+            low?: number;
+            /** @default null */
+            timed?: components["schemas"]["Timed"] | null;
+            /**
+             * Weighed Mg
+             * @default null
+             */
+            weighed_mg?: number | null;
         };
         /**
          * WorkbenchAnswer
@@ -3437,7 +4434,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
@@ -3599,6 +4596,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_gauges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stations"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_gauges_{station}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                station: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeView"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -4524,6 +5581,421 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_stock_changes: {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial" | "x";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ledger"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_changes_{change_id}_redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_changes_{change_id}_undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_stock_flies_jar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarTiming"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_stock_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kinds"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_measure_{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_stock_{kind}": {
+        parameters: {
+            query?: {
+                units?: "metric" | "imperial" | "x";
+            };
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_{kind}_changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockEdits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_stock_{kind}_file.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_{kind}_import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvImport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_stock_{kind}_preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_stock_{kind}_template.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_ties_{tie_id}_flies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tie_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettledFlies"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieView"];
+                };
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];

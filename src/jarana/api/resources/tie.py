@@ -12,10 +12,12 @@ from spectree import Response
 from jarana.api.errors import problem
 from jarana.api.resources.rigs import shown
 from jarana.api.schemas import (
+    FlyOut,
     LastTie,
     MyMeasures,
     NewTie,
     RigRevision,
+    SettledFlies,
     SheetRequest,
     Stale,
     TakenLine,
@@ -30,7 +32,7 @@ from jarana.core.units import Writer
 from jarana.storage.repositories import Anglers, Belongings, Rigs
 from jarana.usecases.keep_measures import keep_measures
 from jarana.usecases.keep_rig import StaleBaseError
-from jarana.usecases.tie_rig import Tied, tie_rig, tied_of, untie_rig
+from jarana.usecases.tie_rig import Tied, settle_flies, tie_rig, tied_of, untie_rig
 
 blueprint = Blueprint("tie", __name__, url_prefix="/api")
 
@@ -49,8 +51,16 @@ def _shown(tied: Tied) -> TieView:
         undone=tied.tie.undone_at is not None,
         made_at=tied.tie.made_at,
         taken=tuple(TakenLine(spool_id=k, metres=v) for k, v in sorted(tied.taken_m.items())),
+        flies_out=_flies(tied.flies_out),
         revision=shown(tied.revision),
     )
+
+
+def _flies(weights: list[str]) -> tuple[FlyOut, ...]:
+    drawer = Belongings(database(), owner()).drawer()
+    names = {w.id: f"{p.name} #{p.hook.size}" for p in drawer.patterns for w in p.weights}
+    beads = {w.id: f"{w.bead.diameter_mm:g} mm" for p in drawer.patterns for w in p.weights if w.bead}
+    return tuple(FlyOut(weight=w, name=f"{names.get(w, 'a fly')} {beads.get(w, '')}".strip()) for w in weights)
 
 
 @blueprint.post("/sheet")
@@ -68,7 +78,7 @@ def tie(rig_id: UUID, json: NewTie) -> TieView | FlaskResponse:
     """Mark a rig tied: a revision of it, and the line off its spools."""
     session = database()
     try:
-        tied = tie_rig(session, owner(), rig_id, json.id, json.revision_id, json.base, json.rig)
+        tied = tie_rig(session, owner(), rig_id, json.id, json.revision_id, json.base, json.rig, datetime.now(UTC))
     except StaleBaseError as stale:
         newest: RigRevision = shown(stale.newest)
         return problem(
@@ -84,7 +94,7 @@ def last(rig_id: UUID) -> LastTie:
     """Return the newest tie of a rig that was not taken back."""
     rigs = Rigs(database(), owner())
     row = rigs.last_tie(rig_id)
-    return LastTie(tie=_shown(tied_of(rigs, row)) if row else None)
+    return LastTie(tie=_shown(tied_of(Belongings(database(), owner()), rigs, row)) if row else None)
 
 
 @blueprint.post("/ties/<uuid:tie_id>/undo")
@@ -93,6 +103,16 @@ def undo(tie_id: UUID) -> TieView:
     """Take a tie back: the line returns to its spools."""
     tied = untie_rig(database(), owner(), tie_id, datetime.now(UTC))
     database().commit()
+    return _shown(tied)
+
+
+@blueprint.post("/ties/<uuid:tie_id>/flies")
+@spec.validate(resp=Response(HTTP_200=TieView), tags=["tie"])
+def flies(tie_id: UUID, json: SettledFlies) -> TieView:
+    """Say what became of a tied rig's flies: back in the box, or lost."""
+    session = database()
+    tied = settle_flies(session, owner(), tie_id, json.id, list(json.back), list(json.lost), datetime.now(UTC))
+    session.commit()
     return _shown(tied)
 
 

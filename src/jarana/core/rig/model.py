@@ -26,11 +26,18 @@ class SpoolRef(Frozen):
     number: int
     label: Text
     strength_kg: float | None = None
+    strength_state: Literal["dry", "wet"] = "dry"
 
     @classmethod
     def of(cls, spool: Spool) -> SpoolRef:
         """Copy what a rig needs of a spool."""
-        return cls(id=spool.id, number=spool.number, label=spool.label, strength_kg=spool.strength_kg)
+        return cls(
+            id=spool.id,
+            number=spool.number,
+            label=spool.label,
+            strength_kg=spool.strength_kg,
+            strength_state=spool.strength_state,
+        )
 
 
 class Span(Frozen):
@@ -59,7 +66,8 @@ class Span(Frozen):
         """Force that breaks it wet and unknotted, N; at its thin end, or where it is `end_mm` thick."""
         thin = min(self.d0_mm, self.d1_mm) if end_mm is None else end_mm
         if self.spool and self.spool.strength_kg and self.level:
-            return self.spool.strength_kg * 9.80665 * self.material.wet_share
+            wet = 1.0 if self.spool.strength_state == "wet" else self.material.wet_share
+            return self.spool.strength_kg * 9.80665 * wet
         return dry_strength(self.material, thin / 1000) * self.material.wet_share
 
 

@@ -1,6 +1,9 @@
-"""The angler's drawer as edits and methods see it: spools, fly patterns with their weights, rods, lines."""
+"""The angler's drawer as edits and methods see it: everything owned that a rig can be made of."""
 
 from __future__ import annotations
+
+from datetime import date
+from typing import Literal
 
 from pydantic import Field
 
@@ -13,24 +16,61 @@ from jarana.core.tackle.hook import Hook
 from jarana.core.tackle.material import Material
 
 
+class Measured(Frozen):
+    """A figure measured n times: mean and sample spread."""
+
+    mean: float = Field(gt=0)
+    spread: float = Field(default=0, ge=0)
+    n: int = Field(default=1, ge=1, le=1000)
+
+
 class Spool(Frozen):
-    """A spool: what is on it, how much is left."""
+    """A spool: what is on it, how much is left.
+
+    `diameter_mm` is what counts: the measured mean where there is one, else what the label says (`labelled_mm`).
+    `strength_kg` is told dry or wet; `strength_measured` where a scale said it and not the label. `low_m` is the
+    length that should stay on it.
+    """
 
     id: Key
-    number: int
+    number: int = Field(ge=0, le=100_000)
     label: Text
     material: Material
     diameter_mm: float = Field(gt=0.03, le=2)
+    labelled_mm: float | None = Field(default=None, gt=0.03, le=2)
+    measured: Measured | None = None
     strength_kg: float | None = Field(default=None, gt=0, le=60)
+    strength_state: Literal["dry", "wet"] = "dry"
+    pulled: Measured | None = None
     left_m: float = Field(ge=0, le=2000)
+    low_m: float = Field(default=0, ge=0, le=2000)
+    opened: date | None = None
+
+
+class Timed(Frozen):
+    """A fly timed in a jar: how fast it fell, the dressing's C that makes it so, and both spreads."""
+
+    speed_mm_s: float = Field(gt=0, le=3000)
+    spread_mm_s: float = Field(default=0, ge=0)
+    n: int = Field(ge=1, le=100)
+    drag: float = Field(ge=0, le=20)
+    drag_spread: float = Field(default=0, ge=0)
 
 
 class Weight(Frozen):
-    """One weight of a pattern: its bead, and how many are in the box."""
+    """One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar."""
 
     id: Key
     bead: Bead | None
     count: int = Field(ge=0, le=1000)
+    low: int = Field(default=0, ge=0, le=1000)
+    weighed_mg: float | None = Field(default=None, gt=0, le=20000)
+    timed: Timed | None = None
+
+
+def timed_share(timed: Timed) -> float:
+    """Return the spread of a timed drag as a share of it, at least the 5 % a stopwatch leaves and at most 2."""
+    return min(max(timed.drag_spread / timed.drag if timed.drag > 0 else 0.3, 0.05), 2.0)
 
 
 class FlyPattern(Frozen):
@@ -55,16 +95,20 @@ class FlyPattern(Frozen):
             dressing=self.dressing,
             colour=self.colour,
             lift_gf=self.lift_gf,
+            weighed_mg=weight.weighed_mg,
+            timed_drag=weight.timed.drag if weight.timed else None,
+            timed_spread=timed_share(weight.timed) if weight.timed else 0.3,
         )
 
 
 class Rod(Frozen):
-    """A rod: length, line class, and the greatest steady pull an angler puts on through it."""
+    """A rod: length, line class, class of its tip where that is another, and the greatest steady pull put on through it."""
 
     id: Key
     name: Text
     length_mm: float = Field(gt=500, le=6000)
     line_class: int = Field(ge=0, le=15)
+    tip_class: int | None = Field(default=None, ge=0, le=15)
     steady_pull_n: float = Field(gt=0, le=60)
 
 
@@ -78,7 +122,7 @@ class SinkZone(Frozen):
 class FlyLine(Frozen):
     """A fly line: its tip is what the leader is joined to.
 
-    `zones` are its sinking lengths from the tip back; none for a floating line.
+    `zones` are its sinking lengths from the tip back; none for a floating line. `hang_m` is its mark, from the tip.
     """
 
     id: Key
@@ -86,6 +130,41 @@ class FlyLine(Frozen):
     tip_mm: float = Field(gt=0.2, le=3)
     line_class: int = Field(default=5, ge=0, le=15)
     zones: tuple[SinkZone, ...] = Field(default=(), max_length=6)
+    taper: Literal["weight forward", "double", "level", "shooting head"] = "weight forward"
+    head_m: float | None = Field(default=None, gt=0, le=40)
+    hang_m: float | None = Field(default=None, gt=0, le=40)
+
+
+class OwnedShot(Frozen):
+    """Split shot of a size in the box."""
+
+    id: Key
+    name: Text
+    mass_mg: float = Field(gt=0, le=10000)
+    material: Literal["tin", "tungsten putty", "lead"] = "tin"
+    count: int = Field(default=0, ge=0, le=10000)
+    low: int = Field(default=0, ge=0, le=10000)
+
+
+class OwnedRing(Frozen):
+    """Small rings of a size in the box."""
+
+    id: Key
+    name: Text
+    diameter_mm: float = Field(gt=0.5, le=10)
+    mass_mg: float = Field(gt=0, le=1000)
+    strength_kg: float | None = Field(default=None, gt=0, le=100)
+    count: int = Field(default=0, ge=0, le=10000)
+    low: int = Field(default=0, ge=0, le=10000)
+
+
+class Reel(Frozen):
+    """A reel: thin leaders slip behind an open frame."""
+
+    id: Key
+    name: Text
+    caged: bool = False
+    note: Text = ""
 
 
 class Drawer(Frozen):
@@ -96,6 +175,9 @@ class Drawer(Frozen):
     rods: tuple[Rod, ...] = ()
     lines: tuple[FlyLine, ...] = ()
     floats: tuple[Float, ...] = ()
+    shots: tuple[OwnedShot, ...] = ()
+    rings: tuple[OwnedRing, ...] = ()
+    reels: tuple[Reel, ...] = ()
 
     def spool(self, key: str) -> Spool | None:
         """Return a spool by id."""
@@ -145,4 +227,8 @@ class Drawer(Frozen):
             return None
         size = min(ahead) if heavier else max(ahead)
         made = bead(fly.bead.material, size)
-        return fly.model_copy(update={"bead": made, "source": rows.get(size), "weighed_mg": None})
+        ready = self.fly(rows[size]) if size in rows else None
+        own = {"weighed_mg": None, "timed_drag": None, "timed_spread": 0.3}
+        if ready:
+            own = {key: getattr(ready, key) for key in own}
+        return fly.model_copy(update={"bead": made, "source": rows.get(size), **own})

@@ -27,13 +27,14 @@ class FloatRow(TableRow):
 
 
 class Float(Frozen):
-    """A float: its greatest net lift in grams-force and its diameter."""
+    """A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on."""
 
     id: Key
     name: Text
     look: Look = "ball"
     lift_gf: float = Field(gt=0, le=50)
     diameter_mm: float = Field(gt=1, le=80)
+    releasing: bool = False
 
     @property
     def radius(self) -> float:

@@ -34,6 +34,7 @@ class Hook(Frozen):
     mass_mg: float
     straighten_n: float
     bend: Literal["nymph", "jig"] = "nymph"
+    barbless: bool = False
 
 
 @cache
@@ -42,7 +43,7 @@ def hooks() -> dict[str, HookRow]:
     return load_table(TABLES / "hooks.toml", HookRow)
 
 
-def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nymph") -> Hook:
+def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nymph", barbless: bool = False) -> Hook:
     """Return a hook by size and wire class.
 
     Raises
@@ -59,4 +60,13 @@ def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nym
         mass_mg=row.mass_mg * mass,
         straighten_n=row.straighten_n * strength,
         bend=bend,
+        barbless=barbless,
     )
+
+
+def wire_of(hook: Hook) -> str:
+    """Return the wire class a hook was made of: the one whose mass is nearest."""
+    row = hooks().get(str(hook.size))
+    if row is None:
+        return "standard"
+    return min(WIRE_CLASSES, key=lambda wire: abs(WIRE_CLASSES[wire][0] * row.mass_mg - hook.mass_mg))

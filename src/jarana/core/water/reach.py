@@ -14,6 +14,7 @@ from jarana.core.hydro.stream import bulk_speed, stream_speed
 from jarana.core.hydro.water_properties import Water, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
+from jarana.core.water.gauge import GaugeReading
 
 AGREE = 0.005
 """How far a derived figure may be from the sounding or lane it comes from, m or m/s."""
@@ -111,6 +112,8 @@ class Reach(Frozen):
         The throws the pace comes from, when it was paced.
     rules
         Id of the rule set that holds here.
+    gauge, gauged
+        The river gauge it follows, and the reading its depth belongs to.
     """
 
     version: Literal[1] = 1
@@ -136,6 +139,8 @@ class Reach(Frozen):
     clarity: Literal["clear", "tinged", "coloured"] = "clear"
     wariness: Literal["low", "usual", "high"] = "usual"
     rules: Key | None = None
+    gauge: Key | None = None
+    gauged: GaugeReading | None = None
 
     @model_validator(mode="after")
     def _agrees(self) -> Reach:

@@ -1,0 +1,241 @@
+"""The drawer as grids: edits, imports, the ledger; the jar and the measuring devices."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from datetime import UTC, datetime
+from typing import Any
+from uuid import UUID, uuid4
+
+from flask import Blueprint, current_app
+from flask import Response as FlaskResponse
+from spectree import Response
+
+from jarana.api.security import database, limiter, owner
+from jarana.api.spec import spec
+from jarana.api.stock_schemas import (
+    ChangeAnswer,
+    ChangeView,
+    CsvImport,
+    CsvText,
+    FaultView,
+    InUnits,
+    JarRequest,
+    Kinds,
+    KindView,
+    Ledger,
+    Measurement,
+    MeasureRequest,
+    PreviewLine,
+    PreviewView,
+    RejectedView,
+    RowView,
+    Shelf,
+    StockEdits,
+    Touched,
+)
+from jarana.core import units
+from jarana.core.errors import Fault, FaultList, InputError
+from jarana.core.stock.change import MOST_ROWS
+from jarana.core.stock.jar_timing import JarTiming, time_fly
+from jarana.core.stock.kind import StockKind
+from jarana.core.stock.kinds import kinds
+from jarana.core.units import Writer
+from jarana.formats.stock_csv import MOST_BYTES, Read, stock_csv, template
+from jarana.ports.line_device import DEVICES, DeviceAbsentError, measure
+from jarana.storage.repositories import Belongings
+from jarana.storage.tables import StockChangeRow
+from jarana.usecases.keep_stock import (
+    UnknownKindError,
+    change_stock,
+    import_stock,
+    preview_import,
+    redo_change,
+    undo_change,
+)
+
+blueprint = Blueprint("stock", __name__, url_prefix="/api/stock")
+MOST_CHANGES = 200
+FIRST_LINES = 60
+
+
+def _kind(key: str) -> StockKind[Any]:
+    kind = kinds().get(key)
+    if kind is None:
+        raise UnknownKindError(key)
+    return kind
+
+
+def _belongings() -> Belongings:
+    return Belongings(database(), owner())
+
+
+def _answer(row: StockChangeRow, system: units.System, new: Sequence[str] = ()) -> ChangeAnswer:
+    session, belongings, writer = database(), _belongings(), Writer(system)
+    session.commit()
+    session.refresh(row)
+    by_kind: dict[str, list[str]] = {}
+    for entry in row.entries.entries:
+        by_kind.setdefault(entry.kind, []).append(entry.item)
+    touched = []
+    for key, items in by_kind.items():
+        kind = kinds()[key]
+        documents = [belongings.item(key, item) for item in items]
+        rows = [RowView.of(kind, r, writer) for d in documents if d is not None for r in kind.rows(d)]
+        touched.append(Touched(kind=key, items=tuple(items), rows=tuple(rows)))
+    return ChangeAnswer(change=ChangeView.of(row, writer), touched=tuple(touched), new=tuple(new))
+
+
+@blueprint.get("/kinds")
+@spec.validate(resp=Response(HTTP_200=Kinds), tags=["tackle"])
+def all_kinds() -> Kinds:
+    """Return every kind of tackle with its columns and what can be added from the reference tables."""
+    devices: dict[str, str] = current_app.config["DEVICES"]
+    return Kinds(
+        kinds=tuple(KindView.of(kind) for kind in kinds().values()),
+        devices=tuple(key for key, address in devices.items() if address),
+        most_rows=MOST_ROWS,
+        most_bytes=MOST_BYTES,
+    )
+
+
+@blueprint.get("/<kind>")
+@spec.validate(query=InUnits, resp=Response(HTTP_200=Shelf), tags=["tackle"])
+def shelf(kind: str, query: InUnits) -> Shelf:
+    """Return every row of a kind."""
+    of, writer = _kind(kind), Writer(query.units)
+    rows = [RowView.of(of, row, writer) for item in _belongings().shelf(kind) for row in of.rows(item)]
+    return Shelf(kind=kind, rows=tuple(rows))
+
+
+@blueprint.post("/<kind>/changes")
+@spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
+def change(kind: str, json: StockEdits) -> ChangeAnswer:
+    """Make edits to a kind of tackle, all or none."""
+    row, new = change_stock(_belongings(), json.id, _kind(kind), json.edits, datetime.now(UTC))
+    return _answer(row, json.units, new)
+
+
+@blueprint.get("/changes")
+@spec.validate(query=InUnits, resp=Response(HTTP_200=Ledger), tags=["tackle"])
+def ledger(query: InUnits) -> Ledger:
+    """Return the newest changes to the drawer."""
+    rows = _belongings().changes(MOST_CHANGES)
+    return Ledger(changes=tuple(ChangeView.of(row, Writer(query.units)) for row in rows))
+
+
+@blueprint.post("/changes/<uuid:change_id>/undo")
+@spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
+def undo(change_id: UUID, json: InUnits) -> ChangeAnswer:
+    """Take a change back, whatever else was done since."""
+    return _answer(undo_change(_belongings(), change_id, datetime.now(UTC)), json.units)
+
+
+@blueprint.post("/changes/<uuid:change_id>/redo")
+@spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
+def redo(change_id: UUID, json: InUnits) -> ChangeAnswer:
+    """Make a change again that was taken back."""
+    return _answer(redo_change(_belongings(), change_id, datetime.now(UTC)), json.units)
+
+
+def _csv(name: str, text: str) -> FlaskResponse:
+    answer = FlaskResponse(text, mimetype="text/csv; charset=utf-8")
+    answer.headers["Content-Disposition"] = f'attachment; filename="{name}.csv"'
+    return answer
+
+
+@blueprint.get("/<kind>/file.csv")
+@spec.validate(tags=["files"])
+def file(kind: str) -> FlaskResponse:
+    """Send every row of a kind as CSV."""
+    return _csv(kind, stock_csv(_kind(kind), _belongings().shelf(kind)))
+
+
+@blueprint.get("/<kind>/template.csv")
+@spec.validate(tags=["files"])
+def template_file(kind: str) -> FlaskResponse:
+    """Send a header with two rows to write over."""
+    return _csv(f"{kind}-template", template(_kind(kind)))
+
+
+@blueprint.post("/<kind>/preview")
+@limiter.limit("120/minute")
+@spec.validate(resp=Response(HTTP_200=PreviewView), tags=["files"])
+def preview(kind: str, json: CsvText) -> PreviewView:
+    """Return what importing a file would do, and everything wrong with it; nothing is kept."""
+    found, _ = preview_import(_belongings(), _kind(kind), json.text, uuid4())
+    read = found.read
+    faults = tuple(_fault(read, fault) for fault in read.faults.faults)
+    wrong = {fault.line for fault in faults}
+    lines = [
+        PreviewLine(line=line, cells=texts)
+        for k, (line, texts) in enumerate(zip(read.lines, read.texts, strict=True))
+        if k < FIRST_LINES or line in wrong
+    ]
+    return PreviewView(rows=len(read.lines), new=found.new, replaced=found.replaced, faults=faults, lines=tuple(lines))
+
+
+@blueprint.post("/<kind>/import")
+@limiter.limit("60/minute")
+@spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["files"])
+def take(kind: str, json: CsvImport) -> ChangeAnswer:
+    """Take a file into the drawer, all of it or nothing."""
+    row = import_stock(_belongings(), json.id, _kind(kind), json.text, datetime.now(UTC))
+    return _answer(row, json.units)
+
+
+def _fault(read: Read, fault: Fault) -> FaultView:
+    match = re.match(r"rows\[(\d+)\]\.?(.*)", fault.path)
+    if match:
+        return FaultView(line=read.lines[int(match[1])], column=match[2], value=fault.value, reason=fault.reason)
+    return FaultView(line=0, column=fault.path, value=fault.value, reason=fault.reason)
+
+
+@blueprint.post("/flies/jar")
+@spec.validate(resp=Response(HTTP_200=JarTiming), tags=["tackle"])
+def jar(json: JarRequest) -> JarTiming:
+    """Return a fly's own sink figure from drops in a jar, beside the computed one."""
+    fly = _belongings().drawer().fly(json.row)
+    faults = FaultList()
+    if not faults.check(fly is not None, "row", json.row, "there is no such fly") or fly is None:
+        raise InputError(faults.faults)
+    distance, temperature, seconds = 0.0, 12.0, []
+    with faults.under(""):
+        distance = units.parse("length", json.distance, "cm", "distance")
+    with faults.under(""):
+        temperature = units.parse("temperature", json.temperature, "°C", "temperature")
+        faults.check(0 <= temperature <= 30, "temperature", json.temperature, "from 0 to 30 °C")
+    for k, text in enumerate(json.seconds):
+        with faults.under(""):
+            seconds.append(units.parse("time", text, "s", f"seconds[{k}]"))
+    faults.raise_if_any()
+    return time_fly(fly, distance, seconds, temperature, Writer(json.units))
+
+
+@blueprint.post("/measure/<device>")
+@limiter.limit("60/minute")
+@spec.validate(resp=Response(HTTP_200=Measurement), tags=["tackle"])
+def measured(device: str, json: MeasureRequest) -> Measurement:
+    """Take readings of the micrometer or the pull scale; what was rejected is named."""
+    known = DEVICES.get(device)
+    address = current_app.config["DEVICES"].get(device, "") if known else ""
+    if known is None or not address:
+        raise DeviceAbsentError("There is no such device here.")
+    sample, writer = measure(known, address, json.n), Writer(json.units)
+    unit, columns = (
+        ("mm", ("measured", "spread", "n"))
+        if device == "micrometer"
+        else ("kg", ("pulled", "pulled_spread", "pulled_n"))
+    )
+    scale = units.UNITS[known.quantity][unit]
+    mean = sample.mean
+    figures = (f"{(mean or 0) / scale:.4g}", f"{sample.spread / scale:.3g}", str(len(sample.readings)))
+    return Measurement(
+        shown=writer.text(known.quantity, mean) if mean is not None else "",
+        spread_shown=f"{sample.spread / scale:.3f} {unit}",
+        n=len(sample.readings),
+        readings=tuple(writer.text(known.quantity, r) for r in sample.readings),
+        rejected=tuple(RejectedView(text=r.text, why=r.why) for r in sample.rejected),
+        cells=dict(zip(columns, figures, strict=True)) if mean is not None else {},
+    )

@@ -1,0 +1,218 @@
+"""The fly box: a row is one weight of a pattern."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Hashable, Sequence
+from functools import lru_cache
+from typing import Literal, get_args
+
+from jarana.core.errors import FaultList, InputError
+from jarana.core.hydro.terminal_speed import terminal_speed
+from jarana.core.hydro.water_properties import water_at
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.tackle.bead import bead, beads
+from jarana.core.tackle.drawer import FlyPattern, Timed, Weight
+from jarana.core.tackle.dressing import dressing, dressings
+from jarana.core.tackle.fly import BodyColour, Fly
+from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
+
+COLOURS = get_args(BodyColour)
+USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
+"""mm, tungsten; the usual bead for a hook (tables/hooks.toml has the hooks)."""
+BARE = ("resin-bodied", "dry", "foam", "streamer")
+JAR_WATER = 12.0
+
+
+class Flies(StockKind[FlyPattern]):
+    """Patterns and the weights each is tied in."""
+
+    key, title, one, order, drawer = "flies", "Fly box", "fly", 2, "patterns"
+    empty = "No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box."
+    document = FlyPattern
+    amounts = ("count",)
+    columns = (
+        Column("pattern", "Pattern", required=True, shared=True),
+        Column("hook", "Hook", "choice", choices=tuple(sorted(hooks(), key=int)), required=True, shared=True),
+        Column("wire", "Wire", "choice", choices=tuple(WIRE_CLASSES), shared=True),
+        Column("bend", "Bend", "choice", choices=("nymph", "jig"), shared=True),
+        Column("barbless", "Barbless", "yes", shared=True),
+        Column("dressing", "Dressing", "choice", choices=tuple(dressings()), required=True, shared=True),
+        Column("colour", "Colour", "choice", choices=COLOURS, shared=True),
+        Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about="Empty for no bead."),
+        Column("metal", "Bead of", "choice", choices=tuple(beads())),
+        Column("count", "In the box", "count", most=1000),
+        Column("low", "Keep", "count", most=1000, about="Told when fewer are left."),
+        Column("weighed", "Weighed", "figure", "mg", "mass", "mg", least=0.5, most=20000),
+        Column("mass", "Mass", "figure", "mg", "mass", "mg", computed=True, about="Weighed, or the sum of its parts."),
+        Column(
+            "falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about="Alone, in still water of 12 °C."
+        ),
+        Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about="In a jar."),
+        Column("timed_spread", "±", "figure", "mm/s", "speed", "sink", most=1000),
+        Column("drops", "Drops", "count", most=100),
+        Column("drag", "Own drag", "figure", most=20, about="C of the dressing, from the jar."),
+        Column("drag_spread", "± drag", "figure", most=20),
+        Column(
+            "lift", "Bears", "figure", "gf", most=10, shared=True, about="What a dressed dry holds up, grams-force."
+        ),
+    )
+
+    def rows(self, item: FlyPattern) -> list[Row]:
+        """Return a row for each weight."""
+        return [Row(w.id, item.id, _cells(item, w), low=w.count < w.low) for w in item.weights]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[FlyPattern]) -> FlyPattern:
+        """Return the pattern of its rows, lightest first."""
+        first = rows[0].cells
+        size = int(words(first, "hook"))
+        try:
+            dressed = dressing(words(first, "dressing"), size)
+        except InputError as error:
+            raise InputError.one("dressing", words(first, "dressing"), error.faults[0].reason) from None
+        made = hook(size, words(first, "wire", "standard"), _bend(first), first.get("barbless") is True)
+        weights = sorted((_weight(row) for row in rows), key=lambda w: w.bead.mass if w.bead else 0.0)
+        beads_of = [(w.bead.material, w.bead.diameter_mm) if w.bead else None for w in weights]
+        faults = FaultList()
+        faults.check(len(set(beads_of)) == len(beads_of), "bead", "", "this pattern has that bead already")
+        faults.raise_if_any()
+        return self.made(
+            id=item,
+            name=words(first, "pattern"),
+            hook=made,
+            dressing=dressed,
+            colour=words(first, "colour", "olive"),
+            weights=weights,
+            lift_gf=number(first, "lift"),
+        )
+
+    def name(self, cells: Cells) -> str:
+        """Return ``Slim olive #16 2.5 mm``."""
+        mm = number(cells, "bead")
+        return f"{words(cells, 'pattern')} #{words(cells, 'hook')}" + (f" {mm:g} mm" if mm else "")
+
+    def row_ids(self, item: FlyPattern) -> list[str]:
+        """Return the ids of its weights."""
+        return [w.id for w in item.weights]
+
+    def group(self, cells: Cells) -> Hashable:
+        """Return what makes rows weights of one pattern: name, hook and dressing."""
+        return (
+            words(cells, "pattern").casefold(),
+            words(cells, "hook"),
+            words(cells, "wire", "standard"),
+            _bend(cells),
+            cells.get("barbless") is True,
+            words(cells, "dressing"),
+        )
+
+    def group_of(self, item: FlyPattern) -> Hashable:
+        """Return the same of a pattern."""
+        hook_ = item.hook
+        named = (item.name.casefold(), str(hook_.size), wire_of(hook_))
+        return (*named, hook_.bend, hook_.barbless, item.dressing.key)
+
+    def same_row(self, cells: Cells, item: FlyPattern) -> str | None:
+        """Return the weight of that bead."""
+        mm, metal = number(cells, "bead"), words(cells, "metal", "tungsten")
+        same = (
+            w.id
+            for w in item.weights
+            if (w.bead and (w.bead.diameter_mm, w.bead.material)) == ((mm, metal) if mm else None)
+        )
+        return next(same, None)
+
+    def copied(self, row: Row, others: Collection[FlyPattern]) -> tuple[str | None, Cells]:
+        """Return the same pattern with the next bead it has not got, none in the box yet."""
+        cells = {c.key: row.cells.get(c.key) for c in self.typed}
+        cells |= dict.fromkeys(("weighed", "timed", "timed_spread", "drops", "drag", "drag_spread"))
+        pattern = next(p for p in others if p.id == row.item)
+        metal = words(cells, "metal") or "tungsten"
+        owned = {w.bead.diameter_mm for w in pattern.weights if w.bead and w.bead.material == metal}
+        now = number(cells, "bead") or 0.0
+        sizes = [s for s in beads()[metal].sizes_mm if s not in owned]
+        if not sizes:
+            raise InputError.one("bead", "", "this pattern has every size of bead already")
+        ahead = [s for s in sizes if s > now]
+        nearest = min(ahead or sizes, key=lambda s: abs(s - (now or USUAL_BEAD.get(pattern.hook.size, 2.5))))
+        return row.item, cells | {"bead": nearest, "metal": metal, "count": 0}
+
+    def references(self) -> list[Reference]:
+        """Return every dressing on every hook it is tied on, with the usual bead where it has one."""
+        found = []
+        for key, row in dressings().items():
+            for size in row.mass_mg:
+                mm = None if key in BARE else USUAL_BEAD.get(int(size))
+                cells = {"pattern": row.name.capitalize(), "hook": size, "dressing": key, "count": "3"}
+                if mm:
+                    cells |= {"bead": f"{mm:g}", "metal": "tungsten"}
+                if key == "dry":
+                    cells["wire"] = "fine"
+                note = f"{mm:g} mm tungsten" if mm else "no bead"
+                found.append(Reference(f"{key}-{size}", f"{row.name.capitalize()} #{size}", note, cells))
+        return found
+
+
+@lru_cache(maxsize=4096)
+def falls(fly: Fly) -> float:
+    """Return how fast a fly falls alone in still water of 12 °C, mm/s; negative when it floats."""
+    return round(terminal_speed(fly.body("fly"), water_at(JAR_WATER)) * 1000, 1)
+
+
+def _cells(item: FlyPattern, weight: Weight) -> Cells:
+    fly, timed = item.tied(weight), weight.timed
+    return {
+        "pattern": item.name,
+        "hook": str(item.hook.size),
+        "wire": wire_of(item.hook),
+        "bend": item.hook.bend,
+        "barbless": item.hook.barbless,
+        "dressing": item.dressing.key,
+        "colour": item.colour,
+        "bead": weight.bead.diameter_mm if weight.bead else None,
+        "metal": weight.bead.material if weight.bead else None,
+        "count": weight.count,
+        "low": weight.low or None,
+        "weighed": weight.weighed_mg,
+        "mass": round(fly.mass * 1e6, 2),
+        "falls": falls(fly),
+        "timed": timed.speed_mm_s if timed else None,
+        "timed_spread": timed.spread_mm_s if timed else None,
+        "drops": timed.n if timed else None,
+        "drag": timed.drag if timed else None,
+        "drag_spread": timed.drag_spread if timed else None,
+        "lift": item.lift_gf,
+    }
+
+
+def _weight(row: Row) -> Weight:
+    cells, faults = row.cells, FaultList()
+    mm, metal = number(cells, "bead"), words(cells, "metal", "tungsten")
+    timed, drag = number(cells, "timed"), number(cells, "drag")
+    faults.check(
+        (timed is None) == (drag is None), "drag", "", "a timed fall and its drag go together: time it in the jar"
+    )
+    faults.raise_if_any()
+    return Weight(
+        id=row.id,
+        bead=bead(metal, mm) if mm else None,
+        count=int(number(cells, "count") or 0),
+        low=int(number(cells, "low") or 0),
+        weighed_mg=number(cells, "weighed"),
+        timed=Timed(
+            speed_mm_s=timed,
+            spread_mm_s=number(cells, "timed_spread") or 0.0,
+            n=max(1, int(number(cells, "drops") or 1)),
+            drag=drag,
+            drag_spread=number(cells, "drag_spread") or 0.0,
+        )
+        if timed and drag is not None
+        else None,
+    )
+
+
+def _bend(cells: Cells) -> Literal["nymph", "jig"]:
+    return "jig" if cells.get("bend") == "jig" else "nymph"
+
+
+KIND = Flies()

@@ -1,0 +1,71 @@
+"""Floats."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.tackle.float import Float, floats
+
+
+class Floats(StockKind[Float]):
+    """Floats: what they bear and how big they are."""
+
+    key, title, one, order, drawer = "floats", "Floats", "float", 5, "floats"
+    empty = "No floats yet. Add what you hang flies under: Jarana tells which of them your rig would drown."
+    document = Float
+    columns = (
+        Column("name", "Float", required=True),
+        Column("look", "Made of", "choice", choices=("foam", "yarn", "ball"), required=True),
+        Column(
+            "bears",
+            "Bears",
+            "figure",
+            "gf",
+            least=0.01,
+            most=50,
+            required=True,
+            about="Greatest net lift, grams-force.",
+        ),
+        Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True),
+        Column("releasing", "Releasing", "yes", about="Slides down the line once a fish is on."),
+    )
+
+    def rows(self, item: Float) -> list[Row]:
+        """Return the one row of a float."""
+        cells: Cells = {
+            "name": item.name,
+            "look": item.look,
+            "bears": item.lift_gf,
+            "diameter": item.diameter_mm,
+            "releasing": item.releasing,
+        }
+        return [Row(item.id, item.id, cells)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[Float]) -> Float:
+        """Return the float of a row."""
+        cells = rows[0].cells
+        return self.made(
+            id=item,
+            name=words(cells, "name"),
+            look=words(cells, "look"),
+            lift_gf=number(cells, "bears"),
+            diameter_mm=number(cells, "diameter"),
+            releasing=cells.get("releasing") is True,
+        )
+
+    def references(self) -> list[Reference]:
+        """Return the floats of the table."""
+        return [
+            Reference(
+                row.key,
+                row.name.capitalize(),
+                f"bears {row.lift_gf:g} g",
+                {"name": row.name, "look": row.look, "bears": f"{row.lift_gf:g}", "diameter": f"{row.diameter_mm:g}"},
+            )
+            for row in floats().values()
+        ]
+
+
+KIND = Floats()

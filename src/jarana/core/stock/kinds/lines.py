@@ -1,0 +1,78 @@
+"""Fly lines."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.stock.zones import read_zones, write_zones
+from jarana.core.tackle.drawer import FlyLine
+from jarana.core.tackle.fly_line import fly_lines
+
+TAPERS = ("weight forward", "double", "level", "shooting head")
+
+
+class Lines(StockKind[FlyLine]):
+    """Fly lines: class, taper, how they sink."""
+
+    key, title, one, order, drawer = "lines", "Lines", "line", 3, "lines"
+    empty = "No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip."
+    document = FlyLine
+    columns = (
+        Column("name", "Line", required=True),
+        Column("class", "Class", "count", most=15, required=True),
+        Column("tip", "Tip", "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
+        Column("taper", "Taper", "choice", choices=TAPERS),
+        Column("head", "Head", "figure", "m", "length", "travel", least=0.1, most=40),
+        Column(
+            "sinks", "Sinks", about="floating, intermediate, type 5, or “4 m at 3 in/s; 20 m at type 5” from the tip."
+        ),
+        Column("hang", "Hang mark", "figure", "m", "length", "travel", least=0.1, most=40, about="From the tip."),
+    )
+
+    def rows(self, item: FlyLine) -> list[Row]:
+        """Return the one row of a line."""
+        cells: Cells = {
+            "name": item.name,
+            "class": item.line_class,
+            "tip": item.tip_mm,
+            "taper": item.taper,
+            "head": item.head_m,
+            "sinks": write_zones(item.zones),
+            "hang": item.hang_m,
+        }
+        return [Row(item.id, item.id, cells)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[FlyLine]) -> FlyLine:
+        """Return the line of a row."""
+        cells = rows[0].cells
+        return self.made(
+            id=item,
+            name=words(cells, "name"),
+            tip_mm=number(cells, "tip"),
+            line_class=number(cells, "class"),
+            zones=read_zones(words(cells, "sinks")),
+            taper=words(cells, "taper", "weight forward"),
+            head_m=number(cells, "head"),
+            hang_m=number(cells, "hang"),
+        )
+
+    def references(self) -> list[Reference]:
+        """Return every class floating, and the usual sinking lines of the lake classes."""
+        found = []
+        for row in fly_lines().values():
+            level = row.class_number == 0
+            name = "Thin level line" if level else f"Floating {row.class_number}-weight"
+            cells = {"name": name, "class": str(row.class_number), "tip": f"{row.tip_mm:g}"}
+            cells |= {"taper": "level" if level else "weight forward", "sinks": "floating"}
+            found.append(Reference(f"floating-{row.class_number}", name, f"tip {row.tip_mm:g} mm", cells))
+        for number_ in (6, 7, 8):
+            for sinks in ("just-subsurface", "intermediate", "type 3", "type 5", "type 7"):
+                name = f"{sinks.capitalize()} {number_}-weight"
+                cells = {"name": name, "class": str(number_), "tip": "1", "sinks": sinks}
+                found.append(Reference(f"{sinks.replace(' ', '-')}-{number_}", name, "the whole line", cells))
+        return found
+
+
+KIND = Lines()

@@ -1,0 +1,86 @@
+"""Rods."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from jarana.core import units
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.tackle.drawer import Rod
+
+STEADY_N = {2: 3.5, 3: 3.5, 4: 5.0, 5: 7.0, 6: 9.0, 7: 12.0, 8: 12.0}
+"""N in a steady bend by class of the tip: what an angler really puts on (order of magnitude)."""
+USUAL_M = {
+    2: (2.6, 3.05, 3.35),
+    3: (2.6, 3.05, 3.35),
+    4: (2.6, 3.05),
+    5: (2.75, 3.05),
+    6: (2.9, 3.05),
+    7: (2.9, 3.05),
+    8: (2.75, 3.05),
+}
+
+
+def steady_pull(tip_class: int) -> float:
+    """Return the steady pull of a tip class, N; the nearest class known."""
+    return STEADY_N[min(STEADY_N, key=lambda k: abs(k - tip_class))]
+
+
+class Rods(StockKind[Rod]):
+    """Rods: length, line class, class of the tip."""
+
+    key, title, one, order, drawer = "rods", "Rods", "rod", 4, "rods"
+    empty = "No rods yet. Add one: its length sets how far you reach and how long a leader you can net."
+    document = Rod
+    columns = (
+        Column("name", "Rod"),
+        Column("length", "Length", "figure", "m", "length", "length", least=0.6, most=6, required=True),
+        Column("class", "Class", "count", most=15, required=True),
+        Column(
+            "tip", "Tip class", "count", most=15, about="Where the tip is softer than the rod: protects fine tippet."
+        ),
+        Column("pull", "Steady pull", "figure", "kg", "force", "force", least=0.05, most=6, about="In a steady bend."),
+    )
+
+    def rows(self, item: Rod) -> list[Row]:
+        """Return the one row of a rod."""
+        cells: Cells = {
+            "name": item.name,
+            "length": float(f"{item.length_mm / 1000:.6g}"),
+            "class": item.line_class,
+            "tip": item.tip_class,
+            "pull": float(f"{item.steady_pull_n / units.STANDARD_GRAVITY:.6g}"),
+        }
+        return [Row(item.id, item.id, cells)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[Rod]) -> Rod:
+        """Return the rod of a row; the steady pull is that of its tip unless it is given."""
+        cells = rows[0].cells
+        length, line_class, tip = number(cells, "length") or 0.0, int(number(cells, "class") or 0), number(cells, "tip")
+        pull = number(cells, "pull")
+        newtons = pull * units.STANDARD_GRAVITY if pull else steady_pull(int(tip if tip is not None else line_class))
+        return self.made(
+            id=item,
+            name=words(cells, "name") or f"{length:g} m, {line_class}-weight",
+            length_mm=float(f"{length * 1000:.6g}"),
+            line_class=line_class,
+            tip_class=None if tip is None else int(tip),
+            steady_pull_n=float(f"{newtons:.6g}"),
+        )
+
+    def references(self) -> list[Reference]:
+        """Return the usual lengths of each class."""
+        return [
+            Reference(
+                f"{metres:g}-{k}",
+                f"{metres:g} m, {k}-weight",
+                f"pulls about {steady_pull(k):g} N",
+                {"name": f"{metres:g} m, {k}-weight", "length": f"{metres:g}", "class": str(k)},
+            )
+            for k, lengths in USUAL_M.items()
+            for metres in lengths
+        ]
+
+
+KIND = Rods()

@@ -1,0 +1,64 @@
+"""Split shot."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.tackle.drawer import OwnedShot
+from jarana.core.tackle.shot import shots
+
+
+class ShotBox(StockKind[OwnedShot]):
+    """Shot by size; tin unless said otherwise."""
+
+    key, title, one, order, drawer = "shot", "Shot", "shot", 6, "shots"
+    empty = "No shot yet. Add the sizes you carry; lead is banned or limited in places, tin and putty are not."
+    document = OwnedShot
+    amounts = ("count",)
+    columns = (
+        Column("name", "Size", required=True),
+        Column("mass", "Mass", "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
+        Column("material", "Of", "choice", choices=("tin", "tungsten putty", "lead")),
+        Column("count", "In the box", "count", most=10000),
+        Column("low", "Keep", "count", most=10000, about="Told when fewer are left."),
+    )
+
+    def rows(self, item: OwnedShot) -> list[Row]:
+        """Return the one row of a size."""
+        cells: Cells = {
+            "name": item.name,
+            "mass": item.mass_mg,
+            "material": item.material,
+            "count": item.count,
+            "low": item.low or None,
+        }
+        return [Row(item.id, item.id, cells, low=item.count < item.low)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[OwnedShot]) -> OwnedShot:
+        """Return the shot of a row."""
+        cells = rows[0].cells
+        return self.made(
+            id=item,
+            name=words(cells, "name"),
+            mass_mg=number(cells, "mass"),
+            material=words(cells, "material", "tin"),
+            count=int(number(cells, "count") or 0),
+            low=int(number(cells, "low") or 0),
+        )
+
+    def references(self) -> list[Reference]:
+        """Return the sizes of the table, in tin."""
+        return [
+            Reference(
+                key,
+                f"Shot {row.name}",
+                f"{row.mass_g:g} g tin",
+                {"name": row.name, "mass": f"{row.mass_g * 1000:g}", "count": "10"},
+            )
+            for key, row in shots().items()
+        ]
+
+
+KIND = ShotBox()

@@ -1,0 +1,164 @@
+"""Spools of line."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from datetime import date
+
+from jarana.core import units
+from jarana.core.errors import FaultList
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.stock.label import diameter_for, read_label
+from jarana.core.tackle.drawer import Measured, Spool
+from jarana.core.tackle.material import Material, dry_strength, materials
+
+X_SIZES = (0, 1, 2, 3, 4, 5, 6, 7, 8)
+USUAL_MM = {
+    "nylon-butt": (0.30, 0.35, 0.40, 0.45, 0.50, 0.55),
+    "nylon-tippet": (),
+    "copolymer": (0.10, 0.12, 0.14, 0.16, 0.18, 0.20),
+    "fluorocarbon": (0.10, 0.12, 0.14, 0.16, 0.18, 0.20, 0.23),
+    "coloured-mono": (0.16, 0.18, 0.20, 0.25),
+    "sighter": (0.12, 0.14, 0.16, 0.18),
+}
+NEW_SPOOL_M = {"nylon-butt": 50.0, "coloured-mono": 100.0, "sighter": 25.0}
+USUAL_NEW_M = 30.0
+
+
+class Spools(StockKind[Spool]):
+    """Spools: the label, what was measured, what is left."""
+
+    key, title, one, order, drawer = "spools", "Spools", "spool", 1, "spools"
+    empty = "No spools yet. Add the ones you tie with most: butt, sighter and two or three tippets make a rig."
+    document = Spool
+    amounts = ("left_m",)
+    columns = (
+        Column("number", "No.", "count", least=0, most=99_999, about="How you tell them apart; counted up by itself."),
+        Column("label", "Label", about="As printed: 5X, 0.14, 4 lb. Diameter and strength are read from it."),
+        Column("material", "Material", "choice", choices=tuple(materials()), required=True),
+        Column("diameter", "Label says", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
+        Column("measured", "Measured", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
+        Column("spread", "±", "figure", "mm", "diameter", "diameter", most=0.2, about="Spread of the measured ones."),
+        Column("n", "n", "count", most=999, about="How often it was measured."),
+        Column("strength", "Strength", "figure", "kg", "force", "force", least=0.05, most=60),
+        Column("state", "Told", "choice", choices=("dry", "wet"), about="Whether the strength is told dry or wet."),
+        Column("breaks", "Breaks wet", "figure", "kg", "force", "force", computed=True, about="Wet and unknotted."),
+        Column("left", "Left", "figure", "m", "length", "travel", required=True, most=2000),
+        Column("low", "Keep", "figure", "m", "length", "travel", most=2000, about="Told when less is left."),
+        Column("opened", "Opened", "date"),
+        Column("pulled", "Pulled", "figure", "kg", "force", "force", least=0.05, most=60, about="On a scale, dry."),
+        Column("pulled_spread", "± pull", "figure", "kg", "force", "force", most=20),
+        Column("pulled_n", "n pulls", "count", most=999),
+    )
+
+    def rows(self, item: Spool) -> list[Row]:
+        """Return the one row of a spool."""
+        measured, pulled = item.measured, item.pulled
+        cells: Cells = {
+            "number": item.number,
+            "label": item.label,
+            "material": item.material.key,
+            "diameter": item.labelled_mm if measured else item.diameter_mm,
+            "measured": measured.mean if measured else None,
+            "spread": measured.spread if measured else None,
+            "n": measured.n if measured else None,
+            "strength": item.strength_kg,
+            "state": item.strength_state,
+            "breaks": wet_kg(item),
+            "left": item.left_m,
+            "low": item.low_m or None,
+            "opened": item.opened,
+            "pulled": pulled.mean if pulled else None,
+            "pulled_spread": pulled.spread if pulled else None,
+            "pulled_n": pulled.n if pulled else None,
+        }
+        return [Row(item.id, item.id, cells, low=item.left_m < item.low_m)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[Spool]) -> Spool:
+        """Return the spool of a row; what the label says fills what was left empty."""
+        cells = rows[0].cells
+        label = words(cells, "label")
+        material = materials()[words(cells, "material")]
+        said_mm, said_kg = read_label(label)
+        strength = number(cells, "strength") or said_kg
+        labelled = number(cells, "diameter") or said_mm
+        measured, pulled = (
+            _measured(cells, "measured", "spread", "n"),
+            _measured(cells, "pulled", "pulled_spread", "pulled_n"),
+        )
+        if labelled is None and measured is None and strength:
+            labelled = diameter_for(material, strength)
+        faults = FaultList()
+        faults.check(bool(labelled or measured), "diameter", label, "a diameter, an X number or a strength is wanted")
+        faults.raise_if_any()
+        counts = measured.mean if measured else labelled
+        no = number(cells, "number")
+        return self.made(
+            id=item,
+            number=int(no) if no is not None else 1 + max((s.number for s in others), default=0),
+            label=label or f"{material.short} {counts:g}",
+            material=material,
+            diameter_mm=counts,
+            labelled_mm=labelled,
+            measured=measured,
+            strength_kg=strength,
+            strength_state=words(cells, "state", "dry"),
+            pulled=pulled,
+            left_m=number(cells, "left"),
+            low_m=number(cells, "low") or 0.0,
+            opened=_day(cells),
+        )
+
+    def name(self, cells: Cells) -> str:
+        """Return ``9 · fluorocarbon 0.12``."""
+        return f"{words(cells, 'number')} · {words(cells, 'label')}"
+
+    def references(self) -> list[Reference]:
+        """Return every material in its usual diameters, X numbers for the tippets."""
+        found = []
+        for material in materials().values():
+            for mm in USUAL_MM.get(material.key, ()):
+                found.append(_reference(material, f"{mm:.2f}", mm))
+            if material.key in ("nylon-tippet", "fluorocarbon", "copolymer"):
+                for x in X_SIZES:
+                    found.append(_reference(material, f"{x}X", units.parse("diameter", f"{x}x", "mm") * 1000))
+        return found
+
+
+def wet_kg(spool: Spool) -> float:
+    """Return what a spool holds wet and unknotted, kg: its own pulls, else the label's strength, else the material's."""
+    if spool.pulled:
+        return round(spool.pulled.mean * spool.material.wet_share, 3)
+    if spool.strength_kg:
+        return round(spool.strength_kg * (1.0 if spool.strength_state == "wet" else spool.material.wet_share), 3)
+    dry = dry_strength(spool.material, spool.diameter_mm / 1000) / units.STANDARD_GRAVITY
+    return round(dry * spool.material.wet_share, 3)
+
+
+def _reference(material: Material, size: str, mm: float) -> Reference:
+    kg = dry_strength(material, mm / 1000) / units.STANDARD_GRAVITY
+    cells = {
+        "label": f"{material.short} {size}",
+        "material": material.key,
+        "diameter": f"{mm:.6g}",
+        "left": f"{NEW_SPOOL_M.get(material.key, USUAL_NEW_M):g}",
+    }
+    return Reference(
+        f"{material.key}-{size.lower()}", f"{material.name} {size}", f"{mm:.3f} mm, about {kg:.1f} kg", cells
+    )
+
+
+def _measured(cells: Cells, mean: str, spread: str, n: str) -> Measured | None:
+    value = number(cells, mean)
+    if value is None:
+        return None
+    return Measured(mean=value, spread=number(cells, spread) or 0.0, n=int(number(cells, n) or 1))
+
+
+def _day(cells: Cells) -> date | None:
+    value = cells.get("opened")
+    return value if isinstance(value, date) else None
+
+
+KIND = Spools()

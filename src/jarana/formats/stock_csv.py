@@ -1,0 +1,174 @@
+"""A kind of tackle as CSV: UTF-8, a header row with units, one row per row of the grid."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from jarana.core import units
+from jarana.core.errors import FaultList, InputError, shorten
+from jarana.core.stock.change import MOST_ROWS, Shelf
+from jarana.core.stock.column import Cells, read_cells
+from jarana.core.stock.kind import StockKind
+from jarana.formats.cells import quoted, unquoted
+
+MOST_BYTES = 900_000
+MOST_COLUMNS = 60
+MOST_FAULTS = 200
+ROW_ID = re.compile(r"[A-Za-z0-9_.-]{1,64}")
+HEADER = re.compile(r"\s*(?P<key>[^\[\]]*?)\s*(\[\s*(?P<unit>[^\]]*?)\s*\])?\s*")
+
+
+@dataclass(frozen=True)
+class Read:
+    """A file read: `texts` as they stand by column, `cells` as values, for each row; and everything wrong.
+
+    `lines` are the file's line numbers of the rows, the header being 1.
+    """
+
+    lines: tuple[int, ...]
+    ids: tuple[str | None, ...]
+    texts: tuple[dict[str, str], ...]
+    cells: tuple[Cells | None, ...]
+    faults: FaultList
+
+
+def stock_csv(kind: StockKind[Any], items: Sequence[Any]) -> str:
+    """Return every row of a kind; reading it back gives the same documents."""
+    out = io.StringIO()
+    write = csv.writer(out)
+    write.writerow(["id", *(c.header for c in kind.typed)])
+    for item in items:
+        for row in kind.rows(item):
+            write.writerow([row.id, *(quoted(c.plain(row.cells.get(c.key))) for c in kind.typed)])
+    return out.getvalue()
+
+
+def template(kind: StockKind[Any]) -> str:
+    """Return a header with two rows from the reference tables to write over."""
+    out = io.StringIO()
+    write = csv.writer(out)
+    write.writerow([c.header for c in kind.typed])
+    for reference in kind.references()[:2]:
+        write.writerow([quoted(reference.cells.get(c.key, "")) for c in kind.typed])
+    return out.getvalue()
+
+
+def read_stock(kind: StockKind[Any], text: str) -> Read:
+    """Return the rows of a file with everything wrong in it.
+
+    Commas, semicolons or tabs between cells; figures with a point or a comma, with or without a unit; columns in any
+    order. What cannot be a table at all is one fault without rows.
+    """
+    faults = FaultList()
+    empty = Read((), (), (), (), faults)
+    if not faults.check(len(text.encode("utf-8", "surrogatepass")) <= MOST_BYTES, "file", "", "larger than 900 kB"):
+        return empty
+    text = text.removeprefix("\ufeff")
+    try:
+        table = [(n, row) for n, row in _table(text) if any(cell.strip() for cell in row)]
+    except csv.Error as error:
+        faults.add("file", "", f"is not a table: {error}")
+        return empty
+    if not faults.check(bool(table), "file", "", "is empty: a header and at least one row are wanted"):
+        return empty
+    if not faults.check(
+        len(table) - 1 <= MOST_ROWS, "file", f"{len(table) - 1} rows", f"at most {MOST_ROWS} rows at a time"
+    ):
+        return empty
+    columns, given = _header(kind, table[0][1], faults)
+    if columns is None:
+        return empty
+    lines: list[int] = []
+    ids: list[str | None] = []
+    texts: list[dict[str, str]] = []
+    cells: list[Cells | None] = []
+    for n, row in table[1:]:
+        named = {key: unquoted(cell) for key, cell in zip(columns, row, strict=False) if key}
+        row_id = named.pop("id", "").strip() or None
+        lines.append(n)
+        texts.append({k: shorten(v, 120) for k, v in named.items()})
+        ids.append(row_id)
+        try:
+            _check(len(row) <= len(columns) or not any(c.strip() for c in row[len(columns) :]), row)
+            if row_id and not ROW_ID.fullmatch(row_id):
+                raise InputError.one(
+                    "id", shorten(row_id), "letters, digits, dots, dashes; leave it empty for a new row"
+                )
+            cells.append(read_cells(kind.typed, named, given))
+        except InputError as error:
+            cells.append(None)
+            if len(faults.faults) < MOST_FAULTS:
+                faults.faults += error.under(f"rows[{len(cells) - 1}]").faults
+    return Read(tuple(lines), tuple(ids), tuple(texts), tuple(cells), faults)
+
+
+def put_rows(shelf: Shelf, read: Read) -> None:
+    """Put the rows of a file on a shelf; what does not make a document is a fault of the file."""
+    seen: set[str] = set()
+    for i, (row_id, cells) in enumerate(zip(read.ids, read.cells, strict=True)):
+        if cells is None or len(read.faults.faults) >= MOST_FAULTS:
+            continue
+        with read.faults.under(f"rows[{i}]"):
+            if row_id in seen:
+                raise InputError.one("id", row_id, "stands twice in this file")
+            seen.add(shelf.put_new(cells, row_id))
+
+
+def _check(good: bool, row: Sequence[str]) -> None:
+    if not good:
+        raise InputError.one("", shorten(row[-1]), "more cells than the header has")
+
+
+def _table(text: str) -> list[tuple[int, list[str]]]:
+    first = next((line for line in text.splitlines() if line.strip()), "")
+    bare = re.sub(r'"[^"]*"', "", first)
+    delimiter = max("\t;,", key=bare.count)
+    reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
+    rows: list[tuple[int, list[str]]] = []
+    for row in reader:
+        rows.append((reader.line_num, row))
+        if len(rows) > 10 * MOST_ROWS + 100:
+            break
+    return rows
+
+
+def _header(kind: StockKind[Any], row: Sequence[str], faults: FaultList) -> tuple[list[str] | None, dict[str, str]]:
+    known: dict[str, str] = {"id": "id"}
+    for c in kind.columns:
+        known[c.key] = known[c.title.casefold()] = c.key
+    computed = {c.key for c in kind.columns if c.computed}
+    keys: list[str] = []
+    given: dict[str, str] = {}
+    if not faults.check(len(row) <= MOST_COLUMNS, "header", f"{len(row)} columns", f"at most {MOST_COLUMNS}"):
+        return None, {}
+    for text in row:
+        match = HEADER.fullmatch(text)
+        name = (match["key"] if match else text).strip().casefold()
+        key = known.get(name, "")
+        if name and not key:
+            columns = ", ".join(c.key for c in kind.typed)
+            faults.add("header", shorten(text), f"no such column; there are {columns}")
+        if key and key in keys:
+            faults.add("header", shorten(text), "stands twice")
+        unit = (match["unit"] if match else None) or ""
+        if key and key != "id" and unit:
+            _unit(kind, key, unit, given, faults)
+        keys.append("" if key in computed else key)
+    for column in kind.typed:
+        if column.required:
+            faults.check(column.key in keys, "header", column.header, "this column is missing")
+    return (None if faults.faults else keys), given
+
+
+def _unit(kind: StockKind[Any], key: str, unit: str, given: dict[str, str], faults: FaultList) -> None:
+    column = next(c for c in kind.columns if c.key == key)
+    allowed = [*units.UNITS[column.quantity]] if column.quantity else [column.unit]
+    if unit != column.unit and unit not in allowed:
+        faults.add("header", shorten(f"{key} [{unit}]"), "the unit is one of " + ", ".join(allowed))
+    elif unit != column.unit:
+        given[key] = unit
