@@ -17,7 +17,12 @@ from playwright.sync_api import Browser, BrowserContext, Page
 
 from jarana.demo.load import load_demo
 from jarana.hosting.private_postgres import PrivatePostgres, free_port
+from jarana.ports.line_device import MICROMETER
+from jarana.ports.standins.gauge import GaugeService
+from jarana.ports.standins.line_device import LineDevice
 from jarana.storage.database import make_engine, make_sessions
+from jarana.storage.repositories import Anglers
+from jarana.storage.tables import AnglerRow
 from jarana.usecases.sign_in import make_token
 from tests.conftest import fresh_database
 
@@ -41,9 +46,12 @@ class Site:
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
+        self.micrometer = LineDevice(MICROMETER, 0.154e-3, 0.0015e-3).start()
+        self.gauge = GaugeService().start()
 
     def start(self) -> None:
         environment = os.environ | {"JARANA_DATABASE_URL": self.database_url, "JARANA_SECRET_KEY": "e2e"}
+        environment |= {"JARANA_MICROMETER": self.micrometer.address, "JARANA_GAUGE": self.gauge.address}
         told = self.log.open("ab") if self.log else subprocess.DEVNULL
         self.process = subprocess.Popen(
             [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
@@ -64,11 +72,13 @@ class Site:
         self.process.terminate()
         self.process.wait(15)
 
-    def token(self) -> str:
-        """Return a token of a new angler with the whole valley, so that tests share a server but no data."""
+    def token(self, empty: bool = False) -> str:
+        """Return a token of a new angler with the whole valley (or nothing), so that tests share a server but no data."""
         engine = make_engine(self.database_url)
         with make_sessions(engine)() as session:
-            token = make_token(session, load_demo(session, uuid4().hex).id, datetime.now(UTC))
+            name = uuid4().hex
+            angler = Anglers(session).add(AnglerRow(name=name)) if empty else load_demo(session, name)
+            token = make_token(session, angler.id, datetime.now(UTC))
             session.commit()
         engine.dispose()
         return token

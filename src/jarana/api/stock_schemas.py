@@ -29,6 +29,7 @@ class ColumnView(Frozen):
     required: bool
     computed: bool
     shared: bool
+    detail: bool
     about: str
 
 
@@ -70,6 +71,7 @@ class KindView(Frozen):
                     required=c.required,
                     computed=c.computed,
                     shared=c.shared,
+                    detail=c.key in kind.beside,
                     about=c.about,
                 )
                 for c in kind.columns
@@ -143,7 +145,7 @@ class StockEdits(Frozen):
     units: System = "metric"
 
 
-class ChangeView(Frozen):
+class StockChange(Frozen):
     """A change to the drawer as the ledger shows it."""
 
     id: UUID
@@ -154,7 +156,7 @@ class ChangeView(Frozen):
     more: int
 
     @classmethod
-    def of(cls, row: StockChangeRow, writer: Writer) -> ChangeView:
+    def of(cls, row: StockChangeRow, writer: Writer) -> StockChange:
         """Return a change as the screen needs it."""
         moved, more = moves(row.entries, writer)
         return cls(
@@ -173,7 +175,7 @@ class Touched(Frozen):
 class ChangeAnswer(Frozen):
     """A change and what it touched; `new` are rows it made."""
 
-    change: ChangeView
+    change: StockChange
     touched: tuple[Touched, ...]
     new: tuple[str, ...] = ()
 
@@ -181,7 +183,7 @@ class ChangeAnswer(Frozen):
 class Ledger(Frozen):
     """The newest changes to the drawer."""
 
-    changes: tuple[ChangeView, ...]
+    changes: tuple[StockChange, ...]
 
 
 class CsvText(Frozen):

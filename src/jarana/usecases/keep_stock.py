@@ -174,8 +174,9 @@ def _why(kind: StockKind[Any], edits: Sequence[StockEdit], new: int) -> str:
     for edit in edits:
         if edit.op == "set":
             many = f" in {len(edit.rows)} rows" if len(edit.rows) > 1 else ""
-            cells = ((kind.column(key).title.casefold(), text.strip() or "empty") for key, text in edit.cells.items())
-            words.append(", ".join(f"{title} → {text}" for title, text in cells) + many)
+            cells = [(kind.column(key).title.casefold(), text.strip() or "empty") for key, text in edit.cells.items()]
+            short = len(cells) <= 2
+            words.append(", ".join(f"{title} → {text}" if short else title for title, text in cells) + many)
         elif edit.op == "add":
             words.append(f"added a {kind.one}")
         elif edit.op == "duplicate":

@@ -1058,7 +1058,7 @@ export interface components {
          * @description A change and what it touched; `new` are rows it made.
          */
         ChangeAnswer: {
-            change: components["schemas"]["ChangeView"];
+            change: components["schemas"]["StockChange"];
             /**
              * New
              * @default []
@@ -1119,6 +1119,8 @@ export interface components {
             choices: string[];
             /** Computed */
             computed: boolean;
+            /** Detail */
+            detail: boolean;
             /** Key */
             key: string;
             /**
@@ -1809,9 +1811,14 @@ export interface components {
         };
         /**
          * FlyPull
-         * @description A fly to take out of the box; `owned` is None when it is not from there.
+         * @description A fly to take out of the box; `owned` is None when it is not from there, `low` when fewer stay than wanted.
          */
         FlyPull: {
+            /**
+             * Low
+             * @default false
+             */
+            low?: boolean;
             /** Name */
             name: string;
             /** Owned */
@@ -2096,7 +2103,7 @@ export interface components {
          */
         Ledger: {
             /** Changes */
-            changes: components["schemas"]["ChangeView"][];
+            changes: components["schemas"]["StockChange"][];
         };
         /**
          * Line
@@ -2591,13 +2598,25 @@ export interface components {
         };
         /**
          * Pull
-         * @description A spool to pull out: what the rig takes from it and what is on it; `short` when that is not enough.
+         * @description A spool to pull out: what the rig takes from it and what is on it.
+         *
+         *     `short` when that is not enough, `low` when less stays than the angler wants on it.
          */
         Pull: {
             /** After Shown */
             after_shown: string;
+            /**
+             * Keep Shown
+             * @default
+             */
+            keep_shown?: string;
             /** Left Shown */
             left_shown: string;
+            /**
+             * Low
+             * @default false
+             */
+            low?: boolean;
             /** Name */
             name: string;
             /** Needed Mm */
@@ -3939,6 +3958,30 @@ export interface components {
             op: "step_diameter";
             /** Span */
             span: string;
+        };
+        /**
+         * StockChange
+         * @description A change to the drawer as the ledger shows it.
+         */
+        StockChange: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** More */
+            more: number;
+            /** Moves */
+            moves: components["schemas"]["Move"][];
+            /** Undone */
+            undone: boolean;
+            /** Why */
+            why: string;
         };
         /**
          * StockEdits

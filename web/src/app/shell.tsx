@@ -12,6 +12,7 @@ import { RigHistory } from "./rig_history";
 import { RigLibrary } from "./rig_library";
 import { type Action, useActions, useKeyboard } from "./shortcuts";
 import { TopBar } from "./top_bar";
+import { useUndoHere } from "./undo_here";
 import { nextUnits } from "./units";
 import { useRigInHand } from "./use_rig_in_hand";
 
@@ -80,10 +81,17 @@ function useEverywhere(): Action[] {
   const navigate = useNavigate();
   return useMemo(() => {
     const bench = () => useBench.getState();
+    const here = () => useUndoHere.getState().here;
     const group = "Everywhere";
     return [
-      { id: "undo", does: "undo", keys: "ctrl+z", group, run: () => bench().undo() },
-      { id: "redo", does: "redo", keys: "ctrl+shift+z", group, run: () => bench().redo() },
+      { id: "undo", does: "undo", keys: "ctrl+z", group, run: () => (here() ? here()?.undo?.() : bench().undo()) },
+      {
+        id: "redo",
+        does: "redo",
+        keys: "ctrl+shift+z",
+        group,
+        run: () => (here() ? here()?.redo?.() : bench().redo()),
+      },
       { id: "units", does: "units", keys: "u", group, run: nextUnits },
       { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
       { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },

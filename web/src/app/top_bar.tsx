@@ -5,6 +5,7 @@ import { useBench } from "./bench_store";
 import { openSheet } from "./open_sheets";
 import { RigChip } from "./rig_chip";
 import { useTheme } from "./theme";
+import { type UndoHere, useUndoHere } from "./undo_here";
 import { nextUnits } from "./units";
 import { useKeepRig } from "./use_keep_rig";
 import { useKeepWater } from "./use_keep_water";
@@ -14,7 +15,8 @@ type Props = { book: Book; system: UnitSystem };
 
 /** Today's water, the rig in hand, and what can be done with both; on top of every place. */
 export function TopBar({ book, system }: Props) {
-  const { undo, redo, past, future, docs, lost, trouble } = useBench();
+  const { past, future, docs, lost, trouble } = useBench();
+  const { undo, redo } = useUndo(past.length > 0, future.length > 0);
   const keeping = useKeepRig();
   const water = useKeepWater();
   const [theme, toggleTheme] = useTheme();
@@ -25,10 +27,10 @@ export function TopBar({ book, system }: Props) {
         <WaterChip water={docs.water} book={book} system={system} />
         <RigChip state={keeping.state} />
         <div className="ml-auto flex shrink-0 flex-wrap items-center gap-1.5 lg:flex-nowrap">
-          <Button onClick={undo} disabled={past.length === 0} aria-label="Undo" title="Undo (Ctrl Z)">
+          <Button onClick={() => undo?.()} disabled={!undo} aria-label="Undo" title="Undo (Ctrl Z)">
             <Undo2 size={16} aria-hidden />
           </Button>
-          <Button onClick={redo} disabled={future.length === 0} aria-label="Redo" title="Redo (Ctrl Shift Z)">
+          <Button onClick={() => redo?.()} disabled={!redo} aria-label="Redo" title="Redo (Ctrl Shift Z)">
             <Redo2 size={16} aria-hidden />
           </Button>
           <Button onClick={() => openSheet("palette")} aria-label="Anything by name" title="Anything by name (Ctrl K)">
@@ -63,6 +65,13 @@ export function TopBar({ book, system }: Props) {
       ) : null}
     </header>
   );
+}
+
+/** Undo and redo of the place one is in. */
+function useUndo(past: boolean, future: boolean): UndoHere {
+  const here = useUndoHere((s) => s.here);
+  const { undo, redo } = useBench();
+  return here ?? { undo: past ? undo : null, redo: future ? redo : null };
 }
 
 function Both({ says, mine, theirs }: { says: string; mine: () => void; theirs: () => void }) {

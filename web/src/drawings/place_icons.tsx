@@ -42,3 +42,15 @@ export function TieIcon() {
     </svg>
   );
 }
+
+export function TackleIcon() {
+  return (
+    <svg {...frame}>
+      <title>Tackle</title>
+      <circle cx="8" cy="11" r="5.5" />
+      <circle cx="8" cy="11" r="1.6" />
+      <path d="M13.5 11c2.5 0 2.5-5 6-5" />
+      <path d="M16 16.5h4" />
+    </svg>
+  );
+}

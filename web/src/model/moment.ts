@@ -16,3 +16,11 @@ export function onDay(iso: string, now = new Date()): string {
   if (at.toDateString() === now.toDateString()) return "today";
   return at.getFullYear() === now.getFullYear() ? day.format(at) : dayOfYear.format(at);
 }
+
+/** How old something is, in the largest unit that says it: "12 min", "3 h", "2 days". */
+export function ageOf(seconds: number): string {
+  if (seconds < 90) return `${Math.round(seconds)} s`;
+  if (seconds < 90 * 60) return `${Math.round(seconds / 60)} min`;
+  if (seconds < 36 * 3600) return `${Math.round(seconds / 3600)} h`;
+  return `${Math.round(seconds / 86400)} days`;
+}

@@ -1,6 +1,6 @@
-import type { ButtonHTMLAttributes } from "react";
+import type { ComponentPropsWithRef } from "react";
 
-type Props = ButtonHTMLAttributes<HTMLButtonElement> & { strong?: boolean };
+type Props = ComponentPropsWithRef<"button"> & { strong?: boolean };
 
 export function Button({ strong, className = "", type = "button", ...rest }: Props) {
   const look = strong ? "border-ink bg-ink text-sheet font-semibold" : "border-rule bg-sheet hover:border-ink";

@@ -16,7 +16,6 @@ from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
 from jarana.api.stock_schemas import (
     ChangeAnswer,
-    ChangeView,
     CsvImport,
     CsvText,
     FaultView,
@@ -32,6 +31,7 @@ from jarana.api.stock_schemas import (
     RejectedView,
     RowView,
     Shelf,
+    StockChange,
     StockEdits,
     Touched,
 )
@@ -84,7 +84,7 @@ def _answer(row: StockChangeRow, system: units.System, new: Sequence[str] = ()) 
         documents = [belongings.item(key, item) for item in items]
         rows = [RowView.of(kind, r, writer) for d in documents if d is not None for r in kind.rows(d)]
         touched.append(Touched(kind=key, items=tuple(items), rows=tuple(rows)))
-    return ChangeAnswer(change=ChangeView.of(row, writer), touched=tuple(touched), new=tuple(new))
+    return ChangeAnswer(change=StockChange.of(row, writer), touched=tuple(touched), new=tuple(new))
 
 
 @blueprint.get("/kinds")
@@ -105,7 +105,9 @@ def all_kinds() -> Kinds:
 def shelf(kind: str, query: InUnits) -> Shelf:
     """Return every row of a kind."""
     of, writer = _kind(kind), Writer(query.units)
-    rows = [RowView.of(of, row, writer) for item in _belongings().shelf(kind) for row in of.rows(item)]
+    rows = [
+        RowView.of(of, row, writer) for item in sorted(_belongings().shelf(kind), key=of.lies) for row in of.rows(item)
+    ]
     return Shelf(kind=kind, rows=tuple(rows))
 
 
@@ -122,7 +124,7 @@ def change(kind: str, json: StockEdits) -> ChangeAnswer:
 def ledger(query: InUnits) -> Ledger:
     """Return the newest changes to the drawer."""
     rows = _belongings().changes(MOST_CHANGES)
-    return Ledger(changes=tuple(ChangeView.of(row, Writer(query.units)) for row in rows))
+    return Ledger(changes=tuple(StockChange.of(row, Writer(query.units)) for row in rows))
 
 
 @blueprint.post("/changes/<uuid:change_id>/undo")

@@ -19,7 +19,10 @@ CHECKS = "Moisten, seat and pull every knot steadily by hand. Nippers, not teeth
 
 
 class Pull(Frozen):
-    """A spool to pull out: what the rig takes from it and what is on it; `short` when that is not enough."""
+    """A spool to pull out: what the rig takes from it and what is on it.
+
+    `short` when that is not enough, `low` when less stays than the angler wants on it.
+    """
 
     spool_id: str | None
     name: str
@@ -28,14 +31,17 @@ class Pull(Frozen):
     left_shown: str
     after_shown: str
     short: bool
+    low: bool = False
+    keep_shown: str = ""
 
 
 class FlyPull(Frozen):
-    """A fly to take out of the box; `owned` is None when it is not from there."""
+    """A fly to take out of the box; `owned` is None when it is not from there, `low` when fewer stay than wanted."""
 
     part: str
     name: str
     owned: int | None
+    low: bool = False
 
 
 class Said(Frozen):
@@ -108,6 +114,8 @@ def _pulls(cuts: tuple[Cut, ...], drawer: Drawer, writer: Writer) -> tuple[Pull,
                     left_shown=writer.text("travel", spool.left_m),
                     after_shown=writer.text("travel", max(left, 0.0)),
                     short=left < 0,
+                    low=0 <= left < spool.low_m,
+                    keep_shown=writer.text("travel", spool.low_m) if spool.low_m else "",
                 )
             )
     owned = {s.id for s in drawer.spools}
@@ -128,11 +136,13 @@ def _pulls(cuts: tuple[Cut, ...], drawer: Drawer, writer: Writer) -> tuple[Pull,
 
 
 def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull:
-    weights = {w.id: w.count for p in drawer.patterns for w in p.weights}
+    source = (attachment.fly and attachment.fly.source) or ""
+    weight = next((w for p in drawer.patterns for w in p.weights if w.id == source), None)
     return FlyPull(
         part=attachment.id,
         name=fly_name(attachment, writer),
-        owned=weights.get((attachment.fly and attachment.fly.source) or ""),
+        owned=weight.count if weight else None,
+        low=weight is not None and weight.count - 1 < weight.low,
     )
 
 

@@ -51,6 +51,8 @@ class StockKind(ABC, Generic[Doc]):
         The field of :class:`jarana.core.tackle.drawer.Drawer` that holds them.
     amounts
         Fields that count what is left: taking back a change adds to them instead of overwriting.
+    beside
+        Columns shown beside the grid for the row one is in, not in it.
     """
 
     key: ClassVar[str]
@@ -62,6 +64,7 @@ class StockKind(ABC, Generic[Doc]):
     document: type[Doc]
     columns: ClassVar[tuple[Column, ...]]
     amounts: ClassVar[tuple[str, ...]] = ()
+    beside: ClassVar[tuple[str, ...]] = ()
 
     @property
     def typed(self) -> tuple[Column, ...]:
@@ -90,6 +93,10 @@ class StockKind(ABC, Generic[Doc]):
     def name(self, cells: Cells) -> str:
         """Return a row in a few words."""
         return words(cells, "name")
+
+    def lies(self, item: Doc) -> tuple[object, ...]:
+        """Return what its items are ordered by on screen; as the drawer has them where nothing is said."""
+        return ()
 
     def row_ids(self, item: Doc) -> list[str]:
         """Return the ids of the rows of a document."""

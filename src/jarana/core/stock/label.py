@@ -9,7 +9,7 @@ from jarana.core.errors import InputError
 from jarana.core.tackle.material import Material, dry_strength
 
 PIECES = re.compile(r"\.?\d+(?:[.,]\d+)?\s*(?:x|mm|in|thou|lb|lbs|kg|g|oz|n)\b|\.00\d+|0[.,]\d+", re.IGNORECASE)
-STRENGTHS = re.compile(r"(lb|lbs|kg|g|oz|n)$", re.IGNORECASE)
+STRENGTHS = re.compile(r"(?<![a-z])(lb|lbs|kg|g|oz|n)$", re.IGNORECASE)
 THINNEST, THICKEST = 0.04e-3, 1.5e-3
 
 

@@ -7,6 +7,7 @@ from typing import Any
 
 from jarana.core.model import Frozen
 from jarana.core.stock.change import Entries, Entry
+from jarana.core.stock.column import Column
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.kinds import kinds
 from jarana.core.units import Writer
@@ -39,16 +40,19 @@ def _moves(entry: Entry, writer: Writer) -> Iterator[Move]:
         if was is None or now is None:
             yield Move(kind=entry.kind, name=name, amount="added" if was is None else "thrown away")
             continue
-        for column in kind.typed:
-            a, b = was.cells.get(column.key), now.cells.get(column.key)
-            if a == b:
-                continue
-            if isinstance(a, int | float) and isinstance(b, int | float) and column.key in ("left", "count"):
-                sign = "+" if b > a else "−"
-                yield Move(kind=entry.kind, name=name, amount=sign + column.shown(abs(b - a), writer))
-            else:
-                words = f"{column.title.casefold()} {column.shown(a, writer) or '–'} → {column.shown(b, writer) or '–'}"
-                yield Move(kind=entry.kind, name=name, amount=words)
+        amounts = [text for column in kind.typed if (text := _amount(column, was, now, writer))]
+        if amounts:
+            yield Move(kind=entry.kind, name=name, amount=", ".join(amounts))
+
+
+def _amount(column: Column, was: Row, now: Row, writer: Writer) -> str:
+    """Return how a cell changed; nothing when it did not."""
+    a, b = was.cells.get(column.key), now.cells.get(column.key)
+    if a == b:
+        return ""
+    if isinstance(a, int | float) and isinstance(b, int | float) and column.key in ("left", "count"):
+        return ("+" if b > a else "−") + column.shown(abs(b - a), writer)
+    return f"{column.title.casefold()} {column.shown(a, writer) or '–'} → {column.shown(b, writer) or '–'}"
 
 
 def _rows(kind: StockKind[Any], plain: dict[str, Any] | None) -> dict[str, Row]:

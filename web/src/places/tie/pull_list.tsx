@@ -23,6 +23,8 @@ export function PullList({ sheet }: { sheet: TieSheet }) {
                   <span className="ml-2 font-normal text-float">
                     {pull.spool_id ? "not enough on it" : "you own none of it"}
                   </span>
+                ) : pull.low ? (
+                  <span className="ml-2 font-normal text-look">less than the {pull.keep_shown} you keep</span>
                 ) : null}
               </th>
               <td className="figure py-1.5 pr-3 text-right">{pull.needed_shown}</td>
@@ -34,7 +36,10 @@ export function PullList({ sheet }: { sheet: TieSheet }) {
       </table>
       <p className="mt-1.5 text-[13px] text-soft">
         {sheet.flies
-          .map((fly) => `${fly.name} (${fly.owned == null ? "not in your box" : `${fly.owned} in the box`})`)
+          .map(
+            (fly) =>
+              `${fly.name} (${fly.owned == null ? "not in your box" : `${fly.owned} in the box${fly.low ? ", fewer than you keep after this" : ""}`})`,
+          )
           .join(" · ")}
       </p>
     </section>

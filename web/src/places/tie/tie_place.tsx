@@ -167,7 +167,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
     try {
       taken(await api.POST("/api/ties/{tie_id}/undo", { params: { path: { tie_id: tie.id } } }));
       changed();
-      say("Taken back; the line is on its spools again.");
+      say("Taken back; line and flies are in the drawer again.");
     } catch {
       say("The server does not answer; nothing was changed.");
     }
@@ -188,7 +188,10 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       const metres = tie.taken.reduce((sum, t) => sum + t.metres, 0);
       changed();
       onTied();
-      say(`Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools.`, () => void back(tie));
+      say(
+        `Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools${flies(tie.flies_out.length)}.`,
+        () => void back(tie),
+      );
     } catch (error) {
       say(error instanceof Refused ? error.message : "The server does not answer; nothing was taken.");
     }
@@ -197,7 +200,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
   return (
     <div className="flex flex-wrap items-center gap-3 border-t border-rule px-5 py-2">
       <Button strong={finished} disabled={busy} onClick={() => void mark()}>
-        It is tied: take the line off the spools
+        It is tied: take line and flies from the drawer
       </Button>
       {last.data ? (
         <span className="flex items-center gap-2 text-[13px] text-soft">
@@ -205,6 +208,48 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
           <Button onClick={() => last.data && void back(last.data)}>Take it back</Button>
         </span>
       ) : null}
+      {last.data && last.data.flies_out.length > 0 ? <FliesOut tie={last.data} onSettled={changed} /> : null}
+    </div>
+  );
+}
+
+function flies(n: number): string {
+  return n === 0 ? "" : n === 1 ? ", one fly out of the box" : `, ${n} flies out of the box`;
+}
+
+/** The flies that hang on the rig as it was tied: back into the box, or lost. */
+function FliesOut({ tie, onSettled }: { tie: TieView; onSettled: () => void }) {
+  const settle = async (weights: readonly string[], what: "back" | "lost") => {
+    try {
+      const body = { id: crypto.randomUUID(), back: [] as string[], lost: [] as string[], [what]: [...weights] };
+      taken(await api.POST("/api/ties/{tie_id}/flies", { params: { path: { tie_id: tie.id } }, body }));
+      onSettled();
+      say(what === "lost" ? "Lost; take a new one from the box." : "Back in the box.");
+    } catch (error) {
+      say(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+    }
+  };
+  return (
+    <div className="flex w-full flex-wrap items-center gap-2 text-[13px]" data-testid="flies-out">
+      <span className="text-soft">On it:</span>
+      {tie.flies_out.map((fly, i) => (
+        <span key={`${fly.weight} ${i}`} className="flex items-center gap-1">
+          {fly.name}
+          <Button aria-label={`Lost: ${fly.name}`} onClick={() => void settle([fly.weight], "lost")}>
+            lost
+          </Button>
+        </span>
+      ))}
+      <Button
+        onClick={() =>
+          void settle(
+            tie.flies_out.map((f) => f.weight),
+            "back",
+          )
+        }
+      >
+        All back in the box
+      </Button>
     </div>
   );
 }

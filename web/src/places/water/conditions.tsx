@@ -9,6 +9,7 @@ import { onDay } from "../../model/moment";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { GaugeStrip } from "./gauge_strip";
 import { PaceIt } from "./pace_it";
 import { useWaterField } from "./use_water_field";
 import { ToRig } from "./water_place";
@@ -62,6 +63,7 @@ export function Conditions({ water, section, book, system }: Props) {
           />
           <Word water={water} field="blows" label="It blows" words={water.kind === "lake" ? LAKE_WINDS : RIVER_WINDS} />
         </div>
+        <GaugeStrip water={water} system={system} />
         <Days water={water} system={system} />
       </Group>
       {water.kind === "lake" ? null : (

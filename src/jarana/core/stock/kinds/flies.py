@@ -31,6 +31,9 @@ class Flies(StockKind[FlyPattern]):
     empty = "No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box."
     document = FlyPattern
     amounts = ("count",)
+    beside = (
+        "wire", "bend", "barbless", "metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
+    )  # fmt: skip
     columns = (
         Column("pattern", "Pattern", required=True, shared=True),
         Column("hook", "Hook", "choice", choices=tuple(sorted(hooks(), key=int)), required=True, shared=True),
@@ -49,7 +52,7 @@ class Flies(StockKind[FlyPattern]):
             "falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about="Alone, in still water of 12 °C."
         ),
         Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about="In a jar."),
-        Column("timed_spread", "±", "figure", "mm/s", "speed", "sink", most=1000),
+        Column("timed_spread", "± timed", "figure", "mm/s", "speed", "sink", most=1000),
         Column("drops", "Drops", "count", most=100),
         Column("drag", "Own drag", "figure", most=20, about="C of the dressing, from the jar."),
         Column("drag_spread", "± drag", "figure", most=20),
@@ -90,6 +93,10 @@ class Flies(StockKind[FlyPattern]):
         """Return ``Slim olive #16 2.5 mm``."""
         mm = number(cells, "bead")
         return f"{words(cells, 'pattern')} #{words(cells, 'hook')}" + (f" {mm:g} mm" if mm else "")
+
+    def lies(self, item: FlyPattern) -> tuple[object, ...]:
+        """By name, then by hook from the biggest."""
+        return item.name.casefold(), item.hook.size, item.id
 
     def row_ids(self, item: FlyPattern) -> list[str]:
         """Return the ids of its weights."""

@@ -19,6 +19,7 @@ class Lines(StockKind[FlyLine]):
     key, title, one, order, drawer = "lines", "Lines", "line", 3, "lines"
     empty = "No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip."
     document = FlyLine
+    beside = ("head", "hang")
     columns = (
         Column("name", "Line", required=True),
         Column("class", "Class", "count", most=15, required=True),

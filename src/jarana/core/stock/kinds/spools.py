@@ -33,14 +33,24 @@ class Spools(StockKind[Spool]):
     empty = "No spools yet. Add the ones you tie with most: butt, sighter and two or three tippets make a rig."
     document = Spool
     amounts = ("left_m",)
+    beside = ("spread", "n", "state", "low", "opened", "pulled", "pulled_spread", "pulled_n")
     columns = (
         Column("number", "No.", "count", least=0, most=99_999, about="How you tell them apart; counted up by itself."),
         Column("label", "Label", about="As printed: 5X, 0.14, 4 lb. Diameter and strength are read from it."),
         Column("material", "Material", "choice", choices=tuple(materials()), required=True),
         Column("diameter", "Label says", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column("measured", "Measured", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
-        Column("spread", "±", "figure", "mm", "diameter", "diameter", most=0.2, about="Spread of the measured ones."),
-        Column("n", "n", "count", most=999, about="How often it was measured."),
+        Column(
+            "spread",
+            "± measured",
+            "figure",
+            "mm",
+            "diameter",
+            "diameter",
+            most=0.2,
+            about="Spread of the measured ones.",
+        ),
+        Column("n", "n measured", "count", most=999, about="How often it was measured."),
         Column("strength", "Strength", "figure", "kg", "force", "force", least=0.05, most=60),
         Column("state", "Told", "choice", choices=("dry", "wet"), about="Whether the strength is told dry or wet."),
         Column("breaks", "Breaks wet", "figure", "kg", "force", "force", computed=True, about="Wet and unknotted."),
@@ -48,8 +58,8 @@ class Spools(StockKind[Spool]):
         Column("low", "Keep", "figure", "m", "length", "travel", most=2000, about="Told when less is left."),
         Column("opened", "Opened", "date"),
         Column("pulled", "Pulled", "figure", "kg", "force", "force", least=0.05, most=60, about="On a scale, dry."),
-        Column("pulled_spread", "± pull", "figure", "kg", "force", "force", most=20),
-        Column("pulled_n", "n pulls", "count", most=999),
+        Column("pulled_spread", "± pulled", "figure", "kg", "force", "force", most=20),
+        Column("pulled_n", "n pulled", "count", most=999),
     )
 
     def rows(self, item: Spool) -> list[Row]:

@@ -1,0 +1,1 @@
+export { TacklePlace } from "./tackle_place";

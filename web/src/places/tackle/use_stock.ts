@@ -1,0 +1,158 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect } from "react";
+import { create } from "zustand";
+import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { useUndoHere } from "../../app/undo_here";
+
+export const useKinds = () =>
+  useQuery({
+    queryKey: ["stock-kinds"],
+    queryFn: async () => taken(await api.GET("/api/stock/kinds")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useShelf = (kind: string) => {
+  const units = useBench((s) => s.units);
+  return useQuery({
+    queryKey: ["stock", kind, units],
+    queryFn: async () =>
+      taken(await api.GET("/api/stock/{kind}", { params: { path: { kind }, query: { units } } })).rows,
+  });
+};
+
+export const useLedger = (open: boolean) => {
+  const units = useBench((s) => s.units);
+  return useQuery({
+    queryKey: ["stock-ledger", units],
+    enabled: open,
+    queryFn: async () => taken(await api.GET("/api/stock/changes", { params: { query: { units } } })).changes,
+  });
+};
+
+type Done = { id: string; why: string };
+type Past = { past: Done[]; future: Done[] };
+
+/** What was changed here, so that it can be taken back and made again. */
+const usePast = create<Past>(() => ({ past: [], future: [] }));
+const MOST_PAST = 200;
+
+/** What is wrong, by field of the edit: "diameter", or "" for the whole. */
+export type Faults = Record<string, string>;
+
+/** Changes to the drawer: every one keeps the grids, the rig's drawer and the ledger in step, and can be undone. */
+export function useStock() {
+  const client = useQueryClient();
+  const units = useBench((s) => s.units);
+
+  const follow = useCallback(
+    (answer: ChangeAnswer) => {
+      for (const touched of answer.touched) {
+        client.setQueryData<StockRow[]>(["stock", touched.kind, units], (rows) => merged(rows, touched));
+        void client.invalidateQueries({ queryKey: ["stock", touched.kind], refetchType: "none" });
+      }
+      void client.invalidateQueries({ queryKey: ["drawer"] });
+      void client.invalidateQueries({ queryKey: ["sheet"] });
+      void client.invalidateQueries({ queryKey: ["stock-ledger"] });
+    },
+    [client, units],
+  );
+
+  const took = useCallback(
+    (answer: ChangeAnswer) => {
+      follow(answer);
+      const done = { id: answer.change.id, why: answer.change.why };
+      usePast.setState({ past: [...usePast.getState().past.slice(-MOST_PAST), done], future: [] });
+    },
+    [follow],
+  );
+
+  const change = useCallback(
+    async (kind: string, edits: StockEdit[]): Promise<{ faults: Faults; made: readonly string[] }> => {
+      try {
+        const body = { id: crypto.randomUUID(), edits, units };
+        const answer = taken(await api.POST("/api/stock/{kind}/changes", { params: { path: { kind } }, body }));
+        took(answer);
+        return { faults: {}, made: answer.new ?? [] };
+      } catch (error) {
+        return { faults: faultsOf(error), made: [] };
+      }
+    },
+    [took, units],
+  );
+
+  const turn = useCallback(
+    async (id: string, way: "undo" | "redo"): Promise<string> => {
+      try {
+        const asked = { params: { path: { change_id: id } }, body: { units } };
+        const answer =
+          way === "undo"
+            ? taken(await api.POST("/api/stock/changes/{change_id}/undo", asked))
+            : taken(await api.POST("/api/stock/changes/{change_id}/redo", asked));
+        follow(answer);
+        return "";
+      } catch (error) {
+        return faultsOf(error)[""] ?? "It could not be changed.";
+      }
+    },
+    [follow, units],
+  );
+
+  return { change, turn, took };
+}
+
+/** Undo and redo of the drawer, while its place is shown. */
+export function useStockUndo(turn: (id: string, way: "undo" | "redo") => Promise<string>): void {
+  const { past, future } = usePast();
+  useEffect(() => {
+    const last = past.at(-1);
+    const next = future.at(-1);
+    const undo = last
+      ? async () => {
+          usePast.setState({ past: past.slice(0, -1), future: [...future, last] });
+          await turn(last.id, "undo");
+        }
+      : null;
+    const redo = next
+      ? async () => {
+          usePast.setState({ past: [...past, next], future: future.slice(0, -1) });
+          await turn(next.id, "redo");
+        }
+      : null;
+    useUndoHere.setState({ here: { undo, redo } });
+    return () => useUndoHere.setState({ here: null });
+  }, [past, future, turn]);
+}
+
+function merged(
+  rows: StockRow[] | undefined,
+  touched: { items: readonly string[]; rows: readonly StockRow[] },
+): StockRow[] | undefined {
+  if (!rows) return undefined;
+  const items = new Set(touched.items);
+  const now = new Map<string, StockRow[]>();
+  for (const row of touched.rows) now.set(row.item, [...(now.get(row.item) ?? []), row]);
+  const out: StockRow[] = [];
+  const placed = new Set<string>();
+  for (const row of rows) {
+    if (!items.has(row.item)) out.push(row);
+    else if (!placed.has(row.item)) {
+      placed.add(row.item);
+      out.push(...(now.get(row.item) ?? []));
+    }
+  }
+  for (const [item, fresh] of now) if (!placed.has(item)) out.push(...fresh);
+  return out;
+}
+
+export function faultsOf(error: unknown): Faults {
+  if (!(error instanceof Refused)) return { "": "The server does not answer; nothing was changed." };
+  const faults = error.problem?.faults ?? [];
+  if (faults.length === 0) return { "": error.message };
+  const out: Faults = {};
+  for (const fault of faults) {
+    const field = fault.path.replace(/^edits\[\d+\]\.?(cells\.)?/, "");
+    out[field] = fault.value ? `“${fault.value}”: ${fault.reason}` : fault.reason;
+  }
+  return out;
+}

@@ -1,0 +1,405 @@
+import { ArrowDown, ArrowUp } from "lucide-react";
+import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useRef, useState } from "react";
+
+export type GridColumn = {
+  key: string;
+  title: string;
+  /** Figures stand to the right in a tabular face. */
+  figure: boolean;
+  /** Not typed, worked out. */
+  computed: boolean;
+  choices: readonly string[];
+  hint: string;
+};
+export type GridRow = { id: string; name: string; shown: readonly string[]; mark: string };
+export type GridSort = { column: string; down: boolean } | null;
+type At = { row: string; column: string };
+type Editing = { text: string; fault: string };
+/** What was typed into a cell and is on its way, or was refused. */
+type Sent = Record<string, Editing>;
+
+type Props = {
+  label: string;
+  columns: readonly GridColumn[];
+  rows: readonly GridRow[];
+  sort: GridSort;
+  onSort: (column: string) => void;
+  at: At | null;
+  onAt: (at: At) => void;
+  selected: ReadonlySet<string>;
+  onSelect: (selected: ReadonlySet<string>) => void;
+  /** Types a text into a column of rows; answers what is wrong with it, or nothing. */
+  onType: (rows: string[], column: string, text: string) => Promise<string>;
+  /** Keys the place gives a meaning to: told by name, true when it was one. */
+  onKey: (name: string, rows: string[]) => boolean;
+  /** Escape with nothing picked: the keys of the place mean what they mean again. */
+  onLeave: () => void;
+  empty: ReactNode;
+};
+
+const NOTHING: Sent = {};
+const cellKey = (row: string, column: string) => `${row}/${column}`;
+
+function without(sent: Sent, key: string): Sent {
+  const { [key]: _, ...rest } = sent;
+  return rest;
+}
+
+function sentOf(sent: Sent, row: string): Sent {
+  const own = Object.entries(sent).filter(([key]) => key.startsWith(`${row}/`));
+  return own.length === 0 ? NOTHING : Object.fromEntries(own);
+}
+
+const PAGE = 15;
+
+/**
+ * A grid of typed cells. Arrows move, a letter or Enter types, Enter goes down, Tab goes on, Escape leaves a cell as it
+ * was; Space picks rows, and what is typed goes into all that are picked.
+ */
+export function Grid(props: Props) {
+  const { columns, rows, at, onAt, selected, onSelect, onType, onKey, sort, onSort } = props;
+  const [editing, setEditing] = useState<Editing | null>(null);
+  const body = useRef<HTMLDivElement>(null);
+  const [sent, setSent] = useState<Sent>({});
+  const open = useRef(false);
+  open.current = editing !== null;
+  const wants = useRef(false);
+  const anchor = useRef<string | null>(null);
+  const here = at ?? (rows[0] && columns[0] ? { row: rows[0].id, column: columns[0].key } : null);
+  const rowIndex = rows.findIndex((r) => r.id === here?.row);
+  const columnIndex = columns.findIndex((c) => c.key === here?.column);
+
+  useEffect(() => {
+    if (!wants.current || editing) return;
+    wants.current = false;
+    body.current?.querySelector<HTMLElement>('[tabindex="0"][role="gridcell"]')?.focus();
+  });
+
+  const go = (down: number, on: number, stay = false) => {
+    const row = rows[Math.max(0, Math.min(rows.length - 1, rowIndex + down))];
+    const column = columns[Math.max(0, Math.min(columns.length - 1, columnIndex + on))];
+    if (!row || !column) return;
+    wants.current = true;
+    if (!stay) anchor.current = row.id;
+    onAt({ row: row.id, column: column.key });
+  };
+  const meant = () =>
+    here && selected.has(here.row) ? rows.filter((r) => selected.has(r.id)).map((r) => r.id) : here ? [here.row] : [];
+  const begin = (text: string) => {
+    const column = columns[columnIndex];
+    if (!here || !column || column.computed) return;
+    const refused = sent[cellKey(here.row, here.column)];
+    setSent(without(sent, cellKey(here.row, here.column)));
+    setEditing(refused?.fault ? refused : { text, fault: "" });
+  };
+  const toggle = (id: string) => {
+    const next = new Set(selected);
+    if (!next.delete(id)) next.add(id);
+    onSelect(next);
+  };
+  const extend = (to: string | undefined) => {
+    const from = rows.findIndex((r) => r.id === (anchor.current ?? here?.row));
+    const end = rows.findIndex((r) => r.id === to);
+    if (from < 0 || end < 0) return;
+    onSelect(new Set(rows.slice(Math.min(from, end), Math.max(from, end) + 1).map((r) => r.id)));
+  };
+  // What was typed stays in its cell while it is on its way, so that one can type on at once; a refusal opens the cell
+  // again, or marks it when one is already typing in another.
+  const commit = (down: number, on: number) => {
+    if (!editing || !here) return;
+    const { row, column } = here;
+    const key = cellKey(row, column);
+    const text = editing.text.trim();
+    const rowsMeant = meant();
+    setEditing(null);
+    go(down, on);
+    wants.current = true;
+    if (text === (rows[rowIndex]?.shown[columnIndex] ?? "") && rowsMeant.length < 2) return;
+    setSent((s) => ({ ...s, [key]: { text, fault: "" } }));
+    void onType(rowsMeant, column, text).then((fault) => {
+      if (!fault || !open.current) setSent((s) => without(s, key));
+      if (!fault) return;
+      if (open.current) setSent((s) => ({ ...s, [key]: { text, fault } }));
+      else {
+        onAt({ row, column });
+        setEditing({ text, fault });
+      }
+    });
+  };
+  const cancel = () => {
+    setEditing(null);
+    wants.current = true;
+  };
+  const press = (event: KeyboardEvent) => {
+    if (editing || event.defaultPrevented) return;
+    const control = event.ctrlKey || event.metaKey;
+    const moves: Record<string, [number, number]> = {
+      ArrowDown: [control ? rows.length : 1, 0],
+      ArrowUp: [control ? -rows.length : -1, 0],
+      ArrowRight: [0, 1],
+      ArrowLeft: [0, -1],
+      PageDown: [PAGE, 0],
+      PageUp: [-PAGE, 0],
+      Home: [control ? -rows.length : 0, -columns.length],
+      End: [control ? rows.length : 0, columns.length],
+    };
+    const move = moves[event.key];
+    if (move) {
+      if (event.shiftKey && move[0]) {
+        extend(rows[Math.max(0, Math.min(rows.length - 1, rowIndex + move[0]))]?.id);
+        go(move[0], 0, true);
+      } else go(...move);
+    } else if (event.key === "Enter" || event.key === "F2") begin(rows[rowIndex]?.shown[columnIndex] ?? "");
+    else if (event.key === " " && here) toggle(here.row);
+    else if (control && event.key.toLowerCase() === "a") onSelect(new Set(rows.map((r) => r.id)));
+    else if (event.key === "Escape") {
+      if (selected.size > 0) onSelect(new Set());
+      else props.onLeave();
+    } else if (onKey((control ? "ctrl+" : "") + event.key.toLowerCase(), meant())) {
+      // The place took it.
+    } else if (event.key.length === 1 && !control && !event.altKey) begin(event.key);
+    else return;
+    event.preventDefault();
+  };
+  const click = (row: string, column: string, event: React.MouseEvent) => {
+    if (event.shiftKey) extend(row);
+    else {
+      anchor.current = row;
+      if (event.ctrlKey || event.metaKey) toggle(row);
+    }
+    onAt({ row, column });
+  };
+
+  return (
+    <div ref={body} className="h-full overflow-auto" onKeyDown={press}>
+      <table
+        role="grid"
+        aria-label={props.label}
+        aria-rowcount={rows.length + 1}
+        aria-multiselectable="true"
+        className="w-full border-separate border-spacing-0 text-[14px]"
+      >
+        <thead>
+          <tr>
+            <th scope="col" className="sticky top-0 z-20 w-9 border-b border-rule bg-paper p-0">
+              <input
+                type="checkbox"
+                aria-label="Pick every row"
+                className="m-1.5 block size-6 min-w-6 accent-[var(--ink)]"
+                checked={rows.length > 0 && rows.every((r) => selected.has(r.id))}
+                onChange={(e) => onSelect(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
+              />
+            </th>
+            {columns.map((column) => (
+              <th
+                key={column.key}
+                scope="col"
+                aria-sort={sort?.column === column.key ? (sort.down ? "descending" : "ascending") : "none"}
+                className="sticky top-0 z-20 border-b border-rule bg-paper p-0 font-semibold"
+              >
+                <button
+                  type="button"
+                  title={column.hint || undefined}
+                  onClick={() => onSort(column.key)}
+                  className={`flex min-h-8 w-full items-center gap-1 px-2 whitespace-nowrap ${column.figure ? "justify-end" : ""} ${column.computed ? "italic" : ""}`}
+                >
+                  {column.title}
+                  {sort?.column === column.key ? (
+                    sort.down ? (
+                      <ArrowDown size={13} aria-hidden />
+                    ) : (
+                      <ArrowUp size={13} aria-hidden />
+                    )
+                  ) : null}
+                </button>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const mine = row.id === here?.row;
+            return (
+              <Row
+                key={row.id}
+                row={row}
+                columns={columns}
+                picked={selected.has(row.id)}
+                column={mine ? (here?.column ?? null) : null}
+                editing={mine ? editing : null}
+                many={mine ? meant().length : 1}
+                sent={sentOf(sent, row.id)}
+                onText={(text) => setEditing({ text, fault: "" })}
+                onCommit={commit}
+                onCancel={cancel}
+                onToggle={toggle}
+                onClick={click}
+                onOpen={begin}
+              />
+            );
+          })}
+        </tbody>
+      </table>
+      {rows.length === 0 ? props.empty : null}
+    </div>
+  );
+}
+
+type RowProps = {
+  row: GridRow;
+  columns: readonly GridColumn[];
+  picked: boolean;
+  /** The cell one is in, when it is in this row. */
+  column: string | null;
+  editing: Editing | null;
+  sent: Sent;
+  many: number;
+  onText: (text: string) => void;
+  onCommit: (down: number, on: number) => void;
+  onCancel: () => void;
+  onToggle: (id: string) => void;
+  onClick: (row: string, column: string, event: React.MouseEvent) => void;
+  onOpen: (text: string) => void;
+};
+
+/** A row is drawn again only when it, its pick or the cell one is in changes. */
+const Row = memo(
+  function Row(p: RowProps) {
+    const { row, columns, picked } = p;
+    return (
+      <tr aria-selected={picked} className={picked ? "bg-hair" : "hover:bg-hair/60"}>
+        <td className="border-b border-hair p-0">
+          <input
+            type="checkbox"
+            tabIndex={-1}
+            aria-label={`Pick ${row.name}`}
+            className="m-1.5 block size-6 min-w-6 accent-[var(--ink)]"
+            checked={picked}
+            onChange={() => p.onToggle(row.id)}
+          />
+        </td>
+        {columns.map((column, i) => {
+          const now = p.column === column.key;
+          const sent = p.sent[cellKey(row.id, column.key)];
+          const text = sent?.text ?? row.shown[i] ?? "";
+          return (
+            <td
+              key={column.key}
+              role="gridcell"
+              tabIndex={now && !p.editing ? 0 : -1}
+              data-cell={`${row.id}/${column.key}`}
+              onClick={(e) => p.onClick(row.id, column.key, e)}
+              onDoubleClick={() => p.onOpen(text)}
+              onKeyDown={undefined}
+              className={`relative min-h-8 border-b border-hair px-2 py-1 whitespace-nowrap outline-offset-[-2px] ${column.figure ? "figure text-right" : ""} ${column.computed ? "text-soft" : ""}`}
+            >
+              {now && p.editing ? (
+                <Cell
+                  column={column}
+                  editing={p.editing}
+                  many={p.many}
+                  name={`${column.title} of ${row.name}`}
+                  onText={p.onText}
+                  onCommit={p.onCommit}
+                  onCancel={p.onCancel}
+                />
+              ) : (
+                <>
+                  {i === 0 && row.mark ? (
+                    <span className="mr-1.5 rounded-s border border-look px-1 text-[12px] text-look">{row.mark}</span>
+                  ) : null}
+                  {sent ? (
+                    <span className={sent.fault ? "text-float underline" : "text-soft"} title={sent.fault || undefined}>
+                      {text}
+                    </span>
+                  ) : (
+                    text || <span className="text-soft">–</span>
+                  )}
+                  {sent?.fault ? (
+                    <span role="alert" className="sr-only">
+                      {column.title}: {sent.fault}
+                    </span>
+                  ) : null}
+                </>
+              )}
+            </td>
+          );
+        })}
+      </tr>
+    );
+  },
+  (a, b) =>
+    a.row === b.row &&
+    a.columns === b.columns &&
+    a.picked === b.picked &&
+    a.sent === b.sent &&
+    a.column === b.column &&
+    a.column === null,
+);
+
+type CellProps = {
+  column: GridColumn;
+  editing: Editing;
+  many: number;
+  name: string;
+  onText: (text: string) => void;
+  onCommit: (down: number, on: number) => void;
+  onCancel: () => void;
+};
+
+function Cell({ column, editing, many, name, onText, onCommit, onCancel }: CellProps) {
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    input.current?.focus();
+    input.current?.setSelectionRange(input.current.value.length, input.current.value.length);
+  }, []);
+  const said = editing.fault || (many > 1 ? `into ${many} rows` : "");
+  const told = useRef<HTMLParagraphElement>(null);
+  useEffect(() => {
+    if (said) told.current?.scrollIntoView?.({ block: "nearest" });
+  }, [said]);
+  return (
+    <>
+      <input
+        ref={input}
+        value={editing.text}
+        aria-label={name}
+        aria-invalid={Boolean(editing.fault)}
+        aria-describedby={said ? id : undefined}
+        list={column.choices.length > 0 ? `${id}-list` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        size={Math.max(editing.text.length, 6)}
+        className={`w-full min-w-16 border bg-sheet px-1 text-ink ${editing.fault ? "border-float" : "border-ink"} ${column.figure ? "figure text-right" : ""}`}
+        onChange={(e) => onText(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") onCommit(e.shiftKey ? -1 : 1, 0);
+          else if (e.key === "Tab") onCommit(0, e.shiftKey ? -1 : 1);
+          else if (e.key === "Escape") onCancel();
+          else return;
+          e.preventDefault();
+          e.stopPropagation();
+        }}
+        onBlur={() => onCommit(0, 0)}
+      />
+      {column.choices.length > 0 ? (
+        <datalist id={`${id}-list`}>
+          {column.choices.map((choice) => (
+            <option key={choice} value={choice} />
+          ))}
+        </datalist>
+      ) : null}
+      {said ? (
+        <p
+          ref={told}
+          id={id}
+          role={editing.fault ? "alert" : "status"}
+          className={`absolute top-full left-0 z-30 w-64 rounded-s border bg-sheet px-2 py-1 text-left text-[12px] whitespace-normal ${editing.fault ? "border-float text-float" : "border-rule text-soft"}`}
+        >
+          {said}
+        </p>
+      ) : null}
+    </>
+  );
+}
