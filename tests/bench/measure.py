@@ -24,6 +24,7 @@ from jarana.formats.chain_case import read_scenario
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import migrate
 from jarana.usecases.work_on_rig import work_on_rig
+from tests.bench.drawer import files, grid
 from tests.bench.stiff import stiff
 from tests.conftest import CASES, fresh_database
 from tests.core.drift.test_chain import scenario
@@ -112,6 +113,7 @@ def browser(page: Page) -> None:
 def main() -> None:
     """Measure everything."""
     engine()
+    files()
     with tempfile.TemporaryDirectory() as folder:
         Path(folder).chmod(0o755)
         postgres = PrivatePostgres(Path(folder) / "data", TEST_SETTINGS)
@@ -121,7 +123,9 @@ def main() -> None:
             site.start()
             with sync_playwright() as play:
                 chromium = play.chromium.launch(executable_path="/usr/bin/chromium", args=FLAGS)
-                browser(enter(chromium.new_context(viewport={"width": 1280, "height": 800}), site))
+                page = enter(chromium.new_context(viewport={"width": 1280, "height": 800}), site)
+                browser(page)
+                grid(page)
                 chromium.close()
         finally:
             site.stop()

@@ -128,6 +128,7 @@ def test_rows_are_found_sorted_duplicated_and_thrown_away(drawer: Page) -> None:
 
 def test_a_fly_is_timed_in_a_jar_and_its_own_figure_taken(drawer: Page) -> None:
     drawer.keyboard.press("2")
+    drawer.get_by_label("Find in fly box").fill("resin quill")
     drawer.get_by_role("grid", name="Fly box").get_by_text("Resin quill").first.click()
     drawer.get_by_role("button", name="Time it in a jar").click()
     watch = drawer.get_by_role("button", name="start")

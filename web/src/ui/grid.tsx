@@ -1,5 +1,6 @@
 import { ArrowDown, ArrowUp } from "lucide-react";
-import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useRef, useState } from "react";
+import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useMemo, useRef, useState } from "react";
+import { useSize } from "./use_size";
 
 export type GridColumn = {
   key: string;
@@ -51,6 +52,9 @@ function sentOf(sent: Sent, row: string): Sent {
 }
 
 const PAGE = 15;
+/** Every row is as high; only those in sight are drawn, so that a thousand cost what twenty do. */
+const ROW_PX = 30;
+const SPARE_ROWS = 12;
 
 /**
  * A grid of typed cells. Arrows move, a letter or Enter types, Enter goes down, Tab goes on, Escape leaves a cell as it
@@ -59,8 +63,8 @@ const PAGE = 15;
 export function Grid(props: Props) {
   const { columns, rows, at, onAt, selected, onSelect, onType, onKey, sort, onSort } = props;
   const [editing, setEditing] = useState<Editing | null>(null);
-  const body = useRef<HTMLDivElement>(null);
   const [sent, setSent] = useState<Sent>({});
+  const [ref, size] = useSize<HTMLDivElement>();
   const open = useRef(false);
   open.current = editing !== null;
   const wants = useRef(false);
@@ -69,10 +73,31 @@ export function Grid(props: Props) {
   const rowIndex = rows.findIndex((r) => r.id === here?.row);
   const columnIndex = columns.findIndex((c) => c.key === here?.column);
 
+  const [top, setTop] = useState(0);
+  const inSight = Math.ceil((size.height || 600) / ROW_PX);
+  const first = Math.max(0, Math.min(Math.floor(top / ROW_PX), rows.length - inSight) - SPARE_ROWS);
+  const last = Math.min(rows.length, first + inSight + 2 * SPARE_ROWS);
+  const widths = useMemo(() => columns.map((column, i) => widthOf(column, rows, i)), [columns, rows]);
+
+  // The row one is in is brought into sight, under the head of the table.
+  const wanted = at?.row;
+  useEffect(() => {
+    const box = ref.current;
+    const index = rows.findIndex((r) => r.id === wanted);
+    if (!box || index < 0) return;
+    const from = index * ROW_PX;
+    const room = box.clientHeight - ROW_PX - 6;
+    if (from < box.scrollTop) box.scrollTop = from;
+    else if (from + ROW_PX > box.scrollTop + room) box.scrollTop = from + ROW_PX - room;
+  }, [wanted, rows, ref]);
+
   useEffect(() => {
     if (!wants.current || editing) return;
+    // A cell far off is there once the rows in sight have followed.
+    const cell = ref.current?.querySelector<HTMLElement>('[tabindex="0"][role="gridcell"]');
+    if (!cell) return;
     wants.current = false;
-    body.current?.querySelector<HTMLElement>('[tabindex="0"][role="gridcell"]')?.focus();
+    cell.focus({ preventScroll: true });
   });
 
   const go = (down: number, on: number, stay = false) => {
@@ -171,21 +196,33 @@ export function Grid(props: Props) {
   };
 
   return (
-    <div ref={body} className="h-full overflow-auto" onKeyDown={press}>
+    <div
+      ref={ref}
+      className="h-full overflow-auto [overflow-anchor:none]"
+      onKeyDown={press}
+      onScroll={(e) => setTop(e.currentTarget.scrollTop)}
+    >
       <table
         role="grid"
         aria-label={props.label}
         aria-rowcount={rows.length + 1}
         aria-multiselectable="true"
-        className="w-full border-separate border-spacing-0 text-[14px]"
+        className="w-full table-fixed border-separate border-spacing-0 text-[14px]"
+        style={{ minWidth: `${widths.reduce((sum, w) => sum + w, 0) + 5}ch` }}
       >
+        <colgroup>
+          <col style={{ width: "36px" }} />
+          {columns.map((column, i) => (
+            <col key={column.key} style={{ width: `${widths[i]}ch` }} />
+          ))}
+        </colgroup>
         <thead>
           <tr>
             <th scope="col" className="sticky top-0 z-20 w-9 border-b border-rule bg-paper p-0">
               <input
                 type="checkbox"
                 aria-label="Pick every row"
-                className="m-1.5 block size-6 min-w-6 accent-[var(--ink)]"
+                className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
                 checked={rows.length > 0 && rows.every((r) => selected.has(r.id))}
                 onChange={(e) => onSelect(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
               />
@@ -216,13 +253,15 @@ export function Grid(props: Props) {
             ))}
           </tr>
         </thead>
+        {first > 0 ? <Gap rows={first} columns={columns.length + 1} /> : null}
         <tbody>
-          {rows.map((row) => {
+          {rows.slice(first, last).map((row, i) => {
             const mine = row.id === here?.row;
             return (
               <Row
                 key={row.id}
                 row={row}
+                index={first + i + 2}
                 columns={columns}
                 picked={selected.has(row.id)}
                 column={mine ? (here?.column ?? null) : null}
@@ -239,14 +278,37 @@ export function Grid(props: Props) {
             );
           })}
         </tbody>
+        {last < rows.length ? <Gap rows={rows.length - last} columns={columns.length + 1} /> : null}
       </table>
       {rows.length === 0 ? props.empty : null}
     </div>
   );
 }
 
+/** As wide as its longest text, in characters. */
+function widthOf(column: GridColumn, rows: readonly GridRow[], i: number): number {
+  const longest = rows.reduce(
+    (most, row) => Math.max(most, (row.shown[i] ?? "").length + (i === 0 && row.mark ? 5 : 0)),
+    0,
+  );
+  const chars = Math.max(longest * (column.figure ? 1 : 0.87), column.title.length * 0.95) + 2.4;
+  return Math.min(Math.max(chars, 6), 34);
+}
+
+/** The room of rows that are out of sight. */
+function Gap({ rows, columns }: { rows: number; columns: number }) {
+  return (
+    <tbody aria-hidden="true">
+      <tr>
+        <td colSpan={columns} style={{ height: rows * ROW_PX, padding: 0 }} />
+      </tr>
+    </tbody>
+  );
+}
+
 type RowProps = {
   row: GridRow;
+  index: number;
   columns: readonly GridColumn[];
   picked: boolean;
   /** The cell one is in, when it is in this row. */
@@ -267,13 +329,18 @@ const Row = memo(
   function Row(p: RowProps) {
     const { row, columns, picked } = p;
     return (
-      <tr aria-selected={picked} className={picked ? "bg-hair" : "hover:bg-hair/60"}>
+      <tr
+        aria-selected={picked}
+        aria-rowindex={p.index}
+        style={{ height: ROW_PX }}
+        className={picked ? "bg-hair" : "hover:bg-hair/60"}
+      >
         <td className="border-b border-hair p-0">
           <input
             type="checkbox"
             tabIndex={-1}
             aria-label={`Pick ${row.name}`}
-            className="m-1.5 block size-6 min-w-6 accent-[var(--ink)]"
+            className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
             checked={picked}
             onChange={() => p.onToggle(row.id)}
           />
@@ -291,7 +358,7 @@ const Row = memo(
               onClick={(e) => p.onClick(row.id, column.key, e)}
               onDoubleClick={() => p.onOpen(text)}
               onKeyDown={undefined}
-              className={`relative min-h-8 border-b border-hair px-2 py-1 whitespace-nowrap outline-offset-[-2px] ${column.figure ? "figure text-right" : ""} ${column.computed ? "text-soft" : ""}`}
+              className={`relative border-b border-hair px-2 py-0 whitespace-nowrap outline-offset-[-2px] ${column.figure ? "figure text-right" : ""} ${column.computed ? "text-soft" : ""}`}
             >
               {now && p.editing ? (
                 <Cell
@@ -304,7 +371,7 @@ const Row = memo(
                   onCancel={p.onCancel}
                 />
               ) : (
-                <>
+                <span className="block truncate">
                   {i === 0 && row.mark ? (
                     <span className="mr-1.5 rounded-s border border-look px-1 text-[12px] text-look">{row.mark}</span>
                   ) : null}
@@ -320,7 +387,7 @@ const Row = memo(
                       {column.title}: {sent.fault}
                     </span>
                   ) : null}
-                </>
+                </span>
               )}
             </td>
           );
@@ -330,6 +397,7 @@ const Row = memo(
   },
   (a, b) =>
     a.row === b.row &&
+    a.index === b.index &&
     a.columns === b.columns &&
     a.picked === b.picked &&
     a.sent === b.sent &&

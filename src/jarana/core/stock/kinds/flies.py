@@ -44,7 +44,7 @@ class Flies(StockKind[FlyPattern]):
         Column("colour", "Colour", "choice", choices=COLOURS, shared=True),
         Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about="Empty for no bead."),
         Column("metal", "Bead of", "choice", choices=tuple(beads())),
-        Column("count", "In the box", "count", most=1000),
+        Column("count", "Have", "count", most=1000),
         Column("low", "Keep", "count", most=1000, about="Told when fewer are left."),
         Column("weighed", "Weighed", "figure", "mg", "mass", "mg", least=0.5, most=20000),
         Column("mass", "Mass", "figure", "mg", "mass", "mg", computed=True, about="Weighed, or the sum of its parts."),

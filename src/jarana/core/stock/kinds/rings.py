@@ -24,7 +24,7 @@ class Rings(StockKind[OwnedRing]):
         Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True),
         Column("mass", "Mass", "figure", "mg", "mass", "mg", least=0.5, most=1000, required=True),
         Column("strength", "Strength", "figure", "kg", "force", "force", least=0.2, most=100),
-        Column("count", "In the box", "count", most=10000),
+        Column("count", "Have", "count", most=10000),
         Column("low", "Keep", "count", most=10000),
     )
 

@@ -21,7 +21,7 @@ class ShotBox(StockKind[OwnedShot]):
         Column("name", "Size", required=True),
         Column("mass", "Mass", "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
         Column("material", "Of", "choice", choices=("tin", "tungsten putty", "lead")),
-        Column("count", "In the box", "count", most=10000),
+        Column("count", "Have", "count", most=10000),
         Column("low", "Keep", "count", most=10000, about="Told when fewer are left."),
     )
 
