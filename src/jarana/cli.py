@@ -11,6 +11,8 @@ from jarana.core.errors import InputError, SolverError
 
 LARGEST_CASE = 20_000_000
 """bytes."""
+LARGEST_SPEC = 1_000_000
+"""characters."""
 
 
 def _chain(arguments: argparse.Namespace) -> int:
@@ -68,6 +70,34 @@ def _schema(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _leader(arguments: argparse.Namespace) -> int:
+    from pydantic import ValidationError
+
+    from jarana.core.errors import path_of
+    from jarana.core.leader.design import design
+    from jarana.core.leader.spec import LeaderSpec
+    from jarana.core.units import Writer
+
+    try:
+        text = sys.stdin.read(LARGEST_SPEC + 1) if arguments.spec == "-" else Path(arguments.spec).read_text("utf-8")
+        if len(text) > LARGEST_SPEC:
+            raise InputError.one("", arguments.spec, "is larger than 1 MB")
+        made = design(LeaderSpec.model_validate(json.loads(text)), Writer())
+    except ValidationError as error:
+        for e in error.errors():
+            print(f"{path_of(e['loc'])}: {e['msg']}", file=sys.stderr)
+        return 2
+    except InputError as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return 2
+    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
+        print(f"{arguments.spec}: cannot be read as JSON: {error}", file=sys.stderr)
+        return 2
+    print(made.model_dump_json(indent=1))
+    return 0
+
+
 def _standin(arguments: argparse.Namespace) -> int:
     from threading import Event
 
@@ -110,6 +140,11 @@ def main(argv: list[str] | None = None) -> int:
     demo.add_argument("--port", type=int, default=8450)
     demo.add_argument("--reset", action="store_true", help="start over, after asking")
     demo.set_defaults(run=_demo)
+    leader = commands.add_parser("leader", help="leaders from spools (docs/leaders.md)")
+    verbs = leader.add_subparsers(required=True, metavar="verb")
+    designer = verbs.add_parser("design", help="design a leader; JSON on standard output")
+    designer.add_argument("spec", help="a file, or - for standard input (docs/leader.schema.json)")
+    designer.set_defaults(run=_leader)
     standin = commands.add_parser("standin", help="run a simulated device or gauge, misbehaving on demand")
     standin.add_argument("device", choices=["micrometer", "scale", "gauge"])
     standin.add_argument("--port", type=int, default=0)
@@ -119,7 +154,7 @@ def main(argv: list[str] | None = None) -> int:
     standin.set_defaults(run=_standin)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
-    schema.add_argument("document", choices=["rig"])
+    schema.add_argument("document", choices=["rig", "leader"])
     schema.set_defaults(run=_schema)
     commands.add_parser("warm", help="compile the engine ahead of the first start").set_defaults(run=_warm)
     arguments = parser.parse_args(argv)

@@ -2,10 +2,23 @@
 
 from flask import Blueprint
 
-from jarana.api.resources import book, drawer, gauges, health, pages, reaches, rigs, session, stock, tie, workbench
+from jarana.api.resources import (
+    book,
+    drawer,
+    gauges,
+    health,
+    leader,
+    pages,
+    reaches,
+    rigs,
+    session,
+    stock,
+    tie,
+    workbench,
+)
 
 
 def blueprints() -> tuple[Blueprint, ...]:
     """Return every resource; pages last, since they answer whatever is left."""
-    modules = (health, session, book, reaches, drawer, stock, gauges, rigs, tie, workbench, pages)
+    modules = (health, session, book, reaches, drawer, stock, gauges, leader, rigs, tie, workbench, pages)
     return tuple(module.blueprint for module in modules)

@@ -5,8 +5,15 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
+import numpy as np
+from numpy.typing import NDArray
+
+from jarana.core.compiled import compiled
 from jarana.core.law import Law
+
+Array = NDArray[Any]
 
 TURNOVER = Law(
     "two-leg energy model of a loop",
@@ -69,7 +76,9 @@ class Turnover:
     at: dict[str, Passing]
 
 
-def turn_over(sections: Sequence[CastSection], masses: Sequence[CastMass], speed: float, air: Air) -> Turnover:
+def turn_over(
+    sections: Sequence[CastSection], masses: Sequence[CastMass], speed: float, air: Air, step: float = STEP
+) -> Turnover:
     """Run the loop along the line.
 
     ``dE/ds = −ρ(v+W)²(π·Cf·∫d ds + Σ C·A) − ½·ρ·Cd·h·d·(v/2+W)²`` with ``E = ½Mv²`` of the moving leg, continuous when a
@@ -81,45 +90,103 @@ def turn_over(sections: Sequence[CastSection], masses: Sequence[CastMass], speed
         From the fly line's end on; masses lie on the line.
     speed
         Of the moving leg at the start, m/s.
+    step
+        Of line, m; 2 mm gives energies good to 0.1 %.
     """
-    marks = sorted({m.s for m in masses} | _ends(sections))
-    left = sum(_mass(s, 0.0, s.length) for s in sections) + sum(m.mass for m in masses)
-    surface = sum(s.length * (s.d0 + s.d1) / 2 for s in sections)
-    area = sum(m.drag_area for m in masses)
-    energy = start = 0.5 * left * speed * speed
+    lengths, d0, d1, density = (
+        np.array([getattr(row, name) for row in sections]) for name in ("length", "d0", "d1", "density")
+    )
+    order = sorted(masses, key=lambda m: m.s)
+    marks = np.array(sorted({m.s for m in masses} | _ends(sections)))
+    where, heavy, area = (
+        np.array([getattr(m, name) for m in order], dtype=float) for name in ("s", "mass", "drag_area")
+    )
+    left = sum(_mass(s, 0.0, s.length) for s in sections) + float(heavy.sum())
+    surface = float((lengths * (d0 + d1) / 2).sum())
+    start = 0.5 * left * speed * speed
+    energies, speeds, times = (np.full(len(order), -1.0) for _ in range(3))
+    given = np.array([air.wind, air.skin, air.loop_drag, air.loop_height, air.density, step, speed])
+    died = _run(
+        marks, lengths, d0, d1, density, where, heavy, area, left, surface, start, given, energies, speeds, times
+    )
+    at = {
+        m.name: Passing(float(e), float(v), float(t))
+        for m, e, v, t in zip(order, energies, speeds, times, strict=True)
+        if t >= 0
+    }
+    return Turnover(start, None if died < 0 else float(died), at)
+
+
+@compiled
+def _run(
+    marks: Array,
+    lengths: Array,
+    d0: Array,
+    d1: Array,
+    density: Array,
+    where: Array,
+    heavy: Array,
+    areas: Array,
+    left: float,
+    surface: float,
+    energy: float,
+    given: Array,
+    energies: Array,
+    speeds: Array,
+    times: Array,
+) -> float:
+    """Return where the loop died, below 0 when it did not; energy, speed and time at each mass are written in place."""
+    wind, skin, loop_drag, loop_height, rho, step, speed = given
+    area = areas.sum()
     s = time = 0.0
-    at: dict[str, Passing] = {}
-    waiting = sorted(masses, key=lambda m: m.s)
-    steps = 0
+    steps = passed = section = 0
+    begin = 0.0
     for mark in marks:
         while s < mark - 1e-12:
             steps += 1
-            ds = min(STEP, mark - s)
+            ds = min(step, mark - s)
             v = math.sqrt(max(2 * energy / left, 0.0))
             if v < DEAD_SHARE * speed or steps > LONGEST:
-                return Turnover(start, s, at)
+                return float(s)
+            middle = s + 0.5 * ds
+            while section + 1 < len(lengths) and middle > begin + lengths[section] + 1e-12:
+                begin += lengths[section]
+                section += 1
+            share = min(max((middle - begin) / lengths[section], 0.0), 1.0)
+            d = d0[section] + share * (d1[section] - d0[section])
+            line = density[section] * math.pi / 4 * d * d
             # Midpoint rule: half a step with the loss here, then the whole with the loss there.
-            line, d = _at(sections, s + 0.5 * ds)
             half_mass = max(left - 0.5 * ds * line, 1e-12)
-            half = energy - 0.5 * ds * _loss(v, surface, area, d, air)
+            half = energy - 0.5 * ds * _loss(v, surface, area, d, wind, skin, loop_drag, loop_height, rho)
             v = math.sqrt(max(2 * half / half_mass, 0.0))
-            energy -= ds * _loss(v, surface - 0.5 * ds * d, area, d, air)
+            energy -= ds * _loss(v, surface - 0.5 * ds * d, area, d, wind, skin, loop_drag, loop_height, rho)
             left, surface, s = max(left - ds * line, 1e-12), surface - ds * d, s + ds
             time += 2 * ds / max(v, 1e-9)
             if energy <= 0:
-                return Turnover(start, s, at)
-        for mass in [m for m in waiting if abs(m.s - mark) < 1e-9]:
-            v = math.sqrt(max(2 * energy / left, 0.0))
-            at[mass.name] = Passing(energy, v, time)
-            waiting.remove(mass)
-            left, area = max(left - mass.mass, 1e-12), area - mass.drag_area
-    return Turnover(start, None, at)
+                return float(s)
+        while passed < len(where) and where[passed] <= mark + 1e-9:
+            energies[passed], times[passed] = energy, time
+            speeds[passed] = math.sqrt(max(2 * energy / left, 0.0))
+            left, area = max(left - heavy[passed], 1e-12), area - areas[passed]
+            passed += 1
+    return -1.0
 
 
-def _loss(v: float, surface: float, area: float, d: float, air: Air) -> float:
-    moving = air.density * (v + air.wind) ** 2 * (math.pi * air.skin * max(surface, 0.0) + area)
-    loop = 0.5 * air.density * air.loop_drag * air.loop_height * d * (v / 2 + air.wind) ** 2
-    return moving + loop
+@compiled
+def _loss(
+    v: float,
+    surface: float,
+    area: float,
+    d: float,
+    wind: float,
+    skin: float,
+    loop_drag: float,
+    loop_height: float,
+    rho: float,
+) -> float:
+    moving = rho * (v + wind) ** 2 * (math.pi * skin * max(surface, 0.0) + area)
+    loop = 0.5 * rho * loop_drag * loop_height * d * (v / 2 + wind) ** 2
+    return float(moving + loop)
 
 
 def _ends(sections: Sequence[CastSection]) -> set[float]:
@@ -128,19 +195,6 @@ def _ends(sections: Sequence[CastSection]) -> set[float]:
         s += section.length
         ends.add(s)
     return ends
-
-
-def _at(sections: Sequence[CastSection], s: float) -> tuple[float, float]:
-    """Return mass per metre and diameter at a place."""
-    begin = 0.0
-    for section in sections:
-        if s <= begin + section.length + 1e-12:
-            share = min(max((s - begin) / section.length, 0.0), 1.0)
-            d = section.d0 + share * (section.d1 - section.d0)
-            return section.density * math.pi / 4 * d * d, d
-        begin += section.length
-    last = sections[-1]
-    return last.density * math.pi / 4 * last.d1**2, last.d1
 
 
 def _mass(section: CastSection, begin: float, end: float) -> float:

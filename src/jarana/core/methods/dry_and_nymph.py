@@ -57,6 +57,16 @@ METHOD = Method(
     when="No rise, even depth and pace: the dry carries the nymph and marks the take.",
     paces=(Pace("it drifts", 1.0, "natural"),),
     touch="now and then",
-    readings=("float_load", "bottom", "zone", "drag", "drag_free", "take_to_sign", "weakest"),
+    readings=(
+        "float_load",
+        "bottom",
+        "zone",
+        "drag",
+        "drag_free",
+        "take_to_sign",
+        "turnover",
+        "changes_left",
+        "weakest",
+    ),
     start=start,
 )

@@ -61,6 +61,6 @@ METHOD = Method(
     when="A lake with some wave; the zone moves or is not known.",
     paces=RETRIEVES,
     touch="never",
-    readings=("zone", "settle", "weakest"),
+    readings=("zone", "settle", "turnover", "changes_left", "weakest"),
     start=start,
 )

@@ -87,6 +87,6 @@ METHOD = Method(
         Pace("swing and dangle", 1.0, "swing"),
     ),
     touch="now and then",
-    readings=("bottom", "zone", "drag", "weakest", "land", "sag", "casting_length"),
+    readings=("bottom", "zone", "drag", "turnover", "changes_left", "weakest", "land", "sag", "casting_length"),
     start=start,
 )

@@ -67,6 +67,6 @@ METHOD = Method(
     when="Cold water, fish hugging a snaggy bed: the shot is lost, not the fly.",
     paces=(Pace("it drifts", 1.0, "natural"), Pace("held back", 0.8)),
     touch="all the time",
-    readings=("float_load", "bottom", "zone", "drag", "take_to_sign", "weakest"),
+    readings=("float_load", "bottom", "zone", "drag", "take_to_sign", "turnover", "changes_left", "weakest"),
     start=start,
 )

@@ -59,6 +59,6 @@ METHOD = Method(
     when="Searching the layers of a lake in glass calm; the point rides above the line.",
     paces=RETRIEVES,
     touch="never",
-    readings=("zone", "settle", "weakest"),
+    readings=("zone", "settle", "turnover", "changes_left", "weakest"),
     start=start,
 )

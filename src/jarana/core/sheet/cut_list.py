@@ -2,16 +2,12 @@
 
 from __future__ import annotations
 
-import math
-
+from jarana.core.leader.cut_lengths import knot_end, rounded_cut
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.measures import Measures, in_measures
-from jarana.core.tackle.knot import Knot
 from jarana.core.units import Writer
 
-ROUND_UP_MM = 5.0
-"""Cut lengths are rounded up to this."""
 TAG_SPARE_MM = 20.0
 """A dropper tag is cut this much longer than it hangs."""
 
@@ -48,16 +44,16 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
     cuts = []
     for i, span in enumerate(rig.spans):
         joint = rig.joints[i]
-        eaten, held = _end(joint.loop or joint.knot, span.d0_mm)
+        eaten, held = knot_end(joint.loop or joint.knot, span.d0_mm)
         tag = 0.0
         if i + 1 < len(rig.spans):
             below = rig.joints[i + 1]
-            more, hold = _end(below.knot, span.d1_mm)
+            more, hold = knot_end(below.knot, span.d1_mm)
             hung = hung_at(rig, below.id)
             if hung and hung.link and hung.school == "tag":
                 tag, hold = hung.link.length_mm, TAG_SPARE_MM
         else:
-            more, hold = _end(rig.point.knot, span.d1_mm)
+            more, hold = knot_end(rig.point.knot, span.d1_mm)
         spool = span.spool
         cuts.append(
             _cut(
@@ -83,11 +79,6 @@ def hung_at(rig: Rig, joint_id: str) -> Attachment | None:
     return next((a for a in rig.attachments if a.at.kind == "joint" and a.at.joint == joint_id), None)
 
 
-def _end(knot: Knot, mm: float) -> tuple[float, float]:
-    """Return what a knot eats and what is held at one end, mm."""
-    return knot.eats(mm / 1000) * 1000, knot.hold_mm
-
-
 def _cut(
     writer: Writer,
     measures: Measures,
@@ -98,7 +89,7 @@ def _cut(
     tag_mm: float = 0.0,
     **words: str | None,
 ) -> Cut:
-    cut = math.ceil((finished_mm + eaten_mm + held_mm + tag_mm) / ROUND_UP_MM - 1e-9) * ROUND_UP_MM
+    cut = rounded_cut(finished_mm + eaten_mm + held_mm + tag_mm)
     return Cut.model_validate(
         {
             **words,
@@ -123,7 +114,7 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
         if line is None or attachment.school == "tag":
             continue
         material, mm, length = line
-        eaten, held = (2 * v for v in _end(attachment.knot, mm))
+        eaten, held = (2 * v for v in knot_end(attachment.knot, mm))
         # Without a material of its own the line is that of the span above, off the same spool.
         above = rig.spans[rig.joint_index(attachment.at.joint) - 1 if attachment.at.kind == "joint" else -1]
         spool = above.spool if attachment.link and attachment.link.material is None else None
