@@ -36,7 +36,7 @@ class LeaderRequest(Frozen):
     shares: tuple[float, float, float] | None = None
     packet: Key | str = Field(default="", max_length=64)
     cut_to: Typed = ""
-    spools: tuple[Key, ...] | None = Field(default=None, max_length=60)
+    spools: tuple[Key, ...] | None = Field(default=None, max_length=2000)
     quarter_inch: bool = False
     seq: int = Field(default=0, ge=0, le=2**53)
     units: System = "metric"
@@ -123,7 +123,6 @@ class SchoolView(Frozen):
     name: str
     kind: str
     about: str
-    shares: tuple[float, float, float]
 
 
 class PacketView(Frozen):
@@ -152,10 +151,7 @@ class LeaderBook(Frozen):
     def whole(cls) -> LeaderBook:
         """Return everything there is."""
         return cls(
-            schools=tuple(
-                SchoolView(key=s.key, name=s.name, kind=s.kind, about=s.about, shares=(s.butt, s.step, s.tippet))
-                for s in schools().values()
-            ),
+            schools=tuple(SchoolView(key=s.key, name=s.name, kind=s.kind, about=s.about) for s in schools().values()),
             packets=tuple(
                 PacketView(key=p.key, name=p.name, coated=p.material.family == "coated") for p in packets().values()
             ),

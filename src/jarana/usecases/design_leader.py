@@ -10,7 +10,7 @@ from jarana.core.leader.cast import Cast, cast_of
 from jarana.core.leader.design import design
 from jarana.core.leader.packet import cut_back, packets, place_of
 from jarana.core.leader.rig_cast import air_drag_area, cast_masses, cast_sections, thrown_by_loop
-from jarana.core.leader.spec import CastFly, LeaderDesign, LeaderSpec, Shares
+from jarana.core.leader.spec import MOST_SPOOLS, CastFly, LeaderDesign, LeaderSpec, Shares
 from jarana.core.rig.edits.leader import NewSection, UseLeader, kept_from
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer, Spool
@@ -141,8 +141,9 @@ def spec_of(rig: Rig, water: Reach, drawer: Drawer, asked: Asked) -> LeaderSpec:
 def chosen(drawer: Drawer, ids: Sequence[str] | None) -> tuple[Spool, ...]:
     """Return the spools that may be used: all of one's own, or those ticked; none means the reference ladder."""
     if ids is None:
-        return drawer.spools[:60]
-    return tuple(s for s in drawer.spools if s.id in set(ids))[:60]
+        return drawer.spools[:MOST_SPOOLS]
+    wanted = set(ids)
+    return tuple(s for s in drawer.spools if s.id in wanted)[:MOST_SPOOLS]
 
 
 def flies_of(rig: Rig, keep: int) -> tuple[CastFly, ...]:

@@ -72,6 +72,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/leader": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Design a leader for the rig in hand. */
+        post: operations["post__api_leader"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leader/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the schools and the ready-made leaders. */
+        get: operations["get__api_leader_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leader/design": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Design a leader from a whole specification, as ``jarana leader design`` does. */
+        post: operations["post__api_leader_design"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -1052,6 +1103,49 @@ export interface components {
             methods: components["schemas"]["MethodView"][];
             /** Units */
             units: components["schemas"]["UnitSystem"][];
+        };
+        /**
+         * Cast
+         * @description What a cast comes to.
+         *
+         *     `last_speed_m_s` is that of the last fly; `piles_at_m` is where the loop dies; `fails_in_m_s` is the head wind, as reported,
+         *     in which it just fails: 0 where it fails in calm air, the most that was tried where it never did.
+         */
+        Cast: {
+            /** Along */
+            along: components["schemas"]["Passed"][];
+            /** Fails In M S */
+            fails_in_m_s: number;
+            /** Last Speed M S */
+            last_speed_m_s: number;
+            /** Piles At M */
+            piles_at_m: number | null;
+            /** Sentence */
+            sentence: string;
+            /** Time S */
+            time_s: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "turns over" | "needs height" | "kicks" | "piles";
+        };
+        /**
+         * CastFly
+         * @description A fly as a cast leader feels it; `above_point_mm` says where it hangs.
+         */
+        CastFly: {
+            /**
+             * Above Point Mm
+             * @default 0
+             */
+            above_point_mm?: number;
+            /** Drag Area Mm2 */
+            drag_area_mm2: number;
+            /** Mass Mg */
+            mass_mg: number;
+            /** Name */
+            name: string;
         };
         /**
          * ChangeAnswer
@@ -2079,6 +2173,16 @@ export interface components {
             stub_mm: number;
         };
         /**
+         * KnotName
+         * @description A knot between two lines.
+         */
+        KnotName: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Lane
          * @description A strip of water of one pace between the angler and the far bank, nearest first.
          */
@@ -2096,6 +2200,362 @@ export interface components {
          */
         LastTie: {
             tie: components["schemas"]["TieView"] | null;
+        };
+        /**
+         * LeaderAnswer
+         * @description A leader, what it would do on the rig, and the edit that puts it there.
+         */
+        LeaderAnswer: {
+            cast: components["schemas"]["Cast"] | null;
+            design: components["schemas"]["LeaderDesign"];
+            edit: components["schemas"]["UseLeader"];
+            /** Kept */
+            kept: string[];
+            /** Packet */
+            packet: string;
+            rig: components["schemas"]["Rig"] | null;
+            /** Sag */
+            sag: string;
+            /** Seq */
+            seq: number;
+            /** Shown */
+            shown: components["schemas"]["SectionShown"][];
+            spec: components["schemas"]["LeaderSpec"];
+            /** Tippet */
+            tippet: string;
+            /** Total */
+            total: string;
+            /** Trouble */
+            trouble: string;
+            /** Weakest */
+            weakest: string;
+        };
+        /**
+         * LeaderBook
+         * @description Schools, ready-made leaders, knots.
+         */
+        LeaderBook: {
+            /** Joints */
+            joints: components["schemas"]["KnotName"][];
+            /** Packets */
+            packets: components["schemas"]["PacketView"][];
+            /** Schools */
+            schools: components["schemas"]["SchoolView"][];
+        };
+        /**
+         * LeaderDesign
+         * @description A leader: sections from the fly line down that make up the total exactly, and what it is worth.
+         *
+         *     `fits` where no rule is broken; `broken` names those that are, `missing` the diameters that would mend it.
+         */
+        LeaderDesign: {
+            /** Broken */
+            broken: string[];
+            cast: components["schemas"]["Cast"] | null;
+            /** Cast Note */
+            cast_note: string;
+            /** Fits */
+            fits: boolean;
+            /** Joints */
+            joints: components["schemas"]["LeaderJoint"][];
+            /** Missing */
+            missing: string[];
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks?: string[];
+            /** Sag M */
+            sag_m: number | null;
+            /** School */
+            school: string;
+            /** Sections */
+            sections: components["schemas"]["LeaderSection"][];
+            /** Total Mm */
+            total_mm: number;
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+            /** Weakest */
+            weakest: string;
+            /** Weakest N */
+            weakest_n: number;
+        };
+        /**
+         * LeaderJoint
+         * @description The joint above a section: its knot and why, the step there and how stiff the two sides are.
+         */
+        LeaderJoint: {
+            /**
+             * Hinge
+             * @enum {string}
+             */
+            hinge: "fine" | "look" | "act";
+            /** Holds N */
+            holds_n: number;
+            knot: components["schemas"]["Knot"];
+            /** @default null */
+            loop?: components["schemas"]["Knot"] | null;
+            /** Ratio */
+            ratio: number;
+            /**
+             * Ring
+             * @default false
+             */
+            ring?: boolean;
+            /** Step Mm */
+            step_mm: number;
+            /** Stiffness */
+            stiffness: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * LeaderRequest
+         * @description What a leader is designed from; an empty text leaves a figure to the rig in hand and the school.
+         *
+         *     `spools` are the ids that may be used: every one of one's own where nothing is said, the reference ladder where it is empty.
+         */
+        LeaderRequest: {
+            /**
+             * Cut To
+             * @default
+             */
+            cut_to?: string;
+            /**
+             * Joint
+             * @default blood
+             */
+            joint?: string;
+            /**
+             * Optimise
+             * @default true
+             */
+            optimise?: boolean;
+            /**
+             * Packet
+             * @default
+             */
+            packet?: string;
+            /**
+             * Quarter Inch
+             * @default false
+             */
+            quarter_inch?: boolean;
+            rig: components["schemas"]["Rig"];
+            /**
+             * Ring
+             * @default false
+             */
+            ring?: boolean;
+            /**
+             * School
+             * @default all-round
+             */
+            school?: string;
+            /**
+             * Seq
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * Shares
+             * @default null
+             */
+            shares?: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Spools
+             * @default null
+             */
+            spools?: string[] | null;
+            /**
+             * Stroke
+             * @default usual
+             * @enum {string}
+             */
+            stroke?: "gentle" | "usual" | "hard";
+            /**
+             * Tippet
+             * @default
+             */
+            tippet?: string;
+            /**
+             * Tippet Length
+             * @default
+             */
+            tippet_length?: string;
+            /**
+             * Total
+             * @default
+             */
+            total?: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+            water: components["schemas"]["Reach"];
+            /**
+             * Wind
+             * @default
+             */
+            wind?: string;
+        };
+        /**
+         * LeaderSection
+         * @description A section: which spool, how thick, how long finished and cut.
+         */
+        LeaderSection: {
+            /** Cut Mm */
+            cut_mm: number;
+            /** D0 Mm */
+            d0_mm: number;
+            /** D1 Mm */
+            d1_mm: number;
+            /**
+             * Group
+             * @enum {string}
+             */
+            group: "butt" | "step" | "tippet" | "sighter" | "packet";
+            /** Length Mm */
+            length_mm: number;
+            material: components["schemas"]["Material"];
+            /** Name */
+            name: string;
+            /** Spool */
+            spool: string;
+            /** Spool Id */
+            spool_id: string | null;
+            /** Strength N */
+            strength_n: number;
+        };
+        /**
+         * LeaderSpec
+         * @description What a leader is designed from, millimetres.
+         *
+         *     Attributes
+         *     ----------
+         *     spools
+         *         What may be used; the reference ladder where there is none.
+         *     tippet_length_mm
+         *         Of the last section; by the school's share where nothing is given.
+         *     most_rods
+         *         Longest leader in rod lengths, where a rule or a habit says so.
+         *     tolerance
+         *         How far the optimiser may move a share.
+         */
+        LeaderSpec: {
+            /**
+             * Flies
+             * @default []
+             */
+            flies?: components["schemas"]["CastFly"][];
+            /**
+             * Joint
+             * @default blood
+             */
+            joint?: string;
+            /**
+             * Largest Ratio
+             * @default 1.34
+             */
+            largest_ratio?: number;
+            /**
+             * Largest Step Mm
+             * @default 0.05
+             */
+            largest_step_mm?: number;
+            /**
+             * Least Section Mm
+             * @default 150
+             */
+            least_section_mm?: number;
+            /**
+             * Line Class
+             * @default 5
+             */
+            line_class?: number;
+            /**
+             * Line Tip Mm
+             * @default 0.95
+             */
+            line_tip_mm?: number;
+            /**
+             * Most Rods
+             * @default null
+             */
+            most_rods?: number | null;
+            /** @default null */
+            packet?: components["schemas"]["Packet"] | null;
+            /**
+             * Ring
+             * @default false
+             */
+            ring?: boolean;
+            /**
+             * Rod Mm
+             * @default 2750
+             */
+            rod_mm?: number;
+            /**
+             * Round To
+             * @default 5 mm
+             * @enum {string}
+             */
+            round_to?: "5 mm" | "quarter inch";
+            /**
+             * School
+             * @default all-round
+             */
+            school?: string;
+            /** @default null */
+            shares?: components["schemas"]["Shares"] | null;
+            /**
+             * Spools
+             * @default []
+             */
+            spools?: components["schemas"]["Spool"][];
+            /**
+             * Stroke
+             * @default usual
+             * @enum {string}
+             */
+            stroke?: "gentle" | "usual" | "hard";
+            /**
+             * Tippet Length Mm
+             * @default null
+             */
+            tippet_length_mm?: number | null;
+            /**
+             * Tippet Mm
+             * @default 0.15
+             */
+            tippet_mm?: number;
+            /**
+             * Tolerance
+             * @default 0.05
+             */
+            tolerance?: number;
+            /**
+             * Total Mm
+             * @default 2700
+             */
+            total_mm?: number;
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version?: 1;
+            /**
+             * Wind M S
+             * @default 0
+             */
+            wind_m_s?: number;
         };
         /**
          * Ledger
@@ -2404,6 +2864,45 @@ export interface components {
             rig: components["schemas"]["Rig"];
         };
         /**
+         * NewSection
+         * @description A section of the leader and the joint above it.
+         */
+        NewSection: {
+            /** D0 Mm */
+            d0_mm: number;
+            /** D1 Mm */
+            d1_mm: number;
+            /**
+             * Dressing
+             * @default none
+             * @enum {string}
+             */
+            dressing?: "none" | "greased" | "degreased";
+            /** Knot */
+            knot: string;
+            /** Length Mm */
+            length_mm: number;
+            /**
+             * Loop
+             * @default null
+             */
+            loop?: string | null;
+            /** Material */
+            material: string;
+            /** Name */
+            name: string;
+            /**
+             * Ring
+             * @default false
+             */
+            ring?: boolean;
+            /**
+             * Spool
+             * @default null
+             */
+            spool?: string | null;
+        };
+        /**
          * NewTie
          * @description A rig marked tied, saved as a revision on `base`; ids are made by the client.
          */
@@ -2533,6 +3032,58 @@ export interface components {
             depth_m: number;
             /** Pace M S */
             pace_m_s: number;
+        };
+        /**
+         * Packet
+         * @description A ready-made taper: level butt, straight taper, level tip. `cut_m` was cut off its tip already.
+         */
+        Packet: {
+            /** Butt M */
+            butt_m: number;
+            /** Butt Mm */
+            butt_mm: number;
+            /**
+             * Cut M
+             * @default 0
+             */
+            cut_m?: number;
+            /** Key */
+            key: string;
+            material: components["schemas"]["Material"];
+            /** Name */
+            name: string;
+            /** Taper M */
+            taper_m: number;
+            /** Tip M */
+            tip_m: number;
+            /** Tip Mm */
+            tip_mm: number;
+        };
+        /**
+         * PacketView
+         * @description A ready-made leader.
+         */
+        PacketView: {
+            /** Coated */
+            coated: boolean;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * Passed
+         * @description Energy and speed left at a place along the line, m from the fly line.
+         */
+        Passed: {
+            /** Energy J */
+            energy_j: number;
+            /** Name */
+            name: string;
+            /** Place M */
+            place_m: number;
+            /** Speed M S */
+            speed_m_s: number;
         };
         /**
          * PeggedBead
@@ -3197,6 +3748,20 @@ export interface components {
             name: string;
         };
         /**
+         * SchoolView
+         * @description A school of leader.
+         */
+        SchoolView: {
+            /** About */
+            about: string;
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Section
          * @description A reach drawn and read: SI for the drawing, text for the rest.
          */
@@ -3219,6 +3784,22 @@ export interface components {
             paced: string;
             /** Throws */
             throws: components["schemas"]["ThrowView"][];
+        };
+        /**
+         * SectionShown
+         * @description A section as it is read.
+         */
+        SectionShown: {
+            /** Cut */
+            cut: string;
+            /** Diameter */
+            diameter: string;
+            /** Hinge */
+            hinge: string;
+            /** Holds */
+            holds: string;
+            /** Length */
+            length: string;
         };
         /**
          * SetBed
@@ -3680,6 +4261,18 @@ export interface components {
              * @default []
              */
             lost?: string[];
+        };
+        /**
+         * Shares
+         * @description Butt, step-down and tippet as shares of the whole.
+         */
+        Shares: {
+            /** Butt */
+            butt: number;
+            /** Step */
+            step: number;
+            /** Tippet */
+            tippet: number;
         };
         /**
          * SheetRequest
@@ -4357,6 +4950,22 @@ export interface components {
             units?: "metric" | "imperial" | "x";
         };
         /**
+         * Use
+         * @description Metres a spool gives up.
+         */
+        Use: {
+            /** Left M */
+            left_m: number;
+            /** Metres */
+            metres: number;
+            /** Name */
+            name: string;
+            /** Short */
+            short: boolean;
+            /** Spool Id */
+            spool_id: string;
+        };
+        /**
          * UseKnot
          * @description Tie a joint or a fly with another knot.
          */
@@ -4370,6 +4979,19 @@ export interface components {
             op: "use_knot";
             /** Part */
             part: string;
+        };
+        /**
+         * UseLeader
+         * @description Put a leader on a rig: everything down to the first dropper, or to the point where there is none.
+         */
+        UseLeader: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "use_leader";
+            /** Sections */
+            sections: components["schemas"]["NewSection"][];
         };
         /**
          * UseLine
@@ -4477,7 +5099,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
@@ -4699,6 +5321,101 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_leader: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaderRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaderAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_leader_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaderBook"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_leader_design: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaderSpec"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaderDesign"];
                 };
             };
             400: components["responses"]["Problem400"];

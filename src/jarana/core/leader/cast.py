@@ -101,10 +101,12 @@ def cast_of(
     names
         Of the sections' lower ends, for `along`.
     """
-    ends, s = [], 0.0
+    ends, s = [CastMass(0.0, 0.0, 0.0, "fly line")], 0.0
     for section, name in zip(sections, names, strict=True):
         s += section.length
         ends.append(CastMass(s, 0.0, 0.0, f"end of {name}"))
+    # At the very end nothing moves any more but the last fly.
+    ends.pop()
     result = run_loop(sections, [*masses, *ends], stroke, wind)
     verdict = judge(result, last)
     end = result.at.get(last)

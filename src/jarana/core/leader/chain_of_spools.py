@@ -90,18 +90,19 @@ def missing(path: Sequence[Spool], limits: Limits) -> list[str]:
         if allowed(a, b, limits):
             continue
         low, high = max(a - limits.step, a / limits.ratio), min(b + limits.step, b * limits.ratio)
-        if low <= high:
-            lines.append(f"{low:.2f} to {high:.2f} mm, between {a:.3g} and {b:.3g}")
+        if low <= high + 1e-6:
+            one = f"{low:.2f}" if high - low < 0.005 else f"{low:.2f} to {high:.2f}"
+            lines.append(f"{one} mm, between {a:.3g} and {b:.3g}")
         else:
-            lines.append(f"at least two between {a:.3g} and {b:.3g} mm: {high:.2f} and {low:.2f}")
+            lines.append(f"at least two between {a:.3g} and {b:.3g} mm: about {low:.2f} and {high:.2f}")
     return lines
 
 
 def _thickest_first(spools: Sequence[Spool]) -> list[Spool]:
-    """Return one spool of each diameter: the fullest."""
-    kept: dict[float, Spool] = {}
+    """Return one spool of each diameter, to the nearest 0.005 mm: the fullest."""
+    kept: dict[int, Spool] = {}
     for spool in spools:
-        key = round(spool.diameter_mm, 3)
+        key = round(spool.diameter_mm * 200)
         if key not in kept or spool.left_m > kept[key].left_m:
             kept[key] = spool
     return list(kept.values())

@@ -147,8 +147,8 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
 def _broken(line: str, limits: Limits) -> str:
     if line.startswith("a butt"):
         return "the butt is not 50 to 75 % of the fly line's tip"
-    where = line.partition("between ")[2].partition(":")[0]
-    return f"the step between {where} is over {limits.step:g} mm or ratio {limits.ratio:g}"
+    where = line.partition("between ")[2].partition(":")[0].removesuffix(" mm")
+    return f"the step between {where} mm is over {limits.step:g} mm or ratio {limits.ratio:g}"
 
 
 def _around(share: float, tolerance: float) -> tuple[float, ...]:

@@ -16,7 +16,7 @@ from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.material import Material
 
-MOST_SPOOLS = 60
+MOST_SPOOLS = 400
 Kind = Literal["taper", "contact", "tapered contact", "level", "sinking", "packet"]
 Group = Literal["butt", "step", "tippet", "sighter", "packet"]
 RoundTo = Literal["5 mm", "quarter inch"]

@@ -8,6 +8,7 @@ from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.units import Writer
 
+ONE_PIECE = "one-piece"
 TAG_SPARE_MM = 20.0
 """A dropper tag is cut this much longer than it hangs."""
 
@@ -42,36 +43,48 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
     length and 20 mm instead of the held part. Rounded up to 5 mm.
     """
     cuts = []
-    for i, span in enumerate(rig.spans):
-        joint = rig.joints[i]
+    for first, last in _pieces(rig):
+        span, joint, end = rig.spans[first], rig.joints[first], rig.spans[last]
         eaten, held = knot_end(joint.loop or joint.knot, span.d0_mm)
         tag = 0.0
-        if i + 1 < len(rig.spans):
-            below = rig.joints[i + 1]
-            more, hold = knot_end(below.knot, span.d1_mm)
+        if last + 1 < len(rig.spans):
+            below = rig.joints[last + 1]
+            more, hold = knot_end(below.knot, end.d1_mm)
             hung = hung_at(rig, below.id)
             if hung and hung.link and hung.school == "tag":
                 tag, hold = hung.link.length_mm, TAG_SPARE_MM
         else:
-            more, hold = knot_end(rig.point.knot, span.d1_mm)
+            more, hold = knot_end(rig.point.knot, end.d1_mm)
         spool = span.spool
+        tapered = "" if span.d0_mm == end.d1_mm else f" to {writer.text('diameter', end.d1_mm / 1000)}"
         cuts.append(
             _cut(
                 writer,
                 measures,
                 part=span.id,
-                name=span.name,
-                line=f"{span.material.name} {writer.text('diameter', span.d0_mm / 1000)}",
+                name=span.name if first == last else f"{span.name} to {end.name.lower()}, one piece",
+                line=f"{span.material.name} {writer.text('diameter', span.d0_mm / 1000)}{tapered}",
                 look=span.material.look,
                 spool_id=spool.id if spool else None,
                 spool=f"Spool {spool.number}" if spool else "no spool of yours",
-                finished_mm=span.length_mm,
+                finished_mm=sum(s.length_mm for s in rig.spans[first : last + 1]),
                 eaten_mm=eaten + more,
                 held_mm=held + hold,
                 tag_mm=tag,
             )
         )
     return (*cuts, *_link_cuts(rig, writer, measures))
+
+
+def _pieces(rig: Rig) -> list[tuple[int, int]]:
+    """Return first and last span of each piece: spans of a ready-made leader are one."""
+    pieces: list[tuple[int, int]] = []
+    for i, joint in enumerate(rig.joints):
+        if pieces and joint.knot.key == ONE_PIECE:
+            pieces[-1] = (pieces[-1][0], i)
+        else:
+            pieces.append((i, i))
+    return pieces
 
 
 def hung_at(rig: Rig, joint_id: str) -> Attachment | None:

@@ -154,7 +154,7 @@ def fly_name(attachment: Attachment, writer: Writer) -> str:
 
 def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
     pieces = {c.part: c for c in cuts}
-    steps = [_join(rig, i, pieces[rig.spans[i].id], measures, writer) for i in range(len(rig.spans))]
+    steps = [_join(rig, i, pieces[span.id], measures, writer) for i, span in enumerate(rig.spans) if span.id in pieces]
     for attachment in rig.attachments:
         link = rig.link_of(attachment)
         material, mm = (link[0], link[1]) if link else (rig.spans[-1].material, rig.spans[-1].d1_mm)

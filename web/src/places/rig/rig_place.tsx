@@ -1,6 +1,6 @@
 import { Pin, PinOff } from "lucide-react";
 import { useEffect, useMemo, useRef } from "react";
-import { Link } from "react-router";
+import { Link, useNavigate } from "react-router";
 import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { useGhost } from "../../app/ghost_store";
@@ -94,6 +94,13 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
             <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
               <PinButton />
               <Link
+                to="/rig/taper"
+                title="Design its leader (T)"
+                className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 hover:border-ink"
+              >
+                Taper
+              </Link>
+              <Link
                 to="/tie"
                 className="ml-auto inline-flex min-h-8 items-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
               >
@@ -132,6 +139,7 @@ function shownBesideField(field: string): boolean {
 
 /** The workbench's keys; each acts on the part that is picked, or on the point where none is. */
 function useRigActions(readings: readonly Reading[]): Action[] {
+  const navigate = useNavigate();
   const told = useRef(readings);
   told.current = readings;
   return useMemo(() => {
@@ -188,10 +196,11 @@ function useRigActions(readings: readonly Reading[]): Action[] {
       ["next-part", "j", "next part", walk(1)],
       ["part-before", "k", "part before", walk(-1)],
       ["pin", "p", "pin this rig, or let the pinned one go", togglePin],
+      ["taper", "t", "taper: design its leader", () => void navigate("/rig/taper")],
       ["try-1", "1", "try the first thing offered", offered(0)],
       ["try-2", "2", "try the second thing offered", offered(1)],
       ["let-go", "Escape", "let go of the part", () => bench().select(null)],
     ];
     return rows.map(([id, keys, does, run]) => ({ id, keys, does, run, group: "On the rig" }));
-  }, []);
+  }, [navigate]);
 }

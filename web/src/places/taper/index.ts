@@ -1,0 +1,1 @@
+export { TaperPlace } from "./taper_place";

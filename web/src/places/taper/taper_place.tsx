@@ -1,0 +1,231 @@
+import { Pin, PinOff } from "lucide-react";
+import { useMemo } from "react";
+import { useNavigate } from "react-router";
+import type { Drawer, LeaderAnswer, LeaderBook, Reach, Rig, UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { openSheet } from "../../app/open_sheets";
+import { useBook, useDrawer } from "../../app/queries";
+import { type Action, useActions } from "../../app/shortcuts";
+import { LeaderDrawing } from "../../drawings/leader_drawing";
+import { Button } from "../../ui/button";
+import { say } from "../../ui/toast";
+import { useSize } from "../../ui/use_size";
+import { Controls } from "./controls";
+import { ask, faultsOf, schoolOf, useLeader, useLeaderBook, useTaper } from "./use_leader";
+
+/** The leader designed from one's own spools: sections, hinges and the loop's speed drawn along it. */
+export function TaperPlace() {
+  const docs = useBench((s) => s.docs);
+  const units = useBench((s) => s.units);
+  const book = useLeaderBook();
+  const drawer = useDrawer();
+  const system = useBook().data?.units.find((u) => u.key === units);
+  if (docs && !docs.rig) {
+    return (
+      <main className="p-6">
+        <h1 className="text-xl font-bold">No rig in hand</h1>
+        <p className="mt-2 mb-4 max-w-prose">
+          A leader is designed for a rig: its line, rod and flies. Take one in hand first.
+        </p>
+        <Button strong onClick={() => openSheet("rigs")}>
+          Your rigs
+        </Button>
+      </main>
+    );
+  }
+  if (!docs?.rig || !book.data || !drawer.data || !system) {
+    return (
+      <p role="status" className="p-6 text-soft">
+        Laying out the spools …
+      </p>
+    );
+  }
+  return <Bench rig={docs.rig} water={docs.water} book={book.data} drawer={drawer.data} system={system} />;
+}
+
+/** Fields whose faults are said beside them. */
+const BESIDE = ["total", "tippet", "tippet_length", "wind", "cut_to", "shares"];
+
+type Props = { rig: Rig; water: Reach; book: LeaderBook; drawer: Drawer; system: UnitSystem };
+
+function Bench({ rig, water, book, drawer, system }: Props) {
+  const units = useBench((s) => s.units);
+  const { asked: chosen, ghost } = useTaper();
+  const asked = useMemo(() => ({ ...chosen, school: chosen.school || schoolOf(rig) }), [chosen, rig]);
+  const spools = useMemo(() => (drawer.spools ?? []).map((s) => s.id), [drawer]);
+  const leader = useLeader(rig, water, asked, spools, units);
+  const faults = faultsOf(leader.error);
+  const answer = leader.data;
+  const [ref, size] = useSize<HTMLDivElement>();
+  const pin = useMemo<Action[]>(
+    () => [
+      {
+        id: "pin-leader",
+        does: "pin this leader, to compare",
+        keys: "p",
+        group: "Taper",
+        run: () => togglePin(answer),
+      },
+    ],
+    [answer],
+  );
+  useActions("taper", pin);
+  return (
+    <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[300px_minmax(0,1fr)]">
+      <h1 className="sr-only">Taper</h1>
+      <Controls asked={asked} answer={answer} book={book} drawer={drawer} faults={faults} system={system} />
+      <div className="flex min-h-0 min-w-0 flex-col">
+        <div ref={ref} className="h-[310px] flex-none overflow-hidden border-b border-rule bg-sheet">
+          {answer && size.width > 0 ? (
+            <LeaderDrawing answer={answer} ghost={ghost === answer ? null : ghost} width={size.width} height={308} />
+          ) : null}
+        </div>
+        <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+          {leader.isError && !Object.keys(faults).some((f) => BESIDE.includes(f)) ? (
+            <p role="alert" className="text-float">
+              {Object.values(faults).join(" ") || leader.error.message}
+            </p>
+          ) : null}
+          {answer ? <Told answer={answer} ghost={ghost} /> : null}
+        </div>
+        {answer ? <Act answer={answer} pinned={ghost !== null} /> : null}
+      </div>
+    </main>
+  );
+}
+
+function togglePin(answer: LeaderAnswer | undefined): void {
+  const { ghost } = useTaper.getState();
+  useTaper.setState({ ghost: ghost ? null : (answer ?? null) });
+}
+
+function Act({ answer, pinned }: { answer: LeaderAnswer; pinned: boolean }) {
+  const edit = useBench((s) => s.edit);
+  const navigate = useNavigate();
+  const put = () => {
+    edit({ ...answer.edit, op: "use_leader" }, "leader");
+    say("On the rig. Undo takes it off again.");
+    void navigate("/rig");
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-t border-rule px-4 py-2">
+      <Button strong disabled={answer.trouble !== ""} onClick={put}>
+        Put it on the rig in hand
+      </Button>
+      <Button aria-pressed={pinned} onClick={() => togglePin(answer)} title="Pin (P)">
+        {pinned ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
+        {pinned ? "Let go of the pinned one" : "Pin it, to compare"}
+      </Button>
+      <Button onClick={() => void navigate("/rig")}>Back to the rig</Button>
+      <span className="text-[13px] text-soft">
+        {answer.trouble || (answer.kept.length > 0 ? `Stays as it is: ${answer.kept.join(", ").toLowerCase()}.` : "")}
+      </span>
+    </div>
+  );
+}
+
+function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | null }) {
+  const { design, cast } = answer;
+  const other = ghost && ghost !== answer ? ghost : null;
+  return (
+    <>
+      {design.broken.length > 0 ? (
+        <div role="status" className="mb-3 border-l-[3px] border-float pl-3" data-testid="broken">
+          <p className="font-semibold">No leader of these spools keeps every rule. This is the nearest.</p>
+          {design.broken.map((line) => (
+            <p key={line}>{line[0]?.toUpperCase() + line.slice(1)}.</p>
+          ))}
+          {design.missing.length > 0 ? (
+            <p>
+              What would mend it: <span className="figure">{design.missing.join("; ")}</span>.
+            </p>
+          ) : null}
+        </div>
+      ) : null}
+      <p data-testid="cast">
+        {cast ? cast.sentence : design.cast_note}
+        {other?.cast && cast ? (
+          <span className="text-soft">
+            {" "}
+            The pinned one fails at {other.cast.fails_in_m_s.toFixed(1)} m/s, this at {cast.fails_in_m_s.toFixed(1)}.
+          </span>
+        ) : null}
+      </p>
+      {answer.sag ? (
+        <p>
+          Held off the water it sags <span className="figure">{answer.sag}</span> under a light rig's pull.
+        </p>
+      ) : null}
+      {answer.packet ? <p>{answer.packet}</p> : null}
+      {design.remarks?.map((line) => (
+        <p key={line} className="text-look">
+          {line[0]?.toUpperCase() + line.slice(1)}.
+        </p>
+      ))}
+      <p className="text-[13px] text-soft">Weakest: {answer.weakest}.</p>
+      <div className="mt-2 overflow-x-auto">
+        <table className="w-full border-collapse text-left text-[14px]">
+          <thead>
+            <tr className="border-b border-rule text-[12px] text-soft">
+              <th className="py-1 pr-3 font-normal">Section</th>
+              <th className="py-1 pr-3 font-normal">Spool</th>
+              <th className="py-1 pr-3 text-right font-normal">Diameter</th>
+              <th className="py-1 pr-3 text-right font-normal">Finished</th>
+              <th className="py-1 pr-3 text-right font-normal">Cut</th>
+              <th className="py-1 pr-3 font-normal">Knot above it</th>
+              <th className="py-1 text-right font-normal">Holds</th>
+            </tr>
+          </thead>
+          <tbody>
+            {design.sections.map((section, i) => {
+              const joint = design.joints[i];
+              const shown = answer.shown[i];
+              return (
+                <tr key={section.name} className="border-b border-hair align-top">
+                  <th scope="row" className="py-1 pr-3 text-left font-semibold whitespace-nowrap">
+                    {section.name}
+                  </th>
+                  <td className="py-1 pr-3">
+                    {section.spool}
+                    {section.spool_id && useTaper.getState().asked.without !== null ? (
+                      <button
+                        type="button"
+                        className="ml-2 min-h-6 text-[12px] underline"
+                        aria-label={`Leave out spool ${section.spool}`}
+                        onClick={() =>
+                          ask({ without: [...(useTaper.getState().asked.without ?? []), section.spool_id ?? ""] })
+                        }
+                      >
+                        leave out
+                      </button>
+                    ) : null}
+                  </td>
+                  <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.diameter}</td>
+                  <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.length}</td>
+                  <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.cut}</td>
+                  <td className={`py-1 pr-3 ${joint && joint.hinge !== "fine" ? "text-float" : ""}`}>
+                    {joint?.ring ? "Ring, " : ""}
+                    {(joint?.loop ?? joint?.knot)?.name}
+                    <span className="block text-[12px] text-soft">
+                      {joint?.why} {shown?.hinge}
+                    </span>
+                  </td>
+                  <td className="figure py-1 text-right whitespace-nowrap">{shown?.holds}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      {design.uses.some((u) => u.short) ? (
+        <p className="mt-2 text-look">
+          {design.uses
+            .filter((u) => u.short)
+            .map((u) => `Spool ${u.name} holds less than is needed`)
+            .join("; ")}
+          .
+        </p>
+      ) : null}
+    </>
+  );
+}
