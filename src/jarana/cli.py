@@ -94,7 +94,12 @@ def _leader(arguments: argparse.Namespace) -> int:
     except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
         print(f"{arguments.spec}: cannot be read as JSON: {error}", file=sys.stderr)
         return 2
-    print(made.model_dump_json(indent=1))
+    if arguments.draw:
+        from jarana.formats.leader_svg import leader_svg
+
+        print(leader_svg(made, Writer()), end="")
+    else:
+        print(made.model_dump_json(indent=1))
     return 0
 
 
@@ -144,6 +149,7 @@ def main(argv: list[str] | None = None) -> int:
     verbs = leader.add_subparsers(required=True, metavar="verb")
     designer = verbs.add_parser("design", help="design a leader; JSON on standard output")
     designer.add_argument("spec", help="a file, or - for standard input (docs/leader.schema.json)")
+    designer.add_argument("--draw", action="store_true", help="an SVG drawing instead")
     designer.set_defaults(run=_leader)
     standin = commands.add_parser("standin", help="run a simulated device or gauge, misbehaving on demand")
     standin.add_argument("device", choices=["micrometer", "scale", "gauge"])

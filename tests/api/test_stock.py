@@ -271,3 +271,30 @@ def test_the_last_good_gauge_reading_stands_and_is_marked(
     devices[2].fault = "none"
     assert equipped.get("/api/gauges/tavrin-bridge").json["trouble"] == ""
     assert equipped.get("/api/gauges/..%2fetc").json.get("reading") is None
+
+
+def test_wear_is_written_down_and_a_new_piece_comes_off_its_spool(client: FlaskClient, contact_rig: Rig) -> None:
+    rig_id, tie_id = new_id(), new_id()
+    base = save(client, rig_id, contact_rig, None)["id"]
+    sent = {"id": tie_id, "revision_id": new_id(), "base": base, "rig": contact_rig.model_dump(mode="json")}
+    tie = client.post(f"/api/rigs/{rig_id}/ties", json=sent).json
+    point = tie["worn"][-1]
+    assert point["changes"] == 0 or point["changes"] >= 1
+    url = f"/api/ties/{tie_id}/wear"
+    cut = client.post(url, json={"id": new_id(), "kind": "cut back", "span": point["span"], "lost": "10 cm"}).json
+    assert cut["worn"][-1]["left"] != point["left"]
+    wrong = client.post(url, json={"id": new_id(), "kind": "cut back", "span": point["span"], "lost": "9 m"})
+    assert wrong.status_code == 422
+    assert "there are only" in wrong.json["faults"][0]["reason"]
+    assert client.post(url, json={"id": new_id(), "kind": "retied", "span": "nothing"}).status_code == 422
+    before = left(client)
+    renewal = new_id()
+    new = client.post(url, json={"id": renewal, "kind": "renewed", "span": point["span"]}).json
+    assert new["worn"][-1]["left"] == point["left"]
+    assert left(client)["spool-9"] < before["spool-9"]
+    again = client.post(f"{url}/{renewal}/undo").json
+    assert again["worn"][-1]["left"] == cut["worn"][-1]["left"]
+    assert left(client) == before
+    knot = client.post(url, json={"id": new_id(), "kind": "wind knot", "span": point["span"]}).json
+    assert knot["worn"][-1]["knotted"]
+    assert client.post(f"/api/ties/{tie_id}/undo").json["wear"] == []

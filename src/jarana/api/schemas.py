@@ -10,6 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
 from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
+from jarana.core.leader.wear import WearKind
 from jarana.core.methods.base import Method, MotionKind
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
@@ -390,6 +391,36 @@ class SettledFlies(Frozen):
     lost: tuple[Key, ...] = Field(default=(), max_length=20)
 
 
+class WornSpan(Frozen):
+    """A span of a tied rig as it is now."""
+
+    span: str
+    name: str
+    left: str
+    tip: str
+    holds: str
+    knotted: bool
+    changes: int | None
+
+
+class WearView(Frozen):
+    """One thing that happened to a tied rig."""
+
+    id: UUID
+    kind: str
+    span: str
+    at: datetime
+
+
+class NewWear(Frozen):
+    """Something that happened to a span; how much was lost is typed in any unit."""
+
+    id: UUID
+    kind: WearKind
+    span: Key
+    lost: Typed = ""
+
+
 class TieView(Frozen):
     """A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back."""
 
@@ -398,6 +429,8 @@ class TieView(Frozen):
     made_at: datetime
     taken: tuple[TakenLine, ...]
     flies_out: tuple[FlyOut, ...]
+    worn: tuple[WornSpan, ...]
+    wear: tuple[WearView, ...]
     revision: RigRevision
 
 

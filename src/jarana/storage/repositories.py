@@ -36,6 +36,7 @@ from jarana.storage.tables import (
     SpoolRow,
     StockChangeRow,
     TieRow,
+    WearRow,
 )
 
 OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
@@ -291,6 +292,23 @@ class Rigs:
             .limit(1)
         )
         return self.session.scalars(query).first()
+
+    def wear(self, tie_id: UUID) -> Sequence[WearRow]:
+        """Return what happened to a tied rig, oldest first, without what was taken back."""
+        query = select(WearRow).where(
+            WearRow.tie_id == tie_id, WearRow.owner_id == self.owner, WearRow.undone_at.is_(None)
+        )
+        return self.session.scalars(query.order_by(WearRow.made_at)).all()
+
+    def wear_row(self, wear_id: UUID) -> WearRow | None:
+        """Return one thing that happened."""
+        query = select(WearRow).where(WearRow.id == wear_id, WearRow.owner_id == self.owner)
+        return self.session.scalars(query).first()
+
+    def add_wear(self, row: WearRow) -> None:
+        """Write down what happened."""
+        self.session.add(row)
+        self.session.flush()
 
     def _revise(
         self, rig_id: UUID, revision_id: UUID, base: UUID | None, number: int, document: Rig, occasion: str

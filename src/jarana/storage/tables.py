@@ -19,6 +19,7 @@ from sqlalchemy import (
 )
 from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_column
 
+from jarana.core.leader.wear import Wear
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
@@ -205,6 +206,18 @@ class StockChangeRow(Base):
     why: Mapped[str] = mapped_column(String(200))
     entries: Mapped[Entries] = mapped_column(Document(Entries))
     tie_id: Mapped[UUID | None] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True, default=None)
+    undone_at: Mapped[datetime | None] = mapped_column(default=None)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
+
+
+class WearRow(Base):
+    """One thing that happened to a tied rig: a re-tie, a cut-back, a break, a stray knot."""
+
+    __tablename__ = "wear"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    tie_id: Mapped[UUID] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True)
+    event: Mapped[Wear] = mapped_column(Document(Wear))
     undone_at: Mapped[datetime | None] = mapped_column(default=None)
     made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
 

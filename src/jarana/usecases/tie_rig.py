@@ -9,6 +9,7 @@ from uuid import UUID, uuid5
 from sqlalchemy.orm import Session
 
 from jarana.core.errors import InputError
+from jarana.core.leader.wear import MOST_EVENTS, Wear, Worn, worn
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
@@ -17,7 +18,7 @@ from jarana.core.stock.change import Entries
 from jarana.core.stock.tied import moved_flies, still_out, taken_by_tying
 from jarana.core.units import Writer
 from jarana.storage.repositories import Belongings, Rigs
-from jarana.storage.tables import RigRevisionRow, TieRow
+from jarana.storage.tables import RigRevisionRow, TieRow, WearRow
 from jarana.usecases.keep_rig import UnknownRigError, keep_rig
 from jarana.usecases.keep_stock import keep_entries, undo_change
 
@@ -28,12 +29,14 @@ class UnknownTieError(Exception):
 
 @dataclass(frozen=True)
 class Tied:
-    """A tie, its revision, metres taken by spool id, and the flies that hang on it, weights of the box by id."""
+    """A tie, its revision, metres taken by spool id, the flies that hang on it (weights of the box by id), and its wear."""
 
     tie: TieRow
     revision: RigRevisionRow
     taken_m: dict[str, float]
     flies_out: list[str]
+    worn: tuple[Worn, ...] = ()
+    events: tuple[WearRow, ...] = ()
 
 
 def tie_rig(
@@ -102,6 +105,48 @@ def settle_flies(
     return tied_of(belongings, rigs, tie)
 
 
+def note_wear(session: Session, owner: UUID, tie_id: UUID, wear_id: UUID, event: Wear, now: datetime) -> Tied:
+    """Write down what happened to a tied rig; a renewed span is cut from its spool again.
+
+    Raises
+    ------
+    InputError
+        When the span is not there, or more is lost than there is.
+    """
+    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
+    belongings.lock()
+    tie = _known(rigs, tie_id)
+    tied = tied_of(belongings, rigs, tie)
+    if rigs.wear_row(wear_id) is None:
+        if len(tied.events) >= MOST_EVENTS:
+            raise InputError.one("kind", event.kind, f"at most {MOST_EVENTS} things happen to one rig")
+        rig = tied.revision.document
+        worn(rig, [*(row.event for row in tied.events), event])
+        rigs.add_wear(WearRow(id=wear_id, owner_id=owner, tie_id=tie_id, event=event))
+        if event.kind == "renewed":
+            cut = next((c for c in cuts_of(rig, Writer(), Measures()) if c.part == event.span), None)
+            if cut and cut.spool_id:
+                took = taken_by_tying(belongings.drawer(), {cut.spool_id: cut.cut_mm}, [])
+                did = took.model_copy(update={"act": "edit"})
+                keep_entries(belongings, uuid5(wear_id, "taken"), f"renewed {cut.name.lower()}", did, now, tie_id)
+    return tied_of(belongings, rigs, tie)
+
+
+def take_wear_back(session: Session, owner: UUID, tie_id: UUID, wear_id: UUID, now: datetime) -> Tied:
+    """Take back what was written down, with the line it took."""
+    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
+    tie, row = _known(rigs, tie_id), rigs.wear_row(wear_id)
+    if row is None or row.tie_id != tie_id:
+        raise UnknownTieError(str(wear_id))
+    if row.undone_at is None:
+        row.undone_at = now
+        taken = uuid5(wear_id, "taken")
+        if belongings.change(taken):
+            undo_change(belongings, taken, now)
+        session.flush()
+    return tied_of(belongings, rigs, tie)
+
+
 def tied_of(belongings: Belongings, rigs: Rigs, tie: TieRow) -> Tied:
     """Return a tie with its revision and what it holds of the drawer."""
     revision = rigs.revision(tie.revision_id)
@@ -114,7 +159,9 @@ def tied_of(belongings: Belongings, rigs: Rigs, tie: TieRow) -> Tied:
         for entry in change.entries
         if entry.kind == "spools" and entry.before and entry.after
     }
-    return Tied(tie, revision, taken, still_out(standing))
+    events = tuple(rigs.wear(tie.id)) if tie.undone_at is None else ()
+    left = worn(revision.document, [row.event for row in events])
+    return Tied(tie, revision, taken, still_out(standing), left, events)
 
 
 def _known(rigs: Rigs, tie_id: UUID) -> TieRow:

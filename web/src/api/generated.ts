@@ -806,6 +806,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ties/{tie_id}/wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down what happened to a tied rig: re-tied, cut back, broke, renewed, a stray knot. */
+        post: operations["post__api_ties_{tie_id}_wear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ties/{tie_id}/wear/{wear_id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take back what was written down. */
+        post: operations["post__api_ties_{tie_id}_wear_{wear_id}_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/water": {
         parameters: {
             query?: never;
@@ -2925,6 +2959,29 @@ export interface components {
             rig: components["schemas"]["Rig"];
         };
         /**
+         * NewWear
+         * @description Something that happened to a span; how much was lost is typed in any unit.
+         */
+        NewWear: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "retied" | "cut back" | "broke" | "renewed" | "wind knot" | "cut out";
+            /**
+             * Lost
+             * @default
+             */
+            lost?: string;
+            /** Span */
+            span: string;
+        };
+        /**
          * Obstacle
          * @description Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m.
          */
@@ -4776,6 +4833,10 @@ export interface components {
             taken: components["schemas"]["TakenLine"][];
             /** Undone */
             undone: boolean;
+            /** Wear */
+            wear: components["schemas"]["WearView"][];
+            /** Worn */
+            worn: components["schemas"]["WornSpan"][];
         };
         /**
          * Timed
@@ -5052,6 +5113,26 @@ export interface components {
             water: components["schemas"]["Reach"];
         };
         /**
+         * WearView
+         * @description One thing that happened to a tied rig.
+         */
+        WearView: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Span */
+            span: string;
+        };
+        /**
          * Weight
          * @description One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar.
          */
@@ -5110,6 +5191,26 @@ export interface components {
              */
             units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
+        };
+        /**
+         * WornSpan
+         * @description A span of a tied rig as it is now.
+         */
+        WornSpan: {
+            /** Changes */
+            changes: number | null;
+            /** Holds */
+            holds: string;
+            /** Knotted */
+            knotted: boolean;
+            /** Left */
+            left: string;
+            /** Name */
+            name: string;
+            /** Span */
+            span: string;
+            /** Tip */
+            tip: string;
         };
         /**
          * Wraps
@@ -6774,6 +6875,73 @@ export interface operations {
             header?: never;
             path: {
                 tie_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_ties_{tie_id}_wear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tie_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewWear"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_ties_{tie_id}_wear_{wear_id}_undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tie_id: string;
+                wear_id: string;
             };
             cookie?: never;
         };

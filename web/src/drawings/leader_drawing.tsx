@@ -21,7 +21,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
   const x = scaleLinear<number>({ domain: [0, whole], range: [LEFT, width - RIGHT] });
   const moving = answer.cast?.along ?? [];
   const fastest = Math.max(2, ...moving.map((p) => p.speed_m_s), ...(ghost?.cast?.along ?? []).map((p) => p.speed_m_s));
-  const y = scaleLinear<number>({ domain: [0, fastest * 1.05], range: [height - 34, CURVE_TOP] });
+  const y = scaleLinear<number>({ domain: [0, fastest * 1.05], range: [height - 42, CURVE_TOP] });
   const places = starts(design.sections.map((s) => s.length_mm / 1000));
   const worst = design.joints.reduce((at, j, i) => (j.stiffness > (design.joints[at]?.stiffness ?? 0) ? i : at), 0);
   return (
@@ -36,7 +36,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
         const from = x(places[i] ?? 0);
         const to = x((places[i] ?? 0) + section.length_mm / 1000);
         const [a, b] = [section.d0_mm * THICK, section.d1_mm * THICK];
-        const wide = to - from > 46;
+        const wide = to - from > 66;
         return (
           <g key={`${section.name} ${i}`}>
             <path
@@ -93,7 +93,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
       <circle cx={x(design.total_mm / 1000) + 4} cy={LINE_Y} r={4} fill="none" stroke="var(--hook)" strokeWidth={1.6} />
       {moving.length > 0 ? (
         <>
-          <Axes x={x} y={y} left={LEFT} bottom={height - 34} ticks={8} />
+          <Axes x={x} y={y} left={LEFT} bottom={height - 42} ticks={8} />
           <text x={LEFT} y={CURVE_TOP - 8} fontSize={12} fill="var(--soft)">
             speed left when the loop gets there, m/s
           </text>
@@ -101,7 +101,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
             m from the fly line
           </text>
           <path d={`M${LEFT} ${y(2)} H${width - RIGHT}`} stroke="var(--float)" strokeDasharray="2 4" aria-hidden />
-          <text x={width - RIGHT} y={y(2) - 4} fontSize={12} textAnchor="end" fill="var(--float)">
+          <text x={LEFT + 8} y={y(2) - 4} fontSize={12} fill="var(--float)">
             2 m/s turns over
           </text>
           {ghost?.cast ? (
@@ -127,7 +127,14 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
           {answer.cast?.piles_at_m != null ? (
             <g transform={`translate(${x(Math.min(answer.cast.piles_at_m, whole))} ${y(0)})`}>
               <path d="M0 0 V-26" stroke="var(--float)" strokeWidth={2} />
-              <text y={-32} textAnchor="middle" fontSize={13} fill="var(--float)" fontWeight={600}>
+              <text
+                x={answer.cast.piles_at_m > whole * 0.9 ? 4 : 0}
+                y={-32}
+                textAnchor={answer.cast.piles_at_m > whole * 0.9 ? "end" : "middle"}
+                fontSize={13}
+                fill="var(--float)"
+                fontWeight={600}
+              >
                 the loop dies
               </text>
             </g>

@@ -16,6 +16,7 @@ from jarana.api.schemas import (
     LastTie,
     MyMeasures,
     NewTie,
+    NewWear,
     RigRevision,
     SettledFlies,
     SheetRequest,
@@ -23,16 +24,28 @@ from jarana.api.schemas import (
     TakenLine,
     TieView,
     TypedMeasures,
+    WearView,
+    WornSpan,
 )
 from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
+from jarana.core.errors import InputError
+from jarana.core.leader.wear import Wear
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
-from jarana.core.units import Writer
+from jarana.core.units import Writer, parse
 from jarana.storage.repositories import Anglers, Belongings, Rigs
 from jarana.usecases.keep_measures import keep_measures
 from jarana.usecases.keep_rig import StaleBaseError
-from jarana.usecases.tie_rig import Tied, settle_flies, tie_rig, tied_of, untie_rig
+from jarana.usecases.tie_rig import (
+    Tied,
+    note_wear,
+    settle_flies,
+    take_wear_back,
+    tie_rig,
+    tied_of,
+    untie_rig,
+)
 
 blueprint = Blueprint("tie", __name__, url_prefix="/api")
 
@@ -46,12 +59,26 @@ def _shown(tied: Tied) -> TieView:
     session = database()
     session.refresh(tied.revision)
     session.refresh(tied.tie)
+    writer = Writer()
     return TieView(
         id=tied.tie.id,
         undone=tied.tie.undone_at is not None,
         made_at=tied.tie.made_at,
         taken=tuple(TakenLine(spool_id=k, metres=v) for k, v in sorted(tied.taken_m.items())),
         flies_out=_flies(tied.flies_out),
+        worn=tuple(
+            WornSpan(
+                span=w.span.id,
+                name=w.span.name,
+                left=writer.text("length", w.left_mm / 1000),
+                tip=writer.text("diameter", w.tip_mm / 1000),
+                holds=writer.text("force", w.strength),
+                knotted=w.knotted,
+                changes=w.changes,
+            )
+            for w in tied.worn
+        ),
+        wear=tuple(WearView(id=r.id, kind=r.event.kind, span=r.event.span, at=r.made_at) for r in tied.events),
         revision=shown(tied.revision),
     )
 
@@ -113,6 +140,29 @@ def flies(tie_id: UUID, json: SettledFlies) -> TieView:
     session = database()
     tied = settle_flies(session, owner(), tie_id, json.id, list(json.back), list(json.lost), datetime.now(UTC))
     session.commit()
+    return _shown(tied)
+
+
+@blueprint.post("/ties/<uuid:tie_id>/wear")
+@spec.validate(resp=Response(HTTP_200=TieView), tags=["tie"])
+def wear(tie_id: UUID, json: NewWear) -> TieView:
+    """Write down what happened to a tied rig: re-tied, cut back, broke, renewed, a stray knot."""
+    session = database()
+    lost = parse("length", json.lost, "cm", "lost") * 1000 if json.lost.strip() else 0.0
+    if lost > 15000:
+        raise InputError.one("lost", json.lost, "at most 15 m")
+    event = Wear(kind=json.kind, span=json.span, mm=round(lost, 1))
+    tied = note_wear(session, owner(), tie_id, json.id, event, datetime.now(UTC))
+    session.commit()
+    return _shown(tied)
+
+
+@blueprint.post("/ties/<uuid:tie_id>/wear/<uuid:wear_id>/undo")
+@spec.validate(resp=Response(HTTP_200=TieView), tags=["tie"])
+def wear_back(tie_id: UUID, wear_id: UUID) -> TieView:
+    """Take back what was written down."""
+    tied = take_wear_back(database(), owner(), tie_id, wear_id, datetime.now(UTC))
+    database().commit()
     return _shown(tied)
 
 

@@ -139,7 +139,9 @@ def _sentence(verdict: Verdict, speed: float, died: float | None, whole: float, 
     if verdict == "piles":
         left = whole - (died or 0.0)
         pile = (
-            f"the last {writer.text('length', left)} fall in a heap" if left > 0.05 else "the fly does not straighten"
+            f"the last {writer.text('short' if left < 1 else 'length', left)} fall in a heap"
+            if left > 0.05
+            else "the fly does not straighten"
         )
         return f"The loop dies: {pile}; it {spare}."
     how = {

@@ -30,10 +30,12 @@ class Limits:
 
 
 def ladder() -> tuple[Spool, ...]:
-    """Return the reference ladder: butt nylon by 0.05 mm, tippet nylon in X numbers."""
+    """Return the reference ladder: butt nylon by 0.05 mm, tippet nylon in X numbers, sighters and coloured mono."""
     butts = [_of("nylon-butt", mm, f"butt {mm:.2f}", i) for i, mm in enumerate(LADDER_BUTTS)]
     tippets = [_of("nylon-tippet", round((0.011 - x / 1000) * 25.4, 4), f"{x}X", 50 + x) for x in range(1, 9)]
-    return (*butts, *tippets)
+    contact = [_of("sighter", mm, f"sighter {mm:.2f}", 70 + i) for i, mm in enumerate((0.14, 0.16, 0.18))]
+    contact += [_of("coloured-mono", mm, f"coloured {mm:.2f}", 80 + i) for i, mm in enumerate((0.16, 0.18, 0.20))]
+    return (*butts, *tippets, *contact)
 
 
 def allowed(above: float, below: float, limits: Limits) -> bool:

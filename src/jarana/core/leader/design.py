@@ -10,6 +10,8 @@ from itertools import pairwise
 from jarana.core.errors import InputError
 from jarana.core.leader.cast import KICKS, Cast, cast_of, failing_wind, run_loop
 from jarana.core.leader.chain_of_spools import (
+    BUTT_BEST,
+    OVER,
     Limits,
     ladder,
     missing,
@@ -121,7 +123,7 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
         return Made((lone,), ("no spool to taper from", *broken), ("butt nylon from 0.30 mm up", *lacks))
     shares = spec.shares or Shares(butt=school.butt, step=school.step, tippet=school.tippet)
     cheapest = min(cost for cost, _ in found)
-    whole = [path for cost, path in found if cost < 1000 or cost <= cheapest + 1e-9]
+    whole = [path for cost, path in found if cost < OVER or cost <= cheapest + 1e-9]
     best: tuple[float, tuple[Piece, ...]] | None = None
     for path in whole:
         for b in _around(shares.butt, spec.tolerance):
@@ -146,7 +148,7 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
 
 def _broken(line: str, limits: Limits) -> str:
     if line.startswith("a butt"):
-        return "the butt is not 50 to 75 % of the fly line's tip"
+        return "the butt is too thin or too stout: 50 to 75 % of the fly line's tip carries on"
     where = line.partition("between ")[2].partition(":")[0].removesuffix(" mm")
     return f"the step between {where} mm is over {limits.step:g} mm or ratio {limits.ratio:g}"
 
@@ -229,11 +231,11 @@ def _contact(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: i
 def _tapered_contact(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int, unit: float) -> Made:
     tippet, broken, lacks = _tippet(spec, spools)
     sighter = _nearest(spools, ("sighter", "coloured-mono"), 0.18)
-    limits = Limits(spec.largest_step_mm, spec.largest_ratio, None)
+    limits = Limits(spec.largest_step_mm, spec.largest_ratio, CONTACT_BUTT_MM / BUTT_BEST)
     upper = [s for s in spools if tapers(s.material) and s.diameter_mm <= CONTACT_BUTT_MM + 1e-9]
     found = paths(upper, sighter, limits)
     cost, path = (
-        min(found, key=lambda f: (f[0] >= 1000, -f[1][0].diameter_mm, len(f[1]))) if found else (0.0, (sighter,))
+        min(found, key=lambda f: (f[0] >= OVER, len(f[1]) if f[0] < OVER else f[0])) if found else (0.0, (sighter,))
     )
     if sighter.material.key != "sighter":
         lacks.append("a sighter of 0.14 to 0.18 mm")
@@ -258,7 +260,7 @@ def _tapered_contact(spec: LeaderSpec, school: School, spools: Sequence[Spool], 
         )
     )
     pieces.append(Piece("tippet", tippet, tippet.material, tippet.diameter_mm, tippet.diameter_mm, tip))
-    wrong = missing(path, limits) if cost >= 1000 else []
+    wrong = missing(path, limits) if cost >= OVER else []
     return Made(tuple(pieces), tuple(broken + [_broken(w, limits) for w in wrong]), tuple(lacks + wrong))
 
 

@@ -25,6 +25,7 @@ import { MeasuresForm } from "./measures_form";
 import { OneStep } from "./one_step";
 import { PullList } from "./pull_list";
 import { useLastTie, useSheet, useStockChanged, useTicks } from "./use_sheet";
+import { WearPanel } from "./wear_panel";
 
 /** The cut sheet at the table: what to pull out, cut and tie, all at once or one step at a time. */
 export function TiePlace() {
@@ -209,6 +210,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
         </span>
       ) : null}
       {last.data && last.data.flies_out.length > 0 ? <FliesOut tie={last.data} onSettled={changed} /> : null}
+      {last.data ? <WearPanel key={last.data.id} tie={last.data} onChanged={changed} /> : null}
     </div>
   );
 }
