@@ -103,6 +103,56 @@ def _leader(arguments: argparse.Namespace) -> int:
     return 0
 
 
+def _report(arguments: argparse.Namespace) -> int:
+    from pydantic import ValidationError
+
+    from jarana.core.errors import path_of
+    from jarana.core.readings.base import Known
+    from jarana.core.rules.rule_set import RuleSet
+    from jarana.core.tackle.drawer import Drawer
+    from jarana.core.water.reach import Reach, blank_reach
+    from jarana.formats.rig_file import rig_from_text
+    from jarana.usecases.work_on_rig import work_on_rig
+
+    def text_of(path: str) -> str:
+        if Path(path).stat().st_size > LARGEST_SPEC:
+            raise InputError.one("", path, "is larger than 1 MB")
+        return Path(path).read_text(encoding="utf-8")
+
+    try:
+        rig = rig_from_text(text_of(arguments.rig))
+        water = Reach.model_validate_json(text_of(arguments.reach)) if arguments.reach else blank_reach()
+        rules = RuleSet.model_validate_json(text_of(arguments.rules)) if arguments.rules else None
+        bench = work_on_rig(rig, water, [], Drawer(), arguments.units, Known(rules=rules))
+    except ValidationError as error:
+        for e in error.errors():
+            print(f"{path_of(e['loc'])}: {e['msg']}", file=sys.stderr)
+        return 2
+    except InputError as error:
+        for fault in error.faults:
+            print(fault, file=sys.stderr)
+        return 2
+    except SolverError as error:
+        print(error, file=sys.stderr)
+        return 2
+    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
+        print(f"cannot be read: {error}", file=sys.stderr)
+        return 2
+    strength = [
+        {"kind": k.kind, "part": k.part, "name": k.name, "force_n": k.force, "loses": k.loses, "why": k.why}
+        for k in bench.strength
+    ]
+    told = {
+        "rig": rig.name,
+        "water": water.name,
+        "readings": [r.model_dump() for r in bench.readings],
+        "strength": strength,
+    }
+    json.dump(told, sys.stdout, indent=1)
+    print()
+    return 0
+
+
 def _standin(arguments: argparse.Namespace) -> int:
     from threading import Event
 
@@ -145,6 +195,14 @@ def main(argv: list[str] | None = None) -> int:
     demo.add_argument("--port", type=int, default=8450)
     demo.add_argument("--reset", action="store_true", help="start over, after asking")
     demo.set_defaults(run=_demo)
+    rig = commands.add_parser("rig", help="what a rig says of itself (docs/formats.md)")
+    rig_verbs = rig.add_subparsers(required=True, metavar="verb")
+    report = rig_verbs.add_parser("report", help="every reading and strength of a rig file as JSON")
+    report.add_argument("rig", help="a rig file")
+    report.add_argument("--reach", help="a water as JSON; a plain one without")
+    report.add_argument("--rules", help="a rule set as JSON")
+    report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+    report.set_defaults(run=_report)
     leader = commands.add_parser("leader", help="leaders from spools (docs/leaders.md)")
     verbs = leader.add_subparsers(required=True, metavar="verb")
     designer = verbs.add_parser("design", help="design a leader; JSON on standard output")

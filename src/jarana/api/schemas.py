@@ -72,6 +72,35 @@ class WorkbenchAnswer(Frozen):
     seq: int
 
 
+class KnotsRequest(Frozen):
+    """A joint or a fly of a rig that wants a knot; `hard` with cold hands or in wind."""
+
+    rig: Rig
+    part: Key
+    hard: bool = False
+    units: System = "metric"
+
+
+class KnotRow(Frozen):
+    """A knot that can be tied there."""
+
+    key: str
+    name: str
+    holds: str
+    of_best: float
+    eats: str
+    seconds: int
+    reason: str
+    how: str
+    now: bool
+
+
+class KnotsAnswer(Frozen):
+    """The knots that can be tied at a place, best first."""
+
+    choices: tuple[KnotRow, ...]
+
+
 class TriesRequest(Frozen):
     """A rig in its water whose unsatisfied readings want something to try."""
 

@@ -8,7 +8,7 @@ from jarana.core.drift.result import simulate
 from jarana.core.errors import InputError, SolverError
 from jarana.core.methods.base import Method
 from jarana.core.readings import reading_kinds
-from jarana.core.readings.base import ORDER, Context, Reading, ReadingKind, Try
+from jarana.core.readings.base import ORDER, Context, Known, Reading, ReadingKind, Try
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
@@ -29,16 +29,18 @@ class _Tried:
     readings: dict[str, Reading]
 
 
-def readings_with_tries(rig: Rig, water: Reach, drawer: Drawer, units: System) -> tuple[Reading, ...]:
+def readings_with_tries(
+    rig: Rig, water: Reach, drawer: Drawer, units: System, known: Known | None = None
+) -> tuple[Reading, ...]:
     """Return the readings of a rig, those not satisfied with at most two edits that better them.
 
     Every edit is computed in full: a drift of its own, and every reading of it, so that what an edit costs
     elsewhere is said beside it.
     """
-    method, writer = method_of(rig), Writer(units)
+    method, writer, known = method_of(rig), Writer(units), known or Known()
     drift = simulate(rig, water)
-    context = method.context(rig, water, drift, writer)
-    readings = method.read(rig, water, drift, writer)
+    context = method.context(rig, water, drift, writer, known)
+    readings = method.read(rig, water, drift, writer, known)
     kinds = reading_kinds()
     tried: dict[str, _Tried | None] = {}
     told = []
@@ -51,14 +53,16 @@ def readings_with_tries(rig: Rig, water: Reach, drawer: Drawer, units: System) -
         for edit in kind.candidates(context):
             key = edit.model_dump_json()
             if key not in tried and len(tried) < MOST_TRIED:
-                tried[key] = _try(edit, rig, water, drawer, method, writer)
+                tried[key] = _try(edit, rig, water, drawer, method, writer, known)
             if tried.get(key) is not None:
                 found.append(tried[key])
         told.append(reading.model_copy(update={"tries": _best(kind, context, readings, [f for f in found if f])}))
     return tuple(told)
 
 
-def _try(edit: RigEdit, rig: Rig, water: Reach, drawer: Drawer, method: Method, writer: Writer) -> _Tried | None:
+def _try(
+    edit: RigEdit, rig: Rig, water: Reach, drawer: Drawer, method: Method, writer: Writer, known: Known
+) -> _Tried | None:
     try:
         changed = edit.apply(rig, drawer)
         if changed == rig:
@@ -66,8 +70,8 @@ def _try(edit: RigEdit, rig: Rig, water: Reach, drawer: Drawer, method: Method, 
         drift = simulate(changed, water)
     except (InputError, SolverError):
         return None
-    readings = {r.key: r for r in method.read(changed, water, drift, writer)}
-    return _Tried(edit, method.context(changed, water, drift, writer), readings)
+    readings = {r.key: r for r in method.read(changed, water, drift, writer, known)}
+    return _Tried(edit, method.context(changed, water, drift, writer, known), readings)
 
 
 def _best(kind: ReadingKind, before: Context, readings: tuple[Reading, ...], found: list[_Tried]) -> tuple[Try, ...]:

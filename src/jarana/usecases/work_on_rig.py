@@ -9,7 +9,7 @@ from jarana.core.drift.result import Drift, simulate
 from jarana.core.errors import FaultList, InputError
 from jarana.core.methods import methods
 from jarana.core.methods.base import Method
-from jarana.core.readings.base import Reading
+from jarana.core.readings.base import Known, Reading
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import StrengthLink, strength_chain
@@ -65,7 +65,14 @@ def apply_edits(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], dr
     return rig, water
 
 
-def work_on_rig(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], drawer: Drawer, units: System) -> Bench:
+def work_on_rig(
+    rig: Rig,
+    water: Reach,
+    edits: Sequence[RigEdit | WaterEdit],
+    drawer: Drawer,
+    units: System,
+    known: Known | None = None,
+) -> Bench:
     """Return the rig and water after the edits, with drift, readings, strengths and the water in section.
 
     Raises
@@ -81,7 +88,7 @@ def work_on_rig(rig: Rig, water: Reach, edits: Sequence[RigEdit | WaterEdit], dr
         rig=rig,
         water=water,
         drift=drift,
-        readings=method.read(rig, water, drift, writer),
+        readings=method.read(rig, water, drift, writer, known),
         strength=strength_chain(rig),
         section=section_of(water, writer),
     )

@@ -12,6 +12,7 @@ from jarana.core.drift.lower import lower
 from jarana.core.drift.result import LAKE_STEPS, Drift, simulate
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
+from jarana.core.methods.base import EVERY_RIG
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.rig.edits.whole import SetDry, SetFloat, SetMotion, UseLine
@@ -57,7 +58,8 @@ def test_a_started_rig_is_whole_and_everything_can_be_said_of_it(method: str, wa
     found = methods()[method]
     made = simulate(rig, reach)
     keys = {r.key for r in found.read(rig, reach, made, Writer("x"))}
-    assert keys == set(found.lake_readings if found.lake_readings and reach.kind == "lake" else found.readings)
+    own = found.lake_readings if found.lake_readings and reach.kind == "lake" else found.readings
+    assert keys == {*own, *EVERY_RIG}
     assert all(s.spool is not None for s in rig.spans)
     assert min(k.force for k in strength_chain(rig)) > 3.0
     sheet = tie_sheet(rig, DRAWER, Measures(), Writer())

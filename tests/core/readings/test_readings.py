@@ -6,6 +6,7 @@ import pytest
 
 from jarana.core.drift.result import simulate
 from jarana.core.methods import methods
+from jarana.core.methods.base import EVERY_RIG
 from jarana.core.readings import reading_kinds
 from jarana.core.readings.base import Reading
 from jarana.core.rig.edits.flies import StepBead
@@ -56,8 +57,8 @@ def test_figures_change_units_and_values_do_not(contact_rig: Rig, weir_run: Reac
 
 def test_every_reading_gives_its_reason(contact_rig: Rig, weir_run: Reach) -> None:
     readings = read(contact_rig, weir_run)
-    assert set(readings) == set(methods()[contact_rig.method].readings)
-    assert {key for m in methods().values() for key in m.readings} == set(reading_kinds())
+    assert set(readings) == {*methods()[contact_rig.method].readings, *EVERY_RIG}
+    assert {*(key for m in methods().values() for key in m.readings), *EVERY_RIG} == set(reading_kinds())
     assert all(r.why for r in readings.values())
 
 

@@ -891,6 +891,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workbench/knots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return every knot that can be tied at a joint or a fly, best first. */
+        post: operations["post__api_workbench_knots"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench/tries": {
         parameters: {
             query?: never;
@@ -2215,6 +2232,58 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * KnotRow
+         * @description A knot that can be tied there.
+         */
+        KnotRow: {
+            /** Eats */
+            eats: string;
+            /** Holds */
+            holds: string;
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Now */
+            now: boolean;
+            /** Of Best */
+            of_best: number;
+            /** Reason */
+            reason: string;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
+         * KnotsAnswer
+         * @description The knots that can be tied at a place, best first.
+         */
+        KnotsAnswer: {
+            /** Choices */
+            choices: components["schemas"]["KnotRow"][];
+        };
+        /**
+         * KnotsRequest
+         * @description A joint or a fly of a rig that wants a knot; `hard` with cold hands or in wind.
+         */
+        KnotsRequest: {
+            /**
+             * Hard
+             * @default false
+             */
+            hard?: boolean;
+            /** Part */
+            part: string;
+            rig: components["schemas"]["Rig"];
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
         };
         /**
          * Lane
@@ -7053,6 +7122,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BandAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_workbench_knots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnotsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotsAnswer"];
                 };
             };
             400: components["responses"]["Problem400"];

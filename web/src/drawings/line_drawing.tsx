@@ -17,8 +17,13 @@ type Props = {
   /** The part that goes first, and whether that is a worry. */
   weakest: string | null;
   worry: boolean;
+  /** A pull at a fly: the line is drawn as thick as it is strong, what the pull does not reach stays faint. */
+  load: Load | null;
   onSelect: (part: string) => void;
 };
+
+/** What bears a pull, N by part, and what of it goes first. */
+export type Load = { holds: ReadonlyMap<string, number>; goes: string; said: string };
 
 export const LINE_HEIGHT = 178;
 const Y = 62;
@@ -86,7 +91,11 @@ export function LineDrawing(props: Props) {
           <g key={span.id} {...part(span.id)}>
             <rect className="halo" x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} rx={3} />
             {picked ? <Frame x={x0 + 5} y={Y - 40} width={x1 - x0 - 10} height={72} /> : null}
-            <SpanLine span={span} x0={x0} x1={x1} />
+            {props.load ? (
+              <StrengthLine load={props.load} span={span} x0={x0} x1={x1} />
+            ) : (
+              <SpanLine span={span} x0={x0} x1={x1} />
+            )}
             <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
               {fitted(span.name, x1 - x0 - 14)}
@@ -158,6 +167,7 @@ export function LineDrawing(props: Props) {
           </g>
         );
       })}
+      {props.load ? <BreakMark x={breakAt(props.load.goes, layout)} said={props.load.said} /> : null}
       {rig.head?.kind === "float" ? (
         <FloatMark x={alongLine(layout.spans, rig.head.above_point_mm)} name={rig.head.body.name} />
       ) : null}
@@ -211,6 +221,37 @@ function SpanLine({ span, x0, x1 }: { span: Span; x0: number; x1: number }) {
       {look === "braid" || look === "coated" ? (
         <path d={`M${x0} ${Y} H${x1}`} stroke="var(--sheet)" strokeWidth={upper * 2} strokeDasharray="1.5 6" />
       ) : null}
+    </g>
+  );
+}
+
+const PX_PER_N = 1.15;
+const WIDEST = 24;
+
+/** A span as thick as it is strong under a pull; dotted where the pull does not reach. */
+function StrengthLine({ load, span, x0, x1 }: { load: Load; span: Span; x0: number; x1: number }) {
+  const force = load.holds.get(span.id);
+  if (force === undefined)
+    return <path d={`M${x0} ${Y} H${x1}`} stroke="var(--edge)" strokeWidth={1.4} strokeDasharray="2 5" />;
+  const wide = Math.min(Math.max(force * PX_PER_N, 2), WIDEST);
+  return (
+    <path d={`M${x0} ${Y} H${x1}`} stroke={load.goes === span.id ? "var(--float)" : "var(--pace)"} strokeWidth={wide} />
+  );
+}
+
+/** Where it goes first under the pull. */
+function BreakMark({ x, said }: { x: number; said: string }) {
+  return (
+    <g aria-hidden>
+      <path
+        d={`M${x - 7} ${Y - 15} L${x + 3} ${Y - 3} L${x - 4} ${Y + 2} L${x + 6} ${Y + 15}`}
+        fill="none"
+        stroke="var(--float)"
+        strokeWidth={2.6}
+      />
+      <text x={x} y={Y - 44} fontSize={12.5} fontWeight={650} textAnchor="middle" fill="var(--float)">
+        {said}
+      </text>
     </g>
   );
 }
@@ -312,6 +353,13 @@ function GhostFly(props: { attachment: Attachment; ghost: Rig | null; system: Un
 function hangingScale(attachment: Attachment): number {
   const shank = flyOf(attachment.body)?.hook.shank_mm ?? 4;
   return Math.min(FLY_SCALE, 32 / shank);
+}
+
+/** Where a part stands on the drawn line. */
+function breakAt(part: string, layout: ReturnType<typeof layoutLine>): number {
+  const joint = layout.joints.find((j) => j.joint.id === part || j.hung?.id === part);
+  const span = layout.spans.find((s) => s.span.id === part);
+  return joint?.x ?? (span ? (span.x0 + span.x1) / 2 : layout.pointX);
 }
 
 /** Where a place so far above the point stands on the drawn line. */

@@ -2,16 +2,32 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
+
 from flask import Blueprint
 from flask import Response as FlaskResponse
 from spectree import Response
 
 from jarana.api.errors import problem
-from jarana.api.schemas import BandAnswer, Strength, TriesAnswer, TriesRequest, WorkbenchAnswer, WorkbenchRequest
+from jarana.api.schemas import (
+    BandAnswer,
+    KnotRow,
+    KnotsAnswer,
+    KnotsRequest,
+    Strength,
+    TriesAnswer,
+    TriesRequest,
+    WorkbenchAnswer,
+    WorkbenchRequest,
+)
 from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
 from jarana.api.waiting import client_gone
+from jarana.core.readings.base import Known
+from jarana.core.strength.knot_choice import knot_choices
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.core.water.reach import Reach
 from jarana.storage.repositories import Belongings
 from jarana.usecases.band_of_rig import band_of_rig
 from jarana.usecases.try_edits import readings_with_tries
@@ -25,8 +41,9 @@ blueprint = Blueprint("workbench", __name__, url_prefix="/api")
 @spec.validate(resp=Response(HTTP_200=WorkbenchAnswer), tags=["workbench"])
 def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
     """Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section."""
-    drawer = Belongings(database(), owner()).drawer()
-    bench = work_on_rig(json.rig, json.water, json.edits, drawer, json.units)
+    belongings = Belongings(database(), owner())
+    drawer = belongings.drawer()
+    bench = work_on_rig(json.rig, json.water, json.edits, drawer, json.units, _known(belongings, json.water, drawer))
     writer = Writer(json.units)
     strength = tuple(
         Strength(
@@ -56,8 +73,39 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
 @spec.validate(resp=Response(HTTP_200=TriesAnswer), tags=["workbench"])
 def tries(json: TriesRequest) -> TriesAnswer:
     """Return the readings again, with what would better those that are not satisfied."""
-    drawer = Belongings(database(), owner()).drawer()
-    return TriesAnswer(readings=readings_with_tries(json.rig, json.water, drawer, json.units), seq=json.seq)
+    belongings = Belongings(database(), owner())
+    drawer = belongings.drawer()
+    known = _known(belongings, json.water, drawer)
+    return TriesAnswer(readings=readings_with_tries(json.rig, json.water, drawer, json.units, known), seq=json.seq)
+
+
+@blueprint.post("/workbench/knots")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=KnotsAnswer), tags=["workbench"])
+def knots(json: KnotsRequest) -> KnotsAnswer:
+    """Return every knot that can be tied at a joint or a fly, best first."""
+    writer = Writer(json.units)
+    return KnotsAnswer(
+        choices=tuple(
+            KnotRow(
+                key=c.knot.key,
+                name=c.knot.name,
+                holds=writer.text("force", c.force),
+                of_best=round(c.of_best, 4),
+                eats=writer.text("tag", c.eaten),
+                seconds=round(c.seconds),
+                reason=c.reason,
+                how=c.knot.how,
+                now=c.now,
+            )
+            for c in knot_choices(json.rig, json.part, json.hard)
+        )
+    )
+
+
+def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:
+    rules = next((r for r in belongings.rule_sets() if r.id == water.rules), None) if water.rules else None
+    return Known(rules=rules, today=datetime.now(UTC).date(), spools=drawer.spools)
 
 
 @blueprint.post("/workbench/band")

@@ -14,7 +14,9 @@ from jarana.core.rig.model import Rig, Span
 from jarana.core.tackle.knot import Knot
 
 FLOOR_MM = 450.0
-"""A point span shorter than this is renewed."""
+"""A tippet shorter than this is renewed."""
+FLOOR_BELOW_DROPPER_MM = 350.0
+"""The same below a dropper: shorter and the two tangle."""
 MOST_EVENTS = 500
 HALVED = 0.5
 """Strength a stray overhand leaves a span."""
@@ -61,7 +63,14 @@ def changes_left(length_mm: float, each_mm: float, floor_mm: float = FLOOR_MM) -
     return max(int((length_mm - floor_mm) / each_mm + 1e-9), 0)
 
 
-def worn(rig: Rig, events: Iterable[Wear], floor_mm: float = FLOOR_MM) -> tuple[Worn, ...]:
+def floor_of(rig: Rig) -> float:
+    """Return the length under which a rig's last span is renewed, mm."""
+    top = rig.joints[-1].id
+    carries = len(rig.spans) > 1 and any(a.at.kind == "joint" and a.at.joint == top for a in rig.attachments)
+    return FLOOR_BELOW_DROPPER_MM if carries else FLOOR_MM
+
+
+def worn(rig: Rig, events: Iterable[Wear], floor_mm: float | None = None) -> tuple[Worn, ...]:
     """Return every span of a rig after what happened to it, oldest first.
 
     A tapered span loses its thin end, so its tip grows thicker. Renewing a span makes it whole.
@@ -89,7 +98,8 @@ def worn(rig: Rig, events: Iterable[Wear], floor_mm: float = FLOOR_MM) -> tuple[
             left[event.span] -= lost
             if event.kind in ("cut out", "broke"):
                 knotted[event.span] = False
-    return tuple(_worn(rig, span, left, knotted, floor_mm) for span in rig.spans)
+    floor = floor_of(rig) if floor_mm is None else floor_mm
+    return tuple(_worn(rig, span, left, knotted, floor) for span in rig.spans)
 
 
 def _worn(rig: Rig, span: Span, left: Mapping[str, float], knotted: Mapping[str, bool], floor_mm: float) -> Worn:

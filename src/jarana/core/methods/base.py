@@ -8,13 +8,15 @@ from typing import Literal
 
 from jarana.core.drift.result import Drift
 from jarana.core.readings import reading_kinds
-from jarana.core.readings.base import ORDER, Context, Reading
+from jarana.core.readings.base import ORDER, Context, Known, Reading
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 
+EVERY_RIG = ("tippet", "spacing", "snag", "rules")
+"""Readings that matter whatever the method."""
 MotionKind = Literal["led", "natural", "swing", "still", "figure", "strip", "lift"]
 
 
@@ -65,14 +67,16 @@ class Method:
     start: Callable[[Drawer, Reach], Rig]
     lake_readings: tuple[str, ...] | None = None
 
-    def context(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> Context:
+    def context(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer, known: Known | None = None) -> Context:
         """Return what its readings look at."""
-        return Context(rig, reach, drift, strength_chain(rig), self.touch, writer)
+        return Context(rig, reach, drift, strength_chain(rig), self.touch, writer, known or Known())
 
-    def read(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[Reading, ...]:
-        """Return its readings, worst first, otherwise in its own order."""
-        context = self.context(rig, reach, drift, writer)
+    def read(
+        self, rig: Rig, reach: Reach, drift: Drift, writer: Writer, known: Known | None = None
+    ) -> tuple[Reading, ...]:
+        """Return its readings and those every rig has, worst first, otherwise in its own order."""
+        context = self.context(rig, reach, drift, writer, known)
         kinds = reading_kinds()
         keys = self.lake_readings if self.lake_readings and reach.kind == "lake" else self.readings
-        made = [kinds[key].read(context) for key in keys]
+        made = [kinds[key].read(context) for key in (*keys, *EVERY_RIG)]
         return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))

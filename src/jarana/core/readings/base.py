@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 
 from jarana.core.drift.result import Drift
 from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
+from jarana.core.rules.rule_set import RuleSet
 from jarana.core.strength.chain import StrengthLink
+from jarana.core.tackle.drawer import Spool
 from jarana.core.units import Figure, Writer
 from jarana.core.water.reach import Reach
 
@@ -74,6 +77,15 @@ class Reading(Frozen):
 
 
 @dataclass(frozen=True)
+class Known:
+    """What else is known: the rule set of the water, the day, the person's spools."""
+
+    rules: RuleSet | None = None
+    today: date | None = None
+    spools: tuple[Spool, ...] = ()
+
+
+@dataclass(frozen=True)
 class Context:
     """What a reading looks at."""
 
@@ -83,6 +95,7 @@ class Context:
     strength: tuple[StrengthLink, ...]
     touch: Literal["now and then", "all the time", "never"]
     writer: Writer
+    known: Known = Known()
 
 
 @dataclass(frozen=True)

@@ -2,26 +2,30 @@
 
 from __future__ import annotations
 
-from jarana.core.leader.wear import FLOOR_MM, change_mm, changes_left
+from jarana.core.leader.wear import change_mm, changes_left, floor_of
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.units import Figure
-
-FEW = 3
 
 
 def read(context: Context) -> Reading:
     """Count the changes the point fly's span bears above the floor."""
     rig, writer = context.rig, context.writer
     span = rig.spans[-1]
+    if rig.point.fly is None:
+        return make(
+            "changes_left", "fine", "The fly hangs on its own line", "Changing it costs its tag, not the line to the point.",
+            Figure("–", ""),
+        )  # fmt: skip
+    lowest = floor_of(rig)
     each = change_mm(rig.point.knot, span.d1_mm)
-    left = changes_left(span.length_mm, each)
-    severity: Severity = "look" if left < FEW else "fine"
-    floor = writer.text("short", FLOOR_MM / 1000)
+    left = changes_left(span.length_mm, each, lowest)
+    severity: Severity = "look" if left == 0 else "fine"
+    floor = writer.text("short", lowest / 1000)
     return make(
         "changes_left",
         severity,
-        "Few fly changes left" if severity == "look" else "Fly changes left",
+        "No fly change left" if severity == "look" else "Fly changes left",
         f"{writer.text('length', span.length_mm / 1000)} to the point; a change costs {writer.text('short', each / 1000)}; "
         f"under {floor} it is renewed.",
         Figure(str(left), ""),

@@ -1,15 +1,16 @@
-import { useEffect, useRef } from "react";
-import type { Answer, Book, Drawer, Rig, UnitSystem } from "../../api/client";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Answer, Drawer, Rig, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
 import { useSize } from "../../ui/use_size";
 import { PartControls } from "./part_controls";
+import { loadOn, NOWHERE, PullChoice } from "./pull_choice";
 
-type Props = { answer: Answer; drawer: Drawer; book: Book; system: UnitSystem; ghost: Rig | null };
+type Props = { answer: Answer; drawer: Drawer; system: UnitSystem; ghost: Rig | null };
 
 /** The whole line, and beside the part that is picked its few controls. */
-export function LineStrip({ answer, drawer, book, system, ghost }: Props) {
+export function LineStrip({ answer, drawer, system, ghost }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const selected = useBench((s) => s.selected);
   const select = useBench((s) => s.select);
@@ -18,6 +19,8 @@ export function LineStrip({ answer, drawer, book, system, ghost }: Props) {
   const goes = answer.readings.find((r) => r.key === "weakest");
   const weakest = goes?.parts?.[0] ?? null;
   const width = Math.max(size.width - 16, 0);
+  const [pull, setPull] = useState<string>(NOWHERE);
+  const load = useMemo(() => loadOn(answer.strength, pull), [answer.strength, pull]);
   const scroller = useRef<HTMLDivElement>(null);
   const x = part ? centre(part, rig, width) : 0;
   useEffect(() => {
@@ -37,6 +40,7 @@ export function LineStrip({ answer, drawer, book, system, ghost }: Props) {
             selected={selected}
             weakest={weakest}
             worry={goes?.severity !== "fine"}
+            load={load}
             onSelect={select}
           />
         ) : (
@@ -49,14 +53,17 @@ export function LineStrip({ answer, drawer, book, system, ghost }: Props) {
             className="flex w-fit max-w-full flex-wrap items-start gap-x-3 gap-y-2 rounded-s border border-ink bg-paper px-3 py-1.5 lg:ml-[var(--at)]"
             style={{ "--at": `${Math.max(0, Math.min(x - 400, width - 800))}px` } as React.CSSProperties}
           >
-            <PartControls part={part} drawer={drawer} knots={book.knots} system={system} strength={answer.strength} />
+            <PartControls part={part} drawer={drawer} system={system} strength={answer.strength} />
           </div>
         ) : (
-          <p className="px-1 pt-4 text-[13px] text-soft">
-            Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> ten centimetres,{" "}
-            <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin, <Keys of="?" /> all
-            keys.
-          </p>
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
+            <p className="min-w-64 flex-1 px-1 pt-4 text-[13px] text-soft">
+              Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> ten
+              centimetres, <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin,{" "}
+              <Keys of="?" /> all keys.
+            </p>
+            <PullChoice rig={rig} pull={pull} onPull={setPull} />
+          </div>
         )}
       </div>
     </section>

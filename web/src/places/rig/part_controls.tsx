@@ -1,5 +1,5 @@
 import { X } from "lucide-react";
-import type { Attachment, Drawer, Knot, Span, Strength, UnitSystem } from "../../api/client";
+import type { Attachment, Drawer, Span, Strength, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { bodyName, flyOf, weightOf } from "../../model/bodies";
 import { text } from "../../model/format";
@@ -7,8 +7,9 @@ import type { Part } from "../../model/line_layout";
 import { Button } from "../../ui/button";
 import { Choice, type Group } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { KnotChoice } from "./knot_choice";
 
-type Props = { part: Part; drawer: Drawer; knots: readonly Knot[]; system: UnitSystem; strength: readonly Strength[] };
+type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
 type Dressing = NonNullable<Span["dressing"]>;
 const DRESSINGS: Record<Dressing, string> = { none: "none", greased: "greased", degreased: "degreased" };
@@ -91,7 +92,8 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
   );
 }
 
-function FlyControls({ attachment, drawer, knots, system, strength }: Props & { attachment: Attachment }) {
+function FlyControls({ attachment, drawer, system, strength }: Props & { attachment: Attachment }) {
+  const rig = useBench((s) => s.docs?.rig);
   const edit = useBench((s) => s.edit);
   const fly = flyOf(attachment.body);
   const id = attachment.id;
@@ -137,7 +139,7 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
           {...tagField}
         />
       ) : null}
-      <KnotChoice part={id} knot={attachment.knot} knots={knots.filter((k) => k.joins.includes("eye"))} />
+      {rig ? <KnotChoice part={id} knot={attachment.knot} rig={rig} /> : null}
       {attachment.at.kind === "point" ? null : (
         <Button
           className="mt-[18px] px-2"
@@ -152,22 +154,20 @@ function FlyControls({ attachment, drawer, knots, system, strength }: Props & { 
   );
 }
 
-function JointControls({ part, drawer, knots, system, strength }: Props) {
+function JointControls({ part, drawer, system, strength }: Props) {
   const edit = useBench((s) => s.edit);
   const docs = useBench((s) => s.docs);
   if (part.kind !== "joint" || !docs?.rig) return null;
   const { joint, index } = part;
   const holds = strength.find((s) => s.part === joint.id);
-  const wanted = joint.ring ? ["ring", "eye"] : index === 0 ? ["loops", "fly line"] : ["line"];
   const hung = docs.rig.attachments.some((a) => a.at.kind === "joint" && a.at.joint === joint.id);
-  const fits = knots.filter((k) => k.joins.some((j) => wanted.includes(j)));
   return (
     <>
       <Head
         title={joint.ring ? "Ring" : index === 0 ? "To the fly line" : "Joint"}
         note={holds ? `holds ${holds.shown}: ${holds.why}` : ""}
       />
-      <KnotChoice part={joint.id} knot={joint.knot} knots={fits} />
+      <KnotChoice part={joint.id} knot={joint.knot} rig={docs.rig} />
       <p className="max-w-80 self-center text-[12px] text-soft">
         {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
       </p>
@@ -183,27 +183,6 @@ function JointControls({ part, drawer, knots, system, strength }: Props) {
         />
       ) : null}
     </>
-  );
-}
-
-function KnotChoice({ part, knot, knots }: { part: string; knot: Knot; knots: readonly Knot[] }) {
-  const edit = useBench((s) => s.edit);
-  const field = `${part}.knot`;
-  const fault = useBench((s) => s.faults[field]);
-  const options = knots.map((k) => ({
-    value: k.key,
-    label: k.name,
-    note: `${Math.round(k.nylon * 100)} / ${Math.round(k.fluorocarbon * 100)} %`,
-  }));
-  return (
-    <Choice
-      label="Knot · nylon / fluorocarbon"
-      value={knot.key}
-      shown={knot.name}
-      groups={[{ label: "", options }]}
-      onChoose={(key) => edit({ op: "use_knot", part, knot: key }, field)}
-      fault={fault}
-    />
   );
 }
 

@@ -79,7 +79,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
       ) : null}
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{answer.rig.name}</h1>
-        <LineStrip answer={answer} drawer={drawer} book={book} system={system} ghost={pinned?.rig ?? null} />
+        <LineStrip answer={answer} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
         <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_380px]">
           <Tank
             answer={answer}

@@ -1,0 +1,65 @@
+"""What a snag on the point takes with it, and what a finer point tippet would spare."""
+
+from __future__ import annotations
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.strength.chain import weakest_link
+from jarana.core.strength.fish import fish_held_by
+from jarana.core.strength.loads import path_to
+from jarana.core.strength.tippet import spool_force
+
+COUNT = {0: "the shot alone", 1: "one fly", 2: "two flies", 3: "three flies", 4: "four flies"}
+
+
+def read(context: Context) -> Reading:
+    """Name what goes first when the point is snagged, and compare the two schools."""
+    writer, rig = context.writer, context.rig
+    weak = weakest_link(path_to(context.strength, rig.point.id))
+    lost = sum(1 for a in rig.attachments if a.fly and a.id in weak.loses)
+    severity: Severity = "look" if lost > 1 else "fine"
+    says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {COUNT.get(lost, f'{lost} flies')}."
+    return make(
+        "snag",
+        severity,
+        "A snag on the point takes more than the point" if lost > 1 else "A snag on the point takes the point",
+        says + _schools(context, lost, weak.force),
+        writer.figure("force", weak.force),
+        value=float(lost),
+        parts=(weak.part,),
+        why=(
+            "A pull at the point goes through every link above it; a fish on a dropper does not load the line below it.",
+            "One school ties the point finer, so that a snag costs one fly and spares a fish on the dropper; "
+            "the other ties it the same, since big fish take the point.",
+            "Pull from the side away from the strike, straight, with the rod down; then check hook point and tippet.",
+        ),
+    )
+
+
+def _schools(context: Context, lost: int, force: float) -> str:
+    """Say what a finer point tippet would hold here."""
+    rig, writer = context.rig, context.writer
+    span = rig.spans[-1]
+    finer = [
+        s for s in context.known.spools if s.material.key == span.material.key and s.diameter_mm < span.d1_mm - 1e-6
+    ]
+    if len(rig.attachments) < 2 or not finer:
+        return ""
+    spool = max(finer, key=lambda s: s.diameter_mm)
+    held = fish_held_by(spool_force(spool), context.reach.pace_m_s)
+    spares = lost > 1 and spool_force(spool) < force
+    what = "would spare the rest and hold" if spares else "would hold"
+    return f" A point tippet of {writer.text('diameter', spool.diameter_mm / 1000)} {what} a {writer.text('fish', held)} fish."
+
+
+def candidates(context: Context) -> list[StepDiameter]:
+    """Return a finer point tippet."""
+    return [StepDiameter(span=context.rig.spans[-1].id, finer=True)] if len(context.rig.attachments) > 1 else []
+
+
+def score(context: Context) -> float:
+    """Return how many flies a snag on the point takes."""
+    return read(context).value or 0.0
+
+
+READING = ReadingKind("snag", read, candidates, score)

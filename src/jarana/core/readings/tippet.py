@@ -1,0 +1,86 @@
+"""Whether the point's tippet suits its fly and the fish hoped for."""
+
+from __future__ import annotations
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.strength.tippet import (
+    FIGHT_SHARE,
+    WARM,
+    dared_pull,
+    fight_seconds,
+    in_range,
+    spool_force,
+    tippet_range,
+)
+
+
+def read(context: Context) -> Reading:
+    """Judge the last span against the fly's and the fish's range."""
+    rig, reach, writer = context.rig, context.reach, context.writer
+    span = rig.spans[-1]
+    fly = rig.point.fly
+    if fly is None:
+        fly = next((a.fly for a in rig.attachments if a.fly), None)
+    now = span.d1_mm / 1000
+    if fly is None:
+        return make("tippet", "fine", "No fly to choose a tippet for", "", writer.figure("diameter", now))
+    wanted = tippet_range(fly, reach, rig.rod, span.material)
+    good = in_range(now, wanted)
+    fine = now < wanted.low
+    severity: Severity = "fine" if good else "look"
+    title = (
+        "Tippet suits fly and fish"
+        if good
+        else "Tippet is fine for this fish"
+        if fine
+        else "Tippet is stout for this fly"
+    )
+    pull = min(FIGHT_SHARE * span.wet_strength() * 0.8, rig.rod.steady_pull_n)
+    fight = fight_seconds(reach.fish.mass_kg, pull)
+    low, high = writer.text("diameter", wanted.low), writer.text("diameter", max(wanted.high, wanted.low))
+    text = f"{low} to {high} for a #{fly.hook.size} and a {writer.text('fish', reach.fish.mass_kg)} {reach.fish.species} here."
+    if reach.temperature_c >= WARM:
+        text += f" The water is {writer.text('temperature', reach.temperature_c)}: leave trout alone, or fight short."
+    why = [
+        f"Hook over 3 asks for {writer.text('diameter', wanted.by_three)}, over 4 (bulky, weighted) "
+        f"{writer.text('diameter', wanted.by_four)}; too fine spins and hinges, too stout kills the drift.",
+        f"The fish in this current asks for {writer.text('diameter', wanted.fish_least)} or more.",
+        f"Fought at {writer.text('force', pull)} it takes about {fight:.0f} s; going finer makes that longer. An order of magnitude.",
+        *_spools(context),
+    ]
+    return make(
+        "tippet", severity, title, text, writer.figure("diameter", now), value=now, parts=(span.id,), why=tuple(why)
+    )
+
+
+def _spools(context: Context) -> list[str]:
+    """Say what each owned spool of this material gives."""
+    rig, writer, fish = context.rig, context.writer, context.reach.fish.mass_kg
+    lines = []
+    for spool in context.known.spools:
+        if spool.material.key == rig.spans[-1].material.key:
+            force = spool_force(spool)
+            took = fight_seconds(fish, dared_pull(force, rig.rod))
+            mm = writer.text("diameter", spool.diameter_mm / 1000)
+            lines.append(f"{spool.number} · {mm}: {writer.text('force', force)} knotted, about {took:.0f} s.")
+    return lines[:6]
+
+
+def candidates(context: Context) -> list[StepDiameter]:
+    """Return the next spool finer or stouter."""
+    span = context.rig.spans[-1]
+    return [StepDiameter(span=span.id, finer=True), StepDiameter(span=span.id, finer=False)]
+
+
+def score(context: Context) -> float:
+    """Return how far outside the range it is, mm."""
+    span, fly = context.rig.spans[-1], context.rig.point.fly
+    if fly is None:
+        return 0.0
+    wanted = tippet_range(fly, context.reach, context.rig.rod, span.material)
+    now = span.d1_mm / 1000
+    return 1000 * max(wanted.low - now, now - max(wanted.high, wanted.low), 0.0)
+
+
+READING = ReadingKind("tippet", read, candidates, score)

@@ -1,0 +1,67 @@
+"""A rig against a rule set as a person wrote it: what is not inside, by span and fly. It never states the law."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from itertools import pairwise
+
+from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rules.rule_set import RuleSet
+from jarana.core.tackle.shot import Shot
+from jarana.core.units import Writer
+
+OLD_DAYS = 365
+
+
+@dataclass(frozen=True)
+class Breach:
+    """Something that is not inside a rule set: what, and the parts it is about."""
+
+    text: str
+    parts: tuple[str, ...]
+
+
+def breaches(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Breach, ...]:
+    """Return everything of a rig that a rule set does not allow."""
+    found = []
+    flies = [a for a in rig.attachments if a.fly]
+    if rules.most_flies is not None and len(flies) > rules.most_flies:
+        found.append(Breach(f"{len(flies)} flies, at most {rules.most_flies}", tuple(a.id for a in flies)))
+    if rules.least_distance_m is not None:
+        places = sorted((place(rig, a), a.id) for a in flies)
+        for (x0, a), (x1, b) in pairwise(places):
+            if x1 - x0 < rules.least_distance_m - 1e-6:
+                apart = writer.text("short", x1 - x0)
+                least = writer.text("short", rules.least_distance_m)
+                found.append(Breach(f"{a} and {b} {apart} apart, at least {least}", (a, b)))
+    if rules.longest_rods is not None and rig.length > rules.longest_rods * rig.rod.length_mm / 1000 + 1e-6:
+        most = writer.text("length", rules.longest_rods * rig.rod.length_mm / 1000)
+        text = f"leader {writer.text('length', rig.length)}, at most {rules.longest_rods:g} rods ({most})"
+        found.append(Breach(text, tuple(s.id for s in rig.spans)))
+    if rules.barbless:
+        barbed = [a for a in flies if a.fly and not a.fly.hook.barbless]
+        found += [Breach(f"{rig.role(a)} hook has a barb: pinch it flat", (a.id,)) for a in barbed]
+    if not rules.floats and rig.head.kind == "float":
+        found.append(Breach("no floats", ()))
+    if not rules.shot:
+        found += [Breach("no shot on the line", (a.id,)) for a in rig.attachments if isinstance(a.body, Shot)]
+    if not rules.sliding_droppers:
+        found += [Breach("no sliding droppers", (a.id,)) for a in flies if a.school == "link"]
+    return tuple(found)
+
+
+def place(rig: Rig, attachment: Attachment) -> float:
+    """Return where a fly hangs along the line, m from the fly line."""
+    at = attachment.at
+    if at.kind == "joint":
+        return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)])
+    if at.kind == "span":
+        return sum(s.length for s in rig.spans[: rig.span_index(at.span)]) + at.mm / 1000
+    behind = attachment.link.length_mm / 1000 if at.kind == "bend" and attachment.link else 0.0
+    return rig.length + behind
+
+
+def is_old(rules: RuleSet, today: date) -> bool:
+    """Say whether a rule set was last checked more than a year ago."""
+    return (today - rules.checked).days > OLD_DAYS

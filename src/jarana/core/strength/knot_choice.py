@@ -1,0 +1,135 @@
+"""Which knot here: every knot that can be tied at a place, with what it holds, eats and takes to tie, best first."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from jarana.core.errors import InputError
+from jarana.core.rig.edits.whole import UseKnot
+from jarana.core.rig.model import Rig
+from jarana.core.strength.chain import StrengthLink, strength_chain
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.knot import Knot, knots
+
+SECONDS = {1: 20.0, 2: 35.0, 3: 55.0, 4: 80.0, 5: 150.0}
+"""To tie, by the table's ease, with warm hands and time (starting values)."""
+COLD = 1.7
+"""Times as long with cold hands or in wind."""
+EASE_WORTH = 0.03
+"""Share of the strongest that one step of ease is worth; twice as much with cold hands or in wind."""
+WAGS = "open-loop"
+
+
+@dataclass(frozen=True)
+class KnotChoice:
+    """A knot at a place.
+
+    Attributes
+    ----------
+    force
+        N at which the place goes, tied fairly and wet.
+    of_best
+        The same as a share of the strongest choice.
+    eaten
+        Line it takes up at one end, m.
+    seconds
+        To tie it.
+    reason
+        Why it stands where it stands, a sentence.
+    now
+        Whether it is the one tied there.
+    """
+
+    knot: Knot
+    force: float
+    of_best: float
+    eaten: float
+    seconds: float
+    reason: str
+    now: bool
+
+
+def knot_choices(rig: Rig, part: str, hard: bool = False) -> tuple[KnotChoice, ...]:
+    """Return what can be tied at a joint or a fly, best first.
+
+    Parameters
+    ----------
+    part
+        A joint or an attachment.
+    hard
+        Cold hands or wind: ease counts for more.
+
+    Raises
+    ------
+    InputError
+        When there is no such place.
+    """
+    now = _tied(rig, part)
+    rows: list[tuple[Knot, float]] = []
+    for knot in knots().values():
+        try:
+            changed = UseKnot(part=part, knot=knot.key).apply(rig, Drawer())
+        except InputError:
+            continue
+        rows.append((knot, _holds(changed, part)))
+    if now not in [knot for knot, _ in rows]:
+        rows.append((now, _holds(rig, part)))
+    best = max(force for _, force in rows) or 1.0
+    worth = EASE_WORTH * (2 if hard else 1)
+    rows.sort(key=lambda row: (-(row[1] / best - worth * (row[0].ease - 1)), row[0].ease, row[0].name))
+    diameter = _diameter(rig, part)
+    first = rows[0]
+    return tuple(
+        KnotChoice(
+            knot=knot,
+            force=force,
+            of_best=force / best,
+            eaten=knot.eats(diameter),
+            seconds=SECONDS[knot.ease] * (COLD if hard else 1.0),
+            reason=_reason(knot, force, first, best, hard),
+            now=knot == now,
+        )
+        for knot, force in rows
+    )
+
+
+def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, hard: bool) -> str:
+    if knot == first[0]:
+        hands = " with cold hands" if hard else ""
+        words = "Holds most" if force >= best - 1e-9 else "Holds nearly most and is easy"
+        text = f"{words} of what can be tied here{hands}."
+    else:
+        off = force / first[1] - 1
+        held = "as strong" if abs(off) < 0.01 else f"{abs(off):.0%} {'stronger' if off > 0 else 'weaker'}"
+        ease = knot.ease - first[0].ease
+        how = "as easy" if ease == 0 else "easier" if ease < 0 else "harder"
+        text = f"{held[0].upper()}{held[1:]} and {how} to tie than the first."
+    if knot.key == WAGS:
+        text += " Lets the fly wag."
+    if knot.dropper_tag in ("yes", "down"):
+        text += " Leaves a tag for a dropper."
+    return text
+
+
+def _tied(rig: Rig, part: str) -> Knot:
+    for joint in rig.joints:
+        if joint.id == part:
+            return joint.knot
+    for attachment in rig.attachments:
+        if attachment.id == part:
+            return attachment.knot
+    raise InputError.one("part", part, "there is no such joint or fly on this rig")
+
+
+def _holds(rig: Rig, part: str) -> float:
+    links: list[StrengthLink] = [k for k in strength_chain(rig) if k.part == part and k.kind in ("joint", "eye")]
+    return min((k.force for k in links), default=0.0)
+
+
+def _diameter(rig: Rig, part: str) -> float:
+    for joint, span in zip(rig.joints, rig.spans, strict=True):
+        if joint.id == part:
+            return span.d0_mm / 1000
+    attachment = rig.attachment(part)
+    link = rig.link_of(attachment)
+    return (link[1] if link else rig.spans[-1].d1_mm) / 1000

@@ -1,0 +1,46 @@
+import type { Rig, Strength } from "../../api/client";
+import type { Load } from "../../drawings/line_drawing";
+import { bodyName, flyOf } from "../../model/bodies";
+import { Choice } from "../../ui/choice";
+
+export const NOWHERE = "none";
+
+/** Which fly is pulled at in the strength view: by a fish or by a snag the same links bear it. */
+export function PullChoice({ rig, pull, onPull }: { rig: Rig; pull: string; onPull: (pull: string) => void }) {
+  const flies = rig.attachments.filter((a) => flyOf(a.body));
+  const name = (i: number, point: boolean) => (point ? "point" : flies.length > 2 ? `dropper ${i + 1}` : "dropper");
+  return (
+    <div className="pr-3">
+      <Choice
+        label="Strength, for a fish or a snag on"
+        width="w-56"
+        value={pull}
+        groups={[
+          {
+            label: "",
+            options: [
+              { value: NOWHERE, label: "nobody: as it is tied" },
+              ...flies.map((a, i) => ({
+                value: a.id,
+                label: `the ${name(i, a.at.kind === "point")}, ${bodyName(a.body)}`,
+              })),
+            ],
+          },
+        ]}
+        onChoose={onPull}
+      />
+    </div>
+  );
+}
+
+/** The links a pull at a fly goes through: those that would lose it. */
+export function loadOn(strength: readonly Strength[], fly: string): Load | null {
+  const path = strength.filter((link) => link.loses.includes(fly));
+  if (fly === NOWHERE || path.length === 0) return null;
+  const goes = path.reduce((a, b) => (b.force_n < a.force_n ? b : a));
+  const holds = new Map<string, number>();
+  for (const link of path)
+    holds.set(link.part, Math.min(holds.get(link.part) ?? Number.POSITIVE_INFINITY, link.force_n));
+  const lost = goes.loses.length === 1 ? "that fly" : `${goes.loses.length} flies`;
+  return { holds, goes: goes.part, said: `${goes.shown}, and you lose ${lost}` };
+}
