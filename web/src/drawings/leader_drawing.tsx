@@ -17,7 +17,8 @@ const CURVE_TOP = 128;
  */
 export function LeaderDrawing({ answer, ghost, width, height }: Props) {
   const { design } = answer;
-  const whole = Math.max(design.total_mm, ghost?.design.total_mm ?? 0) / 1000;
+  // The cast runs on to the last fly, over what stays below the leader.
+  const whole = Math.max(endOf(answer), ghost ? endOf(ghost) : 0);
   const x = scaleLinear<number>({ domain: [0, whole], range: [LEFT, width - RIGHT] });
   const moving = answer.cast?.along ?? [];
   const fastest = Math.max(2, ...moving.map((p) => p.speed_m_s), ...(ghost?.cast?.along ?? []).map((p) => p.speed_m_s));
@@ -90,7 +91,15 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
         );
       })}
       <path d={`M${LEFT - 26} ${LINE_Y} H${LEFT}`} stroke="var(--mat-flyline)" strokeWidth={10} />
-      <circle cx={x(design.total_mm / 1000) + 4} cy={LINE_Y} r={4} fill="none" stroke="var(--hook)" strokeWidth={1.6} />
+      {endOf(answer) > design.total_mm / 1000 + 0.01 ? (
+        <path
+          d={`M${x(design.total_mm / 1000)} ${LINE_Y} H${x(endOf(answer))}`}
+          stroke="var(--edge)"
+          strokeWidth={1.6}
+          strokeDasharray="3 4"
+        />
+      ) : null}
+      <circle cx={x(endOf(answer)) + 4} cy={LINE_Y} r={4} fill="none" stroke="var(--hook)" strokeWidth={1.6} />
       {moving.length > 0 ? (
         <>
           <Axes x={x} y={y} left={LEFT} bottom={height - 42} ticks={8} />
@@ -163,6 +172,11 @@ function Outline({ answer, x }: { answer: LeaderAnswer; x: (m: number) => number
       })}
     </g>
   );
+}
+
+/** Where the last fly is, m from the fly line. */
+function endOf(answer: LeaderAnswer): number {
+  return Math.max(answer.design.total_mm / 1000, ...(answer.cast?.along ?? []).map((p) => p.place_m));
 }
 
 function starts(lengths: number[]): number[] {
