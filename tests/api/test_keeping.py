@@ -239,3 +239,34 @@ def test_tries_are_computed_edits_that_better_the_reading(
     after = next(r for r in done["readings"] if r["key"] == "bottom")
     assert chosen["effect"] == f"{after['title'][0].lower()}{after['title'][1:]}, {after['figure']} {after['unit']}"
     assert after["severity"] != "act" or after["value"] is not None
+
+
+def test_rules_are_written_down_checked_by_field_thrown_away_and_brought_back(app: Flask, client: FlaskClient) -> None:
+    good = {"name": "Lower beats", "source": "the club's book", "checked": "2026-04-30", "most_flies": "2", "longest": "20 ft",
+            "least_distance": "50", "seasons": [{"method": "sweep", "first": "04-01", "last": "09-30"}]}  # fmt: skip
+    made = client.put("/api/rule-sets/lower", json=good)
+    assert made.status_code == 200, made.json
+    assert made.json["rules"]["least_distance_m"] == 0.5
+    assert made.json["rules"]["longest_m"] == pytest.approx(6.096)
+    wrong = good | {"name": " ", "checked": "spring", "most_flies": "some", "least_distance": "a foot or so",
+                    "seasons": [{"method": "magic", "first": "x", "last": "09-30"}]}  # fmt: skip
+    told = client.put("/api/rule-sets/lower", json=wrong)
+    assert told.status_code == 422
+    assert {f["path"] for f in told.json["faults"]} >= {
+        "name",
+        "checked",
+        "most_flies",
+        "least_distance",
+        "seasons[0].method",
+    }
+    late = good | {"seasons": [{"method": "sweep", "first": "4th", "last": "09-30"}], "most_flies": "99"}
+    assert {f["path"] for f in client.put("/api/rule-sets/lower", json=late).json["faults"]} == {
+        "seasons[0].first",
+        "most_flies",
+    }
+    names = [r["rules"]["id"] for r in client.delete("/api/rule-sets/lower").json["rule_sets"]]
+    assert "lower" not in names
+    assert client.put("/api/rule-sets/lower", json=good).status_code == 200
+    assert "lower" in [r["rules"]["id"] for r in client.get("/api/rule-sets").json["rule_sets"]]
+    other = enter(app, "somebody with other rules")
+    assert other.get("/api/rule-sets").json["rule_sets"] == []

@@ -44,3 +44,18 @@ def test_the_rules_of_the_water_are_read(bench: Page) -> None:
     bench.get_by_label("Length").press("Enter")
     wait_new_drift(bench, before)
     expect(bench.get_by_test_id("reading-rules")).to_contain_text("and point 30 cm apart, at least 50 cm")
+
+
+def test_rules_are_written_down_and_read_at_once(bench: Page) -> None:
+    bench.get_by_role("link", name="Water").click()
+    bench.get_by_role("button", name="Write down others").click()
+    bench.get_by_label("Name").last.fill("My beat")
+    bench.get_by_label("Most flies").fill("several")
+    bench.get_by_role("button", name="Keep them").click()
+    expect(bench.get_by_role("alert")).to_contain_text("several")
+    assert violations(bench) == []
+    bench.get_by_label("Most flies").fill("1")
+    bench.get_by_role("button", name="Keep them").click()
+    expect(bench.get_by_role("combobox", name="They hold here")).to_contain_text("My beat")
+    bench.get_by_role("link", name="Rig", exact=True).click()
+    expect(bench.get_by_test_id("reading-rules")).to_contain_text("2 flies, at most 1")

@@ -266,6 +266,34 @@ class RuleSetView(Frozen):
     said: tuple[str, ...]
 
 
+class TypedSeason(Frozen):
+    """When a method is allowed, days as 04-01."""
+
+    method: Key
+    first: Typed
+    last: Typed
+
+
+class TypedRules(Frozen):
+    """A rule set as it is typed; an empty text is a rule that is not there."""
+
+    name: Text
+    source: Text = ""
+    checked: Typed
+    most_flies: Typed = ""
+    least_distance: Typed = ""
+    longest_rods: Typed = ""
+    longest: Typed = ""
+    bead_to_hook: Typed = ""
+    barbless: bool = False
+    floats: bool = True
+    shot: bool = True
+    lead: bool = True
+    sliding_droppers: bool = True
+    seasons: tuple[TypedSeason, ...] = Field(default=(), max_length=20)
+    remark: Text = ""
+
+
 class RuleSets(Frozen):
     """One's own rule sets."""
 

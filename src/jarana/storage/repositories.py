@@ -131,6 +131,11 @@ class Belongings:
         """Return every rule set."""
         return tuple(row.document for row in self._rows(RuleSetRow))
 
+    def rule_set_row(self, rules_id: str) -> RuleSetRow | None:
+        """Return a rule set by id, thrown away or not."""
+        query = select(RuleSetRow).where(RuleSetRow.id == rules_id, RuleSetRow.owner_id == self.owner)
+        return self.session.scalars(query).first()
+
     def keep_rule_set(self, rules: RuleSet) -> None:
         """Add a rule set, or replace the one of that id."""
         self.session.merge(RuleSetRow(id=rules.id, owner_id=self.owner, document=rules))

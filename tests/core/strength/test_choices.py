@@ -184,3 +184,16 @@ def test_readings_know_the_rules_of_the_water(contact_rig: Rig, weir_run: Reach)
     assert said["rules"].parts == ("dropper", "point")
     unknown = {r.key: r for r in methods()["level-contact"].read(contact_rig, weir_run, drift, Writer())}
     assert unknown["rules"].title == "No rule set for this water"
+
+
+def test_seasons_longest_leaders_and_beads_far_from_their_hook(contact_rig: Rig, drawer: Drawer) -> None:
+    def told(today: date, **rules: object) -> list[str]:
+        made = RuleSet.model_validate(RULES.model_dump() | rules)
+        return [b.text for b in breaches(contact_rig, made, Writer(), today)]
+
+    winter = [{"method": "level-contact", "first": "11-01", "last": "02-15"}]
+    assert told(date(2026, 12, 24), seasons=winter) == []
+    assert told(date(2026, 1, 3), seasons=winter) == []
+    assert told(date(2026, 6, 1), seasons=winter) == ["this method is allowed 11-01 to 02-15 only"]
+    assert told(date(2026, 6, 1), seasons=[{"method": "sweep", "first": "01-01", "last": "01-02"}]) == []
+    assert told(date(2026, 6, 1), longest_m=6)[0] == "leader 6.34 m, at most 6.00 m"

@@ -517,6 +517,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rule-sets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write a rule set down, or change it. */
+        put: operations["put__api_rule-sets_{key}"];
+        post?: never;
+        /** Throw a rule set away; writing it again brings it back. */
+        delete: operations["delete__api_rule-sets_{key}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheet": {
         parameters: {
             query?: never;
@@ -3784,8 +3802,10 @@ export interface components {
          *     ----------
          *     source, checked
          *         Where it was read, and on which day.
-         *     most_flies, least_distance_m, longest_rods
-         *         None where the rules do not say.
+         *     most_flies, least_distance_m, longest_rods, longest_m, bead_to_hook_m
+         *         None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
+         *     seasons
+         *         When a method is allowed; always where none is named.
          */
         RuleSet: {
             /**
@@ -3793,6 +3813,11 @@ export interface components {
              * @default false
              */
             barbless?: boolean;
+            /**
+             * Bead To Hook M
+             * @default null
+             */
+            bead_to_hook_m?: number | null;
             /**
              * Checked
              * Format: date
@@ -3806,10 +3831,20 @@ export interface components {
             /** Id */
             id: string;
             /**
+             * Lead
+             * @default true
+             */
+            lead?: boolean;
+            /**
              * Least Distance M
              * @default null
              */
             least_distance_m?: number | null;
+            /**
+             * Longest M
+             * @default null
+             */
+            longest_m?: number | null;
             /**
              * Longest Rods
              * @default null
@@ -3827,6 +3862,11 @@ export interface components {
              * @default
              */
             remark?: string;
+            /**
+             * Seasons
+             * @default []
+             */
+            seasons?: components["schemas"]["Season"][];
             /**
              * Shot
              * @default true
@@ -3886,6 +3926,18 @@ export interface components {
             kind: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Season
+         * @description The days of the year on which a method is allowed, ``MM-DD`` both; it may run over the turn of the year.
+         */
+        Season: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Method */
+            method: string;
         };
         /**
          * Section
@@ -5033,6 +5085,93 @@ export interface components {
              * @default []
              */
             rod_marks?: string[];
+        };
+        /**
+         * TypedRules
+         * @description A rule set as it is typed; an empty text is a rule that is not there.
+         */
+        TypedRules: {
+            /**
+             * Barbless
+             * @default false
+             */
+            barbless?: boolean;
+            /**
+             * Bead To Hook
+             * @default
+             */
+            bead_to_hook?: string;
+            /** Checked */
+            checked: string;
+            /**
+             * Floats
+             * @default true
+             */
+            floats?: boolean;
+            /**
+             * Lead
+             * @default true
+             */
+            lead?: boolean;
+            /**
+             * Least Distance
+             * @default
+             */
+            least_distance?: string;
+            /**
+             * Longest
+             * @default
+             */
+            longest?: string;
+            /**
+             * Longest Rods
+             * @default
+             */
+            longest_rods?: string;
+            /**
+             * Most Flies
+             * @default
+             */
+            most_flies?: string;
+            /** Name */
+            name: string;
+            /**
+             * Remark
+             * @default
+             */
+            remark?: string;
+            /**
+             * Seasons
+             * @default []
+             */
+            seasons?: components["schemas"]["TypedSeason"][];
+            /**
+             * Shot
+             * @default true
+             */
+            shot?: boolean;
+            /**
+             * Sliding Droppers
+             * @default true
+             */
+            sliding_droppers?: boolean;
+            /**
+             * Source
+             * @default
+             */
+            source?: string;
+        };
+        /**
+         * TypedSeason
+         * @description When a method is allowed, days as 04-01.
+         */
+        TypedSeason: {
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Method */
+            method: string;
         };
         /**
          * UnitRule
@@ -6406,6 +6545,72 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSets"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_rule-sets_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedRules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSetView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_rule-sets_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

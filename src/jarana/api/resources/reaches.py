@@ -19,6 +19,7 @@ from jarana.api.schemas import (
     RuleSets,
     RuleSetView,
     StaleReach,
+    TypedRules,
     WaterAnswer,
     WaterRequest,
 )
@@ -35,6 +36,7 @@ from jarana.usecases.keep_reach import (
     keep_reach,
     throw_reach_away,
 )
+from jarana.usecases.keep_rules import Typed, keep_rules
 from jarana.usecases.work_on_rig import work_on_water
 
 blueprint = Blueprint("reaches", __name__, url_prefix="/api")
@@ -112,5 +114,31 @@ def water(json: WaterRequest) -> WaterAnswer:
 @spec.validate(resp=Response(HTTP_200=RuleSets), tags=["water"])
 def rule_sets() -> RuleSets:
     """Return every rule set with its rules in few words."""
+    return rule_sets_now()
+
+
+def rule_sets_now() -> RuleSets:
+    """Return one's own rule sets as they are shown."""
     writer = Writer()
     return RuleSets(rule_sets=tuple(RuleSetView(rules=r, said=r.said(writer)) for r in _mine().rule_sets()))
+
+
+@blueprint.put("/rule-sets/<key>")
+@spec.validate(resp=Response(HTTP_200=RuleSetView), tags=["water"])
+def set_rule_set(key: str, json: TypedRules) -> RuleSetView:
+    """Write a rule set down, or change it."""
+    rules = keep_rules(_mine(), key, Typed(**json.model_dump(exclude={"seasons"}), seasons=tuple(
+        (s.method, s.first, s.last) for s in json.seasons)))  # fmt: skip
+    database().commit()
+    return RuleSetView(rules=rules, said=rules.said(Writer()))
+
+
+@blueprint.delete("/rule-sets/<key>")
+@spec.validate(resp=Response(HTTP_200=RuleSets), tags=["water"])
+def drop_rule_set(key: str) -> RuleSets:
+    """Throw a rule set away; writing it again brings it back."""
+    row = _mine().rule_set_row(key)
+    if row is not None:
+        row.deleted_at = datetime.now(UTC)
+        database().commit()
+    return rule_sets_now()

@@ -14,7 +14,7 @@ def read(context: Context) -> Reading:
     rules = context.known.rules
     if rules is None:
         return make("rules", "fine", "No rule set for this water", ASK, Figure("–", ""), why=(ASK,))
-    found = breaches(context.rig, rules, context.writer)
+    found = breaches(context.rig, rules, context.writer, context.known.today)
     old = context.known.today is not None and is_old(rules, context.known.today)
     severity: Severity = "act" if found else "look" if old else "fine"
     title = (

@@ -8,10 +8,13 @@ from itertools import pairwise
 
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 
 OLD_DAYS = 365
+LEAD = (10_500.0, 12_500.0)
+"""kg/m³: shot of such a density is lead."""
 
 
 @dataclass(frozen=True)
@@ -22,8 +25,8 @@ class Breach:
     parts: tuple[str, ...]
 
 
-def breaches(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Breach, ...]:
-    """Return everything of a rig that a rule set does not allow."""
+def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None) -> tuple[Breach, ...]:
+    """Return everything of a rig that a rule set does not allow; on a day, also methods out of season."""
     found = []
     flies = [a for a in rig.attachments if a.fly]
     if rules.most_flies is not None and len(flies) > rules.most_flies:
@@ -39,6 +42,18 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Breach, ...]:
         most = writer.text("length", rules.longest_rods * rig.rod.length_mm / 1000)
         text = f"leader {writer.text('length', rig.length)}, at most {rules.longest_rods:g} rods ({most})"
         found.append(Breach(text, tuple(s.id for s in rig.spans)))
+    if rules.longest_m is not None and rig.length > rules.longest_m + 1e-6:
+        text = f"leader {writer.text('length', rig.length)}, at most {writer.text('length', rules.longest_m)}"
+        found.append(Breach(text, tuple(s.id for s in rig.spans)))
+    if rules.bead_to_hook_m is not None:
+        found += _far_beads(rig, rules.bead_to_hook_m, writer)
+    if not rules.lead:
+        heavy = [a for a in rig.attachments if isinstance(a.body, Shot) and LEAD[0] < a.body.density_kg_m3 < LEAD[1]]
+        found += [Breach("no lead", (a.id,)) for a in heavy]
+    seasons = [s for s in rules.seasons if s.method == rig.method]
+    if today is not None and seasons and not any(s.holds(today) for s in seasons):
+        when = ", ".join(f"{s.first} to {s.last}" for s in seasons)
+        found.append(Breach(f"this method is allowed {when} only", ()))
     if rules.barbless:
         barbed = [a for a in flies if a.fly and not a.fly.hook.barbless]
         found += [Breach(f"{rig.role(a)} hook has a barb: pinch it flat", (a.id,)) for a in barbed]
@@ -49,6 +64,21 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Breach, ...]:
     if not rules.sliding_droppers:
         found += [Breach("no sliding droppers", (a.id,)) for a in flies if a.school == "link"]
     return tuple(found)
+
+
+def _far_beads(rig: Rig, most: float, writer: Writer) -> list[Breach]:
+    """Return pegged beads farther from the next hook below them than allowed."""
+    hooks = sorted(place(rig, a) for a in rig.attachments if a.fly)
+    found = []
+    for bead in rig.attachments:
+        if not isinstance(bead.body, PeggedBead):
+            continue
+        at = place(rig, bead)
+        below = [h - at for h in hooks if h >= at]
+        if not below or min(below) > most + 1e-6:
+            far = writer.text("short", min(below)) if below else "with no hook below it"
+            found.append(Breach(f"bead {far} from its hook, at most {writer.text('short', most)}", (bead.id,)))
+    return found
 
 
 def place(rig: Rig, attachment: Attachment) -> float:

@@ -1,7 +1,7 @@
 import { Plus, X } from "lucide-react";
 import type { ReactNode } from "react";
 import { useState } from "react";
-import type { Book, Reach, Section, UnitSystem } from "../../api/client";
+import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { useDays, useRuleSets } from "../../app/queries";
 import { text } from "../../model/format";
@@ -11,6 +11,7 @@ import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { GaugeStrip } from "./gauge_strip";
 import { PaceIt } from "./pace_it";
+import { RulesSheet } from "./rules_sheet";
 import { useWaterField } from "./use_water_field";
 import { ToRig } from "./water_place";
 
@@ -378,6 +379,7 @@ function Rules({ water }: { water: Reach }) {
   const sets = useRuleSets();
   const all = sets.data ?? [];
   const now = all.find((r) => r.rules.id === water.rules);
+  const [writing, setWriting] = useState<RuleSetView["rules"] | "new" | null>(null);
   return (
     <Group title="Rules you entered">
       <Choice
@@ -404,7 +406,23 @@ function Rules({ water }: { water: Reach }) {
           </span>
         </p>
       ) : null}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {now ? <Button onClick={() => setWriting(now.rules)}>Change them</Button> : null}
+        <Button onClick={() => setWriting("new")}>Write down others</Button>
+      </div>
       <p className="mt-1 text-[13px] text-soft">Check the licence and the local rules; these are only your notes.</p>
+      <RulesSheet
+        rules={writing}
+        onClose={() => setWriting(null)}
+        onKept={(id) => {
+          void sets.refetch();
+          if (water.rules !== id) edit({ op: "set_rules", rules: id });
+        }}
+        onDropped={(id) => {
+          void sets.refetch();
+          if (water.rules === id) edit({ op: "set_rules", rules: null });
+        }}
+      />
     </Group>
   );
 }

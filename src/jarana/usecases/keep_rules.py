@@ -1,0 +1,92 @@
+"""Keep a rule set as a person types it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from pydantic import ValidationError
+
+from jarana.core.errors import FaultList, InputError
+from jarana.core.methods import methods
+from jarana.core.rules.rule_set import RuleSet
+from jarana.core.units import parse
+from jarana.storage.repositories import Belongings
+
+FIELDS = {"least_distance_m": "least_distance", "longest_m": "longest", "bead_to_hook_m": "bead_to_hook"}
+
+
+@dataclass(frozen=True)
+class Typed:
+    """A rule set as it is typed; an empty text is a rule that is not there."""
+
+    name: str
+    source: str
+    checked: str
+    most_flies: str
+    least_distance: str
+    longest_rods: str
+    longest: str
+    bead_to_hook: str
+    barbless: bool
+    floats: bool
+    shot: bool
+    lead: bool
+    sliding_droppers: bool
+    seasons: tuple[tuple[str, str, str], ...]
+    remark: str
+
+
+def keep_rules(belongings: Belongings, key: str, typed: Typed) -> RuleSet:
+    """Read, keep and return a rule set.
+
+    Raises
+    ------
+    InputError
+        Naming every field that cannot be.
+    """
+    faults = FaultList()
+    fields: dict[str, object] = {"id": key, "name": typed.name.strip(), "source": typed.source.strip()}
+    try:
+        fields["checked"] = date.fromisoformat(typed.checked.strip())
+    except ValueError:
+        faults.add("checked", typed.checked, "a day as 2026-04-30")
+    for name, text, bare in (
+        ("least_distance", typed.least_distance, "cm"),
+        ("longest", typed.longest, "m"),
+        ("bead_to_hook", typed.bead_to_hook, "cm"),
+    ):
+        if text.strip():
+            with faults.under(""):
+                fields[f"{name}_m"] = round(parse("length", text, bare, name), 4)
+    for name, text in (("most_flies", typed.most_flies), ("longest_rods", typed.longest_rods)):
+        if text.strip():
+            try:
+                fields[name] = int(text) if name == "most_flies" else float(text.replace(",", "."))
+            except ValueError:
+                faults.add(name, text, "a number")
+    for i, (method, _, _) in enumerate(typed.seasons):
+        faults.check(method in methods(), f"seasons[{i}].method", method, "is not a method")
+    faults.check(bool(typed.name.strip()), "name", "", "wants a name")
+    faults.raise_if_any()
+    flags = ("barbless", "floats", "shot", "lead", "sliding_droppers", "remark")
+    fields |= {name: getattr(typed, name) for name in flags}
+    fields["seasons"] = [{"method": m, "first": a.strip(), "last": b.strip()} for m, a, b in typed.seasons]
+    try:
+        rules = RuleSet.model_validate(fields)
+    except ValidationError as error:
+        for e in error.errors():
+            where = ".".join(str(p) for p in e["loc"])
+            reason = (
+                "a day as 04-30" if where.startswith("seasons") else e["msg"].replace("Input should be", "should be")
+            )
+            name = FIELDS.get(str(e["loc"][0]), str(e["loc"][0]))
+            path = f"seasons[{e['loc'][1]}].{e['loc'][2]}" if where.startswith("seasons.") else name
+            faults.add(path, e.get("input"), reason)
+        raise InputError(faults.faults) from None
+    row = belongings.rule_set_row(key)
+    belongings.keep_rule_set(rules)
+    if row is not None:
+        row.deleted_at = None
+    belongings.session.flush()
+    return rules
