@@ -5,9 +5,10 @@ from __future__ import annotations
 import argparse
 import json
 import sys
+from collections.abc import Callable
 from pathlib import Path
 
-from jarana.core.errors import InputError, SolverError
+from jarana.core.errors import InputError, SolverError, path_of
 
 LARGEST_CASE = 20_000_000
 """bytes."""
@@ -15,18 +16,16 @@ LARGEST_SPEC = 1_000_000
 """characters."""
 
 
-def _chain(arguments: argparse.Namespace) -> int:
-    from jarana.formats.chain_case import answer_file
+def _answered(name: str, work: Callable[[], str]) -> int:
+    """Print what some work on a file comes to; everything wrong with the file to standard error, a line each, and 2."""
+    from pydantic import ValidationError
 
     try:
-        if arguments.case == "-":
-            text = sys.stdin.read(LARGEST_CASE + 1)
-        else:
-            with Path(arguments.case).open(encoding="utf-8") as source:
-                text = source.read(LARGEST_CASE + 1)
-        if len(text) > LARGEST_CASE:
-            raise InputError.one("", arguments.case, "is larger than 20 MB")
-        answer = answer_file(json.loads(text))
+        text = work()
+    except ValidationError as error:
+        for e in error.errors():
+            print(f"{path_of(e['loc'])}: {e['msg']}", file=sys.stderr)
+        return 2
     except InputError as error:
         for fault in error.faults:
             print(fault, file=sys.stderr)
@@ -35,11 +34,30 @@ def _chain(arguments: argparse.Namespace) -> int:
         print(error, file=sys.stderr)
         return 2
     except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
-        print(f"{arguments.case}: cannot be read as JSON: {error}", file=sys.stderr)
+        print(f"{name}: cannot be read as JSON: {error}", file=sys.stderr)
         return 2
-    json.dump(answer, sys.stdout, indent=1)
-    print()
+    print(text)
     return 0
+
+
+def _read(name: str, most: int) -> str:
+    """Return a file's text, or standard input's for ``-``."""
+    if name == "-":
+        text = sys.stdin.read(most + 1)
+    else:
+        with Path(name).open(encoding="utf-8") as source:
+            text = source.read(most + 1)
+    if len(text) > most:
+        raise InputError.one("", name, f"is larger than {most // 1_000_000} MB")
+    return text
+
+
+def _chain(arguments: argparse.Namespace) -> int:
+    from jarana.formats.chain_case import answer_file
+
+    return _answered(
+        arguments.case, lambda: json.dumps(answer_file(json.loads(_read(arguments.case, LARGEST_CASE))), indent=1)
+    )
 
 
 def _demo(arguments: argparse.Namespace) -> int:
@@ -71,42 +89,20 @@ def _schema(arguments: argparse.Namespace) -> int:
 
 
 def _leader(arguments: argparse.Namespace) -> int:
-    from pydantic import ValidationError
-
-    from jarana.core.errors import path_of
     from jarana.core.leader.design import design
     from jarana.core.leader.spec import LeaderSpec
     from jarana.core.units import Writer
+    from jarana.formats.leader_svg import leader_svg
 
-    try:
-        text = sys.stdin.read(LARGEST_SPEC + 1) if arguments.spec == "-" else Path(arguments.spec).read_text("utf-8")
-        if len(text) > LARGEST_SPEC:
-            raise InputError.one("", arguments.spec, "is larger than 1 MB")
-        made = design(LeaderSpec.model_validate(json.loads(text)), Writer())
-    except ValidationError as error:
-        for e in error.errors():
-            print(f"{path_of(e['loc'])}: {e['msg']}", file=sys.stderr)
-        return 2
-    except InputError as error:
-        for fault in error.faults:
-            print(fault, file=sys.stderr)
-        return 2
-    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
-        print(f"{arguments.spec}: cannot be read as JSON: {error}", file=sys.stderr)
-        return 2
-    if arguments.draw:
-        from jarana.formats.leader_svg import leader_svg
+    def work() -> str:
+        spec = LeaderSpec.model_validate(json.loads(_read(arguments.spec, LARGEST_SPEC)))
+        made = design(spec, Writer())
+        return leader_svg(made, Writer()).rstrip() if arguments.draw else made.model_dump_json(indent=1)
 
-        print(leader_svg(made, Writer()), end="")
-    else:
-        print(made.model_dump_json(indent=1))
-    return 0
+    return _answered(arguments.spec, work)
 
 
 def _report(arguments: argparse.Namespace) -> int:
-    from pydantic import ValidationError
-
-    from jarana.core.errors import path_of
     from jarana.core.readings.base import Known
     from jarana.core.rules.rule_set import RuleSet
     from jarana.core.tackle.drawer import Drawer
@@ -114,43 +110,26 @@ def _report(arguments: argparse.Namespace) -> int:
     from jarana.formats.rig_file import rig_from_text
     from jarana.usecases.work_on_rig import work_on_rig
 
-    def text_of(path: str) -> str:
-        if Path(path).stat().st_size > LARGEST_SPEC:
-            raise InputError.one("", path, "is larger than 1 MB")
-        return Path(path).read_text(encoding="utf-8")
-
-    try:
-        rig = rig_from_text(text_of(arguments.rig))
-        water = Reach.model_validate_json(text_of(arguments.reach)) if arguments.reach else blank_reach()
-        rules = RuleSet.model_validate_json(text_of(arguments.rules)) if arguments.rules else None
+    def work() -> str:
+        rig = rig_from_text(_read(arguments.rig, LARGEST_SPEC))
+        water, rules = blank_reach(), None
+        if arguments.reach:
+            water = Reach.model_validate_json(_read(arguments.reach, LARGEST_SPEC))
+        if arguments.rules:
+            rules = RuleSet.model_validate_json(_read(arguments.rules, LARGEST_SPEC))
         bench = work_on_rig(rig, water, [], Drawer(), arguments.units, Known(rules=rules))
-    except ValidationError as error:
-        for e in error.errors():
-            print(f"{path_of(e['loc'])}: {e['msg']}", file=sys.stderr)
-        return 2
-    except InputError as error:
-        for fault in error.faults:
-            print(fault, file=sys.stderr)
-        return 2
-    except SolverError as error:
-        print(error, file=sys.stderr)
-        return 2
-    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
-        print(f"cannot be read: {error}", file=sys.stderr)
-        return 2
-    strength = [
-        {"kind": k.kind, "part": k.part, "name": k.name, "force_n": k.force, "loses": k.loses, "why": k.why}
-        for k in bench.strength
-    ]
-    told = {
-        "rig": rig.name,
-        "water": water.name,
-        "readings": [r.model_dump() for r in bench.readings],
-        "strength": strength,
-    }
-    json.dump(told, sys.stdout, indent=1)
-    print()
-    return 0
+        told = {
+            "rig": rig.name,
+            "water": water.name,
+            "readings": [r.model_dump() for r in bench.readings],
+            "strength": [
+                {"kind": k.kind, "part": k.part, "name": k.name, "force_n": k.force, "loses": k.loses, "why": k.why}
+                for k in bench.strength
+            ],
+        }
+        return json.dumps(told, indent=1)
+
+    return _answered(arguments.rig, work)
 
 
 def _standin(arguments: argparse.Namespace) -> int:
