@@ -21,7 +21,7 @@ from jarana.ports.standins.line_device import LineDevice
 from tests.api.conftest import enter
 from tests.api.test_keeping import left, save
 
-KINDS = ["spools", "flies", "lines", "rods", "floats", "shot", "rings", "reels"]
+KINDS = ["spools", "flies", "lines", "rods", "floats", "shot", "rings", "reels", "knots"]
 ROW = {"pattern": "Grey one", "hook": "16", "dressing": "slim", "bead": "2.5", "count": "3"}
 
 

@@ -23,6 +23,7 @@ from jarana.storage.tables import (
     FlyLineRow,
     FlyPatternRow,
     GaugeRow,
+    KnotTestRow,
     ReachDayRow,
     ReachRow,
     ReelRow,
@@ -49,6 +50,7 @@ SHELVES: dict[str, Any] = {
     "shot": ShotRow,
     "rings": RingRow,
     "reels": ReelRow,
+    "knots": KnotTestRow,
 }
 """The table of each kind of tackle."""
 ORDERS: dict[str, Callable[[Any], Any]] = {

@@ -24,7 +24,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
 from jarana.core.stock.change import Entries
-from jarana.core.tackle.drawer import FlyLine, FlyPattern, OwnedRing, OwnedShot, Reel, Rod, Spool
+from jarana.core.tackle.drawer import FlyLine, FlyPattern, KnotTest, OwnedRing, OwnedShot, Reel, Rod, Spool
 from jarana.core.tackle.float import Float as FloatDocument
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
@@ -157,6 +157,13 @@ class ReelRow(Owned, Base):
 
     __tablename__ = "reel"
     document: Mapped[Reel] = mapped_column(Document(Reel))
+
+
+class KnotTestRow(Owned, Base):
+    """Own pull tests of a knot."""
+
+    __tablename__ = "knot_test"
+    document: Mapped[KnotTest] = mapped_column(Document(KnotTest))
 
 
 class RigRow(Base):

@@ -27,7 +27,7 @@ from jarana.core.strength.tippet import (
     tippet_range,
     wanted_force,
 )
-from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.drawer import Drawer, KnotTest
 from jarana.core.tackle.material import dry_strength, materials
 from jarana.core.units import Writer
 from jarana.core.water.edits.figures import SetWord
@@ -197,3 +197,18 @@ def test_seasons_longest_leaders_and_beads_far_from_their_hook(contact_rig: Rig,
     assert told(date(2026, 6, 1), seasons=winter) == ["this method is allowed 11-01 to 02-15 only"]
     assert told(date(2026, 6, 1), seasons=[{"method": "sweep", "first": "01-01", "last": "01-02"}]) == []
     assert told(date(2026, 6, 1), longest_m=6)[0] == "leader 6.34 m, at most 6.00 m"
+
+
+def test_three_own_pulls_win_over_the_table_and_two_do_not(contact_rig: Rig) -> None:
+    part = joint_of(contact_rig, "blood")
+
+    def blood(n: int) -> float:
+        test = KnotTest(id="t", knot="blood", family="nylon", share=0.95, spread=0.02, n=n)
+        found = knot_choices(contact_rig, part, drawer=Drawer(knot_tests=(test,)))
+        return next(c.force for c in found if c.knot.key == "blood")
+
+    assert blood(3) == pytest.approx(blood(2) * 0.95 / 0.80)
+    tied = UseKnot(part=part, knot="blood").apply(
+        contact_rig, Drawer(knot_tests=(KnotTest(id="t", knot="blood", share=0.95, n=4),))
+    )
+    assert "Your own pulls in nylon: 95%" in next(j.knot.remark for j in tied.joints if j.id == part)

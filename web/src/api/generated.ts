@@ -918,7 +918,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Return every knot that can be tied at a joint or a fly, best first. */
+        /** Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count. */
         post: operations["post__api_workbench_knots"];
         delete?: never;
         options?: never;
@@ -1397,6 +1397,11 @@ export interface components {
              * @default []
              */
             floats?: components["schemas"]["Float"][];
+            /**
+             * Knot Tests
+             * @default []
+             */
+            knot_tests?: components["schemas"]["KnotTest"][];
             /**
              * Lines
              * @default []
@@ -2274,6 +2279,31 @@ export interface components {
             reason: string;
             /** Seconds */
             seconds: number;
+        };
+        /**
+         * KnotTest
+         * @description Own pull tests of a knot in one kind of line: the share of the dry line's strength it kept.
+         */
+        KnotTest: {
+            /**
+             * Family
+             * @default nylon
+             * @enum {string}
+             */
+            family?: "nylon" | "fluorocarbon";
+            /** Id */
+            id: string;
+            /** Knot */
+            knot: string;
+            /** N */
+            n: number;
+            /** Share */
+            share: number;
+            /**
+             * Spread
+             * @default 0
+             */
+            spread?: number;
         };
         /**
          * KnotsAnswer

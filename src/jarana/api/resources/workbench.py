@@ -83,7 +83,8 @@ def tries(json: TriesRequest) -> TriesAnswer:
 @limiter.limit("600/minute")
 @spec.validate(resp=Response(HTTP_200=KnotsAnswer), tags=["workbench"])
 def knots(json: KnotsRequest) -> KnotsAnswer:
-    """Return every knot that can be tied at a joint or a fly, best first."""
+    """Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count."""
+    drawer = Belongings(database(), owner()).drawer()
     writer = Writer(json.units)
     return KnotsAnswer(
         choices=tuple(
@@ -98,7 +99,7 @@ def knots(json: KnotsRequest) -> KnotsAnswer:
                 how=c.knot.how,
                 now=c.now,
             )
-            for c in knot_choices(json.rig, json.part, json.hard)
+            for c in knot_choices(json.rig, json.part, json.hard, drawer)
         )
     )
 

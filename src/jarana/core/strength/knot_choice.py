@@ -49,7 +49,7 @@ class KnotChoice:
     now: bool
 
 
-def knot_choices(rig: Rig, part: str, hard: bool = False) -> tuple[KnotChoice, ...]:
+def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None = None) -> tuple[KnotChoice, ...]:
     """Return what can be tied at a joint or a fly, best first.
 
     Parameters
@@ -58,6 +58,8 @@ def knot_choices(rig: Rig, part: str, hard: bool = False) -> tuple[KnotChoice, .
         A joint or an attachment.
     hard
         Cold hands or wind: ease counts for more.
+    drawer
+        Whose own pull tests count.
 
     Raises
     ------
@@ -66,13 +68,15 @@ def knot_choices(rig: Rig, part: str, hard: bool = False) -> tuple[KnotChoice, .
     """
     now = _tied(rig, part)
     rows: list[tuple[Knot, float]] = []
-    for knot in knots().values():
+    mine = drawer or Drawer()
+    for key in knots():
+        knot = mine.knot(key) or knots()[key]
         try:
-            changed = UseKnot(part=part, knot=knot.key).apply(rig, Drawer())
+            changed = UseKnot(part=part, knot=key).apply(rig, mine)
         except InputError:
             continue
         rows.append((knot, _holds(changed, part)))
-    if now not in [knot for knot, _ in rows]:
+    if now.key not in [knot.key for knot, _ in rows]:
         rows.append((now, _holds(rig, part)))
     best = max(force for _, force in rows) or 1.0
     worth = EASE_WORTH * (2 if hard else 1)
@@ -87,7 +91,7 @@ def knot_choices(rig: Rig, part: str, hard: bool = False) -> tuple[KnotChoice, .
             eaten=knot.eats(diameter),
             seconds=SECONDS[knot.ease] * (COLD if hard else 1.0),
             reason=_reason(knot, force, first, best, hard),
-            now=knot == now,
+            now=knot.key == now.key,
         )
         for knot, force in rows
     )

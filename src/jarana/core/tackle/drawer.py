@@ -13,6 +13,7 @@ from jarana.core.tackle.dressing import Dressing
 from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import Hook
+from jarana.core.tackle.knot import Knot, knots
 from jarana.core.tackle.material import Material
 
 
@@ -167,6 +168,21 @@ class Reel(Frozen):
     note: Text = ""
 
 
+OWN_PULLS = 3
+"""From so many pulls on, a person's own figure for a knot wins over the table."""
+
+
+class KnotTest(Frozen):
+    """Own pull tests of a knot in one kind of line: the share of the dry line's strength it kept."""
+
+    id: Key
+    knot: Key
+    family: Literal["nylon", "fluorocarbon"] = "nylon"
+    share: float = Field(gt=0.1, le=1)
+    spread: float = Field(default=0, ge=0, le=1)
+    n: int = Field(ge=1, le=1000)
+
+
 class Drawer(Frozen):
     """Everything owned that a rig can be made of."""
 
@@ -178,6 +194,19 @@ class Drawer(Frozen):
     shots: tuple[OwnedShot, ...] = ()
     rings: tuple[OwnedRing, ...] = ()
     reels: tuple[Reel, ...] = ()
+    knot_tests: tuple[KnotTest, ...] = ()
+
+    def knot(self, key: str) -> Knot | None:
+        """Return a knot of the table, with the person's own pull tests where there are enough of them."""
+        knot = knots().get(key)
+        if knot is None:
+            return None
+        for test in self.knot_tests:
+            if test.knot == key and test.n >= OWN_PULLS:
+                told = f"Your own pulls in {test.family}: {test.share:.0%} ± {test.spread:.0%}, n = {test.n}."
+                remark = f"{knot.remark} {told}".strip()
+                knot = knot.model_copy(update={test.family: test.share, "remark": remark})
+        return knot
 
     def spool(self, key: str) -> Spool | None:
         """Return a spool by id."""

@@ -11,7 +11,6 @@ from jarana.core.model import Key, Text, Typed
 from jarana.core.rig.edits.base import RigEdit, span_of
 from jarana.core.rig.model import FloatHead, Motion, Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
 from jarana.core.units import parse
 
 
@@ -71,7 +70,7 @@ class UseKnot(RigEdit):
 
     def change(self, rig: Rig, drawer: Drawer) -> Rig:
         """Return the rig with that knot, where it joins what is to be joined."""
-        knot = knots().get(self.knot)
+        knot = drawer.knot(self.knot)
         if knot is None:
             raise InputError.one("knot", self.knot, "there is no such knot in the table")
         for i, joint in enumerate(rig.joints):

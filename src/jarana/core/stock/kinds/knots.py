@@ -1,0 +1,80 @@
+"""Own pull tests of knots: what a person's own tying keeps of the line."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+
+from jarana.core.stock.column import Cells, Column
+from jarana.core.stock.kind import Reference, Row, StockKind, number, words
+from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
+from jarana.core.tackle.knot import knots
+
+FAMILIES = ("nylon", "fluorocarbon")
+
+
+class KnotTests(StockKind[KnotTest]):
+    """A row is one knot in one kind of line."""
+
+    key, title, one, order, drawer = "knots", "Knots", "pull test", 9, "knot_tests"
+    empty = "No pull tests yet. Pull a knot of yours three times on a scale: from then on your own figure counts, not the table's."
+    document = KnotTest
+    columns = (
+        Column("knot", "Knot", "choice", choices=tuple(k for k in knots() if k != "one-piece"), required=True),
+        Column("line", "Line", "choice", choices=FAMILIES),
+        Column("keeps", "Keeps, %", "figure", least=10, most=100, required=True, about="Of the dry line's strength."),
+        Column("spread", "±, %", "figure", most=100),
+        Column("n", "Pulls", "count", least=1, most=999, required=True, about=f"Counts from {OWN_PULLS} pulls on."),
+        Column("table", "Table says, %", "figure", computed=True, about="Fair tying of unbranded line."),
+    )
+
+    def rows(self, item: KnotTest) -> list[Row]:
+        """Return the one row of a test."""
+        knot = knots().get(item.knot)
+        table = (knot.fluorocarbon if item.family == "fluorocarbon" else knot.nylon) if knot else None
+        cells: Cells = {
+            "knot": item.knot,
+            "line": item.family,
+            "keeps": float(f"{item.share * 100:.6g}"),
+            "spread": float(f"{item.spread * 100:.6g}"),
+            "n": item.n,
+            "table": None if table is None else float(f"{table * 100:.6g}"),
+        }
+        return [Row(item.id, item.id, cells)]
+
+    def build(self, item: str, rows: Sequence[Row], others: Collection[KnotTest]) -> KnotTest:
+        """Return the test of a row."""
+        cells = rows[0].cells
+        return self.made(
+            id=item,
+            knot=words(cells, "knot"),
+            family=words(cells, "line", "nylon"),
+            share=(number(cells, "keeps") or 0.0) / 100,
+            spread=(number(cells, "spread") or 0.0) / 100,
+            n=int(number(cells, "n") or 0),
+        )
+
+    def name(self, cells: Cells) -> str:
+        """Return ``blood in nylon``."""
+        return f"{words(cells, 'knot')} in {words(cells, 'line', 'nylon')}"
+
+    def references(self) -> list[Reference]:
+        """Return every knot in both kinds of line, as the table has it, one pull."""
+        return [
+            Reference(
+                f"{key}-{family}",
+                f"{knot.name} in {family}",
+                f"table: {100 * (knot.fluorocarbon if family == 'fluorocarbon' else knot.nylon):.0f} %",
+                {
+                    "knot": key,
+                    "line": family,
+                    "keeps": f"{100 * (knot.fluorocarbon if family == 'fluorocarbon' else knot.nylon):g}",
+                    "n": "1",
+                },
+            )
+            for key, knot in knots().items()
+            if key != "one-piece"
+            for family in FAMILIES
+        ]
+
+
+KIND = KnotTests()
