@@ -56,6 +56,13 @@ def rig_svg(rig: Rig, writer: Writer) -> str:
         _text(
             svg, middle, Y + 24, writer.text("length", span.length_mm / 1000), 12, INK, anchor="middle", weight="bold"
         )
+        if span.dressing != "none":
+            edge = Y - up - 5 if span.dressing == "greased" else Y + down + 5
+            mark = Tree.SubElement(svg, "path", d=f"M{x0 + 12:.1f} {edge:.1f} H{x1 - 12:.1f}", fill="none", stroke=SOFT)
+            mark.set("stroke-width", "3" if span.dressing == "greased" else "1.4")
+            mark.set("stroke-dasharray", "1 7" if span.dressing == "greased" else "6 4")
+            mark.set("stroke-linecap", "round")
+            _sub(mark, "title", f"{span.name}: {span.dressing}")
         joint = rig.joints[i]
         if joint.ring:
             Tree.SubElement(svg, "circle", cx=f"{x0:.1f}", cy=str(Y), r="6", fill="#FFFFFF", stroke=INK)

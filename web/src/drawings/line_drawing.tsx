@@ -96,6 +96,7 @@ export function LineDrawing(props: Props) {
             ) : (
               <SpanLine span={span} x0={x0} x1={x1} />
             )}
+            <DressingMark span={span} x0={x0} x1={x1} />
             <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
               {fitted(span.name, x1 - x0 - 14)}
@@ -319,6 +320,23 @@ function Hanging(props: {
         {props.joint}
       </text>
     </g>
+  );
+}
+
+/** Beads of grease above a span that floats, dashes below one that was wiped clean. */
+function DressingMark({ span, x0, x1 }: { span: Span; x0: number; x1: number }) {
+  if (!span.dressing || span.dressing === "none") return null;
+  const greased = span.dressing === "greased";
+  const off = (span.d0_mm * PX_PER_MM) / 2 + 4;
+  return (
+    <path
+      d={`M${x0 + 14} ${greased ? Y - off : Y + off} H${x1 - 14}`}
+      stroke="var(--soft)"
+      strokeWidth={greased ? 2.6 : 1.2}
+      strokeDasharray={greased ? "0.1 7" : "6 4"}
+      strokeLinecap="round"
+      data-dressing={span.dressing}
+    />
   );
 }
 
