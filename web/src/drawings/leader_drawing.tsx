@@ -79,7 +79,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
         return (
           <g key={`joint ${i}`} transform={`translate(${at} ${LINE_Y})`}>
             <path d="M0 -13 V13" stroke={hurts ? "var(--float)" : "var(--ink)"} strokeWidth={hurts ? 3 : 1.4} />
-            {hurts || (i === worst && i > 0) ? (
+            {hurts || (i === worst && i > 0 && moving.length > 0) ? (
               <g transform="translate(0 34)">
                 <path d="M0 -8 L5 0 H-5Z" fill={hurts ? "var(--float)" : "var(--soft)"} />
                 <text y={13} textAnchor="middle" fontSize={12} fill={hurts ? "var(--float)" : "var(--soft)"}>

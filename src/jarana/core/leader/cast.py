@@ -5,10 +5,16 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Literal
 
+from jarana.core.law import Law
 from jarana.core.leader.turnover import STEP, Air, CastMass, CastSection, Turnover, turn_over
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
 
+CAST = Law(
+    "a cast judged by its loop",
+    "limits of practice on the two-leg model (Spolek 1986); ranks leaders rather than predicts a cast",
+    {"wind_m_s": (0.0, 15.0), "speed_m_s": (12.0, 25.0)},
+)
 STROKES = {"gentle": 12.0, "usual": 15.0, "hard": 20.0}
 """Speed of the leader as the loop reaches it, m/s, by stroke (12 to 25; starting values)."""
 Stroke = Literal["gentle", "usual", "hard"]

@@ -19,6 +19,11 @@ TIPPET_FOR_FLY = Law(
     "practice: hook size over 3 is the X number; over 4 for bulky or weighted flies",
     {"hook": (6, 22)},
 )
+FIGHT = Law(
+    "time of a fight",
+    "work a fish has in it over pull and speed; an order of magnitude, no measurement behind it",
+    {"mass_kg": (0.1, 10.0), "force_n": (0.5, 20.0)},
+)
 FIGHT_SHARE = 0.5
 """Of its strength an angler dares to use."""
 WARY = {"low": 1.15, "usual": 1.0, "high": 0.85}

@@ -74,7 +74,7 @@ function Bench({ rig, water, book, drawer, system }: Props) {
     <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[300px_minmax(0,1fr)]">
       <h1 className="sr-only">Taper</h1>
       <Controls asked={asked} answer={answer} book={book} drawer={drawer} faults={faults} system={system} />
-      <div className="flex min-h-0 min-w-0 flex-col">
+      <div className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
         <div ref={ref} className="h-[310px] flex-none overflow-hidden border-b border-rule bg-sheet">
           {answer && size.width > 0 ? (
             <LeaderDrawing answer={answer} ghost={ghost === answer ? null : ghost} width={size.width} height={308} />
@@ -203,7 +203,7 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
                   <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.diameter}</td>
                   <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.length}</td>
                   <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.cut}</td>
-                  <td className={`py-1 pr-3 ${joint && joint.hinge !== "fine" ? "text-float" : ""}`}>
+                  <td className={`min-w-52 py-1 pr-3 ${joint && joint.hinge !== "fine" ? "text-float" : ""}`}>
                     {joint?.ring ? "Ring, " : ""}
                     {(joint?.loop ?? joint?.knot)?.name}
                     <span className="block text-[12px] text-soft">
