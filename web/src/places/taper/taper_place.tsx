@@ -43,6 +43,9 @@ export function TaperPlace() {
   return <Bench rig={docs.rig} water={docs.water} book={book.data} drawer={drawer.data} system={system} />;
 }
 
+/** The drawing with the loop's speed under it, and without where no loop throws the line. */
+const DRAWN_PX = 310;
+const BARE_PX = 120;
 /** Fields whose faults are said beside them. */
 const BESIDE = ["total", "tippet", "tippet_length", "wind", "cut_to", "shares"];
 
@@ -75,9 +78,18 @@ function Bench({ rig, water, book, drawer, system }: Props) {
       <h1 className="sr-only">Taper</h1>
       <Controls asked={asked} answer={answer} book={book} drawer={drawer} faults={faults} system={system} />
       <div className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
-        <div ref={ref} className="h-[310px] flex-none overflow-hidden border-b border-rule bg-sheet">
+        <div
+          ref={ref}
+          style={{ height: answer && !answer.cast ? BARE_PX : DRAWN_PX }}
+          className="flex-none overflow-hidden border-b border-rule bg-sheet"
+        >
           {answer && size.width > 0 ? (
-            <LeaderDrawing answer={answer} ghost={ghost === answer ? null : ghost} width={size.width} height={308} />
+            <LeaderDrawing
+              answer={answer}
+              ghost={ghost === answer ? null : ghost}
+              width={size.width}
+              height={(answer.cast ? DRAWN_PX : BARE_PX) - 2}
+            />
           ) : null}
         </div>
         <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
