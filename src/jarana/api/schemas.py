@@ -8,16 +8,17 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from jarana.core.caution import Caution
 from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
 from jarana.core.leader.wear import WearKind
-from jarana.core.methods.base import Method, MotionKind
+from jarana.core.methods.base import Method
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
 from jarana.core.rig.compare import Change
 from jarana.core.rig.edits import rig_edits
 from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import Rig
+from jarana.core.rig.model import MotionKind, Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
@@ -69,36 +70,8 @@ class WorkbenchAnswer(Frozen):
     readings: tuple[Reading, ...]
     strength: tuple[Strength, ...]
     section: Section
+    cautions: tuple[Caution, ...]
     seq: int
-
-
-class KnotsRequest(Frozen):
-    """A joint or a fly of a rig that wants a knot; `hard` with cold hands or in wind."""
-
-    rig: Rig
-    part: Key
-    hard: bool = False
-    units: System = "metric"
-
-
-class KnotRow(Frozen):
-    """A knot that can be tied there."""
-
-    key: str
-    name: str
-    holds: str
-    of_best: float
-    eats: str
-    seconds: int
-    reason: str
-    how: str
-    now: bool
-
-
-class KnotsAnswer(Frozen):
-    """The knots that can be tied at a place, best first."""
-
-    choices: tuple[KnotRow, ...]
 
 
 class TriesRequest(Frozen):

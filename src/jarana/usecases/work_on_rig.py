@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from jarana.core.caution import Caution
 from jarana.core.drift.result import Drift, simulate
 from jarana.core.errors import FaultList, InputError
 from jarana.core.methods import methods
 from jarana.core.methods.base import Method
+from jarana.core.methods.cautions import cautions_of
 from jarana.core.readings.base import Known, Reading
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
@@ -32,6 +34,7 @@ class Bench:
     readings: tuple[Reading, ...]
     strength: tuple[StrengthLink, ...]
     section: Section
+    cautions: tuple[Caution, ...]
 
 
 def method_of(rig: Rig) -> Method:
@@ -91,4 +94,5 @@ def work_on_rig(
         readings=method.read(rig, water, drift, writer, known),
         strength=strength_chain(rig),
         section=section_of(water, writer),
+        cautions=cautions_of(rig, water),
     )

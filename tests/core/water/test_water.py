@@ -143,7 +143,7 @@ def test_the_zone_follows_the_bed_or_the_surface(weir_run: Reach) -> None:
 
 def test_deep_fast_water_is_cautioned_and_a_lake_is_not(weir_run: Reach) -> None:
     deep = SetDepth(value="1.3").apply(weir_run)
-    assert "Staff" in section_of(deep, Writer()).cautions[0]
+    assert "Staff" in section_of(deep, Writer()).cautions[0].full
     still = SetWord(field="kind", value="lake").apply(deep)
     assert section_of(still, Writer()).cautions == ()
 

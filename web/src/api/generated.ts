@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return how each knot and dropper is tied, in drawn steps. */
+        get: operations["get__api_knot-cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/leader": {
         parameters: {
             query?: never;
@@ -909,6 +926,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workbench/droppers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the five ways to hang a dropper on this rig, with what each holds, costs and loses to a snag. */
+        post: operations["post__api_workbench_droppers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench/knots": {
         parameters: {
             query?: never;
@@ -1062,6 +1096,8 @@ export interface components {
         /**
          * Attachment
          * @description A fly, a shot or a pegged bead on the rig: where, on what, tied how.
+         *
+         *     School ``bend`` at a joint: the fly sits in the line itself, the line above tied to its eye, the one below to its bend.
          */
         Attachment: {
             /** At */
@@ -1174,6 +1210,43 @@ export interface components {
             units: components["schemas"]["UnitSystem"][];
         };
         /**
+         * CardStep
+         * @description One step, its strokes in the order they lie over each other.
+         */
+        CardStep: {
+            /** Says */
+            says: string;
+            /** Strokes */
+            strokes: components["schemas"]["Drawn"][];
+        };
+        /**
+         * CardView
+         * @description A knot card: how it is tied in steps, and how it is seated.
+         */
+        CardView: {
+            /** Hold Mm */
+            hold_mm: number | null;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Seat
+             * @default Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
+             */
+            seat?: string;
+            /** Steps */
+            steps: components["schemas"]["CardStep"][];
+        };
+        /**
+         * Cards
+         * @description Every knot card.
+         */
+        Cards: {
+            /** Cards */
+            cards: components["schemas"]["CardView"][];
+        };
+        /**
          * Cast
          * @description What a cast comes to.
          *
@@ -1215,6 +1288,18 @@ export interface components {
             mass_mg: number;
             /** Name */
             name: string;
+        };
+        /**
+         * Caution
+         * @description A caution as it is read: one glance, and in full.
+         */
+        Caution: {
+            /** Full */
+            full: string;
+            /** Key */
+            key: string;
+            /** Short */
+            short: string;
         };
         /**
          * ChangeAnswer
@@ -1446,6 +1531,44 @@ export interface components {
             drawer: components["schemas"]["Drawer"];
         };
         /**
+         * Drawn
+         * @description A path, or a mark at a place: its width for a bead, where to for a pull.
+         */
+        Drawn: {
+            /**
+             * D
+             * @default
+             */
+            d?: string;
+            /**
+             * Dx
+             * @default 0
+             */
+            dx?: number;
+            /**
+             * Dy
+             * @default 0
+             */
+            dy?: number;
+            /** Role */
+            role: string;
+            /**
+             * Width
+             * @default 0
+             */
+            width?: number;
+            /**
+             * X
+             * @default 0
+             */
+            x?: number;
+            /**
+             * Y
+             * @default 0
+             */
+            y?: number;
+        };
+        /**
          * Dressing
          * @description A dressing as it is on a fly.
          */
@@ -1624,8 +1747,77 @@ export interface components {
             op: "drop_throw";
         };
         /**
+         * DropperRow
+         * @description A way to hang it, written for reading; `fault` says why it cannot be done here.
+         */
+        DropperRow: {
+            /**
+             * Facts
+             * @default []
+             */
+            facts?: string[];
+            /** Fault */
+            fault: string;
+            /**
+             * Holds
+             * @default
+             */
+            holds?: string;
+            /**
+             * Loses
+             * @default 0
+             */
+            loses?: number;
+            /** Name */
+            name: string;
+            /**
+             * Now
+             * @default false
+             */
+            now?: boolean;
+            /**
+             * Of Best
+             * @default 0
+             */
+            of_best?: number;
+            /** School */
+            school: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DroppersAnswer
+         * @description The five ways to hang a dropper, those that can be done first.
+         */
+        DroppersAnswer: {
+            /** Choices */
+            choices: components["schemas"]["DropperRow"][];
+        };
+        /**
+         * DroppersRequest
+         * @description A dropper of a rig, in water so deep.
+         */
+        DroppersRequest: {
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Hard
+             * @default false
+             */
+            hard?: boolean;
+            /** Part */
+            part: string;
+            rig: components["schemas"]["Rig"];
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+        };
+        /**
          * DryFlyHead
-         * @description The rig hangs from a dry fly: the one that hangs at a joint of the line.
+         * @description The rig hangs from a dry fly: the one that sits at a joint of the line, or alone at its end.
          *
          *     `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
          */
@@ -2904,8 +3096,10 @@ export interface components {
          *     Attributes
          *     ----------
          *     kind
-         *         River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held).
-         *         Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang).
+         *         River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held),
+         *         ``lift`` (led, then lifted out of the bed), ``strip`` (held and taken in).
+         *         Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang),
+         *         ``inch`` (short lifts, straight up and down), ``nudge`` (a float moved a hand every half minute).
          *     count_s
          *         Count-down before line is taken in, s.
          */
@@ -2920,7 +3114,7 @@ export interface components {
              * @default led
              * @enum {string}
              */
-            kind?: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
+            kind?: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
             /**
              * Lead
              * @default 1
@@ -3181,7 +3375,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
+            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
             /** Lead */
             lead: number;
             /** Name */
@@ -3977,7 +4171,7 @@ export interface components {
             /** Bed */
             bed: components["schemas"]["BedPoint"][];
             /** Cautions */
-            cautions: string[];
+            cautions: components["schemas"]["Caution"][];
             /** Columns */
             columns: components["schemas"]["Column"][];
             /** Deepest M */
@@ -4239,7 +4433,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift";
+            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
             /**
              * Lead
              * @default 1
@@ -4315,6 +4509,24 @@ export interface components {
              * @default null
              */
             rules?: string | null;
+        };
+        /**
+         * SetSchool
+         * @description Hang a dropper another way: on the joint's tag, a girthed link, a ring, in the line by its bend, or in a fold.
+         */
+        SetSchool: {
+            /** At */
+            at: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_school";
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "tag" | "link" | "ring" | "bend" | "fold";
         };
         /**
          * SetSounding
@@ -4409,6 +4621,21 @@ export interface components {
             op: "set_text";
             /** Value */
             value: string;
+        };
+        /**
+         * SetWindKnot
+         * @description Say that there is a wind knot in a span, or that it was cut out.
+         */
+        SetWindKnot: {
+            /** Knotted */
+            knotted: boolean;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "set_wind_knot";
+            /** Span */
+            span: string;
         };
         /**
          * SetWord
@@ -4552,7 +4779,7 @@ export interface components {
         };
         /**
          * Span
-         * @description A stretch of one line between two joints, top to bottom.
+         * @description A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
          */
         Span: {
             /** D0 Mm */
@@ -4574,6 +4801,11 @@ export interface components {
             name: string;
             /** @default null */
             spool?: components["schemas"]["SpoolRef"] | null;
+            /**
+             * Wind Knot
+             * @default false
+             */
+            wind_knot?: boolean;
         };
         /**
          * Spool
@@ -4918,8 +5150,8 @@ export interface components {
          * @description Everything needed to tie a rig at the table.
          */
         TieSheet: {
-            /** Checks */
-            checks: string;
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
             /** Cuts */
             cuts: components["schemas"]["Cut"][];
             /** Dressing */
@@ -4935,9 +5167,14 @@ export interface components {
         };
         /**
          * TieStep
-         * @description One thing to do; with a piece to cut it starts with that (`cut` is its part).
+         * @description One thing to do; with a piece to cut it starts with that (`cut` is its part); `card` is the knot it is tied with.
          */
         TieStep: {
+            /**
+             * Card
+             * @default
+             */
+            card?: string;
             /**
              * Cut
              * @default null
@@ -5398,6 +5635,8 @@ export interface components {
          * @description The rig and water after the edits, and everything computed from them.
          */
         WorkbenchAnswer: {
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
             drift: components["schemas"]["Drift"];
             /** Readings */
             readings: components["schemas"]["Reading"][];
@@ -5418,7 +5657,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetTag"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
@@ -5660,6 +5899,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cards"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -7357,6 +7625,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BandAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_workbench_droppers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DroppersRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DroppersAnswer"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -9,8 +9,10 @@ from spectree import Response
 
 from jarana.api.schemas import Bed, Book, MethodView, UnitRule, UnitSystem
 from jarana.api.spec import spec
+from jarana.api.strength_schemas import Cards, CardView
 from jarana.core.methods import methods
 from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import NAMES, SYSTEMS
 from jarana.core.water.reach import bed_kinds, blank_reach
 
@@ -32,3 +34,12 @@ def book() -> Book:
         knots=tuple(knots().values()),
         blank_water=blank_reach(),
     )
+
+
+@blueprint.get("/knot-cards")
+@spec.validate(resp=Response(HTTP_200=Cards), tags=["book"])
+def cards() -> Cards:
+    """Return how each knot and dropper is tied, in drawn steps."""
+    table = knots()
+    holds = {key: knot.hold_mm for key, knot in table.items()}
+    return Cards(cards=tuple(CardView.of(card, holds.get(card.key)) for card in knot_cards().values()))

@@ -11,9 +11,6 @@ from spectree import Response
 from jarana.api.errors import problem
 from jarana.api.schemas import (
     BandAnswer,
-    KnotRow,
-    KnotsAnswer,
-    KnotsRequest,
     Strength,
     TriesAnswer,
     TriesRequest,
@@ -22,8 +19,10 @@ from jarana.api.schemas import (
 )
 from jarana.api.security import database, limiter, owner
 from jarana.api.spec import spec
+from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
 from jarana.api.waiting import client_gone
 from jarana.core.readings.base import Known
+from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
@@ -64,6 +63,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         readings=bench.readings,
         strength=strength,
         section=bench.section,
+        cautions=bench.cautions,
         seq=json.seq,
     )
 
@@ -86,22 +86,20 @@ def knots(json: KnotsRequest) -> KnotsAnswer:
     """Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count."""
     drawer = Belongings(database(), owner()).drawer()
     writer = Writer(json.units)
-    return KnotsAnswer(
-        choices=tuple(
-            KnotRow(
-                key=c.knot.key,
-                name=c.knot.name,
-                holds=writer.text("force", c.force),
-                of_best=round(c.of_best, 4),
-                eats=writer.text("tag", c.eaten),
-                seconds=round(c.seconds),
-                reason=c.reason,
-                how=c.knot.how,
-                now=c.now,
-            )
-            for c in knot_choices(json.rig, json.part, json.hard, drawer)
-        )
-    )
+    choices = knot_choices(json.rig, json.part, json.hard, drawer)
+    return KnotsAnswer(choices=tuple(KnotRow.of(c, writer) for c in choices))
+
+
+@blueprint.post("/workbench/droppers")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=DroppersAnswer), tags=["workbench"])
+def droppers(json: DroppersRequest) -> DroppersAnswer:
+    """Return the five ways to hang a dropper on this rig, with what each holds, costs and loses to a snag."""
+    drawer = Belongings(database(), owner()).drawer()
+    writer = Writer(json.units)
+    choices = dropper_choices(json.rig, json.part, json.depth_m, json.hard, drawer)
+    best = max(c.force for c in choices)
+    return DroppersAnswer(choices=tuple(DropperRow.of(c, best, writer) for c in choices))
 
 
 def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:

@@ -33,6 +33,8 @@ STILL_SPACING = 0.1
 LINE_SPACING = 0.2
 BEFORE_FISH = 0.6
 """Share of a drift that lies upstream of the fish."""
+BESIDE_DRY = 0.3
+"""m of tippet that lies beside a dry fly with nothing below it and may sink: the part that is degreased."""
 USUAL_NATURAL = 0.8
 """Natural pace as a share of the surface pace, where no settled shape is found."""
 FIGURE_SPEED = 0.03
@@ -74,7 +76,9 @@ def hung_from(rig: Rig) -> float:
         return rig.length - head.above_point_mm / 1000
     if head.kind == "dry fly":
         at = rig.attachment(head.fly).at
-        return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)]) if at.kind == "joint" else 0.0
+        if at.kind == "joint":
+            return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)])
+        return max(rig.length - BESIDE_DRY, 0.0)
     return 0.0
 
 
@@ -189,6 +193,9 @@ def _hang(rig: Rig, start: float, spacing: float) -> tuple[list[Segment], list[P
             s = joint_arc[rig.joints[rig.span_index(at.span)].id] + at.mm / 1000 - start
             if s > -1e-9:
                 bodies.append(PlacedBody(body, min(max(s, 0.01), below)))
+        elif at.kind == "joint" and line is None:
+            if joint_arc[at.joint] - start > 1e-9:
+                bodies.append(PlacedBody(body, joint_arc[at.joint] - start))
         elif line is not None:
             material, mm, length = line
             segment = Segment(length / 1000, mm / 1000, mm / 1000, material.density_kg_m3, spacing)

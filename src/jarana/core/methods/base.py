@@ -9,15 +9,14 @@ from typing import Literal
 from jarana.core.drift.result import Drift
 from jarana.core.readings import reading_kinds
 from jarana.core.readings.base import ORDER, Context, Known, Reading
-from jarana.core.rig.model import Rig
+from jarana.core.rig.model import MotionKind, Rig
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 
-EVERY_RIG = ("tippet", "spacing", "snag", "rules")
+EVERY_RIG = ("strong", "tippet", "spacing", "snag", "rules")
 """Readings that matter whatever the method."""
-MotionKind = Literal["led", "natural", "swing", "still", "figure", "strip", "lift"]
 
 
 @dataclass(frozen=True)

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import StepDiameter
-from jarana.core.rig.edits.whole import UseKnot
+from jarana.core.rig.edits.whole import SetWindKnot, UseKnot
 from jarana.core.strength.chain import weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.knot import knots
@@ -23,6 +23,7 @@ def read(context: Context) -> Reading:
     wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
     held = fish_held_by(weak.force, reach.pace_m_s)
     severity: Severity = "act" if weak.force < wanted else "look" if weak.force < MARGIN * wanted else "fine"
+    accident = any(span.wind_knot for span in context.rig.spans)
     lost = COUNT.get(len(weak.loses), f"{len(weak.loses)} flies")
     rod = context.rig.rod
     fish = f"{writer.text('fish', held)} {reach.fish.species}"
@@ -33,6 +34,8 @@ def read(context: Context) -> Reading:
         f"for {writer.text('fish', reach.fish.mass_kg)}.",
         f"Your {rod.name} puts on about {writer.text('force', rod.steady_pull_n)} in a steady bend.",
     ]
+    if accident:
+        why.append("A wind knot halves the line it is in: cut it out.")
     others = sorted({round(link.force, 3): link for link in context.strength}.values(), key=lambda link: link.force)
     after = [f"{link.name} {writer.text('force', link.force)}" for link in others[1:3]]
     why.append("Next: " + "; ".join(after) + ".")
@@ -51,15 +54,18 @@ def read(context: Context) -> Reading:
 def candidates(context: Context) -> Iterator[RigEdit]:
     """Yield a stouter spool, or a better knot, where it goes first."""
     rig = context.rig
+    for span in rig.spans:
+        if span.wind_knot:
+            yield SetWindKnot(span=span.id, knotted=False)
     part = weakest_link(context.strength).part
     keys = [j.id for j in rig.joints]
     if part in keys:
         i = keys.index(part)
         near = rig.spans[max(i - 1, 0) : i + 1]
         now = rig.joints[i].knot
-        wanted = {"ring", "eye"} if rig.joints[i].ring else ({"line"} if i else {"loops", "fly line"})
+        wanted = rig.knots_for(part)
     else:
-        near, now, wanted = rig.spans[-1:], rig.point.knot, {"eye"}
+        near, now, wanted = rig.spans[-1:], rig.point.knot, frozenset({"eye"})
     for knot in sorted(knots().values(), key=lambda k: (-k.fluorocarbon, k.ease))[:6]:
         if wanted & set(knot.joins) and knot.fluorocarbon > now.fluorocarbon:
             yield UseKnot(part=part, knot=knot.key)

@@ -17,6 +17,8 @@ from jarana.core.tackle.shot import Shot
 
 LONGEST_SPAN_MM = 15000.0
 SHORTEST_SPAN_MM = 20.0
+KNOT_OF_BODY = {"fly": "eye", "shot": "loop", "pegged bead": "bead"}
+"""What the knot at an attachment joins (knots table, ``joins``): a shot sits against a stopper loop."""
 
 
 class SpoolRef(Frozen):
@@ -41,7 +43,7 @@ class SpoolRef(Frozen):
 
 
 class Span(Frozen):
-    """A stretch of one line between two joints, top to bottom."""
+    """A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it."""
 
     id: Key
     name: Text
@@ -51,6 +53,7 @@ class Span(Frozen):
     length_mm: float = Field(ge=SHORTEST_SPAN_MM, le=LONGEST_SPAN_MM)
     dressing: Literal["none", "greased", "degreased"] = "none"
     spool: SpoolRef | None = None
+    wind_knot: bool = False
 
     @property
     def length(self) -> float:
@@ -130,7 +133,10 @@ class Link(Frozen):
 
 
 class Attachment(Frozen):
-    """A fly, a shot or a pegged bead on the rig: where, on what, tied how."""
+    """A fly, a shot or a pegged bead on the rig: where, on what, tied how.
+
+    School ``bend`` at a joint: the fly sits in the line itself, the line above tied to its eye, the one below to its bend.
+    """
 
     id: Key
     at: Place
@@ -160,7 +166,7 @@ class FloatHead(Frozen):
 
 
 class DryFlyHead(Frozen):
-    """The rig hangs from a dry fly: the one that hangs at a joint of the line.
+    """The rig hangs from a dry fly: the one that sits at a joint of the line, or alone at its end.
 
     `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
     """
@@ -180,19 +186,24 @@ class FlyLineHead(Frozen):
 Head = Annotated[HeldHead | FloatHead | DryFlyHead | FlyLineHead, Field(discriminator="kind")]
 
 
+MotionKind = Literal["led", "natural", "swing", "still", "figure", "strip", "lift", "inch", "nudge"]
+
+
 class Motion(Frozen):
     """How the top is moved.
 
     Attributes
     ----------
     kind
-        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held).
-        Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang).
+        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held),
+        ``lift`` (led, then lifted out of the bed), ``strip`` (held and taken in).
+        Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang),
+        ``inch`` (short lifts, straight up and down), ``nudge`` (a float moved a hand every half minute).
     count_s
         Count-down before line is taken in, s.
     """
 
-    kind: Literal["led", "natural", "swing", "still", "figure", "strip", "lift"] = "led"
+    kind: MotionKind = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
     count_s: float = Field(default=20.0, ge=0, le=240)
 
@@ -225,7 +236,7 @@ class Rig(Frozen):
             if at.kind == "joint" and at.joint not in {j.id for j in self.joints[1:]}:
                 raise ValueError(f"{attachment.id} hangs from a joint that is not there")
             dry = self.head.kind == "dry fly" and self.head.fly == attachment.id
-            if at.kind == "joint" and attachment.link is None and not dry:
+            if at.kind == "joint" and attachment.link is None and not dry and attachment.school != "bend":
                 raise ValueError(f"{attachment.id} hangs from a joint and wants a length of line")
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
                 raise ValueError(f"{attachment.id} sits on a span that is not there")
@@ -240,8 +251,8 @@ class Rig(Frozen):
             raise ValueError("the float is set farther above the point than the leader is long")
         if head.kind == "dry fly":
             hung = next((a for a in self.attachments if a.id == head.fly), None)
-            if hung is None or hung.at.kind != "joint" or hung.fly is None or hung.fly.lift_gf is None:
-                raise ValueError("the dry fly hangs at a joint of the line and has a lift of its own")
+            if hung is None or hung.at.kind not in ("joint", "point") or hung.fly is None or hung.fly.lift_gf is None:
+                raise ValueError("the dry fly sits at a joint of the line or at its end, and has a lift of its own")
 
     @property
     def length(self) -> float:
@@ -292,6 +303,39 @@ class Rig(Frozen):
         if len(others) == 1:
             return "dropper"
         return "top dropper" if attachment is others[0] else "dropper"
+
+    def hung_at(self, joint_id: str) -> Attachment | None:
+        """Return the fly that hangs from a joint, or sits in the line there."""
+        return next((a for a in self.attachments if a.at.kind == "joint" and a.at.joint == joint_id), None)
+
+    def in_line(self, joint_id: str) -> Attachment | None:
+        """Return the fly that sits in the line at a joint: the line below is tied to its bend."""
+        hung = self.hung_at(joint_id)
+        return hung if hung is not None and hung.link is None else None
+
+    def folded(self, joint_id: str) -> bool:
+        """Say whether a joint is a knot in a fold of unbroken line."""
+        hung = self.hung_at(joint_id)
+        return hung is not None and hung.school == "fold"
+
+    def knots_for(self, part: str) -> frozenset[str]:
+        """Return what a knot at a joint, a fly, a bead or a shot has to join, any one of them; KeyError when there is no such part."""
+        if part not in {j.id for j in self.joints}:
+            return frozenset({KNOT_OF_BODY[self.attachment(part).body.kind]})
+        joint_id, index = part, self.joint_index(part)
+        if index == 0:
+            return frozenset({"loops", "fly line"})
+        if self.joints[index].ring:
+            return frozenset({"ring", "eye"})
+        if self.in_line(joint_id):
+            return frozenset({"bend"})
+        return frozenset({"fold"} if self.folded(joint_id) else {"line"})
+
+    def replace_joint(self, joint_id: str, **changes: object) -> Rig:
+        """Return the rig with one joint changed."""
+        i = self.joint_index(joint_id)
+        changed = Joint.model_validate(dict(self.joints[i]) | changes)
+        return self.rebuilt(joints=(*self.joints[:i], changed, *self.joints[i + 1 :]))
 
     def replace_span(self, index: int, **changes: object) -> Rig:
         """Return the rig with one span changed."""

@@ -6,6 +6,7 @@ from jarana.core.leader.cut_lengths import knot_end, rounded_cut
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.measures import Measures, in_measures
+from jarana.core.tackle.knot import knots
 from jarana.core.units import Writer
 
 ONE_PIECE = "one-piece"
@@ -49,12 +50,19 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
         tag = 0.0
         if last + 1 < len(rig.spans):
             below = rig.joints[last + 1]
-            more, hold = knot_end(below.knot, end.d1_mm)
-            hung = hung_at(rig, below.id)
+            in_line = rig.in_line(below.id)
+            more, hold = knot_end(in_line.knot if in_line else below.knot, end.d1_mm)
+            hung = rig.hung_at(below.id)
             if hung and hung.link and hung.school == "tag":
                 tag, hold = hung.link.length_mm, TAG_SPARE_MM
         else:
             more, hold = knot_end(rig.point.knot, end.d1_mm)
+        for fold in rig.joints[first + 1 : last + 1]:
+            folded = rig.hung_at(fold.id)
+            if folded and folded.link and folded.school == "fold":
+                eats, spare = knot_end(fold.knot, span.d0_mm)
+                more, tag, hold = more + 2 * eats, tag + folded.link.length_mm, hold + spare
+        more += sum(knot_end(a.knot, span.d0_mm)[0] for a in _pegged(rig, first, last))
         spool = span.spool
         tapered = "" if span.d0_mm == end.d1_mm else f" to {writer.text('diameter', end.d1_mm / 1000)}"
         cuts.append(
@@ -77,19 +85,20 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
 
 
 def _pieces(rig: Rig) -> list[tuple[int, int]]:
-    """Return first and last span of each piece: spans of a ready-made leader are one."""
+    """Return first and last span of each piece: spans of a ready-made leader are one, and so are those of a folded line."""
     pieces: list[tuple[int, int]] = []
     for i, joint in enumerate(rig.joints):
-        if pieces and joint.knot.key == ONE_PIECE:
+        if pieces and (joint.knot.key == ONE_PIECE or rig.folded(joint.id)):
             pieces[-1] = (pieces[-1][0], i)
         else:
             pieces.append((i, i))
     return pieces
 
 
-def hung_at(rig: Rig, joint_id: str) -> Attachment | None:
-    """Return the fly that hangs from a joint."""
-    return next((a for a in rig.attachments if a.at.kind == "joint" and a.at.joint == joint_id), None)
+def _pegged(rig: Rig, first: int, last: int) -> list[Attachment]:
+    """Return the beads pegged on the spans of a piece."""
+    spans = {s.id for s in rig.spans[first : last + 1]}
+    return [a for a in rig.attachments if a.at.kind == "span" and a.at.span in spans and a.body.kind == "pegged bead"]
 
 
 def _cut(
@@ -124,10 +133,12 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
     cuts = []
     for attachment in rig.attachments:
         line = rig.link_of(attachment)
-        if line is None or attachment.school == "tag":
+        if line is None or attachment.school in ("tag", "fold"):
             continue
         material, mm, length = line
-        eaten, held = (2 * v for v in knot_end(attachment.knot, mm))
+        at_line = knots()["perfection-loop"] if attachment.school == "link" else attachment.knot
+        (eaten, held), (more, hold) = knot_end(attachment.knot, mm), knot_end(at_line, mm)
+        eaten, held = eaten + more, held + hold
         # Without a material of its own the line is that of the span above, off the same spool.
         above = rig.spans[rig.joint_index(attachment.at.joint) - 1 if attachment.at.kind == "joint" else -1]
         spool = above.spool if attachment.link and attachment.link.material is None else None

@@ -4,18 +4,17 @@ from __future__ import annotations
 
 from typing import Literal
 
+from jarana.core.caution import Caution, caution
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig
-from jarana.core.sheet.cut_list import Cut, cuts_of, hung_at
+from jarana.core.sheet.cut_list import Cut, cuts_of
 from jarana.core.sheet.dressing import dressing_plan
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.strength.knots import knot_efficiency
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import Knot
+from jarana.core.tackle.knot import Knot, knots
 from jarana.core.tackle.material import Material
 from jarana.core.units import Writer
-
-CHECKS = "Moisten, seat and pull every knot steadily by hand. Nippers, not teeth; mind eyes and hooks."
 
 
 class Pull(Frozen):
@@ -52,12 +51,13 @@ class Said(Frozen):
 
 
 class TieStep(Frozen):
-    """One thing to do; with a piece to cut it starts with that (`cut` is its part)."""
+    """One thing to do; with a piece to cut it starts with that (`cut` is its part); `card` is the knot it is tied with."""
 
     key: str
     kind: Literal["join", "fly", "dress", "test"]
     part: str
     cut: str | None = None
+    card: str = ""
     title: str
     detail: str
     figures: tuple[Said, ...] = ()
@@ -71,7 +71,7 @@ class TieSheet(Frozen):
     cuts: tuple[Cut, ...]
     steps: tuple[TieStep, ...]
     dressing: tuple[str, ...]
-    checks: str
+    cautions: tuple[Caution, ...]
     total_shown: str
 
 
@@ -85,7 +85,7 @@ def tie_sheet(rig: Rig, drawer: Drawer, measures: Measures, writer: Writer) -> T
         cuts=cuts,
         steps=_steps(rig, cuts, measures, writer),
         dressing=dressing_plan(rig),
-        checks=CHECKS,
+        cautions=(caution("nippers"), caution("litter")),
         total_shown=writer.text("length", total / 1000),
     )
 
@@ -155,56 +155,87 @@ def fly_name(attachment: Attachment, writer: Writer) -> str:
 def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
     pieces = {c.part: c for c in cuts}
     steps = [_join(rig, i, pieces[span.id], measures, writer) for i, span in enumerate(rig.spans) if span.id in pieces]
-    for attachment in rig.attachments:
-        link = rig.link_of(attachment)
-        material, mm = (link[0], link[1]) if link else (rig.spans[-1].material, rig.spans[-1].d1_mm)
-        own = pieces.get(attachment.id)
-        steps.append(
-            TieStep(
-                key=f"{attachment.id} {fly_name(attachment, writer)} {attachment.knot.key}",
-                kind="fly",
-                part=attachment.id,
-                cut=own.part if own else None,
-                title=f"{fly_name(attachment, writer)} on the {rig.role(attachment)}",
-                detail=f"{attachment.knot.name}. {attachment.knot.how}",
-                figures=_figures(attachment.knot, material, mm, own, writer),
-            )
-        )
+    steps += [_hang(rig, a, pieces.get(a.id), writer) for a in rig.attachments]
     plan = dressing_plan(rig)
     steps.append(
         TieStep(
             key="dress " + " ".join(plan), kind="dress", part="rig", title="Stretch and dress it", detail=" ".join(plan)
         )
     )
-    steps.append(TieStep(key="test", kind="test", part="rig", title="Test it", detail=CHECKS))
+    steps.append(TieStep(key="test", kind="test", part="rig", title="Test it", detail=caution("nippers").full))
     return tuple(steps)
+
+
+def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> TieStep:
+    """Return the step that puts a fly, a bead or a shot on; a link of its own is tied first."""
+    link, knot, at = rig.link_of(attachment), attachment.knot, attachment.at
+    i = {"joint": rig.joint_index(at.joint) - 1 if at.kind == "joint" else 0,
+         "span": rig.span_index(at.span) if at.kind == "span" else 0}.get(at.kind, -1)  # fmt: skip
+    material, mm = (link[0], link[1]) if link else (rig.spans[i].material, rig.spans[i].d1_mm)
+    name, role = fly_name(attachment, writer), rig.role(attachment)
+    title, detail = f"{name} on the {role}", f"{knot.name}. {knot.how}"
+    if attachment.body.kind == "pegged bead":
+        title = f"Peg the {attachment.body.label} on the {rig.spans[i].name.lower()}"
+    elif attachment.body.kind == "shot":
+        title, detail = (
+            f"{name[0].upper()}{name[1:]} at the end",
+            f"{knot.name}, cut short as a stopper; pinch the shot on above it.",
+        )
+    elif attachment.school == "link":
+        detail = f"A perfection loop in one end of the link, girthed round the line above the knot. {detail}"
+    elif link is None and at.kind == "joint":
+        title = f"{name} in the line, tied to the {rig.spans[i].name.lower()}"
+    return TieStep(
+        key=f"{attachment.id} {name} {knot.key} {attachment.school}",
+        kind="fly",
+        part=attachment.id,
+        cut=own.part if own else None,
+        card=knot.key,
+        title=title,
+        detail=detail,
+        figures=_figures(knot, material, mm, own, writer),
+    )
 
 
 def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> TieStep:
     joint, span = rig.joints[i], rig.spans[i]
     knot = joint.loop or joint.knot
-    tag = ""
+    hung = rig.hung_at(joint.id) if i else None
+    above = rig.spans[i - 1].name.lower() if i else ""
+    detail = knot.how
     if i == 0:
         title = f"{knot.name} in one end" if joint.loop else f"{knot.name} to the {rig.line.name}"
-        detail = knot.how + (f" Then {joint.knot.name.lower()} with the {rig.line.name}." if joint.loop else "")
+        detail += f" Then {joint.knot.name.lower()} with the {rig.line.name}." if joint.loop else ""
+    elif hung and hung.link is None:
+        title = f"Tie to the bend of the {hung.body.label} with a {knot.name.lower()}"
+    elif joint.ring:
+        title = f"Ring: {knot.name.lower()} on each side, to the {above}"
     else:
-        above = rig.spans[i - 1].name.lower()
-        title = (
-            f"Ring: {knot.name.lower()} on each side, to the {above}"
-            if joint.ring
-            else f"Join to the {above} with a {knot.name.lower()}"
-        )
-        detail = knot.how
-        hung = hung_at(rig, joint.id)
-        if hung and hung.link and hung.school == "tag":
-            tag = writer.text("short", hung.link.length_mm / 1000)
-            own = in_measures(hung.link.length_mm, measures, writer)
-            detail += f" Keep the tag that points down: {tag}{f' ({own})' if own else ''}, for the {rig.role(hung)}."
+        title = f"Join to the {above} with a {knot.name.lower()}"
     figures = _figures(knot, span.material, span.d0_mm, cut, writer)
-    if tag:
+    tag = ""
+    if hung and hung.link and hung.school == "tag":
+        tag = writer.text("short", hung.link.length_mm / 1000)
+        own = in_measures(hung.link.length_mm, measures, writer)
+        detail += f" Keep the tag that points down: {tag}{f' ({own})' if own else ''}, for the {rig.role(hung)}."
         figures = (*figures, Said(figure=tag, name="tag left"))
+    folds = [rig.hung_at(j.id) for j in rig.joints[i + 1 :] if rig.folded(j.id) and i == _piece_start(rig, j.id)]
+    for fold in folds:
+        if fold and fold.link:
+            length = writer.text("short", fold.link.length_mm / 1000)
+            detail += f" Fold it {writer.text('short', fold.link.length_mm / 2000)} deep for the {rig.role(fold)}: {knots()['long-overhand'].how} {length} is left."
     key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {cut.line} {cut.cut_mm:g} {tag}"
-    return TieStep(key=key, kind="join", part=joint.id, cut=span.id, title=title, detail=detail, figures=figures)
+    return TieStep(
+        key=key, kind="join", part=joint.id, cut=span.id, card=knot.key, title=title, detail=detail, figures=figures
+    )
+
+
+def _piece_start(rig: Rig, joint_id: str) -> int:
+    """Return the first span of the unbroken line a fold is in."""
+    i = rig.joint_index(joint_id)
+    while i and rig.folded(rig.joints[i].id):
+        i -= 1
+    return i
 
 
 def _figures(knot: Knot, material: Material, mm: float, cut: Cut | None, writer: Writer) -> tuple[Said, ...]:

@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
-from jarana.core.tackle.knot import Knot
-from jarana.core.tackle.material import dry_strength
+from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.material import Material
 
 
 @dataclass(frozen=True)
@@ -43,8 +43,14 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
     for i, span in enumerate(rig.spans):
         below = _below(rig, i)
         links.append(_joint_link(rig, i, below))
-        why = f"{span.d1_mm:.3g} mm {span.material.short}, wet"
+        told = (
+            "your spool's label"
+            if span.spool and span.spool.strength_kg and span.level
+            else f"materials table row {span.material.key}"
+        )
+        why = f"{span.d1_mm:.3g} mm {span.material.short}, wet; {told}"
         links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why))
+        links += _accidents(span, below)
     for attachment in rig.attachments:
         links.extend(_fly_links(rig, attachment))
     return tuple(links)
@@ -58,6 +64,29 @@ def weakest_link(links: tuple[StrengthLink, ...]) -> StrengthLink:
 def _short(knot: Knot) -> str:
     """``Blood, 4 turns each`` as one says it: ``blood``."""
     return knot.name.split(",")[0].lower()
+
+
+def _accidents(span: Span, below: tuple[str, ...]) -> list[StrengthLink]:
+    if not span.wind_knot:
+        return []
+    knot = knots()["wind-knot"]
+    share = knot_efficiency(knot, span.material)
+    name = f"wind knot in the {span.name.lower()}"
+    return [
+        StrengthLink("span", span.id, name, share * span.wet_strength(), below, _told(knot, share, span, span.d1_mm))
+    ]
+
+
+def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
+    """Return the peg of a bead in a span; a shot is pinched on and costs no strength."""
+    if attachment.body.kind != "pegged bead" or attachment.at.kind != "span":
+        return []
+    index = rig.span_index(attachment.at.span)
+    span = rig.spans[index]
+    share = knot_efficiency(attachment.knot, span.material)
+    lost = tuple(a for a in _below(rig, index) if a != attachment.id)
+    return [StrengthLink("eye", attachment.id, f"peg of the {attachment.body.label}", share * span.wet_strength(),
+                         (attachment.id, *lost), _told(attachment.knot, share, span))]  # fmt: skip
 
 
 def _hangs_at(attachment: Attachment, joint_id: str) -> bool:
@@ -78,8 +107,14 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         if joint.loop:
             share *= knot_efficiency(joint.loop, lower.material)
         return StrengthLink("joint", joint.id, f"{_short(joint.loop or joint.knot)}, at the fly line", share * lower_force, below,
-                            f"{share:.0%} of {lower.material.short} {lower.d0_mm:.3g}")  # fmt: skip
+                            _told(joint.loop or joint.knot, share, lower, lower.d0_mm))  # fmt: skip
     upper = rig.spans[index - 1]
+    in_line = rig.in_line(joint.id)
+    if in_line is not None:
+        share = knot_efficiency(joint.knot, lower.material)
+        name = f"{_short(joint.knot)} on the bend of the {rig.role(in_line)}"
+        why = f"{_told(joint.knot, share, lower)}"
+        return StrengthLink("joint", joint.id, name, share * lower_force, below, why)
     hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
     upper_share, lower_share = (
         knot_efficiency(joint.knot, upper.material),
@@ -103,43 +138,56 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         where,
         force,
         below + hung if line is upper else below,
-        f"{share:.0%} of {line.material.short} {mm:.3g}",
+        _told(joint.knot, share, line, mm),
     )
 
 
+def _told(knot: Knot, share: float, span: Span, mm: float | None = None) -> str:
+    """Return what a knot leaves of a line, down to the row it comes from."""
+    return f"{share:.0%} of {span.material.short} {mm or span.d0_mm:.3g}, knots table row {knot.key}"
+
+
 def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
-    lost = (attachment.id,)
     fly = attachment.fly
-    role = rig.role(attachment)
     if fly is None:
-        return []
-    hook = StrengthLink("hook", attachment.id, f"{role} hook, {fly.label}", fly.hook.straighten_n, lost,
-                        f"wire {fly.hook.wire_mm:.2f} mm opens")  # fmt: skip
+        return _peg_links(rig, attachment)
+    role, at, knot = rig.role(attachment), attachment.at, attachment.knot
+    lost: tuple[str, ...] = (attachment.id,)
     link = rig.link_of(attachment)
     if link is None:
-        carries = rig.joint_index(attachment.at.joint) - 1 if attachment.at.kind == "joint" else -1
-        last = rig.spans[carries]
-        share = knot_efficiency(attachment.knot, last.material)
-        eye = StrengthLink("eye", attachment.id, f"{role} fly's knot", share * last.wet_strength(last.d1_mm), lost,
-                           f"{attachment.knot.name.lower()} keeps {share:.0%} of {last.material.short} {last.d1_mm:.3g}")  # fmt: skip
+        above = rig.joint_index(at.joint) - 1 if at.kind == "joint" else -1
+        if at.kind == "joint":
+            lost = (attachment.id, *_below(rig, above + 1))
+        own = rig.spans[above]
+    else:
+        own = _own_line(rig, attachment, link[0], link[1])
+    hook = StrengthLink("hook", attachment.id, f"{role} hook, {fly.label}", fly.hook.straighten_n, lost,
+                        f"wire {fly.hook.wire_mm:.2f} mm opens, hooks table row {fly.hook.size}")  # fmt: skip
+    share = knot_efficiency(knot, own.material)
+    eye = StrengthLink("eye", attachment.id, f"{role} fly's knot", share * own.wet_strength(own.d1_mm), lost,
+                       f"{knot.name.lower()} keeps {_told(knot, share, own, own.d1_mm)}")  # fmt: skip
+    if link is None or at.kind != "joint":
         return [eye, hook]
-    material, mm, _ = link
-    share = knot_efficiency(attachment.knot, material)
-    if attachment.at.kind != "joint":
-        strength = share * dry_strength(material, mm / 1000) * material.wet_share
-        return [StrengthLink("eye", attachment.id, f"{role} fly's knots", strength, lost,
-                             f"{attachment.knot.name.lower()} keeps {share:.0%} of {mm:.3g}"), hook]  # fmt: skip
-    index = rig.joint_index(attachment.at.joint)
-    joint, above = rig.joints[index], rig.spans[index - 1]
+    held, words = _tag_knot(rig, attachment)
+    tag_share = knot_efficiency(held, own.material) * (WEAK_TAG if held.dropper_tag == "weak" else 1.0)
+    tag = StrengthLink("tag", attachment.id, f"{role}'s {words}", tag_share * own.wet_strength(), lost,
+                       f"{held.name.lower()}, {_told(held, tag_share, own)}")  # fmt: skip
+    return [tag, eye, hook]
+
+
+def _own_line(rig: Rig, attachment: Attachment, material: Material, mm: float) -> Span:
+    """Return the line a fly hangs on as a span: of the spool above unless it has a material of its own."""
+    at = attachment.at
+    above = rig.spans[rig.joint_index(at.joint) - 1 if at.kind == "joint" else -1]
     own = above.model_copy(update={"material": material, "d0_mm": mm, "d1_mm": mm})
-    if attachment.link is not None and attachment.link.material is not None:
-        own = own.model_copy(update={"spool": None})
-    strength = own.wet_strength()
-    tag_share = knot_efficiency(joint.knot, material) * (WEAK_TAG if joint.knot.dropper_tag == "weak" else 1.0)
-    return [
-        StrengthLink("tag", attachment.id, f"{role}'s tag", tag_share * strength, lost,
-                     f"tag of the {joint.knot.name.lower()}, {tag_share:.0%} of {mm:.3g}"),
-        StrengthLink("eye", attachment.id, f"{role} fly's knot", share * strength, lost,
-                     f"{attachment.knot.name.lower()} keeps {share:.0%} of {material.short} {mm:.3g}"),
-        hook,
-    ]  # fmt: skip
+    foreign = attachment.link is not None and (attachment.link.material is not None or mm != above.d1_mm)
+    return own.model_copy(update={"spool": None}) if foreign else own
+
+
+def _tag_knot(rig: Rig, attachment: Attachment) -> tuple[Knot, str]:
+    """Return the knot that holds a dropper's line to the main line, and what the line is called."""
+    assert attachment.at.kind == "joint"
+    joint = rig.joints[rig.joint_index(attachment.at.joint)]
+    if attachment.school == "link":
+        return knots()["perfection-loop"], "girthed link"
+    return joint.knot, "line at the ring" if joint.ring else "tag"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from jarana.core.caution import Caution, caution
 from jarana.core.hydro.stream import stream_speed
 from jarana.core.law import Law
 from jarana.core.model import Frozen
@@ -78,7 +79,7 @@ class Section(Frozen):
     throws: tuple[ThrowView, ...]
     paced: str
     lines: tuple[Line, ...]
-    cautions: tuple[str, ...]
+    cautions: tuple[Caution, ...]
 
 
 def section_of(reach: Reach, writer: Writer) -> Section:
@@ -150,20 +151,17 @@ def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
     return rows, f"{mean.digits} ± {spread.digits} {mean.unit}" if len(rows) > 1 else str(mean)
 
 
-def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[str, ...]:
+def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ...]:
     said = []
     fastest = max((lane.pace_m_s for lane in reach.lanes), default=reach.pace_m_s)
     if reach.kind == "river" and deepest * fastest >= UNSTEADY:
-        said.append(
-            f"Wading: {writer.text('depth', deepest)} at {writer.text('speed', fastest)} can take your feet away. "
-            "Staff, and never alone above the thigh."
-        )
+        said.append(caution("wading-pace", depth=writer.text("depth", deepest), pace=writer.text("speed", fastest)))
     elif reach.kind == "river" and deepest > THIGH:
-        said.append("Wading: deeper than the thigh in places. Staff, and not alone.")
+        said.append(caution("wading-deep"))
     if reach.kind == "lake" and reach.wind_m_s >= 6:
-        said.append("Boat or tube: this wind raises a wave and drags anchors. Life jacket; stay near the lee shore.")
+        said.append(caution("boat-wind"))
     if reach.temperature_c >= WARM and reach.fish.species in ("trout", "grayling"):
-        said.append(f"At {writer.text('temperature', reach.temperature_c)} a played trout may not recover. Let it be.")
+        said.append(caution("warm-water", temperature=writer.text("temperature", reach.temperature_c)))
     elif reach.temperature_c <= 6:
-        said.append("Cold water: a wetting is dangerous. Dry clothes within reach.")
+        said.append(caution("cold-water"))
     return tuple(said)

@@ -4,6 +4,8 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { api, type Knot, type Rig, type SystemKey, taken } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { CardButton } from "../../app/knot_card";
+import { useBook } from "../../app/queries";
 
 type Props = { part: string; knot: Knot; rig: Rig };
 
@@ -46,6 +48,7 @@ export function KnotChoice({ part, knot, rig }: Props) {
 function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: SystemKey; onDone: () => void }) {
   const edit = useBench((s) => s.edit);
   const [hard, setHard] = useState(false);
+  const system = useBook().data?.units.find((u) => u.key === units);
   const choices = useQuery({
     queryKey: ["knots", rig, part, hard, units],
     placeholderData: (before) => before,
@@ -65,11 +68,11 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
       {choices.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
       <ul className="mt-1">
         {(choices.data ?? []).map((choice) => (
-          <li key={choice.key} className="border-t border-hair">
+          <li key={choice.key} className="flex gap-1 border-t border-hair">
             <button
               type="button"
               aria-current={choice.now ? "true" : undefined}
-              className="grid w-full grid-cols-[1.2rem_minmax(0,1fr)_auto] items-center gap-x-2 rounded-s px-1 py-1.5 text-left hover:bg-hair"
+              className="grid flex-1 grid-cols-[1.2rem_minmax(0,1fr)_auto] items-center gap-x-2 rounded-s px-1 py-1.5 text-left hover:bg-hair"
               onClick={() => {
                 if (!choice.now) edit({ op: "use_knot", part, knot: choice.key }, `${part}.knot`);
                 onDone();
@@ -88,6 +91,7 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
               <span />
               <span className="col-span-2 text-[12px] text-soft">{choice.reason}</span>
             </button>
+            <CardButton of={choice.key} system={system} />
           </li>
         ))}
       </ul>

@@ -7,6 +7,7 @@ import type { Part } from "../../model/line_layout";
 import { Button } from "../../ui/button";
 import { Choice, type Group } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { DropperChoice } from "./dropper_choice";
 import { KnotChoice } from "./knot_choice";
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
@@ -88,6 +89,15 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         groups={[{ label: "", options: Object.entries(DRESSINGS).map(([value, label]) => ({ value, label })) }]}
         onChoose={(to) => edit({ op: "set_dressing", span: span.id, dressing: to as Dressing }, `${span.id}.dressing`)}
       />
+      <label className="flex min-h-8 items-center gap-2 self-end text-[13px]">
+        <input
+          type="checkbox"
+          className="size-6 accent-[var(--ink)]"
+          checked={span.wind_knot ?? false}
+          onChange={(e) => edit({ op: "set_wind_knot", span: span.id, knotted: e.target.checked }, `${span.id}.knot`)}
+        />
+        wind knot in it
+      </label>
     </>
   );
 }
@@ -138,6 +148,9 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
           onCommit={(value) => edit({ op: "set_tag", at: id, value }, tag)}
           {...tagField}
         />
+      ) : null}
+      {rig && attachment.at.kind === "joint" && fly ? (
+        <DropperChoice attachment={attachment} rig={rig} system={system} />
       ) : null}
       {rig ? <KnotChoice part={id} knot={attachment.knot} rig={rig} /> : null}
       {attachment.at.kind === "point" ? null : (

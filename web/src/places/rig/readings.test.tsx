@@ -41,14 +41,14 @@ const zone: Reading = {
 
 describe("readings", () => {
   it("say what is wrong and fold what is fine to one line", () => {
-    render(<Readings readings={[bottom, zone]} pinned={null} />);
+    render(<Readings readings={[bottom, zone]} pinned={null} cautions={[]} />);
     expect(screen.getByText(bottom.sentence)).toBeTruthy();
     expect(screen.queryByText(zone.sentence)).toBeNull();
     expect(screen.getByTestId("reading-zone").textContent).toContain("(72–86)");
     expect(screen.getByTestId("reading-bottom").textContent).not.toContain("(");
   });
   it("open to their reason, and show the part on the line", async () => {
-    render(<Readings readings={[bottom]} pinned={null} />);
+    render(<Readings readings={[bottom]} pinned={null} cautions={[]} />);
     expect(screen.queryByText("A heavier bead brings it down.")).toBeNull();
     await userEvent.click(screen.getByRole("button", { name: "Never finds the bottom" }));
     expect(screen.getByText("A heavier bead brings it down.")).toBeTruthy();
@@ -58,7 +58,7 @@ describe("readings", () => {
   it("offer an edit with its effect and its cost, done by one click", async () => {
     const edit = vi.fn();
     useBench.setState({ edit });
-    render(<Readings readings={[bottom]} pinned={null} />);
+    render(<Readings readings={[bottom]} pinned={null} cautions={[]} />);
     const offer = screen.getByRole("button", { name: /2.8 → 3.3 mm/ });
     expect(offer.textContent).toContain("finds the bottom late, 3.7 m");
     expect(offer.textContent).toContain("but too long for the rod");
@@ -67,7 +67,7 @@ describe("readings", () => {
   });
   it("stand beside those of a pinned rig where they differ", () => {
     const pinned = { ...bottom, title: "Finds the bottom", figure: "2.4", unit: "m" };
-    render(<Readings readings={[bottom, zone]} pinned={[pinned, zone]} />);
+    render(<Readings readings={[bottom, zone]} pinned={[pinned, zone]} cautions={[]} />);
     const row = within(screen.getByTestId("reading-bottom"));
     expect(row.getByText(/pinned: finds the bottom/)).toBeTruthy();
     expect(screen.getByTestId("reading-zone").textContent).not.toContain("pinned");

@@ -1,7 +1,8 @@
 import { Check, CircleAlert, TriangleAlert } from "lucide-react";
 import { Collapsible } from "radix-ui";
-import type { Edit, Reading, Try } from "../../api/client";
+import type { Caution, Edit, Reading, Try } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { Cautions } from "../../app/cautions";
 
 const MARK = {
   act: { icon: TriangleAlert, ink: "text-float", says: "act" },
@@ -10,7 +11,8 @@ const MARK = {
 };
 
 /** What the rig says, worst first; satisfied readings take one line; each opens to its reason. */
-export function Readings({ readings, pinned }: { readings: readonly Reading[]; pinned: readonly Reading[] | null }) {
+type ReadingsProps = { readings: readonly Reading[]; pinned: readonly Reading[] | null; cautions: readonly Caution[] };
+export function Readings({ readings, pinned, cautions }: ReadingsProps) {
   return (
     <section aria-label="Readings" className="flex min-h-0 flex-1 flex-col">
       <h2 className="flex justify-between px-4 pt-3 pb-2 text-[13px] font-semibold text-soft">
@@ -21,6 +23,7 @@ export function Readings({ readings, pinned }: { readings: readonly Reading[]; p
           <OneReading key={reading.key} reading={reading} pinned={pinned?.find((r) => r.key === reading.key) ?? null} />
         ))}
       </ul>
+      <Cautions of={cautions} className="mx-4 mb-2" />
     </section>
   );
 }

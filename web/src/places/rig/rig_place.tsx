@@ -90,7 +90,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
             band={band?.band ?? null}
           />
           <div className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
-            <Readings readings={readings} pinned={pinned?.readings ?? null} />
+            <Readings readings={readings} pinned={pinned?.readings ?? null} cautions={answer.cautions} />
             <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
               <PinButton />
               <Link

@@ -1,9 +1,16 @@
-import type { TieSheet } from "../../api/client";
+import type { TieSheet, UnitSystem } from "../../api/client";
+import { Cautions } from "../../app/cautions";
+import { CardButton } from "../../app/knot_card";
 
-type Props = { sheet: TieSheet; ticked: ReadonlySet<string>; onTick: (step: string, on: boolean) => void };
+type Props = {
+  sheet: TieSheet;
+  system: UnitSystem;
+  ticked: ReadonlySet<string>;
+  onTick: (step: string, on: boolean) => void;
+};
 
 /** Every step in order, to be ticked off. */
-export function AllSteps({ sheet, ticked, onTick }: Props) {
+export function AllSteps({ sheet, system, ticked, onTick }: Props) {
   return (
     <section aria-label="Steps" className="mt-5">
       <h2 className="text-[17px] font-bold">In this order</h2>
@@ -13,47 +20,54 @@ export function AllSteps({ sheet, ticked, onTick }: Props) {
           const on = ticked.has(step.key);
           return (
             <li key={step.key} className="border-t border-hair" data-testid={`step-${step.part}`}>
-              <label className={`flex cursor-pointer gap-3 py-2 ${on ? "text-soft" : ""}`}>
-                <input
-                  type="checkbox"
-                  checked={on}
-                  onChange={(event) => onTick(step.key, event.target.checked)}
-                  className="mt-0.5 size-5 shrink-0 accent-[var(--ink)]"
-                />
-                <span className="min-w-0 flex-1">
-                  {cut ? (
-                    <span className="flex flex-wrap justify-between gap-x-3">
-                      <span className="font-semibold">
-                        {i + 1}. Cut <span className="figure">{cut.cut_shown}</span> of {cut.line.toLowerCase()}
+              <div className="flex">
+                <label className={`flex flex-1 cursor-pointer gap-3 py-2 ${on ? "text-soft" : ""}`}>
+                  <input
+                    type="checkbox"
+                    checked={on}
+                    onChange={(event) => onTick(step.key, event.target.checked)}
+                    className="mt-0.5 size-5 shrink-0 accent-[var(--ink)]"
+                  />
+                  <span className="min-w-0 flex-1">
+                    {cut ? (
+                      <span className="flex flex-wrap justify-between gap-x-3">
+                        <span className="font-semibold">
+                          {i + 1}. Cut <span className="figure">{cut.cut_shown}</span> of {cut.line.toLowerCase()}
+                        </span>
+                        <span className="text-[13px] text-soft">
+                          {cut.spool} · {cut.finished_shown} finished
+                          {cut.measured ? ` · ${cut.measured}` : ""}
+                        </span>
                       </span>
-                      <span className="text-[13px] text-soft">
-                        {cut.spool} · {cut.finished_shown} finished
-                        {cut.measured ? ` · ${cut.measured}` : ""}
-                      </span>
-                    </span>
-                  ) : null}
-                  <span className={cut ? "block" : "block font-semibold"}>
-                    {cut ? "" : `${i + 1}. `}
-                    {step.title}
-                  </span>
-                  <span className="block text-[13px] text-soft">
-                    {step.detail}{" "}
-                    {step.figures?.find((f) => f.name === "this knot eats") ? (
-                      <>
-                        Eats{" "}
-                        <span className="figure">{step.figures.find((f) => f.name === "this knot eats")?.figure}</span>.
-                      </>
                     ) : null}
+                    <span className={cut ? "block" : "block font-semibold"}>
+                      {cut ? "" : `${i + 1}. `}
+                      {step.title}
+                    </span>
+                    <span className="block text-[13px] text-soft">
+                      {step.detail}{" "}
+                      {step.figures?.find((f) => f.name === "this knot eats") ? (
+                        <>
+                          Eats{" "}
+                          <span className="figure">
+                            {step.figures.find((f) => f.name === "this knot eats")?.figure}
+                          </span>
+                          .
+                        </>
+                      ) : null}
+                    </span>
                   </span>
-                </span>
-              </label>
+                </label>
+                {step.card ? <CardButton of={step.card} system={system} /> : null}
+              </div>
             </li>
           );
         })}
       </ol>
       <p className="border-t border-hair py-2 text-[13px] text-soft">
-        Line off the spools: <span className="figure">{sheet.total_shown}</span>. {sheet.checks}
+        Line off the spools: <span className="figure">{sheet.total_shown}</span>.
       </p>
+      <Cautions of={sheet.cautions} />
     </section>
   );
 }

@@ -46,7 +46,7 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         </ol>
       </div>
       <p className="card-checks">
-        {sheet.checks} Line off the spools: {sheet.total_shown}.
+        {sheet.cautions.map((c) => c.short).join(" ")} Line off the spools: {sheet.total_shown}.
         {mine.length > 0
           ? ` Yours: ${mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", ")}.`
           : ""}

@@ -1,9 +1,11 @@
-import type { Cut, TieSheet, TieStep, UnitSystem } from "../../api/client";
+import type { CardView, Cut, TieSheet, TieStep, UnitSystem } from "../../api/client";
+import { KnotSteps } from "../../app/knot_card";
 import { CutRuler } from "../../drawings/cut_ruler";
 import { useSize } from "../../ui/use_size";
 
 type Props = {
   step: TieStep;
+  card: CardView | null;
   index: number;
   count: number;
   cut: Cut | null;
@@ -23,7 +25,7 @@ const DONE: Record<TieStep["kind"], string> = {
 
 /** One step in big type, for hands that are busy. */
 export function OneStep(props: Props) {
-  const { step, index, count, cut, system, ticked } = props;
+  const { step, card, index, count, cut, system, ticked } = props;
   const [ref, size] = useSize<HTMLDivElement>();
   const spool = props.pull.find((p) => p.spool_id === cut?.spool_id);
   return (
@@ -53,6 +55,7 @@ export function OneStep(props: Props) {
         <h2 className={`${cut ? "text-[22px]" : "text-[30px] leading-tight"} font-bold`}>{step.title}</h2>
         <p className="mt-1 max-w-[44rem] text-[17px] leading-normal">{step.detail}</p>
       </div>
+      {card ? <KnotSteps card={card} system={system} className="max-w-[52rem]" /> : null}
       {step.figures?.length ? (
         <dl className="flex flex-wrap gap-x-8 gap-y-3">
           {step.figures.map((f) => (

@@ -70,7 +70,7 @@ const sheet: TieSheet = {
   cuts: [cut],
   steps: [step, { key: "test", kind: "test", part: "rig", cut: null, title: "Test it", detail: "Pull.", figures: [] }],
   dressing: [],
-  checks: "Nippers, not teeth.",
+  cautions: [{ key: "nippers", short: "Nippers, not teeth.", full: "Nippers, not teeth." }],
   total_shown: "0.66 m",
 };
 const system = { rules: {} } as unknown as UnitSystem;
@@ -86,14 +86,14 @@ describe("the pull list", () => {
 
 describe("all steps", () => {
   it("tell what to cut, from where, by hand, and what the knot eats", () => {
-    render(<AllSteps sheet={sheet} ticked={new Set()} onTick={vi.fn()} />);
+    render(<AllSteps sheet={sheet} system={system} ticked={new Set()} onTick={vi.fn()} />);
     const row = screen.getByTestId("step-j1");
     for (const text of ["0.66 m", "Spool 9", "1 forearm + 1 hand span", "Eats"])
       expect(row.textContent).toContain(text);
   });
   it("are ticked off by their key", async () => {
     const tick = vi.fn();
-    render(<AllSteps sheet={sheet} ticked={new Set(["test"])} onTick={tick} />);
+    render(<AllSteps sheet={sheet} system={system} ticked={new Set(["test"])} onTick={tick} />);
     const boxes = screen.getAllByRole<HTMLInputElement>("checkbox");
     expect(boxes.map((b) => b.checked)).toEqual([false, true]);
     await userEvent.click(boxes[0] as HTMLElement);
@@ -107,6 +107,7 @@ describe("one step", () => {
     render(
       <OneStep
         step={step}
+        card={null}
         index={1}
         count={9}
         cut={cut}

@@ -11,6 +11,7 @@ import {
   type UnitSystem,
 } from "../../api/client";
 import { type Saved, useBench } from "../../app/bench_store";
+import { useKnotCard } from "../../app/knot_card";
 import { openSheet } from "../../app/open_sheets";
 import { useBook } from "../../app/queries";
 import { saveRig } from "../../app/use_keep_rig";
@@ -69,6 +70,7 @@ function Table({ rig, saved, sheet, system }: Props) {
   const step = sheet.steps[index];
   const done = new Set(sheet.steps.filter((s) => ticks.ticked.has(s.key)).map((s) => s.part));
   const finished = first < 0;
+  const card = useKnotCard(step?.card);
   const [ref, size] = useSize<HTMLDivElement>();
   const water = useBench((s) => s.docs?.water);
   const choose = (next: Mode) => {
@@ -120,6 +122,7 @@ function Table({ rig, saved, sheet, system }: Props) {
             {mode === "one" && step ? (
               <OneStep
                 step={step}
+                card={card}
                 index={index}
                 count={sheet.steps.length}
                 cut={sheet.cuts.find((c) => c.part === step.cut) ?? null}
@@ -136,7 +139,7 @@ function Table({ rig, saved, sheet, system }: Props) {
             ) : (
               <>
                 <PullList sheet={sheet} />
-                <AllSteps sheet={sheet} ticked={ticks.ticked} onTick={ticks.set} />
+                <AllSteps sheet={sheet} system={system} ticked={ticks.ticked} onTick={ticks.set} />
                 <MeasuresForm system={system} />
               </>
             )}

@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { useState } from "react";
 import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { Cautions } from "../../app/cautions";
 import { useDays, useRuleSets } from "../../app/queries";
 import { text } from "../../model/format";
 import { onDay } from "../../model/moment";
@@ -30,11 +31,7 @@ export function Conditions({ water, section, book, system }: Props) {
       aria-label="Conditions"
       className="min-h-0 overflow-y-auto border-rule bg-sheet px-4 pb-4 max-lg:border-t lg:border-l"
     >
-      {section.cautions.map((line) => (
-        <p key={line} className="mt-3 border-l-[3px] border-float pl-2 text-[13px]">
-          {line}
-        </p>
-      ))}
+      <Cautions of={section.cautions} className="mt-3" />
       <Group title="This water">
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
           <Named water={water} field="name" label="Name" shown={water.name} />

@@ -9,7 +9,7 @@ from pydantic import Field
 from jarana.core.errors import InputError
 from jarana.core.model import Key, Text, Typed
 from jarana.core.rig.edits.base import RigEdit, span_of
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import FloatHead, Motion, MotionKind, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import parse
 
@@ -29,7 +29,7 @@ class SetMotion(RigEdit):
     """Move the top another way."""
 
     op: Literal["set_motion"] = "set_motion"
-    kind: Literal["led", "natural", "swing", "still", "figure", "strip", "lift"]
+    kind: MotionKind
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
     count_s: float = Field(default=20.0, ge=0, le=240)
 
@@ -73,21 +73,38 @@ class UseKnot(RigEdit):
         knot = drawer.knot(self.knot)
         if knot is None:
             raise InputError.one("knot", self.knot, "there is no such knot in the table")
-        for i, joint in enumerate(rig.joints):
+        for joint in rig.joints:
             if joint.id == self.part:
-                wanted = {"ring", "eye"} if joint.ring else ({"line"} if i else {"loops", "fly line"})
+                wanted = rig.knots_for(joint.id)
                 if not wanted & set(knot.joins):
                     raise InputError.one("knot", knot.name, f"does not join {' or '.join(sorted(wanted))}")
-                hung = any(a.at.kind == "joint" and a.at.joint == joint.id for a in rig.attachments)
-                if hung and not joint.ring and knot.dropper_tag == "none":
+                hung = rig.hung_at(joint.id)
+                if hung and hung.school == "tag" and not joint.ring and knot.dropper_tag == "none":
                     raise InputError.one("knot", knot.name, "leaves no tag for the dropper that hangs here")
-                changed = joint.model_copy(update={"knot": knot})
-                return rig.rebuilt(joints=(*rig.joints[:i], changed, *rig.joints[i + 1 :]))
+                return rig.replace_joint(joint.id, knot=knot)
         if any(a.id == self.part for a in rig.attachments):
-            if "eye" not in knot.joins:
-                raise InputError.one("knot", knot.name, "does not join line and hook eye")
+            if not rig.knots_for(self.part) & set(knot.joins):
+                wrong = {
+                    "eye": "does not join line and hook eye",
+                    "loop": "is no stopper for a shot",
+                    "bead": "pegs no bead",
+                }
+                raise InputError.one("knot", knot.name, wrong[next(iter(rig.knots_for(self.part)))])
             return rig.replace_attachment(self.part, knot=knot)
         raise InputError.one("part", self.part, "there is no such joint or fly on this rig")
+
+
+class SetWindKnot(RigEdit):
+    """Say that there is a wind knot in a span, or that it was cut out."""
+
+    op: Literal["set_wind_knot"] = "set_wind_knot"
+    span: Key
+    knotted: bool
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with or without the accident."""
+        index, _ = span_of(rig, self.span)
+        return rig.replace_span(index, wind_knot=self.knotted)
 
 
 class SetDressing(RigEdit):

@@ -1,0 +1,69 @@
+"""The five ways a dropper is hung; an edit goes from one to another."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from jarana.core.errors import InputError
+from jarana.core.model import Key
+from jarana.core.rig.edits.base import RigEdit, attachment_of
+from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.knot import knots
+
+School = Literal["tag", "link", "ring", "bend", "fold"]
+KNOT = {"tag": "water", "link": "water", "ring": "clinch", "bend": "clinch", "fold": "long-overhand"}
+"""What a joint is tied with when a school comes to it (knots table)."""
+SHORT_TAG_MM, LONG_TAG_MM = 100.0, 300.0
+SHALLOW_MM, DEEP_MM = 500.0, 2000.0
+
+
+def tag_for(depth: float) -> float:
+    """Return how long a dropper's line is for a depth (m), m: 10 cm in half a metre, 30 cm in two metres and more.
+
+    Practice, longer in deep water; straight between.
+
+    Examples
+    --------
+    >>> tag_for(0.4), tag_for(1.25), tag_for(6)
+    (0.1, 0.2, 0.3)
+    """
+    share = min(max((depth * 1000 - SHALLOW_MM) / (DEEP_MM - SHALLOW_MM), 0.0), 1.0)
+    return (SHORT_TAG_MM + share * (LONG_TAG_MM - SHORT_TAG_MM)) / 1000
+
+
+class SetSchool(RigEdit):
+    """Hang a dropper another way: on the joint's tag, a girthed link, a ring, in the line by its bend, or in a fold."""
+
+    op: Literal["set_school"] = "set_school"
+    at: Key
+    school: School
+
+    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+        """Return the rig with the dropper hung so; its line keeps its length."""
+        attachment = attachment_of(rig, self.at)
+        at = attachment.at
+        if at.kind != "joint" or attachment.fly is None:
+            raise InputError.one("at", self.at, "a dropper at a joint is wanted")
+        if rig.head.kind == "dry fly" and rig.head.fly == self.at:
+            raise InputError.one("at", self.at, "the dry fly that holds the rig stays in the line")
+        above, below = rig.spans[rig.joint_index(at.joint) - 1 : rig.joint_index(at.joint) + 1]
+        if self.school == "fold" and (above.material.key, above.d1_mm) != (below.material.key, below.d0_mm):
+            raise InputError.one("school", "fold", f"{above.name.lower()} and {below.name.lower()} are not one line")
+        length = attachment.link.length_mm if attachment.link else SHORT_TAG_MM
+        own = attachment.link or Link(length_mm=length)
+        link = None if self.school == "bend" else own
+        hung = Attachment.model_validate(dict(attachment) | {"school": self.school, "link": link})
+        rows = tuple(hung if a.id == self.at else a for a in rig.attachments)
+        joints = tuple(self._joint(j, drawer) if j.id == at.joint else j for j in rig.joints)
+        return rig.rebuilt(attachments=rows, joints=joints)
+
+    def _joint(self, joint: Joint, drawer: Drawer) -> Joint:
+        owned = next(iter(drawer.rings), None)
+        ring = None
+        if self.school == "ring":
+            ring = Ring(diameter_mm=owned.diameter_mm, mass_mg=owned.mass_mg) if owned else Ring()
+        keeps = self.school in ("tag", "link") and "line" in joint.knot.joins and joint.knot.dropper_tag != "none"
+        wanted = joint.knot.key if keeps and not joint.ring else KNOT[self.school]
+        return joint.model_copy(update={"ring": joint.ring or ring if self.school == "ring" else None,
+                                        "knot": drawer.knot(wanted) or knots()[wanted]})  # fmt: skip

@@ -1,0 +1,128 @@
+import { useQuery } from "@tanstack/react-query";
+import { Check, ChevronDown } from "lucide-react";
+import { Popover } from "radix-ui";
+import { useState } from "react";
+import { type Attachment, api, type Rig, taken, type UnitSystem } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { CardButton } from "../../app/knot_card";
+
+type Props = { attachment: Attachment; rig: Rig; system: UnitSystem };
+const CARD: Record<string, string> = {
+  tag: "water",
+  link: "school-link",
+  ring: "school-ring",
+  bend: "school-bend",
+  fold: "long-overhand",
+};
+const NAME: Record<string, string> = {
+  tag: "long tag",
+  link: "girthed link",
+  ring: "ring",
+  bend: "in the line",
+  fold: "fold",
+  point: "point",
+};
+
+/** The five ways to hang a dropper, with what each holds and costs on this rig. */
+export function DropperChoice({ attachment, rig, system }: Props) {
+  const [open, setOpen] = useState(false);
+  const fault = useBench((s) => s.faults[`${attachment.id}.school`]);
+  return (
+    <div>
+      <span className="block text-[12px] text-soft">Hung by</span>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger
+          aria-label={`Hung by: ${NAME[attachment.school]}. Other ways to hang it`}
+          className="flex min-h-8 w-32 items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left"
+        >
+          <span className="truncate">{NAME[attachment.school]}</span>
+          <ChevronDown size={14} aria-hidden className="shrink-0" />
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            sideOffset={4}
+            align="start"
+            aria-label="Ways to hang it"
+            className="z-40 max-h-[min(34rem,var(--radix-popover-content-available-height))] w-[min(32rem,calc(100vw-1rem))] overflow-y-auto rounded-s border border-ink bg-sheet p-3"
+          >
+            {open ? <Schools attachment={attachment} rig={rig} system={system} onDone={() => setOpen(false)} /> : null}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      {fault ? (
+        <p role="alert" className="mt-1 max-w-40 text-[12px] text-float">
+          {fault}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function Schools({ attachment, rig, system, onDone }: Props & { onDone: () => void }) {
+  const edit = useBench((s) => s.edit);
+  const depth = useBench((s) => s.docs?.water.depth_m ?? 1);
+  const part = attachment.id;
+  const choices = useQuery({
+    queryKey: ["droppers", rig, part, depth, system.key],
+    placeholderData: (before) => before,
+    queryFn: async () =>
+      taken(
+        await api.POST("/api/workbench/droppers", {
+          body: { rig, part, depth_m: depth, hard: false, units: system.key },
+        }),
+      ).choices,
+  });
+  return (
+    <>
+      {choices.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      <ul>
+        {(choices.data ?? []).map((choice) => (
+          <li key={choice.school} className="flex gap-1 border-t border-hair first:border-t-0">
+            <button
+              type="button"
+              disabled={choice.fault !== ""}
+              aria-current={choice.now ? "true" : undefined}
+              className="grid flex-1 grid-cols-[1.2rem_minmax(0,1fr)_auto] items-center gap-x-2 rounded-s px-1 py-1.5 text-left enabled:hover:bg-hair"
+              onClick={() => {
+                if (!choice.now)
+                  edit(
+                    { op: "set_school", at: part, school: choice.school as Attachment["school"] & "tag" },
+                    `${part}.school`,
+                  );
+                onDone();
+              }}
+            >
+              {choice.now ? <Check size={15} aria-hidden /> : <span />}
+              <span className="font-semibold">{choice.name}</span>
+              <span className="figure text-[13px]">{choice.holds}</span>
+              {choice.fault ? null : (
+                <>
+                  <span />
+                  <span aria-hidden className="col-span-2 h-1.5 rounded-s bg-hair">
+                    <span
+                      className="block h-full rounded-s bg-ink"
+                      style={{ width: `${(choice.of_best ?? 0) * 100}%` }}
+                    />
+                  </span>
+                </>
+              )}
+              <span />
+              <span className="col-span-2 text-[12px] text-soft">
+                {choice.words} {choice.fault ? <em>Not here: {choice.fault}.</em> : null}
+              </span>
+              {choice.facts?.length ? (
+                <>
+                  <span />
+                  <span className="col-span-2 text-[12px]">
+                    {choice.facts.join(" · ")} · a snag takes {choice.loses === 1 ? "one fly" : `${choice.loses} flies`}
+                  </span>
+                </>
+              ) : null}
+            </button>
+            <CardButton of={CARD[choice.school] ?? ""} system={system} />
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
