@@ -104,7 +104,7 @@ def droppers(json: DroppersRequest) -> DroppersAnswer:
 
 def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:
     rules = next((r for r in belongings.rule_sets() if r.id == water.rules), None) if water.rules else None
-    return Known(rules=rules, today=datetime.now(UTC).date(), spools=drawer.spools)
+    return Known(rules=rules, today=datetime.now(UTC).date(), drawer=drawer)
 
 
 @blueprint.post("/workbench/band")

@@ -9,7 +9,7 @@ from jarana.core.drift.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Sc
 from jarana.core.drift.steady import steady_natural
 from jarana.core.errors import InputError, Note, SolverError
 from jarana.core.hydro.terminal_speed import Body
-from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.rig.model import Attachment, Joint, Motion, Rig, Span
 from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly_line import BENDING, line_parts
 from jarana.core.tackle.hook import STEEL
@@ -41,6 +41,14 @@ FIGURE_SPEED = 0.03
 """m/s of line a figure-of-eight takes in."""
 STRIP_LENGTH, STRIP_SECONDS, PAUSE_SECONDS = 0.15, 1.0, 3.0
 LIFT_HEIGHT, LIFT_SECONDS = 1.0, 3.0
+INCH_LENGTH, INCH_SECONDS, INCH_PAUSE, INCH_FOR = 0.025, 0.5, 0.7, 60.0
+"""Short strips straight up: m, s, s of rest, and s they go on for."""
+INDUCED_HEIGHT, INDUCED_SECONDS, LIFTED_FROM = 0.5, 1.5, 0.6
+"""m the tip is raised to make the flies rise, in s, from this share of the drift on."""
+HELD_FROM, RAISED_HEIGHT = 0.55, 0.8
+"""Share of a swing that goes with the water before the line is held; m the rod is raised at its end."""
+NUDGE_LENGTH, NUDGE_EVERY = 0.15, 35.0
+"""m a float is moved, and s between."""
 USED = 0.6
 """Share of a hackled dry's lift left after about twenty casts or a fish (tables of practice); foam keeps its own."""
 GRAM_FORCE = 9.80665e-3
@@ -61,7 +69,7 @@ def top_span(rig: Rig) -> int:
 
     Without a sighter it is the first span below the coloured part; without either, the last span.
     """
-    marked = [i for i, s in enumerate(rig.spans) if s.material.look == "sighter"]
+    marked = [i for i, s in enumerate(rig.spans) if s.material.look in ("sighter", "braid")]
     coloured = [i for i, s in enumerate(rig.spans) if s.material.look == "mono"]
     above = marked or coloured
     return min(above[-1] + 1 if above else 0, len(rig.spans) - 1)
@@ -119,14 +127,15 @@ def lower(rig: Rig, reach: Reach) -> Lowered:
     lies = Start(0.0, 1, False) if still(reach) else Start(START_ANGLE, -1, True)
     if rig.head.kind == "fly line":
         parts, notes = line_parts(rig.line, rig.head.out_mm / 1000, reach.water)
+        flat = None if rig.motion.kind == "inch" else 0.0
         line = [
-            Segment(p.length, p.diameter, p.diameter, p.density, LINE_SPACING, p.greased, BENDING, 0.0) for p in parts
+            Segment(p.length, p.diameter, p.diameter, p.density, LINE_SPACING, p.greased, BENDING, flat) for p in parts
         ]
         out = sum(s.length for s in line)
-        segments = [*line, *(replace(s, angle=0.0) for s in segments)]
+        segments = [*line, *(replace(s, angle=flat) for s in segments)]
         bodies = [replace(b, s=b.s + out) for b in bodies]
         droppers = [replace(d, s=d.s + out) for d in droppers]
-        lies = Start(0.0, 1, False)
+        lies = _lies(rig, reach)
     scenario = Scenario(
         water=reach.water,
         stream=_stream(reach, begins),
@@ -139,6 +148,17 @@ def lower(rig: Rig, reach: Reach) -> Lowered:
         bed_profile=_profile(reach, begins),
     )
     return Lowered(replace(scenario, top=_top(rig, reach, scenario, seconds)), tuple(notes), begins)
+
+
+def _lies(rig: Rig, reach: Reach) -> Start:
+    """Return how a rig on a fly line lies at the start.
+
+    In a lake out straight, or straight down where it was let down; in a river upstream of the rod for a drift, else down
+    and across, and it moves with the water.
+    """
+    if still(reach):
+        return Start(math.pi / 2, 1, False) if rig.motion.kind == "inch" else Start(0.0, 1, False)
+    return Start(0.0, -1 if rig.motion.kind in ("natural", "led") else 1, True)
 
 
 def _stream(reach: Reach, begins: float) -> Stream:
@@ -222,20 +242,50 @@ def _ring(joint: Joint) -> Body:
 def _top(rig: Rig, reach: Reach, scenario: Scenario, seconds: float) -> Top:
     head, motion = rig.head, rig.motion
     if head.kind == "float":
-        if motion.kind == "led" and not still(reach):
+        if still(reach):
+            return _nudged(seconds) if motion.kind == "nudge" else free_float(head.body)
+        if motion.kind == "led":
             # Held back (or led) on a tight line, the float goes at the angler's pace.
             return HeldTop(0.0, 0.0, ((0.0, reach.pace_m_s * motion.lead, 0.0),))
         return free_float(head.body)
     if head.kind == "dry fly":
         return _dry(rig.attachment(head.fly), scenario, head.used)
-    if still(reach) or head.kind == "fly line":
+    if still(reach):
         return HeldTop(0.0, 0.0, *_retrieve(motion.kind, motion.count_s, seconds))
+    if head.kind == "fly line":
+        return HeldTop(0.0, 0.0, *_across(motion, reach.pace_m_s, seconds))
     if motion.kind == "natural":
         return HeldTop(0.0, 0.0, ((0.0, natural_pace(scenario), 0.0),))
     lead = reach.pace_m_s * motion.lead
     if motion.kind == "swing":
-        return HeldTop(0.0, 0.0, ((0.0, lead, 0.0), (0.55 * seconds, 0.0, 0.0)))
+        return HeldTop(0.0, 0.0, ((0.0, lead, 0.0), (HELD_FROM * seconds, 0.0, 0.0)))
+    if motion.kind == "lift":
+        begins = LIFTED_FROM * seconds
+        rises = ((begins, lead, INDUCED_HEIGHT / INDUCED_SECONDS), (begins + INDUCED_SECONDS, lead, 0.0))
+        return HeldTop(0.0, 0.0, ((0.0, lead, 0.0), *rises))
     return HeldTop(0.0, 0.0, ((0.0, lead, 0.0),))
+
+
+def _nudged(seconds: float) -> HeldTop:
+    """Return a float moved a hand at times: from rest, at the surface."""
+    moves, t = [(0.0, 0.0, 0.0)], NUDGE_EVERY
+    while t + 1.0 < seconds:
+        moves += [(t, -NUDGE_LENGTH, 0.0), (t + 1.0, 0.0, 0.0)]
+        t += NUDGE_EVERY
+    return HeldTop(0.0, 0.0, tuple(moves))
+
+
+def _across(
+    motion: Motion, pace: float, seconds: float
+) -> tuple[tuple[tuple[float, float, float], ...], tuple[tuple[float, float], ...]]:
+    """Return the moves of the end of a fly line in a river: with the water, then held, with strips, or raised at the end."""
+    held = HELD_FROM * seconds
+    if motion.kind in ("natural", "led"):
+        return ((0.0, pace * (motion.lead if motion.kind == "led" else 1.0), 0.0),), ()
+    if motion.kind == "strip":
+        return ((0.0, pace, 0.0), (0.3 * seconds, 0.0, 0.0)), _strips(0.3 * seconds, seconds)
+    raised = 0.85 * seconds
+    return ((0.0, pace, 0.0), (held, 0.0, 0.0), (raised, 0.0, RAISED_HEIGHT / (0.15 * seconds))), ()
 
 
 def natural_pace(scenario: Scenario) -> float:
@@ -270,16 +320,26 @@ def _retrieve(
 ) -> tuple[tuple[tuple[float, float, float], ...], tuple[tuple[float, float], ...]]:
     """Return the moves of the tip and the line taken in, after a count-down of `count` s."""
     still_tip = ((0.0, 0.0, 0.0),)
-    if kind == "figure":
-        return still_tip, ((0.0, 0.0), (max(count, 0.01), FIGURE_SPEED))
-    if kind in ("strip", "lift"):
-        takes, t = [(0.0, 0.0)], max(count, 0.01)
-        end = seconds * (0.7 if kind == "lift" else 1.0)
-        while t < end:
-            takes += [(t, STRIP_LENGTH / STRIP_SECONDS), (t + STRIP_SECONDS, 0.0)]
-            t += STRIP_SECONDS + PAUSE_SECONDS
-        if kind == "strip":
-            return still_tip, tuple(takes)
-        lift = max(end, t)
-        return ((0.0, 0.0, 0.0), (lift, 0.0, LIFT_HEIGHT / LIFT_SECONDS), (lift + LIFT_SECONDS, 0.0, 0.0)), tuple(takes)
+    begins = max(count, 0.01)
+    if kind in ("figure", "natural", "led", "swing"):
+        return still_tip, ((0.0, 0.0), (begins, FIGURE_SPEED))
+    if kind == "inch":
+        return still_tip, _strips(begins, min(seconds, begins + INCH_FOR), INCH_LENGTH, INCH_SECONDS, INCH_PAUSE)
+    if kind == "strip":
+        return still_tip, _strips(begins, seconds)
+    if kind == "lift":
+        takes = _strips(begins, max(seconds * 0.7, begins))
+        lift = max(seconds * 0.7, takes[-1][0], begins)
+        return ((0.0, 0.0, 0.0), (lift, 0.0, LIFT_HEIGHT / LIFT_SECONDS), (lift + LIFT_SECONDS, 0.0, 0.0)), takes
     return still_tip, ()
+
+
+def _strips(
+    begins: float, ends: float, length: float = STRIP_LENGTH, taken: float = STRIP_SECONDS, pause: float = PAUSE_SECONDS
+) -> tuple[tuple[float, float], ...]:
+    """Return line taken in strip by strip, a pause after each."""
+    takes, t = [(0.0, 0.0)], begins
+    while t < ends:
+        takes += [(t, length / taken), (t + taken, 0.0)]
+        t += taken + pause
+    return tuple(takes)

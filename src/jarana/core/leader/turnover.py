@@ -49,7 +49,7 @@ class CastMass:
 
 @dataclass(frozen=True)
 class Air:
-    """Head wind at loop height m/s, skin friction, drag coefficient and height of the loop m, air density kg/m³."""
+    """Head wind at loop height m/s (negative from behind), skin friction, drag coefficient and height of the loop m, air density kg/m³."""
 
     wind: float = 0.0
     skin: float = 0.006
@@ -184,8 +184,8 @@ def _loss(
     loop_height: float,
     rho: float,
 ) -> float:
-    moving = rho * (v + wind) ** 2 * (math.pi * skin * max(surface, 0.0) + area)
-    loop = 0.5 * rho * loop_drag * loop_height * d * (v / 2 + wind) ** 2
+    moving = rho * (v + wind) * abs(v + wind) * (math.pi * skin * max(surface, 0.0) + area)
+    loop = 0.5 * rho * loop_drag * loop_height * d * (v / 2 + wind) * abs(v / 2 + wind)
     return float(moving + loop)
 
 

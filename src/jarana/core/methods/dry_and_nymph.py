@@ -2,71 +2,50 @@
 
 from __future__ import annotations
 
-from jarana.core.methods import choose
-from jarana.core.methods.base import Method, Pace
-from jarana.core.rig.model import AtJoint, AtPoint, Attachment, DryFlyHead, Joint, Motion, Rig
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
-from jarana.core.water.reach import Reach
+from jarana.core.methods import when
+from jarana.core.methods.base import DRIES, Method, Pace
+from jarana.core.methods.kit import Kit
+from jarana.core.methods.parts import BUTTS
+from jarana.core.methods.when import Says
+from jarana.core.rig.model import DryFlyHead, Motion, Rig
+
+BEARS_GF = 0.7
+"""What a dry must bear to carry a beaded nymph."""
 
 
-def start(drawer: Drawer, reach: Reach) -> Rig:
+def ties(kit: Kit) -> Rig:
     """Return a taper with the dry that floats best and a small nymph as far below as the water is deep."""
-    below = min(max(reach.depth_m * 1000, 450), 900)
-    butt, taper = choose.spool(drawer, ("nylon-butt",), 0.40), choose.spool(drawer, ("nylon-butt", "copolymer"), 0.30)
-    tippet = choose.spool(drawer, ("nylon-tippet", "copolymer"), 0.152)
-    fine = choose.spool(drawer, ("fluorocarbon",), 0.12)
-    dry = choose.pattern(drawer, ("foam", "dry"), 10)
-    dry = max((p for p in drawer.patterns if p.lift_gf), key=lambda p: p.lift_gf or 0.0, default=dry)
-    table = knots()
-    return Rig(
-        name="Dry with a nymph below",
-        method="dry-and-nymph",
-        head=DryFlyHead(fly="dry"),
-        rod=choose.rod(drawer, 5),
-        line=choose.line(drawer, 5, 0),
-        spans=(
-            choose.span("butt", "Butt", butt, 1200),
-            choose.span("taper", "Taper", taper, 800),
-            choose.span("tippet", "Tippet", tippet, 900, "degreased"),
-            choose.span("below", "Nymph's tippet", fine, below, "degreased"),
-        ),
-        joints=(
-            Joint(id="j-line", knot=table["loop-to-loop"], loop=table["perfection-loop"]),
-            Joint(id="j-taper", knot=table["blood"]),
-            Joint(id="j-tippet", knot=table["water"]),
-            Joint(id="j-bend", knot=table["clinch"]),
-        ),
-        attachments=(
-            Attachment(id="dry", at=AtJoint(joint="j-bend"), school="bend", knot=table["clinch"], body=choose.fly(dry)),
-            Attachment(
-                id="point",
-                at=AtPoint(),
-                school="point",
-                knot=table["slip-through"],
-                body=choose.fly(choose.pattern(drawer, ("slim", "slick"), 18, beaded=True), 2.0),
-            ),
-        ),
-        motion=Motion(kind="natural"),
-    )
+    below = min(max(kit.reach.depth_m * 1000, 450), 900)
+    line = kit.line("floating", 5)
+    dry = kit.dry("dry", 10, BEARS_GF, because="must not be drowned by the nymph")
+    nymph = kit.fly("point", ("slim", "slick"), 18, 2.0, because="small and slim: it sinks without drowning the dry")
+    kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1200, because="turns a bushy dry over")
+    kit.section("taper", "Taper", BUTTS, 0.30, 800, because="one step down")
+    kit.tippet("tippet", "Tippet", dry, 0.152, 900, ("nylon-tippet", "copolymer"))
+    kit.tippet("below", "Nymph's tippet", nymph, 0.12, below, ("fluorocarbon",), knot="clinch")
+    kit.dropper("dry", "below", dry, 0, school="bend", knot="clinch")
+    kit.point(nymph, "slip-through")
+    return kit.rig("Dry with a nymph below", "dry-and-nymph", line, DryFlyHead(fly="dry"), Motion(kind="natural"))
 
 
 METHOD = Method(
+    number=3,
     key="dry-and-nymph",
     name="Dry with a nymph below",
+    waters=("river",),
     when="No rise, even depth and pace: the dry carries the nymph and marks the take.",
+    says=(
+        Says(2, "even depth and pace", when.even),
+        Says(1, "shallow enough to hang a nymph from a dry", when.shallow),
+        Says(1, "they hold off the bed", when.mid_water),
+        Says(-2, "too deep for a nymph a dry can carry", when.deep),
+        Says(-1, "fast water drowns the dry", when.fast),
+    ),
     paces=(Pace("it drifts", 1.0, "natural"),),
     touch="now and then",
-    readings=(
-        "float_load",
-        "bottom",
-        "zone",
-        "drag",
-        "drag_free",
-        "take_to_sign",
-        "turnover",
-        "changes_left",
-        "weakest",
-    ),
-    start=start,
+    readings=("float_load", "bottom", "zone", "drag", "take_to_sign", *DRIES[1:]),
+    ties=ties,
+    ends="Lifted when the dry drags or sinks; it may be a fish.",
+    moves=("a bead up or down", "the nymph deeper by a hand", "a dry that bears more", "a float instead"),
+    apart_m=(0.60, 0.75),
 )

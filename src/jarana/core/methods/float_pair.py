@@ -1,96 +1,52 @@
-"""A pair of nymphs under a float: on a river it drifts, on a lake it hangs still."""
+"""A pair of nymphs under a float in a river."""
 
 from __future__ import annotations
 
-from jarana.core.methods import choose
-from jarana.core.methods.base import Method, Pace
-from jarana.core.rig.model import AtJoint, AtPoint, Attachment, FloatHead, Joint, Link, Motion, Rig
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
-from jarana.core.water.reach import Reach
+from jarana.core.methods import when
+from jarana.core.methods.base import DRIFTS, HUNG, Method
+from jarana.core.methods.kit import Kit
+from jarana.core.methods.parts import floating_butt
+from jarana.core.methods.when import Says
+from jarana.core.rig.model import FloatHead, Motion, Rig
 
-BUTT_MM, TAPER_MM = 900, 900
-RIVER_PAIR_MM, LAKE_PAIR_MM = 500, 900
-TAG_MM = 120
-LAKE_BELOW_MM = 3000
-"""0.9 m to the first fly and on down: suspended teams hang within three metres unless the zone is deeper."""
+PAIR_MM, TAG_MM = 500, 120
 
 
-def start(drawer: Drawer, reach: Reach) -> Rig:
-    """Return a pair under the owned float that bears it, set at the depth (river) or in the zone (lake)."""
-    lake = reach.kind == "lake"
-    low, _ = reach.zone.heights(reach.depth_m)
-    below = reach.depth_m * 1000 if not lake else min((reach.depth_m - low) * 1000, LAKE_BELOW_MM)
-    below = max(below, 600)
-    pair = LAKE_PAIR_MM if lake else RIVER_PAIR_MM
-    butt, taper = choose.spool(drawer, ("nylon-butt",), 0.40), choose.spool(drawer, ("nylon-butt", "copolymer"), 0.30)
-    tippet = choose.spool(drawer, ("fluorocarbon",), 0.20 if lake else 0.14)
-    table = knots()
-    spans = (
-        choose.span("butt", "Butt", butt, BUTT_MM, "greased"),
-        choose.span("taper", "Taper", taper, TAPER_MM),
-        choose.span("tippet", "Tippet", tippet, max(below - pair, 300), "degreased"),
-        choose.span("point-tippet", "Tippet to the point", tippet, min(pair, below - 100), "degreased"),
-    )
-    joints = (
-        Joint(id="j-line", knot=table["loop-to-loop"], loop=table["perfection-loop"]),
-        Joint(id="j-taper", knot=table["blood"]),
-        Joint(id="j-tippet", knot=table["water"]),
-        Joint(id="j-dropper", knot=table["water"]),
-    )
-    if lake:
-        lower, upper = (
-            choose.pattern(drawer, ("resin-bodied", "slim"), 12),
-            choose.pattern(drawer, ("resin-bodied", "slim"), 14),
-        )
-        point, dropper = choose.fly(lower), choose.fly(upper)
-    else:
-        point = choose.fly(choose.pattern(drawer, ("slim", "slick"), 14, beaded=True), 2.8)
-        dropper = choose.fly(choose.pattern(drawer, ("slim", "slick"), 16, beaded=True), 2.0)
-    eye = table["uni"]
-    return Rig(
-        name="Team hung under a float" if lake else "Two nymphs under a float",
-        method="float-pair",
-        head=FloatHead(
-            body=choose.float_for(drawer, (point, dropper), tippet, below), above_point_mm=round(below / 10) * 10
-        ),
-        rod=choose.rod(drawer, 7 if lake else 5),
-        line=choose.line(drawer, 7 if lake else 5, 0),
-        spans=spans,
-        joints=joints,
-        attachments=(
-            Attachment(
-                id="dropper",
-                at=AtJoint(joint="j-dropper"),
-                school="tag",
-                link=Link(length_mm=TAG_MM),
-                knot=eye,
-                body=dropper,
-            ),
-            Attachment(id="point", at=AtPoint(), school="point", knot=eye, body=point),
-        ),
-        motion=Motion(kind="natural"),
-    )
+def ties(kit: Kit) -> Rig:
+    """Return a pair under the owned float that bears it, set at the depth."""
+    below = max(kit.reach.depth_m * 1000, 600)
+    point = kit.fly("point", ("slim", "slick"), 14, 2.8, because="takes the pair down")
+    dropper = kit.fly("dropper", ("slim", "slick"), 16, 2.0, because="half a metre up, smaller")
+    floating_butt(kit)
+    tippet = kit.tippet("tippet", "Tippet", point, 0.14, max(below - PAIR_MM, 300), ("fluorocarbon",))
+    kit.tippet("point-tippet", "Tippet to the point", point, 0.14, min(PAIR_MM, below - 100), ("fluorocarbon",))
+    kit.dropper("dropper", "point-tippet", dropper, TAG_MM)
+    kit.point(point)
+    body = kit.float_for((point, dropper), tippet.d0_mm, tippet.material.density_kg_m3, below)
+    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    return kit.rig("Two nymphs under a float", "float-pair", kit.line("floating", 5), head, Motion(kind="natural"))
 
 
 METHOD = Method(
+    number=7,
     key="float-pair",
     name="Nymphs under a float",
-    when="Beyond the reach of the rod, in a lane that pulls away, or on a lake where the fish want it still.",
-    paces=(Pace("it drifts", 1.0, "natural"), Pace("held back", 0.8), Pace("led", 1.15)),
-    touch="now and then",
-    readings=(
-        "float_load",
-        "bottom",
-        "zone",
-        "settle",
-        "drag",
-        "take_to_sign",
-        "land",
-        "turnover",
-        "changes_left",
-        "weakest",
+    waters=("river",),
+    when="Beyond the reach of the rod, or in a lane that pulls away.",
+    says=(
+        Says(3, "out of reach of the rod: the float is the only way", when.far),
+        Says(1, "a lane between pulls a held leader away", when.lanes_pull),
+        Says(1, "they hold off the surface", when.either(when.at_the_bed, when.mid_water)),
+        Says(1, "slow water: a float settles right over the flies", when.slow),
+        Says(-1, "the rod reaches: contact shows takes sooner", when.near),
+        Says(-1, "they take on top", when.on_top),
+        Says(-1, "the depth changes along the drift", lambda reach: not when.even(reach)),
     ),
-    lake_readings=("float_load", "zone", "settle", "take_to_sign", "turnover", "changes_left", "weakest"),
-    start=start,
+    paces=DRIFTS,
+    touch="now and then",
+    readings=HUNG,
+    ties=ties,
+    ends="Let run to the end of the slack, then swung up: takes come on the rise.",
+    moves=("the float deeper or shallower", "a bead up or down", "a smaller float", "one fly"),
+    apart_m=(0.45, 0.60),
 )

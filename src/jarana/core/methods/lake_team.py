@@ -2,65 +2,51 @@
 
 from __future__ import annotations
 
-from jarana.core.methods import choose
-from jarana.core.methods.base import RETRIEVES, Method
-from jarana.core.rig.model import AtJoint, AtPoint, Attachment, FlyLineHead, Link, Motion, Rig
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
-from jarana.core.water.reach import Reach
+from jarana.core.methods import when
+from jarana.core.methods.base import RETRIEVES, STILL_LINE, Method
+from jarana.core.methods.kit import Kit
+from jarana.core.methods.parts import team
+from jarana.core.methods.when import Says
+from jarana.core.rig.model import FlyLineHead, Motion, Rig
 
-APART_MM = 1600
-TAG_MM = 150
+APART_MM, TAG_MM = 1600, 150
+HIGH_ZONE_M = 1.0
+"""A zone that ends above this wants dressed nymphs on the droppers: they stay high."""
 
 
-def start(drawer: Drawer, reach: Reach) -> Rig:
-    """Return an all-resin team, 1.6 m apart, on a floating line."""
-    tippet = choose.spool(drawer, ("fluorocarbon",), 0.20)
-    big = choose.pattern(drawer, ("resin-bodied", "slim"), 10)
-    small = choose.pattern(drawer, ("resin-bodied", "slim"), 12)
-    table = knots()
-    eye = table["uni"]
-    return Rig(
-        name="Three pupae, straight line",
-        method="lake-team",
-        head=FlyLineHead(out_mm=9000),
-        rod=choose.rod(drawer, 7),
-        line=choose.line(drawer, 7, 0),
-        spans=(
-            choose.span("top", "Upper tippet", tippet, APART_MM),
-            choose.span("middle", "Middle tippet", tippet, APART_MM),
-            choose.span("end", "Point tippet", tippet, APART_MM),
-        ),
-        joints=choose.team_joints(),
-        attachments=(
-            Attachment(
-                id="top-fly",
-                at=AtJoint(joint="j-top"),
-                school="tag",
-                link=Link(length_mm=TAG_MM),
-                knot=eye,
-                body=choose.fly(small),
-            ),
-            Attachment(
-                id="middle-fly",
-                at=AtJoint(joint="j-middle"),
-                school="tag",
-                link=Link(length_mm=TAG_MM),
-                knot=eye,
-                body=choose.fly(small),
-            ),
-            Attachment(id="point", at=AtPoint(), school="point", knot=eye, body=choose.fly(big)),
-        ),
-        motion=Motion(kind="figure", count_s=20),
-    )
+def ties(kit: Kit) -> Rig:
+    """Return a team 1.6 m apart: all resin for deep zones, dressed droppers where the zone is high."""
+    low, _ = kit.reach.zone.heights(kit.reach.depth_m)
+    high = kit.reach.depth_m - low <= HIGH_ZONE_M
+    kind = ("dubbed",) if high else ("resin-bodied", "slim")
+    because = "dressed: stays high" if high else "resin: slim, sinks fast"
+    upper = kit.fly("top-fly", kind, 12, because=because)
+    middle = kit.fly("middle-fly", kind, 12, because=because)
+    point = kit.fly("point", ("resin-bodied", "slim"), 10, because="the biggest at the point takes the team down")
+    team(kit, (upper, middle, point), (APART_MM,) * 3, TAG_MM)
+    return kit.rig("Three pupae, straight line", "lake-team", kit.line("floating", 7), FlyLineHead(out_mm=9000),
+                   Motion(kind="figure", count_s=20))  # fmt: skip
 
 
 METHOD = Method(
+    number=13,
     key="lake-team",
     name="Lake, straight line",
+    waters=("lake",),
     when="A lake with some wave; the zone moves or is not known.",
+    says=(
+        Says(2, "some wave", lambda reach: 2 < reach.wind_m_s <= 7),
+        Says(2, "the zone is thick or unknown: three depths at once", when.thick_zone),
+        Says(1, "warm enough for pupae to rise", when.warm),
+        Says(-1, "glass calm: a fly line shows", when.calm),
+        Says(-1, "wind bellies the line", lambda reach: reach.wind_m_s > 7),
+    ),
     paces=RETRIEVES,
     touch="never",
-    readings=("zone", "settle", "turnover", "changes_left", "weakest"),
-    start=start,
+    readings=STILL_LINE,
+    ties=ties,
+    ends="Lift and hang at the boat: many takes come then.",
+    moves=("a longer count", "the spacing closed to the zone", "resin to dressed or back", "a slower hand"),
+    rod_class=7,
+    apart_m=(1.5, 1.8),
 )

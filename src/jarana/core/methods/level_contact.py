@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from jarana.core.errors import InputError
-from jarana.core.methods import choose
-from jarana.core.methods.base import Method, Pace
-from jarana.core.rig.model import AtJoint, AtPoint, Attachment, Joint, Link, Rig, Ring
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
-from jarana.core.water.reach import Reach
+from jarana.core.methods import when
+from jarana.core.methods.base import HELD, Method, Pace
+from jarana.core.methods.kit import Kit
+from jarana.core.methods.when import Says
+from jarana.core.rig.model import Rig
 
 DROPPER_TO_POINT_MM = 520.0
 """River pairs ride 45 to 60 cm apart."""
@@ -21,72 +19,59 @@ ONE_FLY_BELOW_M = 0.35
 """In thinner water than this one fly fishes better than two."""
 
 
-def start(drawer: Drawer, reach: Reach) -> Rig:
-    """Return a level contact leader of the person's own spools and flies, its tippet fitted to the depth."""
-    beaded = [p for p in drawer.patterns if any(w.bead for w in p.weights)]
-    if not beaded or not drawer.rods or not drawer.lines:
-        raise InputError.one("drawer", "", "a rod, a line and one weighted fly are wanted")
-    slim = [p for p in beaded if p.dressing.key in ("slick", "slim")] or beaded
-    point = min(slim, key=lambda p: abs(p.hook.size - 14))
-    top = min((p for p in slim if p is not point), key=lambda p: abs(p.hook.size - 16), default=point)
-    rod = max(drawer.rods, key=lambda r: r.length_mm)
-    line = min(drawer.lines, key=lambda row: row.tip_mm)
-    coloured, clear = choose.spool(drawer, ("coloured-mono",), 0.18), choose.spool(drawer, ("copolymer",), 0.16)
-    sighter, tippet = choose.spool(drawer, ("sighter",), 0.16), choose.spool(drawer, ("fluorocarbon",), 0.12)
-    table = knots()
-    below = max(900.0, reach.depth_m * 1000 * TIPPET_PER_DEPTH)
-    pair = reach.depth_m >= ONE_FLY_BELOW_M
-    upper_tippet = below - DROPPER_TO_POINT_MM if pair else below
-    mono = 2 * rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
-    spans = [
-        choose.span("mono", "Coloured mono", coloured, mono),
-        choose.span("clear", "Clear", clear, CLEAR_MM),
-        choose.span("sighter", "Sighter", sighter, SIGHTER_MM, "greased"),
-        choose.span("tippet", "Tippet", tippet, upper_tippet, "degreased"),
-    ]
-    joints = [
-        Joint(id="j-line", knot=table["loop-to-loop"], loop=table["perfection-loop"]),
-        Joint(id="j-clear", knot=table["blood"]),
-        Joint(id="j-sighter", knot=table["blood"]),
-        Joint(id="j-ring", knot=table["clinch"], ring=Ring()),
-    ]
-    eye = table["slip-through"]
-    flies = [Attachment(id="point", at=AtPoint(), school="point", knot=eye, body=choose.fly(point, 2.8))]
-    if pair:
-        spans.append(choose.span("point-tippet", "Tippet to the point", tippet, DROPPER_TO_POINT_MM, "degreased"))
-        joints.append(Joint(id="j-dropper", knot=table["water"]))
-        dropper = Attachment(
-            id="dropper",
-            at=AtJoint(joint="j-dropper"),
-            school="tag",
-            link=Link(length_mm=TAG_MM),
-            knot=eye,
-            body=choose.fly(top, 2.5),
-        )
-        flies.insert(0, dropper)
-    return Rig(
-        name="Two nymphs, level contact" if pair else "One nymph, level contact",
-        method="level-contact",
-        rod=rod,
-        line=line,
-        spans=tuple(spans),
-        joints=tuple(joints),
-        attachments=tuple(flies),
+def ties(kit: Kit) -> Rig:
+    """Return a level contact leader, its tippet fitted to the depth."""
+    below = max(900.0, kit.reach.depth_m * 1000 * TIPPET_PER_DEPTH)
+    pair = kit.reach.depth_m >= ONE_FLY_BELOW_M
+    mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
+    point = kit.fly(
+        "point", ("slick", "slim"), 14, 2.8, because="the anchor; go up or down a bead before anything else"
     )
+    kit.section("mono", "Coloured mono", ("coloured-mono",), 0.18, mono, because="thin: it sags little and is seen")
+    kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because="sets the colour off from the sighter")
+    kit.section(
+        "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because="shows the drift and the take"
+    )
+    kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM if pair else below, ("fluorocarbon",),
+               knot="clinch", ring=True)  # fmt: skip
+    if pair:
+        upper = kit.fly("dropper", ("slim", "slick"), 16, 2.5, because="rides above the anchor, one size smaller")
+        kit.tippet("point-tippet", "Tippet to the point", point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
+        kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="slip-through")
+    kit.point(point, "slip-through")
+    name = "Two nymphs, level contact" if pair else "One nymph, level contact"
+    return kit.rig(name, "level-contact", kit.line("thin", 3))
 
 
 METHOD = Method(
+    number=4,
     key="level-contact",
     name="Contact, thin level leader",
+    waters=("river",),
     when="Lanes within reach, 4 to 8 m off; the rod holds the leader clear of the water.",
+    says=(
+        Says(3, "the lane is within reach of the rod", when.near),
+        Says(1, "they hold at the bed", when.at_the_bed),
+        Says(1, "lanes of other pace lie under the line: held clear they do not pull", when.lanes_pull),
+        Says(1, "fast enough to hide you", when.fast),
+        Says(-3, "out of reach of the rod", when.far),
+        Says(-1, "wind bellies a held leader", when.windy),
+        Says(-1, "slow clear water: they see you this close", when.both(when.slow, when.wary)),
+        Says(-1, "they take on top", when.on_top),
+    ),
     paces=(
         Pace("natural", 0.8, "natural"),
         Pace("held back", 0.8),
         Pace("with the bubbles", 1.0),
         Pace("led", 1.15),
+        Pace("induced lift", 1.0, "lift"),
         Pace("swing and dangle", 1.0, "swing"),
     ),
     touch="now and then",
-    readings=("bottom", "zone", "drag", "turnover", "changes_left", "weakest", "land", "sag", "casting_length"),
-    start=start,
+    readings=HELD,
+    ties=ties,
+    ends="Led to below the rod, then lifted: takes come on the lift.",
+    moves=("a bead up or down", "longer tippet for a deeper pool", "one fly instead of two", "a finer tippet"),
+    rod_class=3,
+    apart_m=(0.45, 0.60),
 )

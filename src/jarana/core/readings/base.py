@@ -13,7 +13,7 @@ from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.strength.chain import StrengthLink
-from jarana.core.tackle.drawer import Spool
+from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.units import Figure, Writer
 from jarana.core.water.reach import Reach
 
@@ -78,11 +78,16 @@ class Reading(Frozen):
 
 @dataclass(frozen=True)
 class Known:
-    """What else is known: the rule set of the water, the day, the person's spools."""
+    """What else is known: the rule set of the water, the day, the person's drawer."""
 
     rules: RuleSet | None = None
     today: date | None = None
-    spools: tuple[Spool, ...] = ()
+    drawer: Drawer | None = None
+
+    @property
+    def spools(self) -> tuple[Spool, ...]:
+        """The person's spools."""
+        return self.drawer.spools if self.drawer else ()
 
 
 @dataclass(frozen=True)
@@ -96,6 +101,7 @@ class Context:
     touch: Literal["now and then", "all the time", "never"]
     writer: Writer
     known: Known = Known()
+    apart_m: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True)

@@ -32,9 +32,9 @@ def read(context: Context) -> Reading:
         severity, title, says = "look", f"The {what} is too big for this rig", "A take barely moves it."
         if what == "dry fly":
             severity, title, says = "fine", "The dry fly floats it well", "It bears the nymph with room to spare."
-    rides = min(context.drift.flies, key=lambda f: f.rides_m)
-    side = "upstream of" if rides.rides_m < 0 else "ahead of"
-    if context.reach.pace_m_s > 0:
+    if context.reach.pace_m_s > 0 and drift.flies:
+        rides = min(drift.flies, key=lambda f: f.rides_m)
+        side = "upstream of" if rides.rides_m < 0 else "ahead of"
         says += f" The {rides.role} rides {context.writer.text('short', abs(rides.rides_m))} {side} it."
     return make(
         "float_load",

@@ -51,12 +51,21 @@ def read(context: Context) -> Reading:
         text = f"In {writer.text('depth', reach.depth_m)} of water two flies ride different currents. " + text
     why = [
         f"Taking zone {writer.text('short', thick)} thick; settled, the line between them slants {slant:.0%} of its length down.",
+        *_practice(context),
         f"Tags {writer.text('short', tags)} and {writer.text('short', CLEARANCE)} clear.",
         *_net(context),
     ]
     return make(
         "spacing", severity, title, text, writer.figure("short", apart), value=apart, parts=(lower.id,), why=tuple(why)
     )
+
+
+def _practice(context: Context) -> list[str]:
+    """Say how far apart the method's flies are usually tied."""
+    if context.apart_m is None:
+        return []
+    low, high = (context.writer.text("short", m) for m in context.apart_m)
+    return [f"On this method flies are usually tied {low} to {high} apart."]
 
 
 def _net(context: Context) -> list[str]:

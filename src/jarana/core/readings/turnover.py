@@ -16,6 +16,7 @@ TITLES = {
 SEVERITY: dict[str, Severity] = {"turns over": "fine", "needs height": "look", "kicks": "fine", "piles": "act"}
 STROKE = "usual"
 UPSTREAM = ("upstream", "towards you")
+BEHIND = "away from you"
 
 
 def read(context: Context) -> Reading:
@@ -28,10 +29,11 @@ def read(context: Context) -> Reading:
             why=("The loop model only holds where a loop runs along the leader.",),
         )  # fmt: skip
     masses = cast_masses(rig)
-    wind = reach.wind_m_s if reach.blows in UPSTREAM else 0.0
+    wind = reach.wind_m_s if reach.blows in UPSTREAM else -reach.wind_m_s if reach.blows == BEHIND else 0.0
     names = [s.name.lower() for s in rig.spans]
     cast = cast_of(cast_sections(rig), masses, "usual", wind, writer, names, "point")
-    against = f" Cast into {writer.text('wind', wind)}." if wind else ""
+    way = "into" if wind > 0 else "with"
+    against = f" Cast {way} {writer.text('wind', abs(wind))} of wind." if wind else ""
     return make(
         "turnover",
         SEVERITY[cast.verdict],

@@ -1,0 +1,51 @@
+"""A heavy jig under a float that falls over a ledge."""
+
+from __future__ import annotations
+
+from jarana.core.methods import when
+from jarana.core.methods.base import HUNG, STILL_HUNG, Method, Pace
+from jarana.core.methods.kit import Kit
+from jarana.core.methods.parts import floating_butt
+from jarana.core.methods.when import Says
+from jarana.core.rig.model import FloatHead, Motion, Rig
+
+SET_PER_DEPTH = 0.95
+"""Just short of the bed below the ledge, so that the jig falls over it and does not lie."""
+IN_CURRENT = 1.3
+DEEPEST_M = 4.5
+
+
+def ties(kit: Kit) -> Rig:
+    """Return one heavy jig, the float set for the depth below the ledge."""
+    ahead = [s.depth_m for s in kit.reach.soundings if s.x_m <= kit.reach.fish_at_m + 4]
+    deepest = max([kit.reach.depth_m, *ahead]) if kit.reach.kind == "river" else kit.reach.depth_m
+    below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH, 600)
+    jig = kit.fly("point", ("bushy", "slick", "dubbed"), 10, 4.0, because="heavy: it falls over the ledge at once")
+    floating_butt(kit)
+    tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))
+    kit.point(jig, "open-loop")
+    body = kit.float_for((jig,), tippet.d0_mm, tippet.material.density_kg_m3, below, IN_CURRENT)
+    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    return kit.rig("Jig over the ledge", "jig-over-ledge", kit.line("floating", 5), head, Motion(kind="natural"))
+
+
+METHOD = Method(
+    number=12,
+    key="jig-over-ledge",
+    name="Jig under a float, over a drop-off",
+    waters=("river", "lake"),
+    when="Ledges and drop-offs: it falls over the edge where they wait.",
+    says=(
+        Says(4, "the bed falls away here", when.ledge),
+        Says(1, "they hold at the bed", when.at_the_bed),
+        Says(-3, "no ledge to fall over", lambda reach: not when.ledge(reach)),
+        Says(-1, "thin water", when.thin),
+    ),
+    paces=(Pace("it drifts", 1.0, "natural"), Pace("held back", 0.8), Pace("left to hang", 0.0, "still")),
+    touch="now and then",
+    readings=HUNG,
+    lake_readings=STILL_HUNG,
+    ties=ties,
+    ends="Held back at the ledge so that the jig swings out over it.",
+    moves=("the float deeper below the ledge", "a bead down so that it falls slowly", "another colour"),
+)

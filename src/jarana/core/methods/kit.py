@@ -1,0 +1,413 @@
+"""A rig put together from a drawer: every choice with its reason, and what is not owned named with the nearest that is.
+
+A method asks a kit for what it wants. Where the drawer has it, the rig is made of it; where it has not, the rig is made of the
+table's, without a source, and the lack is written down.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from jarana.core.hydro.terminal_speed import line_weight
+from jarana.core.hydro.water_properties import water_at
+from jarana.core.leader.design import design
+from jarana.core.leader.spec import LeaderSpec
+from jarana.core.rig.model import (
+    AtBend,
+    AtJoint,
+    AtPoint,
+    AtSpan,
+    Attachment,
+    Head,
+    HeldHead,
+    Joint,
+    Link,
+    Motion,
+    Rig,
+    Ring,
+    Span,
+    SpoolRef,
+)
+from jarana.core.strength.tippet import tippet_range
+from jarana.core.tackle.bead import bead
+from jarana.core.tackle.drawer import Drawer, FlyLine, FlyPattern, Rod, SinkZone, Spool
+from jarana.core.tackle.dressing import dressing
+from jarana.core.tackle.float import Float, float_of, floats
+from jarana.core.tackle.fly import Fly
+from jarana.core.tackle.hook import hook
+from jarana.core.tackle.knot import knots
+from jarana.core.tackle.material import materials
+from jarana.core.tackle.pegged_bead import PeggedBead
+from jarana.core.tackle.shot import Shot, shot_of, shots
+from jarana.core.units import Writer
+from jarana.core.water.reach import Reach
+
+NEAR_DIAMETER = 0.2
+"""A spool within this share of what is wanted will do."""
+NEAR_HOOK, NEAR_BEAD_MM = 4, 0.8
+SITS_RIGHT = 0.62
+"""Share of its lift a float is loaded to where it shows a take best."""
+SLANT = 0.6
+"""By so much more, for each m/s of surface pace, a rig pulls than it weighs: its line slants (starting value)."""
+FLOAT_OFF = 2.5
+"""A float with so many times what is wanted, or so much less, is not the one."""
+PULL_BY_CLASS = {3: 3.5, 4: 5.0, 5: 7.0, 6: 9.0, 8: 12.0}
+"""N in a steady bend, by the largest class it holds for (force on the tippet, tables of practice)."""
+LINES: dict[str, tuple[str, Callable[[FlyLine], bool], tuple[SinkZone, ...]]] = {
+    "thin": ("thin level line", lambda line: line.tip_mm <= 0.75, ()),
+    "floating": ("floating line", lambda line: not line.zones and line.tip_mm > 0.75, ()),
+    "just under": (
+        "intermediate line",
+        lambda line: len(line.zones) == 1 and line.zones[0].sink_mm_s < 45,
+        (SinkZone(length_m=30, sink_mm_s=32),),
+    ),
+    "many zones": (
+        "multi-density sinking line",
+        lambda line: len(line.zones) >= 2,
+        (SinkZone(length_m=4, sink_mm_s=75), SinkZone(length_m=6, sink_mm_s=127), SinkZone(length_m=20, sink_mm_s=75)),
+    ),
+    "down": (
+        "very fast sinking line",
+        lambda line: len(line.zones) == 1 and line.zones[0].sink_mm_s > 150,
+        (SinkZone(length_m=30, sink_mm_s=184),),
+    ),
+}  # fmt: skip
+"""Kinds of fly line: what one is called, which owned ones are of it, and the zones of the reference one."""
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """A choice and its reason, one line."""
+
+    part: str
+    text: str
+
+
+@dataclass(frozen=True)
+class Missing:
+    """What a method wants and the drawer has not; `nearest` is what is owned that comes nearest, or empty."""
+
+    part: str
+    what: str
+    nearest: str
+
+
+class Kit:
+    """A rig while it is put together, from the line down."""
+
+    def __init__(self, drawer: Drawer, reach: Reach, rod_class: int, writer: Writer | None = None) -> None:
+        self.drawer, self.reach, self.writer = drawer, reach, writer or Writer()
+        self.spans: list[Span] = []
+        self.joints: list[Joint] = []
+        self.attachments: list[Attachment] = []
+        self.choices: list[Chosen] = []
+        self.missing: list[Missing] = []
+        self.rod = self._rod(rod_class)
+
+    def section(
+        self,
+        key: str,
+        name: str,
+        wanted: tuple[str, ...],
+        mm: float,
+        length_mm: float,
+        *,
+        knot: str = "blood",
+        dressed: str = "none",
+        ring: bool = False,
+        because: str = "",
+    ) -> Span:
+        """Add a level section of the first of these materials owned near a diameter, tied to the one above."""
+        length = max(round(length_mm / 10) * 10, 20)
+        found = self.spool(wanted, mm, length)
+        material = found.material if found else materials()[wanted[0]]
+        diameter = found.diameter_mm if found else mm
+        span = Span(
+            id=key,
+            name=name,
+            material=material,
+            d0_mm=diameter,
+            d1_mm=diameter,
+            length_mm=length,
+            spool=SpoolRef.of(found) if found else None,
+            dressing=dressed,
+        )
+        if found is None:
+            self.lacks(key, f"{material.name.lower()} {self.mm(mm)}", self._nearest_spool(wanted, mm))
+        where = f"spool {found.number}" if found else "not yours"
+        self.says(key, f"{name}: {self.mm(diameter)} {material.short}, {where}", because)
+        self._joint(key, knot, ring)
+        self.spans.append(span)
+        return span
+
+    def tippet(
+        self,
+        key: str,
+        name: str,
+        fly: Fly,
+        usual_mm: float,
+        length_mm: float,
+        wanted: tuple[str, ...] = ("fluorocarbon", "copolymer", "nylon-tippet"),
+        *,
+        knot: str = "water",
+        ring: bool = False,
+        dressed: str = "degreased",
+    ) -> Span:
+        """Add a tippet: the method's usual size, stouter where the fish in this current asks for more."""
+        fish = self.reach.fish
+        span = tippet_range(fly, self.reach, self.rod, materials()[wanted[0]])
+        least = span.fish_least * 1000
+        mm = usual_mm if least <= usual_mm * 1.15 else min(least, usual_mm * 1.6)
+        owned = sorted({s.diameter_mm for s in self.drawer.spools if s.material.key in wanted})
+        have = f"; you own {_listed([self.mm(d) for d in owned])}" if owned else ""
+        because = f"#{fly.hook.size} and {self.writer.text('fish', fish.mass_kg)} in this current{have}"
+        return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
+
+    def taper(self, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
+        """Add a leader designed from the owned spools (the reference ladder without any)."""
+        spec = LeaderSpec(
+            school=school,
+            total_mm=total_mm,
+            line_class=line.line_class,
+            line_tip_mm=line.tip_mm,
+            rod_mm=self.rod.length_mm,
+            tippet_mm=tippet_mm,
+            tippet_length_mm=tippet_length_mm,
+            spools=tuple(s for s in self.drawer.spools if s.material.family == "nylon"),
+            wind_m_s=self.reach.wind_m_s if self.reach.blows in ("upstream", "towards you") else 0.0,
+        )
+        made = design(spec, self.writer)
+        last = len(made.sections) - 1
+        for i, (part, joint) in enumerate(zip(made.sections, made.joints, strict=True)):
+            spool = self.drawer.spool(part.spool_id or "")
+            key = "tippet" if i == last else "butt" if i == 0 else f"step-{i}"
+            self.spans.append(
+                Span(id=key, name=part.name, material=part.material, d0_mm=part.d0_mm, d1_mm=part.d1_mm,
+                     length_mm=part.length_mm, spool=SpoolRef.of(spool) if spool else None,
+                     dressing="degreased" if i == last else "none")
+            )  # fmt: skip
+            self.joints.append(Joint(id="j-line" if i == 0 else f"j-{key}", knot=joint.knot, loop=joint.loop))
+            if spool is None:
+                self.lacks(key, f"{part.material.name.lower()} {self.mm(part.d0_mm)}", self._nearest_spool((part.material.key,), part.d0_mm))  # fmt: skip
+        steps = " – ".join(self.mm(p.d0_mm) for p in made.sections)
+        self.says("butt", f"Taper: {steps}", f"designed from your spools, {school.replace('-', ' ')}, for the turnover")
+
+    def fly(self, part: str, dressings: tuple[str, ...], size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
+        """Return the owned fly nearest to a dressing, a hook size and a bead (0: none)."""
+        found = self._owned_fly(dressings, size, bead_mm)
+        if found is None:
+            key = dressings[0]
+            metal = bead("tungsten", bead_mm) if bead_mm else None
+            lift = {"dry": 0.2, "foam": 0.5}.get(key)
+            made = Fly(
+                pattern=f"{key.replace('-', ' ')} pattern",
+                hook=hook(size),
+                bead=metal,
+                dressing=dressing(key, size),
+                lift_gf=lift,
+            )
+            with_bead = f", {self.writer.text('bead', bead_mm / 1000)} bead" if bead_mm else ""
+            self.lacks(part, f"{key.replace('-', ' ')} fly #{size}{with_bead}", self._nearest_fly(size, bead_mm))
+            found = made
+        weight = f", {self.writer.text('bead', found.bead.diameter_mm / 1000)} bead" if found.bead else ""
+        self.says(part, f"{part.replace('-', ' ').capitalize()}: {found.label}{weight}", because)
+        return found
+
+    def dry(self, part: str, size: int, least_gf: float = 0.0, because: str = "") -> Fly:
+        """Return the owned dry fly nearest to a size that bears at least so much, grams-force."""
+        fits = [
+            p
+            for p in self.drawer.patterns
+            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in ("dry", "foam")
+        ]
+        if not fits:
+            return self.fly(part, ("dry",), size, because=because)
+        found = min(fits, key=lambda p: (abs(p.hook.size - size), p.dressing.key == "foam"))
+        fly = found.tied(found.weights[0])
+        self.says(part, f"{part.capitalize()}: {fly.label}, bears {found.lift_gf:g} g", because)
+        return fly
+
+    def point(self, body: Fly | Shot, knot: str = "uni", key: str = "point") -> None:
+        """Tie a fly, or a shot against its stopper, to the end."""
+        self.attachments.append(Attachment(id=key, at=AtPoint(), school="point", knot=self.knot(knot), body=body))
+
+    def dropper(self, key: str, above: str, fly: Fly, tag_mm: float, *, school: str = "tag", knot: str = "uni") -> None:
+        """Hang a fly at the joint above a section; school ``bend`` sets it in the line."""
+        link = None if school == "bend" else Link(length_mm=tag_mm)
+        self.attachments.append(
+            Attachment(id=key, at=AtJoint(joint=f"j-{above}"), school=school, link=link, knot=self.knot(knot), body=fly)
+        )
+
+    def trail(self, key: str, fly: Fly, length_mm: float, knot: str = "clinch") -> None:
+        """Hang a fly from the bend of the point fly."""
+        self.attachments.append(
+            Attachment(
+                id=key, at=AtBend(attachment="point"), school="bend", link=Link(length_mm=length_mm),
+                knot=self.knot(knot), body=fly,
+            )
+        )  # fmt: skip
+
+    def on_span(self, key: str, span: str, mm: float, body: Shot | PeggedBead) -> None:
+        """Pinch a shot on, or peg a bead to, a section so many millimetres below its upper end."""
+        knot = "bead-peg" if body.kind == "pegged bead" else "surgeon-loop"
+        self.attachments.append(
+            Attachment(id=key, at=AtSpan(span=span, mm=mm), school="point", knot=self.knot(knot), body=body)
+        )
+
+    def shot(self, part: str, grams: float, because: str = "") -> Shot:
+        """Return the owned shot nearest to a weight."""
+        owned = [s for s in self.drawer.shots if s.count > 0 and s.material != "lead"]
+        if owned:
+            found = min(owned, key=lambda s: abs(s.mass_mg - grams * 1000))
+            if 0.5 < found.mass_mg / (grams * 1000) < 2:
+                self.says(part, f"Shot: {found.name}", because)
+                return Shot(name=found.name, mass_mg=found.mass_mg)
+        key = min(shots(), key=lambda k: abs(shots()[k].mass_g - grams))
+        self.lacks(part, f"a {grams:.2g} g shot", "")
+        return shot_of(key)
+
+    def float_for(
+        self, bodies: tuple[Fly | Shot, ...], line_mm: float, density: float, below_mm: float, current: float = 1.0,
+        because: str = "",
+    ) -> Float:  # fmt: skip
+        """Return the owned float whose lift suits the weight in water of what hangs below it.
+
+        `current` is how many times that weight the rig pulls where the line lies long in fast water.
+        """
+        water = water_at(12.0)
+        current *= 1 + SLANT * self.reach.pace_m_s
+        weight = sum(b.body("b").submerged_weight(water) for b in bodies)
+        weight += line_weight(line_mm / 1000, density, water) * below_mm / 1000
+        wanted = max(current * max(weight, 0.0) / SITS_RIGHT / 9.80665e-3, 1e-3)
+
+        def off(lift: float) -> float:
+            return abs(math.log(lift / wanted))
+
+        found = min(self.drawer.floats, key=lambda f: off(f.lift_gf), default=None)
+        because = because or f"sits right at {wanted:.1f} g of lift"
+        if found is None or (off(found.lift_gf) > math.log(FLOAT_OFF) and found.lift_gf < wanted):
+            self.lacks("float", f"a float that bears {wanted:.1f} g", found.name if found else "")
+            key = min(floats(), key=lambda k: off(floats()[k].lift_gf))
+            found = float_of(key).model_copy(update={"id": f"table-{key}"})
+        self.says("float", f"Float: {found.name}, {found.lift_gf:g} g", because)
+        return found
+
+    def line(self, kind: str, line_class: int) -> FlyLine:
+        """Return the owned line of a kind nearest to a class; the reference one where there is none."""
+        name, fits, zones = LINES[kind]
+        owned = [row for row in self.drawer.lines if fits(row)]
+        if owned:
+            return min(owned, key=lambda row: abs(row.line_class - line_class))
+        self.lacks("line", f"a {name}, {line_class}-weight", self.drawer.lines[0].name if self.drawer.lines else "")
+        tip = 0.55 if kind == "thin" else 0.95
+        return FlyLine(id="table-line", name=name, tip_mm=tip, line_class=line_class, zones=zones)
+
+    def rig(self, name: str, method: str, line: FlyLine, head: Head | None = None, motion: Motion | None = None) -> Rig:
+        """Return the whole rig, its flies from the top down."""
+        order = {j.id: i for i, j in enumerate(self.joints)}
+        spans = {s.id: i for i, s in enumerate(self.spans)}
+
+        def place(a: Attachment) -> tuple[float, float]:
+            if a.at.kind == "joint":
+                return order[a.at.joint], 0.0
+            if a.at.kind == "span":
+                return spans[a.at.span], 1.0 + a.at.mm
+            return 99.0, float(a.at.kind == "bend")
+
+        return Rig(
+            name=name,
+            method=method,
+            head=head or HeldHead(),
+            rod=self.rod,
+            line=line,
+            spans=tuple(self.spans),
+            joints=tuple(self.joints),
+            attachments=tuple(sorted(self.attachments, key=place)),
+            motion=motion or Motion(),
+        )
+
+    def spool(self, wanted: tuple[str, ...], mm: float, length_mm: float = 0.0) -> Spool | None:
+        """Return the owned spool of the first of these materials near a diameter, one with enough on it first."""
+        for material in wanted:
+            fits = [s for s in self.drawer.spools
+                    if s.material.key == material and abs(s.diameter_mm - mm) <= NEAR_DIAMETER * mm]  # fmt: skip
+            enough = [s for s in fits if s.left_m * 1000 >= length_mm + 400]
+            if fits:
+                return min(enough or fits, key=lambda s: abs(s.diameter_mm - mm))
+        return None
+
+    def knot(self, key: str):  # type: ignore[no-untyped-def]
+        """Return a knot with the person's own pull tests."""
+        return self.drawer.knot(key) or knots()[key]
+
+    def mm(self, diameter_mm: float) -> str:
+        """Write a diameter."""
+        return self.writer.text("diameter", diameter_mm / 1000)
+
+    def says(self, part: str, what: str, because: str = "") -> None:
+        """Write a choice down."""
+        self.choices.append(Chosen(part, f"{what}{' – ' + because if because else ''}."))
+
+    def lacks(self, part: str, what: str, nearest: str) -> None:
+        """Write down what is not owned."""
+        self.missing.append(Missing(part, what, nearest))
+
+    def _rod(self, line_class: int) -> Rod:
+        """Return the rod nearest to a line class; the reference one where there is none."""
+        if self.drawer.rods:
+            return min(self.drawer.rods, key=lambda r: (abs(r.line_class - line_class), -r.length_mm))
+        self.missing.append(Missing("rod", f"a rod for a {line_class}-weight line", ""))
+        pull = next((n for c, n in PULL_BY_CLASS.items() if line_class <= c), 12.0)
+        return Rod(
+            id="table-rod", name=f"a {line_class}-weight", length_mm=3000, line_class=line_class, steady_pull_n=pull
+        )
+
+    def _joint(self, key: str, knot: str, ring: bool) -> None:
+        if not self.spans:
+            self.joints.append(Joint(id="j-line", knot=self.knot("loop-to-loop"), loop=self.knot("perfection-loop")))
+            return
+        owned = next(iter(self.drawer.rings), None)
+        made = Ring(diameter_mm=owned.diameter_mm, mass_mg=owned.mass_mg) if owned else Ring()
+        if ring and owned is None:
+            self.lacks(f"j-{key}", "a small ring", "")
+        self.joints.append(Joint(id=f"j-{key}", knot=self.knot(knot), ring=made if ring else None))
+
+    def _nearest_spool(self, wanted: tuple[str, ...], mm: float) -> str:
+        rows = [s for s in self.drawer.spools if s.material.key in wanted] or list(self.drawer.spools)
+        found = min(rows, key=lambda s: abs(s.diameter_mm - mm), default=None)
+        return f"{found.label}, {self.mm(found.diameter_mm)}" if found else ""
+
+    def _owned_fly(self, dressings: tuple[str, ...], size: int, bead_mm: float) -> Fly | None:
+        beaded = bead_mm > 0
+        for key in dressings:
+            fits = [
+                p
+                for p in self.drawer.patterns
+                if p.dressing.key == key
+                and abs(p.hook.size - size) <= NEAR_HOOK
+                and any((w.bead is not None) == beaded for w in p.weights)
+            ]
+            near = [p for p in fits if not beaded or abs(_bead(p, bead_mm) - bead_mm) <= NEAR_BEAD_MM]
+            if near:
+                found = min(near, key=lambda p: abs(p.hook.size - size))
+                weights = [w for w in found.weights if (w.bead is not None) == beaded]
+                return found.tied(min(weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead_mm)))
+        return None
+
+    def _nearest_fly(self, size: int, bead_mm: float) -> str:
+        found = min(
+            self.drawer.patterns, key=lambda p: abs(p.hook.size - size) + 2 * abs(_bead(p, bead_mm) - bead_mm), default=None
+        )  # fmt: skip
+        return f"{found.name} #{found.hook.size}" if found else ""
+
+
+def _bead(pattern: FlyPattern, wanted: float) -> float:
+    """Return the bead a pattern is tied with that is nearest to one (0 for none), mm."""
+    beads = [w.bead.diameter_mm if w.bead else 0.0 for w in pattern.weights]
+    return min(beads, key=lambda d: abs(d - wanted), default=0.0)
+
+
+def _listed(words: list[str]) -> str:
+    return " and ".join([", ".join(words[:-1]), words[-1]] if len(words) > 1 else words)

@@ -1,0 +1,51 @@
+"""What is thrown: the mass of flies, shot and float against the head of the line."""
+
+from __future__ import annotations
+
+from jarana.core.law import Law
+from jarana.core.leader.rig_cast import cast_masses
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
+from jarana.core.units import Figure
+
+CAST_LOAD = Law(
+    "what a line's head throws",
+    "practice: past about a tenth of its mass a rig is lobbed with an open loop, past a quarter it is swung (starting values)",
+    {"share": (0.0, 1.0)},
+)
+OPEN_LOOP, LOBBED = 0.10, 0.25
+
+
+def read(context: Context) -> Reading:
+    """Judge the thrown mass as a share of the mass of the line's first thirty feet."""
+    rig = context.rig
+    mass = sum(m.mass for m in cast_masses(rig))
+    head = mass_per_metre(rig.line.line_class) * THIRTY_FEET
+    share = mass / head
+    figure = Figure(f"{mass * 1000:.2f}", "g")
+    why = (
+        f"The first 9.14 m of a {rig.line.line_class}-weight line are {head * 1000:.1f} g; the flies and float are {share:.0%} of it.",
+    )
+    if rig.head.kind == "held":
+        return make("cast_load", "fine", "The flies are the weight that is thrown", "Flicked or lobbed on a tight line: open, slow, mind your eyes.",
+                    figure, value=mass, why=why)  # fmt: skip
+    severity: Severity = "fine" if share < OPEN_LOOP else "look"
+    title = (
+        "Light on the line"
+        if share < OPEN_LOOP
+        else "A slower stroke and an open loop"
+        if share < LOBBED
+        else "Lobbed, not cast"
+    )
+    return make(
+        "cast_load",
+        severity,
+        title,
+        f"Flies and float weigh {share:.0%} of the line's head.",
+        figure,
+        value=mass,
+        why=why,
+    )
+
+
+READING = ReadingKind("cast_load", read)

@@ -1,0 +1,59 @@
+"""Can a fish on the point be netted? What does not pass the tip ring stops the line there."""
+
+from __future__ import annotations
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.spacing import NET_SPARE
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.spans import ChangeLength
+from jarana.core.rules.check import place
+from jarana.core.units import Figure
+
+
+def stops(context: Context) -> tuple[float, str]:
+    """Return how far above the point the line is stopped at the tip ring, m, and by what; 0 where nothing stops it."""
+    rig = context.rig
+    found = [(0.0, "")]
+    if rig.head.kind == "float" and not rig.head.body.releasing:
+        found.append((rig.head.above_point_mm / 1000, "float"))
+    if rig.head.kind != "held":
+        droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint"]
+        found += [(rig.length - place(rig, a), rig.role(a)) for a in droppers]
+    return max(found)
+
+
+def read(context: Context) -> Reading:
+    """Judge what stops the line against the rod's length."""
+    writer, rig = context.writer, context.rig
+    far, what = stops(context)
+    reach = rig.rod.length_mm / 1000 + NET_SPARE
+    if far == 0:
+        return make(
+            "netting",
+            "fine",
+            "Nothing stops it at the tip ring",
+            "The fish comes to the net on the reel.",
+            Figure("–", ""),
+        )
+    severity: Severity = "fine" if far <= reach else "look"
+    title = "Within netting reach" if severity == "fine" else "Out of netting reach"
+    tail = "" if severity == "fine" else " Hand-line the last of it, or use a float that lets go."
+    return make(
+        "netting", severity, title,
+        f"The {what} stops at the tip ring with the point {writer.text('length', far)} away; you reach {writer.text('length', reach)}.{tail}",
+        writer.figure("length", far), value=far,
+        why=(f"Rod and about {writer.text('short', NET_SPARE)} of arm and net. A float or a dropper fly does not pass the tip ring.",),
+    )  # fmt: skip
+
+
+def candidates(context: Context) -> list[RigEdit]:
+    """Return a shorter span to the point."""
+    return [ChangeLength(span=context.rig.spans[-1].id, by_mm=-300)]
+
+
+def score(context: Context) -> float:
+    """Return how far away the point is stopped, m."""
+    return stops(context)[0]
+
+
+READING = ReadingKind("netting", read, candidates, score)

@@ -1,0 +1,104 @@
+"""Is the rig of your own tackle? What is not is named, with what you own that comes nearest."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.flies import SwapFly
+from jarana.core.rig.edits.spans import UseSpool
+from jarana.core.rig.model import Span
+from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
+from jarana.core.units import Figure
+
+
+def read(context: Context) -> Reading:
+    """Name every part that does not come from the drawer."""
+    rig, writer, drawer = context.rig, context.writer, context.known.drawer
+    if drawer is None:
+        return make("owned", "fine", "Tackle not compared", "No drawer is at hand.", Figure("–", ""))
+    parts, lines = [], []
+    for span in rig.spans:
+        if span.spool is None or drawer.spool(span.spool.id) is None:
+            near = nearest_spool(drawer, span)
+            own = (
+                f"; nearest: {near.number} · {near.label}, {writer.text('diameter', near.diameter_mm / 1000)}"
+                if near
+                else ""
+            )
+            parts.append(span.id)
+            lines.append(
+                f"{span.name}: {span.material.name.lower()} {writer.text('diameter', span.d0_mm / 1000)}{own}."
+            )
+    for attachment in rig.attachments:
+        fly = attachment.fly
+        if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
+            pattern = nearest_pattern(drawer, fly.hook.size, fly.bead.diameter_mm if fly.bead else 0.0)
+            own = f"; nearest: {pattern.name} #{pattern.hook.size}" if pattern else ""
+            parts.append(attachment.id)
+            lines.append(f"{rig.role(attachment)}: {attachment.body.label}{own}.")
+    if rig.head.kind == "float" and rig.head.body.id not in {f.id for f in drawer.floats}:
+        own = f"; you own {', '.join(f.name for f in drawer.floats)}" if drawer.floats else ""
+        lines.append(f"Float: {rig.head.body.name}, {rig.head.body.lift_gf:g} g{own}.")
+    if rig.line.id not in {row.id for row in drawer.lines}:
+        lines.append(f"Line: {rig.line.name}.")
+    if rig.rod.id not in {row.id for row in drawer.rods}:
+        lines.append(f"Rod: {rig.rod.name}.")
+    count = len(lines)
+    severity: Severity = "look" if count else "fine"
+    if not count:
+        return make(
+            "owned",
+            severity,
+            "All from your own tackle",
+            "Every part is in your drawer.",
+            Figure("0", "missing"),
+            value=0.0,
+        )
+    text = " ".join(line[0].upper() + line[1:] for line in lines[:2]) + (f" And {count - 2} more." if count > 2 else "")
+    return make("owned", severity, "Not all of it is yours", text, Figure(str(count), "missing"), value=float(count),
+                parts=tuple(parts), why=tuple(line[0].upper() + line[1:] for line in lines))  # fmt: skip
+
+
+def nearest_spool(drawer: Drawer, span: Span) -> Spool | None:
+    """Return the owned spool nearest to a span: of its material where there is one."""
+    own = [s for s in drawer.spools if s.material.key == span.material.key] or list(drawer.spools)
+    return min(own, key=lambda s: abs(s.diameter_mm - span.d0_mm), default=None)
+
+
+def nearest_pattern(drawer: Drawer, size: int, bead_mm: float) -> FlyPattern | None:
+    """Return the owned pattern nearest to a hook and a bead."""
+
+    def off(pattern: FlyPattern) -> float:
+        beads = [w.bead.diameter_mm if w.bead else 0.0 for w in pattern.weights] or [0.0]
+        return abs(pattern.hook.size - size) + 3 * min(abs(b - bead_mm) for b in beads)
+
+    return min(drawer.patterns, key=off, default=None)
+
+
+def candidates(context: Context) -> Iterator[RigEdit]:
+    """Yield the nearest owned spool and fly for what is missing."""
+    drawer = context.known.drawer
+    if drawer is None:
+        return
+    for span in context.rig.spans:
+        near = nearest_spool(drawer, span)
+        if near and (span.spool is None or drawer.spool(span.spool.id) is None):
+            yield UseSpool(span=span.id, spool=near.id)
+    for attachment in context.rig.attachments:
+        fly = attachment.fly
+        if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
+            bead = fly.bead.diameter_mm if fly.bead else 0.0
+            pattern = nearest_pattern(drawer, fly.hook.size, bead)
+            if pattern and pattern.weights:
+                weight = min(pattern.weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead))
+                yield SwapFly(at=attachment.id, weight=weight.id)
+
+
+def score(context: Context) -> float:
+    """Return how many parts are missing."""
+    return read(context).value or 0.0
+
+
+READING = ReadingKind("owned", read, candidates, score)

@@ -1,0 +1,61 @@
+"""How far off the sign of a take can be seen: float, dry or sighter, against the distance to the fish."""
+
+from __future__ import annotations
+
+from jarana.core.law import Law
+from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.units import Figure
+
+SEEN = Law(
+    "how far a float is seen",
+    "practice: a float of 10 mm is followed to about 12 m in fair light; the rest in proportion (starting value)",
+    {"size_mm": (4.0, 40.0)},
+)
+PER_SIZE = 1200.0
+"""Range over size: a sign is followed while it fills about three minutes of arc."""
+WAVE, WAVE_M_S = 0.7, 4.0
+"""Share of the range that a wave leaves, from this wind on."""
+MOST_M = 20.0
+SIGHTER_M = 12.0
+"""A contact sighter is read no farther than a held line reaches anyway."""
+
+
+def seen_to(size: float, wind: float) -> float:
+    """Return how far a sign of `size` m is followed, m.
+
+    Examples
+    --------
+    >>> seen_to(0.010, 0.0), round(seen_to(0.010, 5.0), 1)
+    (12.0, 8.4)
+    """
+    return min(PER_SIZE * size, MOST_M) * (WAVE if wind >= WAVE_M_S else 1.0)
+
+
+def read(context: Context) -> Reading:
+    """Judge the range of the sign against how far off the fish are."""
+    rig, reach, writer = context.rig, context.reach, context.writer
+    if rig.head.kind == "float":
+        what, far = rig.head.body.name, seen_to(rig.head.body.diameter_mm / 1000, reach.wind_m_s)
+    elif rig.head.kind == "dry fly":
+        fly = rig.attachment(rig.head.fly).fly
+        what, far = "the dry", seen_to(1.3 * fly.hook.shank_mm / 1000 if fly else 0.01, reach.wind_m_s)
+    elif rig.head.kind == "held":
+        what, far = "the sighter", SIGHTER_M * (WAVE if reach.wind_m_s >= WAVE_M_S else 1.0)
+    else:
+        return make("visible", "fine", "No sign to watch", "Takes are felt on the line.", Figure("–", ""))
+    off = reach.off_m
+    severity: Severity = "fine" if off <= far else "look"
+    hard = "The sign is hard to see" if off <= 1.3 * far else "Too far to see the sign"
+    title = "The sign is seen" if severity == "fine" else hard
+    return make(
+        "visible", severity, title,
+        f"{what[0].upper()}{what[1:]} is followed to about {writer.text('travel', far)}; the fish are {writer.text('travel', off)} off.",
+        writer.figure("travel", far), value=far,
+        why=(
+            "About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).",
+            "Pick a colour against the light of the day: dark on glare, bright on dark water.",
+        ),
+    )  # fmt: skip
+
+
+READING = ReadingKind("visible", read)
