@@ -12,17 +12,15 @@ from jarana.core.caution import Caution
 from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
 from jarana.core.leader.wear import WearKind
-from jarana.core.methods.base import Method
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
 from jarana.core.rig.compare import Change
 from jarana.core.rig.edits import rig_edits
 from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import MotionKind, Rig
+from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import Knot
 from jarana.core.units import System
 from jarana.core.water.edits import water_edits
 from jarana.core.water.edits.base import WaterEdit
@@ -71,6 +69,7 @@ class WorkbenchAnswer(Frozen):
     strength: tuple[Strength, ...]
     section: Section
     cautions: tuple[Caution, ...]
+    story: str
     seq: int
 
 
@@ -128,29 +127,6 @@ class Me(Frozen):
     name: str
 
 
-class Pace(Frozen):
-    """A way of moving the rig."""
-
-    name: str
-    lead: float
-    kind: MotionKind
-
-
-class MethodView(Frozen):
-    """A method as the screen shows it."""
-
-    key: str
-    name: str
-    when: str
-    paces: tuple[Pace, ...]
-
-    @classmethod
-    def of(cls, method: Method) -> MethodView:
-        """Show a method."""
-        paces = tuple(Pace(name=p.name, lead=p.lead, kind=p.kind) for p in method.paces)
-        return cls(key=method.key, name=method.name, when=method.when, paces=paces)
-
-
 class UnitRule(Frozen):
     """How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form."""
 
@@ -174,16 +150,6 @@ class Bed(Frozen):
 
     key: str
     name: str
-
-
-class Book(Frozen):
-    """What the screens look up: units, methods, beds, knots, and the water a new one starts as."""
-
-    units: tuple[UnitSystem, ...]
-    methods: tuple[MethodView, ...]
-    beds: tuple[Bed, ...]
-    knots: tuple[Knot, ...]
-    blank_water: Reach
 
 
 class KeptReach(Frozen):
@@ -373,6 +339,7 @@ class StartRig(Frozen):
     revision_id: UUID
     method: str = Field(max_length=64)
     water: Reach
+    units: System = "metric"
 
 
 class RigFile(Frozen):

@@ -27,10 +27,16 @@ from jarana.usecases.keep_stock import import_stock
 HERE = Path(__file__).parent
 NAME = "Demo"
 RIGS = (
+    ("lake-deep-float", "oskel-north"),
+    ("buoyant-point", "oskel-north"),
     ("sweep", "oskel-north"),
+    ("lake-suspended", "oskel-north"),
     ("lake-team", "oskel-north"),
-    ("float-pair", "oskel-north"),
+    ("jig-over-ledge", "mill-throat"),
+    ("short-and-led", "mill-throat"),
     ("shot-below", "mill-throat"),
+    ("swung", "alder-flats"),
+    ("dry-fly", "alder-flats"),
     ("dry-and-nymph", "alder-flats"),
     ("float-pair", "sluice-meadow"),
     ("level-contact", "weir-run"),

@@ -8,6 +8,8 @@ from sqlalchemy.orm import Session
 
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
+from jarana.core.methods.base import Started
+from jarana.core.units import System, Writer
 from jarana.core.water.reach import Reach
 from jarana.storage.repositories import Belongings
 from jarana.storage.tables import RigRevisionRow
@@ -15,17 +17,17 @@ from jarana.usecases.keep_rig import keep_rig
 
 
 def start_rig(
-    session: Session, owner: UUID, rig_id: UUID, revision_id: UUID, method: str, water: Reach
-) -> RigRevisionRow:
-    """Return the first revision of a new rig of a method; a repeated send changes nothing.
+    session: Session, owner: UUID, rig_id: UUID, revision_id: UUID, method: str, water: Reach, units: System = "metric"
+) -> tuple[RigRevisionRow, Started]:
+    """Return the first revision of a new rig of a method, with its reasons; a repeated send changes nothing.
 
     Raises
     ------
     InputError
-        When there is no such method, or the drawer lacks what it wants.
+        When there is no such method.
     """
     found = methods().get(method)
     if found is None:
         raise InputError.one("method", method, f"the methods known are: {', '.join(methods())}")
-    rig = found.start(Belongings(session, owner).drawer(), water)
-    return keep_rig(session, owner, rig_id, revision_id, None, rig, "started")
+    started = found.begin(Belongings(session, owner).drawer(), water, Writer(units))
+    return keep_rig(session, owner, rig_id, revision_id, None, started.rig, "started"), started

@@ -11,6 +11,7 @@ from jarana.core.errors import FaultList, InputError
 from jarana.core.methods import methods
 from jarana.core.methods.base import Method
 from jarana.core.methods.cautions import cautions_of
+from jarana.core.methods.story import story
 from jarana.core.readings.base import Known, Reading
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
@@ -35,6 +36,7 @@ class Bench:
     strength: tuple[StrengthLink, ...]
     section: Section
     cautions: tuple[Caution, ...]
+    story: str
 
 
 def method_of(rig: Rig) -> Method:
@@ -95,4 +97,5 @@ def work_on_rig(
         strength=strength_chain(rig),
         section=section_of(water, writer),
         cautions=cautions_of(rig, water),
+        story=story(rig, drift, writer),
     )

@@ -10,23 +10,25 @@ import pytest
 from jarana.core.drift.chain import Steps, run
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import LAKE_STEPS, Drift, simulate
-from jarana.core.errors import InputError
-from jarana.core.methods import methods
-from jarana.core.methods.base import EVERY_RIG
-from jarana.core.rig.edits.flies import StepBead
+from jarana.core.methods import methods, ranked
+from jarana.core.methods.story import story
+from jarana.core.readings.base import Known
+from jarana.core.rig.edits.flies import StepBead, SwapFly
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.rig.edits.whole import SetDry, SetFloat, SetMotion, UseLine
 from jarana.core.rig.model import AtSpan, Rig
+from jarana.core.rules.check import breaches
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import tie_sheet
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.units import Writer
-from jarana.core.water.reach import Reach
-from jarana.demo.load import RIGS, valley
+from jarana.core.water.reach import Reach, TakingZone
+from jarana.demo.load import RIGS, valley, valley_rules
 from jarana.formats.rig_file import rig_from_text, rig_text
 from jarana.formats.rig_svg import rig_svg
+from jarana.usecases.two_schools import two_schools
 
 REACHES, DRAWER = valley()
 WATERS = {r.id: r for r in REACHES}
@@ -52,15 +54,30 @@ def depth_at(of: Drift, name: str, seconds: float) -> float:
     return -of.z_mm[frame][fly(of, name).node] / 1000
 
 
-@pytest.mark.parametrize(("method", "water"), RIGS)
-def test_a_started_rig_is_whole_and_everything_can_be_said_of_it(method: str, water: str) -> None:
-    rig, reach = started(method, water)
-    found = methods()[method]
+FISHED = [
+    (m.key, w)
+    for m in methods().values()
+    for w in ("alder-flats", "mill-throat", "oskel-north")
+    if WATERS[w].kind in m.waters
+]
+
+
+def test_there_are_twenty_ways_to_fish_in_their_order() -> None:
+    assert [m.number for m in methods().values()] == list(range(1, 21))
+    assert len({m.name for m in methods().values()}) == 20
+
+
+@pytest.mark.parametrize(("method", "water"), FISHED)
+def test_a_started_rig_is_whole_owned_and_everything_can_be_said_of_it(method: str, water: str) -> None:
+    found, reach = methods()[method], WATERS[water]
+    begun = found.begin(DRAWER, reach)
+    rig = begun.rig
+    assert begun.missing == ()
+    assert {c.part for c in begun.choices} >= {rig.spans[0].id}
     made = simulate(rig, reach)
-    keys = {r.key for r in found.read(rig, reach, made, Writer("x"))}
-    own = found.lake_readings if found.lake_readings and reach.kind == "lake" else found.readings
-    assert keys == {*own, *EVERY_RIG}
-    assert all(s.spool is not None for s in rig.spans)
+    said = found.read(rig, reach, made, Writer("x"), Known(drawer=DRAWER))
+    assert {r.key for r in said} == set(found.keys(reach))
+    assert next(r for r in said if r.key == "owned").severity == "fine"
     assert min(k.force for k in strength_chain(rig)) > 3.0
     sheet = tie_sheet(rig, DRAWER, Measures(), Writer())
     assert not any(p.short for p in sheet.pulls)
@@ -69,10 +86,149 @@ def test_a_started_rig_is_whole_and_everything_can_be_said_of_it(method: str, wa
     assert made.axis == ("seconds" if reach.kind == "lake" else "metres")
 
 
+@pytest.mark.parametrize(("method", "water"), FISHED)
+def test_every_motion_of_a_method_is_told_in_words(method: str, water: str) -> None:
+    rig, reach = started(method, water)
+    for pace in methods()[method].paces:
+        if reach.kind in pace.waters:
+            moved = SetMotion(kind=pace.kind, lead=pace.lead, count_s=20).apply(rig, DRAWER)
+            assert story(moved, simulate(moved, reach), Writer()).endswith(".")
+
+
+@pytest.mark.parametrize(("method", "water"), RIGS)
+def test_a_demo_rig_is_inside_the_rules_of_its_water_but_for_what_only_its_owner_can_mend(
+    method: str, water: str
+) -> None:
+    rig, reach = started(method, water)
+    rules = next((r for r in valley_rules() if r.id == reach.rules), None)
+    if rules is not None:
+        told = [b.text for b in breaches(rig, rules, Writer()) if "barb" not in b.text]
+        assert told == []
+
+
 @pytest.mark.parametrize("method", sorted(methods()))
-def test_an_empty_drawer_is_told_what_it_lacks(method: str) -> None:
-    with pytest.raises(InputError, match="want"):
-        methods()[method].start(Drawer(), WATERS["weir-run"])
+def test_without_any_tackle_the_rig_still_appears_and_every_lack_is_named(method: str) -> None:
+    reach = WATERS["weir-run" if "river" in methods()[method].waters else "oskel-north"]
+    begun = methods()[method].begin(Drawer(), reach)
+    named = {m.part for m in begun.missing}
+    assert "rod" in named
+    assert "line" in named
+    assert {s.id for s in begun.rig.spans} <= named
+    assert all(m.what for m in begun.missing)
+    assert simulate(begun.rig, reach).times_s
+
+
+def test_what_comes_nearest_is_named_beside_what_is_missing() -> None:
+    poor = DRAWER.model_copy(update={"spools": tuple(s for s in DRAWER.spools if s.diameter_mm != 0.2)})
+    begun = methods()["lake-team"].begin(poor.model_copy(update={"spools": tuple(s for s in poor.spools if s.diameter_mm < 0.15)}), WATERS["oskel-north"])  # fmt: skip
+    lack = next(m for m in begun.missing if m.part == "top")
+    assert lack.what == "fluorocarbon tippet 0.20 mm"
+    assert lack.nearest.startswith("fluorocarbon 0.14")
+    assert begun.rig.spans[0].spool is None
+
+
+def test_the_water_ranks_the_methods_as_an_angler_would() -> None:
+    best = {water: ranked(reach)[0][0].key for water, reach in WATERS.items()}
+    assert best["weir-run"] == "level-contact"
+    assert best["sluice-meadow"] == "float-pair"
+    assert best["oskel-north"] == "lake-team"
+    rising = WATERS["alder-flats"].model_copy(update={"zone": TakingZone(low_m=0.0, high_m=0.1, datum="surface")})
+    assert ranked(rising)[0][0].key in ("dry-fly", "dry-and-emerger")
+    ledge = [m.key for m, _ in ranked(WATERS["mill-throat"])[:4]]
+    assert "jig-over-ledge" in ledge
+    assert all(fit.score == -100 for m, fit in ranked(WATERS["oskel-north"]) if "lake" not in m.waters)
+
+
+def test_the_led_anchor_rides_deeper_led_than_lifted() -> None:
+    led = drift("short-and-led", "mill-throat", SetMotion(kind="led", lead=1.15))
+    lifted = drift("short-and-led", "mill-throat", SetMotion(kind="lift", lead=1.15))
+    assert fly(led, "point").settled_depth_m > fly(lifted, "point").settled_depth_m + 0.1
+    assert depth_at(led, "point", 3.0) == pytest.approx(depth_at(lifted, "point", 3.0), abs=0.02)
+
+
+def test_dressed_flies_hold_a_team_up() -> None:
+    rig, reach = started("lake-team", "oskel-north")
+    dressed = rig
+    for part, weight in (
+        ("top-fly", "dressed-pupa-bare"),
+        ("middle-fly", "dressed-pupa-bare"),
+        ("point", "dressed-pupa-bare"),
+    ):
+        dressed = SwapFly(at=part, weight=weight).apply(dressed, DRAWER)
+    still = SetMotion(kind="still")
+    resin, held = (simulate(still.apply(r, DRAWER), reach) for r in (rig, dressed))
+    assert depth_at(held, "point", 20) < depth_at(resin, "point", 20) - 0.1
+
+
+def test_a_foam_point_makes_the_middle_of_the_team_the_deepest() -> None:
+    team = drift("buoyant-point", "oskel-north")
+    depths = {f.id: f.settled_depth_m for f in team.flies}
+    assert depths["middle-fly"] == max(depths.values())
+    assert depths["point"] < depths["middle-fly"] - 0.5
+
+
+def test_a_heavy_middle_fly_drags_a_small_one_behind_it() -> None:
+    chain = drift("three-in-line", "sluice-meadow")
+    assert fly(chain, "top-fly").settled_depth_m < fly(chain, "middle-fly").settled_depth_m
+    assert {f.id for f in chain.flies} == {"top-fly", "middle-fly", "point"}
+
+
+def test_the_jig_falls_over_the_ledge() -> None:
+    over = drift("jig-over-ledge", "mill-throat")
+    assert depth_at(over, "point", 10) > 0.75 > depth_at(over, "point", 2.0)
+
+
+def test_straight_down_it_starts_just_off_the_bed_and_is_inched_up() -> None:
+    down = drift("lake-vertical", "oskel-north")
+    assert depth_at(down, "point", 2) == pytest.approx(4.0 - 0.3, abs=0.15)
+    assert depth_at(down, "point", 70) < depth_at(down, "point", 10) - 0.3
+
+
+def test_the_swing_comes_up_below_the_rod_and_the_raised_rod_brings_it_up_more() -> None:
+    swung = drift("swung", "mill-throat")
+    whole = swung.times_s[-1]
+    assert (
+        depth_at(swung, "point", 0.55 * whole) > depth_at(swung, "point", 0.8 * whole) > depth_at(swung, "point", whole)
+    )
+
+
+def test_a_nudged_float_lifts_its_team_and_lets_it_down() -> None:
+    still, moved = (drift("lake-suspended", "oskel-north", SetMotion(kind=k)) for k in ("still", "nudge"))
+    assert depth_at(moved, "point", 37) < depth_at(still, "point", 37)
+    assert fly(moved, "point").settled_depth_m == pytest.approx(fly(still, "point").settled_depth_m, abs=0.1)
+
+
+def test_a_single_dry_has_nothing_to_drown_it() -> None:
+    alone = drift("dry-fly", "alder-flats")
+    assert alone.flies == ()
+    assert alone.load is not None
+    assert alone.load < 0.1
+    assert not alone.drowned
+
+
+def test_an_unreachable_sign_and_net_are_told() -> None:
+    far = WATERS["oskel-north"].model_copy(update={"off_m": 25.0})
+    rig = methods()["lake-suspended"].start(DRAWER, far)
+    read = {r.key: r for r in methods()["lake-suspended"].read(rig, far, simulate(rig, far), Writer())}
+    assert read["visible"].title == "Too far to see the sign"
+    deep = WATERS["oskel-north"].model_copy(update={"depth_m": 8.0, "fish_at_m": 21.0, "soundings": ()})
+    hung = methods()["lake-deep-float"].start(DRAWER, deep)
+    assert hung.head.body.releasing
+    read = {r.key: r for r in methods()["lake-deep-float"].read(hung, deep, simulate(hung, deep), Writer())}
+    assert read["netting"].title == "Nothing stops it at the tip ring"
+
+
+def test_every_question_has_both_schools_told_with_figures() -> None:
+    rig, reach = started("level-contact", "weir-run")
+    told = {q.key: q for q in two_schools(rig, reach, DRAWER, "metric")}
+    assert {"pace", "touch", "eats", "shot", "anchor", "leader", "finest", "order"} <= set(told)
+    for question in told.values():
+        assert len(question.sides) >= 2
+        assert all(side.lines for side in question.sides)
+        assert len({side.lines for side in question.sides}) > 1
+    natural, led = told["pace"].sides
+    assert "Drifts with the water" in natural.lines[0]
+    assert "Pulled faster" in led.lines[0]
 
 
 def test_the_resin_team_goes_down_as_anglers_count_it() -> None:
@@ -103,8 +259,8 @@ def test_the_buoyant_point_of_the_sweep_rides_highest() -> None:
 
 
 def test_a_suspended_team_settles_under_its_float_and_is_borne() -> None:
-    hung = drift("float-pair", "oskel-north")
-    assert 10 < max(f.settled_s for f in hung.flies) < 60
+    hung = drift("lake-suspended", "oskel-north")
+    assert 20 < max(f.settled_s for f in hung.flies) < 60
     assert hung.load is not None
     assert 0.3 < hung.load < 1.0
     assert not hung.drowned
@@ -167,7 +323,7 @@ def test_a_ledge_is_fished_over() -> None:
     assert fly(over, "point").contacts >= 1
 
 
-@pytest.mark.parametrize("method", ["lake-team", "sweep", "float-pair"])
+@pytest.mark.parametrize("method", ["lake-team", "sweep", "lake-suspended", "buoyant-point"])
 def test_a_lake_s_long_steps_and_links_move_no_fly_to_speak_of(method: str) -> None:
     """A rig that goes slack is good to ten centimetres, and says so."""
     rig, reach = started(method, "oskel-north")

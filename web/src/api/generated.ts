@@ -175,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods/ranked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return every method with what speaks for and against it on a water, best first. */
+        post: operations["post__api_methods_ranked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reaches": {
         parameters: {
             query?: never;
@@ -287,7 +304,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make a rig of a method from one's own tackle, for a water. */
+        /** Make a rig of a method from one's own tackle, for a water, with a reason for every choice. */
         post: operations["post__api_rigs_start"];
         delete?: never;
         options?: never;
@@ -960,6 +977,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workbench/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return where practitioners disagree about such a rig, with its own figures for every side. */
+        post: operations["post__api_workbench_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/workbench/tries": {
         parameters: {
             query?: never;
@@ -1345,6 +1379,16 @@ export interface components {
             said: string;
             /** What */
             what: string;
+        };
+        /**
+         * ChoiceView
+         * @description One choice and its reason.
+         */
+        ChoiceView: {
+            /** Part */
+            part: string;
+            /** Text */
+            text: string;
         };
         /**
          * Column
@@ -3080,14 +3124,34 @@ export interface components {
          * @description A method as the screen shows it.
          */
         MethodView: {
+            /** Ends */
+            ends: string;
             /** Key */
             key: string;
+            /** Moves */
+            moves: string[];
             /** Name */
             name: string;
+            /** Number */
+            number: number;
             /** Paces */
-            paces: components["schemas"]["Pace"][];
+            paces: components["schemas"]["PaceView"][];
+            /** Waters */
+            waters: string[];
             /** When */
             when: string;
+        };
+        /**
+         * MissingView
+         * @description What is not owned, and what is owned that comes nearest.
+         */
+        MissingView: {
+            /** Nearest */
+            nearest: string;
+            /** Part */
+            part: string;
+            /** What */
+            what: string;
         };
         /**
          * Motion
@@ -3367,21 +3431,6 @@ export interface components {
             name: string;
         };
         /**
-         * Pace
-         * @description A way of moving the rig.
-         */
-        Pace: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
-            /** Lead */
-            lead: number;
-            /** Name */
-            name: string;
-        };
-        /**
          * PaceArrow
          * @description The pace of the water at a depth.
          */
@@ -3400,6 +3449,23 @@ export interface components {
             depth_m: number;
             /** Pace M S */
             pace_m_s: number;
+        };
+        /**
+         * PaceView
+         * @description A way of moving the rig, and in which waters it can be done.
+         */
+        PaceView: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
+            /** Lead */
+            lead: number;
+            /** Name */
+            name: string;
+            /** Waters */
+            waters: string[];
         };
         /**
          * Packet
@@ -3475,6 +3541,29 @@ export interface components {
             name: string;
         };
         /**
+         * PinchShot
+         * @description Pinch a shot on a span, so far above its lower end; the owned one nearest to a weight, else tin of the table.
+         */
+        PinchShot: {
+            /**
+             * Above Mm
+             * @default 250
+             */
+            above_mm?: number;
+            /**
+             * Mass Mg
+             * @default 200
+             */
+            mass_mg?: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "pinch_shot";
+            /** Span */
+            span: string;
+        };
+        /**
          * PreviewLine
          * @description A row of a file.
          */
@@ -3546,6 +3635,33 @@ export interface components {
             short: boolean;
             /** Spool Id */
             spool_id: string | null;
+        };
+        /**
+         * QuestionView
+         * @description A question practitioners answer differently.
+         */
+        QuestionView: {
+            /** Asks */
+            asks: string;
+            /** Key */
+            key: string;
+            /** Sides */
+            sides: components["schemas"]["SideView"][];
+        };
+        /**
+         * RankRequest
+         * @description A water the methods are ranked for.
+         */
+        RankRequest: {
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * Ranked
+         * @description Every method, the one the water speaks for most first.
+         */
+        Ranked: {
+            /** Methods */
+            methods: components["schemas"]["Suits"][];
         };
         /**
          * Reach
@@ -4152,6 +4268,35 @@ export interface components {
             name: string;
         };
         /**
+         * Schools
+         * @description Where practitioners disagree, with this rig's own figures for every side.
+         */
+        Schools: {
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
+            /** Seq */
+            seq: number;
+        };
+        /**
+         * SchoolsRequest
+         * @description A rig in its water, to be fished both ways.
+         */
+        SchoolsRequest: {
+            rig: components["schemas"]["Rig"];
+            /**
+             * Seq
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
+            water: components["schemas"]["Reach"];
+        };
+        /**
          * Season
          * @description The days of the year on which a method is allowed, ``MM-DD`` both; it may run over the turn of the year.
          */
@@ -4753,6 +4898,24 @@ export interface components {
             name: string;
         };
         /**
+         * SideView
+         * @description A school with its figures; its edits fish the rig so, `method` names another rig it is told of.
+         */
+        SideView: {
+            /** Edits */
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            /** Lines */
+            lines: string[];
+            /** Method */
+            method: string | null;
+            /** Name */
+            name: string;
+            /** Now */
+            now: boolean;
+            /** On Rig */
+            on_rig: boolean;
+        };
+        /**
          * SinkZone
          * @description A length of sinking line and its label: level sink, mm/s.
          */
@@ -4940,7 +5103,47 @@ export interface components {
              * Format: uuid
              */
             rig_id: string;
+            /**
+             * Units
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
+        };
+        /**
+         * StartedRig
+         * @description The first revision of a started rig, with a reason for every choice and what is not owned.
+         */
+        StartedRig: {
+            /** Base */
+            base: string | null;
+            /** Choices */
+            choices: components["schemas"]["ChoiceView"][];
+            /** Hash */
+            hash: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Missing */
+            missing: components["schemas"]["MissingView"][];
+            /** Number */
+            number: number;
+            /** Occasion */
+            occasion: string;
+            rig: components["schemas"]["Rig"];
+            /**
+             * Rig Id
+             * Format: uuid
+             */
+            rig_id: string;
         };
         /**
          * Station
@@ -5054,6 +5257,22 @@ export interface components {
             shown: string;
             /** Why */
             why: string;
+        };
+        /**
+         * Suits
+         * @description How a water speaks for a method; `here` is false where it is fished in the other kind of water.
+         */
+        Suits: {
+            /** Cons */
+            cons: string[];
+            /** Here */
+            here: boolean;
+            /** Key */
+            key: string;
+            /** Pros */
+            pros: string[];
+            /** Score */
+            score: number;
         };
         /**
          * SwapFly
@@ -5644,6 +5863,8 @@ export interface components {
             section: components["schemas"]["Section"];
             /** Seq */
             seq: number;
+            /** Story */
+            story: string;
             /** Strength */
             strength: components["schemas"]["Strength"][];
             water: components["schemas"]["Reach"];
@@ -5657,7 +5878,7 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
@@ -6127,6 +6348,39 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_methods_ranked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RankRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranked"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_reaches: {
         parameters: {
             query?: never;
@@ -6374,7 +6628,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RigRevision"];
+                    "application/json": components["schemas"]["StartedRig"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -7691,6 +7945,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnotsAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_workbench_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schools"];
                 };
             };
             400: components["responses"]["Problem400"];

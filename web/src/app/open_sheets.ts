@@ -1,7 +1,7 @@
 import { create } from "zustand";
 
 /** Which of the sheets over the places is open. */
-export type SheetName = "palette" | "keys" | "rigs" | "history";
+export type SheetName = "palette" | "keys" | "rigs" | "history" | "start" | "schools";
 
 type State = { open: SheetName | null };
 

@@ -8,7 +8,7 @@ import { SideSheet } from "../ui/side_sheet";
 import { say } from "../ui/toast";
 import { useBench } from "./bench_store";
 import { openSheet, useSheets } from "./open_sheets";
-import { useBook, useRigs } from "./queries";
+import { useRigs } from "./queries";
 import { saveRig } from "./use_keep_rig";
 import { takeInHand } from "./use_rig_in_hand";
 
@@ -46,7 +46,7 @@ function Library() {
             className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
           />
         </label>
-        <StartOne onNote={setNote} />
+        <Button onClick={() => openSheet("start")}>Start a rig</Button>
         <BringIn onFaults={setFaults} />
       </div>
       {faults.length > 0 ? (
@@ -97,50 +97,6 @@ function useAgain() {
     void queries.invalidateQueries({ queryKey: ["rigs"] });
     void queries.invalidateQueries({ queryKey: ["history"] });
   };
-}
-
-/** Starts a rig of a method on today's water, from one's own tackle. */
-function StartOne({ onNote }: { onNote: (note: Note) => void }) {
-  const book = useBook();
-  const again = useAgain();
-  const [open, setOpen] = useState(false);
-  const start = async (key: string, name: string) => {
-    const water = useBench.getState().docs?.water;
-    if (!water) return;
-    try {
-      await saveRig();
-      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method: key, water };
-      takeInHand(taken(await api.POST("/api/rigs/start", { body })));
-      again();
-      openSheet(null);
-      say(`Started: ${name.toLowerCase()}, for today's water.`);
-    } catch (error) {
-      onNote({ text: refusal(error) });
-    }
-  };
-  return (
-    <>
-      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-        Start a rig
-      </Button>
-      {open ? (
-        <ul aria-label="Methods" className="order-last w-full border-y border-rule">
-          {(book.data?.methods ?? []).map((method) => (
-            <li key={method.key} className="border-t border-hair first:border-t-0">
-              <button
-                type="button"
-                onClick={() => void start(method.key, method.name)}
-                className="w-full px-2 py-2 text-left hover:bg-hair"
-              >
-                <span className="block font-semibold">{method.name}</span>
-                <span className="block text-[13px] text-soft">{method.when}</span>
-              </button>
-            </li>
-          ))}
-        </ul>
-      ) : null}
-    </>
-  );
 }
 
 function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void }) {

@@ -11,6 +11,7 @@ import { useBook, useMe } from "./queries";
 import { RigHistory } from "./rig_history";
 import { RigLibrary } from "./rig_library";
 import { type Action, useActions, useKeyboard } from "./shortcuts";
+import { StartSheet } from "./start_sheet";
 import { TopBar } from "./top_bar";
 import { useUndoHere } from "./undo_here";
 import { nextUnits } from "./units";
@@ -68,6 +69,7 @@ function SignedIn() {
         </div>
       </div>
       <RigLibrary />
+      <StartSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -95,6 +97,7 @@ function useEverywhere(): Action[] {
       { id: "units", does: "units", keys: "u", group, run: nextUnits },
       { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
       { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },
+      { id: "start", does: "start a rig for this water", keys: "m", group, run: () => openSheet("start") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
       { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },
       { id: "tie", does: "tie the rig in hand", keys: "", group, run: () => void navigate("/tie") },

@@ -7,10 +7,12 @@ from dataclasses import asdict
 from flask import Blueprint
 from spectree import Response
 
-from jarana.api.schemas import Bed, Book, MethodView, UnitRule, UnitSystem
+from jarana.api.method_schemas import Book, MethodView, Ranked, RankRequest, Suits
+from jarana.api.schemas import Bed, UnitRule, UnitSystem
+from jarana.api.security import limiter
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import Cards, CardView
-from jarana.core.methods import methods
+from jarana.core.methods import methods, ranked
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import NAMES, SYSTEMS
@@ -43,3 +45,11 @@ def cards() -> Cards:
     table = knots()
     holds = {key: knot.hold_mm for key, knot in table.items()}
     return Cards(cards=tuple(CardView.of(card, holds.get(card.key)) for card in knot_cards().values()))
+
+
+@blueprint.post("/methods/ranked")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=Ranked), tags=["book"])
+def rank(json: RankRequest) -> Ranked:
+    """Return every method with what speaks for and against it on a water, best first."""
+    return Ranked(methods=tuple(Suits.of(method, fit, json.water) for method, fit in ranked(json.water)))

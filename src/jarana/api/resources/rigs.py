@@ -11,6 +11,7 @@ from spectree import Response
 from werkzeug.utils import secure_filename
 
 from jarana.api.errors import problem
+from jarana.api.method_schemas import StartedRig
 from jarana.api.schemas import (
     ChangeView,
     Copy,
@@ -133,10 +134,11 @@ def revise(rig_id: UUID, json: NewRevision) -> RigRevision | FlaskResponse:
 
 
 @blueprint.post("/rigs/start")
-@spec.validate(resp=Response(HTTP_200=RigRevision), tags=["rigs"])
-def start(json: StartRig) -> RigRevision:
-    """Make a rig of a method from one's own tackle, for a water."""
-    return _made(start_rig(database(), owner(), json.rig_id, json.revision_id, json.method, json.water))
+@spec.validate(resp=Response(HTTP_200=StartedRig), tags=["rigs"])
+def start(json: StartRig) -> StartedRig:
+    """Make a rig of a method from one's own tackle, for a water, with a reason for every choice."""
+    row, started = start_rig(database(), owner(), json.rig_id, json.revision_id, json.method, json.water, json.units)
+    return StartedRig.told(_made(row), started)
 
 
 @blueprint.post("/rigs/import")

@@ -9,6 +9,7 @@ from flask import Response as FlaskResponse
 from spectree import Response
 
 from jarana.api.errors import problem
+from jarana.api.method_schemas import QuestionView, Schools, SchoolsRequest
 from jarana.api.schemas import (
     BandAnswer,
     Strength,
@@ -30,6 +31,7 @@ from jarana.core.water.reach import Reach
 from jarana.storage.repositories import Belongings
 from jarana.usecases.band_of_rig import band_of_rig
 from jarana.usecases.try_edits import readings_with_tries
+from jarana.usecases.two_schools import two_schools
 from jarana.usecases.work_on_rig import work_on_rig
 
 blueprint = Blueprint("workbench", __name__, url_prefix="/api")
@@ -64,6 +66,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         strength=strength,
         section=bench.section,
         cautions=bench.cautions,
+        story=bench.story,
         seq=json.seq,
     )
 
@@ -100,6 +103,17 @@ def droppers(json: DroppersRequest) -> DroppersAnswer:
     choices = dropper_choices(json.rig, json.part, json.depth_m, json.hard, drawer)
     best = max(c.force for c in choices)
     return DroppersAnswer(choices=tuple(DropperRow.of(c, best, writer) for c in choices))
+
+
+@blueprint.post("/workbench/schools")
+@limiter.limit("120/minute")
+@spec.validate(resp=Response(HTTP_200=Schools), tags=["workbench"])
+def schools(json: SchoolsRequest) -> Schools:
+    """Return where practitioners disagree about such a rig, with its own figures for every side."""
+    belongings = Belongings(database(), owner())
+    drawer = belongings.drawer()
+    told = two_schools(json.rig, json.water, drawer, json.units, _known(belongings, json.water, drawer))
+    return Schools(questions=tuple(QuestionView.of(q) for q in told), seq=json.seq)
 
 
 def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:

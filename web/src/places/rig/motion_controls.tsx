@@ -1,6 +1,7 @@
 import { ToggleGroup } from "radix-ui";
 import type { Answer, Book, Drawer, Edit, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { openSheet } from "../../app/open_sheets";
 import { text } from "../../model/format";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -15,7 +16,8 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
   const edit = useBench((s) => s.edit);
   const { rig, drift } = answer;
   const method = book.methods.find((m) => m.key === rig.method);
-  const paces = method?.paces ?? [];
+  const still = drift.axis === "seconds" ? "lake" : "river";
+  const paces = (method?.paces ?? []).filter((p) => p.waters.includes(still));
   const kind = rig.motion?.kind ?? "led";
   const lead = rig.motion?.lead ?? 1;
   const now = paces.find((p) => p.kind === kind && (kind !== "led" || p.lead === lead));
@@ -49,7 +51,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
       <LineChoice answer={answer} drawer={drawer} />
-      {drift.axis === "seconds" && ["figure", "strip", "lift"].includes(kind) ? (
+      {drift.axis === "seconds" && ["figure", "strip", "lift", "inch"].includes(kind) ? (
         <CountDown seconds={rig.motion?.count_s ?? 20} kind={kind as Kind} />
       ) : null}
       {drift.axis === "seconds" ? null : (
@@ -57,6 +59,9 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
           <small>top</small> {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>
       )}
+      <Button className="ml-auto" onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
+        Where anglers disagree
+      </Button>
       <Assumes />
     </div>
   );
@@ -149,7 +154,7 @@ function CountDown({ seconds, kind }: { seconds: number; kind: Kind }) {
 /** What the computation takes for granted. */
 function Assumes() {
   return (
-    <Hint label="What this assumes" className="ml-auto">
+    <Hint label="What this assumes" className="">
       <p>One lane, seen from the side: no current across, no turning of the fly.</p>
       <p>The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.</p>
       <p>Line that does not stretch, and bends freely unless it is fly line.</p>

@@ -13,6 +13,7 @@ import { partsOf } from "../../model/line_layout";
 import { Button } from "../../ui/button";
 import { LineStrip } from "./line_strip";
 import { applyTry, Readings } from "./readings";
+import { SchoolsSheet } from "./schools_sheet";
 import { Tank } from "./tank";
 
 /** The workbench: the line on top, the tank and the readings below. */
@@ -31,9 +32,12 @@ export function RigPlace() {
         <p className="mt-2 mb-4 max-w-prose">
           Start one from a method: it is made of your own spools and flies, for today's water.
         </p>
-        <Button strong onClick={() => openSheet("rigs")}>
-          Your rigs
-        </Button>
+        <div className="flex gap-2">
+          <Button strong onClick={() => openSheet("start")}>
+            Start a rig
+          </Button>
+          <Button onClick={() => openSheet("rigs")}>Your rigs</Button>
+        </div>
       </main>
     );
   }
@@ -79,6 +83,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
       ) : null}
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{answer.rig.name}</h1>
+        <SchoolsSheet answer={answer} />
         <LineStrip answer={answer} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
         <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_380px]">
           <Tank

@@ -62,6 +62,9 @@ export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
           />
         ) : null}
       </div>
+      <p data-testid="story" className="px-3 pt-1 text-[13px]">
+        {answer.story}
+      </p>
       {(drift.notes ?? []).map((note) => (
         <p key={note.key} className="px-3 text-[13px] text-look">
           {note.text}

@@ -41,9 +41,12 @@ export function TiePlace() {
       <main className="p-6">
         <h1 className="text-xl font-bold">Nothing to tie yet</h1>
         <p className="mt-2 mb-4 max-w-prose">Take a rig in hand; its cut lengths and knots appear here.</p>
-        <Button strong onClick={() => openSheet("rigs")}>
-          Your rigs
-        </Button>
+        <div className="flex gap-2">
+          <Button strong onClick={() => openSheet("start")}>
+            Start a rig
+          </Button>
+          <Button onClick={() => openSheet("rigs")}>Your rigs</Button>
+        </div>
       </main>
     );
   }

@@ -2,6 +2,7 @@ import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Book, Reach, Section, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
+import { openSheet } from "../../app/open_sheets";
 import { useBook } from "../../app/queries";
 import { type Action, useActions } from "../../app/shortcuts";
 import { LanesPlan, PLAN_HEIGHT } from "../../drawings/lanes_plan";
@@ -115,8 +116,11 @@ function Drawings({ water, section, book, system }: Props) {
 export function ToRig() {
   const navigate = useNavigate();
   return (
-    <Button strong onClick={() => void navigate("/rig")}>
-      To the rig
-    </Button>
+    <div className="flex flex-wrap gap-2">
+      <Button strong onClick={() => openSheet("start")}>
+        Start a rig for it
+      </Button>
+      <Button onClick={() => void navigate("/rig")}>To the rig in hand</Button>
+    </div>
   );
 }

@@ -1,0 +1,177 @@
+"""What goes over the wire about methods: how they suit a water, what a started rig is made of, and two schools."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from jarana.api.schemas import AnyEdit, Bed, RigRevision, UnitSystem
+from jarana.core.methods.base import Method, Started
+from jarana.core.methods.when import Fit
+from jarana.core.model import Frozen
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.model import MotionKind, Rig
+from jarana.core.tackle.knot import Knot
+from jarana.core.units import System
+from jarana.core.water.reach import Reach
+from jarana.usecases.two_schools import QuestionTold
+
+
+class PaceView(Frozen):
+    """A way of moving the rig, and in which waters it can be done."""
+
+    name: str
+    lead: float
+    kind: MotionKind
+    waters: tuple[str, ...]
+
+
+class MethodView(Frozen):
+    """A method as the screen shows it."""
+
+    number: int
+    key: str
+    name: str
+    when: str
+    waters: tuple[str, ...]
+    ends: str
+    moves: tuple[str, ...]
+    paces: tuple[PaceView, ...]
+
+    @classmethod
+    def of(cls, method: Method) -> MethodView:
+        """Show a method."""
+        return cls(
+            number=method.number,
+            key=method.key,
+            name=method.name,
+            when=method.when,
+            waters=method.waters,
+            ends=method.ends,
+            moves=method.moves,
+            paces=tuple(PaceView(name=p.name, lead=p.lead, kind=p.kind, waters=p.waters) for p in method.paces),
+        )
+
+
+class Book(Frozen):
+    """What the screens look up: units, methods, beds, knots, and the water a new one starts as."""
+
+    units: tuple[UnitSystem, ...]
+    methods: tuple[MethodView, ...]
+    beds: tuple[Bed, ...]
+    knots: tuple[Knot, ...]
+    blank_water: Reach
+
+
+class RankRequest(Frozen):
+    """A water the methods are ranked for."""
+
+    water: Reach
+
+
+class Suits(Frozen):
+    """How a water speaks for a method; `here` is false where it is fished in the other kind of water."""
+
+    key: str
+    score: int
+    here: bool
+    pros: tuple[str, ...]
+    cons: tuple[str, ...]
+
+    @classmethod
+    def of(cls, method: Method, fit: Fit, water: Reach) -> Suits:
+        """Show how a water speaks for a method."""
+        here = water.kind in method.waters
+        return cls(key=method.key, score=fit.score, here=here, pros=fit.pros, cons=fit.cons)
+
+
+class Ranked(Frozen):
+    """Every method, the one the water speaks for most first."""
+
+    methods: tuple[Suits, ...]
+
+
+class ChoiceView(Frozen):
+    """One choice and its reason."""
+
+    part: str
+    text: str
+
+
+class MissingView(Frozen):
+    """What is not owned, and what is owned that comes nearest."""
+
+    part: str
+    what: str
+    nearest: str
+
+
+class StartedRig(RigRevision):
+    """The first revision of a started rig, with a reason for every choice and what is not owned."""
+
+    choices: tuple[ChoiceView, ...]
+    missing: tuple[MissingView, ...]
+
+    @classmethod
+    def told(cls, revision: RigRevision, started: Started) -> StartedRig:
+        """Put the reasons beside the revision."""
+        return cls(
+            **dict(revision),
+            choices=tuple(ChoiceView(part=c.part, text=c.text) for c in started.choices),
+            missing=tuple(MissingView(part=m.part, what=m.what, nearest=m.nearest) for m in started.missing),
+        )
+
+
+class SchoolsRequest(Frozen):
+    """A rig in its water, to be fished both ways."""
+
+    rig: Rig
+    water: Reach
+    units: System = "metric"
+    seq: int = Field(default=0, ge=0, le=2**53)
+
+
+class SideView(Frozen):
+    """A school with its figures; its edits fish the rig so, `method` names another rig it is told of."""
+
+    name: str
+    lines: tuple[str, ...]
+    edits: tuple[AnyEdit, ...]
+    on_rig: bool
+    method: str | None
+    now: bool
+
+
+class QuestionView(Frozen):
+    """A question practitioners answer differently."""
+
+    key: str
+    asks: str
+    sides: tuple[SideView, ...]
+
+    @classmethod
+    def of(cls, told: QuestionTold) -> QuestionView:
+        """Show a question."""
+        return cls(
+            key=told.key,
+            asks=told.asks,
+            sides=tuple(
+                SideView.model_validate(
+                    {
+                        "name": s.name,
+                        "lines": s.lines,
+                        "edits": [e.model_dump() for e in s.edits],
+                        "on_rig": all(isinstance(e, RigEdit) for e in s.edits),
+                        "method": s.method,
+                        "now": s.now,
+                    }
+                )
+                for s in told.sides
+            ),
+        )
+
+
+class Schools(Frozen):
+    """Where practitioners disagree, with this rig's own figures for every side."""
+
+    questions: tuple[QuestionView, ...]
+    seq: int

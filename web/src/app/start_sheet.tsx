@@ -1,0 +1,199 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Check, CircleAlert, TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { api, type Book, type MethodView, Refused, type StartedRig, type Suits, taken } from "../api/client";
+import { text } from "../model/format";
+import { Button } from "../ui/button";
+import { SideSheet } from "../ui/side_sheet";
+import { useBench } from "./bench_store";
+import { openSheet, useSheets } from "./open_sheets";
+import { useBook } from "./queries";
+import { saveRig } from "./use_keep_rig";
+import { takeInHand } from "./use_rig_in_hand";
+import { waterName } from "./water_chip";
+
+const FIRST = 5;
+
+/** From today's water to a whole rig of one's own tackle: the methods it speaks for, then why each part is what it is. */
+export function StartSheet() {
+  const open = useSheets((s) => s.open === "start");
+  const book = useBook();
+  return (
+    <SideSheet open={open} onClose={() => openSheet(null)} title="Start a rig" width="40rem">
+      {open && book.data ? <Start book={book.data} /> : null}
+    </SideSheet>
+  );
+}
+
+function Start({ book }: { book: Book }) {
+  const [started, setStarted] = useState<StartedRig | null>(null);
+  if (started) return <Explained started={started} book={book} />;
+  return <Methods book={book} onStarted={setStarted} />;
+}
+
+function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig) => void }) {
+  const water = useBench((s) => s.docs?.water);
+  const units = useBench((s) => s.units);
+  const system = book.units.find((u) => u.key === units);
+  const queries = useQueryClient();
+  const [all, setAll] = useState(false);
+  const [busy, setBusy] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState("");
+  const ranked = useQuery({
+    queryKey: ["ranked", water],
+    enabled: water !== undefined,
+    queryFn: async () => taken(await api.POST("/api/methods/ranked", { body: { water: water as never } })).methods,
+  });
+  if (!water || !system) return null;
+  const start = async (method: string) => {
+    setBusy(method);
+    setTrouble("");
+    try {
+      await saveRig().catch(() => undefined);
+      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method, water, units };
+      const made = taken(await api.POST("/api/rigs/start", { body }));
+      takeInHand(made);
+      void queries.invalidateQueries({ queryKey: ["rigs"] });
+      void queries.invalidateQueries({ queryKey: ["history"] });
+      onStarted(made);
+    } catch (error) {
+      setTrouble(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+    } finally {
+      setBusy(null);
+    }
+  };
+  const rows = ranked.data ?? [];
+  const here = rows.filter((row) => row.here);
+  const shown = all ? here : here.slice(0, FIRST);
+  const elsewhere = rows.filter((row) => !row.here);
+  return (
+    <>
+      <p className="text-soft">
+        For {waterName(water)}: {text(system, "depth", water.depth_m)}
+        {water.pace_m_s > 0 ? `, ${text(system, "speed", water.pace_m_s)}` : ", still"}, a{" "}
+        {text(system, "fish", water.fish?.mass_kg ?? 0.5)} {water.fish?.species}. Made of your own tackle.
+      </p>
+      {trouble ? (
+        <p role="alert" className="mt-2 text-[13px] text-float">
+          {trouble}
+        </p>
+      ) : null}
+      {ranked.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      <ol aria-label="Methods, the one this water speaks for most first" className="mt-2">
+        {shown.map((row) => (
+          <One
+            key={row.key}
+            row={row}
+            method={book.methods.find((m) => m.key === row.key)}
+            busy={busy}
+            onStart={start}
+          />
+        ))}
+      </ol>
+      {all ? (
+        <section aria-label="Not in this water" className="mt-3 text-[13px] text-soft">
+          <h3 className="font-semibold">Not in this water</h3>
+          <p>{elsewhere.map((row) => book.methods.find((m) => m.key === row.key)?.name).join(" · ")}</p>
+        </section>
+      ) : rows.length > 0 ? (
+        <Button className="mt-3" onClick={() => setAll(true)}>
+          All {rows.length} methods
+        </Button>
+      ) : (
+        <p role="status">Asking the water …</p>
+      )}
+    </>
+  );
+}
+
+type OneProps = { row: Suits; method: MethodView | undefined; busy: string | null; onStart: (key: string) => void };
+
+function One({ row, method, busy, onStart }: OneProps) {
+  if (!method) return null;
+  return (
+    <li className="border-t border-hair">
+      <button
+        type="button"
+        disabled={busy !== null}
+        onClick={() => onStart(row.key)}
+        className="grid w-full grid-cols-[minmax(0,1fr)_auto] gap-x-3 rounded-s px-1 py-2 text-left hover:bg-hair disabled:opacity-60"
+      >
+        <span className="font-semibold">{method.name}</span>
+        <span className="self-center text-[13px] underline">{busy === row.key ? "tying it …" : "start"}</span>
+        <span className="col-span-2 text-[13px] text-soft">{method.when}</span>
+        {row.pros.length > 0 ? (
+          <span className="col-span-2 flex gap-1.5 text-[13px]">
+            <Check size={15} aria-label="for it" className="mt-0.5 shrink-0 text-fine" />
+            <span>{sentence(row.pros)}</span>
+          </span>
+        ) : null}
+        {row.cons.length > 0 ? (
+          <span className="col-span-2 flex gap-1.5 text-[13px]">
+            <CircleAlert size={15} aria-label="against it" className="mt-0.5 shrink-0 text-look" />
+            <span>{sentence(row.cons)}</span>
+          </span>
+        ) : null}
+      </button>
+    </li>
+  );
+}
+
+function sentence(words: readonly string[]): string {
+  const whole = words.join("; ");
+  return `${whole.charAt(0).toUpperCase()}${whole.slice(1)}.`;
+}
+
+function Explained({ started, book }: { started: StartedRig; book: Book }) {
+  const navigate = useNavigate();
+  const method = book.methods.find((m) => m.key === started.rig.method);
+  const go = (to: string) => {
+    openSheet(null);
+    void navigate(to);
+  };
+  return (
+    <>
+      <p className="text-[17px] font-semibold">{started.rig.name} is in hand.</p>
+      {started.missing.length > 0 ? (
+        <section aria-label="What you do not own" className="mt-3 rounded-s border border-float p-2">
+          <h3 className="flex items-center gap-1.5 font-semibold text-float">
+            <TriangleAlert size={16} aria-hidden /> You do not own all of it
+          </h3>
+          <ul className="text-[13px]">
+            {started.missing.map((m) => (
+              <li key={`${m.part} ${m.what}`}>
+                {m.what.charAt(0).toUpperCase() + m.what.slice(1)}.{m.nearest ? ` Nearest of yours: ${m.nearest}.` : ""}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : (
+        <p className="flex items-center gap-1.5 text-[13px]">
+          <Check size={15} aria-hidden className="text-fine" /> Every part of it is yours.
+        </p>
+      )}
+      <h3 className="mt-3 text-[13px] font-semibold text-soft">Why each part</h3>
+      <ul>
+        {started.choices.map((choice) => (
+          <li key={`${choice.part} ${choice.text}`} className="border-t border-hair py-1 text-[13px]">
+            {choice.text}
+          </li>
+        ))}
+      </ul>
+      {method ? (
+        <>
+          <h3 className="mt-3 text-[13px] font-semibold text-soft">How it ends</h3>
+          <p className="text-[13px]">{method.ends}</p>
+          <h3 className="mt-3 text-[13px] font-semibold text-soft">Usually changed next</h3>
+          <p className="text-[13px]">{method.moves.join(", then ")}.</p>
+        </>
+      ) : null}
+      <div className="mt-4 flex gap-2">
+        <Button strong onClick={() => go("/rig")}>
+          See it fish
+        </Button>
+        <Button onClick={() => go("/tie")}>Straight to the cut sheet</Button>
+      </div>
+    </>
+  );
+}

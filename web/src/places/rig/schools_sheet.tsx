@@ -1,0 +1,80 @@
+import { useQuery } from "@tanstack/react-query";
+import { Check } from "lucide-react";
+import { type Answer, api, type SideView, taken } from "../../api/client";
+import { useBench } from "../../app/bench_store";
+import { openSheet, useSheets } from "../../app/open_sheets";
+import { Button } from "../../ui/button";
+import { SideSheet } from "../../ui/side_sheet";
+
+/** Where practitioners disagree: every side with this rig's own figures, and a button to fish it so. */
+export function SchoolsSheet({ answer }: { answer: Answer }) {
+  const open = useSheets((s) => s.open === "schools");
+  return (
+    <SideSheet
+      open={open}
+      onClose={() => openSheet(null)}
+      title="Where anglers disagree"
+      note="Both sides on this rig, in this water. Nothing here decides for you."
+      width="42rem"
+    >
+      {open ? <Questions answer={answer} /> : null}
+    </SideSheet>
+  );
+}
+
+function Questions({ answer }: { answer: Answer }) {
+  const units = useBench((s) => s.units);
+  const { rig, water } = answer;
+  const asked = useQuery({
+    queryKey: ["schools", rig, water, units],
+    placeholderData: (before) => before,
+    queryFn: async () =>
+      taken(await api.POST("/api/workbench/schools", { body: { rig, water, units, seq: 0 } })).questions,
+  });
+  if (asked.isError) return <p role="alert">The server does not answer; trying again.</p>;
+  if (!asked.data) return <p role="status">Fishing both ways …</p>;
+  if (asked.data.length === 0) return <p>Nothing is disputed about such a rig.</p>;
+  return (
+    <div aria-busy={asked.isFetching}>
+      {asked.data.map((question) => (
+        <section key={question.key} aria-label={question.asks} className="border-t border-rule py-2">
+          <h3 className="font-semibold">{question.asks}</h3>
+          <div className={`mt-1 grid gap-3 ${question.sides.length > 2 ? "sm:grid-cols-3" : "sm:grid-cols-2"}`}>
+            {question.sides.map((side) => (
+              <Side key={side.name} side={side} />
+            ))}
+          </div>
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function Side({ side }: { side: SideView }) {
+  const { edits } = side;
+  const fish = () => {
+    for (const one of edits) useBench.getState().edit(one, "school");
+    openSheet(null);
+  };
+  return (
+    <div className="flex flex-col rounded-s border border-hair p-2">
+      <p className="text-[13px] font-semibold">{side.name.charAt(0).toUpperCase() + side.name.slice(1)}</p>
+      <ul className="mt-1 flex-1 text-[13px]">
+        {side.lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      {side.now ? (
+        <p className="mt-1 flex items-center gap-1.5 text-[13px] text-soft">
+          <Check size={14} aria-hidden /> as it is now
+        </p>
+      ) : side.method ? (
+        <p className="mt-1 text-[13px] text-soft">another rig: start it to fish it</p>
+      ) : edits.length > 0 ? (
+        <Button className="mt-1 self-start" onClick={fish}>
+          Fish it so
+        </Button>
+      ) : null}
+    </div>
+  );
+}
