@@ -29,5 +29,7 @@ def start_rig(
     found = methods().get(method)
     if found is None:
         raise InputError.one("method", method, f"the methods known are: {', '.join(methods())}")
-    started = found.begin(Belongings(session, owner).drawer(), water, Writer(units))
+    belongings = Belongings(session, owner)
+    rules = next((r for r in belongings.rule_sets() if r.id == water.rules), None) if water.rules else None
+    started = found.begin(belongings.drawer(), water, Writer(units), rules)
     return keep_rig(session, owner, rig_id, revision_id, None, started.rig, "started"), started

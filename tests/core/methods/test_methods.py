@@ -25,7 +25,7 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach, TakingZone
-from jarana.demo.load import RIGS, valley, valley_rules
+from jarana.demo.load import valley, valley_rules
 from jarana.formats.rig_file import rig_from_text, rig_text
 from jarana.formats.rig_svg import rig_svg
 from jarana.usecases.two_schools import two_schools
@@ -95,15 +95,21 @@ def test_every_motion_of_a_method_is_told_in_words(method: str, water: str) -> N
             assert story(moved, simulate(moved, reach), Writer()).endswith(".")
 
 
-@pytest.mark.parametrize(("method", "water"), RIGS)
-def test_a_demo_rig_is_inside_the_rules_of_its_water_but_for_what_only_its_owner_can_mend(
-    method: str, water: str
-) -> None:
-    rig, reach = started(method, water)
-    rules = next((r for r in valley_rules() if r.id == reach.rules), None)
-    if rules is not None:
-        told = [b.text for b in breaches(rig, rules, Writer()) if "barb" not in b.text]
-        assert told == []
+@pytest.mark.parametrize(("method", "water"), [(m, w) for m, w in FISHED if WATERS[w].rules])
+def test_a_started_rig_is_inside_the_rules_of_its_water(method: str, water: str) -> None:
+    reach = WATERS[water]
+    rules = next(r for r in valley_rules() if r.id == reach.rules)
+    begun = methods()[method].begin(DRAWER, reach, None, rules)
+    assert [b.text for b in breaches(begun.rig, rules, Writer()) if "barb" not in b.text] == []
+    simulate(begun.rig, reach)
+
+
+def test_what_the_rules_take_away_is_said() -> None:
+    rules = next(r for r in valley_rules() if r.id == "upper-beats")
+    begun = methods()["three-in-line"].begin(DRAWER, WATERS["weir-run"], None, rules)
+    assert [a.id for a in begun.rig.attachments] == ["middle-fly", "point"]
+    assert any("at most 2 flies; the top fly is left off" in c.text for c in begun.choices)
+    assert begun.rig.joints[begun.rig.joint_index("j-middle")].knot.key == "water"
 
 
 @pytest.mark.parametrize("method", sorted(methods()))

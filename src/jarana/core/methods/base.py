@@ -7,11 +7,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jarana.core.drift.result import Drift
+from jarana.core.methods.inside_rules import inside
 from jarana.core.methods.kit import Chosen, Kit, Missing
 from jarana.core.methods.when import Fit, Says, judged
 from jarana.core.readings import reading_kinds
 from jarana.core.readings.base import ORDER, Context, Known, Reading
 from jarana.core.rig.model import MotionKind, Rig
+from jarana.core.rules.rule_set import RuleSet
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
@@ -119,11 +121,19 @@ class Method:
     apart_m: tuple[float, float] | None = None
     lake_readings: tuple[str, ...] | None = None
 
-    def begin(self, drawer: Drawer, reach: Reach, writer: Writer | None = None) -> Started:
-        """Return a whole rig for a water from a person's own tackle, with reasons; what is not owned is named."""
+    def begin(
+        self, drawer: Drawer, reach: Reach, writer: Writer | None = None, rules: RuleSet | None = None
+    ) -> Started:
+        """Return a whole rig for a water from a person's own tackle, with reasons; what is not owned is named.
+
+        With a rule set it is brought inside it as far as that goes.
+        """
         kit = Kit(drawer, reach, self.rod_class, writer)
         rig = self.ties(kit)
-        return Started(rig, tuple(kit.choices), tuple(kit.missing))
+        said: tuple[Chosen, ...] = ()
+        if rules is not None:
+            rig, said = inside(rig, rules, kit.writer)
+        return Started(rig, (*kit.choices, *said), tuple(kit.missing))
 
     def start(self, drawer: Drawer, reach: Reach) -> Rig:
         """Return the rig alone."""

@@ -1,0 +1,69 @@
+"""A started rig brought inside the rule set a person wrote, as far as taking away and lengthening can."""
+
+from __future__ import annotations
+
+from itertools import pairwise
+
+from jarana.core.methods.kit import Chosen
+from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rules.check import breaches, place
+from jarana.core.rules.rule_set import RuleSet
+from jarana.core.tackle.knot import knots
+from jarana.core.units import Writer
+
+
+def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen, ...]]:
+    """Return the rig with fewer flies, without shot and with wider spacing where the rules ask for it, and what was done.
+
+    What cannot be mended so (a float, a barb, a season) is named.
+    """
+    said: list[Chosen] = []
+    if not rules.shot:
+        for shot in [a for a in rig.attachments if a.body.kind == "shot" and a.at.kind == "span"]:
+            rig = rig.rebuilt(attachments=tuple(a for a in rig.attachments if a is not shot))
+            said.append(Chosen("rules", f"{rules.name}: no shot on the line; left off."))
+    while rules.most_flies is not None and len(_flies(rig)) > rules.most_flies:
+        spare = next((a for a in _flies(rig) if a.at.kind == "joint" and not _holds(rig, a)), None)
+        if spare is None:
+            break
+        rig = _without(rig, spare)
+        said.append(
+            Chosen(
+                "rules",
+                f"{rules.name}: at most {rules.most_flies} flies; the {spare.id.replace('-', ' ')} is left off.",
+            )
+        )
+    if rules.least_distance_m:
+        rig = _apart(rig, rules.least_distance_m * 1000)
+    left = [b.text for b in breaches(rig, rules, writer)]
+    said += [Chosen("rules", f"{rules.name}: {text}.") for text in left]
+    return rig, tuple(said)
+
+
+def _flies(rig: Rig) -> list[Attachment]:
+    return sorted((a for a in rig.attachments if a.fly), key=lambda a: place(rig, a))
+
+
+def _holds(rig: Rig, attachment: Attachment) -> bool:
+    return rig.head.kind == "dry fly" and rig.head.fly == attachment.id
+
+
+def _without(rig: Rig, gone: Attachment) -> Rig:
+    """Return the rig without a dropper; where it sat in the line, the lines are joined with a water knot."""
+    assert gone.at.kind == "joint"
+    joints = rig.joints
+    if gone.link is None:
+        water = knots()["water"]
+        joints = tuple(j.model_copy(update={"knot": water}) if j.id == gone.at.joint else j for j in joints)
+    return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != gone.id), joints=joints)
+
+
+def _apart(rig: Rig, least_mm: float) -> Rig:
+    """Return the rig with spans lengthened where neighbouring flies hang closer than that, mm."""
+    for upper, lower in pairwise(_flies(rig)):
+        gap = (place(rig, rig.attachment(lower.id)) - place(rig, rig.attachment(upper.id))) * 1000
+        if gap < least_mm - 0.1 and upper.at.kind == "joint":
+            index = rig.joint_index(upper.at.joint)
+            span = rig.spans[index]
+            rig = rig.replace_span(index, length_mm=round((span.length_mm + least_mm - gap) / 10 + 0.49) * 10)
+    return rig
