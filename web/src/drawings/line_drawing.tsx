@@ -305,15 +305,24 @@ function Hanging(props: {
     <g {...props.props}>
       <rect className="halo" x={x - 2} y={Y + 34} width={162} height={80} rx={3} />
       {picked ? <Frame x={x - 2} y={Y + 34} width={162} height={80} /> : null}
-      <path
-        d={`M${x} ${Y + 6} C${x + 2} ${Y + 30} ${x + 12} ${Y + 44} ${x + 26} ${Y + reach + 8}`}
-        fill="none"
-        stroke={line}
-        strokeWidth={3}
-      />
-      <g transform={`translate(${x + 28} ${Y + reach + 10}) rotate(24)`}>
-        <BodyDrawing body={attachment.body} scale={hangingScale(attachment)} />
-      </g>
+      {attachment.link ? null : (
+        <g transform={`translate(${x + 4} ${Y})`}>
+          <BodyDrawing body={attachment.body} scale={hangingScale(attachment)} />
+        </g>
+      )}
+      {attachment.link ? (
+        <path
+          d={`M${x} ${Y + 6} C${x + 2} ${Y + 30} ${x + 12} ${Y + 44} ${x + 26} ${Y + reach + 8}`}
+          fill="none"
+          stroke={line}
+          strokeWidth={3}
+        />
+      ) : null}
+      {attachment.link ? (
+        <g transform={`translate(${x + 28} ${Y + reach + 10}) rotate(24)`}>
+          <BodyDrawing body={attachment.body} scale={hangingScale(attachment)} />
+        </g>
+      ) : null}
       <FlyText attachment={attachment} system={system} x={x + 16} y={Y + 92} />
       <GhostFly attachment={attachment} ghost={props.ghost} system={system} x={x + 100} y={Y + 72} />
       <text x={x + 16} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
@@ -395,7 +404,7 @@ function FloatMark({ x, name }: { x: number; name: string }) {
     <g>
       <circle cx={x} cy={Y} r={9} fill="var(--mat-sighter-b)" stroke="var(--ink)" strokeWidth={1.6} />
       <path d={`M${x - 9} ${Y} A9 9 0 0 1 ${x + 9} ${Y} Z`} fill="var(--mat-sighter)" />
-      <text x={x} y={Y + 60} fontSize={11.5} textAnchor="middle" fill="var(--soft)">
+      <text x={x} y={Y + 74} fontSize={11.5} textAnchor="middle" fill="var(--soft)">
         {name}
       </text>
     </g>

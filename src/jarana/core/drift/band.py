@@ -152,7 +152,7 @@ def _run_member(rig: Rig, reach: Reach, z: Floats) -> _Member | None:
         )
     except SolverError:
         return None
-    shift = -min(min(float(chain.x[0, n]) for n in chain.mesh.body_node), 0.0)
+    shift = -min(min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0), 0.0)
     member = Lowered(scenario, (), lowered.begins_m)
     flies = tuple(fly_drift(chain, name, rig, None, shift, member, water) for name in hung(chain, rig))
     places = [round((k + 1) / DRAWN_TIMES * (len(chain.times) - 1)) for k in range(DRAWN_TIMES)]

@@ -133,7 +133,7 @@ class Method:
         said: tuple[Chosen, ...] = ()
         if rules is not None:
             rig, said = inside(rig, rules, kit.writer)
-        return Started(rig, (*kit.choices, *said), tuple(kit.missing))
+        return Started(rig, (*kit.told(rig), *said), tuple(kit.missing))
 
     def start(self, drawer: Drawer, reach: Reach) -> Rig:
         """Return the rig alone."""

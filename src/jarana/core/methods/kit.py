@@ -161,7 +161,8 @@ class Kit:
         least = span.fish_least * 1000
         mm = usual_mm if least <= usual_mm * 1.15 else min(least, usual_mm * 1.6)
         owned = sorted({s.diameter_mm for s in self.drawer.spools if s.material.key in wanted})
-        have = f"; you own {_listed([self.mm(d) for d in owned])}" if owned else ""
+        told = any("you own" in c.text for c in self.choices)
+        have = f"; you own {_listed([self.mm(d) for d in owned])}" if owned and not told else ""
         because = f"#{fly.hook.size} and {self.writer.text('fish', fish.mass_kg)} in this current{have}"
         return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
 
@@ -363,6 +364,11 @@ class Kit:
         return Rod(
             id="table-rod", name=f"a {line_class}-weight", length_mm=3000, line_class=line_class, steady_pull_n=pull
         )
+
+    def told(self, rig: Rig) -> list[Chosen]:
+        """Return the choices from the line down: sections, what holds the rig up, then the flies."""
+        order = {s.id: i for i, s in enumerate(rig.spans)} | {a.id: 100 + i for i, a in enumerate(rig.attachments)}
+        return sorted(self.choices, key=lambda c: order.get(c.part, 50))
 
     def _joint(self, key: str, knot: str, ring: bool) -> None:
         if not self.spans:

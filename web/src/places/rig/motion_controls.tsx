@@ -59,10 +59,12 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
           <small>top</small> {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>
       )}
-      <Button className="ml-auto" onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
-        Where anglers disagree
-      </Button>
-      <Assumes />
+      <div className="ml-auto flex items-center gap-1">
+        <Button onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
+          Where anglers disagree
+        </Button>
+        <Assumes />
+      </div>
     </div>
   );
 }
@@ -154,7 +156,7 @@ function CountDown({ seconds, kind }: { seconds: number; kind: Kind }) {
 /** What the computation takes for granted. */
 function Assumes() {
   return (
-    <Hint label="What this assumes" className="">
+    <Hint label="What this assumes">
       <p>One lane, seen from the side: no current across, no turning of the fly.</p>
       <p>The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.</p>
       <p>Line that does not stretch, and bends freely unless it is fly line.</p>
