@@ -82,8 +82,10 @@ def _openapi(_arguments: argparse.Namespace) -> int:
 
 def _schema(arguments: argparse.Namespace) -> int:
     from jarana.formats.schemas import SCHEMAS
+    from jarana.usecases.report_rig import report_schema
 
-    json.dump(SCHEMAS[arguments.document](), sys.stdout, indent=1, sort_keys=True)
+    made = SCHEMAS | {"report": report_schema}
+    json.dump(made[arguments.document](), sys.stdout, indent=1, sort_keys=True)
     print()
     return 0
 
@@ -105,29 +107,23 @@ def _leader(arguments: argparse.Namespace) -> int:
 def _report(arguments: argparse.Namespace) -> int:
     from jarana.core.readings.base import Known
     from jarana.core.rules.rule_set import RuleSet
-    from jarana.core.tackle.drawer import Drawer
     from jarana.core.water.reach import Reach, blank_reach
     from jarana.formats.rig_file import rig_from_text
-    from jarana.usecases.work_on_rig import work_on_rig
+    from jarana.formats.stock_csv import drawer_of
+    from jarana.usecases.report_rig import report_rig
 
     def work() -> str:
         rig = rig_from_text(_read(arguments.rig, LARGEST_SPEC))
-        water, rules = blank_reach(), None
+        water, rules, drawer = blank_reach(), None, None
         if arguments.reach:
             water = Reach.model_validate_json(_read(arguments.reach, LARGEST_SPEC))
         if arguments.rules:
             rules = RuleSet.model_validate_json(_read(arguments.rules, LARGEST_SPEC))
-        bench = work_on_rig(rig, water, [], Drawer(), arguments.units, Known(rules=rules))
-        told = {
-            "rig": rig.name,
-            "water": water.name,
-            "readings": [r.model_dump() for r in bench.readings],
-            "strength": [
-                {"kind": k.kind, "part": k.part, "name": k.name, "force_n": k.force, "loses": k.loses, "why": k.why}
-                for k in bench.strength
-            ],
-        }
-        return json.dumps(told, indent=1)
+        if arguments.tackle:
+            files = sorted(Path(arguments.tackle).glob("*.csv"))
+            drawer = drawer_of({path.stem: _read(str(path), LARGEST_SPEC) for path in files})
+        known = Known(rules=rules, drawer=drawer)
+        return report_rig(rig, water, arguments.units, known).model_dump_json(indent=1)
 
     return _answered(arguments.rig, work)
 
@@ -180,6 +176,7 @@ def main(argv: list[str] | None = None) -> int:
     report.add_argument("rig", help="a rig file")
     report.add_argument("--reach", help="a water as JSON; a plain one without")
     report.add_argument("--rules", help="a rule set as JSON")
+    report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
     report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
     report.set_defaults(run=_report)
     leader = commands.add_parser("leader", help="leaders from spools (docs/leaders.md)")
@@ -197,7 +194,7 @@ def main(argv: list[str] | None = None) -> int:
     standin.set_defaults(run=_standin)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
-    schema.add_argument("document", choices=["rig", "leader"])
+    schema.add_argument("document", choices=["rig", "leader", "report"])
     schema.set_defaults(run=_schema)
     commands.add_parser("warm", help="compile the engine ahead of the first start").set_defaults(run=_warm)
     arguments = parser.parse_args(argv)

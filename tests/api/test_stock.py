@@ -48,7 +48,7 @@ def everything(client: FlaskClient) -> str:
 def test_the_demo_stock_is_complete(client: FlaskClient) -> None:
     drawer = client.get("/api/drawer").json["drawer"]
     sizes = {key: len(drawer[key]) for key in ("spools", "patterns", "rods", "lines", "floats")}
-    assert sizes == {"spools": 19, "patterns": 60, "rods": 3, "lines": 6, "floats": 7}
+    assert sizes == {"spools": 22, "patterns": 62, "rods": 3, "lines": 6, "floats": 8}
     assert [k["key"] for k in client.get("/api/stock/kinds").json["kinds"]] == KINDS
 
 
@@ -74,7 +74,7 @@ def test_a_change_sent_twice_is_made_once(client: FlaskClient) -> None:
     edit = {"op": "add", "reference": "fluorocarbon-6x"}
     first = change(client, "spools", edit, change_id=sent).json
     assert change(client, "spools", edit, change_id=sent).json["change"] == first["change"]
-    assert len(rows(client, "spools")) == 20
+    assert len(rows(client, "spools")) == 23
 
 
 def test_edits_are_all_or_none_and_everything_wrong_is_named(client: FlaskClient) -> None:

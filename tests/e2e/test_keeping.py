@@ -53,7 +53,7 @@ def test_history_reads_as_it_was_worked_is_compared_and_restored(bench: Page) ->
 def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> None:
     library(bench)
     bench.get_by_role("button", name="Copy Two nymphs, level contact").click()
-    expect(bench.get_by_role("list", name="Rigs").get_by_role("listitem")).to_have_count(8)
+    expect(bench.get_by_role("list", name="Rigs").get_by_role("listitem")).to_have_count(13)
     bench.get_by_role("button", name="Rename Two nymphs, level contact, copy").click()
     bench.get_by_label("New name").fill("Dusk rig")
     bench.keyboard.press("Enter")
@@ -66,7 +66,8 @@ def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> 
     bench.get_by_role("dialog").get_by_role("button", name="Undo", exact=True).click()
     expect(bench.get_by_role("button", name="Take Dusk rig in hand")).to_be_visible()
     bench.get_by_role("button", name="Start a rig").click()
-    bench.get_by_role("button", name=re.compile("^Lake, straight line")).click()
+    bench.get_by_role("button", name=re.compile("^Contact, tapered mono")).click()
+    bench.get_by_role("button", name="See it fish").click()
     expect(bench.get_by_role("dialog")).to_have_count(0)
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 1 · saved")
 
@@ -87,7 +88,7 @@ def test_a_rig_goes_out_as_a_file_and_comes_in_with_the_same_document(bench: Pag
           return (await Promise.all(rigs.map(one))).map((r) => r.hash);
         }"""
     )
-    assert len(hashes) == 8
+    assert len(hashes) == 13
     assert hashes[0] == hashes[1]
 
 
@@ -100,7 +101,7 @@ def test_a_bad_file_says_every_fault_and_brings_nothing_in(bench: Page, tmp_path
     expect(told).to_contain_text("Nothing was imported")
     expect(told).to_contain_text("spans[0].length_mm")
     expect(told).to_contain_text("colour")
-    expect(bench.get_by_role("list", name="Rigs").get_by_role("listitem")).to_have_count(7)
+    expect(bench.get_by_role("list", name="Rigs").get_by_role("listitem")).to_have_count(12)
 
 
 def test_what_is_offered_is_applied_by_one_key_and_undone(bench: Page) -> None:

@@ -69,7 +69,7 @@ def test_one_s_own_measures_stand_beside_the_lengths(table: Page) -> None:
     table.get_by_label("Hand span").fill("8 1/4 in")
     table.get_by_label("Forearm, elbow to fingertip").fill("46")
     table.get_by_role("button", name="Set", exact=True).click()
-    expect(table.get_by_test_id("step-j-dropper")).to_contain_text("1 forearm + 1 hand span")
+    expect(table.get_by_test_id("step-j-point-tippet")).to_contain_text("1 forearm + 1 hand span")
     assert violations(table) == []
 
 

@@ -18,7 +18,7 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     expect(bench.get_by_test_id("track-point")).to_be_visible()
     expect(bench.get_by_test_id("track-dropper")).to_be_visible()
     keys = bench.locator("[data-testid^=reading-]").evaluate_all("rows => rows.map(r => r.dataset.severity)")
-    assert len(keys) == 13
+    assert len(keys) == 17
     assert keys == sorted(keys, key=["act", "look", "fine"].index)
 
 
@@ -47,7 +47,7 @@ def test_a_length_typed_in_feet_is_kept_as_typed_and_reaches_the_cut_list(bench:
     expect(field).to_have_value("1' 8\"")
     expect(bench.locator("#part-point-tippet")).to_contain_text("0.51 m")
     bench.get_by_role("link", name="Tie it").click()
-    step = bench.get_by_test_id("step-j-dropper")
+    step = bench.get_by_test_id("step-j-point-tippet")
     expect(step).to_contain_text("0.51 m finished")
     expect(step).to_contain_text("Spool 9")
     expect(step).to_contain_text("three-turn water knot")

@@ -10,14 +10,12 @@ from uuid import UUID, uuid5
 from sqlalchemy.orm import Session
 
 from jarana.core.methods import methods
-from jarana.core.model import Frozen
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.stock.change import Shelf
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth, SetTemperature, SetWord
 from jarana.core.water.reach import Reach
-from jarana.formats.stock_csv import put_rows, read_stock
+from jarana.formats.stock_csv import drawer_of
 from jarana.storage.repositories import Anglers, Belongings
 from jarana.storage.tables import AnglerRow
 from jarana.usecases.keep_reach import keep_reach
@@ -27,7 +25,6 @@ from jarana.usecases.keep_stock import import_stock
 HERE = Path(__file__).parent
 NAME = "Demo"
 RIGS = (
-    ("lake-deep-float", "oskel-north"),
     ("buoyant-point", "oskel-north"),
     ("sweep", "oskel-north"),
     ("lake-suspended", "oskel-north"),
@@ -49,14 +46,7 @@ def valley() -> tuple[tuple[Reach, ...], Drawer]:
     """Return the waters and the drawer of the invented valley."""
     data = tomllib.loads((HERE / "valley.toml").read_text(encoding="utf-8"))
     reaches = tuple(Reach.model_validate(row) for row in data["reach"])
-    items: dict[str, tuple[Frozen, ...]] = {}
-    for key, kind in kinds().items():
-        shelf = Shelf(kind, {}, lambda: "new")
-        read = read_stock(kind, stock_file(key))
-        put_rows(shelf, read)
-        read.faults.raise_if_any()
-        items[kind.drawer] = tuple(shelf.items.values())
-    return reaches, Drawer.model_validate(items)
+    return reaches, drawer_of({key: stock_file(key) for key in kinds()})
 
 
 def stock_file(kind: str) -> str:

@@ -5,15 +5,18 @@ from __future__ import annotations
 import csv
 import io
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from jarana.core import units
 from jarana.core.errors import FaultList, InputError, shorten
+from jarana.core.model import Frozen
 from jarana.core.stock.change import MOST_ROWS, Shelf
 from jarana.core.stock.column import Cells, read_cells
 from jarana.core.stock.kind import StockKind
+from jarana.core.stock.kinds import kinds
+from jarana.core.tackle.drawer import Drawer
 from jarana.formats.cells import quoted, unquoted
 
 MOST_BYTES = 900_000
@@ -172,3 +175,26 @@ def _unit(kind: StockKind[Any], key: str, unit: str, given: dict[str, str], faul
         faults.add("header", shorten(f"{key} [{unit}]"), "the unit is one of " + ", ".join(allowed))
     elif unit != column.unit:
         given[key] = unit
+
+
+def drawer_of(texts: Mapping[str, str]) -> Drawer:
+    """Return the drawer that CSV files, by kind, come to; a kind without a file is empty.
+
+    Raises
+    ------
+    InputError
+        Naming every line and column that cannot be read, and every file of no kind.
+    """
+    known, faults = kinds(), FaultList()
+    items: dict[str, tuple[Frozen, ...]] = {}
+    for key, text in texts.items():
+        if not faults.check(key in known, key, "", "is no kind of tackle: " + ", ".join(known)):
+            continue
+        shelf = Shelf(known[key], {}, lambda: "new")
+        read = read_stock(known[key], text)
+        put_rows(shelf, read)
+        with faults.under(key):
+            read.faults.raise_if_any()
+        items[known[key].drawer] = tuple(shelf.items.values())
+    faults.raise_if_any()
+    return Drawer.model_validate(items)

@@ -36,7 +36,7 @@ def test_a_typed_length_is_kept_to_the_tenth_of_a_millimetre() -> None:
 
 
 def test_moving_a_joint_keeps_the_whole_length() -> None:
-    rig = MoveJoint(joint="j-dropper", by_mm=50).apply(RIG, DRAWER)
+    rig = MoveJoint(joint="j-point-tippet", by_mm=50).apply(RIG, DRAWER)
     assert rig.length == pytest.approx(RIG.length)
     assert rig.spans[-1].length_mm == RIG.spans[-1].length_mm - 50
 
@@ -78,7 +78,7 @@ def test_a_dropper_needs_a_tag_and_the_knot_gives_way_to_one_that_leaves_it() ->
         (SwapFly(at="point", weight="none"), "weight"),
         (StepBead(at="nobody", heavier=True), "at"),
         (RemoveFly(at="point"), "at"),
-        (AddDropper(joint="j-dropper", weight="tiny-black-20"), "joint"),
+        (AddDropper(joint="j-point-tippet", weight="tiny-black-20"), "joint"),
         (AddDropper(joint="j-line", weight="tiny-black-20"), "joint"),
         (UseKnot(part="point", knot="blood"), "knot"),
         (UseKnot(part="j-clear", knot="no-such"), "knot"),
@@ -138,8 +138,3 @@ def test_the_method_fits_the_tippet_to_the_water(drawer: Drawer, weir_run: Reach
     assert below == sorted(below)
     assert len(start(drawer, thin).attachments) == 1
     assert start(drawer, weir_run).length <= 2 * 3.2 + 0.01
-
-
-def test_a_method_without_the_tackle_says_what_is_missing(weir_run: Reach) -> None:
-    with pytest.raises(InputError, match="wanted"):
-        methods()["level-contact"].start(Drawer(), weir_run)

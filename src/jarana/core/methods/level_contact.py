@@ -25,7 +25,7 @@ def ties(kit: Kit) -> Rig:
     pair = kit.reach.depth_m >= ONE_FLY_BELOW_M
     mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
     point = kit.fly(
-        "point", ("slick", "slim"), 14, 2.8, because="the anchor; go up or down a bead before anything else"
+        "point", ("slim", "slick"), 14, 2.8, because="the anchor; go up or down a bead before anything else"
     )
     kit.section("mono", "Coloured mono", ("coloured-mono",), 0.18, mono, because="thin: it sags little and is seen")
     kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because="sets the colour off from the sighter")

@@ -34,10 +34,12 @@ def read(context: Context) -> Reading:
             "Nothing stops it at the tip ring",
             "The fish comes to the net on the reel.",
             Figure("–", ""),
+            why=("A level leader and its knots pass the rings; a float or a dropper fly does not.",),
         )
     severity: Severity = "fine" if far <= reach else "look"
     title = "Within netting reach" if severity == "fine" else "Out of netting reach"
-    tail = "" if severity == "fine" else " Hand-line the last of it, or use a float that lets go."
+    more = ", or use a float that lets go" if what == "float" else ""
+    tail = "" if severity == "fine" else f" Hand-line the last of it{more}."
     return make(
         "netting", severity, title,
         f"The {what} stops at the tip ring with the point {writer.text('length', far)} away; you reach {writer.text('length', reach)}.{tail}",

@@ -17,7 +17,14 @@ def read(context: Context) -> Reading:
     """Name every part that does not come from the drawer."""
     rig, writer, drawer = context.rig, context.writer, context.known.drawer
     if drawer is None:
-        return make("owned", "fine", "Tackle not compared", "No drawer is at hand.", Figure("–", ""))
+        return make(
+            "owned",
+            "fine",
+            "Tackle not compared",
+            "No drawer is at hand.",
+            Figure("–", ""),
+            why=("Every part is looked for in your drawer.",),
+        )
     parts, lines = [], []
     for span in rig.spans:
         if span.spool is None or drawer.spool(span.spool.id) is None:

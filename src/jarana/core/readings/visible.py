@@ -42,7 +42,14 @@ def read(context: Context) -> Reading:
     elif rig.head.kind == "held":
         what, far = "the sighter", SIGHTER_M * (WAVE if reach.wind_m_s >= WAVE_M_S else 1.0)
     else:
-        return make("visible", "fine", "No sign to watch", "Takes are felt on the line.", Figure("–", ""))
+        return make(
+            "visible",
+            "fine",
+            "No sign to watch",
+            "Takes are felt on the line.",
+            Figure("–", ""),
+            why=("A fly line held tight shows a take in the hand.",),
+        )
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
     hard = "The sign is hard to see" if off <= 1.3 * far else "Too far to see the sign"

@@ -71,6 +71,9 @@ def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None 
     mine = drawer or Drawer()
     for key in knots():
         knot = mine.knot(key) or knots()[key]
+        if key == now.key and drawer is None:
+            rows.append((now, _holds(rig, part)))
+            continue
         try:
             changed = UseKnot(part=part, knot=key).apply(rig, mine)
         except InputError:
