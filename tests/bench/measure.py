@@ -18,11 +18,12 @@ from jarana.core.drift.lower import lower
 from jarana.core.drift.result import simulate
 from jarana.core.drift.scenario import Scenario
 from jarana.core.drift.steady import steady_float, steady_held
-from jarana.core.methods import methods
+from jarana.core.methods import methods, ranked
 from jarana.demo.load import valley
 from jarana.formats.chain_case import read_scenario
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import migrate
+from jarana.usecases.two_schools import two_schools
 from jarana.usecases.work_on_rig import work_on_rig
 from tests.bench.drawer import files, grid
 from tests.bench.stiff import stiff
@@ -84,6 +85,15 @@ def engine() -> None:
     there, here = stiff(second)
     general = (time.perf_counter() - begun) * 1000
     sure = timed(lambda: band_of(rig, reach), rounds=3)
+    twenty = [
+        timed(lambda m=m: m.begin(drawer, next(r for r in reaches if r.kind in m.waters)), 5)
+        for m in methods().values()
+    ]
+    both = timed(lambda: two_schools(rig, reach, drawer, "metric"), rounds=5)
+    print(
+        f"a rig of each of {len(twenty)} methods: median {statistics.median(twenty):.1f} ms, slowest {max(twenty):.1f} ms; ranked in {timed(lambda: ranked(reach)):.2f} ms"
+    )
+    print(f"both schools of every question           {both:6.0f} ms  ({both / full:.1f} x the demo rig's drift)")
     print(f"settled shape: held {shape:5.2f} ms, under a float {float_shape:5.2f} ms  (wanted < 0.3, < 1.5)")
     print(f"128-member band of the demo rig          {sure:6.0f} ms  (wanted < 1200)")
     print(

@@ -8,8 +8,12 @@ from jarana.demo.load import valley
 
 
 def warm_up() -> None:
-    """Run one drift of the invented valley; everything compiled stays in this process and in the cache."""
+    """Run one drift for each way a rig is held up; everything compiled stays in this process and in the cache."""
     reaches, drawer = valley()
-    reach = reaches[0]
+    held: set[str] = set()
     for method in methods().values():
-        simulate(method.start(drawer, reach), reach)
+        reach = next(r for r in reaches if r.kind in method.waters)
+        rig = method.start(drawer, reach)
+        if rig.head.kind not in held:
+            held.add(rig.head.kind)
+            simulate(rig, reach)

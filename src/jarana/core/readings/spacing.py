@@ -13,6 +13,8 @@ CLEARANCE = 0.15
 """m beyond both tags, so that flies do not reach each other."""
 THIN_WATER = 0.35
 """m: in thinner water, or among obstructions, one fly fishes better."""
+CLUTTERED = 0.3
+"""Obstructions along so much of the drift: one fly fishes better."""
 LEAST_SLANT = 0.15
 NET_SPARE = 0.4
 """m an angler reaches beyond the rod's length when the float or the join is at the tip."""
@@ -34,10 +36,11 @@ def read(context: Context) -> Reading:
     tags = sum(a.link.length_mm / 1000 for a in (upper, lower) if a.link and a.at.kind == "joint")
     least = max(tags + CLEARANCE, context.known.rules.least_distance_m or 0.0 if context.known.rules else 0.0)
     thin = reach.kind == "river" and reach.depth_m < THIN_WATER
-    severity: Severity = "look" if apart < least - 1e-6 or thin else "fine"
+    cluttered = reach.kind == "river" and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
+    severity: Severity = "look" if apart < least - 1e-6 or thin or cluttered else "fine"
     title = (
         "One fly is enough here"
-        if thin
+        if thin or cluttered
         else "Flies close enough to tangle"
         if apart < least - 1e-6
         else "Spacing keeps them apart"
@@ -49,6 +52,8 @@ def read(context: Context) -> Reading:
     )
     if thin:
         text = f"In {writer.text('depth', reach.depth_m)} of water two flies ride different currents. " + text
+    elif cluttered:
+        text = "Among so many obstructions a second fly is what snags. " + text
     why = [
         f"Taking zone {writer.text('short', thick)} thick; settled, the line between them slants {slant:.0%} of its length down.",
         *_practice(context),
