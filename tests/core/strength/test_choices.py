@@ -212,3 +212,22 @@ def test_three_own_pulls_win_over_the_table_and_two_do_not(contact_rig: Rig) -> 
         contact_rig, Drawer(knot_tests=(KnotTest(id="t", knot="blood", share=0.95, n=4),))
     )
     assert "Your own pulls in nylon: 95%" in next(j.knot.remark for j in tied.joints if j.id == part)
+
+
+def test_the_loop_at_the_fly_line_is_chosen_among_loops_or_tied_to_it(contact_rig: Rig, drawer: Drawer) -> None:
+    choices = {c.knot.key: c for c in knot_choices(contact_rig, "j-line", drawer=drawer)}
+    assert set(choices) == {"perfection-loop", "surgeon-loop", "surgeon-loop-triple", "nail"}
+    assert choices["perfection-loop"].now
+    assert choices["surgeon-loop-triple"].force > choices["surgeon-loop"].force > choices["perfection-loop"].force
+    tied = UseKnot(part="j-line", knot="nail").apply(contact_rig, drawer)
+    assert tied.joints[0].loop is None
+    looped = UseKnot(part="j-line", knot="surgeon-loop").apply(tied, drawer)
+    assert looped.joints[0].loop is not None
+    assert looped.joints[0].knot.key == "loop-to-loop"
+
+
+def test_a_bead_is_pegged_and_a_shot_is_stopped_with_knots_of_their_own() -> None:
+    beads = methods()["pegged-bead"].start(valley()[1], REACHES["sluice-meadow"])
+    assert {c.knot.key for c in knot_choices(beads, "bead")} == {"bead-peg"}
+    shot = methods()["shot-below"].start(valley()[1], REACHES["sluice-meadow"])
+    assert {c.knot.key for c in knot_choices(shot, "shot")} >= {"surgeon-loop", "surgeon-loop-triple"}

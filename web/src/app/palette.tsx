@@ -26,7 +26,7 @@ export function Palette() {
         const text = value.toLowerCase();
         return words.every((word) => text.includes(word)) ? 1 : 0;
       }}
-      overlayClassName="fixed inset-0 z-40 bg-ink/30"
+      overlayClassName="fixed inset-0 z-40 bg-veil"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(38rem,calc(100vw-1rem))] -translate-x-1/2 rounded-s border border-ink bg-sheet"
     >
       <Command.Input

@@ -9,7 +9,7 @@ export function SideSheet({ open, onClose, title, note, width = "36rem", childre
   return (
     <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-veil" />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed inset-y-0 right-0 z-50 flex flex-col border-l border-ink bg-sheet"

@@ -11,6 +11,8 @@ from jarana.core.rig.model import FloatHead, Motion, Rig
 
 SET_PER_DEPTH = 0.95
 """Just short of the bed below the ledge, so that the jig falls over it and does not lie."""
+SLANTS = 0.4
+"""Longer by so much for each m/s of surface pace: the line slants."""
 IN_CURRENT = 1.3
 DEEPEST_M = 4.5
 
@@ -19,7 +21,8 @@ def ties(kit: Kit) -> Rig:
     """Return one heavy jig, the float set for the depth below the ledge."""
     ahead = [s.depth_m for s in kit.reach.soundings if s.x_m <= kit.reach.fish_at_m + 4]
     deepest = max([kit.reach.depth_m, *ahead]) if kit.reach.kind == "river" else kit.reach.depth_m
-    below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH, 600)
+    slant = 1 + SLANTS * kit.reach.pace_m_s
+    below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH * slant, 600)
     jig = kit.fly("point", ("bushy", "slick", "dubbed"), 10, 4.0, because="heavy: it falls over the ledge at once")
     floating_butt(kit)
     tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))

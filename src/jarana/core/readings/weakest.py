@@ -62,7 +62,7 @@ def candidates(context: Context) -> Iterator[RigEdit]:
     if part in keys:
         i = keys.index(part)
         near = rig.spans[max(i - 1, 0) : i + 1]
-        now = rig.joints[i].knot
+        now = rig.joints[i].loop or rig.joints[i].knot
         wanted = rig.knots_for(part)
     else:
         near, now, wanted = rig.spans[-1:], rig.point.knot, frozenset({"eye"})

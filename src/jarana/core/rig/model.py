@@ -324,7 +324,7 @@ class Rig(Frozen):
             return frozenset({KNOT_OF_BODY[self.attachment(part).body.kind]})
         joint_id, index = part, self.joint_index(part)
         if index == 0:
-            return frozenset({"loops", "fly line"})
+            return frozenset({"loop", "loops", "fly line"})
         if self.joints[index].ring:
             return frozenset({"ring", "eye"})
         if self.in_line(joint_id):

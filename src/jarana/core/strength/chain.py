@@ -78,7 +78,12 @@ def _accidents(span: Span, below: tuple[str, ...]) -> list[StrengthLink]:
 
 
 def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
-    """Return the peg of a bead in a span; a shot is pinched on and costs no strength."""
+    """Return the peg of a bead in a span, or the stopper a last shot pulls off; a pinched shot costs no strength."""
+    if attachment.body.kind == "shot" and attachment.at.kind == "point":
+        last = rig.spans[-1]
+        share = knot_efficiency(attachment.knot, last.material)
+        return [StrengthLink("eye", attachment.id, f"stopper of the {attachment.body.label}", share * last.wet_strength(),
+                             (attachment.id,), _told(attachment.knot, share, last))]  # fmt: skip
     if attachment.body.kind != "pegged bead" or attachment.at.kind != "span":
         return []
     index = rig.span_index(attachment.at.span)

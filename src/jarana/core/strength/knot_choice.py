@@ -71,6 +71,9 @@ def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None 
     mine = drawer or Drawer()
     for key in knots():
         knot = mine.knot(key) or knots()[key]
+        if "loops" in knot.joins and key != now.key:
+            # Hands are shaken whatever the loop: the loops themselves are the choice at the fly line.
+            continue
         if key == now.key and drawer is None:
             rows.append((now, _holds(rig, part)))
             continue
@@ -106,7 +109,7 @@ def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, ha
         words = "Holds most" if force >= best - 1e-9 else "Holds nearly most and is easy"
         text = f"{words} of what can be tied here{hands}."
     else:
-        off = force / first[1] - 1
+        off = force / first[1] - 1 if first[1] > 0 else 0.0
         held = "as strong" if abs(off) < 0.01 else f"{abs(off):.0%} {'stronger' if off > 0 else 'weaker'}"
         ease = knot.ease - first[0].ease
         how = "as easy" if ease == 0 else "easier" if ease < 0 else "harder"
@@ -121,7 +124,7 @@ def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, ha
 def _tied(rig: Rig, part: str) -> Knot:
     for joint in rig.joints:
         if joint.id == part:
-            return joint.knot
+            return joint.loop or joint.knot
     for attachment in rig.attachments:
         if attachment.id == part:
             return attachment.knot

@@ -180,7 +180,7 @@ function JointControls({ part, drawer, system, strength }: Props) {
         title={joint.ring ? "Ring" : index === 0 ? "To the fly line" : "Joint"}
         note={holds ? `holds ${holds.shown}: ${holds.why}` : ""}
       />
-      <KnotChoice part={joint.id} knot={joint.knot} rig={docs.rig} />
+      <KnotChoice part={joint.id} knot={joint.loop ?? joint.knot} rig={docs.rig} />
       <p className="max-w-80 self-center text-[12px] text-soft">
         {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
       </p>

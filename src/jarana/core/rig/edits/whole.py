@@ -9,8 +9,9 @@ from pydantic import Field
 from jarana.core.errors import InputError
 from jarana.core.model import Key, Text, Typed
 from jarana.core.rig.edits.base import RigEdit, span_of
-from jarana.core.rig.model import FloatHead, Motion, MotionKind, Rig
+from jarana.core.rig.model import FloatHead, Joint, Motion, MotionKind, Rig
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.knot import Knot
 from jarana.core.units import parse
 
 
@@ -81,6 +82,8 @@ class UseKnot(RigEdit):
                 hung = rig.hung_at(joint.id)
                 if hung and hung.school == "tag" and not joint.ring and knot.dropper_tag == "none":
                     raise InputError.one("knot", knot.name, "leaves no tag for the dropper that hangs here")
+                if rig.joint_index(joint.id) == 0:
+                    return rig.replace_joint(joint.id, **self._at_the_line(joint, knot, drawer))
                 return rig.replace_joint(joint.id, knot=knot)
         if any(a.id == self.part for a in rig.attachments):
             if not rig.knots_for(self.part) & set(knot.joins):
@@ -92,6 +95,14 @@ class UseKnot(RigEdit):
                 raise InputError.one("knot", knot.name, wrong[next(iter(rig.knots_for(self.part)))])
             return rig.replace_attachment(self.part, knot=knot)
         raise InputError.one("part", self.part, "there is no such joint or fly on this rig")
+
+    def _at_the_line(self, joint: Joint, knot: Knot, drawer: Drawer) -> dict[str, object]:
+        """Return how the leader is joined to the fly line: a loop in its end, hands shaken with the line's; or tied to it."""
+        if "loop" in knot.joins:
+            return {"knot": drawer.knot("loop-to-loop"), "loop": knot}
+        if "loops" in knot.joins:
+            return {"knot": knot, "loop": joint.loop or drawer.knot("perfection-loop")}
+        return {"knot": knot, "loop": None}
 
 
 class SetWindKnot(RigEdit):
