@@ -1,4 +1,4 @@
-import { Moon, Redo2, Search, Sun, Undo2 } from "lucide-react";
+import { Moon, Plus, Redo2, Search, Sun, Undo2 } from "lucide-react";
 import type { Book, UnitSystem } from "../api/client";
 import { Button } from "../ui/button";
 import { useBench } from "./bench_store";
@@ -26,6 +26,10 @@ export function TopBar({ book, system }: Props) {
       <div className="flex flex-wrap items-center gap-2 px-3 py-[6px] lg:flex-nowrap">
         <WaterChip water={docs.water} book={book} system={system} />
         <RigChip state={keeping.state} />
+        <Button onClick={() => openSheet("start")} title="Start a rig for today's water (M)" aria-label="Start a rig">
+          <Plus size={16} aria-hidden />
+          <span className="max-xl:sr-only">Start a rig</span>
+        </Button>
         <div className="ml-auto flex shrink-0 flex-wrap items-center gap-1.5 lg:flex-nowrap">
           <Button onClick={() => undo?.()} disabled={!undo} aria-label="Undo" title="Undo (Ctrl Z)">
             <Undo2 size={16} aria-hidden />

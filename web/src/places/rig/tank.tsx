@@ -32,6 +32,7 @@ export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
     setPlaying(!playing);
   };
   const bed = book.beds.find((b) => b.key === answer.water.bed)?.name ?? "";
+  const method = book.methods.find((m) => m.key === rig.method);
   const top = nodeAt(drift, 0, time);
   const entry = nodeAt(drift, 0, 0);
   return (
@@ -62,6 +63,12 @@ export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
           />
         ) : null}
       </div>
+      {method && !method.waters.includes(answer.water.kind ?? "river") ? (
+        <p role="note" className="px-3 pt-1 text-[13px] text-look">
+          {method.name} is fished in a {method.waters[0]}; today's water is a {answer.water.kind}. Take another water,
+          or start a rig for this one.
+        </p>
+      ) : null}
       <p data-testid="story" className="px-3 pt-1 text-[13px]">
         {answer.story}
       </p>
