@@ -1,12 +1,14 @@
-import { render, screen } from "@testing-library/react";
+import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { beforeEach, describe, expect, it } from "vitest";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { Cautions, useCautionLength } from "./cautions";
 
 const OF = [
   { key: "a", short: "Short a.", full: "Short a, and why." },
   { key: "b", short: "Short b.", full: "Short b, and why." },
 ];
+
+afterEach(cleanup);
 
 describe("cautions", () => {
   beforeEach(() => {

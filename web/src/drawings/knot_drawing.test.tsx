@@ -1,5 +1,5 @@
-import { render, screen } from "@testing-library/react";
-import { describe, expect, it } from "vitest";
+import { cleanup, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it } from "vitest";
 import { KnotDrawing } from "./knot_drawing";
 
 const STEP = {
@@ -12,6 +12,8 @@ const STEP = {
     { role: "pull", d: "", x: 10, y: 30, width: 0, dx: -10, dy: 0 },
   ],
 };
+
+afterEach(cleanup);
 
 describe("a knot's step", () => {
   it("is a picture with its sentence", () => {
