@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
-import { Check, ChevronDown } from "lucide-react";
-import { Popover } from "radix-ui";
-import { useState } from "react";
+import { Check } from "lucide-react";
 import { type Attachment, api, type Rig, taken, type UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { CardButton } from "../../app/knot_card";
+import { Pick } from "../../ui/pick";
 
 type Props = { attachment: Attachment; rig: Rig; system: UnitSystem };
 const CARD: Record<string, string> = {
@@ -25,36 +24,19 @@ const NAME: Record<string, string> = {
 
 /** The five ways to hang a dropper, with what each holds and costs on this rig. */
 export function DropperChoice({ attachment, rig, system }: Props) {
-  const [open, setOpen] = useState(false);
   const fault = useBench((s) => s.faults[`${attachment.id}.school`]);
+  const shown = NAME[attachment.school] ?? attachment.school;
   return (
-    <div>
-      <span className="block text-[12px] text-soft">Hung by</span>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
-          aria-label={`Hung by: ${NAME[attachment.school]}. Other ways to hang it`}
-          className="flex min-h-8 w-32 items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left"
-        >
-          <span className="truncate">{NAME[attachment.school]}</span>
-          <ChevronDown size={14} aria-hidden className="shrink-0" />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            sideOffset={4}
-            align="start"
-            aria-label="Ways to hang it"
-            className="z-40 max-h-[min(34rem,var(--radix-popover-content-available-height))] w-[min(32rem,calc(100vw-1rem))] overflow-y-auto rounded-s border border-ink bg-sheet p-3"
-          >
-            {open ? <Schools attachment={attachment} rig={rig} system={system} onDone={() => setOpen(false)} /> : null}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-      {fault ? (
-        <p role="alert" className="mt-1 max-w-40 text-[12px] text-float">
-          {fault}
-        </p>
-      ) : null}
-    </div>
+    <Pick
+      label="Hung by"
+      shown={shown}
+      says={`Hung by: ${shown}. Other ways to hang it`}
+      opens="Ways to hang it"
+      width="w-32"
+      fault={fault}
+    >
+      {(done) => <Schools attachment={attachment} rig={rig} system={system} onDone={done} />}
+    </Pick>
   );
 }
 

@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { Check, ChevronDown } from "lucide-react";
-import { Popover } from "radix-ui";
+import { Check } from "lucide-react";
 import { useState } from "react";
 import { api, type Knot, type Rig, type SystemKey, taken } from "../../api/client";
 import { useBench } from "../../app/bench_store";
 import { CardButton } from "../../app/knot_card";
 import { useBook } from "../../app/queries";
+import { Pick } from "../../ui/pick";
 
 type Props = { part: string; knot: Knot; rig: Rig };
 
@@ -13,35 +13,17 @@ type Props = { part: string; knot: Knot; rig: Rig };
 export function KnotChoice({ part, knot, rig }: Props) {
   const units = useBench((s) => s.units);
   const fault = useBench((s) => s.faults[`${part}.knot`]);
-  const [open, setOpen] = useState(false);
   return (
-    <div>
-      <span className="block text-[12px] text-soft">Knot</span>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
-          aria-label={`Knot: ${knot.name}. What else can be tied here`}
-          className="flex min-h-8 w-52 items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left"
-        >
-          <span className="truncate">{knot.name}</span>
-          <ChevronDown size={14} aria-hidden className="shrink-0" />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            sideOffset={4}
-            align="start"
-            aria-label="What can be tied here"
-            className="z-40 max-h-[min(30rem,var(--radix-popover-content-available-height))] w-[min(30rem,calc(100vw-1rem))] overflow-y-auto rounded-s border border-ink bg-sheet p-3"
-          >
-            {open ? <Choices part={part} rig={rig} units={units} onDone={() => setOpen(false)} /> : null}
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-      {fault ? (
-        <p role="alert" className="mt-1 max-w-52 text-[12px] text-float">
-          {fault}
-        </p>
-      ) : null}
-    </div>
+    <Pick
+      label="Knot"
+      shown={knot.name}
+      says={`Knot: ${knot.name}. What else can be tied here`}
+      opens="What can be tied here"
+      width="w-52"
+      fault={fault}
+    >
+      {(done) => <Choices part={part} rig={rig} units={units} onDone={done} />}
+    </Pick>
   );
 }
 

@@ -1,5 +1,4 @@
 import { Plus, X } from "lucide-react";
-import type { ReactNode } from "react";
 import { useState } from "react";
 import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
@@ -11,10 +10,11 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { GaugeStrip } from "./gauge_strip";
+import { Group, Refusal } from "./group";
 import { PaceIt } from "./pace_it";
 import { RulesSheet } from "./rules_sheet";
+import { ToRig } from "./to_rig";
 import { useWaterField } from "./use_water_field";
-import { ToRig } from "./water_place";
 
 type Props = { water: Reach; section: Section; book: Book; system: UnitSystem };
 const ZONES = [
@@ -76,15 +76,6 @@ export function Conditions({ water, section, book, system }: Props) {
       <div className="mt-4">
         <ToRig />
       </div>
-    </section>
-  );
-}
-
-export function Group({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="mt-3 border-t border-rule pt-2">
-      <h2 className="pb-1 text-[13px] font-semibold text-soft">{title}</h2>
-      {children}
     </section>
   );
 }
@@ -360,15 +351,6 @@ function Drop({ what, run }: { what: string; run: () => void }) {
       <X size={14} aria-hidden />
     </button>
   );
-}
-
-export function Refusal({ fault, onTouched }: { fault: string | undefined; onTouched: () => void }) {
-  return fault ? (
-    <p role="alert" className="flex items-center justify-between gap-2 py-1 text-[13px] text-float">
-      {fault}
-      <Button onClick={onTouched}>All right</Button>
-    </p>
-  ) : null;
 }
 
 function Rules({ water }: { water: Reach }) {

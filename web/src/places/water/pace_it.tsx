@@ -4,7 +4,7 @@ import type { Reach, Section, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
-import { Group, Refusal } from "./conditions";
+import { Group, Refusal } from "./group";
 import { useWaterField } from "./use_water_field";
 
 type Props = { water: Reach; section: Section; system: UnitSystem };

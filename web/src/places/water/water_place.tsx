@@ -2,12 +2,10 @@ import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Book, Reach, Section, UnitSystem } from "../../api/client";
 import { useBench } from "../../app/bench_store";
-import { openSheet } from "../../app/open_sheets";
 import { useBook } from "../../app/queries";
 import { type Action, useActions } from "../../app/shortcuts";
 import { LanesPlan, PLAN_HEIGHT } from "../../drawings/lanes_plan";
 import { WaterSection } from "../../drawings/water_section";
-import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
 import { Conditions } from "./conditions";
 import { SoundingControls } from "./sounding_controls";
@@ -110,17 +108,5 @@ function Drawings({ water, section, book, system }: Props) {
       </div>
       <SoundingControls water={water} system={system} selected={selected} onSelect={setPicked} />
     </section>
-  );
-}
-
-export function ToRig() {
-  const navigate = useNavigate();
-  return (
-    <div className="flex flex-wrap gap-2">
-      <Button strong onClick={() => openSheet("start")}>
-        Start a rig for it
-      </Button>
-      <Button onClick={() => void navigate("/rig")}>To the rig in hand</Button>
-    </div>
   );
 }

@@ -1,0 +1,20 @@
+import type { ReactNode } from "react";
+import { Button } from "../../ui/button";
+
+export function Group({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section aria-label={title} className="mt-3 border-t border-rule pt-2">
+      <h2 className="pb-1 text-[13px] font-semibold text-soft">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+export function Refusal({ fault, onTouched }: { fault: string | undefined; onTouched: () => void }) {
+  return fault ? (
+    <p role="alert" className="flex items-center justify-between gap-2 py-1 text-[13px] text-float">
+      {fault}
+      <Button onClick={onTouched}>All right</Button>
+    </p>
+  ) : null;
+}
