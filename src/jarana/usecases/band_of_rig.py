@@ -39,7 +39,8 @@ def _with_band(reading: Reading, band: Band, writer: Writer) -> Reading:
     rule = RULES.get(reading.key)
     fly = next((f for f in band.flies if reading.parts and f.id == reading.parts[0]), None)
     if reading.key == "zone":
-        fly = max(band.flies, key=lambda f: f.share_in_zone.p50 or 0.0)
+        hooked = [f for f in band.flies if f.id in reading.parts]
+        fly = max(hooked, key=lambda f: f.share_in_zone.p50 or 0.0, default=None)
     if rule is None or fly is None:
         return reading
     spread: Spread = getattr(fly, rule[0])

@@ -198,6 +198,15 @@ def test_the_swing_comes_up_below_the_rod_and_the_raised_rod_brings_it_up_more()
     )
 
 
+def test_a_shot_in_the_zone_is_no_fly_in_the_zone() -> None:
+    rig, reach = started("pegged-bead", "sluice-meadow")
+    of = simulate(rig, reach)
+    read = {r.key: r for r in methods()["pegged-bead"].read(rig, reach, of, Writer())}
+    assert fly(of, "shot").share_in_zone > 0.8
+    assert read["zone"].value == pytest.approx(max(fly(of, n).share_in_zone for n in ("hook", "point")))
+    assert {f.role for f in of.flies} == {"shot", "bead", "dropper", "point"}
+
+
 def test_a_nudged_float_lifts_its_team_and_lets_it_down() -> None:
     still, moved = (drift("lake-suspended", "oskel-north", SetMotion(kind=k)) for k in ("still", "nudge"))
     assert depth_at(moved, "point", 37) < depth_at(still, "point", 37)

@@ -1,8 +1,8 @@
 import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
-import { bodyName, flyOf, weightOf } from "../model/bodies";
+import { bodyName, flyOf, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
-import { layoutLine, partsOf, STUB } from "../model/line_layout";
+import { type LineLayout, layoutLine, partsOf, STUB } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -31,6 +31,7 @@ const PX_PER_MM = 28;
 /** CSS pixels are 0.2646 mm, so a line of 1 mm drawn 28 px wide is magnified about seven times. */
 const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
 const FLY_SCALE = 4.6;
+const ON_SPAN_SCALE = 2.2;
 export const LEAST_WIDTH = 860;
 
 /** The whole line from the rod to the point. Every part can be picked by mouse, touch or arrow keys. */
@@ -165,6 +166,22 @@ export function LineDrawing(props: Props) {
                 props={part(hung.id)}
               />
             ) : null}
+          </g>
+        );
+      })}
+      {rig.attachments.map((attachment) => {
+        const x = onSpan(attachment, layout);
+        if (x === null) return null;
+        const picked = selected === attachment.id;
+        const r = (sizeOf(attachment.body) / 2) * ON_SPAN_SCALE;
+        return (
+          <g key={attachment.id} {...part(attachment.id)}>
+            <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
+            {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
+            <g transform={`translate(${x - r} ${Y})`}>
+              <BodyDrawing body={attachment.body} scale={ON_SPAN_SCALE} />
+            </g>
+            <title>{bodyName(attachment.body)}</title>
           </g>
         );
       })}
@@ -374,6 +391,14 @@ function GhostFly(props: { attachment: Attachment; ghost: Rig | null; system: Un
       was {bodyName(was) === bodyName(now) ? weight : `${bodyName(was)} ${weight}`}
     </text>
   );
+}
+
+/** Where a shot or a bead sits on its span, along the drawing; null for what hangs or is at the end. */
+function onSpan(attachment: Attachment, layout: LineLayout): number | null {
+  const { at } = attachment;
+  if (at.kind !== "span") return null;
+  const box = layout.spans.find((s) => s.span.id === at.span);
+  return box ? box.x0 + (box.x1 - box.x0) * Math.min(at.mm / box.span.length_mm, 1) : null;
 }
 
 /** A big fly on a dropper is drawn smaller, so that its name stays readable below it. */

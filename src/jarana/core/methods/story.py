@@ -27,7 +27,7 @@ def story(rig: Rig, drift: Drift, writer: Writer) -> str:
         deepest, last = float(depth[: held + 1].max()), float(depth[-1])
         end_of_it = "then the rod is raised and they swing up" if rig.head.kind == "fly line" else "then it dangles"
         return (
-            f"The {_called(rig, end)} goes with the water to {writer.text('depth', deepest)}; the line is held, it swings up "
+            f"The {end.role} goes with the water to {writer.text('depth', deepest)}; the line is held, it swings up "
             f"to {writer.text('depth', last)} below the rod, {end_of_it}."
         )
     if river and kind == "lift" and rig.head.kind == "held":
@@ -39,11 +39,11 @@ def story(rig: Rig, drift: Drift, writer: Writer) -> str:
     if river and kind == "strip":
         return f"With the water to {writer.text('depth', float(depth.max()))}, then stripped up against it to {writer.text('depth', float(depth[-1]))}."
     if river:
-        return _river(rig, drift, end, depth, writer)
+        return _river(drift, end, depth, writer)
     return _lake(rig, drift, writer)
 
 
-def _river(rig: Rig, drift: Drift, end: FlyDrift, depth: np.ndarray, writer: Writer) -> str:
+def _river(drift: Drift, end: FlyDrift, depth: np.ndarray, writer: Writer) -> str:
     ledge = ""
     if len(drift.bed) > 2:
         rises = [(b.x_m, b.depth_m - a.depth_m) for a, b in zip(drift.bed, drift.bed[1:], strict=False)]
@@ -52,15 +52,15 @@ def _river(rig: Rig, drift: Drift, end: FlyDrift, depth: np.ndarray, writer: Wri
             ledge = f" The bed falls {writer.text('short', step)} away before {writer.text('travel', at)}, and it falls over the edge."
     if end.metres_to_bottom is not None:
         touch = "ticks along it" if end.bed_share < 0.5 else "stays on it"
-        text = f"The {_called(rig, end)} is down after {writer.text('travel', end.metres_to_bottom)} and {touch}"
+        text = f"The {end.role} is down after {writer.text('travel', end.metres_to_bottom)} and {touch}"
     else:
-        text = f"The {_called(rig, end)} comes to {writer.text('depth', float(depth.max()))} and keeps {writer.text('short', end.least_height_m)} off the bed"
+        text = f"The {end.role} comes to {writer.text('depth', float(depth.max()))} and keeps {writer.text('short', end.least_height_m)} off the bed"
     others = [f for f in drift.flies if f is not end]
     if others:
         top = min(others, key=lambda f: f.settled_depth_m)
         off = end.settled_depth_m - top.settled_depth_m
         side = "above" if off >= 0 else "below"
-        name = _called(rig, top)
+        name = top.role
         text += (
             f"; the {name} rides {writer.text('short', abs(off))} {side} it"
             if abs(off) > 0.01
@@ -105,12 +105,6 @@ def _lake(rig: Rig, drift: Drift, writer: Writer) -> str:
         )
         return text + f"stripped: {each} in the end.{dives}"
     return text + f"stripped, lifted and hung: {each} in the end; takes come on the hang."
-
-
-def _called(rig: Rig, fly: FlyDrift) -> str:
-    """Return ``point``, ``dropper``, or ``shot`` and ``bead`` where it is no fly."""
-    kind = rig.attachment(fly.id).body.kind
-    return {"fly": fly.role, "shot": "shot", "pegged bead": "bead"}[kind]
 
 
 def _swing(depth: np.ndarray, after: int) -> float:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
-from jarana.core.drift.result import Drift
+from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
@@ -102,6 +102,11 @@ class Context:
     writer: Writer
     known: Known = Known()
     apart_m: tuple[float, float] | None = None
+
+    @property
+    def hooked(self) -> tuple[FlyDrift, ...]:
+        """What of the drift has a hook: flies, not shot or beads."""
+        return tuple(f for f in self.drift.flies if self.rig.attachment(f.id).fly is not None)
 
 
 @dataclass(frozen=True)

@@ -25,7 +25,8 @@ def depth_edits(context: Context) -> Iterator[RigEdit]:
     yield ChangeLength(span=upper.id, by_mm=LONGER_MM)
     yield ChangeLength(span=upper.id, by_mm=-LONGER_MM)
     yield StepDiameter(span=upper.id, finer=True)
-    yield SetLead(lead=round(max(rig.motion.lead - SLOWER, 0.5), 2))
+    if context.reach.pace_m_s > 0 and rig.head.kind in ("held", "float"):
+        yield SetLead(lead=round(max(rig.motion.lead - SLOWER, 0.5), 2))
     for attachment in rig.attachments[:2]:
         if attachment.at.kind == "joint":
             yield StepBead(at=attachment.id, heavier=True)

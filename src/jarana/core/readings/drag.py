@@ -12,7 +12,7 @@ UNNATURAL = 0.25
 def read(context: Context) -> Reading:
     """Judge the fly that differs most from its own water in the second half of the drift."""
     writer = context.writer
-    fly = max(context.drift.flies, key=lambda f: abs(f.drag_m_s))
+    fly = max(context.hooked, key=lambda f: abs(f.drag_m_s))
     speed = abs(fly.drag_m_s)
     severity: Severity = "fine" if speed < NOTICED else "look" if speed < UNNATURAL else "act"
     way = "faster" if fly.drag_m_s > 0 else "slower"
@@ -20,7 +20,7 @@ def read(context: Context) -> Reading:
     figure = writer.figure("speed", speed)
     each = ", ".join(
         f"{f.role} {writer.figure('speed', abs(f.drag_m_s)).digits} {'faster' if f.drag_m_s > 0 else 'slower'}"
-        for f in context.drift.flies
+        for f in context.hooked
     )
     sentence = f"Against the water round each fly: {each}. You feel everything; a fish may see it."
     if severity == "fine":

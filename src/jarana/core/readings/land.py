@@ -8,8 +8,8 @@ from jarana.core.units import Figure
 
 def read(context: Context) -> Reading:
     """Tell the travel of the fly that reaches the zone first."""
-    writer, drift = context.writer, context.drift
-    found = [f for f in drift.flies if f.metres_to_zone is not None]
+    writer = context.writer
+    found = [f for f in context.hooked if f.metres_to_zone is not None]
     if not found:
         return make("land", "look", "No landing place reaches the fish", "No fly comes into the taking zone in this drift.",
                     Figure("–", ""), why=("Travel of a fly from where it lands to where it first is in the taking zone.",))  # fmt: skip

@@ -11,14 +11,14 @@ STEADY = 0.9
 def read(context: Context) -> Reading:
     """Tell depth at twenty seconds, and when the deepest fly holds its depth."""
     writer, drift = context.writer, context.drift
-    deepest = max(drift.flies, key=lambda f: f.settled_depth_m)
+    deepest = max(context.hooked, key=lambda f: f.settled_depth_m)
     whole = drift.times_s[-1]
-    settled = max(f.settled_s for f in drift.flies)
+    settled = max(f.settled_s for f in context.hooked)
     done = settled < STEADY * whole
-    each = ", ".join(f"{f.role} {writer.text('depth', f.settled_depth_m)}" for f in drift.flies)
+    each = ", ".join(f"{f.role} {writer.text('depth', f.settled_depth_m)}" for f in context.hooked)
     frame = min(range(len(drift.times_s)), key=lambda k: abs(drift.times_s[k] - 20.0))
     at_twenty = ", ".join(
-        f"{f.role} {writer.text('depth', max(-drift.z_mm[frame][f.node] / 1000, 0.0))}" for f in drift.flies
+        f"{f.role} {writer.text('depth', max(-drift.z_mm[frame][f.node] / 1000, 0.0))}" for f in context.hooked
     )
     title = f"Settles in {settled:.0f} s" if done else f"Still sinking after {whole:.0f} s"
     return make(

@@ -13,7 +13,7 @@ LATE = 1.0
 def read(context: Context) -> Reading:
     """Tell the time in which the curve between fly and float is drawn straight."""
     writer = context.writer
-    fly = max(context.drift.flies, key=lambda f: f.slack_m)
+    fly = max(context.hooked, key=lambda f: f.slack_m)
     delay = fly.slack_m / FISH_SPEED
     severity: Severity = "look" if delay > LATE else "fine"
     return make(

@@ -14,7 +14,7 @@ TITLES = {"fine": "In the taking zone", "look": "Part of the time in the zone", 
 def read(context: Context) -> Reading:
     """Judge the best fly's share of the drift inside the taking zone."""
     writer, reach = context.writer, context.reach
-    flies = context.drift.flies
+    flies = context.hooked
     best = max(flies, key=lambda f: f.share_in_zone)
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
     each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
@@ -39,7 +39,7 @@ def read(context: Context) -> Reading:
 
 def score(context: Context) -> float:
     """Return the share of the drift the best fly spends outside the zone."""
-    return 1.0 - max(f.share_in_zone for f in context.drift.flies)
+    return 1.0 - max(f.share_in_zone for f in context.hooked)
 
 
 READING = ReadingKind("zone", read, depth_edits, score)

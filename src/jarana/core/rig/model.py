@@ -294,12 +294,14 @@ class Rig(Frozen):
         return link.material or above.material, link.d_mm or above.d1_mm, link.length_mm
 
     def role(self, attachment: Attachment) -> str:
-        """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several."""
+        """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several; ``shot`` and ``bead``."""
+        if attachment.fly is None:
+            return "shot" if attachment.body.kind == "shot" else "bead"
         if attachment.at.kind == "point":
             return "point"
         if attachment.at.kind == "bend":
             return "tail"
-        others = [a for a in self.attachments if a.at.kind in ("joint", "span")]
+        others = [a for a in self.attachments if a.fly and a.at.kind in ("joint", "span")]
         if len(others) == 1:
             return "dropper"
         return "top dropper" if attachment is others[0] else "dropper"

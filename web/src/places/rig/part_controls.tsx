@@ -121,7 +121,9 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
         note={
           fly
             ? `${fly.dressing.name} · ${owned}${holds ? ` · knot holds ${holds.shown}` : ""}`
-            : "the shot is lost, not the fly"
+            : attachment.body.kind === "shot"
+              ? "pinched on: it pulls off before the fly is lost"
+              : "pegged on the line"
         }
       />
       {fly?.bead ? (
@@ -133,13 +135,15 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
           {...beadField}
         />
       ) : null}
-      <Choice
-        label="Fly"
-        value={fly?.source ?? ""}
-        shown={`${fly?.pattern ?? "shot"} ${weightOf(attachment.body, system)}`}
-        groups={flyGroups(drawer, system)}
-        onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
-      />
+      {fly ? (
+        <Choice
+          label="Fly"
+          value={fly?.source ?? ""}
+          shown={`${fly?.pattern ?? "shot"} ${weightOf(attachment.body, system)}`}
+          groups={flyGroups(drawer, system)}
+          onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
+        />
+      ) : null}
       {attachment.link ? (
         <TypedField
           label="Tag"

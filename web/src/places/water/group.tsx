@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { Button } from "../../ui/button";
 
+/** A titled group of fields. */
 export function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section aria-label={title} className="mt-3 border-t border-rule pt-2">
@@ -10,6 +11,7 @@ export function Group({ title, children }: { title: string; children: ReactNode 
   );
 }
 
+/** What the server refused, until it is taken notice of. */
 export function Refusal({ fault, onTouched }: { fault: string | undefined; onTouched: () => void }) {
   return fault ? (
     <p role="alert" className="flex items-center justify-between gap-2 py-1 text-[13px] text-float">
