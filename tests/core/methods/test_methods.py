@@ -190,12 +190,23 @@ def test_straight_down_it_starts_just_off_the_bed_and_is_inched_up() -> None:
     assert depth_at(down, "point", 70) < depth_at(down, "point", 10) - 0.3
 
 
-def test_the_swing_comes_up_below_the_rod_and_the_raised_rod_brings_it_up_more() -> None:
-    swung = drift("swung", "mill-throat")
+def test_a_swung_fly_rides_high_higher_in_fast_water_and_comes_up_with_the_raised_rod() -> None:
+    swung, slow = drift("swung", "mill-throat"), drift("swung", "alder-flats")
     whole = swung.times_s[-1]
-    assert (
-        depth_at(swung, "point", 0.55 * whole) > depth_at(swung, "point", 0.8 * whole) > depth_at(swung, "point", whole)
-    )
+    hangs = depth_at(swung, "point", 0.8 * whole)
+    assert 0.02 < hangs < 0.3
+    assert depth_at(swung, "point", whole) < hangs
+    assert depth_at(slow, "point", 0.8 * slow.times_s[-1]) > hangs + 0.1
+
+
+def test_the_line_of_a_swing_turns_downstream_and_stops() -> None:
+    rig, reach = started("swung", "mill-throat")
+    moves = lower(rig, reach).scenario.top.moves
+    speeds = [vx for _, vx, _ in moves]
+    assert 0.35 * reach.pace_m_s < speeds[0] < 0.5 * reach.pace_m_s
+    assert speeds == sorted(speeds, reverse=True)
+    assert speeds[-1] == 0
+    assert moves[-1][2] > 0
 
 
 def test_a_shot_in_the_zone_is_no_fly_in_the_zone() -> None:

@@ -47,6 +47,10 @@ INDUCED_HEIGHT, INDUCED_SECONDS, LIFTED_FROM = 0.5, 1.5, 0.6
 """m the tip is raised to make the flies rise, in s, from this share of the drift on."""
 HELD_FROM, RAISED_HEIGHT = 0.55, 0.8
 """Share of a swing that goes with the water before the line is held; m the rod is raised at its end."""
+ACROSS, TURNED_IN = math.radians(60), 8
+"""Angle a line is cast at across the stream, rad, and in how many steps it turns downstream."""
+STRIPPED_FROM = 0.15
+"""Share of the swing after which a streamer is stripped."""
 NUDGE_LENGTH, NUDGE_EVERY = 0.15, 35.0
 """m a float is moved, and s between."""
 USED = 0.6
@@ -278,14 +282,23 @@ def _nudged(seconds: float) -> HeldTop:
 def _across(
     motion: Motion, pace: float, seconds: float
 ) -> tuple[tuple[tuple[float, float, float], ...], tuple[tuple[float, float], ...]]:
-    """Return the moves of the end of a fly line in a river: with the water, then held, with strips, or raised at the end."""
+    """Return the moves of the end of a fly line in a river, told in the upright plane of the line.
+
+    A drift goes with the water. A swing is held on a tight line that turns from `ACROSS` to straight downstream: the water
+    runs along the line at ``U cos(angle)``, so in water of pace U the tip goes at ``U (1 - cos(angle))``, slower and slower;
+    then it dangles, and the rod is raised. Strips are taken in on the way.
+    """
     held = HELD_FROM * seconds
     if motion.kind in ("natural", "led"):
         return ((0.0, pace * (motion.lead if motion.kind == "led" else 1.0), 0.0),), ()
+    turns = []
+    for k in range(TURNED_IN):
+        angle = ACROSS * (1 - (k + 0.5) / TURNED_IN)
+        turns.append((held * k / TURNED_IN, pace * (1 - math.cos(angle)), 0.0))
     if motion.kind == "strip":
-        return ((0.0, pace, 0.0), (0.3 * seconds, 0.0, 0.0)), _strips(0.3 * seconds, seconds)
+        return (*turns, (held, 0.0, 0.0)), _strips(STRIPPED_FROM * seconds, seconds)
     raised = 0.85 * seconds
-    return ((0.0, pace, 0.0), (held, 0.0, 0.0), (raised, 0.0, RAISED_HEIGHT / (0.15 * seconds))), ()
+    return (*turns, (held, 0.0, 0.0), (raised, 0.0, RAISED_HEIGHT / (0.15 * seconds))), ()
 
 
 def natural_pace(scenario: Scenario) -> float:

@@ -25,10 +25,15 @@ def story(rig: Rig, drift: Drift, writer: Writer) -> str:
     if river and rig.head.kind != "float" and kind == "swing":
         held = int(np.searchsorted(times, HELD_FROM * times[-1]))
         deepest, last = float(depth[: held + 1].max()), float(depth[-1])
-        end_of_it = "then the rod is raised and they swing up" if rig.head.kind == "fly line" else "then it dangles"
+        if rig.head.kind == "fly line":
+            hung = float(depth[int(0.84 * len(depth))])
+            return (
+                f"On the tight line the {end.role} sinks to {writer.text('depth', deepest)} as it swings across, hangs at "
+                f"{writer.text('depth', hung)} on the dangle, and comes up to {writer.text('depth', last)} as the rod is raised."
+            )
         return (
             f"The {end.role} goes with the water to {writer.text('depth', deepest)}; the line is held, it swings up "
-            f"to {writer.text('depth', last)} below the rod, {end_of_it}."
+            f"to {writer.text('depth', last)} below the rod, then it dangles."
         )
     if river and kind == "lift" and rig.head.kind == "held":
         before = float(depth[int(np.searchsorted(times, LIFTED_FROM * times[-1]))])
@@ -37,7 +42,7 @@ def story(rig: Rig, drift: Drift, writer: Writer) -> str:
             f"{writer.text('short', max(before - float(depth[int(0.9 * len(depth))]), 0.0))} as a fly that is about to hatch."
         )
     if river and kind == "strip":
-        return f"With the water to {writer.text('depth', float(depth.max()))}, then stripped up against it to {writer.text('depth', float(depth[-1]))}."
+        return f"Across the stream it comes to {writer.text('depth', float(depth.max()))}; stripped up against the water it ends at {writer.text('depth', float(depth[-1]))}."
     if river:
         return _river(drift, end, depth, writer)
     return _lake(rig, drift, writer)
