@@ -2,7 +2,7 @@ import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
 import { bodyName, flyOf, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
-import { type LineLayout, layoutLine, partsOf, STUB } from "../model/line_layout";
+import { type LineLayout, layoutLine, partsOf, STUB, TAIL } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -100,7 +100,7 @@ export function LineDrawing(props: Props) {
             <DressingMark span={span} x0={x0} x1={x1} />
             <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
-              {fitted(span.name, x1 - x0 - 14)}
+              {fitted(span.spool ? span.name : `${span.name} · not yours`, x1 - x0 - 14)}
             </text>
             <text
               x={middle}
@@ -196,7 +196,7 @@ export function LineDrawing(props: Props) {
         <g transform={`translate(${layout.pointX + 8} ${Y})`}>
           <BodyDrawing body={layout.point.body} scale={FLY_SCALE} />
         </g>
-        <FlyText attachment={layout.point} system={system} x={layout.pointX + 6} y={Y + 36} />
+        <FlyText attachment={layout.point} system={system} x={layout.pointX + 6} y={Y + 36} room={TAIL - 8} />
         <GhostFly attachment={layout.point} ghost={props.ghost} system={system} x={layout.pointX + 6} y={Y + 66} />
       </g>
     </svg>
@@ -210,6 +210,16 @@ function short(name: string): string {
 function fitted(name: string, room: number): string {
   const most = Math.floor(room / 6.3);
   return name.length <= most ? name : `${name.slice(0, Math.max(most - 1, 3))}…`;
+}
+
+/** A fly's name in so many pixels; its hook size is never cut off. */
+function fittedFly(attachment: Attachment, room: number): string {
+  const name = bodyName(attachment.body);
+  const fly = flyOf(attachment.body);
+  const most = Math.floor(room / 6.8);
+  if (name.length <= most || !fly) return name;
+  const size = ` #${fly.hook.size}`;
+  return `${fly.pattern.slice(0, Math.max(most - size.length - 1, 3))}…${size}`;
 }
 
 function Frame(props: { x: number; y: number; width: number; height: number }) {
@@ -288,13 +298,14 @@ function KnotMark({ x, ring, loop, weak }: { x: number; ring: boolean; loop: boo
   );
 }
 
-function FlyText({ attachment, system, x, y }: { attachment: Attachment; system: UnitSystem; x: number; y: number }) {
+type FlyTextProps = { attachment: Attachment; system: UnitSystem; x: number; y: number; room?: number };
+function FlyText({ attachment, system, x, y, room = 160 }: FlyTextProps) {
   const bead = weightOf(attachment.body, system);
   const owned = flyOf(attachment.body)?.source === null ? " · not owned" : "";
   return (
     <g>
       <text x={x} y={y} fontSize={12.5} fontWeight={650} fill="var(--ink)">
-        {bodyName(attachment.body)}
+        {fittedFly(attachment, room)}
       </text>
       <text x={x} y={y + 15} fontSize={12} className="mono" fill="var(--soft)">
         {bead}
