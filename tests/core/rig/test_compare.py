@@ -10,9 +10,10 @@ from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.droppers import SetSchool
 from jarana.core.rig.edits.flies import AddDropper, RemoveFly, StepBead, SwapFly
 from jarana.core.rig.edits.spans import ChangeLength, SetLength, SetTag, StepDiameter, UseSpool
-from jarana.core.rig.edits.whole import Rename, SetDressing, SetFloat, SetLead, SetMotion, UseKnot, UseLine
+from jarana.core.rig.edits.whole import Rename, SetDressing, SetFloat, SetLead, SetMotion, SetWindKnot, UseKnot, UseLine
 from jarana.core.rig.model import Rig
 from jarana.core.units import Writer
 from jarana.demo.load import valley
@@ -44,6 +45,13 @@ def said(rig: Rig, *edits: RigEdit, units: str = "metric") -> list[str]:
         (CONTACT, UseKnot(part="point", knot="clinch"), "point knot compact slip-through → clinch, 5 turns"),
         (CONTACT, Rename(name="Dusk"), "name Two nymphs, level contact → Dusk"),
         (CONTACT, SwapFly(at="point", weight="hare-jig-33"), "point Resin quill #14 2.8 mm → Hare jig #14 3.3 mm"),
+        (CONTACT, SetWindKnot(span="tippet", knotted=True), "tippet wind knot none → in it"),
+        (CONTACT, SetSchool(at="dropper", school="link"), "dropper hung by long tag → girthed link"),
+        (
+            CONTACT,
+            UseKnot(part="j-line", knot="surgeon-loop"),
+            "knot to the line perfection loop → double surgeon's loop",
+        ),
         (TEAM, UseLine(line="sweep-7"), "line floating 7-weight → sweep 3-5-3, 7-weight"),
     ],
     ids=lambda value: value.op if isinstance(value, RigEdit) else None,

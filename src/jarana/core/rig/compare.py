@@ -79,6 +79,7 @@ def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             ("", _line(was, writer), _line(span, writer)),
             (" spool", _spool(was), _spool(span)),
             (" dressing", was.dressing, span.dressing),
+            (" wind knot", "in it" if was.wind_knot else "none", "in it" if span.wind_knot else "none"),
         )
         for suffix, one, two in pairs:
             if one != two:
@@ -108,7 +109,8 @@ def _joints(before: Rig, after: Rig) -> Iterator[Change]:
 
 
 def _knot(joint: Joint) -> str:
-    return (f"ring, {joint.knot.name}" if joint.ring else joint.knot.name).lower()
+    knot = joint.loop or joint.knot
+    return (f"ring, {knot.name}" if joint.ring else knot.name).lower()
 
 
 def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
@@ -125,12 +127,25 @@ def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             yield Change(part=key, what=role, before=_fly(was, writer), after=_fly(attachment, writer))
         elif _bead(was, writer) != _bead(attachment, writer):
             yield Change(part=key, what=f"{role} bead", before=_bead(was, writer), after=_bead(attachment, writer))
-        if was.link != attachment.link:
+        if was.school != attachment.school:
+            yield Change(part=key, what=f"{role} hung by", before=SCHOOLS[was.school], after=SCHOOLS[attachment.school])
+        if was.link != attachment.link and was.link and attachment.link:
             yield Change(part=key, what=f"{role} tag", before=_tag(was, writer), after=_tag(attachment, writer))
         if was.knot.key != attachment.knot.key:
             yield Change(
                 part=key, what=f"{role} knot", before=was.knot.name.lower(), after=attachment.knot.name.lower()
             )
+
+
+SCHOOLS = {
+    "point": "the end",
+    "tag": "long tag",
+    "link": "girthed link",
+    "ring": "ring",
+    "bend": "its bend",
+    "fold": "fold",
+}
+"""Ways a fly hangs, as they are told."""
 
 
 def _bead(attachment: Attachment, writer: Writer) -> str:
