@@ -199,6 +199,17 @@ def test_a_swung_fly_rides_high_higher_in_fast_water_and_comes_up_with_the_raise
     assert depth_at(slow, "point", 0.8 * slow.times_s[-1]) > hangs + 0.1
 
 
+@pytest.mark.parametrize(
+    ("method", "water"), [("swung", "alder-flats"), ("streamer", "weir-run"), ("hand-tied", "alder-flats")]
+)
+def test_a_river_s_long_links_behind_a_fly_line_move_no_fly_to_speak_of(method: str, water: str) -> None:
+    rig, reach = started(method, water)
+    scenario = replace(lower(rig, reach).scenario, times=(2.0, 5.0, 10.0))
+    coarse, fine = run(scenario), run(scenario, refine=2.0)
+    for name in coarse.mesh.names:
+        assert np.abs(coarse.track(name)[1] - fine.track(name)[1]).max() < 0.02
+
+
 def test_the_line_of_a_swing_turns_downstream_and_stops() -> None:
     rig, reach = started("swung", "mill-throat")
     moves = lower(rig, reach).scenario.top.moves

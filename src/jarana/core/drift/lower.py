@@ -30,6 +30,8 @@ LAKE_FRAME = 0.5
 SPACING = 0.03
 """Node spacing wanted on a leader, m."""
 STILL_SPACING = 0.1
+LEADER_SPACING = 0.06
+"""The same behind a fly line in a river: within a centimetre of half of it (tests/core/methods)."""
 LINE_SPACING = 0.2
 BEFORE_FISH = 0.6
 """Share of a drift that lies upstream of the fish."""
@@ -47,7 +49,7 @@ INDUCED_HEIGHT, INDUCED_SECONDS, LIFTED_FROM = 0.5, 1.5, 0.6
 """m the tip is raised to make the flies rise, in s, from this share of the drift on."""
 HELD_FROM, RAISED_HEIGHT = 0.55, 0.8
 """Share of a swing that goes with the water before the line is held; m the rod is raised at its end."""
-ACROSS, TURNED_IN = math.radians(60), 8
+ACROSS, TURNED_IN = math.radians(60), 5
 """Angle a line is cast at across the stream, rad, and in how many steps it turns downstream."""
 STRIPPED_FROM = 0.15
 """Share of the swing after which a streamer is stripped."""
@@ -122,7 +124,8 @@ def lower(rig: Rig, reach: Reach) -> Lowered:
         When the rig cannot be fished so in this water.
     """
     start = hung_from(rig)
-    segments, bodies, droppers = _hang(rig, start, STILL_SPACING if still(reach) else SPACING)
+    on_line = LEADER_SPACING if rig.head.kind == "fly line" else SPACING
+    segments, bodies, droppers = _hang(rig, start, STILL_SPACING if still(reach) else on_line)
     seconds = drift_seconds(rig, reach)
     frames = max(2, round(seconds / (LAKE_FRAME if still(reach) else FRAME)))
     uneven = bool(reach.soundings) and not still(reach)
