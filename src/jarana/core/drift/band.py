@@ -38,6 +38,8 @@ DRAWN_TIMES = 24
 COARSE, COARSE_STILL = 0.7, 0.5
 """Share of the node density a member runs on; it moves a fly by less than a tenth of the band's width."""
 MEMBER_STEPS = Steps(0.01, 0.025, 0.6)
+LINE_STEPS = Steps(0.015, 0.04, 0.3)
+"""Behind a fly line in a river everything is slower: the line changes its speed in steps."""
 WORKERS = 2
 LEAST = 0.9
 """Share of the members that must come to an answer."""
@@ -147,9 +149,8 @@ def _run_member(rig: Rig, reach: Reach, z: Floats) -> _Member | None:
         droppers=tuple(Dropper(d.s, d.segment, other(d.body), d.angle) for d in scenario.droppers),
     )
     try:
-        chain = run(
-            scenario, steps_for(reach) if still(reach) else MEMBER_STEPS, COARSE_STILL if still(reach) else COARSE
-        )
+        moving = LINE_STEPS if rig.head.kind == "fly line" else MEMBER_STEPS
+        chain = run(scenario, steps_for(reach) if still(reach) else moving, COARSE_STILL if still(reach) else COARSE)
     except SolverError:
         return None
     shift = -min(min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0), 0.0)
