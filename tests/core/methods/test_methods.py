@@ -133,6 +133,16 @@ def test_what_comes_nearest_is_named_beside_what_is_missing() -> None:
     assert begun.rig.spans[0].spool is None
 
 
+def test_a_fly_that_is_out_is_not_tied_on() -> None:
+    quill = next(p for p in DRAWER.patterns if p.name == "Resin quill")
+    out = quill.model_copy(update={"weights": tuple(w.model_copy(update={"count": 0}) for w in quill.weights)})
+    drawer = DRAWER.model_copy(update={"patterns": tuple(out if p is quill else p for p in DRAWER.patterns)})
+    rig = methods()["level-contact"].start(drawer, WATERS["weir-run"])
+    assert rig.point.fly is not None
+    assert rig.point.fly.pattern != "Resin quill"
+    assert rig.point.fly.source is not None
+
+
 def test_the_water_ranks_the_methods_as_an_angler_would() -> None:
     best = {water: ranked(reach)[0][0].key for water, reach in WATERS.items()}
     assert best["weir-run"] == "level-contact"

@@ -37,7 +37,7 @@ from jarana.core.tackle.dressing import dressing
 from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.hook import hook
-from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot import Knot, knots
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
@@ -221,12 +221,12 @@ class Kit:
         fits = [
             p
             for p in self.drawer.patterns
-            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in ("dry", "foam")
+            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in ("dry", "foam") and _in_box(p)
         ]
         if not fits:
             return self.fly(part, ("dry",), size, because=because)
         found = min(fits, key=lambda p: (abs(p.hook.size - size), p.dressing.key == "foam"))
-        fly = found.tied(found.weights[0])
+        fly = found.tied(next(w for w in found.weights if w.count))
         self.says(part, f"{part.capitalize()}: {fly.label}, bears {found.lift_gf:g} g", because)
         return fly
 
@@ -339,7 +339,7 @@ class Kit:
                 return min(enough or fits, key=lambda s: abs(s.diameter_mm - mm))
         return None
 
-    def knot(self, key: str):  # type: ignore[no-untyped-def]
+    def knot(self, key: str) -> Knot:
         """Return a knot with the person's own pull tests."""
         return self.drawer.knot(key) or knots()[key]
 
@@ -393,12 +393,12 @@ class Kit:
                 for p in self.drawer.patterns
                 if p.dressing.key == key
                 and abs(p.hook.size - size) <= NEAR_HOOK
-                and any((w.bead is not None) == beaded for w in p.weights)
+                and any(w.count and (w.bead is not None) == beaded for w in p.weights)
             ]
             near = [p for p in fits if not beaded or abs(_bead(p, bead_mm) - bead_mm) <= NEAR_BEAD_MM]
             if near:
                 found = min(near, key=lambda p: abs(p.hook.size - size))
-                weights = [w for w in found.weights if (w.bead is not None) == beaded]
+                weights = [w for w in found.weights if w.count and (w.bead is not None) == beaded]
                 return found.tied(min(weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead_mm)))
         return None
 
@@ -409,9 +409,13 @@ class Kit:
         return f"{found.name} #{found.hook.size}" if found else ""
 
 
+def _in_box(pattern: FlyPattern) -> bool:
+    return any(w.count for w in pattern.weights)
+
+
 def _bead(pattern: FlyPattern, wanted: float) -> float:
     """Return the bead a pattern is tied with that is nearest to one (0 for none), mm."""
-    beads = [w.bead.diameter_mm if w.bead else 0.0 for w in pattern.weights]
+    beads = [w.bead.diameter_mm if w.bead else 0.0 for w in pattern.weights if w.count]
     return min(beads, key=lambda d: abs(d - wanted), default=0.0)
 
 
