@@ -6,7 +6,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from jarana.core.errors import InputError
 from jarana.core.rig.edits.flies import RemoveFly
+from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.whole import SetDressing
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.measures import Measures, in_measures
@@ -78,3 +80,16 @@ def test_what_is_said_of_a_length_is_within_a_seventh_of_it(length: float) -> No
         count, _, name = part.partition(" ")
         total += int(count) * sizes[name]
     assert abs(total - length) <= 0.15 * length + 5
+
+
+def test_a_shot_is_pinched_on_where_it_sits_and_tied_with_nothing(contact_rig: Rig, drawer: Drawer) -> None:
+    rig = PinchShot(span="point-tippet", above_mm=250, mass_mg=200).apply(contact_rig, drawer)
+    step = next(s for s in tie_sheet(rig, drawer, MINE, Writer()).steps if s.part == "s1")
+    assert step.title.endswith("on the tippet to the point, 25 cm above its lower end")
+    assert step.card == ""
+    assert step.figures == ()
+
+
+def test_a_shot_no_span_has_room_for_is_refused(contact_rig: Rig, drawer: Drawer) -> None:
+    with pytest.raises(InputError, match="no longer than that"):
+        PinchShot(span="point-tippet", above_mm=900).apply(contact_rig, drawer)

@@ -195,7 +195,8 @@ class Motion(Frozen):
     Attributes
     ----------
     kind
-        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held),
+        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held; on a
+        fly line across the stream on a tight line),
         ``lift`` (led, then lifted out of the bed), ``strip`` (held and taken in).
         Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang),
         ``inch`` (short lifts, straight up and down), ``nudge`` (a float moved a hand every half minute).

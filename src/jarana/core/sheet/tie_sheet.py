@@ -173,14 +173,16 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
          "span": rig.span_index(at.span) if at.kind == "span" else 0}.get(at.kind, -1)  # fmt: skip
     material, mm = (link[0], link[1]) if link else (rig.spans[i].material, rig.spans[i].d1_mm)
     name, role = fly_name(attachment, writer), rig.role(attachment)
-    title, detail = f"{name} on the {role}", f"{knot.name}. {knot.how}"
+    title, detail, tied = f"{name} on the {role}", f"{knot.name}. {knot.how}", True
     if attachment.body.kind == "pegged bead":
         title = f"Peg the {attachment.body.label} on the {rig.spans[i].name.lower()}"
+    elif at.kind == "span":
+        up = writer.text("short", (rig.spans[i].length_mm - at.mm) / 1000)
+        title = f"{name[0].upper()}{name[1:]} on the {rig.spans[i].name.lower()}, {up} above its lower end"
+        detail, tied = "Pinch it on gently, no knot: a hard pinch cuts fine line.", False
     elif attachment.body.kind == "shot":
-        title, detail = (
-            f"{name[0].upper()}{name[1:]} at the end",
-            f"{knot.name}, cut short as a stopper; pinch the shot on above it.",
-        )
+        title = f"{name[0].upper()}{name[1:]} at the end"
+        detail = f"{knot.name}, cut short as a stopper; pinch the shot on above it."
     elif attachment.school == "link":
         detail = f"A perfection loop in one end of the link, girthed round the line above the knot. {detail}"
     elif link is None and at.kind == "joint":
@@ -190,10 +192,10 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
         kind="fly",
         part=attachment.id,
         cut=own.part if own else None,
-        card=knot.key,
+        card=knot.key if tied else "",
         title=title,
         detail=detail,
-        figures=_figures(knot, material, mm, own, writer),
+        figures=_figures(knot, material, mm, own, writer) if tied else (),
     )
 
 
