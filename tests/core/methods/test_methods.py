@@ -274,8 +274,9 @@ def test_every_question_has_both_schools_told_with_figures() -> None:
         assert all(side.lines for side in question.sides)
         assert len({side.lines for side in question.sides}) > 1
     natural, led = told["pace"].sides
-    assert "Drifts with the water" in natural.lines[0]
-    assert "Pulled faster" in led.lines[0]
+    assert "down after" in natural.lines[0]
+    assert "Drifts with the water" in natural.lines[1]
+    assert "Pulled faster" in led.lines[1]
 
 
 def test_the_resin_team_goes_down_as_anglers_count_it() -> None:

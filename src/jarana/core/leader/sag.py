@@ -51,7 +51,7 @@ def sag_of(sections: Sequence[HungLine], pull_horizontal: float, pull_down: floa
     --------
     >>> shape = sag_of([HungLine(3.0, 0.00016, 1780.0)], 0.0015, 0.0012)
     >>> round(shape.span, 3), round(shape.rise, 3), round(shape.sag, 3)
-    (1.98, 2.239, 0.114)
+    (1.98, 2.239, 0.115)
     """
     h = pull_horizontal
     pieces = []

@@ -6,8 +6,8 @@ from jarana.core.caution import Caution, caution
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 
-HEAVY_KG = 0.5e-3
-"""A fly of half a gram hurts."""
+HEAVY_KG = 0.4e-3
+"""kg: a 4 mm tungsten bead hurts."""
 LONG_MM = 3000.0
 FINE_MM = 0.115
 

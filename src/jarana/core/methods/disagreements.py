@@ -64,6 +64,16 @@ def on_the_stones(rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple
     return (f"{fly.role} on the stones for {fly.bed_share:.0%} of the drift",)
 
 
+def reaches(rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[str, ...]:
+    """Return when the fly that comes lowest is on the bed, or how far off it keeps."""
+    down = [f for f in drift.flies if f.metres_to_bottom is not None]
+    if down:
+        first = min(down, key=lambda f: f.metres_to_bottom or 0.0)
+        return (f"{first.role} down after {writer.text('travel', first.metres_to_bottom or 0.0)}",)
+    fly = min(drift.flies, key=lambda f: f.least_height_m)
+    return (f"{fly.role} keeps {writer.text('short', fly.least_height_m)} off the bed",)
+
+
 def trailing(rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[str, ...]:
     """Return where every fly rides against its float."""
     said = [
@@ -198,7 +208,7 @@ def _order(rig: Rig, reach: Reach) -> tuple[Side, ...]:
 
 
 QUESTIONS = (
-    Question("pace", "Should the flies ever be pulled?", _pace, ("drag", "bottom")),
+    Question("pace", "Should the flies ever be pulled?", _pace, ("drag",), reaches),
     Question("touch", "How often should they touch the bed?", _touch, ("drag",), on_the_stones),
     Question("eats", "Where do river fish eat?", _eats, ("zone",)),
     Question("float-or-contact", "Float or contact?", _float_or_contact, ("take_to_sign", "visible", "drag")),

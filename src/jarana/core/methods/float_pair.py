@@ -7,7 +7,7 @@ from jarana.core.methods.base import DRIFTS, HUNG, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 PAIR_MM, TAG_MM = 500, 120
 
@@ -22,8 +22,7 @@ def ties(kit: Kit) -> Rig:
     kit.tippet("point-tippet", "Tippet to the point", point, 0.14, min(PAIR_MM, below - 100), ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", dropper, TAG_MM)
     kit.point(point)
-    body = kit.float_for((point, dropper), tippet.d0_mm, tippet.material.density_kg_m3, below)
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = kit.float_head((point, dropper), tippet, below)
     return kit.rig("Two nymphs under a float", "float-pair", kit.line("floating", 5), head, Motion(kind="natural"))
 
 

@@ -7,7 +7,7 @@ from jarana.core.methods.base import HUNG, STILL_HUNG, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 SET_PER_DEPTH = 0.95
 """Just short of the bed below the ledge, so that the jig falls over it and does not lie."""
@@ -27,8 +27,7 @@ def ties(kit: Kit) -> Rig:
     floating_butt(kit)
     tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))
     kit.point(jig, "open-loop")
-    body = kit.float_for((jig,), tippet.d0_mm, tippet.material.density_kg_m3, below, IN_CURRENT)
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = kit.float_head((jig,), tippet, below, IN_CURRENT)
     return kit.rig("Jig over the ledge", "jig-over-ledge", kit.line("floating", 5), head, Motion(kind="natural"))
 
 

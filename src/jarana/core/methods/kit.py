@@ -20,6 +20,7 @@ from jarana.core.rig.model import (
     AtPoint,
     AtSpan,
     Attachment,
+    FloatHead,
     Head,
     HeldHead,
     Joint,
@@ -294,6 +295,13 @@ class Kit:
             found = float_of(key).model_copy(update={"id": f"table-{key}"})
         self.says("float", f"Float: {found.name}, {found.lift_gf:g} g", because)
         return found
+
+    def float_head(
+        self, bodies: tuple[Fly | Shot, ...], tippet: Span, below_mm: float, current: float = 1.0
+    ) -> FloatHead:
+        """Return the owned float that suits what hangs below it, set so far above the point."""
+        body = self.float_for(bodies, tippet.d0_mm, tippet.material.density_kg_m3, below_mm, current)
+        return FloatHead(body=body, above_point_mm=round(below_mm / 10) * 10)
 
     def line(self, kind: str, line_class: int) -> FlyLine:
         """Return the owned line of a kind nearest to a class; the reference one where there is none."""

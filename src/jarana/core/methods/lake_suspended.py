@@ -6,7 +6,7 @@ from jarana.core.methods import when
 from jarana.core.methods.base import STILL_HUNG, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 ABOVE_FLOAT_MM, TAG_MM = 900, 120
 DEEP_MM, HIGH_MM = (900, 900, 1200), (600, 600, 600)
@@ -34,8 +34,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("middle-fly", "end", middle, TAG_MM)
     kit.point(point)
     below = first + second + third
-    body = kit.float_for((upper, middle, point), tippet.d0_mm, tippet.material.density_kg_m3, below)
-    head = FloatHead(body=body, above_point_mm=below)
+    head = kit.float_head((upper, middle, point), tippet, below)
     return kit.rig("Team hung under a float", "lake-suspended", kit.line("floating", 7), head, Motion(kind="still"))
 
 

@@ -7,7 +7,7 @@ from jarana.core.methods.base import DRIFTS, HUNG, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 from jarana.core.tackle.pegged_bead import PeggedBead
 
 BEHIND_MM, TO_HOOK_MM, SHOT_ABOVE_MM, SHOT_G = 380, 60, 450, 0.25
@@ -32,8 +32,7 @@ def ties(kit: Kit) -> Rig:
     kit.says("bead", "Beads 8 and 6 mm, 6 cm above their hooks", "rules on the distance differ: check yours")
     kit.dropper("hook", "end", first, 0, school="bend")
     kit.point(second)
-    body = kit.float_for((first, second, shot), tippet.d0_mm, tippet.material.density_kg_m3, below, 1.2)
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = kit.float_head((first, second, shot), tippet, below, 1.2)
     return kit.rig("Pegged bead over a bare hook", "pegged-bead", kit.line("floating", 5), head, Motion(kind="natural"))
 
 

@@ -7,7 +7,7 @@ from jarana.core.methods.base import DRIFTS, HUNG, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 ABOVE_SHOT_MM, TAG_MM = 300, 100
 IN_CURRENT = 1.2
@@ -28,8 +28,7 @@ def ties(kit: Kit) -> Rig:
                 because="the shot pulls off it in a snag")  # fmt: skip
     kit.dropper("fly", "to-shot", egg, TAG_MM, knot="clinch")
     kit.point(shot, "surgeon-loop", key="shot")
-    body = kit.float_for((egg, shot), tippet.d0_mm, tippet.material.density_kg_m3, below, IN_CURRENT)
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = kit.float_head((egg, shot), tippet, below, IN_CURRENT)
     return kit.rig("Shot below the fly", "shot-below", kit.line("floating", 5), head, Motion(kind="natural"))
 
 

@@ -7,7 +7,7 @@ from jarana.core.methods.base import DRIFTS, HUNG, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import BUTTS
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 FIRST_MM, BEHIND_MM = 400, 700
 
@@ -27,8 +27,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("top-fly", "middle", light, 0, school="bend")
     kit.dropper("middle-fly", "end", heavy, 0, school="bend")
     kit.point(small)
-    body = kit.float_for((light, heavy, small), tippet.d0_mm, tippet.material.density_kg_m3, below)
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = kit.float_head((light, heavy, small), tippet, below)
     return kit.rig(
         "Three bend to bend under a float", "three-in-line", kit.line("floating", 5), head, Motion(kind="natural")
     )

@@ -48,7 +48,7 @@ def pace_of(throws: Sequence[Throw]) -> Pacing:
     >>> three = [Throw(distance_m=5, seconds=s) for s in (8.1, 7.9, 8.3)]
     >>> pace = pace_of(three)
     >>> round(pace.mean, 3), round(pace.spread, 3)
-    (0.617, 0.015)
+    (0.618, 0.015)
     """
     speeds = tuple(t.distance_m / t.seconds for t in throws)
     median = statistics.median(speeds)

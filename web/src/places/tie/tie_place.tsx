@@ -85,7 +85,10 @@ function Table({ rig, saved, sheet, system }: Props) {
   return (
     <>
       <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[430px_minmax(0,1fr)] print:hidden">
-        <section aria-label="The rig, hung up" className="flex min-h-0 flex-col border-rule bg-sheet lg:border-r">
+        <section
+          aria-label="The rig, hung up"
+          className={`flex min-h-0 flex-col border-rule bg-sheet lg:border-r ${mode === "one" ? "max-lg:order-2" : ""}`}
+        >
           <div ref={ref} className="min-h-0 flex-1 overflow-hidden px-3 pt-3 max-lg:h-[520px] max-lg:flex-none">
             {size.width > 0 && size.height > 0 ? (
               <LineColumn

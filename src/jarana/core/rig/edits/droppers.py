@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from jarana.core.errors import InputError
+from jarana.core.law import Law
 from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
@@ -14,6 +15,9 @@ from jarana.core.tackle.knot import knots
 School = Literal["tag", "link", "ring", "bend", "fold"]
 KNOT = {"tag": "water", "link": "water", "ring": "clinch", "bend": "clinch", "fold": "long-overhand"}
 """What a joint is tied with when a school comes to it (knots table)."""
+DROPPER_LINE = Law(
+    "a dropper's line", "practice: 10 to 30 cm, longer in deep water (starting value)", {"depth_m": (0.1, 12.0)}
+)
 SHORT_TAG_MM, LONG_TAG_MM = 100.0, 300.0
 SHALLOW_MM, DEEP_MM = 500.0, 2000.0
 

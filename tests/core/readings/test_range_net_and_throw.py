@@ -1,0 +1,117 @@
+"""How far a sign is seen, what comes to the net, what is thrown, what is owned; and the cautions of a rig."""
+
+from __future__ import annotations
+
+import pytest
+
+from jarana.core.drift.result import simulate
+from jarana.core.methods import methods
+from jarana.core.methods.cautions import cautions_of
+from jarana.core.readings import reading_kinds
+from jarana.core.readings.base import Known, Reading
+from jarana.core.readings.visible import seen_to
+from jarana.core.rig.edits.spans import SetDiameter
+from jarana.core.rig.edits.whole import SetFloat, SetMotion
+from jarana.core.rig.model import Rig
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import Writer
+from jarana.core.water.reach import Reach
+from jarana.demo.load import valley
+
+REACHES, DRAWER = valley()
+WATERS = {r.id: r for r in REACHES}
+
+
+def read(key: str, rig: Rig, reach: Reach, drawer: Drawer | None = DRAWER) -> Reading:
+    method = methods()[rig.method]
+    context = method.context(rig, reach, simulate(rig, reach), Writer(), Known(drawer=drawer))
+    return reading_kinds()[key].read(context)
+
+
+def hung(water: str = "sluice-meadow") -> tuple[Rig, Reach]:
+    return methods()["float-pair"].start(DRAWER, WATERS[water]), WATERS[water]
+
+
+@pytest.mark.parametrize(
+    ("size", "wind", "metres"), [(0.010, 0, 12.0), (0.005, 0, 6.0), (0.010, 4, 8.4), (0.03, 0, 20.0)]
+)
+def test_a_sign_is_seen_in_proportion_to_its_size_and_less_far_in_a_wave(
+    size: float, wind: float, metres: float
+) -> None:
+    assert seen_to(size, wind) == pytest.approx(metres)
+
+
+def test_a_bigger_float_is_seen_where_a_small_one_is_not() -> None:
+    rig, reach = hung()
+    far = reach.model_copy(update={"off_m": 14.0})
+    assert read("visible", SetFloat(body="pinch-half").apply(rig, DRAWER), far).severity == "look"
+    assert read("visible", SetFloat(body="bung").apply(rig, DRAWER), far).severity == "fine"
+
+
+def test_a_float_farther_from_the_point_than_rod_and_arm_is_out_of_reach() -> None:
+    rig, reach = hung()
+    near = read("netting", rig, reach)
+    assert near.severity == "fine"
+    assert near.value == pytest.approx(rig.head.above_point_mm / 1000)
+    far = SetFloat(above="3.3 m").apply(rig, DRAWER)
+    assert read("netting", far, reach).severity == "look"
+    freed = far.head.model_copy(update={"body": far.head.body.model_copy(update={"releasing": True})})
+    assert (read("netting", far.rebuilt(head=freed), reach).value or 0.0) < 1.0
+
+
+def test_what_is_thrown_is_weighed_against_the_class_of_the_line() -> None:
+    # 5-weight: 140 grains x 64.799 mg = 9.07 g; the jig #10 with its float is more than a twentieth of it
+    rig, reach = methods()["jig-over-ledge"].start(DRAWER, WATERS["mill-throat"]), WATERS["mill-throat"]
+    thrown = read("cast_load", rig, reach)
+    assert "9.1 g" in thrown.why[0]
+    parts = rig.point.fly.mass + rig.head.body.mass
+    assert thrown.value == pytest.approx(parts)
+    assert thrown.severity == ("look" if parts / 9.0719e-3 >= 0.10 else "fine")
+
+
+def test_a_heavier_bead_is_a_heavier_throw(contact_rig: Rig, weir_run: Reach) -> None:
+    from jarana.core.rig.edits.flies import StepBead
+
+    heavy = StepBead(at="point", heavier=True).apply(contact_rig, DRAWER)
+    assert read("cast_load", heavy, weir_run).value > read("cast_load", contact_rig, weir_run).value
+
+
+def test_every_part_that_is_not_yours_is_named_and_the_nearest_offered(contact_rig: Rig, weir_run: Reach) -> None:
+    assert read("owned", contact_rig, weir_run).value == 0
+    bare = contact_rig.replace_span(contact_rig.span_index("tippet"), spool=None)
+    told = read("owned", bare, weir_run)
+    assert told.value == 1
+    assert told.parts == ("tippet",)
+    assert "nearest: 9 · fluorocarbon 0.12" in told.why[0]
+    assert read("owned", contact_rig, weir_run, Drawer()).value == pytest.approx(len(contact_rig.spans) + 2 + 2)
+
+
+def test_strong_enough_counts_what_breaks_and_says_that_it_takes_line(contact_rig: Rig, weir_run: Reach) -> None:
+    told = read("strong", contact_rig, weir_run)
+    assert told.severity != "act"
+    assert "It takes line" in told.sentence
+    fine = SetDiameter(span="point-tippet", value="0.08").apply(contact_rig, DRAWER)
+    assert read("strong", fine, weir_run).value < told.value
+    swung = SetMotion(kind="swing").apply(contact_rig, DRAWER)
+    assert "doubles the jerk" in read("strong", swung, weir_run).sentence
+
+
+def test_among_obstructions_one_fly_is_enough() -> None:
+    rig, reach = hung()
+    assert "Among so many obstructions" in read("spacing", rig, reach).sentence
+    clear = reach.model_copy(update={"obstacles": ()})
+    assert "Among so many" not in read("spacing", rig, clear).sentence
+
+
+@pytest.mark.parametrize(
+    ("method", "water", "keys"),
+    [
+        ("short-and-led", "mill-throat", {"heavy-fly", "long-rod"}),
+        ("swung", "alder-flats", {"swung-take"}),
+        ("pegged-bead", "sluice-meadow", {"shot-on-line", "bead-distance"}),
+        ("lake-vertical", "oskel-north", {"still-boat", "long-rod"}),
+    ],
+)
+def test_cautions_stand_where_they_belong(method: str, water: str, keys: set[str]) -> None:
+    rig = methods()[method].start(DRAWER, WATERS[water])
+    assert keys <= {c.key for c in cautions_of(rig, WATERS[water])}
