@@ -405,7 +405,7 @@ class Kit:
             ]
             near = [p for p in fits if not beaded or abs(_bead(p, bead_mm) - bead_mm) <= NEAR_BEAD_MM]
             if near:
-                found = min(near, key=lambda p: abs(p.hook.size - size))
+                found = min(near, key=lambda p: (abs(p.hook.size - size), abs(_bead(p, bead_mm) - bead_mm)))
                 weights = [w for w in found.weights if w.count and (w.bead is not None) == beaded]
                 return found.tied(min(weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead_mm)))
         return None
