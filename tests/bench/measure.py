@@ -13,11 +13,11 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 
 from jarana.core.drift.band import band_of
-from jarana.core.drift.chain import run
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import simulate
-from jarana.core.drift.scenario import Scenario
-from jarana.core.drift.steady import steady_float, steady_held
+from jarana.core.engine.chain import run
+from jarana.core.engine.scenario import Scenario
+from jarana.core.engine.steady import steady_float, steady_held
 from jarana.core.methods import methods, ranked
 from jarana.demo.load import valley
 from jarana.formats.chain_case import read_scenario

@@ -6,12 +6,12 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from scipy.sparse import lil_matrix
 
-from jarana.core.compiled import compiled
-from jarana.core.drift.chain import run
-from jarana.core.drift.forces import add_bed, add_bodies, add_lines
-from jarana.core.drift.kernel import BED_GIVE, node_masses
-from jarana.core.drift.mesh import build_mesh
-from jarana.core.drift.scenario import Scenario
+from jarana.core.engine.chain import run
+from jarana.core.engine.compiled import compiled
+from jarana.core.engine.forces import add_bed, add_bodies, add_lines
+from jarana.core.engine.kernel import BED_GIVE, node_masses
+from jarana.core.engine.mesh import build_mesh
+from jarana.core.engine.scenario import Scenario
 
 STRAIN = 0.002
 """Stretch allowed at the greatest pull."""

@@ -19,7 +19,7 @@ INCH = 0.0254
 POUND = 0.45359237
 """kg, exact (same agreement)."""
 STANDARD_GRAVITY = 9.80665
-"""m/s²: a force is typed and read as the mass it holds up."""
+"""m/s² (3rd CGPM, 1901): a force is typed and read as the mass it holds up."""
 ZERO_X = 0.011
 """in: an X number is a diameter, d = 0.011 in − X/1000 in; never a strength."""
 

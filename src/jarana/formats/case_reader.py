@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 from typing import cast
 
-from jarana.core.drift.scenario import MOST_TIMES
+from jarana.core.engine.scenario import MOST_TIMES
 from jarana.core.errors import FaultList
 
 COMMENT_KEYS = {"tol", "result", "note", "v_scale"}

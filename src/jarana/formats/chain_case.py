@@ -9,8 +9,15 @@ from typing import cast
 
 import numpy as np
 
-from jarana.core.drift.chain import ChainRun, run
-from jarana.core.drift.scenario import (
+from jarana.core.engine.chain import ChainRun, run
+from jarana.core.engine.hydro.terminal_speed import (
+    Body,
+    density_for_level_sink,
+    level_sink_speed,
+    terminal_speed,
+)
+from jarana.core.engine.hydro.water_properties import Water
+from jarana.core.engine.scenario import (
     MOST_SECONDS,
     Dropper,
     FreeTop,
@@ -22,15 +29,8 @@ from jarana.core.drift.scenario import (
     Stream,
     Top,
 )
-from jarana.core.drift.steady import Steady, steady_float, steady_held, steady_natural
+from jarana.core.engine.steady import Steady, steady_float, steady_held, steady_natural
 from jarana.core.errors import FaultList, InputError
-from jarana.core.hydro.terminal_speed import (
-    Body,
-    density_for_level_sink,
-    level_sink_speed,
-    terminal_speed,
-)
-from jarana.core.hydro.water_properties import Water
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.turnover import Air, CastMass, CastSection, turn_over
 from jarana.formats.case_reader import Reader

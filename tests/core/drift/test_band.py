@@ -8,7 +8,7 @@ from scipy.stats import qmc
 
 from jarana.core.drift.band import MEMBERS, Band, band_of, sobol
 from jarana.core.drift.result import simulate
-from jarana.core.hydro.turbulence import turbulence
+from jarana.core.engine.hydro.turbulence import turbulence
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 from jarana.usecases.band_of_rig import band_of_rig

@@ -7,9 +7,9 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from jarana.core.drift.chain import Steps, run
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import LAKE_STEPS, Drift, simulate
+from jarana.core.engine.chain import Steps, run
 from jarana.core.methods import methods, ranked
 from jarana.core.methods.story import story
 from jarana.core.readings.base import Known

@@ -6,9 +6,9 @@ import math
 
 import pytest
 
-from jarana.core.drift.scenario import FreeTop
-from jarana.core.hydro.terminal_speed import level_sink_speed, terminal_speed
-from jarana.core.hydro.water_properties import water_at
+from jarana.core.engine.hydro.terminal_speed import level_sink_speed, terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.scenario import FreeTop
 from jarana.core.tackle.drawer import FlyLine, SinkZone
 from jarana.core.tackle.float import float_of, floats
 from jarana.core.tackle.fly_line import DENSEST, line_parts, mass_per_metre, solve_part

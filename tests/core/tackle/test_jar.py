@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.engine.hydro.terminal_speed import terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
-from jarana.core.hydro.terminal_speed import terminal_speed
-from jarana.core.hydro.water_properties import water_at
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.dressing import dressing
 from jarana.core.tackle.fly import Fly

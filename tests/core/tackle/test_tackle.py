@@ -6,9 +6,9 @@ from pathlib import Path
 
 import pytest
 
+from jarana.core.engine.hydro.terminal_speed import terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
-from jarana.core.hydro.terminal_speed import terminal_speed
-from jarana.core.hydro.water_properties import water_at
 from jarana.core.tables import load_table, table_text
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Weight

@@ -16,14 +16,14 @@ from statistics import NormalDist
 
 import numpy as np
 
-from jarana.core.drift.chain import Steps, run
 from jarana.core.drift.lower import Lowered, drift_seconds, lower, still
-from jarana.core.drift.mesh import Floats
 from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, steps_for
-from jarana.core.drift.scenario import Dropper, PlacedBody
+from jarana.core.engine.chain import Steps, run
+from jarana.core.engine.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.turbulence import turbulence
+from jarana.core.engine.mesh import Floats
+from jarana.core.engine.scenario import Dropper, PlacedBody
 from jarana.core.errors import SolverError
-from jarana.core.hydro.terminal_speed import Body
-from jarana.core.hydro.turbulence import turbulence
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach

@@ -5,10 +5,11 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
-from jarana.core.drift.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top
-from jarana.core.drift.steady import steady_natural
+from jarana.core.engine.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.water_properties import GRAM_FORCE
+from jarana.core.engine.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top
+from jarana.core.engine.steady import steady_natural
 from jarana.core.errors import InputError, Note, SolverError
-from jarana.core.hydro.terminal_speed import Body
 from jarana.core.rig.model import Attachment, Joint, Motion, Rig, Span
 from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly_line import BENDING, line_parts
@@ -57,8 +58,6 @@ NUDGE_LENGTH, NUDGE_EVERY = 0.15, 35.0
 """m a float is moved, and s between."""
 USED = 0.6
 """Share of a hackled dry's lift left after about twenty casts or a fish (tables of practice); foam keeps its own."""
-GRAM_FORCE = 9.80665e-3
-"""N."""
 
 
 @dataclass(frozen=True)
@@ -315,7 +314,7 @@ def natural_pace(scenario: Scenario) -> float:
 
 def free_float(body: Float) -> FreeTop:
     """Return a float that drifts by itself."""
-    return FreeTop(body.radius, body.mass)
+    return FreeTop(body.radius, body.mass, drag_area=body.drag_area)
 
 
 def _dry(attachment: Attachment, scenario: Scenario, used: bool) -> FreeTop:
@@ -326,7 +325,7 @@ def _dry(attachment: Attachment, scenario: Scenario, used: bool) -> FreeTop:
     body: Body = fly.body(attachment.id)
     radius = (3 * body.volume / (4 * math.pi)) ** (1 / 3)
     bare = FreeTop(radius, body.mass)
-    lift = fly.lift_gf * (USED if used and fly.dressing.key != "foam" else 1.0)
+    lift = fly.lift_gf * (USED if used and not fly.dressing.lift_lasts else 1.0)
     support = max(lift * GRAM_FORCE - bare.lift(scenario.water), 0.0)
     return FreeTop(radius, body.mass, drag_area=body.drag_area, support=support)
 

@@ -8,14 +8,14 @@ from typing import Literal
 
 import numpy as np
 
-from jarana.core.compiled import ENGINE_VERSION
-from jarana.core.drift.chain import ChainRun, Steps, run
-from jarana.core.drift.ground import speed_over
 from jarana.core.drift.lower import Lowered, free_float, lower, still
-from jarana.core.drift.scenario import FreeTop
-from jarana.core.drift.steady import steady_float
+from jarana.core.engine.chain import ChainRun, Steps, run
+from jarana.core.engine.compiled import ENGINE_VERSION
+from jarana.core.engine.ground import speed_over
+from jarana.core.engine.hydro.sphere_drag import SPHERE_DRAG
+from jarana.core.engine.scenario import FreeTop
+from jarana.core.engine.steady import steady_float
 from jarana.core.errors import InputError, Note, SolverError
-from jarana.core.hydro.sphere_drag import SPHERE_DRAG
 from jarana.core.model import Frozen, content_hash
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach

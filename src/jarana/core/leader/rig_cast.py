@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 
 from jarana.core.leader.turnover import CastMass, CastSection
-from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rig.geometry import place
+from jarana.core.rig.model import Rig
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.shot import Shot
 
@@ -15,9 +16,8 @@ BEAD_AIR = 0.5
 
 def air_drag_area(fly: Fly) -> float:
     """Return a fly's C·A in the air, m²: its dressing broadside and its bead as a sphere; never less for a bushier one."""
-    shank = fly.hook.shank_mm / 1000
     bead = fly.bead.diameter_mm / 1000 if fly.bead else 0.0
-    return fly.dressing.c_unbeaded * fly.dressing.width_share * shank * shank + BEAD_AIR * math.pi / 4 * bead * bead
+    return fly.dressing.c_unbeaded * fly.dressing_area + BEAD_AIR * math.pi / 4 * bead * bead
 
 
 def thrown_by_loop(rig: Rig) -> str:
@@ -45,19 +45,9 @@ def cast_masses(rig: Rig) -> list[CastMass]:
             seen = body.body("b")
             mass, area = seen.mass, BEAD_AIR * math.pi / 4 * seen.bead_diameter**2
         point = attachment.at.kind == "point"
-        masses.append(CastMass(_place(rig, attachment), mass, area, "point" if point else attachment.id))
+        masses.append(CastMass(place(rig, attachment), mass, area, "point" if point else attachment.id))
     if rig.head.kind == "float":
         hung = rig.head.body
-        place = rig.length - rig.head.above_point_mm / 1000
-        masses.append(CastMass(max(place, 0.01), hung.mass, BEAD_AIR * math.pi * hung.radius**2, "float"))
+        at = rig.length - rig.head.above_point_mm / 1000
+        masses.append(CastMass(max(at, 0.01), hung.mass, BEAD_AIR * math.pi * hung.radius**2, "float"))
     return sorted(masses, key=lambda m: (m.s, m.name == "point"))
-
-
-def _place(rig: Rig, attachment: Attachment) -> float:
-    at = attachment.at
-    if at.kind == "joint":
-        return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)])
-    if at.kind == "span":
-        index = rig.span_index(at.span)
-        return sum(s.length for s in rig.spans[:index]) + at.mm / 1000
-    return rig.length

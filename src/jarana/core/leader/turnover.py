@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from jarana.core.compiled import compiled
+from jarana.core.engine.compiled import compiled
 from jarana.core.law import Law
 
 Array = NDArray[Any]

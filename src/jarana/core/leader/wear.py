@@ -11,6 +11,7 @@ from pydantic import Field
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen, Key
 from jarana.core.rig.model import Rig, Span
+from jarana.core.strength.chain import accident_share
 from jarana.core.tackle.knot import Knot
 
 FLOOR_MM = 450.0
@@ -18,8 +19,6 @@ FLOOR_MM = 450.0
 FLOOR_BELOW_DROPPER_MM = 350.0
 """The same below a dropper: shorter and the two tangle."""
 MOST_EVENTS = 500
-HALVED = 0.5
-"""Strength a stray overhand leaves a span."""
 WearKind = Literal["retied", "cut back", "broke", "renewed", "wind knot", "cut out"]
 
 
@@ -44,7 +43,7 @@ class Worn:
     @property
     def strength(self) -> float:
         """Wet and unknotted but for a stray knot, N."""
-        return self.span.wet_strength(self.tip_mm) * (HALVED if self.knotted else 1.0)
+        return self.span.wet_strength(self.tip_mm) * (accident_share(self.span) if self.knotted else 1.0)
 
 
 def change_mm(knot: Knot, diameter_mm: float) -> float:

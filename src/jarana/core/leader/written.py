@@ -20,8 +20,8 @@ from jarana.core.leader.spec import (
 from jarana.core.leader.turnover import CastSection
 from jarana.core.strength.knots import knot_efficiency, unlike_factor
 from jarana.core.tackle.drawer import Spool
-from jarana.core.tackle.knot import Knot, knots
-from jarana.core.tackle.material import dry_strength
+from jarana.core.tackle.knot import Knot, knots, usual_knot
+from jarana.core.tackle.line_strength import wet_strength
 from jarana.core.units import Writer
 
 HELD_PULL = (0.0015, 0.0012)
@@ -34,7 +34,7 @@ def written(spec: LeaderSpec, school: School, made: Made, unit: float, writer: W
     joints = tuple(_joint(spec, school, pieces, i, writer) for i in range(len(pieces)))
     sections = []
     for i, piece in enumerate(pieces):
-        below = joints[i + 1].knot if i + 1 < len(pieces) else knots()["slip-through"]
+        below = joints[i + 1].knot if i + 1 < len(pieces) else usual_knot("fine eye")
         ends = [knot_end(joints[i].loop or joints[i].knot, piece.d0), knot_end(below, piece.d1)]
         finished = round(piece.units * unit, 3)
         ready = piece.group == "packet"
@@ -100,21 +100,18 @@ def _name(piece: Piece, pieces: Sequence[Piece], i: int) -> str:
 
 def _wet(piece: Piece, mm: float) -> float:
     spool = piece.spool
-    if spool and spool.strength_kg and abs(mm - spool.diameter_mm) < 1e-6:
-        wet = 1.0 if spool.strength_state == "wet" else piece.material.wet_share
-        return spool.strength_kg * 9.80665 * wet
-    return dry_strength(piece.material, mm / 1000) * piece.material.wet_share
+    level = spool is not None and abs(mm - spool.diameter_mm) < 1e-6
+    return wet_strength(piece.material, mm / 1000, spool.told if spool and level else None)
 
 
 def _joint(spec: LeaderSpec, school: School, pieces: Sequence[Piece], i: int, writer: Writer) -> LeaderJoint:
-    table, below = knots(), pieces[i]
+    below = pieces[i]
     if i == 0:
-        share = knot_efficiency(table["perfection-loop"], below.material) * knot_efficiency(
-            table["loop-to-loop"], below.material
-        )
+        loop, hands = usual_knot("leader loop"), usual_knot("handshake")
+        share = knot_efficiency(loop, below.material) * knot_efficiency(hands, below.material)
         return LeaderJoint(
-            knot=table["loop-to-loop"],
-            loop=table["perfection-loop"],
+            knot=hands,
+            loop=loop,
             why="A perfection loop, handshake with the line's: changed in seconds, true to the axis.",
             step_mm=round(spec.line_tip_mm - below.d0, 4),
             ratio=round(spec.line_tip_mm / below.d0, 3),
@@ -129,7 +126,7 @@ def _joint(spec: LeaderSpec, school: School, pieces: Sequence[Piece], i: int, wr
     cast = school.kind in ("taper", "packet")
     knot, ring, why = _knot(spec, above, below, ratio)
     if one_piece:
-        knot, ring, why = knots()["one-piece"], False, "One piece: nothing is tied here."
+        knot, ring, why = usual_knot("unbroken"), False, "One piece: nothing is tied here."
     upper = knot_efficiency(knot, above.material) * _wet(above, above.d1)
     lower = knot_efficiency(knot, below.material) * _wet(below, below.d0)
     factor = 1.0 if ring or one_piece else unlike_factor(above.material, above.d1, below.material, below.d0)
@@ -147,8 +144,8 @@ def _joint(spec: LeaderSpec, school: School, pieces: Sequence[Piece], i: int, wr
 
 
 def _knot(spec: LeaderSpec, above: Piece, below: Piece, ratio: float) -> tuple[Knot, bool, str]:
-    table = knots()
-    wanted = table[spec.joint]
+    wanted = knots().get(spec.joint) or usual_knot("step")
+    joint, other = usual_knot("joint"), usual_knot("unlike")
     unlike = above.material.family != below.material.family
     if below.group == "tippet" and (spec.ring or (unlike and above.group in ("sighter", "packet"))):
         why = (
@@ -156,15 +153,13 @@ def _knot(spec: LeaderSpec, above: Piece, below: Piece, ratio: float) -> tuple[K
             if unlike
             else "A ring, as you like it: tippet is renewed without cutting the leader."
         )
-        return table["clinch"], True, why
+        return usual_knot("ring"), True, why
     if ratio <= wanted.largest_ratio and not unlike:
-        return wanted, False, f"{wanted.name.split(',')[0]}: like lines, ratio {ratio:.2f}, what you prefer."
-    if ratio <= table["water"].largest_ratio:
-        reason = (
-            "unlike lines" if unlike else f"ratio {ratio:.2f} is too much for a {wanted.name.split(',')[0].lower()}"
-        )
-        return table["water"], False, f"Water knot: {reason}."
-    return table["double-uni"], False, f"Double uni: ratio {ratio:.2f}."
+        return wanted, False, f"{wanted.short}: like lines, ratio {ratio:.2f}, what you prefer."
+    if ratio <= joint.largest_ratio:
+        reason = "unlike lines" if unlike else f"ratio {ratio:.2f} is too much for a {wanted.short.lower()}"
+        return joint, False, f"{joint.short}: {reason}."
+    return other, False, f"{other.short}: ratio {ratio:.2f}."
 
 
 def _cast(

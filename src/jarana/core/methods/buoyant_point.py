@@ -14,9 +14,9 @@ APART_MM, TAG_MM = 2000, 150
 
 def ties(kit: Kit) -> Rig:
     """Return a 6 m leader: nymphs in the belly between a floating line and a foam point."""
-    upper = kit.fly("top-fly", ("resin-bodied", "slim"), 12, because="hangs in the belly")
-    middle = kit.fly("middle-fly", ("resin-bodied", "dubbed"), 10, because="the heaviest, deepest in the belly")
-    foam = kit.fly("point", ("foam",), 10, because="holds the end of the team up")
+    upper = kit.fly("top-fly", "pupa", 12, because="hangs in the belly")
+    middle = kit.fly("middle-fly", "belly", 10, because="the heaviest, deepest in the belly")
+    foam = kit.fly("point", "buoyant", 10, because="holds the end of the team up")
     team(kit, (upper, middle, foam), (APART_MM,) * 3, TAG_MM, first_mm=0.25)
     return kit.rig("Team under a foam point", "buoyant-point", kit.line("floating", 7), FlyLineHead(out_mm=8000),
                    Motion(kind="figure", count_s=20))  # fmt: skip

@@ -16,7 +16,7 @@ from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.spans import SetDiameter, StepDiameter
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig
-from jarana.core.strength.tippet import FIGHT_SHARE, fight_seconds
+from jarana.core.strength.tippet import FIGHT_SHARE, KNOTTED, fight_seconds
 from jarana.core.units import Writer
 from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.edits.figures import SetFigure, SetZone
@@ -85,7 +85,7 @@ def trailing(rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[str,
 
 def fight(rig: Rig, reach: Reach, drift: Drift, writer: Writer) -> tuple[str, ...]:
     """Return how long the fish hoped for is fought on the last tippet."""
-    held = rig.spans[-1].wet_strength() * 0.8
+    held = rig.spans[-1].wet_strength() * KNOTTED
     pull = min(FIGHT_SHARE * held, rig.rod.steady_pull_n)
     seconds = fight_seconds(reach.fish.mass_kg, pull)
     return (

@@ -15,11 +15,11 @@ def ties(kit: Kit) -> Rig:
     """Return a taper with a dry in the line and a soft-hackled fly from its bend."""
     line = kit.line("floating", 5)
     dry = kit.dry("dry", 14, because="marks the take of the fly you cannot see")
-    below = kit.fly("point", ("soft-hackled", "dubbed", "slim"), 16, 2.0, because="hangs in the film and under it")
+    below = kit.fly("point", "emerger", 16, 2.0, because="hangs in the film and under it")
     kit.taper("all-round", 3300, 0.152, 900, line)
-    kit.tippet("below", "Emerger's tippet", below, 0.12, BELOW_MM, knot="clinch")
-    kit.dropper("dry", "below", dry, 0, school="bend", knot="slip-through")
-    kit.point(below, "slip-through")
+    kit.tippet("below", "Emerger's tippet", below, 0.12, BELOW_MM, knot="bend")
+    kit.dropper("dry", "below", dry, 0, school="bend", knot="fine eye")
+    kit.point(below, "fine eye")
     return kit.rig("Dry with an emerger", "dry-and-emerger", line, DryFlyHead(fly="dry"), Motion(kind="natural"))
 
 

@@ -18,13 +18,13 @@ def ties(kit: Kit) -> Rig:
     below = min(max(kit.reach.depth_m * 1000, 450), 900)
     line = kit.line("floating", 5)
     dry = kit.dry("dry", 10, BEARS_GF, because="must not be drowned by the nymph")
-    nymph = kit.fly("point", ("slim", "slick"), 18, 2.0, because="small and slim: it sinks without drowning the dry")
+    nymph = kit.fly("point", "nymph", 18, 2.0, because="small and slim: it sinks without drowning the dry")
     kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1200, because="turns a bushy dry over")
     kit.section("taper", "Taper", BUTTS, 0.30, 800, because="one step down")
     kit.tippet("tippet", "Tippet", dry, 0.152, 900, ("nylon-tippet", "copolymer"))
-    kit.tippet("below", "Nymph's tippet", nymph, 0.12, below, ("fluorocarbon",), knot="clinch")
-    kit.dropper("dry", "below", dry, 0, school="bend", knot="clinch")
-    kit.point(nymph, "slip-through")
+    kit.tippet("below", "Nymph's tippet", nymph, 0.12, below, ("fluorocarbon",), knot="bend")
+    kit.dropper("dry", "below", dry, 0, school="bend", knot="bend")
+    kit.point(nymph, "fine eye")
     return kit.rig("Dry with a nymph below", "dry-and-nymph", line, DryFlyHead(fly="dry"), Motion(kind="natural"))
 
 

@@ -23,7 +23,7 @@ def ties(kit: Kit) -> Rig:
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
     kit.taper(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
-    kit.point(fly, "slip-through")
+    kit.point(fly, "fine eye")
     return kit.rig("Dry fly", "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"))
 
 

@@ -15,8 +15,8 @@ PAIR_MM, TAG_MM = 500, 120
 def ties(kit: Kit) -> Rig:
     """Return a pair under the owned float that bears it, set at the depth."""
     below = max(kit.reach.depth_m * 1000, 600)
-    point = kit.fly("point", ("slim", "slick"), 14, 2.8, because="takes the pair down")
-    dropper = kit.fly("dropper", ("slim", "slick"), 16, 2.0, because="half a metre up, smaller")
+    point = kit.fly("point", "nymph", 14, 2.8, because="takes the pair down")
+    dropper = kit.fly("dropper", "nymph", 16, 2.0, because="half a metre up, smaller")
     floating_butt(kit)
     tippet = kit.tippet("tippet", "Tippet", point, 0.14, max(below - PAIR_MM, 300), ("fluorocarbon",))
     kit.tippet("point-tippet", "Tippet to the point", point, 0.14, min(PAIR_MM, below - 100), ("fluorocarbon",))

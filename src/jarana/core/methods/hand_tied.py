@@ -13,7 +13,7 @@ def ties(kit: Kit) -> Rig:
     """Return a taper of one's own sections, stiffer into wind, and one fly just under the surface."""
     line = kit.line("floating", 5)
     into_wind = kit.reach.wind_m_s >= 4
-    fly = kit.fly("point", ("bushy", "dubbed", "soft-hackled"), 12, because="any fly: the leader is what is tied here")
+    fly = kit.fly("point", "any", 12, because="any fly: the leader is what is tied here")
     kit.taper("power" if into_wind else "all-round", 2900, 0.178, 600, line)
     kit.point(fly)
     motion = Motion(kind="natural") if kit.reach.pace_m_s > 0 else Motion(kind="figure", count_s=5)

@@ -5,10 +5,11 @@ from __future__ import annotations
 from itertools import pairwise
 
 from jarana.core.methods.kit import Chosen
+from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Attachment, Rig
-from jarana.core.rules.check import breaches, place
+from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
 
 
@@ -53,7 +54,7 @@ def _without(rig: Rig, gone: Attachment) -> Rig:
     assert gone.at.kind == "joint"
     joints = rig.joints
     if gone.link is None:
-        water = knots()["water"]
+        water = usual_knot("joint")
         joints = tuple(j.model_copy(update={"knot": water}) if j.id == gone.at.joint else j for j in joints)
     return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != gone.id), joints=joints)
 

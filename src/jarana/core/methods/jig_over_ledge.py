@@ -23,10 +23,10 @@ def ties(kit: Kit) -> Rig:
     deepest = max([kit.reach.depth_m, *ahead]) if kit.reach.kind == "river" else kit.reach.depth_m
     slant = 1 + SLANTS * kit.reach.pace_m_s
     below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH * slant, 600)
-    jig = kit.fly("point", ("bushy", "slick", "dubbed"), 10, 4.0, because="heavy: it falls over the ledge at once")
+    jig = kit.fly("point", "jig", 10, 4.0, because="heavy: it falls over the ledge at once")
     floating_butt(kit)
     tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))
-    kit.point(jig, "open-loop")
+    kit.point(jig, "wagging eye")
     head = kit.float_head((jig,), tippet, below, IN_CURRENT)
     return kit.rig("Jig over the ledge", "jig-over-ledge", kit.line("floating", 5), head, Motion(kind="natural"))
 

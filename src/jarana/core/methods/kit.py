@@ -10,8 +10,8 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from jarana.core.hydro.terminal_speed import line_weight
-from jarana.core.hydro.water_properties import water_at
+from jarana.core.engine.hydro.terminal_speed import line_weight
+from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, water_at
 from jarana.core.leader.design import design
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.rig.model import (
@@ -32,13 +32,13 @@ from jarana.core.rig.model import (
     SpoolRef,
 )
 from jarana.core.strength.tippet import tippet_range
-from jarana.core.tackle.bead import bead
+from jarana.core.tackle.bead import bead, beads
 from jarana.core.tackle.drawer import Drawer, FlyLine, FlyPattern, Rod, SinkZone, Spool
-from jarana.core.tackle.dressing import dressing
+from jarana.core.tackle.dressing import DressingRow, Use, dressing, dressings, dressings_for
 from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.hook import hook
-from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.knot import Knot, KnotUse
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
@@ -115,7 +115,7 @@ class Kit:
         mm: float,
         length_mm: float,
         *,
-        knot: str = "blood",
+        knot: KnotUse = "step",
         dressed: str = "none",
         ring: bool = False,
         because: str = "",
@@ -152,7 +152,7 @@ class Kit:
         length_mm: float,
         wanted: tuple[str, ...] = ("fluorocarbon", "copolymer", "nylon-tippet"),
         *,
-        knot: str = "water",
+        knot: KnotUse = "joint",
         ring: bool = False,
         dressed: str = "degreased",
     ) -> Span:
@@ -196,22 +196,21 @@ class Kit:
         steps = " – ".join(self.mm(p.d0_mm) for p in made.sections)
         self.says("butt", f"Taper: {steps}", f"designed from your spools, {school.replace('-', ' ')}, for the turnover")
 
-    def fly(self, part: str, dressings: tuple[str, ...], size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
-        """Return the owned fly nearest to a dressing, a hook size and a bead (0: none)."""
-        found = self._owned_fly(dressings, size, bead_mm)
+    def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
+        """Return the owned fly nearest to a use, a hook size and a bead (0: none)."""
+        found = self._owned_fly(dressings_for(use), size, bead_mm)
         if found is None:
-            key = dressings[0]
-            metal = bead("tungsten", bead_mm) if bead_mm else None
-            lift = {"dry": 0.2, "foam": 0.5}.get(key)
+            row = _tied_on(dressings_for(use), size)
+            metal = bead(next(iter(beads())), bead_mm) if bead_mm else None
             made = Fly(
-                pattern=f"{key.replace('-', ' ')} pattern",
+                pattern=f"{row.name} pattern",
                 hook=hook(size),
                 bead=metal,
-                dressing=dressing(key, size),
-                lift_gf=lift,
+                dressing=dressing(row.key, size),
+                lift_gf=row.lift_gf,
             )
             with_bead = f", {self.writer.text('bead', bead_mm / 1000)} bead" if bead_mm else ""
-            self.lacks(part, f"{key.replace('-', ' ')} fly #{size}{with_bead}", self._nearest_fly(size, bead_mm))
+            self.lacks(part, f"{row.name} fly #{size}{with_bead}", self._nearest_fly(size, bead_mm))
             found = made
         weight = f", {self.writer.text('bead', found.bead.diameter_mm / 1000)} bead" if found.bead else ""
         self.says(part, f"{part.replace('-', ' ').capitalize()}: {found.label}{weight}", because)
@@ -219,30 +218,33 @@ class Kit:
 
     def dry(self, part: str, size: int, least_gf: float = 0.0, because: str = "") -> Fly:
         """Return the owned dry fly nearest to a size that bears at least so much, grams-force."""
+        floating = dressings_for("floating")
         fits = [
             p
             for p in self.drawer.patterns
-            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in ("dry", "foam") and _in_box(p)
+            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in floating and _in_box(p)
         ]
         if not fits:
-            return self.fly(part, ("dry",), size, because=because)
-        found = min(fits, key=lambda p: (abs(p.hook.size - size), p.dressing.key == "foam"))
+            return self.fly(part, "floating", size, because=because)
+        found = min(fits, key=lambda p: (abs(p.hook.size - size), floating.index(p.dressing.key)))
         fly = found.tied(next(w for w in found.weights if w.count))
         self.says(part, f"{part.capitalize()}: {fly.label}, bears {found.lift_gf:g} g", because)
         return fly
 
-    def point(self, body: Fly | Shot, knot: str = "uni", key: str = "point") -> None:
+    def point(self, body: Fly | Shot, knot: KnotUse = "eye", key: str = "point") -> None:
         """Tie a fly, or a shot against its stopper, to the end."""
         self.attachments.append(Attachment(id=key, at=AtPoint(), school="point", knot=self.knot(knot), body=body))
 
-    def dropper(self, key: str, above: str, fly: Fly, tag_mm: float, *, school: str = "tag", knot: str = "uni") -> None:
+    def dropper(
+        self, key: str, above: str, fly: Fly, tag_mm: float, *, school: str = "tag", knot: KnotUse = "eye"
+    ) -> None:
         """Hang a fly at the joint above a section; school ``bend`` sets it in the line."""
         link = None if school == "bend" else Link(length_mm=tag_mm)
         self.attachments.append(
             Attachment(id=key, at=AtJoint(joint=f"j-{above}"), school=school, link=link, knot=self.knot(knot), body=fly)
         )
 
-    def trail(self, key: str, fly: Fly, length_mm: float, knot: str = "clinch") -> None:
+    def trail(self, key: str, fly: Fly, length_mm: float, knot: KnotUse = "bend") -> None:
         """Hang a fly from the bend of the point fly."""
         self.attachments.append(
             Attachment(
@@ -253,7 +255,7 @@ class Kit:
 
     def on_span(self, key: str, span: str, mm: float, body: Shot | PeggedBead) -> None:
         """Pinch a shot on, or peg a bead to, a section so many millimetres below its upper end."""
-        knot = "bead-peg" if body.kind == "pegged bead" else "surgeon-loop"
+        knot: KnotUse = "peg" if body.kind == "pegged bead" else "stopper"
         self.attachments.append(
             Attachment(id=key, at=AtSpan(span=span, mm=mm), school="point", knot=self.knot(knot), body=body)
         )
@@ -278,11 +280,11 @@ class Kit:
 
         `current` is how many times that weight the rig pulls where the line lies long in fast water.
         """
-        water = water_at(12.0)
+        water = water_at(LIFT_WATER_C)
         current *= 1 + SLANT * self.reach.pace_m_s
         weight = sum(b.body("b").submerged_weight(water) for b in bodies)
         weight += line_weight(line_mm / 1000, density, water) * below_mm / 1000
-        wanted = max(current * max(weight, 0.0) / SITS_RIGHT / 9.80665e-3, 1e-3)
+        wanted = max(current * max(weight, 0.0) / SITS_RIGHT / GRAM_FORCE, 1e-3)
 
         def off(lift: float) -> float:
             return abs(math.log(lift / wanted))
@@ -347,9 +349,9 @@ class Kit:
                 return min(enough or fits, key=lambda s: abs(s.diameter_mm - mm))
         return None
 
-    def knot(self, key: str) -> Knot:
-        """Return a knot with the person's own pull tests."""
-        return self.drawer.knot(key) or knots()[key]
+    def knot(self, use: KnotUse) -> Knot:
+        """Return the knot for a use, with the person's own pull tests."""
+        return self.drawer.usual_knot(use)
 
     def mm(self, diameter_mm: float) -> str:
         """Write a diameter."""
@@ -378,9 +380,9 @@ class Kit:
         order = {s.id: i for i, s in enumerate(rig.spans)} | {a.id: 100 + i for i, a in enumerate(rig.attachments)}
         return sorted(self.choices, key=lambda c: order.get(c.part, 50))
 
-    def _joint(self, key: str, knot: str, ring: bool) -> None:
+    def _joint(self, key: str, knot: KnotUse, ring: bool) -> None:
         if not self.spans:
-            self.joints.append(Joint(id="j-line", knot=self.knot("loop-to-loop"), loop=self.knot("perfection-loop")))
+            self.joints.append(Joint(id="j-line", knot=self.knot("handshake"), loop=self.knot("leader loop")))
             return
         owned = next(iter(self.drawer.rings), None)
         made = Ring(diameter_mm=owned.diameter_mm, mass_mg=owned.mass_mg) if owned else Ring()
@@ -393,9 +395,9 @@ class Kit:
         found = min(rows, key=lambda s: abs(s.diameter_mm - mm), default=None)
         return f"{found.label}, {self.mm(found.diameter_mm)}" if found else ""
 
-    def _owned_fly(self, dressings: tuple[str, ...], size: int, bead_mm: float) -> Fly | None:
+    def _owned_fly(self, classes: tuple[str, ...], size: int, bead_mm: float) -> Fly | None:
         beaded = bead_mm > 0
-        for key in dressings:
+        for key in classes:
             fits = [
                 p
                 for p in self.drawer.patterns
@@ -415,6 +417,12 @@ class Kit:
             self.drawer.patterns, key=lambda p: abs(p.hook.size - size) + 2 * abs(_bead(p, bead_mm) - bead_mm), default=None
         )  # fmt: skip
         return f"{found.name} #{found.hook.size}" if found else ""
+
+
+def _tied_on(classes: tuple[str, ...], size: int) -> DressingRow:
+    """Return the first of these classes that is tied on a hook of that size."""
+    rows = [dressings()[key] for key in classes]
+    return next((row for row in rows if str(size) in row.mass_mg), rows[0])
 
 
 def _in_box(pattern: FlyPattern) -> bool:

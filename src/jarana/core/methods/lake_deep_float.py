@@ -10,23 +10,19 @@ from jarana.core.rig.model import FloatHead, Motion, Rig
 
 OFF_BED_MM, TIPPET_MM, ABOVE_MM = 300, 900, 600
 DEEPEST_MM = 10_000
-RELEASES_BELOW_MM = 3000
-"""Farther below the float than this a fish cannot be netted unless the float lets go of the line."""
 
 
 def ties(kit: Kit) -> Rig:
     """Return a level leader that hangs one fly 0.3 m off the bed."""
     below = min(max(kit.reach.depth_m * 1000 - OFF_BED_MM, 900), DEEPEST_MM)
-    fly = kit.fly(
-        "point", ("dubbed", "slim"), 12, 3.3, because="a bead takes it down in a minute; it wags on its open loop"
-    )
+    fly = kit.fly("point", "spreader", 12, 3.3, because="a bead takes it down in a minute; it wags on its open loop")
     level = max(below - TIPPET_MM, 300) + ABOVE_MM
     kit.section("level", "Level leader", ("copolymer", "nylon-tippet", "fluorocarbon"), 0.23, level,
                 because="level: it passes the rings")  # fmt: skip
     tippet = kit.tippet("tippet", "Tippet", fly, 0.20, min(TIPPET_MM, below - 300), ("fluorocarbon",))
-    kit.point(fly, "open-loop")
+    kit.point(fly, "wagging eye")
     body = kit.float_for((fly,), tippet.d0_mm, tippet.material.density_kg_m3, below, because="sized to one fly")
-    if below > RELEASES_BELOW_MM and not body.releasing:
+    if below / 1000 > kit.rod.netting_reach and not body.releasing:
         releasing = [f for f in kit.drawer.floats if f.releasing]
         if releasing:
             body = releasing[0]

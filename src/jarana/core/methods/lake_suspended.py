@@ -21,9 +21,9 @@ def ties(kit: Kit) -> Rig:
     lengths = HIGH_MM if reach.depth_m - low <= HIGH_M else DEEP_MM
     share = min(1.0, (reach.depth_m * 1000 - 300) / sum(lengths))
     first, second, third = (round(mm * share / 10) * 10 for mm in lengths)
-    upper = kit.fly("top-fly", ("resin-bodied", "slim"), 14, because="the highest, smallest")
-    middle = kit.fly("middle-fly", ("resin-bodied", "slim"), 12, because="the same a size up")
-    point = kit.fly("point", ("resin-bodied", "slim"), 10, because="hangs the team straight")
+    upper = kit.fly("top-fly", "pupa", 14, because="the highest, smallest")
+    middle = kit.fly("middle-fly", "pupa", 12, because="the same a size up")
+    point = kit.fly("point", "pupa", 10, because="hangs the team straight")
     kit.section(
         "butt", "Butt", ("nylon-butt",), 0.40, ABOVE_FLOAT_MM, dressed="greased", because="float 0.9 m from the line"
     )

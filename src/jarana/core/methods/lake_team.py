@@ -8,6 +8,7 @@ from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import team
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import FlyLineHead, Motion, Rig
+from jarana.core.tackle.dressing import Use
 
 APART_MM, TAG_MM = 1600, 150
 HIGH_ZONE_M = 1.0
@@ -18,11 +19,11 @@ def ties(kit: Kit) -> Rig:
     """Return a team 1.6 m apart: all resin for deep zones, dressed droppers where the zone is high."""
     low, _ = kit.reach.zone.heights(kit.reach.depth_m)
     high = kit.reach.depth_m - low <= HIGH_ZONE_M
-    kind = ("dubbed",) if high else ("resin-bodied", "slim")
+    kind: Use = "dressed" if high else "pupa"
     because = "dressed: stays high" if high else "resin: slim, sinks fast"
     upper = kit.fly("top-fly", kind, 12, because=because)
     middle = kit.fly("middle-fly", kind, 12, because=because)
-    point = kit.fly("point", ("resin-bodied", "slim"), 10, because="the biggest at the point takes the team down")
+    point = kit.fly("point", "pupa", 10, because="the biggest at the point takes the team down")
     team(kit, (upper, middle, point), (APART_MM,) * 3, TAG_MM)
     return kit.rig("Three pupae, straight line", "lake-team", kit.line("floating", 7), FlyLineHead(out_mm=9000),
                    Motion(kind="figure", count_s=20))  # fmt: skip

@@ -14,7 +14,7 @@ LEADER_MM, OFF_BED_MM, SHORTEST_MM = 1500, 300, 500
 def ties(kit: Kit) -> Rig:
     """Return 1.5 m of level tippet on so much line that the fly hangs 0.3 m off the bed."""
     out = max(kit.reach.depth_m * 1000 - LEADER_MM - OFF_BED_MM, SHORTEST_MM)
-    fly = kit.fly("point", ("resin-bodied", "slim", "dubbed"), 12, because="slim: hangs straight down")
+    fly = kit.fly("point", "pupa", 12, because="slim: hangs straight down")
     kit.tippet(
         "tippet",
         "Tippet",

@@ -24,21 +24,19 @@ def ties(kit: Kit) -> Rig:
     below = max(900.0, kit.reach.depth_m * 1000 * TIPPET_PER_DEPTH)
     pair = kit.reach.depth_m >= ONE_FLY_BELOW_M
     mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
-    point = kit.fly(
-        "point", ("slim", "slick"), 14, 2.8, because="the anchor; go up or down a bead before anything else"
-    )
+    point = kit.fly("point", "nymph", 14, 2.8, because="the anchor; go up or down a bead before anything else")
     kit.section("mono", "Coloured mono", ("coloured-mono",), 0.18, mono, because="thin: it sags little and is seen")
     kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because="sets the colour off from the sighter")
     kit.section(
         "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because="shows the drift and the take"
     )
     kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM if pair else below, ("fluorocarbon",),
-               knot="clinch", ring=True)  # fmt: skip
+               knot="ring", ring=True)  # fmt: skip
     if pair:
-        upper = kit.fly("dropper", ("slim", "slick"), 16, 2.5, because="rides above the anchor, one size smaller")
+        upper = kit.fly("dropper", "nymph", 16, 2.5, because="rides above the anchor, one size smaller")
         kit.tippet("point-tippet", "Tippet to the point", point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
-        kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="slip-through")
-    kit.point(point, "slip-through")
+        kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
+    kit.point(point, "fine eye")
     name = "Two nymphs, level contact" if pair else "One nymph, level contact"
     return kit.rig(name, "level-contact", kit.line("thin", 3))
 

@@ -16,13 +16,13 @@ BEHIND_MM, TO_HOOK_MM, SHOT_ABOVE_MM, SHOT_G = 380, 60, 450, 0.25
 def ties(kit: Kit) -> Rig:
     """Return a float, a shot, a bead and hook, and a second of one size finer behind."""
     below = max(kit.reach.depth_m * 1000 * 1.2, 1000)
-    first = kit.fly("hook", ("slim",), 12, because="bare: the bead is what they take")
-    second = kit.fly("point", ("slim", "dubbed"), 14, because="one size finer behind")
+    first = kit.fly("hook", "bare", 12, because="bare: the bead is what they take")
+    second = kit.fly("point", "light", 14, because="one size finer behind")
     shot = kit.shot("shot", SHOT_G, because="takes beads that hardly sink down")
     floating_butt(kit)
     upper = below - BEHIND_MM
     tippet = kit.tippet("tippet", "Tippet", first, 0.16, upper, ("fluorocarbon",))
-    kit.tippet("end", "Tippet behind", second, 0.14, BEHIND_MM, ("fluorocarbon",), knot="clinch")
+    kit.tippet("end", "Tippet behind", second, 0.14, BEHIND_MM, ("fluorocarbon",), knot="bend")
     kit.on_span("shot", "tippet", tippet.length_mm - SHOT_ABOVE_MM, shot)
     bead = PeggedBead(name="amber bead 8 mm", material="plastic", diameter_mm=8)
     kit.on_span("bead", "tippet", tippet.length_mm - TO_HOOK_MM, bead)

@@ -15,13 +15,11 @@ MONO_MM, SIGHTER_MM, ABOVE_DROPPER_MM, PAIR_MM = 2600, 500, 900, 550
 def ties(kit: Kit) -> Rig:
     """Return a short contact leader with a heavy point and a dropper on a link of its own."""
     deep = kit.reach.depth_m >= 1.0 or kit.reach.pace_m_s >= 0.8
-    anchor = kit.fly(
-        "point", ("slick", "dubbed", "bushy"), 12, 4.0 if deep else 3.5, because="heavy: it anchors in broken water"
-    )
-    upper = kit.fly("dropper", ("dubbed", "slim"), 14, 2.8, because="turns freely on its own link")
+    anchor = kit.fly("point", "anchor", 12, 4.0 if deep else 3.5, because="heavy: it anchors in broken water")
+    upper = kit.fly("dropper", "spreader", 14, 2.8, because="turns freely on its own link")
     kit.section("mono", "Coloured mono", ("coloured-mono",), 0.20, MONO_MM, because="short: nothing to belly")
     kit.section("sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because="shows the lead")
-    kit.tippet("tippet", "Tippet", anchor, 0.16, ABOVE_DROPPER_MM, ("fluorocarbon",), knot="clinch", ring=True)
+    kit.tippet("tippet", "Tippet", anchor, 0.16, ABOVE_DROPPER_MM, ("fluorocarbon",), knot="ring", ring=True)
     kit.tippet("point-tippet", "Tippet to the anchor", anchor, 0.14, PAIR_MM, ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", upper, round(tag_for(kit.reach.depth_m) * 100) * 10, school="link")
     kit.point(anchor)

@@ -21,13 +21,13 @@ def ties(kit: Kit) -> Rig:
     """Return a float, fluorocarbon to a shot that ticks the bed, and a small fly above it."""
     below = max(kit.reach.depth_m * 1000 * SET_PER_DEPTH, 700)
     shot = kit.shot("shot", SHOT_G, because="ticks the bed, and is lost instead of the fly")
-    egg = kit.fly("fly", ("dubbed", "slim"), 14, because="unweighted: the shot does the sinking")
+    egg = kit.fly("fly", "spreader", 14, because="unweighted: the shot does the sinking")
     floating_butt(kit)
     tippet = kit.tippet("tippet", "Tippet", egg, 0.16, below - ABOVE_SHOT_MM, ("fluorocarbon",))
-    kit.section("to-shot", "Shot's tippet", ("fluorocarbon",), tippet.d0_mm, ABOVE_SHOT_MM, knot="water", dressed="degreased",
+    kit.section("to-shot", "Shot's tippet", ("fluorocarbon",), tippet.d0_mm, ABOVE_SHOT_MM, knot="joint", dressed="degreased",
                 because="the shot pulls off it in a snag")  # fmt: skip
-    kit.dropper("fly", "to-shot", egg, TAG_MM, knot="clinch")
-    kit.point(shot, "surgeon-loop", key="shot")
+    kit.dropper("fly", "to-shot", egg, TAG_MM, knot="bend")
+    kit.point(shot, "stopper", key="shot")
     head = kit.float_head((egg, shot), tippet, below, IN_CURRENT)
     return kit.rig("Shot below the fly", "shot-below", kit.line("floating", 5), head, Motion(kind="natural"))
 

@@ -15,14 +15,14 @@ def ties(kit: Kit) -> Rig:
     """Return a short stout leader: on an intermediate line in a lake, on a floating one in a river."""
     lake = kit.reach.kind == "lake"
     fine = lake and kit.reach.clarity == "clear"
-    fly = kit.fly("point", ("streamer", "bushy"), 10, because="a mouthful; it wags on an open loop")
+    fly = kit.fly("point", "mouthful", 10, because="a mouthful; it wags on an open loop")
     total = SINKING_MM if lake else FLOATING_MM
     kit.section("butt", "Butt", ("nylon-butt",), 0.40, total * 0.45, because="turns a big fly over")
     kit.section("taper", "Taper", ("nylon-butt",), 0.30, total * 0.25, because="one step")
     kit.tippet(
         "tippet", "Tippet", fly, 0.20 if fine else 0.25, total * 0.3, ("fluorocarbon", "nylon-butt"), dressed="none"
     )
-    kit.point(fly, "open-loop")
+    kit.point(fly, "wagging eye")
     line = kit.line("just under" if lake else "floating", 7)
     out = 9000 if lake else 7000
     return kit.rig(

@@ -13,9 +13,9 @@ TAG_MM = 150
 
 def ties(kit: Kit) -> Rig:
     """Return the reversed leader: heavy fly first, neutral one in the middle, buoyant point."""
-    heavy = kit.fly("top-fly", ("dubbed", "slim"), 12, 3.5, because="heaviest nearest the line")
-    middle = kit.fly("middle-fly", ("dubbed", "resin-bodied"), 12, because="neutral")
-    foam = kit.fly("point", ("foam",), 10, because="buoyant: it rides above the line")
+    heavy = kit.fly("top-fly", "spreader", 12, 3.5, because="heaviest nearest the line")
+    middle = kit.fly("middle-fly", "neutral", 12, because="neutral")
+    foam = kit.fly("point", "buoyant", 10, because="buoyant: it rides above the line")
     kit.section("butt", "Butt", ("nylon-butt", "fluorocarbon"), 0.30, 1500, because="stout between line and heavy fly")
     kit.tippet("middle", "Middle tippet", middle, 0.20, 1500, ("fluorocarbon",), dressed="none")
     kit.tippet("end", "Point tippet", foam, 0.20, 1500, ("fluorocarbon",), dressed="none")

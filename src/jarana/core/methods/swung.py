@@ -13,10 +13,10 @@ OUT_MM, SINKING_MM, UPPER_MM, LOWER_MM, TAG_MM = 6000, 1500, 900, 1000, 150
 
 def ties(kit: Kit) -> Rig:
     """Return a sinking leader, a ring, stout tippet to the tag fly and a metre to the point."""
-    point = kit.fly("point", ("soft-hackled",), 14, 2.5, because="leads the swing")
-    upper = kit.fly("dropper", ("soft-hackled", "dubbed"), 16, 2.0, because="smaller, on the tag")
+    point = kit.fly("point", "wet", 14, 2.5, because="leads the swing")
+    upper = kit.fly("dropper", "wet", 16, 2.0, because="smaller, on the tag")
     kit.section("sinking", "Sinking leader", ("coated",), 0.60, SINKING_MM, because="slow: takes them under the film")
-    kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="clinch", ring=True)
+    kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
     kit.tippet("point-tippet", "Tippet to the point", point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)
     kit.point(point)

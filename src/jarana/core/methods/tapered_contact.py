@@ -16,17 +16,17 @@ BRAID_MM, PAIR_MM, TAG_MM = 600, 500, 120
 
 def ties(kit: Kit) -> Rig:
     """Return a tapered mono in five steps, a floating braid, a metre of tippet and a pair."""
-    point = kit.fly("point", ("slim", "slick"), 16, 2.5, because="light: shallow water and close fish")
-    upper = kit.fly("dropper", ("slim", "slick"), 18, 2.0, because="half a metre up, smaller")
+    point = kit.fly("point", "nymph", 16, 2.5, because="light: shallow water and close fish")
+    upper = kit.fly("dropper", "nymph", 18, 2.0, because="half a metre up, smaller")
     for i, (mm, length) in enumerate(STEPS):
         because = "stiff enough to throw without line" if i == 0 else "a step down; every step adds sag"
         kit.section(f"taper-{i}", f"Taper {i + 1}", BUTTS, mm, length, because=because)
-    kit.section("braid", "Floating braid", ("floating-braid",), 0.30, BRAID_MM, knot="double-uni", dressed="greased",
+    kit.section("braid", "Floating braid", ("floating-braid",), 0.30, BRAID_MM, knot="unlike", dressed="greased",
                 because="floats and shows the take")  # fmt: skip
-    kit.tippet("tippet", "Tippet", point, 0.12, PAIR_MM, ("fluorocarbon",), knot="clinch", ring=True)
+    kit.tippet("tippet", "Tippet", point, 0.12, PAIR_MM, ("fluorocarbon",), knot="ring", ring=True)
     kit.tippet("point-tippet", "Tippet to the point", point, 0.12, PAIR_MM, ("fluorocarbon",))
-    kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="slip-through")
-    kit.point(point, "slip-through")
+    kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
+    kit.point(point, "fine eye")
     return kit.rig("Two nymphs, tapered contact", "tapered-contact", kit.line("thin", 3))
 
 

@@ -14,16 +14,16 @@ FIRST_MM, BEHIND_MM = 400, 700
 
 def ties(kit: Kit) -> Rig:
     """Return a 2.7 m leader to a light fly, a heavy one from its bend, a small one behind."""
-    heavy = kit.fly("middle-fly", ("dubbed", "slick", "bushy"), 12, 3.3, because="the heavy one takes all three down")
-    light = kit.fly("top-fly", ("slim", "dubbed"), 16, 2.0, because="light, first in the line")
-    small = kit.fly("point", ("slim", "slick"), 18, 2.0, because="small, swings free behind")
+    heavy = kit.fly("middle-fly", "heavy", 12, 3.3, because="the heavy one takes all three down")
+    light = kit.fly("top-fly", "light", 16, 2.0, because="light, first in the line")
+    small = kit.fly("point", "nymph", 18, 2.0, because="small, swings free behind")
     below = max(kit.reach.depth_m * 1000 * 1.1, FIRST_MM + BEHIND_MM + 200)
     kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1100, dressed="greased", because="turns three flies over slowly")
     kit.section("taper", "Taper", BUTTS, 0.30, 700, because="one step down")
     first = below - FIRST_MM - BEHIND_MM
     tippet = kit.tippet("tippet", "Tippet", light, 0.16, max(first, 900), ("fluorocarbon",))
-    kit.tippet("middle", "Tippet to the heavy fly", heavy, 0.16, FIRST_MM, ("fluorocarbon",), knot="clinch")
-    kit.tippet("end", "Tippet behind it", small, 0.14, BEHIND_MM, ("fluorocarbon",), knot="clinch")
+    kit.tippet("middle", "Tippet to the heavy fly", heavy, 0.16, FIRST_MM, ("fluorocarbon",), knot="bend")
+    kit.tippet("end", "Tippet behind it", small, 0.14, BEHIND_MM, ("fluorocarbon",), knot="bend")
     kit.dropper("top-fly", "middle", light, 0, school="bend")
     kit.dropper("middle-fly", "end", heavy, 0, school="bend")
     kit.point(small)

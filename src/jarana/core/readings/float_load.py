@@ -55,7 +55,11 @@ def candidates(context: Context) -> list[RigEdit]:
     rig = context.rig
     edits: list[RigEdit] = [StepBead(at=rig.point.id, heavier=False), StepBead(at=rig.point.id, heavier=True)]
     if rig.head.kind == "float":
-        edits += [SetFloat(body=key) for key in ("pinch-half", "pinch", "ball-12", "ball-16", "ball-19")]
+        now = rig.head.body
+        owned = sorted(context.known.drawer.floats if context.known.drawer else (), key=lambda f: f.lift_gf)
+        smaller = [f for f in owned if f.lift_gf < now.lift_gf and f.id != now.id][-2:]
+        bigger = [f for f in owned if f.lift_gf > now.lift_gf and f.id != now.id][:2]
+        edits += [SetFloat(body=f.id) for f in (*smaller, *bigger)]
     return edits
 
 

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
-from jarana.core.readings.spacing import NET_SPARE
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import ChangeLength
-from jarana.core.rules.check import place
+from jarana.core.rig.geometry import place
+from jarana.core.tackle.drawer import NET_SPARE
 from jarana.core.units import Figure
 
 
@@ -26,7 +26,7 @@ def read(context: Context) -> Reading:
     """Judge what stops the line against the rod's length."""
     writer, rig = context.writer, context.rig
     far, what = stops(context)
-    reach = rig.rod.length_mm / 1000 + NET_SPARE
+    reach = rig.rod.netting_reach
     if far == 0:
         return make(
             "netting",

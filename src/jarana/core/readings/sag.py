@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
+from jarana.core.engine.hydro.water_properties import GRAM_FORCE
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.units import Figure
 
 MUCH = 0.35
-GRAM_FORCE = 9.80665e-3
-"""N."""
 LEAST_PULL = 1e-4
 """N: below this nothing holds the line up."""
 

@@ -4,21 +4,20 @@ from __future__ import annotations
 
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
-from jarana.core.strength.chain import weakest_link
+from jarana.core.rig.geometry import hooks_of
+from jarana.core.strength.chain import told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by
 from jarana.core.strength.loads import path_to
 from jarana.core.strength.tippet import spool_force
-
-COUNT = {0: "the shot alone", 1: "one fly", 2: "two flies", 3: "three flies", 4: "four flies"}
 
 
 def read(context: Context) -> Reading:
     """Name what goes first when the point is snagged, and compare the two schools."""
     writer, rig = context.writer, context.rig
     weak = weakest_link(path_to(context.strength, rig.point.id))
-    lost = sum(1 for a in rig.attachments if a.fly and a.id in weak.loses)
+    lost = hooks_of(rig, weak.loses)
     severity: Severity = "look" if lost > 1 else "fine"
-    says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {COUNT.get(lost, f'{lost} flies')}."
+    says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {told_loss(rig, weak.loses)}."
     return make(
         "snag",
         severity,

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
-from jarana.core.rules.check import place
+from jarana.core.rig.geometry import place
 from jarana.core.units import Figure
 
 CLEARANCE = 0.15
@@ -16,8 +16,6 @@ THIN_WATER = 0.35
 CLUTTERED = 0.3
 """Obstructions along so much of the drift: one fly fishes better."""
 LEAST_SLANT = 0.15
-NET_SPARE = 0.4
-"""m an angler reaches beyond the rod's length when the float or the join is at the tip."""
 
 
 def read(context: Context) -> Reading:
@@ -79,7 +77,7 @@ def _net(context: Context) -> list[str]:
     if rig.head.kind != "float":
         return []
     below = rig.head.above_point_mm / 1000
-    reach = rig.rod.length_mm / 1000 + NET_SPARE
+    reach = rig.rod.netting_reach
     what = "within" if below <= reach else "out of"
     return [
         f"{writer.text('length', below)} from float to point is {what} netting reach of your rod ({writer.text('length', reach)})."

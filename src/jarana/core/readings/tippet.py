@@ -6,13 +6,14 @@ from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, m
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.strength.tippet import (
     FIGHT_SHARE,
-    WARM,
+    KNOTTED,
     dared_pull,
     fight_seconds,
     in_range,
     spool_force,
     tippet_range,
 )
+from jarana.core.water.reach import WARM
 
 
 def read(context: Context) -> Reading:
@@ -36,7 +37,7 @@ def read(context: Context) -> Reading:
         if fine
         else "Tippet is stout for this fly"
     )
-    pull = min(FIGHT_SHARE * span.wet_strength() * 0.8, rig.rod.steady_pull_n)
+    pull = min(FIGHT_SHARE * span.wet_strength() * KNOTTED, rig.rod.steady_pull_n)
     fight = fight_seconds(reach.fish.mass_kg, pull)
     low, high = writer.text("diameter", wanted.low), writer.text("diameter", max(wanted.high, wanted.low))
     text = f"{low} to {high} for a #{fly.hook.size} and a {writer.text('fish', reach.fish.mass_kg)} {reach.fish.species} here."

@@ -8,12 +8,11 @@ from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, m
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.whole import SetWindKnot, UseKnot
-from jarana.core.strength.chain import weakest_link
+from jarana.core.strength.chain import told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.knot import knots
 
 MARGIN = 1.5
-COUNT = {1: "one fly", 2: "two flies", 3: "three flies", 4: "four flies"}
 
 
 def read(context: Context) -> Reading:
@@ -24,7 +23,7 @@ def read(context: Context) -> Reading:
     held = fish_held_by(weak.force, reach.pace_m_s)
     severity: Severity = "act" if weak.force < wanted else "look" if weak.force < MARGIN * wanted else "fine"
     accident = any(span.wind_knot for span in context.rig.spans)
-    lost = COUNT.get(len(weak.loses), f"{len(weak.loses)} flies")
+    lost = told_loss(context.rig, weak.loses)
     rod = context.rig.rod
     fish = f"{writer.text('fish', held)} {reach.fish.species}"
     sentence = f"Goes first, and you lose {lost}. Holds a {fish} in this current."

@@ -11,7 +11,8 @@ from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
-from jarana.core.tackle.material import Material, dry_strength
+from jarana.core.tackle.line_strength import Told, strength_source, wet_strength
+from jarana.core.tackle.material import Material
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
 
@@ -22,13 +23,19 @@ KNOT_OF_BODY = {"fly": "eye", "shot": "loop", "pegged bead": "bead"}
 
 
 class SpoolRef(Frozen):
-    """Which owned spool a span is cut from; the label's strength comes along."""
+    """Which owned spool a span is cut from; the label's strength and the own pulls come along."""
 
     id: Key
     number: int
     label: Text
     strength_kg: float | None = None
     strength_state: Literal["dry", "wet"] = "dry"
+    pulled_kg: float | None = Field(default=None, gt=0, le=60)
+
+    @property
+    def told(self) -> Told:
+        """What is known of its strength."""
+        return Told(self.pulled_kg, self.strength_kg, self.strength_state)
 
     @classmethod
     def of(cls, spool: Spool) -> SpoolRef:
@@ -39,6 +46,7 @@ class SpoolRef(Frozen):
             label=spool.label,
             strength_kg=spool.strength_kg,
             strength_state=spool.strength_state,
+            pulled_kg=spool.pulled.mean if spool.pulled else None,
         )
 
 
@@ -68,10 +76,17 @@ class Span(Frozen):
     def wet_strength(self, end_mm: float | None = None) -> float:
         """Force that breaks it wet and unknotted, N; at its thin end, or where it is `end_mm` thick."""
         thin = min(self.d0_mm, self.d1_mm) if end_mm is None else end_mm
-        if self.spool and self.spool.strength_kg and self.level:
-            wet = 1.0 if self.spool.strength_state == "wet" else self.material.wet_share
-            return self.spool.strength_kg * 9.80665 * wet
-        return dry_strength(self.material, thin / 1000) * self.material.wet_share
+        return wet_strength(self.material, thin / 1000, self.told)
+
+    @property
+    def told(self) -> Told | None:
+        """What is known of its strength besides its diameter; nothing of a tapered span."""
+        return self.spool.told if self.spool and self.level else None
+
+    @property
+    def strength_source(self) -> str:
+        """Where its strength comes from."""
+        return strength_source(self.material, self.told)
 
 
 class Ring(Frozen):

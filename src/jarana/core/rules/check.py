@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from datetime import date
 from itertools import pairwise
 
-from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rig.geometry import place
+from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
@@ -79,17 +80,6 @@ def _far_beads(rig: Rig, most: float, writer: Writer) -> list[Breach]:
             far = writer.text("short", min(below)) if below else "with no hook below it"
             found.append(Breach(f"bead {far} from its hook, at most {writer.text('short', most)}", (bead.id,)))
     return found
-
-
-def place(rig: Rig, attachment: Attachment) -> float:
-    """Return where a fly hangs along the line, m from the fly line."""
-    at = attachment.at
-    if at.kind == "joint":
-        return sum(s.length for s in rig.spans[: rig.joint_index(at.joint)])
-    if at.kind == "span":
-        return sum(s.length for s in rig.spans[: rig.span_index(at.span)]) + at.mm / 1000
-    behind = attachment.link.length_mm / 1000 if at.kind == "bend" and attachment.link else 0.0
-    return rig.length + behind
 
 
 def is_old(rules: RuleSet, today: date) -> bool:

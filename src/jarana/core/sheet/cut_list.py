@@ -6,10 +6,9 @@ from jarana.core.leader.cut_lengths import knot_end, rounded_cut
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.measures import Measures, in_measures
-from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
 
-ONE_PIECE = "one-piece"
 TAG_SPARE_MM = 20.0
 """A dropper tag is cut this much longer than it hangs."""
 
@@ -88,7 +87,7 @@ def _pieces(rig: Rig) -> list[tuple[int, int]]:
     """Return first and last span of each piece: spans of a ready-made leader are one, and so are those of a folded line."""
     pieces: list[tuple[int, int]] = []
     for i, joint in enumerate(rig.joints):
-        if pieces and (joint.knot.key == ONE_PIECE or rig.folded(joint.id)):
+        if pieces and ("unbroken" in joint.knot.uses or rig.folded(joint.id)):
             pieces[-1] = (pieces[-1][0], i)
         else:
             pieces.append((i, i))
@@ -136,7 +135,7 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
         if line is None or attachment.school in ("tag", "fold"):
             continue
         material, mm, length = line
-        at_line = knots()["perfection-loop"] if attachment.school == "link" else attachment.knot
+        at_line = usual_knot("girth") if attachment.school == "link" else attachment.knot
         (eaten, held), (more, hold) = knot_end(attachment.knot, mm), knot_end(at_line, mm)
         eaten, held = eaten + more, held + hold
         # Without a material of its own the line is that of the span above, off the same spool.

@@ -12,7 +12,7 @@ from jarana.core.sheet.dressing import dressing_plan
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.strength.knots import knot_efficiency
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
 from jarana.core.units import Writer
 
@@ -224,8 +224,8 @@ def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> Tie
     folds = [rig.hung_at(j.id) for j in rig.joints[i + 1 :] if rig.folded(j.id) and i == _piece_start(rig, j.id)]
     for fold in folds:
         if fold and fold.link:
-            length = writer.text("short", fold.link.length_mm / 1000)
-            detail += f" Fold it {writer.text('short', fold.link.length_mm / 2000)} deep for the {rig.role(fold)}: {knots()['long-overhand'].how} {length} is left."
+            length, fold_how = writer.text("short", fold.link.length_mm / 1000), usual_knot("fold").how
+            detail += f" Fold it {writer.text('short', fold.link.length_mm / 2000)} deep for the {rig.role(fold)}: {fold_how} {length} is left."
     key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {cut.line} {cut.cut_mm:g} {tag}"
     return TieStep(
         key=key, kind="join", part=joint.id, cut=span.id, card=knot.key, title=title, detail=detail, figures=figures

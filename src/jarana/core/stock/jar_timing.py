@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from jarana.core.hydro.terminal_speed import terminal_speed
-from jarana.core.hydro.water_properties import water_at
+from jarana.core.engine.hydro.terminal_speed import terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.model import Frozen
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.jar import fit_drag

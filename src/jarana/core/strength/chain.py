@@ -5,10 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from jarana.core.rig.geometry import below_place, hooks_of, place, span_starts
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
-from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
+
+COUNTED = {1: "one", 2: "two", 3: "three", 4: "four", 5: "five"}
 
 
 @dataclass(frozen=True)
@@ -43,12 +46,7 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
     for i, span in enumerate(rig.spans):
         below = _below(rig, i)
         links.append(_joint_link(rig, i, below))
-        told = (
-            "your spool's label"
-            if span.spool and span.spool.strength_kg and span.level
-            else f"materials table row {span.material.key}"
-        )
-        why = f"{span.d1_mm:.3g} mm {span.material.short}, wet; {told}"
+        why = f"{span.d1_mm:.3g} mm {span.material.short}, wet; {span.strength_source}"
         links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why))
         links += _accidents(span, below)
     for attachment in rig.attachments:
@@ -61,20 +59,27 @@ def weakest_link(links: tuple[StrengthLink, ...]) -> StrengthLink:
     return min(links, key=lambda link: (round(link.force, 3), len(link.loses)))
 
 
-def _short(knot: Knot) -> str:
-    """``Blood, 4 turns each`` as one says it: ``blood``."""
-    return knot.name.split(",")[0].lower()
-
-
 def _accidents(span: Span, below: tuple[str, ...]) -> list[StrengthLink]:
     if not span.wind_knot:
         return []
-    knot = knots()["wind-knot"]
-    share = knot_efficiency(knot, span.material)
     name = f"wind knot in the {span.name.lower()}"
-    return [
-        StrengthLink("span", span.id, name, share * span.wet_strength(), below, _told(knot, share, span, span.d1_mm))
-    ]
+    share = accident_share(span)
+    told = _told(usual_knot("accident"), share, span, span.d1_mm)
+    return [StrengthLink("span", span.id, name, share * span.wet_strength(), below, told)]
+
+
+def accident_share(span: Span) -> float:
+    """Return the share of a span's strength that a wind knot leaves (knots table)."""
+    return knot_efficiency(usual_knot("accident"), span.material)
+
+
+def told_loss(rig: Rig, ids: tuple[str, ...]) -> str:
+    """Return what one loses, counted in hooks: ``one fly``, ``two flies``; the lead and beads alone where no hook goes."""
+    count = hooks_of(rig, ids)
+    if count == 0:
+        words = {a.body.noun for a in rig.attachments if a.id in ids}
+        return f"the {' and the '.join(sorted(words))} alone" if words else "no fly"
+    return f"{COUNTED.get(count, str(count))} {'fly' if count == 1 else 'flies'}"
 
 
 def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
@@ -89,7 +94,7 @@ def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     index = rig.span_index(attachment.at.span)
     span = rig.spans[index]
     share = knot_efficiency(attachment.knot, span.material)
-    lost = tuple(a for a in _below(rig, index) if a != attachment.id)
+    lost = tuple(a for a in below_place(rig, place(rig, attachment)) if a != attachment.id)
     return [StrengthLink("eye", attachment.id, f"peg of the {attachment.body.label}", share * span.wet_strength(),
                          (attachment.id, *lost), _told(attachment.knot, share, span))]  # fmt: skip
 
@@ -99,9 +104,8 @@ def _hangs_at(attachment: Attachment, joint_id: str) -> bool:
 
 
 def _below(rig: Rig, index: int) -> tuple[str, ...]:
-    """Return the flies on or below span `index` (not those on the joint above it)."""
-    joints = {j.id for j in rig.joints[index + 1 :]}
-    return tuple(a.id for a in rig.attachments if a.at.kind != "joint" or a.at.joint in joints)
+    """Return what is on or below span `index` (not what hangs from the joint above it)."""
+    return below_place(rig, span_starts(rig)[index])
 
 
 def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
@@ -111,13 +115,13 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         share = knot_efficiency(joint.knot, lower.material)
         if joint.loop:
             share *= knot_efficiency(joint.loop, lower.material)
-        return StrengthLink("joint", joint.id, f"{_short(joint.loop or joint.knot)}, at the fly line", share * lower_force, below,
+        return StrengthLink("joint", joint.id, f"{(joint.loop or joint.knot).short.lower()}, at the fly line", share * lower_force, below,
                             _told(joint.loop or joint.knot, share, lower, lower.d0_mm))  # fmt: skip
     upper = rig.spans[index - 1]
     in_line = rig.in_line(joint.id)
     if in_line is not None:
         share = knot_efficiency(joint.knot, lower.material)
-        name = f"{_short(joint.knot)} on the bend of the {rig.role(in_line)}"
+        name = f"{joint.knot.short.lower()} on the bend of the {rig.role(in_line)}"
         why = f"{_told(joint.knot, share, lower)}"
         return StrengthLink("joint", joint.id, name, share * lower_force, below, why)
     hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
@@ -135,7 +139,7 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         key=lambda row: row[0],
     )
     mm = upper.d1_mm if line is upper else lower.d0_mm
-    name = "ring" if joint.ring else _short(joint.knot)
+    name = "ring" if joint.ring else joint.knot.short.lower()
     where = f"{name}, {upper.name.lower()} to {lower.name.lower()}"
     return StrengthLink(
         "joint",
@@ -194,5 +198,5 @@ def _tag_knot(rig: Rig, attachment: Attachment) -> tuple[Knot, str]:
     assert attachment.at.kind == "joint"
     joint = rig.joints[rig.joint_index(attachment.at.joint)]
     if attachment.school == "link":
-        return knots()["perfection-loop"], "girthed link"
+        return usual_knot("girth"), "girthed link"
     return joint.knot, "line at the ring" if joint.ring else "tag"

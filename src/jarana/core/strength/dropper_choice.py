@@ -12,7 +12,7 @@ from jarana.core.strength.chain import strength_chain, weakest_link
 from jarana.core.strength.knot_choice import COLD, SECONDS
 from jarana.core.strength.loads import path_to
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot import KnotUse
 
 Tangle = Literal["little", "some", "much"]
 STEPS: tuple[Tangle, ...] = ("little", "some", "much")
@@ -34,21 +34,21 @@ class SchoolWords:
     turns: bool
     slides: bool
     tangle: int
-    knots_anew: tuple[str, ...]
-    main_eaten: tuple[str, ...]
+    knots_anew: tuple[KnotUse, ...]
+    main_eaten: tuple[KnotUse, ...]
 
 
 SCHOOLS = (
     SchoolWords("tag", "Long tag of the knot", "One knot makes joint and dropper. It cannot turn; each fly shortens it.",
-                False, False, 1, ("water",), ("water", "water")),
+                False, False, 1, ("joint",), ("joint", "joint")),
     SchoolWords("link", "Girthed link", "Turns round the line and is replaced by itself; some rules forbid it as sliding.",
-                True, True, 0, ("perfection-loop",), ()),
+                True, True, 0, ("girth",), ()),
     SchoolWords("ring", "Ring", "Line, dropper and point each on a ring: replaced without touching the main line.",
-                True, False, 1, ("clinch",), ()),
+                True, False, 1, ("ring",), ()),
     SchoolWords("bend", "In the line, by the bend", "Nothing hangs, so nothing winds round; a fly changed is two knots.",
-                False, False, 0, ("clinch",), ("clinch",)),
+                False, False, 0, ("bend",), ("bend",)),
     SchoolWords("fold", "Fold of unbroken line", "No joint at all; a new tag is folded from the leader and shortens it.",
-                False, False, 1, ("long-overhand",), ("long-overhand",)),
+                False, False, 1, ("fold",), ("fold",)),
 )  # fmt: skip
 """Kept in the order of practice: the usual one first."""
 
@@ -138,7 +138,7 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
     tag = line[2] / 1000 if line else 0.0
     eaten = attachment.knot.eats(mm / 1000)
     changes = max(int((tag - LEAST_TAG) / eaten), 0) if line and eaten > 0 else None
-    anew = [knots()[key] for key in words.knots_anew] + [attachment.knot]
+    anew = [drawer.usual_knot(use) for use in words.knots_anew] + [attachment.knot]
     path = path_to(links, part)
     return DropperChoice(
         words=words,
@@ -149,7 +149,7 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
         wanted=0.0 if line is None else tag_for(depth),
         changes=changes,
         anew_s=sum(SECONDS[knot.ease] for knot in anew) * (COLD if hard else 1.0),
-        shortens=sum(knots()[key].eats(above.d1_mm / 1000) for key in words.main_eaten)
+        shortens=sum(drawer.usual_knot(use).eats(above.d1_mm / 1000) for use in words.main_eaten)
         + (tag if words.key == "fold" else 0.0),
         tangle=_tangle(words.tangle, tag, made, part),
         snag=weakest_link(path).loses if path else (),

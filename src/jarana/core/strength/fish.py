@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.hydro.water_properties import GRAVITY
+from jarana.core.engine.hydro.water_properties import GRAVITY
 from jarana.core.law import Law
 
 FISH_PULL = Law(

@@ -17,7 +17,6 @@ COLD = 1.7
 """Times as long with cold hands or in wind."""
 EASE_WORTH = 0.03
 """Share of the strongest that one step of ease is worth; twice as much with cold hands or in wind."""
-WAGS = "open-loop"
 
 
 @dataclass(frozen=True)
@@ -114,7 +113,7 @@ def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, ha
         ease = knot.ease - first[0].ease
         how = "as easy" if ease == 0 else "easier" if ease < 0 else "harder"
         text = f"{held[0].upper()}{held[1:]} and {how} to tie than the first."
-    if knot.key == WAGS:
+    if "wagging eye" in knot.uses:
         text += " Lets the fly wag."
     if knot.dropper_tag in ("yes", "down"):
         text += " Leaves a tag for a dropper."

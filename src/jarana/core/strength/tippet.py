@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from jarana.core.hydro.water_properties import GRAVITY
+from jarana.core.engine.hydro.water_properties import GRAVITY
 from jarana.core.law import Law
 from jarana.core.strength.fish import pull_of_fish
 from jarana.core.tackle.drawer import Rod, Spool
 from jarana.core.tackle.fly import Fly
-from jarana.core.tackle.material import Material, dry_strength
+from jarana.core.tackle.line_strength import wet_strength
+from jarana.core.tackle.material import Material
 from jarana.core.units import INCH, ZERO_X
 from jarana.core.water.reach import Reach
 
@@ -24,6 +25,8 @@ FIGHT = Law(
     "work a fish has in it over pull and speed; an order of magnitude, no measurement behind it",
     {"mass_kg": (0.1, 10.0), "force_n": (0.5, 20.0)},
 )
+KNOTTED = 0.8
+"""Share of a line a usual knot leaves, where no knot has been chosen yet (knots table, the middle of them)."""
 FIGHT_SHARE = 0.5
 """Of its strength an angler dares to use."""
 WARY = {"low": 1.15, "usual": 1.0, "high": 0.85}
@@ -34,8 +37,6 @@ SNAGS = 1.5
 FIGHT_J_PER_KG = 160.0
 """Work a fish does before it tires, J per kg of fish (order of magnitude); against pull x 0.5 m/s."""
 FIGHT_SPEED = 0.5
-WARM = 19.0
-"""°C: above this a trout that was fought long may not live."""
 
 
 @dataclass(frozen=True)
@@ -65,12 +66,12 @@ def by_hook(size: int, over: float) -> float:
     return x_diameter(size / over)
 
 
-def diameter_for_force(material: Material, force: float, knot: float = 0.8) -> float:
+def diameter_for_force(material: Material, force: float, knot: float = KNOTTED) -> float:
     """Return the finest diameter of a material that holds a force wet, tied with a knot of that share, m; by bisection."""
     low, high = 0.05e-3, 0.6e-3
     for _ in range(50):
         middle = 0.5 * (low + high)
-        if dry_strength(material, middle) * material.wet_share * knot < force:
+        if wet_strength(material, middle) * knot < force:
             low = middle
         else:
             high = middle
@@ -106,14 +107,9 @@ def dared_pull(spool_force: float, rod: Rod) -> float:
     return min(FIGHT_SHARE * spool_force, rod.steady_pull_n)
 
 
-def spool_force(spool: Spool, knot: float = 0.8) -> float:
+def spool_force(spool: Spool, knot: float = KNOTTED) -> float:
     """Return what a spool's line holds wet and knotted, N."""
-    wet = spool.material.wet_share
-    if spool.pulled:
-        return spool.pulled.mean * GRAVITY * wet * knot
-    if spool.strength_kg:
-        return spool.strength_kg * GRAVITY * (1.0 if spool.strength_state == "wet" else wet) * knot
-    return dry_strength(spool.material, spool.diameter_mm / 1000) * wet * knot
+    return spool.wet_strength * knot
 
 
 def in_range(diameter: float, wanted: TippetRange) -> bool:

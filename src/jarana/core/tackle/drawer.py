@@ -13,7 +13,8 @@ from jarana.core.tackle.dressing import Dressing
 from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import Hook
-from jarana.core.tackle.knot import Knot, knots
+from jarana.core.tackle.knot import Knot, KnotUse, knots, usual_knot
+from jarana.core.tackle.line_strength import Told, wet_strength
 from jarana.core.tackle.material import Material
 
 
@@ -46,6 +47,16 @@ class Spool(Frozen):
     left_m: float = Field(ge=0, le=2000)
     low_m: float = Field(default=0, ge=0, le=2000)
     opened: date | None = None
+
+    @property
+    def told(self) -> Told:
+        """What is known of its strength."""
+        return Told(self.pulled.mean if self.pulled else None, self.strength_kg, self.strength_state)
+
+    @property
+    def wet_strength(self) -> float:
+        """Force that breaks it wet and unknotted, N."""
+        return wet_strength(self.material, self.diameter_mm / 1000, self.told)
 
 
 class Timed(Frozen):
@@ -102,6 +113,10 @@ class FlyPattern(Frozen):
         )
 
 
+NET_SPARE = 0.4
+"""m an angler reaches beyond the rod's length with arm and net (practice)."""
+
+
 class Rod(Frozen):
     """A rod: length, line class, class of its tip where that is another, and the greatest steady pull put on through it."""
 
@@ -111,6 +126,16 @@ class Rod(Frozen):
     line_class: int = Field(ge=0, le=15)
     tip_class: int | None = Field(default=None, ge=0, le=15)
     steady_pull_n: float = Field(gt=0, le=60)
+
+    @property
+    def length(self) -> float:
+        """m."""
+        return self.length_mm / 1000
+
+    @property
+    def netting_reach(self) -> float:
+        """How far from the tip ring a fish is still netted, m: the rod's length and :data:`NET_SPARE`."""
+        return self.length + NET_SPARE
 
 
 class SinkZone(Frozen):
@@ -207,6 +232,11 @@ class Drawer(Frozen):
                 remark = f"{knot.remark} {told}".strip()
                 knot = knot.model_copy(update={test.family: test.share, "remark": remark})
         return knot
+
+    def usual_knot(self, use: KnotUse) -> Knot:
+        """Return the table's knot for a use, with the person's own pull tests."""
+        knot = usual_knot(use)
+        return self.knot(knot.key) or knot
 
     def spool(self, key: str) -> Spool | None:
         """Return a spool by id."""

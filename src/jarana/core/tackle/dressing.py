@@ -3,16 +3,30 @@
 from __future__ import annotations
 
 from functools import cache
+from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
 
+Use = Literal[
+    "nymph", "anchor", "heavy", "jig", "belly", "neutral", "pupa", "dressed", "bare", "spreader", "light", "wet", "emerger",
+    "mouthful", "floating", "buoyant", "any",
+]  # fmt: skip
+"""What a dressing is tied for: methods ask for a use, and the table says which dressing serves it first."""
+Drawn = Literal["slim", "rough", "bushy", "hackled", "winged"]
+
 
 class DressingRow(TableRow):
-    """A class of dressing with its mass by hook size."""
+    """A class of dressing with its mass by hook size; `uses` ranks it, 1 first, `lift_gf` is what one of it bears."""
 
+    uses: dict[Use, int]
+    beaded: bool
+    lift_gf: float | None = None
+    drawn: Drawn
+    lift_lasts: bool = False
+    floatant: str = ""
     mass_mg: dict[str, float]
     soaked_kg_m3: float
     c_beaded: float
@@ -21,7 +35,10 @@ class DressingRow(TableRow):
 
 
 class Dressing(Frozen):
-    """A dressing as it is on a fly."""
+    """A dressing as it is on a fly.
+
+    `lift_lasts` where its lift is in its body (foam) and not in a hackle on the surface; `floatant` says how it is treated.
+    """
 
     key: str
     name: str
@@ -30,6 +47,9 @@ class Dressing(Frozen):
     c_beaded: float
     c_unbeaded: float
     width_share: float
+    drawn: Drawn = "slim"
+    lift_lasts: bool = False
+    floatant: str = ""
 
 
 @cache
@@ -58,4 +78,19 @@ def dressing(key: str, hook_size: int) -> Dressing:
         c_beaded=row.c_beaded,
         c_unbeaded=row.c_unbeaded,
         width_share=row.width_share,
+        drawn=row.drawn,
+        lift_lasts=row.lift_lasts,
+        floatant=row.floatant,
     )
+
+
+def dressings_for(use: Use) -> tuple[str, ...]:
+    """Return the classes of the table that serve a use, the first choice first.
+
+    Examples
+    --------
+    >>> dressings_for("nymph")
+    ('slim', 'slick')
+    """
+    rows = [row for row in dressings().values() if use in row.uses]
+    return tuple(row.key for row in sorted(rows, key=lambda row: row.uses[use]))

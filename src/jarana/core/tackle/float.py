@@ -8,14 +8,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from jarana.core.hydro.water_properties import water_at
+from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
 
 Look = Literal["foam", "yarn", "ball"]
-WATER = water_at(12.0).density
-"""Lifts are told in water of 12 °C."""
+WATER = water_at(LIFT_WATER_C).density
+"""kg/m³ of the water lifts are told in."""
 
 
 class FloatRow(TableRow):
@@ -24,10 +24,14 @@ class FloatRow(TableRow):
     look: Look
     lift_gf: float
     diameter_mm: float
+    mass_mg: float | None = None
 
 
 class Float(Frozen):
-    """A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on."""
+    """A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on.
+
+    `mass_mg` is what it weighs. Without it the float is taken for a closed ball that fills its diameter.
+    """
 
     id: Key
     name: Text
@@ -35,17 +39,30 @@ class Float(Frozen):
     lift_gf: float = Field(gt=0, le=50)
     diameter_mm: float = Field(gt=1, le=80)
     releasing: bool = False
-
-    @property
-    def radius(self) -> float:
-        """m."""
-        return self.diameter_mm / 2000
+    mass_mg: float | None = Field(default=None, gt=0, le=100_000)
 
     @property
     def mass(self) -> float:
-        """What the water lifts less the net lift, kg; at least a hundredth of the water it displaces."""
-        displaced = WATER * 4 / 3 * math.pi * self.radius**3
+        """What it weighs, kg: measured, else what a ball of its diameter displaces less the net lift (at least a hundredth)."""
+        if self.mass_mg is not None:
+            return self.mass_mg * 1e-6
+        displaced = WATER * math.pi / 6 * (self.diameter_mm / 1000) ** 3
         return max(displaced - self.lift_gf / 1000, 0.01 * displaced)
+
+    @property
+    def volume(self) -> float:
+        """What it displaces when it is pulled under, m³: its mass and its lift (a yarn is mostly water between fibres)."""
+        return (self.mass + self.lift_gf / 1000) / WATER
+
+    @property
+    def radius(self) -> float:
+        """Of the ball of that volume, m."""
+        return float((3 * self.volume / (4 * math.pi)) ** (1 / 3))
+
+    @property
+    def drag_area(self) -> float:
+        """C·A of what stands out beyond that ball, m² (yarn's fringe; a sphere's C of 0.45)."""
+        return 0.45 * math.pi * max((self.diameter_mm / 2000) ** 2 - self.radius**2, 0.0)
 
 
 @cache
@@ -57,4 +74,11 @@ def floats() -> dict[str, FloatRow]:
 def float_of(key: str) -> Float:
     """Return a float of the table."""
     row = floats()[key]
-    return Float(id=key, name=row.name, look=row.look, lift_gf=row.lift_gf, diameter_mm=row.diameter_mm)
+    return Float(
+        id=key,
+        name=row.name,
+        look=row.look,
+        lift_gf=row.lift_gf,
+        diameter_mm=row.diameter_mm,
+        mass_mg=row.mass_mg,
+    )

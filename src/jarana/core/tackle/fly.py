@@ -7,12 +7,15 @@ from typing import Literal
 
 from pydantic import Field
 
-from jarana.core.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.bead import Bead
 from jarana.core.tackle.dressing import Dressing
 from jarana.core.tackle.hook import STEEL, Hook
 
+WATER = water_at(LIFT_WATER_C).density
+"""kg/m³ of the water lifts are told in."""
 HOOK_DRAG = 0.9
 """C of a bent wire across the flow, on 1.2 shank lengths x wire diameter (starting value)."""
 HOOK_WIRE_LENGTH = 1.2
@@ -68,7 +71,9 @@ class Fly(Frozen):
 
     @property
     def volume(self) -> float:
-        """Water displaced, m³."""
+        """Water displaced, m³; of a fly whose lift is in its body, what its mass and its lift come to."""
+        if self.lift_gf and self.dressing.lift_lasts:
+            return (self.mass + self.lift_gf / 1000) / WATER
         volume = self.hook.mass_mg * 1e-6 / STEEL + self.dressing.mass_mg * 1e-6 / self.dressing.soaked_kg_m3
         if self.bead:
             volume += self.bead.volume
@@ -77,20 +82,34 @@ class Fly(Frozen):
         return volume
 
     @property
+    def noun(self) -> str:
+        """What it is called among other things."""
+        return "fly"
+
+    @property
     def label(self) -> str:
         """``Slim quill #16``."""
         return f"{self.pattern} #{self.hook.size}"
 
+    @property
+    def dressing_area(self) -> float:
+        """Shank length x body width, m²: what the C of a dressing is told on."""
+        shank = self.hook.shank_mm / 1000
+        return shank * self.dressing.width_share * shank
+
+    @property
+    def hook_drag_area(self) -> float:
+        """C·A of the bare bent wire, m²."""
+        return HOOK_DRAG * HOOK_WIRE_LENGTH * self.hook.shank_mm / 1000 * self.hook.wire_mm / 1000
+
     def body(self, name: str) -> Body:
         """Return the fly as the laws see it: bead as a sphere of its own, dressing and hook as a drag area."""
-        shank, wire = self.hook.shank_mm / 1000, self.hook.wire_mm / 1000
         table = self.dressing.c_beaded if self.bead else self.dressing.c_unbeaded
         c = table if self.timed_drag is None else self.timed_drag
-        dressing = c * shank * self.dressing.width_share * shank
         return Body(
             mass=self.mass,
             volume=self.volume,
             bead_diameter=self.bead.diameter_mm / 1000 if self.bead else 0.0,
-            drag_area=dressing + HOOK_DRAG * HOOK_WIRE_LENGTH * shank * wire,
+            drag_area=c * self.dressing_area + self.hook_drag_area,
             name=name,
         )

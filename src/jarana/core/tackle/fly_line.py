@@ -6,9 +6,9 @@ import math
 from dataclasses import dataclass
 from functools import cache
 
+from jarana.core.engine.hydro.terminal_speed import level_sink_speed
+from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.errors import Note
-from jarana.core.hydro.terminal_speed import level_sink_speed
-from jarana.core.hydro.water_properties import Water, water_at
 from jarana.core.law import Law
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import FlyLine

@@ -7,10 +7,10 @@ import statistics
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList, Note
-from jarana.core.hydro.water_properties import Water
 from jarana.core.law import Law
-from jarana.core.tackle.fly import HOOK_DRAG, HOOK_WIRE_LENGTH, Fly
+from jarana.core.tackle.fly import Fly
 
 JAR = Law(
     "drag from a timed fall",
@@ -83,9 +83,6 @@ def fit_drag(fly: Fly, distance: float, seconds: Sequence[float], water: Water) 
 
 def _drag_at(fly: Fly, speed: float, water: Water) -> float:
     body = fly.body("fly")
-    shank = fly.hook.shank_mm / 1000
-    area = shank * fly.dressing.width_share * shank
-    hook = HOOK_DRAG * HOOK_WIRE_LENGTH * shank * fly.hook.wire_mm / 1000
     bare = body.__class__(body.mass, body.volume, body.bead_diameter, 0.0)
     left = body.submerged_weight(water) - bare.drag(speed, water)
-    return (left / (0.5 * water.density * speed * speed) - hook) / area
+    return (left / (0.5 * water.density * speed * speed) - fly.hook_drag_area) / fly.dressing_area

@@ -3,15 +3,24 @@
 from __future__ import annotations
 
 from functools import cache
-from typing import Literal
+from typing import Literal, get_args
 
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
+
+KnotUse = Literal[
+    "eye", "fine eye", "wagging eye", "ring", "bend", "step", "joint", "unlike", "leader loop", "girth", "handshake",
+    "stopper", "peg", "fold", "accident", "unbroken",
+]  # fmt: skip
+"""What a knot is tied for where nobody asks for another: a fly's eye, eaten least, left to wag; a ring; a bend; a step of a
+taper; a joint that may carry a dropper; unlike diameters; the leader's loop, a girthed link's, two loops; a shot's stopper;
+a bead's peg; a fold; nobody (an accident); nothing (unbroken line)."""
 
 
 class Knot(TableRow):
     """A knot; copied into joints and eyes, so a rig keeps its meaning when the table changes."""
 
+    uses: tuple[KnotUse, ...] = ()
     joins: tuple[str, ...]
     nylon: float
     fluorocarbon: float
@@ -24,6 +33,11 @@ class Knot(TableRow):
     remark: str
     how: str
 
+    @property
+    def short(self) -> str:
+        """``Blood, 4 turns each`` as one says it: ``Blood``."""
+        return self.name.split(",")[0]
+
     def eats(self, diameter: float) -> float:
         """Line taken up in the finished knot at one end, with the stub left, m."""
         return self.eats_d * diameter + self.stub_mm / 1000
@@ -33,3 +47,23 @@ class Knot(TableRow):
 def knots() -> dict[str, Knot]:
     """Return the reference knots by key."""
     return load_table(TABLES / "knots.toml", Knot)
+
+
+@cache
+def _by_use() -> dict[str, Knot]:
+    found = {use: [knot for knot in knots().values() if use in knot.uses] for use in get_args(KnotUse)}
+    for use, rows in found.items():
+        if len(rows) != 1:
+            raise ValueError(f"knots.toml: one knot is tied for {use!r}, not {len(rows)}")
+    return {use: rows[0] for use, rows in found.items()}
+
+
+def usual_knot(use: KnotUse) -> Knot:
+    """Return the table's knot for a use.
+
+    Examples
+    --------
+    >>> usual_knot("joint").dropper_tag, usual_knot("accident").joins
+    ('down', ('accident',))
+    """
+    return _by_use()[use]

@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jarana.core.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.model import Frozen, Text
 from jarana.core.tackle.bead import beads
 
@@ -19,6 +19,11 @@ class PeggedBead(Frozen):
     name: Text
     material: Literal["glass", "plastic", "brass", "tungsten"] = "plastic"
     diameter_mm: float = Field(gt=1, le=20)
+
+    @property
+    def noun(self) -> str:
+        """What it is called among other things."""
+        return "bead"
 
     @property
     def label(self) -> str:

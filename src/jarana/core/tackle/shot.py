@@ -8,7 +8,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jarana.core.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.model import Frozen, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
@@ -35,6 +35,11 @@ class Shot(Frozen):
     def diameter(self) -> float:
         """Of the sphere it is, m."""
         return float((6 * self.mass_mg * 1e-6 / self.density_kg_m3 / math.pi) ** (1 / 3))
+
+    @property
+    def noun(self) -> str:
+        """What it is called among other things."""
+        return "shot"
 
     @property
     def label(self) -> str:

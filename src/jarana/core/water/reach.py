@@ -10,14 +10,16 @@ from typing import Literal
 import numpy as np
 from pydantic import Field, model_validator
 
-from jarana.core.hydro.stream import bulk_speed, stream_speed
-from jarana.core.hydro.water_properties import Water, water_at
+from jarana.core.engine.hydro.stream import bulk_speed, stream_speed
+from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.water.gauge import GaugeReading
 
 AGREE = 0.005
 """How far a derived figure may be from the sounding or lane it comes from, m or m/s."""
+WARM = 19.0
+"""°C from which trout are better left alone: one that was fought long may not live (practice)."""
 Bed = Literal["silt", "fine-gravel", "coarse-gravel", "cobble", "boulder", "weed"]
 
 

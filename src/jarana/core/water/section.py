@@ -5,12 +5,12 @@ from __future__ import annotations
 import numpy as np
 
 from jarana.core.caution import Caution, caution
-from jarana.core.hydro.stream import stream_speed
+from jarana.core.engine.hydro.stream import stream_speed
 from jarana.core.law import Law
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
 from jarana.core.water.pacing import pace_of
-from jarana.core.water.reach import Reach
+from jarana.core.water.reach import WARM, Reach
 
 WADING = Law(
     "standing in a current",
@@ -25,8 +25,6 @@ LEVEL_LENGTH = 12.0
 """m of a bed without soundings that are drawn."""
 COLUMNS = 4
 HEIGHTS = 5
-WARM = 19.0
-"""°C from which trout are better left alone."""
 
 
 class PaceArrow(Frozen):

@@ -10,11 +10,11 @@ from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot import KnotUse
 
 School = Literal["tag", "link", "ring", "bend", "fold"]
-KNOT = {"tag": "water", "link": "water", "ring": "clinch", "bend": "clinch", "fold": "long-overhand"}
-"""What a joint is tied with when a school comes to it (knots table)."""
+KNOT: dict[School, KnotUse] = {"tag": "joint", "link": "joint", "ring": "ring", "bend": "bend", "fold": "fold"}
+"""What a joint is tied with when a school comes to it (knots table, `uses`)."""
 DROPPER_LINE = Law(
     "a dropper's line", "practice: 10 to 30 cm, longer in deep water (starting value)", {"depth_m": (0.1, 12.0)}
 )
@@ -68,6 +68,5 @@ class SetSchool(RigEdit):
         if self.school == "ring":
             ring = Ring(diameter_mm=owned.diameter_mm, mass_mg=owned.mass_mg) if owned else Ring()
         keeps = self.school in ("tag", "link") and "line" in joint.knot.joins and joint.knot.dropper_tag != "none"
-        wanted = joint.knot.key if keeps and not joint.ring else KNOT[self.school]
-        return joint.model_copy(update={"ring": joint.ring or ring if self.school == "ring" else None,
-                                        "knot": drawer.knot(wanted) or knots()[wanted]})  # fmt: skip
+        knot = joint.knot if keeps and not joint.ring else drawer.usual_knot(KNOT[self.school])
+        return joint.model_copy(update={"ring": joint.ring or ring if self.school == "ring" else None, "knot": knot})

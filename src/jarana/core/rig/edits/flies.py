@@ -11,7 +11,6 @@ from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import AtJoint, Attachment, Link, Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
 
 
 class StepBead(RigEdit):
@@ -70,7 +69,7 @@ class AddDropper(RigEdit):
             raise InputError.one("weight", self.weight, "there is no such fly in your box")
         joint = rig.joints[index]
         if joint.ring is None and joint.knot.dropper_tag == "none":
-            joint = joint.model_copy(update={"knot": knots()["water"]})
+            joint = joint.model_copy(update={"knot": drawer.usual_knot("joint")})
         taken = {a.id for a in rig.attachments}
         key = next(f"f{n}" for n in range(1, 20) if f"f{n}" not in taken)
         made = Attachment(

@@ -11,7 +11,6 @@ from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, span_of
 from jarana.core.rig.model import AtSpan, Attachment, Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import knots
 from jarana.core.tackle.shot import Shot, shots
 
 
@@ -37,7 +36,7 @@ class PinchShot(RigEdit):
             id=key,
             at=AtSpan(span=self.span, mm=span.length_mm - self.above_mm),
             school="point",
-            knot=knots()["surgeon-loop"],
+            knot=drawer.usual_knot("stopper"),
             body=Shot(name=name, mass_mg=mass),
         )
         rows_after = (*(a for a in rig.attachments if a.at.kind != "point"), made, rig.point)

@@ -99,9 +99,9 @@ class UseKnot(RigEdit):
     def _at_the_line(self, joint: Joint, knot: Knot, drawer: Drawer) -> dict[str, object]:
         """Return how the leader is joined to the fly line: a loop in its end, hands shaken with the line's; or tied to it."""
         if "loop" in knot.joins:
-            return {"knot": drawer.knot("loop-to-loop"), "loop": knot}
+            return {"knot": drawer.usual_knot("handshake"), "loop": knot}
         if "loops" in knot.joins:
-            return {"knot": knot, "loop": joint.loop or drawer.knot("perfection-loop")}
+            return {"knot": knot, "loop": joint.loop or drawer.usual_knot("leader loop")}
         return {"knot": knot, "loop": None}
 
 

@@ -6,9 +6,9 @@ from collections.abc import Collection, Hashable, Sequence
 from functools import lru_cache
 from typing import Literal, get_args
 
+from jarana.core.engine.hydro.terminal_speed import terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import FaultList, InputError
-from jarana.core.hydro.terminal_speed import terminal_speed
-from jarana.core.hydro.water_properties import water_at
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.bead import bead, beads
@@ -20,7 +20,6 @@ from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
 COLOURS = get_args(BodyColour)
 USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
 """mm, tungsten; the usual bead for a hook (tables/hooks.toml has the hooks)."""
-BARE = ("resin-bodied", "dry", "foam", "streamer")
 JAR_WATER = 12.0
 
 
@@ -149,11 +148,11 @@ class Flies(StockKind[FlyPattern]):
         found = []
         for key, row in dressings().items():
             for size in row.mass_mg:
-                mm = None if key in BARE else USUAL_BEAD.get(int(size))
+                mm = USUAL_BEAD.get(int(size)) if row.beaded else None
                 cells = {"pattern": row.name.capitalize(), "hook": size, "dressing": key, "count": "3"}
                 if mm:
                     cells |= {"bead": f"{mm:g}", "metal": "tungsten"}
-                if key == "dry":
+                if row.lift_gf and not row.lift_lasts:
                     cells["wire"] = "fine"
                 note = f"{mm:g} mm tungsten" if mm else "no bead"
                 found.append(Reference(f"{key}-{size}", f"{row.name.capitalize()} #{size}", note, cells))

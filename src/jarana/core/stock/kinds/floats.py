@@ -29,6 +29,17 @@ class Floats(StockKind[Float]):
             about="Greatest net lift, grams-force.",
         ),
         Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True),
+        Column(
+            "mass",
+            "Weighs",
+            "figure",
+            "mg",
+            "mass",
+            "mg",
+            least=1,
+            most=100_000,
+            about="Leave it empty for a closed ball.",
+        ),
         Column("releasing", "Releasing", "yes", about="Slides down the line once a fish is on."),
     )
 
@@ -39,6 +50,7 @@ class Floats(StockKind[Float]):
             "look": item.look,
             "bears": item.lift_gf,
             "diameter": item.diameter_mm,
+            "mass": item.mass_mg,
             "releasing": item.releasing,
         }
         return [Row(item.id, item.id, cells)]
@@ -53,6 +65,7 @@ class Floats(StockKind[Float]):
             lift_gf=number(cells, "bears"),
             diameter_mm=number(cells, "diameter"),
             releasing=cells.get("releasing") is True,
+            mass_mg=number(cells, "mass"),
         )
 
     def references(self) -> list[Reference]:
@@ -62,7 +75,8 @@ class Floats(StockKind[Float]):
                 row.key,
                 row.name.capitalize(),
                 f"bears {row.lift_gf:g} g",
-                {"name": row.name, "look": row.look, "bears": f"{row.lift_gf:g}", "diameter": f"{row.diameter_mm:g}"},
+                {"name": row.name, "look": row.look, "bears": f"{row.lift_gf:g}", "diameter": f"{row.diameter_mm:g}"}
+                | ({"mass": f"{row.mass_mg:g}"} if row.mass_mg else {}),
             )
             for row in floats().values()
         ]

@@ -19,7 +19,13 @@ class KnotTests(StockKind[KnotTest]):
     empty = "No pull tests yet. Pull a knot of yours three times on a scale: from then on your own figure counts, not the table's."
     document = KnotTest
     columns = (
-        Column("knot", "Knot", "choice", choices=tuple(k for k in knots() if k != "one-piece"), required=True),
+        Column(
+            "knot",
+            "Knot",
+            "choice",
+            choices=tuple(k for k, knot in knots().items() if "unbroken" not in knot.uses),
+            required=True,
+        ),
         Column("line", "Line", "choice", choices=FAMILIES),
         Column("keeps", "Keeps, %", "figure", least=10, most=100, required=True, about="Of the dry line's strength."),
         Column("spread", "±, %", "figure", most=100),
@@ -72,7 +78,7 @@ class KnotTests(StockKind[KnotTest]):
                 },
             )
             for key, knot in knots().items()
-            if key != "one-piece"
+            if "unbroken" not in knot.uses
             for family in FAMILIES
         ]
 

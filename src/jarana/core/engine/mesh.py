@@ -8,16 +8,16 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from jarana.core.drift.scenario import MOST_NODES, Scenario, Segment
+from jarana.core.engine.hydro.stream import stream_speed
+from jarana.core.engine.hydro.terminal_speed import Body, line_weight
+from jarana.core.engine.scenario import MOST_NODES, Scenario, Segment
 from jarana.core.errors import InputError
-from jarana.core.hydro.stream import stream_speed
-from jarana.core.hydro.terminal_speed import Body, line_weight
 
 Floats = NDArray[np.float64]
 Ints = NDArray[np.int64]
 
 COARSEST = 0.05
-"""Widest node spacing on a leader, m: halving it moves no fly by 1 cm (tests/core/drift)."""
+"""Widest node spacing on a leader, m: halving it moves no fly by 1 cm (tests/core/engine)."""
 COARSEST_STILL = 0.1
 """The same on still water, where everything is slow and long."""
 COARSEST_FLY_LINE = 0.2

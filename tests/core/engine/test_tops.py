@@ -10,13 +10,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jarana.core.drift.chain import ChainRun, Steps, run
-from jarana.core.drift.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Scenario, Segment, Start, Stream
-from jarana.core.drift.steady import Steady, steady_float, steady_held, steady_natural
+from jarana.core.engine.chain import ChainRun, Steps, run
+from jarana.core.engine.hydro.stream import bulk_speed
+from jarana.core.engine.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.scenario import Dropper, FreeTop, HeldTop, PlacedBody, Scenario, Segment, Start, Stream
+from jarana.core.engine.steady import Steady, steady_float, steady_held, steady_natural
 from jarana.core.errors import InputError, SolverError
-from jarana.core.hydro.stream import bulk_speed
-from jarana.core.hydro.terminal_speed import Body
-from jarana.core.hydro.water_properties import water_at
 
 WATER = water_at(12.0)
 NYMPH = Body(mass=1.31e-4, volume=1.12e-8, bead_diameter=0.0025, drag_area=5.8e-6, name="point")
@@ -203,7 +203,7 @@ def test_a_profile_that_is_level_changes_nothing() -> None:
 
 
 def test_the_flow_over_a_profile_is_the_same_everywhere() -> None:
-    from jarana.core.drift.ground import ground_of
+    from jarana.core.engine.ground import ground_of
 
     ground, _ = ground_of(over_the_ledge())
     flow = [us * bulk_speed(1.0, h, 0.002) * h for h, us, _ in ground]

@@ -6,9 +6,9 @@ import math
 
 import numpy as np
 
-from jarana.core.drift.mesh import Floats
-from jarana.core.drift.scenario import Scenario
-from jarana.core.hydro.stream import bulk_speed
+from jarana.core.engine.hydro.stream import bulk_speed
+from jarana.core.engine.mesh import Floats
+from jarana.core.engine.scenario import Scenario
 
 SMOOTHING = 0.2
 """m over which a corner of the bed is rounded."""

@@ -6,9 +6,9 @@ import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from jarana.core.hydro.cylinder_drag import cylinder_drag_factor
-from jarana.core.hydro.sphere_drag import sphere_drag_factor
-from jarana.core.hydro.water_properties import Water
+from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
+from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
+from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.law import Law
 
 TERMINAL_SPEED = Law(
@@ -81,7 +81,7 @@ def terminal_speed(body: Body, water: Water) -> float:
 
     Examples
     --------
-    >>> from jarana.core.hydro.water_properties import water_at
+    >>> from jarana.core.engine.hydro.water_properties import water_at
     >>> steel = Body(mass=7850 * math.pi / 6 * 0.003**3, volume=math.pi / 6 * 0.003**3, bead_diameter=0.003)
     >>> 0.80 < terminal_speed(steel, water_at(20.0)) < 0.85
     True

@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jarana.core.drift.ground import WIND_SHARE, ground_of
-from jarana.core.drift.kernel import BED_GIVE, run_chain
-from jarana.core.drift.mesh import Floats, Ints, Mesh, build_mesh
-from jarana.core.drift.scenario import FreeTop, Scenario, Top
+from jarana.core.engine.ground import WIND_SHARE, ground_of
+from jarana.core.engine.kernel import BED_GIVE, run_chain
+from jarana.core.engine.mesh import Floats, Ints, Mesh, build_mesh
+from jarana.core.engine.scenario import FreeTop, Scenario, Top
 from jarana.core.errors import SolverError
 
 

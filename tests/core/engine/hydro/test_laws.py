@@ -7,17 +7,17 @@ import math
 import fluids
 import pytest
 
-from jarana.core.hydro.axial_drag import axial_drag_factor
-from jarana.core.hydro.cylinder_drag import cylinder_drag_coefficient, cylinder_drag_factor
-from jarana.core.hydro.sphere_drag import SPHERE_DRAG, sphere_drag_coefficient, sphere_drag_factor
-from jarana.core.hydro.stream import bulk_speed, shear_speed, stream_speed
-from jarana.core.hydro.terminal_speed import (
+from jarana.core.engine.hydro.axial_drag import axial_drag_factor
+from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_coefficient, cylinder_drag_factor
+from jarana.core.engine.hydro.sphere_drag import SPHERE_DRAG, sphere_drag_coefficient, sphere_drag_factor
+from jarana.core.engine.hydro.stream import bulk_speed, shear_speed, stream_speed
+from jarana.core.engine.hydro.terminal_speed import (
     Body,
     density_for_level_sink,
     level_sink_speed,
     terminal_speed,
 )
-from jarana.core.hydro.water_properties import density, surface_tension, viscosity, water_at
+from jarana.core.engine.hydro.water_properties import density, surface_tension, viscosity, water_at
 
 WATER = water_at(20.0)
 

@@ -8,12 +8,12 @@ import math
 import numpy as np
 import pytest
 
-from jarana.core.drift.chain import Steps, run
-from jarana.core.drift.scenario import Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream
+from jarana.core.engine.chain import Steps, run
+from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
+from jarana.core.engine.hydro.terminal_speed import Body, line_weight, terminal_speed
+from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.scenario import Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream
 from jarana.core.errors import InputError
-from jarana.core.hydro.cylinder_drag import cylinder_drag_factor
-from jarana.core.hydro.terminal_speed import Body, line_weight, terminal_speed
-from jarana.core.hydro.water_properties import water_at
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import FlyPattern, Weight
 from jarana.core.tackle.dressing import dressing

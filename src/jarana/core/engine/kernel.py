@@ -13,10 +13,10 @@ import math
 
 import numpy as np
 
-from jarana.core.compiled import compiled
-from jarana.core.drift.forces import add_bed, add_bending, add_bodies, add_float, add_lines
-from jarana.core.drift.mesh import Floats, Ints
-from jarana.core.hydro.terminal_speed import ADDED_MASS
+from jarana.core.engine.compiled import compiled
+from jarana.core.engine.forces import add_bed, add_bending, add_bodies, add_float, add_lines
+from jarana.core.engine.hydro.terminal_speed import ADDED_MASS
+from jarana.core.engine.mesh import Floats, Ints
 from jarana.core.law import Law
 
 GREASE = Law(

@@ -1,7 +1,8 @@
 """Compilation of the numeric kernels, with a cache that can never answer with old code.
 
 numba's own cache looks only at the file of the outermost function: editing a law that a kernel calls would
-keep giving the old numbers. So the cache lives in a directory named by a hash of every source file of the core.
+keep giving the old numbers. So the cache lives in a directory named by a hash of every source file of the engine, and of nothing else: editing a
+sentence compiles nothing.
 """
 
 from __future__ import annotations
@@ -19,13 +20,13 @@ from numba import config as numba_config
 F = TypeVar("F", bound=Callable[..., object])
 
 
-def source_hash() -> str:
-    """Return a hash of every source of the core and of the compiler's version: the engine's version."""
+def source_hash(*folders: Path) -> str:
+    """Return a hash of every source below some folders, and of the compiler's version."""
     digest = hashlib.sha256(numba.__version__.encode())
-    root = Path(__file__).parent
-    for path in sorted(root.rglob("*.py")):
-        digest.update(path.relative_to(root).as_posix().encode())
-        digest.update(path.read_bytes())
+    for folder in folders:
+        for path in sorted(folder.rglob("*.py")):
+            digest.update(path.relative_to(folder.parent).as_posix().encode())
+            digest.update(path.read_bytes())
     return digest.hexdigest()[:16]
 
 
@@ -42,7 +43,7 @@ def _cache_dir(version: str) -> str:
     return tempfile.mkdtemp(prefix="jarana-kernels-")
 
 
-ENGINE_VERSION = source_hash()
+ENGINE_VERSION = source_hash(Path(__file__).parent)
 numba_config.CACHE_DIR = _cache_dir(ENGINE_VERSION)  # type: ignore[attr-defined]
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from jarana.core.hydro.stream import shear_speed
+from jarana.core.engine.hydro.stream import shear_speed
 from jarana.core.law import Law
 
 TURBULENCE = Law(

@@ -12,15 +12,15 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jarana.core.compiled import compiled
-from jarana.core.drift.forces import AIR_DENSITY, AIR_DRAG, LIFT_BLEND, SUPPORT_DEPTH, SURFACE_BLEND
-from jarana.core.drift.mesh import Floats, Ints, Mesh, build_mesh
-from jarana.core.drift.scenario import FreeTop, Scenario
+from jarana.core.engine.compiled import compiled
+from jarana.core.engine.forces import AIR_DENSITY, AIR_DRAG, LIFT_BLEND, SUPPORT_DEPTH, SURFACE_BLEND
+from jarana.core.engine.hydro.axial_drag import axial_drag_factor
+from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
+from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
+from jarana.core.engine.hydro.stream import stream_speed
+from jarana.core.engine.mesh import Floats, Ints, Mesh, build_mesh
+from jarana.core.engine.scenario import FreeTop, Scenario
 from jarana.core.errors import InputError, SolverError
-from jarana.core.hydro.axial_drag import axial_drag_factor
-from jarana.core.hydro.cylinder_drag import cylinder_drag_factor
-from jarana.core.hydro.sphere_drag import sphere_drag_factor
-from jarana.core.hydro.stream import stream_speed
 
 CORRECTIONS = 3
 """Times a link's direction is set right from the force at its middle."""

@@ -5,9 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from jarana.core.law import Law
+from jarana.core.units import STANDARD_GRAVITY
 
-GRAVITY = 9.80665
-"""Standard gravity, m/s² (3rd CGPM, 1901)."""
+GRAVITY = STANDARD_GRAVITY
+"""m/s²."""
+GRAM_FORCE = GRAVITY / 1000
+"""N."""
 
 DENSITY = Law(
     "density of fresh water",
@@ -39,6 +42,10 @@ class Water:
     def kinematic_viscosity(self) -> float:
         """Viscosity over density, m²/s."""
         return self.viscosity / self.density
+
+
+LIFT_WATER_C = 12.0
+"""°C of the water in which lifts and falls are told."""
 
 
 def density(temperature_c: float) -> float:

@@ -8,11 +8,11 @@ from __future__ import annotations
 
 import math
 
-from jarana.core.compiled import compiled
-from jarana.core.hydro.axial_drag import axial_drag_factor
-from jarana.core.hydro.cylinder_drag import cylinder_drag_factor
-from jarana.core.hydro.sphere_drag import sphere_drag_factor
-from jarana.core.hydro.stream import stream_speed
+from jarana.core.engine.compiled import compiled
+from jarana.core.engine.hydro.axial_drag import axial_drag_factor
+from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
+from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
+from jarana.core.engine.hydro.stream import stream_speed
 from jarana.core.law import Law
 
 FLOAT = Law(

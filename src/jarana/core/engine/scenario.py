@@ -6,9 +6,9 @@ import itertools
 import math
 from dataclasses import dataclass
 
+from jarana.core.engine.hydro.terminal_speed import Body
+from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList
-from jarana.core.hydro.terminal_speed import Body
-from jarana.core.hydro.water_properties import Water
 
 MOST_NODES = 2000
 MOST_SECONDS = 600.0

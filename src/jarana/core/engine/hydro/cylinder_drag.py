@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from jarana.core.compiled import compiled
+from jarana.core.engine.compiled import compiled
 from jarana.core.law import Law
 
 CYLINDER_DRAG = Law(

@@ -1,0 +1,44 @@
+"""Places along the line: where spans begin, where things hang, what lies below a place. The one home of such sums."""
+
+from __future__ import annotations
+
+from itertools import accumulate
+
+from jarana.core.rig.model import Attachment, Rig
+
+
+def span_starts(rig: Rig) -> tuple[float, ...]:
+    """Return how far from the fly line every span begins, and at last the whole length, m."""
+    return tuple(accumulate((span.length for span in rig.spans), initial=0.0))
+
+
+def joint_place(rig: Rig, joint_id: str) -> float:
+    """Return how far from the fly line a joint is, m."""
+    return span_starts(rig)[rig.joint_index(joint_id)]
+
+
+def place(rig: Rig, attachment: Attachment) -> float:
+    """Return where along the line a thing hangs or sits, m from the fly line; behind the point where it trails it."""
+    at = attachment.at
+    if at.kind == "joint":
+        return joint_place(rig, at.joint)
+    if at.kind == "span":
+        return span_starts(rig)[rig.span_index(at.span)] + at.mm / 1000
+    behind = attachment.link.length_mm / 1000 if at.kind == "bend" and attachment.link else 0.0
+    return rig.length + behind
+
+
+def lies_below(rig: Rig, attachment: Attachment, s: float) -> bool:
+    """Say whether a thing is lost with the line below a place, m from the fly line: what hangs from a joint there is not."""
+    where = place(rig, attachment)
+    return where > s + 1e-9 if attachment.at.kind == "joint" else where >= s - 1e-9
+
+
+def below_place(rig: Rig, s: float) -> tuple[str, ...]:
+    """Return what is lost when the line parts at a place, m from the fly line: flies, shot and beads by id."""
+    return tuple(a.id for a in rig.attachments if lies_below(rig, a, s))
+
+
+def hooks_of(rig: Rig, ids: tuple[str, ...]) -> int:
+    """Return how many of these carry a hook: flies, not shot or beads."""
+    return sum(1 for a in rig.attachments if a.fly is not None and a.id in ids)
