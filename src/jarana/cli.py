@@ -4,11 +4,23 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
+from typing import TYPE_CHECKING, Any, TypeVar
 
-from jarana.core.errors import InputError, SolverError, path_of
+from pydantic import ValidationError
+
+import jarana
+from jarana.core.documents import Document, read
+from jarana.core.errors import Fault, InputError, SolverError, path_of
+
+if TYPE_CHECKING:
+    from jarana.core.tackle.drawer import Drawer
+
+Doc = TypeVar("Doc", bound=Document)
 
 LARGEST_CASE = 20_000_000
 """bytes."""
@@ -16,10 +28,8 @@ LARGEST_SPEC = 1_000_000
 """characters."""
 
 
-def _answered(name: str, work: Callable[[], str]) -> int:
-    """Print what some work on a file comes to; everything wrong with the file to standard error, a line each, and 2."""
-    from pydantic import ValidationError
-
+def _answered(work: Callable[[], str]) -> int:
+    """Print what some work on files comes to; everything wrong with them to standard error, a line each, and 2."""
     try:
         text = work()
     except ValidationError as error:
@@ -33,31 +43,63 @@ def _answered(name: str, work: Callable[[], str]) -> int:
     except SolverError as error:
         print(error, file=sys.stderr)
         return 2
-    except (OSError, UnicodeDecodeError, RecursionError, ValueError) as error:
-        print(f"{name}: cannot be read as JSON: {error}", file=sys.stderr)
-        return 2
-    print(text)
+    return _print(text)
+
+
+def _print(text: str) -> int:
+    """Print to standard output; a reader that has seen enough (``| head``) is no fault."""
+    try:
+        print(text, flush=True)
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
     return 0
 
 
 def _read(name: str, most: int) -> str:
-    """Return a file's text, or standard input's for ``-``."""
-    if name == "-":
-        text = sys.stdin.read(most + 1)
-    else:
-        with Path(name).open(encoding="utf-8") as source:
-            text = source.read(most + 1)
+    """Return a file's text, or standard input's for ``-``; what cannot be read is named as what it is."""
+    try:
+        if name == "-":
+            text = sys.stdin.read(most + 1)
+        else:
+            with Path(name).open(encoding="utf-8") as source:
+                text = source.read(most + 1)
+    except FileNotFoundError:
+        raise InputError.one("", name, "there is no such file") from None
+    except IsADirectoryError:
+        raise InputError.one("", name, "is a folder; a file is wanted") from None
+    except (OSError, UnicodeDecodeError) as error:
+        raise InputError.one("", name, f"cannot be read: {error}") from None
     if len(text) > most:
         raise InputError.one("", name, f"is larger than {most // 1_000_000} MB")
     return text
 
 
+def _json(name: str, most: int) -> Any:
+    """Return what a JSON file holds; what is wrong with it is told with the file's name."""
+    text = _read(name, most)
+    try:
+        return json.loads(text)
+    except (ValueError, RecursionError) as error:
+        raise InputError.one("", name, f"cannot be read as JSON: {error}") from None
+
+
+def _document(kind: type[Doc], name: str) -> Doc:
+    """Return the document a JSON file holds, of whatever version; faults are told with the file's name."""
+    data = _json(name, LARGEST_SPEC)
+    if not isinstance(data, dict):
+        raise InputError.one("", name, "holds no document")
+    try:
+        return read(kind, data)
+    except InputError as error:
+        raise error.under(name) from None
+    except ValidationError as error:
+        raise InputError([Fault(f"{name}: {path_of(e['loc'])}", "", e["msg"]) for e in error.errors()]) from None
+
+
 def _chain(arguments: argparse.Namespace) -> int:
     from jarana.formats.chain_case import answer_file
 
-    return _answered(
-        arguments.case, lambda: json.dumps(answer_file(json.loads(_read(arguments.case, LARGEST_CASE))), indent=1)
-    )
+    return _answered(lambda: json.dumps(answer_file(_json(arguments.case, LARGEST_CASE)), indent=1))
 
 
 def _demo(arguments: argparse.Namespace) -> int:
@@ -75,19 +117,13 @@ def _openapi(_arguments: argparse.Namespace) -> int:
     from jarana.api.spec import openapi
 
     app = create_app(Settings("postgresql+psycopg://nobody@127.0.0.1:1/none", "none"))
-    json.dump(openapi(app), sys.stdout, indent=1, sort_keys=True)
-    print()
-    return 0
+    return _print(json.dumps(openapi(app), indent=1, sort_keys=True))
 
 
 def _schema(arguments: argparse.Namespace) -> int:
     from jarana.formats.schemas import SCHEMAS
-    from jarana.usecases.report_rig import report_schema
 
-    made = SCHEMAS | {"report": report_schema}
-    json.dump(made[arguments.document](), sys.stdout, indent=1, sort_keys=True)
-    print()
-    return 0
+    return _print(json.dumps(SCHEMAS[arguments.document](), indent=1, sort_keys=True))
 
 
 def _leader(arguments: argparse.Namespace) -> int:
@@ -97,35 +133,70 @@ def _leader(arguments: argparse.Namespace) -> int:
     from jarana.formats.leader_svg import leader_svg
 
     def work() -> str:
-        spec = LeaderSpec.model_validate(json.loads(_read(arguments.spec, LARGEST_SPEC)))
+        spec = LeaderSpec.model_validate(_json(arguments.spec, LARGEST_SPEC))
         made = design(spec, Writer())
         return leader_svg(made, Writer()).rstrip() if arguments.draw else made.model_dump_json(indent=1)
 
-    return _answered(arguments.spec, work)
+    return _answered(work)
 
 
 def _report(arguments: argparse.Namespace) -> int:
-    from jarana.core.readings.base import Known
     from jarana.core.rules.rule_set import RuleSet
+    from jarana.core.search.report import report_rig
+    from jarana.core.situation import Person, Setting, Situation
+    from jarana.core.tackle.drawer import Drawer
     from jarana.core.water.reach import Reach, blank_reach
     from jarana.formats.rig_file import rig_from_text
-    from jarana.formats.stock_csv import drawer_of
-    from jarana.usecases.report_rig import report_rig
 
     def work() -> str:
         rig = rig_from_text(_read(arguments.rig, LARGEST_SPEC))
-        water, rules, drawer = blank_reach(), None, None
-        if arguments.reach:
-            water = Reach.model_validate_json(_read(arguments.reach, LARGEST_SPEC))
-        if arguments.rules:
-            rules = RuleSet.model_validate_json(_read(arguments.rules, LARGEST_SPEC))
-        if arguments.tackle:
-            files = sorted(Path(arguments.tackle).glob("*.csv"))
-            drawer = drawer_of({path.stem: _read(str(path), LARGEST_SPEC) for path in files})
-        known = Known(rules=rules, drawer=drawer)
-        return report_rig(rig, water, arguments.units, known).model_dump_json(indent=1)
+        setting = Setting(
+            water=_document(Reach, arguments.reach) if arguments.reach else blank_reach(),
+            drawer=_tackle(Path(arguments.tackle)) if arguments.tackle else Drawer(),
+            rules=_document(RuleSet, arguments.rules) if arguments.rules else None,
+            today=date.today(),
+            person=Person(units=arguments.units),
+        )
+        return report_rig(Situation(rig, setting)).model_dump_json(indent=1)
 
-    return _answered(arguments.rig, work)
+    return _answered(work)
+
+
+def _tackle(folder: Path) -> Drawer:
+    """Return the drawer of a folder of CSV files; files of no kind of tackle are passed over by name."""
+    from jarana.core.stock.kinds import kinds
+    from jarana.formats.stock_csv import drawer_of
+
+    if not folder.is_dir():
+        raise InputError.one("", str(folder), "there is no such folder" if not folder.exists() else "is no folder")
+    texts = {}
+    for path in sorted(folder.glob("*.csv")):
+        if path.stem in kinds():
+            texts[path.stem] = _read(str(path), LARGEST_SPEC)
+        else:
+            print(f"{path.name}: passed over, it is no kind of tackle ({', '.join(kinds())})", file=sys.stderr)
+    if not texts:
+        raise InputError.one("", str(folder), f"holds none of {', '.join(f'{key}.csv' for key in kinds())}")
+    return drawer_of(texts)
+
+
+def _methods(arguments: argparse.Namespace) -> int:
+    from jarana.core.methods import methods, ranked
+    from jarana.core.water.reach import Reach
+
+    def work() -> str:
+        if not arguments.reach:
+            return "\n".join(f"{m.number:2}  {m.key:18} {m.name}: {m.when}" for m in methods().values())
+        rows = ranked(_document(Reach, arguments.reach))
+        return "\n".join(f"{fit.score:+4}  {m.key:18} {'; '.join((*fit.pros, *fit.cons))}" for m, fit in rows)
+
+    return _answered(work)
+
+
+def _export(arguments: argparse.Namespace) -> int:
+    from jarana.hosting.export import export_to
+
+    return _answered(lambda: export_to(Path(arguments.folder), Path(arguments.data), arguments.person))
 
 
 def _standin(arguments: argparse.Namespace) -> int:
@@ -161,6 +232,7 @@ def _warm(_arguments: argparse.Namespace) -> int:
 def main(argv: list[str] | None = None) -> int:
     """Run a command; returns the process's exit code."""
     parser = argparse.ArgumentParser(prog="jarana", description="How deep every fly of a rig is, when, and why.")
+    parser.add_argument("--version", action="version", version=f"jarana {jarana.__version__}")
     commands = parser.add_subparsers(required=True, metavar="command")
     chain = commands.add_parser("chain", help="run engine cases (docs/formats.md); JSON on standard output")
     chain.add_argument("case", help="a file, or - for standard input")
@@ -179,6 +251,14 @@ def main(argv: list[str] | None = None) -> int:
     report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
     report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
     report.set_defaults(run=_report)
+    methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
+    methods.add_argument("--reach", help="a water as JSON")
+    methods.set_defaults(run=_methods)
+    export = commands.add_parser("export", help="write waters, rules, rigs and tackle of a running demo as files")
+    export.add_argument("folder", help="where to, a new or an empty folder")
+    export.add_argument("--data", default=".jarana", help="where the demo keeps everything")
+    export.add_argument("--person", default="Demo", help="whose")
+    export.set_defaults(run=_export)
     leader = commands.add_parser("leader", help="leaders from spools (docs/leaders.md)")
     verbs = leader.add_subparsers(required=True, metavar="verb")
     designer = verbs.add_parser("design", help="design a leader; JSON on standard output")
@@ -194,7 +274,7 @@ def main(argv: list[str] | None = None) -> int:
     standin.set_defaults(run=_standin)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
-    schema.add_argument("document", choices=["rig", "leader", "report"])
+    schema.add_argument("document", choices=["rig", "water", "rules", "leader", "report", "tackle"])
     schema.set_defaults(run=_schema)
     commands.add_parser("warm", help="compile the engine ahead of the first start").set_defaults(run=_warm)
     arguments = parser.parse_args(argv)

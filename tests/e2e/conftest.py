@@ -50,12 +50,15 @@ class Site:
         self.gauge = GaugeService().start()
 
     def start(self) -> None:
-        environment = os.environ | {"JARANA_DATABASE_URL": self.database_url, "JARANA_SECRET_KEY": "e2e"}
+        environment = os.environ | {
+            "JARANA_DATABASE_URL": self.database_url,
+            "JARANA_SECRET_KEY": "e2e",
+            "JARANA_PORT": str(self.port),
+        }
         environment |= {"JARANA_MICROMETER": self.micrometer.address, "JARANA_GAUGE": self.gauge.address}
         told = self.log.open("ab") if self.log else subprocess.DEVNULL
         self.process = subprocess.Popen(
-            [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
-             "-b", f"127.0.0.1:{self.port}"],
+            [sys.executable, "-m", "jarana.hosting.serve"],
             env=environment, stdout=subprocess.DEVNULL, stderr=told, start_new_session=True,
         )  # fmt: skip
         until = time.monotonic() + 120

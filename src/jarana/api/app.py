@@ -46,7 +46,7 @@ def create_app(settings: Settings | None = None) -> Flask:
         app.register_blueprint(blueprint)
     spec.register(app)
 
-    @app.get("/api/openapi.json")
+    @app.get("/api/v1/openapi.json")
     def _description() -> dict[str, object]:
         return openapi(app)
 

@@ -12,20 +12,28 @@ from flask import Flask, Response, g, request
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
+from jarana.api.security import work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
 from jarana.ports.line_device import DeviceAbsentError
+from jarana.usecases.keep_case import keep_case
 from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
 from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
+KINDS = {
+    400: "malformed", 401: "sign-in", 403: "foreign-site", 404: "not-there", 405: "wrong-method", 409: "stale",
+    413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 499: "nobody-waits", 500: "failed",
+    503: "not-here",
+}  # fmt: skip
+"""Names of problems by the status they are answered with."""
 
 
-def problem(status: int, detail: str, faults: list[Fault] | None = None, **more: Any) -> Response:
-    """Return a problem+json answer; `faults` map to fields on screen."""
+def problem(status: int, detail: str, faults: list[Fault] | None = None, kind: str = "", **more: Any) -> Response:
+    """Return a problem+json answer; `faults` map to fields on screen, `kind` names the problem (docs/formats.md)."""
     body = {
-        "type": "about:blank",
+        "type": f"urn:jarana:problem:{kind or KINDS.get(status, 'other')}",
         "title": HTTPStatus(status).phrase,
         "status": status,
         "detail": detail,
@@ -89,7 +97,9 @@ def add_error_handlers(app: Flask) -> None:
     def _solver(error: SolverError) -> Response:
         case = uuid4().hex[:12]
         log.error("solver", case=case, scenario=repr(error.scenario))
-        return problem(500, f"{error}. Case {case} has been kept for a replay.", case=case)
+        kept = keep_case(work(), case, str(error), request.get_json(silent=True))
+        told = f"Case {case} has been kept and can be run again." if kept else f"Case {case}."
+        return problem(500, f"{error}. {told}", kind="solver", case=case)
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response | HTTPException:

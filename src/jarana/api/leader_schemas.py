@@ -11,7 +11,7 @@ from jarana.core.model import Frozen, Key, Typed
 from jarana.core.rig.edits.leader import UseLeader
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.knot import knots
-from jarana.core.units import System, Writer
+from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 from jarana.usecases.design_leader import Designed
 
@@ -39,7 +39,6 @@ class LeaderRequest(Frozen):
     spools: tuple[Key, ...] | None = Field(default=None, max_length=2000)
     quarter_inch: bool = False
     seq: int = Field(default=0, ge=0, le=2**53)
-    units: System = "metric"
 
 
 class SectionShown(Frozen):

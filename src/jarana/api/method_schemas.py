@@ -7,13 +7,14 @@ from pydantic import Field
 from jarana.api.schemas import AnyEdit, Bed, RigRevision, UnitSystem
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
-from jarana.core.model import Frozen
+from jarana.core.model import Frozen, Key
+from jarana.core.motions.base import MotionKind
 from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import MotionKind, Rig
+from jarana.core.rig.model import Rig
+from jarana.core.search.schools import QuestionTold
 from jarana.core.tackle.knot import Knot
-from jarana.core.units import System
+from jarana.core.water.kinds.base import WaterKind
 from jarana.core.water.reach import Reach
-from jarana.usecases.two_schools import QuestionTold
 
 
 class PaceView(Frozen):
@@ -21,7 +22,7 @@ class PaceView(Frozen):
 
     name: str
     lead: float
-    kind: MotionKind
+    kind: Key
     waters: tuple[str, ...]
 
 
@@ -52,11 +53,41 @@ class MethodView(Frozen):
         )
 
 
+class MotionView(Frozen):
+    """A motion: what it is called, whether it begins with a count-down."""
+
+    key: str
+    name: str
+    counts: bool
+    leads: bool
+
+    @classmethod
+    def of(cls, motion: MotionKind) -> MotionView:
+        """Show a motion."""
+        return cls(key=motion.key, name=motion.name, counts=motion.counts, leads=motion.leads)
+
+
+class WaterKindView(Frozen):
+    """A kind of water: whether it flows, the words for its winds, what soundings lie along."""
+
+    key: str
+    flows: bool
+    winds: tuple[str, ...]
+    along: str
+
+    @classmethod
+    def of(cls, kind: WaterKind) -> WaterKindView:
+        """Show a kind of water."""
+        return cls(key=kind.key, flows=kind.flows, winds=tuple(kind.winds), along=kind.along)
+
+
 class Book(Frozen):
-    """What the screens look up: units, methods, beds, knots, and the water a new one starts as."""
+    """What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as."""
 
     units: tuple[UnitSystem, ...]
     methods: tuple[MethodView, ...]
+    motions: tuple[MotionView, ...]
+    waters: tuple[WaterKindView, ...]
     beds: tuple[Bed, ...]
     knots: tuple[Knot, ...]
     blank_water: Reach
@@ -126,7 +157,6 @@ class SchoolsRequest(Frozen):
 
     rig: Rig
     water: Reach
-    units: System = "metric"
     seq: int = Field(default=0, ge=0, le=2**53)
 
 

@@ -6,7 +6,7 @@ from datetime import date, datetime
 from typing import TYPE_CHECKING, Annotated, Literal, Union
 from uuid import UUID
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import Field, StringConstraints
 
 from jarana.core.caution import Caution
 from jarana.core.drift.band import Band
@@ -19,6 +19,7 @@ from jarana.core.rig.edits import rig_edits
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.search.bench import MOST_EDITS
 from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import System
@@ -27,7 +28,6 @@ from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
-from jarana.usecases.work_on_rig import MOST_EDITS
 
 if TYPE_CHECKING:
     AnyEdit = RigEdit | WaterEdit
@@ -37,6 +37,25 @@ else:
     AnyEdit = Annotated[Union[(*rig_edits(), *water_edits())], Field(discriminator="op")]
 
 
+class FaultView(Frozen):
+    """One value that cannot be used: where it stands, what it was, and what it should be."""
+
+    path: str
+    value: str
+    reason: str
+
+
+class Problem(Frozen):
+    """What went wrong, as application/problem+json (RFC 9457)."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    request_id: str = ""
+    faults: tuple[FaultView, ...] = ()
+
+
 class WorkbenchRequest(Frozen):
     """A rig in its water, and what to change; `seq` comes back so that late answers can be told."""
 
@@ -44,7 +63,6 @@ class WorkbenchRequest(Frozen):
     water: Reach
     edits: tuple[AnyEdit, ...] = Field(default=(), max_length=MOST_EDITS)
     seq: int = Field(ge=0, le=2**53)
-    units: System = "metric"
 
 
 class Strength(Frozen):
@@ -79,7 +97,6 @@ class TriesRequest(Frozen):
     rig: Rig
     water: Reach
     seq: int = Field(ge=0, le=2**53)
-    units: System = "metric"
 
 
 class TriesAnswer(Frozen):
@@ -103,7 +120,6 @@ class WaterRequest(Frozen):
     water: Reach
     edits: tuple[AnyWaterEdit, ...] = Field(default=(), max_length=MOST_EDITS)
     seq: int = Field(ge=0, le=2**53)
-    units: System = "metric"
 
 
 class WaterAnswer(Frozen):
@@ -166,22 +182,16 @@ class Reaches(Frozen):
 
 
 class NewReach(Frozen):
-    """A water as it is on a day, to be saved over number `base` (None for a new one)."""
+    """A water as it is on a day, to be saved over number `base` (None for a new one); today where no day is told."""
 
     reach: Reach
     base: int | None = Field(default=None, ge=1)
-    day: date
+    day: date | None = None
 
 
-class StaleReach(BaseModel):
+class StaleReach(Problem):
     """The water was changed elsewhere: its newest state, to be offered beside one's own."""
 
-    model_config = ConfigDict(frozen=True)
-
-    type: str
-    title: str
-    status: int
-    detail: str
     newest: KeptReach
 
 
@@ -258,9 +268,10 @@ class RigSummary(Frozen):
 
 
 class Rigs(Frozen):
-    """One's own rigs, newest first."""
+    """One's own rigs, newest first; `more` where there are others after these."""
 
     rigs: tuple[RigSummary, ...]
+    more: bool = False
 
 
 class RigRevision(Frozen):
@@ -296,9 +307,10 @@ class HistoryEntry(Frozen):
 
 
 class History(Frozen):
-    """The revisions of a rig, newest first."""
+    """The revisions of a rig, newest first; `more` where there are older ones."""
 
     revisions: tuple[HistoryEntry, ...]
+    more: bool = False
 
 
 class ChangeView(Change):
@@ -339,7 +351,6 @@ class StartRig(Frozen):
     revision_id: UUID
     method: str = Field(max_length=64)
     water: Reach
-    units: System = "metric"
 
 
 class RigFile(Frozen):
@@ -354,7 +365,6 @@ class SheetRequest(Frozen):
     """A rig to be tied."""
 
     rig: Rig
-    units: System = "metric"
 
 
 class NewTie(Frozen):
@@ -452,25 +462,41 @@ class TypedMeasures(Frozen):
     rod_marks: tuple[Typed, ...] = Field(default=(), max_length=8)
 
 
-class UnitsQuery(Frozen):
-    """In which units to write."""
+class Page(Frozen):
+    """So many of a list, after so many others."""
 
-    units: System = "metric"
+    limit: int = Field(default=200, ge=1, le=500)
+    after: int = Field(default=0, ge=0, le=1_000_000)
+
+
+class Before(Frozen):
+    """So many of a list, those before a place in it (the last place told)."""
+
+    limit: int = Field(default=200, ge=1, le=500)
+    before: int | None = Field(default=None, ge=0)
+
+
+class InHandView(Frozen):
+    """Today's water and the rig in hand; None where there is none."""
+
+    water: str | None
+    rig: UUID | None
+
+
+class TakeInHand(Frozen):
+    """A water, a rig, or both to take in hand."""
+
+    water: Key | None = None
+    rig: UUID | None = None
 
 
 class Gone(Frozen):
     """Done; nothing to say."""
 
 
-class Stale(BaseModel):
+class Stale(Problem):
     """The rig was changed elsewhere: the newest revision, to be offered beside one's own."""
 
-    model_config = ConfigDict(frozen=True)
-
-    type: str
-    title: str
-    status: int
-    detail: str
     newest: RigRevision
 
 

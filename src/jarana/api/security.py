@@ -14,6 +14,8 @@ from sqlalchemy.orm import Session
 
 from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
+from jarana.storage.work import Work
+from jarana.usecases.today import Asking, asking_of
 
 CONTENT_POLICY = (
     "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
@@ -29,6 +31,8 @@ HEADERS = {
 }
 OPEN = {"session.sign_in", "health.healthz", "health.readyz", "pages.page", "pages.asset", "book.book"}
 """Endpoints that need no one signed in."""
+UNITS_HEADER, ZONE_HEADER = "Jarana-Units", "Jarana-Zone"
+"""In which units a person reads and types, and their time zone."""
 BODY_METHODS = {"POST", "PUT", "PATCH"}
 
 limiter = Limiter(get_remote_address, storage_uri="memory://", default_limits=[])
@@ -59,6 +63,20 @@ def owner() -> UUID:
     """Return whose data this request may touch."""
     person: Person = current_user._get_current_object()
     return person.angler_id
+
+
+def work() -> Work:
+    """Return this request's unit of work, for the person who asks."""
+    if "work" not in g:
+        g.work = Work(database(), owner())
+    made: Work = g.work
+    return made
+
+
+def asking() -> Asking:
+    """Return how the person asks: units and zone of the request's headers, or of its address where a file is sent."""
+    units = request.headers.get(UNITS_HEADER) or request.args.get("units")
+    return asking_of(units, request.headers.get(ZONE_HEADER))
 
 
 def guard(app: Flask) -> None:

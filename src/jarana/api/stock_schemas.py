@@ -12,8 +12,9 @@ from jarana.core.model import Frozen, Key, Typed
 from jarana.core.stock.change import StockEdit
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.ledger import Move, moves
-from jarana.core.units import System, Writer
-from jarana.storage.tables import StockChangeRow
+from jarana.core.units import Writer
+from jarana.storage.tables import EventRow
+from jarana.usecases.keep_stock import moved_of
 
 MOST_TEXT = 1_200_000
 """characters of a file; what is larger than the file format allows is told by it."""
@@ -131,18 +132,11 @@ class Shelf(Frozen):
     rows: tuple[RowView, ...]
 
 
-class InUnits(Frozen):
-    """Units to read in."""
-
-    units: System = "metric"
-
-
 class StockEdits(Frozen):
     """Edits of one kind of tackle, all or none."""
 
     id: UUID
     edits: tuple[StockEdit, ...] = Field(min_length=1, max_length=200)
-    units: System = "metric"
 
 
 class StockChange(Frozen):
@@ -154,14 +148,14 @@ class StockChange(Frozen):
     undone: bool
     moves: tuple[Move, ...]
     more: int
+    place: int
 
     @classmethod
-    def of(cls, row: StockChangeRow, writer: Writer) -> StockChange:
+    def of(cls, row: EventRow, writer: Writer) -> StockChange:
         """Return a change as the screen needs it."""
-        moved, more = moves(row.entries, writer)
-        return cls(
-            id=row.id, why=row.why, made_at=row.made_at, undone=row.undone_at is not None, moves=moved, more=more
-        )
+        told = moved_of(row)
+        moved, more = moves(told.change, writer)
+        return cls(id=row.id, why=told.why, made_at=row.at, undone=row.undone, moves=moved, more=more, place=row.place)
 
 
 class Touched(Frozen):
@@ -181,9 +175,10 @@ class ChangeAnswer(Frozen):
 
 
 class Ledger(Frozen):
-    """The newest changes to the drawer."""
+    """The newest changes to the drawer; `more` where there are older ones."""
 
     changes: tuple[StockChange, ...]
+    more: bool = False
 
 
 class CsvText(Frozen):
@@ -197,10 +192,9 @@ class CsvImport(Frozen):
 
     id: UUID
     text: str = Field(max_length=MOST_TEXT)
-    units: System = "metric"
 
 
-class FaultView(Frozen):
+class FileFault(Frozen):
     """Something wrong with a file: the line it stands in (0 for the whole file), the column, and what."""
 
     line: int
@@ -222,7 +216,7 @@ class PreviewView(Frozen):
     rows: int
     new: int
     replaced: int
-    faults: tuple[FaultView, ...]
+    faults: tuple[FileFault, ...]
     lines: tuple[PreviewLine, ...]
 
 
@@ -233,14 +227,12 @@ class JarRequest(Frozen):
     distance: Typed
     seconds: tuple[Typed, ...] = Field(min_length=1, max_length=30)
     temperature: Typed
-    units: System = "metric"
 
 
 class MeasureRequest(Frozen):
     """How many readings are wanted."""
 
     n: int = Field(default=5, ge=1, le=30)
-    units: System = "metric"
 
 
 class RejectedView(Frozen):

@@ -9,7 +9,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.strength.dropper_choice import DropperChoice
 from jarana.core.strength.knot_choice import KnotChoice
 from jarana.core.tackle.knot_card import SEAT, KnotCard
-from jarana.core.units import System, Writer
+from jarana.core.units import Writer
 from jarana.formats.knot_svg import Drawn, drawn
 
 
@@ -19,7 +19,6 @@ class KnotsRequest(Frozen):
     rig: Rig
     part: Key
     hard: bool = False
-    units: System = "metric"
 
 
 class KnotRow(Frozen):

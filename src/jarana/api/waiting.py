@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import select
-import socket
 from collections.abc import Callable
 
 from flask import request
@@ -12,18 +10,7 @@ from flask import request
 def client_gone() -> Callable[[], bool]:
     """Return a check whether the browser has let go of this request, for work that can stop on the way.
 
-    It looks at the request's own socket; behind a server that hands none out, somebody always waits.
+    The server that buffers the request says so; behind one that does not, somebody always waits.
     """
-    wire = request.environ.get("gunicorn.socket")
-    return (lambda: closed(wire)) if isinstance(wire, socket.socket) else (lambda: False)
-
-
-def closed(wire: socket.socket) -> bool:
-    """Return whether the other end of a connection is closed, without taking anything off it."""
-    try:
-        readable, _, _ = select.select([wire], [], [], 0)
-        return bool(readable) and wire.recv(1, socket.MSG_PEEK) == b""
-    except BlockingIOError:
-        return False
-    except (OSError, ValueError):
-        return True
+    gone = request.environ.get("waitress.client_disconnected")
+    return gone if callable(gone) else lambda: False

@@ -8,6 +8,7 @@ screen is sent, so a figure in a sentence and a figure in a drawing never disagr
 from __future__ import annotations
 
 import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
@@ -20,6 +21,8 @@ POUND = 0.45359237
 """kg, exact (same agreement)."""
 STANDARD_GRAVITY = 9.80665
 """m/s² (3rd CGPM, 1901): a force is typed and read as the mass it holds up."""
+INCHES_OF_X = "in"
+"""A diameter with a unit of its own among X numbers is told in inches."""
 ZERO_X = 0.011
 """in: an X number is a diameter, d = 0.011 in − X/1000 in; never a strength."""
 
@@ -249,8 +252,20 @@ class Figure:
         return f"{self.digits} {self.unit}".strip()
 
 
+KIND_OF_RULE: dict[str, Kind] = {
+    "length": "length", "short": "length", "travel": "length", "depth": "length", "tag": "length", "diameter": "diameter",
+    "bead": "diameter", "force": "force", "fish": "mass", "fly_mass": "mass", "mg": "mass", "speed": "speed",
+    "wind": "speed", "sink": "speed", "temperature": "temperature",
+}  # fmt: skip
+"""What a figure written by a rule is."""
+BARE_NUMBER = re.compile(r"[-−]?(\d+([.,]\d*)?|[.,]\d+)")
+FIELD_UNITS = (("_m_s", 1.0), ("_mm", 0.001), ("_mg", 1e-6), ("_kg", 1.0), ("_m", 1.0), ("_c", 1.0))
+"""SI of a document's field by the end of its name."""
+LIMITS = {"ge": "at least", "gt": "more than", "le": "at most", "lt": "less than"}
+
+
 class Writer:
-    """Writes SI values in a person's units."""
+    """Writes SI values in a person's units, and reads what the person types in a field that is written so."""
 
     def __init__(self, system: System = "metric") -> None:
         self.system: System = system
@@ -271,3 +286,44 @@ class Writer:
     def text(self, what: str, si: float) -> str:
         """Return the same as one text: ``3.40 m``."""
         return str(self.figure(what, si))
+
+    def read(self, what: str, text: str, path: str = "value") -> float:
+        """Return what was typed in a field written by the rule `what`, SI; a bare number is in the unit the field shows.
+
+        Raises
+        ------
+        InputError
+            With an example of what would do.
+
+        Examples
+        --------
+        >>> round(Writer("imperial").read("short", "2"), 4), Writer().read("short", "2")
+        (0.0508, 0.02)
+        >>> round(Writer("x").read("diameter", "5") * 1000, 4)
+        0.1524
+        """
+        rule = self.rules[what]
+        if rule.form == "x" and BARE_NUMBER.fullmatch(text.strip()):
+            text = f"{text.strip()}X"
+        bare = INCHES_OF_X if rule.form == "x" else rule.unit
+        return parse(KIND_OF_RULE[what], text, bare, path)
+
+    def limit(self, what: str, field: str, context: Mapping[str, object]) -> str:
+        """Return the limit a document's field broke, in the person's units; empty where none is told.
+
+        Parameters
+        ----------
+        what
+            The rule it is written by.
+        field
+            Its name, with the unit at its end (``length_mm``).
+        context
+            The limits as a validator tells them: ``{"ge": 20}``.
+        """
+        factor = next((f for ending, f in FIELD_UNITS if field.endswith(ending)), 1.0)
+        told = [
+            f"{words} {self.text(what, float(value) * factor)}"
+            for key, words in LIMITS.items()
+            if isinstance(value := context.get(key), int | float)
+        ]
+        return " and ".join(told)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import tomllib
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, timedelta
 from pathlib import Path
 from uuid import UUID, uuid5
 
@@ -11,13 +11,16 @@ from sqlalchemy.orm import Session
 
 from jarana.core.methods import methods
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.situation import Setting
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth, SetTemperature, SetWord
 from jarana.core.water.reach import Reach
 from jarana.formats.stock_csv import drawer_of
-from jarana.storage.repositories import Anglers, Belongings
+from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
+from jarana.storage.work import Work
+from jarana.usecases.in_hand import take_in_hand
 from jarana.usecases.keep_reach import keep_reach
 from jarana.usecases.keep_rig import keep_rig
 from jarana.usecases.keep_stock import import_stock
@@ -74,23 +77,23 @@ def load_demo(session: Session, name: str = NAME) -> AnglerRow:
     if angler is not None:
         return angler
     angler = anglers.add(AnglerRow(name=name))
-    belongings = Belongings(session, angler.id)
+    work = Work(session, angler.id)
     reaches, drawer = valley()
-    for key, kind in kinds().items():
-        import_stock(belongings, uuid5(NAMESPACE, f"{angler.id} {key}"), kind, stock_file(key), datetime.now(UTC))
-    for rules in valley_rules():
-        belongings.keep_rule_set(rules)
-    session.flush()
     today = date.today()
-    for reach in reaches:
-        kept = keep_reach(session, belongings, _last_month(reach), None, today - timedelta(days=24))
-        keep_reach(session, belongings, reach, kept.number, today)
-    session.commit()
+    with work.writing():
+        for key, kind in kinds().items():
+            import_stock(work, uuid5(NAMESPACE, f"{angler.id} {key}"), kind, stock_file(key))
+        for rules in valley_rules():
+            work.belongings.keep_rule_set(rules)
+        session.flush()
+        for reach in reaches:
+            kept = keep_reach(work, _last_month(reach), None, today - timedelta(days=24))
+            keep_reach(work, reach, kept.number, today)
     by_id = {reach.id: reach for reach in reaches}
     for k, (method, water) in enumerate(RIGS):
-        rig = methods()[method].start(drawer, by_id[water])
+        rig = methods()[method].start(Setting(by_id[water], drawer, today=today))
         rig_id, revision = (uuid5(NAMESPACE, f"{angler.id} rig {k} {part}") for part in ("rig", "revision"))
-        keep_rig(session, angler.id, rig_id, revision, None, rig, "started")
-        # One transaction each, so that the last one started is the newest.
-        session.commit()
+        # One unit of work each, so that the last one started is the newest.
+        keep_rig(Work(session, angler.id), rig_id, revision, None, rig, "started")
+    take_in_hand(Work(session, angler.id), RIGS[-1][1], None)
     return angler

@@ -7,6 +7,7 @@ from typing import Any
 
 from pydantic import ValidationError
 
+from jarana.core.documents import upgraded
 from jarana.core.errors import Fault, FaultList, InputError, path_of, shorten
 from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
@@ -39,10 +40,8 @@ def rig_from_text(text: str) -> Rig:
         raise InputError.one("", "", f"not JSON that can be read: {error}") from None
     if not isinstance(data, dict):
         raise InputError.one("", shorten(data), "a rig file holds one object")
-    if data.get("version") != 1:
-        raise InputError.one("version", data.get("version"), "this program reads version 1 of the rig document")
     try:
-        rig = Rig.model_validate(data)
+        rig = Rig.model_validate(upgraded(Rig.TYPE, Rig.VERSION, data, missing=-1))
     except ValidationError as error:
         raise InputError([_fault(e) for e in error.errors(include_url=False)]) from None
     faults = FaultList()

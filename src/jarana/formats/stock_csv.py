@@ -21,9 +21,12 @@ from jarana.formats.cells import quoted, unquoted
 
 MOST_BYTES = 900_000
 MOST_COLUMNS = 60
+MOST_FIRST = 20_000
+"""Characters in which the first line is looked for to tell the delimiter."""
 MOST_FAULTS = 200
 ROW_ID = re.compile(r"[A-Za-z0-9_.-]{1,64}")
-HEADER = re.compile(r"\s*(?P<key>[^\[\]]*?)\s*(\[\s*(?P<unit>[^\]]*?)\s*\])?\s*")
+LONGEST_HEADER = 80
+"""Characters of a header cell."""
 
 
 @dataclass(frozen=True)
@@ -128,8 +131,8 @@ def _check(good: bool, row: Sequence[str]) -> None:
 
 
 def _table(text: str) -> list[tuple[int, list[str]]]:
-    first = next((line for line in text.splitlines() if line.strip()), "")
-    bare = re.sub(r'"[^"]*"', "", first)
+    first = next((line for line in text[:MOST_FIRST].splitlines() if line.strip()), "")
+    bare = "".join(first.split('"')[::2])
     delimiter = max("\t;,", key=bare.count)
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
     rows: list[tuple[int, list[str]]] = []
@@ -150,15 +153,18 @@ def _header(kind: StockKind[Any], row: Sequence[str], faults: FaultList) -> tupl
     if not faults.check(len(row) <= MOST_COLUMNS, "header", f"{len(row)} columns", f"at most {MOST_COLUMNS}"):
         return None, {}
     for text in row:
-        match = HEADER.fullmatch(text)
-        name = (match["key"] if match else text).strip().casefold()
-        key = known.get(name, "")
+        if not faults.check(
+            len(text) <= LONGEST_HEADER, "header", shorten(text), f"longer than {LONGEST_HEADER} characters"
+        ):
+            keys.append("")
+            continue
+        name, unit = header_parts(text)
+        key = known.get(name.casefold(), "")
         if name and not key:
             columns = ", ".join(c.key for c in kind.typed)
             faults.add("header", shorten(text), f"no such column; there are {columns}")
         if key and key in keys:
             faults.add("header", shorten(text), "stands twice")
-        unit = (match["unit"] if match else None) or ""
         if key and key != "id" and unit:
             _unit(kind, key, unit, given, faults)
         keys.append("" if key in computed else key)
@@ -166,6 +172,21 @@ def _header(kind: StockKind[Any], row: Sequence[str], faults: FaultList) -> tupl
         if column.required:
             faults.check(column.key in keys, "header", column.header, "this column is missing")
     return (None if faults.faults else keys), given
+
+
+def header_parts(text: str) -> tuple[str, str]:
+    """Return the name and the unit of a header cell: ``diameter [mm]`` → ``diameter``, ``mm``; no unit where there is none.
+
+    Examples
+    --------
+    >>> header_parts(" diameter [ mm ] "), header_parts("name"), header_parts("a ] b [")
+    (('diameter', 'mm'), ('name', ''), ('a ] b [', ''))
+    """
+    name, bracket, rest = text.strip().partition("[")
+    unit, closed, after = rest.partition("]")
+    if not bracket or not closed or after.strip() or "]" in name:
+        return text.strip(), ""
+    return name.strip(), unit.strip()
 
 
 def _unit(kind: StockKind[Any], key: str, unit: str, given: dict[str, str], faults: FaultList) -> None:

@@ -19,6 +19,7 @@ from pathlib import Path
 from types import FrameType
 
 from jarana.demo.load import load_demo
+from jarana.hosting.address import forget_address, keep_address
 from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgres
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
@@ -127,15 +128,15 @@ def run_demo(folder: Path, port: int) -> int:
             url = postgres.start()
             say("Bringing the database up to date …")
             migrate(url)
+            keep_address(folder, url)
             token = _demo_token(url)
             port = pick_port(port)
             say("Starting the server (the engine compiles on the very first start: about half a minute) …")
             environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
-            environment |= _standins()
+            environment |= _standins() | {"JARANA_PORT": str(port)}
             log = (folder / "server.log").open("ab")
             server = subprocess.Popen(
-                [sys.executable, "-m", "gunicorn", "-c", "python:jarana.hosting.gunicorn_settings",
-                 "-b", f"127.0.0.1:{port}"],
+                [sys.executable, "-m", "jarana.hosting.serve"],
                 env=environment, stdin=subprocess.DEVNULL, stdout=log, stderr=log, start_new_session=True,
             )  # fmt: skip
             address = f"http://127.0.0.1:{port}"
@@ -160,6 +161,7 @@ def run_demo(folder: Path, port: int) -> int:
                     server.wait(10)
                 except subprocess.TimeoutExpired:
                     server.kill()
+            forget_address(folder)
             postgres.stop()
             say("Stopped; everything is kept.")
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.drift.result import simulate
 from jarana.core.methods import methods
+from jarana.core.situation import Setting, Situation
 from jarana.demo.load import valley
 
 
@@ -12,8 +13,8 @@ def warm_up() -> None:
     reaches, drawer = valley()
     held: set[str] = set()
     for method in methods().values():
-        reach = next(r for r in reaches if r.kind in method.waters)
-        rig = method.start(drawer, reach)
-        if rig.head.kind not in held:
-            held.add(rig.head.kind)
-            simulate(rig, reach)
+        setting = Setting(next(r for r in reaches if r.kind in method.waters), drawer)
+        rig = method.start(setting)
+        if rig.head.key not in held:
+            held.add(rig.head.key)
+            simulate(Situation(rig, setting))

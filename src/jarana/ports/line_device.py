@@ -26,7 +26,10 @@ class DeviceAbsentError(Exception):
 
 @dataclass(frozen=True)
 class Device:
-    """A kind of device: what it calls itself, what it measures, in what range (SI)."""
+    """A kind of device: what it calls itself, what it measures, in what range (SI).
+
+    `unit` and `columns` are those of a spool's row that its readings go into: mean, spread and count.
+    """
 
     key: str
     name: str
@@ -34,10 +37,12 @@ class Device:
     quantity: units.Kind
     least: float
     most: float
+    unit: str
+    columns: tuple[str, str, str]
 
 
-MICROMETER = Device("micrometer", "MIC", "micrometer", "diameter", 0.02e-3, 2e-3)
-PULL_SCALE = Device("scale", "PULL", "pull scale", "force", 0.05, 600.0)
+MICROMETER = Device("micrometer", "MIC", "micrometer", "diameter", 0.02e-3, 2e-3, "mm", ("measured", "spread", "n"))
+PULL_SCALE = Device("scale", "PULL", "pull scale", "force", 0.05, 600.0, "kg", ("pulled", "pulled_spread", "pulled_n"))
 DEVICES = {device.key: device for device in (MICROMETER, PULL_SCALE)}
 
 

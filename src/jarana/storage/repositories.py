@@ -2,63 +2,39 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from datetime import date, datetime
 from typing import Any, TypeVar
 from uuid import UUID
 
-from sqlalchemy import select
+from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
+from jarana.core.documents import read, written
+from jarana.core.journal import Event
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.stock.change import Entries
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import (
     AnglerRow,
-    FloatRow,
-    FlyLineRow,
-    FlyPatternRow,
+    CaseRow,
+    EventRow,
     GaugeRow,
-    KnotTestRow,
+    ItemRow,
     ReachDayRow,
     ReachRow,
-    ReelRow,
     RigRevisionRow,
     RigRow,
-    RingRow,
-    RodRow,
     RuleSetRow,
-    ShotRow,
     SignInTokenRow,
-    SpoolRow,
-    StockChangeRow,
-    TieRow,
-    WearRow,
 )
 
 OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
-SHELVES: dict[str, Any] = {
-    "spools": SpoolRow,
-    "flies": FlyPatternRow,
-    "lines": FlyLineRow,
-    "rods": RodRow,
-    "floats": FloatRow,
-    "shot": ShotRow,
-    "rings": RingRow,
-    "reels": ReelRow,
-    "knots": KnotTestRow,
-}
-"""The table of each kind of tackle."""
-ORDERS: dict[str, Callable[[Any], Any]] = {
-    "spools": lambda doc: (doc.number, doc.id),
-    "floats": lambda doc: (doc.lift_gf, doc.id),
-    "shot": lambda doc: (-doc.mass_mg, doc.id),
-}
-"""How the items of a kind lie in the drawer; by id where nothing is said."""
+MOST_TURNS = 1000
+"""Links of a chain of undos that are followed."""
 
 
 class Anglers:
@@ -129,6 +105,11 @@ class Belongings:
         """Keep a reach as it is on a day, over what was kept of that day."""
         self.session.merge(ReachDayRow(reach_id=reach.id, owner_id=self.owner, day=day, document=reach))
 
+    def rules_of(self, reach: Reach) -> RuleSet | None:
+        """Return the rule set attached to a water, None where there is none of one's own."""
+        row = self.rule_set_row(reach.rules) if reach.rules else None
+        return row.document if row is not None and row.deleted_at is None else None
+
     def rule_sets(self) -> tuple[RuleSet, ...]:
         """Return every rule set."""
         return tuple(row.document for row in self._rows(RuleSetRow))
@@ -144,66 +125,48 @@ class Belongings:
 
     def shelf(self, kind: str) -> list[Any]:
         """Return the documents of a kind of tackle, in their order."""
-        table = SHELVES[kind]
-        query = select(table).where(table.owner_id == self.owner, table.deleted_at.is_(None))
-        documents = [row.document for row in self.session.scalars(query)]
-        return sorted(documents, key=ORDERS.get(kind, lambda doc: doc.id))
+        query = select(ItemRow).where(
+            ItemRow.owner_id == self.owner, ItemRow.kind == kind, ItemRow.deleted_at.is_(None)
+        )
+        of = kinds()[kind]
+        documents = [read(of.document, row.document) for row in self.session.scalars(query)]
+        return sorted(documents, key=of.drawn)
 
     def drawer(self) -> Drawer:
         """Return the tackle as edits and methods see it."""
-        shelves: dict[str, Any] = {kind.drawer: tuple(self.shelf(key)) for key, kind in kinds().items()}
+        query = select(ItemRow).where(ItemRow.owner_id == self.owner, ItemRow.deleted_at.is_(None))
+        found: dict[str, list[Any]] = {key: [] for key in kinds()}
+        for row in self.session.scalars(query):
+            found[row.kind].append(read(kinds()[row.kind].document, row.document))
+        shelves: dict[str, Any] = {
+            kind.drawer: tuple(sorted(found[key], key=kind.drawn)) for key, kind in kinds().items()
+        }
         return Drawer(**shelves)
 
     def item(self, kind: str, item: str) -> Any:
         """Return one document of a kind; None where it is not, or was thrown away."""
-        row = self.session.get(SHELVES[kind], (item, self.owner))
-        return row.document if row and row.deleted_at is None else None
+        row = self.session.get(ItemRow, (self.owner, kind, item))
+        return read(kinds()[kind].document, row.document) if row and row.deleted_at is None else None
 
     def put_item(self, kind: str, item: str, document: Any, now: datetime) -> None:
         """Keep one document of a kind, or throw it away with None; what was thrown away can come back."""
-        row = self.session.get(SHELVES[kind], (item, self.owner))
+        row = self.session.get(ItemRow, (self.owner, kind, item))
         if document is None:
             if row:
                 row.deleted_at = now
         elif row is None:
-            self.session.add(SHELVES[kind](id=item, owner_id=self.owner, document=document))
+            self.session.add(ItemRow(owner_id=self.owner, kind=kind, id=item, document=written(document)))
         else:
-            row.document, row.deleted_at = document, None
+            row.document, row.deleted_at = written(document), None
 
-    def lock(self) -> None:
-        """Let one change to the drawer through at a time."""
-        self.session.execute(select(AnglerRow.id).where(AnglerRow.id == self.owner).with_for_update())
+    def empty_items(self) -> None:
+        """Take every item away, to lay them out again from the journal."""
+        self.session.execute(delete(ItemRow).where(ItemRow.owner_id == self.owner))
+        self.session.expire_all()
 
-    def change(self, change_id: UUID) -> StockChangeRow | None:
-        """Return a change to the drawer."""
-        query = select(StockChangeRow).where(StockChangeRow.id == change_id, StockChangeRow.owner_id == self.owner)
-        return self.session.scalars(query).first()
-
-    def change_taken(self, change_id: UUID) -> bool:
-        """Say whether any change, of anybody, has that id."""
-        return self.session.get(StockChangeRow, change_id) is not None
-
-    def changes_of_tie(self, tie_id: UUID) -> Sequence[StockChangeRow]:
-        """Return what a tie took from the drawer and what became of its flies, oldest first."""
-        query = select(StockChangeRow).where(StockChangeRow.tie_id == tie_id, StockChangeRow.owner_id == self.owner)
-        return self.session.scalars(query.order_by(StockChangeRow.made_at)).all()
-
-    def mark_tie(self, tie_id: UUID, undone_at: datetime | None) -> None:
-        """Mark a tie taken back, or standing again."""
-        row = self.session.scalars(select(TieRow).where(TieRow.id == tie_id, TieRow.owner_id == self.owner)).first()
-        if row:
-            row.undone_at = undone_at
-
-    def changes(self, most: int) -> Sequence[StockChangeRow]:
-        """Return the newest changes to the drawer, newest first."""
-        query = select(StockChangeRow).where(StockChangeRow.owner_id == self.owner)
-        return self.session.scalars(query.order_by(StockChangeRow.made_at.desc()).limit(most)).all()
-
-    def add_change(self, change_id: UUID, why: str, entries: Entries, tie_id: UUID | None = None) -> StockChangeRow:
-        """Write a change into the ledger."""
-        row = StockChangeRow(id=change_id, owner_id=self.owner, why=why[:200], entries=entries, tie_id=tie_id)
-        self.session.add(row)
-        return row
+    def lock(self) -> AnglerRow | None:
+        """Let one change of this person through at a time; return the person."""
+        return self.session.scalars(select(AnglerRow).where(AnglerRow.id == self.owner).with_for_update()).first()
 
     def add_reach(self, reach: Reach) -> ReachRow:
         """Add a reach."""
@@ -229,6 +192,17 @@ class Gauges:
         self.session.merge(GaugeRow(station=reading.station, reading=reading))
 
 
+class Cases:
+    """Computations that failed, kept so that they can be run again."""
+
+    def __init__(self, session: Session, owner: UUID) -> None:
+        self.session, self.owner = session, owner
+
+    def keep(self, key: str, message: str, situation: dict[str, Any]) -> None:
+        """Keep a case."""
+        self.session.add(CaseRow(id=key, owner_id=self.owner, message=message[:400], situation=situation))
+
+
 class Rigs:
     """One angler's rigs and their revisions."""
 
@@ -242,93 +216,144 @@ class Rigs:
             query = query.where(RigRow.deleted_at.is_(None))
         return self.session.scalars(query.with_for_update() if lock else query).first()
 
-    def taken(self, rig_id: UUID) -> bool:
-        """Say whether any rig, of anybody, has that id."""
-        return self.session.get(RigRow, rig_id) is not None
-
-    def heads(self) -> Sequence[RigRevisionRow]:
-        """Return the newest revision of every rig, newest first."""
+    def listed(self, most: int, after: int = 0) -> Sequence[RigRow]:
+        """Return rigs, newest first, so many of them after so many others; no document is read."""
         query = (
-            select(RigRevisionRow)
-            .join(RigRow, RigRow.head_revision == RigRevisionRow.id)
+            select(RigRow)
             .where(RigRow.owner_id == self.owner, RigRow.deleted_at.is_(None))
-            .order_by(RigRevisionRow.made_at.desc(), RigRevisionRow.id)
+            .order_by(RigRow.changed_at.desc(), RigRow.id)
         )
-        return self.session.scalars(query).all()
+        return self.session.scalars(query.offset(after).limit(most)).all()
 
     def revision(self, revision_id: UUID) -> RigRevisionRow | None:
         """Return a revision of one's own."""
-        query = select(RigRevisionRow).where(RigRevisionRow.id == revision_id, RigRevisionRow.owner_id == self.owner)
-        return self.session.scalars(query).first()
+        return self.session.get(RigRevisionRow, (self.owner, revision_id))
 
-    def history(self, rig_id: UUID, most: int) -> Sequence[RigRevisionRow]:
-        """Return the newest revisions of a rig, newest first."""
-        query = (
-            select(RigRevisionRow)
-            .where(RigRevisionRow.rig_id == rig_id, RigRevisionRow.owner_id == self.owner)
-            .order_by(RigRevisionRow.number.desc())
-            .limit(most)
-        )
-        return self.session.scalars(query).all()
+    def history(self, rig_id: UUID, most: int, before: int | None = None) -> Sequence[RigRevisionRow]:
+        """Return revisions of a rig, newest first, those of a lower number than `before`."""
+        query = select(RigRevisionRow).where(RigRevisionRow.rig_id == rig_id, RigRevisionRow.owner_id == self.owner)
+        if before is not None:
+            query = query.where(RigRevisionRow.number < before)
+        return self.session.scalars(query.order_by(RigRevisionRow.number.desc()).limit(most)).all()
 
     def add(self, rig_id: UUID, revision_id: UUID, document: Rig, occasion: str) -> RigRevisionRow:
         """Make a rig with its first revision."""
-        self.session.add(RigRow(id=rig_id, owner_id=self.owner, head_revision=revision_id))
+        rig = RigRow(id=rig_id, owner_id=self.owner, head_revision=revision_id, name="", method="", flies=[], number=1)
+        _show(rig, document)
+        self.session.add(rig)
         self.session.flush()
-        return self._revise(rig_id, revision_id, None, 1, document, occasion)
+        return self._revise(rig, revision_id, None, document, occasion)
 
     def revise(self, rig: RigRow, revision_id: UUID, document: Rig, occasion: str) -> RigRevisionRow:
         """Add a revision on top of the newest."""
-        head = self.revision(rig.head_revision)
-        number = head.number + 1 if head else 1
-        row = self._revise(rig.id, revision_id, rig.head_revision, number, document, occasion)
+        base = rig.head_revision
+        rig.number += 1
         rig.head_revision = revision_id
-        return row
-
-    def tie(self, tie_id: UUID) -> TieRow | None:
-        """Return a tie of one's own, locked."""
-        query = select(TieRow).where(TieRow.id == tie_id, TieRow.owner_id == self.owner).with_for_update()
-        return self.session.scalars(query).first()
-
-    def last_tie(self, rig_id: UUID) -> TieRow | None:
-        """Return the newest tie of a rig that was not taken back."""
-        query = (
-            select(TieRow)
-            .where(TieRow.rig_id == rig_id, TieRow.owner_id == self.owner, TieRow.undone_at.is_(None))
-            .order_by(TieRow.made_at.desc())
-            .limit(1)
-        )
-        return self.session.scalars(query).first()
-
-    def wear(self, tie_id: UUID) -> Sequence[WearRow]:
-        """Return what happened to a tied rig, oldest first, without what was taken back."""
-        query = select(WearRow).where(
-            WearRow.tie_id == tie_id, WearRow.owner_id == self.owner, WearRow.undone_at.is_(None)
-        )
-        return self.session.scalars(query.order_by(WearRow.made_at)).all()
-
-    def wear_row(self, wear_id: UUID) -> WearRow | None:
-        """Return one thing that happened."""
-        query = select(WearRow).where(WearRow.id == wear_id, WearRow.owner_id == self.owner)
-        return self.session.scalars(query).first()
-
-    def add_wear(self, row: WearRow) -> None:
-        """Write down what happened."""
-        self.session.add(row)
-        self.session.flush()
+        rig.changed_at = func.clock_timestamp()
+        _show(rig, document)
+        return self._revise(rig, revision_id, base, document, occasion)
 
     def _revise(
-        self, rig_id: UUID, revision_id: UUID, base: UUID | None, number: int, document: Rig, occasion: str
+        self, rig: RigRow, revision_id: UUID, base: UUID | None, document: Rig, occasion: str
     ) -> RigRevisionRow:
         row = RigRevisionRow(
             id=revision_id,
-            rig_id=rig_id,
+            rig_id=rig.id,
             owner_id=self.owner,
             base_id=base,
-            number=number,
+            number=rig.number,
             document=document,
             occasion=occasion,
         )
         self.session.add(row)
         self.session.flush()
+        self.session.refresh(row, ["made_at"])
         return row
+
+
+def _show(rig: RigRow, document: Rig) -> None:
+    """Let a rig say what a list shows of it."""
+    rig.name, rig.method = document.name, document.method
+    rig.flies = [a.body.label for a in document.attachments]
+
+
+class Journal:
+    """One angler's record of what happened."""
+
+    def __init__(self, session: Session, owner: UUID) -> None:
+        self.session, self.owner = session, owner
+
+    def get(self, event_id: UUID) -> EventRow | None:
+        """Return an event by id."""
+        return self.session.get(EventRow, (self.owner, event_id))
+
+    def append(self, event: Event) -> EventRow:
+        """Write an event down, at the end; one that is there already stays as it is."""
+        there = self.get(event.id)
+        if there is not None:
+            return there
+        plain = event.model_dump(mode="json")
+        row = EventRow(
+            owner_id=self.owner,
+            id=event.id,
+            device=event.device,
+            seq=event.seq,
+            at=event.at,
+            kind=event.kind,
+            about=event.about,
+            payload=plain["payload"],
+            undoes=event.undoes,
+        )
+        self.session.add(row)
+        self.session.flush()
+        if event.undoes is not None:
+            self._turn(event.undoes)
+        return row
+
+    def _turn(self, event_id: UUID) -> None:
+        """Tell an event anew whether it stands, up the chain of what its own standing decides."""
+        row = self.get(event_id)
+        for _ in range(MOST_TURNS):
+            if row is None:
+                return
+            query = select(EventRow.id).where(
+                EventRow.owner_id == self.owner, EventRow.undoes == row.id, EventRow.undone.is_(False)
+            )
+            row.undone = self.session.scalars(query.limit(1)).first() is not None
+            self.session.flush()
+            row = self.get(row.undoes) if row.undoes is not None else None
+
+    def next_seq(self, device: str) -> int:
+        """Return the next place in a device's own order."""
+        query = select(func.coalesce(func.max(EventRow.seq), -1)).where(
+            EventRow.owner_id == self.owner, EventRow.device == device
+        )
+        return int(self.session.scalar(query) or 0) + 1
+
+    def standing_undo(self, event_id: UUID) -> EventRow | None:
+        """Return the undo that takes an event back, None where it stands."""
+        query = select(EventRow).where(
+            EventRow.owner_id == self.owner, EventRow.undoes == event_id, EventRow.undone.is_(False)
+        )
+        return self.session.scalars(query.limit(1)).first()
+
+    def about(self, subject: UUID, kind: str, standing: bool = True) -> Sequence[EventRow]:
+        """Return what happened to a thing, of one kind, oldest first; without `standing` also what was taken back."""
+        query = select(EventRow).where(
+            EventRow.owner_id == self.owner, EventRow.about == subject, EventRow.kind == kind
+        )
+        if standing:
+            query = query.where(EventRow.undone.is_(False))
+        return self.session.scalars(query.order_by(EventRow.place)).all()
+
+    def newest(self, kind: str, most: int, before: int | None = None) -> Sequence[EventRow]:
+        """Return the newest events of a kind, newest first, those written down before a place."""
+        query = select(EventRow).where(EventRow.owner_id == self.owner, EventRow.kind == kind)
+        if before is not None:
+            query = query.where(EventRow.place < before)
+        return self.session.scalars(query.order_by(EventRow.place.desc()).limit(most)).all()
+
+    def everything(self, kind: str) -> Sequence[EventRow]:
+        """Return every event of a kind, oldest first."""
+        query = select(EventRow).where(EventRow.owner_id == self.owner, EventRow.kind == kind)
+        return self.session.scalars(query.order_by(EventRow.place)).all()

@@ -3,12 +3,16 @@
 from __future__ import annotations
 
 from datetime import date, datetime
+from typing import Any
 from uuid import UUID, uuid4
 
 from sqlalchemy import (
+    BigInteger,
+    CheckConstraint,
     DateTime,
     ForeignKey,
     ForeignKeyConstraint,
+    Identity,
     Index,
     Integer,
     MetaData,
@@ -16,16 +20,15 @@ from sqlalchemy import (
     UniqueConstraint,
     Uuid,
     func,
+    text,
 )
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_column
 
-from jarana.core.leader.wear import Wear
+from jarana.core.journal import Event
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
-from jarana.core.stock.change import Entries
-from jarana.core.tackle.drawer import FlyLine, FlyPattern, KnotTest, OwnedRing, OwnedShot, Reel, Rod, Spool
-from jarana.core.tackle.float import Float as FloatDocument
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.documents import Document
@@ -47,13 +50,16 @@ class Base(MappedAsDataclass, DeclarativeBase, kw_only=True):
 
 
 class AnglerRow(Base):
-    """A person."""
+    """A person, with today's water and the rig in hand: theirs, whatever browser they sit at."""
 
     __tablename__ = "angler"
+    __table_args__ = (CheckConstraint("session_version > 0", name="session_counts"),)
     name: Mapped[str] = mapped_column(String(120))
     id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
     session_version: Mapped[int] = mapped_column(Integer, default=1)
     measures: Mapped[Measures | None] = mapped_column(Document(Measures), default=None)
+    water_in_hand: Mapped[str | None] = mapped_column(String(64), default=None)
+    rig_in_hand: Mapped[UUID | None] = mapped_column(default=None)
     created_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
 
 
@@ -79,6 +85,10 @@ class ReachRow(Owned, Base):
     """A reach as it was last seen; `number` counts its changes, so that two windows cannot lose one."""
 
     __tablename__ = "reach"
+    __table_args__ = (
+        CheckConstraint("number > 0", name="number_counts"),
+        Index("ix_reach_here", "owner_id", postgresql_where="deleted_at IS NULL"),
+    )
     document: Mapped[Reach] = mapped_column(Document(Reach))
     number: Mapped[int] = mapped_column(Integer, default=1, server_default="1")
 
@@ -100,79 +110,48 @@ class RuleSetRow(Owned, Base):
     """A rule set a person wrote down."""
 
     __tablename__ = "rule_set"
+    __table_args__ = (Index("ix_rule_set_here", "owner_id", postgresql_where="deleted_at IS NULL"),)
     document: Mapped[RuleSet] = mapped_column(Document(RuleSet))
 
 
-class SpoolRow(Owned, Base):
-    """A spool."""
+class ItemRow(Base):
+    """One thing of the drawer, of whatever kind; a projection of the journal's stock events."""
 
-    __tablename__ = "spool"
-    document: Mapped[Spool] = mapped_column(Document(Spool))
-
-
-class FlyPatternRow(Owned, Base):
-    """A fly pattern with its weights."""
-
-    __tablename__ = "fly_pattern"
-    document: Mapped[FlyPattern] = mapped_column(Document(FlyPattern))
-
-
-class RodRow(Owned, Base):
-    """A rod."""
-
-    __tablename__ = "rod"
-    document: Mapped[Rod] = mapped_column(Document(Rod))
-
-
-class FlyLineRow(Owned, Base):
-    """A fly line."""
-
-    __tablename__ = "fly_line"
-    document: Mapped[FlyLine] = mapped_column(Document(FlyLine))
-
-
-class FloatRow(Owned, Base):
-    """A float."""
-
-    __tablename__ = "float"
-    document: Mapped[FloatDocument] = mapped_column(Document(FloatDocument))
-
-
-class ShotRow(Owned, Base):
-    """Shot of a size."""
-
-    __tablename__ = "shot"
-    document: Mapped[OwnedShot] = mapped_column(Document(OwnedShot))
-
-
-class RingRow(Owned, Base):
-    """Rings of a size."""
-
-    __tablename__ = "ring"
-    document: Mapped[OwnedRing] = mapped_column(Document(OwnedRing))
-
-
-class ReelRow(Owned, Base):
-    """A reel."""
-
-    __tablename__ = "reel"
-    document: Mapped[Reel] = mapped_column(Document(Reel))
-
-
-class KnotTestRow(Owned, Base):
-    """Own pull tests of a knot."""
-
-    __tablename__ = "knot_test"
-    document: Mapped[KnotTest] = mapped_column(Document(KnotTest))
+    __tablename__ = "item"
+    __table_args__ = (
+        CheckConstraint("kind <> ''", name="kind_named"),
+        Index("ix_item_here", "owner_id", "kind", postgresql_where="deleted_at IS NULL"),
+    )
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
+    kind: Mapped[str] = mapped_column(String(16), primary_key=True)
+    id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    deleted_at: Mapped[datetime | None] = mapped_column(default=None)
 
 
 class RigRow(Base):
-    """A rig: a name over its revisions."""
+    """A rig: a name over its revisions, with what a list shows of the newest."""
 
     __tablename__ = "rig"
+    __table_args__ = (
+        ForeignKeyConstraint(
+            ["owner_id", "head_revision"],
+            ["rig_revision.owner_id", "rig_revision.id"],
+            deferrable=True,
+            initially="DEFERRED",
+            use_alter=True,
+        ),
+        CheckConstraint("number > 0", name="number_counts"),
+        Index("ix_rig_newest", "owner_id", text("changed_at DESC"), "id", postgresql_where="deleted_at IS NULL"),
+    )
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
-    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
     head_revision: Mapped[UUID]
+    name: Mapped[str] = mapped_column(String(120))
+    method: Mapped[str] = mapped_column(String(64))
+    flies: Mapped[list[str]] = mapped_column(JSONB)
+    number: Mapped[int] = mapped_column(Integer)
+    changed_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
     deleted_at: Mapped[datetime | None] = mapped_column(default=None)
 
 
@@ -180,52 +159,70 @@ class RigRevisionRow(Base):
     """An immutable state of a rig; `base` is the revision it was made from."""
 
     __tablename__ = "rig_revision"
-    __table_args__ = (UniqueConstraint("rig_id", "number"), Index(None, "owner_id", "rig_id"))
+    __table_args__ = (
+        ForeignKeyConstraint(["owner_id", "rig_id"], ["rig.owner_id", "rig.id"], ondelete="CASCADE"),
+        UniqueConstraint("owner_id", "rig_id", "number"),
+        CheckConstraint("number > 0", name="number_counts"),
+    )
+    owner_id: Mapped[UUID] = mapped_column(primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
-    rig_id: Mapped[UUID] = mapped_column(ForeignKey("rig.id", ondelete="CASCADE"))
-    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    rig_id: Mapped[UUID]
     number: Mapped[int] = mapped_column(Integer)
     document: Mapped[Rig] = mapped_column(Document(Rig))
     base_id: Mapped[UUID | None] = mapped_column(default=None)
     occasion: Mapped[str] = mapped_column(String(16), default="changed", server_default="changed")
-    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
-
-
-class TieRow(Base):
-    """A rig tied at the table: which revision, and whether it was taken back."""
-
-    __tablename__ = "tie"
-    id: Mapped[UUID] = mapped_column(primary_key=True)
-    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
-    rig_id: Mapped[UUID] = mapped_column(ForeignKey("rig.id", ondelete="CASCADE"), index=True)
-    revision_id: Mapped[UUID] = mapped_column(ForeignKey("rig_revision.id", ondelete="CASCADE"))
-    undone_at: Mapped[datetime | None] = mapped_column(default=None)
-    made_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
-
-
-class StockChangeRow(Base):
-    """One change to the drawer: what it did to which documents, so that it can be taken back and made again."""
-
-    __tablename__ = "stock_change"
-    __table_args__ = (Index(None, "owner_id", "made_at"),)
-    id: Mapped[UUID] = mapped_column(primary_key=True)
-    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
-    why: Mapped[str] = mapped_column(String(200))
-    entries: Mapped[Entries] = mapped_column(Document(Entries))
-    tie_id: Mapped[UUID | None] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True, default=None)
-    undone_at: Mapped[datetime | None] = mapped_column(default=None)
     made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
 
 
-class WearRow(Base):
-    """One thing that happened to a tied rig: a re-tie, a cut-back, a break, a stray knot."""
+class EventRow(Base):
+    """One event of the journal, never changed; `undone` is a projection of the undos that name it."""
 
-    __tablename__ = "wear"
+    __tablename__ = "event"
+    __table_args__ = (
+        ForeignKeyConstraint(["owner_id", "undoes"], ["event.owner_id", "event.id"], ondelete="CASCADE"),
+        UniqueConstraint("owner_id", "device", "seq"),
+        CheckConstraint("seq >= 0", name="seq_counts"),
+        CheckConstraint("(kind = 'undo') = (undoes IS NOT NULL)", name="undo_names_one"),
+        Index("ix_event_newest", "owner_id", "kind", text("place DESC")),
+        Index("ix_event_about", "owner_id", "about", "kind"),
+        Index("ix_event_undoes", "owner_id", "undoes"),
+    )
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
     id: Mapped[UUID] = mapped_column(primary_key=True)
-    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
-    tie_id: Mapped[UUID] = mapped_column(ForeignKey("tie.id", ondelete="CASCADE"), index=True)
-    event: Mapped[Wear] = mapped_column(Document(Wear))
-    undone_at: Mapped[datetime | None] = mapped_column(default=None)
+    device: Mapped[str] = mapped_column(String(64))
+    seq: Mapped[int] = mapped_column(BigInteger)
+    at: Mapped[datetime]
+    kind: Mapped[str] = mapped_column(String(16))
+    payload: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    about: Mapped[UUID | None] = mapped_column(default=None)
+    undoes: Mapped[UUID | None] = mapped_column(default=None)
+    undone: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
+    place: Mapped[int] = mapped_column(BigInteger, Identity(always=True), init=False)
+    received_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
+
+    @property
+    def event(self) -> Event:
+        """The event as the core knows it."""
+        return Event(
+            id=self.id,
+            device=self.device,
+            seq=self.seq,
+            at=self.at,
+            kind=self.kind,
+            about=self.about,
+            payload=self.payload,
+            undoes=self.undoes,
+        )
+
+
+class CaseRow(Base):
+    """A computation that failed, kept so that it can be run again."""
+
+    __tablename__ = "solver_case"
+    id: Mapped[str] = mapped_column(String(32), primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    message: Mapped[str] = mapped_column(String(400))
+    situation: Mapped[dict[str, Any]] = mapped_column(JSONB)
     made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
 
 

@@ -13,12 +13,13 @@ from jarana.core.leader.rig_cast import air_drag_area, cast_masses, cast_section
 from jarana.core.leader.spec import MOST_SPOOLS, CastFly, LeaderDesign, LeaderSpec, Shares
 from jarana.core.rig.edits.leader import NewSection, UseLeader, kept_from
 from jarana.core.rig.model import Rig
+from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.tackle.fly import Fly
-from jarana.core.units import Writer, parse
-from jarana.core.water.reach import Reach
+from jarana.core.tackle.knot import usual_knot
 
-AGAINST = ("upstream", "towards you")
+TOTAL, TIPPET, TIPPET_LENGTH, WIND = (0.6, 15.0), (0.06e-3, 0.6e-3), (0.15, 8.0), (0.0, 15.0)
+"""What can be asked for, m and m/s."""
 
 
 @dataclass(frozen=True)
@@ -31,7 +32,7 @@ class Asked:
     tippet_length: str = ""
     wind: str = ""
     stroke: str = "usual"
-    joint: str = "blood"
+    joint: str = ""
     ring: bool = False
     optimise: bool = True
     shares: tuple[float, float, float] | None = None
@@ -54,7 +55,7 @@ class Designed:
     trouble: str
 
 
-def design_leader(rig: Rig, water: Reach, drawer: Drawer, asked: Asked, writer: Writer) -> Designed:
+def design_leader(situation: Situation, asked: Asked) -> Designed:
     """Return the leader asked for, for the part of the rig above its first dropper.
 
     Raises
@@ -62,12 +63,13 @@ def design_leader(rig: Rig, water: Reach, drawer: Drawer, asked: Asked, writer: 
     InputError
         Naming every field that cannot be used.
     """
-    spec = spec_of(rig, water, drawer, asked)
+    rig, drawer, writer = situation.rig, situation.drawer, situation.writer
+    spec = spec_of(situation, asked)
     leader = design(spec, writer)
     edit = edit_of(leader)
     trouble, changed, cast = "", None, None
     try:
-        changed = edit.apply(rig, drawer)
+        changed = edit.apply(rig, drawer, writer)
     except InputError as error:
         trouble = error.faults[0].reason
     if changed is not None and not thrown_by_loop(changed) and leader.cast is not None:
@@ -77,34 +79,38 @@ def design_leader(rig: Rig, water: Reach, drawer: Drawer, asked: Asked, writer: 
     return Designed(spec, leader, edit, changed, cast or leader.cast, kept, trouble)
 
 
-def spec_of(rig: Rig, water: Reach, drawer: Drawer, asked: Asked) -> LeaderSpec:
+def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
     """Return the specification of what was typed; what was left empty comes from the rig in hand."""
+    rig, drawer, writer = situation.rig, situation.drawer, situation.writer
     keep = kept_from(rig)
     replaced = rig.spans[:keep]
     faults = FaultList()
 
-    def typed(field: str, text: str, kind: str, bare: str, now: float) -> float:
+    def typed(field: str, text: str, rule: str, now: float) -> float:
         if text.strip():
             with faults.under(""):
-                return parse(kind, text, bare, field)  # type: ignore[arg-type]
+                return writer.read(rule, text, field)
         return now
 
-    total = typed("total", asked.total, "length", "m", sum(s.length for s in replaced)) * 1000
-    tippet = typed("tippet", asked.tippet, "diameter", "mm", replaced[-1].d1_mm / 1000) * 1000
-    length = typed("tippet_length", asked.tippet_length, "length", "m", 0.0) * 1000
-    against = water.wind_m_s if water.blows in AGAINST else 0.0
-    wind = typed("wind", asked.wind, "speed", "m/s", against)
+    total = typed("total", asked.total, "length", sum(s.length for s in replaced)) * 1000
+    tippet = typed("tippet", asked.tippet, "diameter", replaced[-1].d1_mm / 1000) * 1000
+    length = typed("tippet_length", asked.tippet_length, "length", 0.0) * 1000
+    wind = typed("wind", asked.wind, "wind", max(situation.head_wind, 0.0))
     packet = packets().get(asked.packet)
     if asked.packet and packet is None:
         faults.add("packet", asked.packet, "is not in the tables")
     if packet and asked.cut_to.strip():
         with faults.under("cut_to"):
-            mm = parse("diameter", asked.cut_to, "mm", "") * 1000
+            mm = writer.read("diameter", asked.cut_to, "") * 1000
             packet = cut_back(packet, packet.new_length - place_of(packet, mm))
-    faults.check(600 <= total <= 15000, "total", asked.total, "from 0.6 to 15 m")
-    faults.check(0.06 <= tippet <= 0.6, "tippet", asked.tippet, "from 0.06 to 0.6 mm")
-    faults.check(not length or 150 <= length <= 8000, "tippet_length", asked.tippet_length, "from 15 cm to 8 m")
-    faults.check(0 <= wind <= 15, "wind", asked.wind, "from 0 to 15 m/s")
+    for field, text, value, (low, high), rule in (
+        ("total", asked.total, total / 1000, TOTAL, "length"),
+        ("tippet", asked.tippet, tippet / 1000, TIPPET, "diameter"),
+        ("tippet_length", asked.tippet_length, length / 1000 or TIPPET_LENGTH[0], TIPPET_LENGTH, "length"),
+        ("wind", asked.wind, wind, WIND, "wind"),
+    ):
+        inside = low - 1e-9 <= value <= high + 1e-9
+        faults.check(inside, field, text, f"from {writer.text(rule, low)} to {writer.text(rule, high)}")
     shares = None
     if asked.shares:
         whole = sum(asked.shares)
@@ -129,7 +135,7 @@ def spec_of(rig: Rig, water: Reach, drawer: Drawer, asked: Asked) -> LeaderSpec:
         spools=chosen(drawer, asked.spools),
         packet=packet,
         round_to="quarter inch" if asked.quarter_inch else "5 mm",
-        joint=asked.joint,
+        joint=asked.joint or usual_knot("step").key,
         ring=asked.ring,
         tolerance=0.05 if asked.optimise else 0.0,
         flies=flies_of(rig, keep),

@@ -3,21 +3,25 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from uuid import UUID
 
 from pydantic import ValidationError
-from sqlalchemy.orm import Session
 
 from jarana.core.errors import FaultList, InputError
 from jarana.core.sheet.measures import Measures
-from jarana.core.units import parse
-from jarana.storage.repositories import Anglers
+from jarana.core.units import Writer
+from jarana.storage.work import Work
+
+
+def measures_of(work: Work) -> Measures:
+    """Return one's own measures; none set where nothing was kept."""
+    angler = work.anglers.get(work.owner)
+    return (angler.measures if angler else None) or Measures()
 
 
 def keep_measures(
-    session: Session, owner: UUID, hand: str, forearm: str, chest: str, rod_marks: Sequence[str]
+    work: Work, hand: str, forearm: str, chest: str, rod_marks: Sequence[str], writer: Writer
 ) -> Measures:
-    """Read typed measures (bare: centimetres), keep them and return them; an empty text is a measure not set.
+    """Read typed measures, keep them and return them; an empty text is a measure not set.
 
     Raises
     ------
@@ -28,24 +32,31 @@ def keep_measures(
     fields: dict[str, object] = {}
     for name, text in (("hand", hand), ("forearm", forearm), ("chest", chest)):
         with faults.under(""):
-            fields[f"{name}_mm"] = round(parse("length", text, "cm", name) * 1000, 1) if text.strip() else None
+            fields[f"{name}_mm"] = round(writer.read("short", text, name) * 1000, 1) if text.strip() else None
     marks = []
     for i, text in enumerate(rod_marks):
         with faults.under(""):
             if text.strip():
-                marks.append(round(parse("length", text, "cm", f"rod_marks[{i}]") * 1000, 1))
+                marks.append(round(writer.read("short", text, f"rod_marks[{i}]") * 1000, 1))
     faults.raise_if_any()
     for i, mark in enumerate(marks):
-        faults.check(0 < mark <= 6000, f"rod_marks[{i}]", rod_marks[i], "a mark on the rod is above 0 and at most 6 m")
+        faults.check(
+            0 < mark <= 6000,
+            f"rod_marks[{i}]",
+            rod_marks[i],
+            f"a mark on the rod is above 0 and at most {writer.text('length', 6.0)}",
+        )
     faults.raise_if_any()
     try:
         measures = Measures.model_validate(fields | {"rod_marks_mm": sorted(marks)})
     except ValidationError as error:
         for e in error.errors():
             name = str(e["loc"][0]).removesuffix("_mm")
-            faults.add(name, e.get("input"), e["msg"].replace("Input should be", "in millimetres, should be"))
+            limit = writer.limit("short", str(e["loc"][0]), e.get("ctx", {}))
+            faults.add(name, "" if limit else e.get("input"), limit or e["msg"].replace("Input should be", "should be"))
         raise InputError(faults.faults) from None
-    angler = Anglers(session).get(owner)
-    if angler is not None:
-        angler.measures = measures
+    with work.writing():
+        angler = work.anglers.get(work.owner)
+        if angler is not None:
+            angler.measures = measures
     return measures

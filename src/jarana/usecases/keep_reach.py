@@ -2,15 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date, datetime
-
-from sqlalchemy.orm import Session
+from datetime import date
 
 from jarana.core.errors import InputError
 from jarana.core.water.reach import Reach
-from jarana.storage.repositories import Belongings
-from jarana.storage.tables import ReachRow
+from jarana.storage.tables import ReachDayRow, ReachRow
+from jarana.storage.work import Work
 
 
 @dataclass
@@ -24,7 +23,7 @@ class UnknownReachError(Exception):
     """There is no such water of one's own."""
 
 
-def keep_reach(session: Session, belongings: Belongings, reach: Reach, base: int | None, day: date) -> ReachRow:
+def keep_reach(work: Work, reach: Reach, base: int | None, day: date) -> ReachRow:
     """Save a water as it is on a day and return it; the same document again changes nothing.
 
     Parameters
@@ -37,36 +36,50 @@ def keep_reach(session: Session, belongings: Belongings, reach: Reach, base: int
     StaleReachError
         When it has moved on since `base`.
     """
-    if reach.rules is not None and reach.rules not in {r.id for r in belongings.rule_sets()}:
-        raise InputError.one("reach.rules", reach.rules, "there is no such rule set of yours")
-    row = belongings.reach_row(reach.id, lock=True)
-    if row is None:
-        if base is not None:
-            raise UnknownReachError(reach.id)
-        if belongings.reach_row(reach.id, deleted=True) is not None:
-            raise InputError.one("reach.id", reach.id, "was thrown away; bring it back first")
-        row = belongings.add_reach(reach)
-    elif row.document != reach:
-        if row.number != base:
-            raise StaleReachError(row)
-        row.document, row.number = reach, row.number + 1
-    session.flush()
-    belongings.keep_day(reach, day)
-    return row
+    with work.writing():
+        mine = work.belongings
+        if reach.rules is not None and mine.rules_of(reach) is None:
+            raise InputError.one("reach.rules", reach.rules, "there is no such rule set of yours")
+        row = mine.reach_row(reach.id, lock=True)
+        if row is None:
+            if base is not None:
+                raise UnknownReachError(reach.id)
+            if mine.reach_row(reach.id, deleted=True) is not None:
+                raise InputError.one("reach.id", reach.id, "was thrown away; bring it back first")
+            row = mine.add_reach(reach)
+        elif row.document != reach:
+            if row.number != base:
+                raise StaleReachError(row)
+            row.document, row.number = reach, row.number + 1
+        work.session.flush()
+        mine.keep_day(reach, day)
+        return row
 
 
-def throw_reach_away(belongings: Belongings, reach_id: str, now: datetime) -> None:
+def throw_reach_away(work: Work, reach_id: str) -> None:
     """Put a water out of sight; :func:`bring_reach_back` undoes it."""
-    row = belongings.reach_row(reach_id, deleted=True, lock=True)
-    if row is None:
-        raise UnknownReachError(reach_id)
-    row.deleted_at = row.deleted_at or now
+    with work.writing():
+        row = _any(work, reach_id)
+        row.deleted_at = row.deleted_at or work.now
 
 
-def bring_reach_back(belongings: Belongings, reach_id: str) -> ReachRow:
+def bring_reach_back(work: Work, reach_id: str) -> ReachRow:
     """Undo :func:`throw_reach_away`."""
-    row = belongings.reach_row(reach_id, deleted=True, lock=True)
+    with work.writing():
+        row = _any(work, reach_id)
+        row.deleted_at = None
+        return row
+
+
+def days_of(work: Work, reach_id: str) -> Sequence[ReachDayRow]:
+    """Return the dated copies of a water, newest first."""
+    if work.belongings.reach_row(reach_id) is None:
+        raise UnknownReachError(reach_id)
+    return work.belongings.days(reach_id)
+
+
+def _any(work: Work, reach_id: str) -> ReachRow:
+    row = work.belongings.reach_row(reach_id, deleted=True, lock=True)
     if row is None:
         raise UnknownReachError(reach_id)
-    row.deleted_at = None
     return row

@@ -2,21 +2,29 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
+from itertools import pairwise
 from typing import Literal
-from uuid import UUID
+from uuid import UUID, uuid5
 
-from sqlalchemy.orm import Session
-
+from jarana.core.documents import written
+from jarana.core.errors import InputError
+from jarana.core.journal.kinds.revision import Revised
+from jarana.core.rig.compare import Change, compare
 from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.storage.repositories import Rigs
+from jarana.core.units import Writer
+from jarana.formats.rig_file import rig_from_text
 from jarana.storage.tables import RigRevisionRow, RigRow
+from jarana.storage.work import Work
+from jarana.usecases.happen import happened
 
 Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplicated", "renamed"]
 """What a revision was made for."""
+COPY_OF = 110
+"""Characters of a name a copy keeps."""
 
 
 @dataclass
@@ -31,13 +39,7 @@ class UnknownRigError(Exception):
 
 
 def keep_rig(
-    session: Session,
-    owner: UUID,
-    rig_id: UUID,
-    revision_id: UUID,
-    base: UUID | None,
-    document: Rig,
-    occasion: Occasion = "changed",
+    work: Work, rig_id: UUID, revision_id: UUID, base: UUID | None, document: Rig, occasion: Occasion = "changed"
 ) -> RigRevisionRow:
     """Save a revision and return it; a repeated send of the same id changes nothing.
 
@@ -55,56 +57,106 @@ def keep_rig(
     UnknownRigError
         When the rig is not one's own.
     """
-    rigs = Rigs(session, owner)
-    done = rigs.revision(revision_id)
-    if done is not None and done.rig_id == rig_id:
-        return done
-    rig = rigs.get(rig_id, lock=True)
-    if rig is None:
-        if base is not None or rigs.taken(rig_id):
-            raise UnknownRigError(str(rig_id))
-        return rigs.add(rig_id, revision_id, document, occasion)
-    newest = rigs.revision(rig.head_revision)
-    if newest is not None and rig.head_revision != base:
-        raise StaleBaseError(newest)
-    return rigs.revise(rig, revision_id, document, occasion)
+    with work.writing():
+        done = work.rigs.revision(revision_id)
+        if done is not None:
+            if done.rig_id != rig_id:
+                raise InputError.one("id", str(revision_id), "is the id of a revision of another rig")
+            return done
+        rig = work.rigs.get(rig_id, lock=True)
+        if rig is None:
+            if base is not None or work.rigs.get(rig_id, deleted=True) is not None:
+                raise UnknownRigError(str(rig_id))
+            row = work.rigs.add(rig_id, revision_id, document, occasion)
+        else:
+            newest = work.rigs.revision(rig.head_revision)
+            if newest is not None and rig.head_revision != base:
+                raise StaleBaseError(newest)
+            row = work.rigs.revise(rig, revision_id, document, occasion)
+        told = Revised(rig=rig_id, revision=revision_id, base=base, number=row.number, occasion=occasion)
+        happened(work, uuid5(revision_id, "revision"), "revision", written(told), about=rig_id)
+        return row
 
 
-def rig_of(session: Session, owner: UUID, rig_id: UUID, deleted: bool = False) -> tuple[RigRow, RigRevisionRow]:
-    """Return a rig of one's own, locked, with its newest revision; UnknownRigError when there is none."""
-    rigs = Rigs(session, owner)
-    rig = rigs.get(rig_id, lock=True, deleted=deleted)
-    head = rigs.revision(rig.head_revision) if rig else None
+def head_of(work: Work, rig_id: UUID) -> RigRevisionRow:
+    """Return the newest revision of a rig of one's own; UnknownRigError when there is none."""
+    rig = work.rigs.get(rig_id)
+    head = work.rigs.revision(rig.head_revision) if rig else None
+    if head is None:
+        raise UnknownRigError(str(rig_id))
+    return head
+
+
+def revision_of(work: Work, rig_id: UUID, revision_id: UUID) -> RigRevisionRow:
+    """Return a revision of a rig of one's own; UnknownRigError when there is none."""
+    row = work.rigs.revision(revision_id)
+    if row is None or row.rig_id != rig_id:
+        raise UnknownRigError(str(revision_id))
+    return row
+
+
+def list_rigs(work: Work, most: int, after: int) -> Sequence[RigRow]:
+    """Return rigs, newest first, so many after so many others."""
+    return work.rigs.listed(most, after)
+
+
+def history_of(
+    work: Work, rig_id: UUID, writer: Writer, most: int, before: int | None
+) -> list[tuple[RigRevisionRow, tuple[Change, ...]]]:
+    """Return revisions of a rig, newest first, each with what it changed of the one before."""
+    head_of(work, rig_id)
+    rows = list(work.rigs.history(rig_id, most + 1, before))
+    told = [(row, compare(older.document, row.document, writer)) for row, older in pairwise(rows)]
+    return [*told, *([(rows[-1], ())] if rows and len(rows) <= most else [])]
+
+
+def compare_revisions(work: Work, rig_id: UUID, old: UUID, new: UUID, writer: Writer) -> tuple[Change, ...]:
+    """Return what differs between two revisions of a rig."""
+    return compare(revision_of(work, rig_id, old).document, revision_of(work, rig_id, new).document, writer)
+
+
+def import_rig(work: Work, rig_id: UUID, revision_id: UUID, text: str) -> RigRevisionRow:
+    """Make a rig of a file; everything wrong with it is named by path, and then nothing is made."""
+    return keep_rig(work, rig_id, revision_id, None, rig_from_text(text), "imported")
+
+
+def _locked(work: Work, rig_id: UUID, deleted: bool = False) -> tuple[RigRow, RigRevisionRow]:
+    rig = work.rigs.get(rig_id, lock=True, deleted=deleted)
+    head = work.rigs.revision(rig.head_revision) if rig else None
     if rig is None or head is None:
         raise UnknownRigError(str(rig_id))
     return rig, head
 
 
-def duplicate_rig(session: Session, owner: UUID, rig_id: UUID, new_id: UUID, revision_id: UUID) -> RigRevisionRow:
+def duplicate_rig(work: Work, rig_id: UUID, new_id: UUID, revision_id: UUID) -> RigRevisionRow:
     """Make a rig of its own from the newest state of another; a repeated send changes nothing."""
-    _, head = rig_of(session, owner, rig_id)
-    name = f"{head.document.name[:110]}, copy"
-    document = Rename(name=name).apply(head.document, Drawer())
-    return keep_rig(session, owner, new_id, revision_id, None, document, "duplicated")
+    with work.writing():
+        _, head = _locked(work, rig_id)
+        name = f"{head.document.name[:COPY_OF]}, copy"
+        document = Rename(name=name).apply(head.document, Drawer())
+        return keep_rig(work, new_id, revision_id, None, document, "duplicated")
 
 
-def rename_rig(session: Session, owner: UUID, rig_id: UUID, revision_id: UUID, name: str) -> RigRevisionRow:
+def rename_rig(work: Work, rig_id: UUID, revision_id: UUID, name: str) -> RigRevisionRow:
     """Give a rig another name, on top of whatever is newest."""
-    _, head = rig_of(session, owner, rig_id)
-    if head.id == revision_id:
-        return head
-    document = Rename(name=name).apply(head.document, Drawer())
-    return keep_rig(session, owner, rig_id, revision_id, head.id, document, "renamed")
+    with work.writing():
+        _, head = _locked(work, rig_id)
+        if head.id == revision_id:
+            return head
+        document = Rename(name=name).apply(head.document, Drawer())
+        return keep_rig(work, rig_id, revision_id, head.id, document, "renamed")
 
 
-def throw_rig_away(session: Session, owner: UUID, rig_id: UUID, now: datetime) -> None:
+def throw_rig_away(work: Work, rig_id: UUID) -> None:
     """Put a rig out of sight; :func:`bring_rig_back` undoes it."""
-    rig, _ = rig_of(session, owner, rig_id, deleted=True)
-    rig.deleted_at = rig.deleted_at or now
+    with work.writing():
+        rig, _ = _locked(work, rig_id, deleted=True)
+        rig.deleted_at = rig.deleted_at or work.now
 
 
-def bring_rig_back(session: Session, owner: UUID, rig_id: UUID) -> RigRevisionRow:
+def bring_rig_back(work: Work, rig_id: UUID) -> RigRevisionRow:
     """Undo :func:`throw_rig_away`."""
-    rig, head = rig_of(session, owner, rig_id, deleted=True)
-    rig.deleted_at = None
-    return head
+    with work.writing():
+        rig, head = _locked(work, rig_id, deleted=True)
+        rig.deleted_at = None
+        return head

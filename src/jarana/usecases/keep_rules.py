@@ -10,9 +10,11 @@ from pydantic import ValidationError
 from jarana.core.errors import FaultList, InputError
 from jarana.core.methods import methods
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.units import parse
-from jarana.storage.repositories import Belongings
+from jarana.core.units import Writer
+from jarana.storage.work import Work
 
+RULES = {"least_distance_m": "short", "longest_m": "length", "bead_to_hook_m": "short"}
+"""By which rule a figure of a rule set is written."""
 FIELDS = {"least_distance_m": "least_distance", "longest_m": "longest", "bead_to_hook_m": "bead_to_hook"}
 
 
@@ -37,8 +39,8 @@ class Typed:
     remark: str
 
 
-def keep_rules(belongings: Belongings, key: str, typed: Typed) -> RuleSet:
-    """Read, keep and return a rule set.
+def keep_rules(work: Work, key: str, typed: Typed, writer: Writer) -> RuleSet:
+    """Read, keep and return a rule set; what is typed bare is in the units its fields show.
 
     Raises
     ------
@@ -51,14 +53,14 @@ def keep_rules(belongings: Belongings, key: str, typed: Typed) -> RuleSet:
         fields["checked"] = date.fromisoformat(typed.checked.strip())
     except ValueError:
         faults.add("checked", typed.checked, "a day as 2026-04-30")
-    for name, text, bare in (
-        ("least_distance", typed.least_distance, "cm"),
-        ("longest", typed.longest, "m"),
-        ("bead_to_hook", typed.bead_to_hook, "cm"),
+    for name, text in (
+        ("least_distance", typed.least_distance),
+        ("longest", typed.longest),
+        ("bead_to_hook", typed.bead_to_hook),
     ):
         if text.strip():
             with faults.under(""):
-                fields[f"{name}_m"] = round(parse("length", text, bare, name), 4)
+                fields[f"{name}_m"] = round(writer.read(RULES[f"{name}_m"], text, name), 4)
     for name, text in (("most_flies", typed.most_flies), ("longest_rods", typed.longest_rods)):
         if text.strip():
             try:
@@ -80,13 +82,24 @@ def keep_rules(belongings: Belongings, key: str, typed: Typed) -> RuleSet:
             reason = (
                 "a day as 04-30" if where.startswith("seasons") else e["msg"].replace("Input should be", "should be")
             )
-            name = FIELDS.get(str(e["loc"][0]), str(e["loc"][0]))
+            field = str(e["loc"][0])
+            name, value = FIELDS.get(field, field), e.get("input")
+            if field in RULES and (limit := writer.limit(RULES[field], field, e.get("ctx", {}))):
+                reason, value = limit, writer.text(RULES[field], float(value))
             path = f"seasons[{e['loc'][1]}].{e['loc'][2]}" if where.startswith("seasons.") else name
-            faults.add(path, e.get("input"), reason)
+            faults.add(path, value, reason)
         raise InputError(faults.faults) from None
-    row = belongings.rule_set_row(key)
-    belongings.keep_rule_set(rules)
-    if row is not None:
-        row.deleted_at = None
-    belongings.session.flush()
+    with work.writing():
+        row = work.belongings.rule_set_row(key)
+        work.belongings.keep_rule_set(rules)
+        if row is not None:
+            row.deleted_at = None
     return rules
+
+
+def drop_rules(work: Work, key: str) -> None:
+    """Throw a rule set away; writing it again brings it back."""
+    with work.writing():
+        row = work.belongings.rule_set_row(key)
+        if row is not None:
+            row.deleted_at = work.now

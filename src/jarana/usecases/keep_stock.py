@@ -4,17 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
 
+from jarana.core.documents import read, written
 from jarana.core.errors import InputError
+from jarana.core.journal import standing
+from jarana.core.journal.kinds.stock import Moved
 from jarana.core.stock.change import Entries, Entry, Shelf, StockEdit, make_edits, take_back, turned
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
 from jarana.formats.stock_csv import Read, put_rows, read_stock
-from jarana.storage.repositories import Belongings
-from jarana.storage.tables import StockChangeRow
+from jarana.storage.tables import EventRow
+from jarana.storage.work import Work
+from jarana.usecases.happen import happened, turn
 
 
 class UnknownChangeError(Exception):
@@ -34,9 +37,9 @@ class Preview:
     replaced: int
 
 
-def shelf_of(belongings: Belongings, kind: StockKind[Any], seed: UUID) -> Shelf:
+def shelf_of(work: Work, kind: StockKind[Any], seed: UUID) -> Shelf:
     """Return what is owned of a kind, to be changed; ids of new rows follow from `seed`, so a repeated send is the same."""
-    items = {doc.id: doc for doc in belongings.shelf(kind.key)}
+    items = {doc.id: doc for doc in work.belongings.shelf(kind.key)}
     return Shelf(kind, items, ids_from(seed))
 
 
@@ -53,9 +56,9 @@ def ids_from(seed: UUID) -> Callable[[], str]:
 
 
 def change_stock(
-    belongings: Belongings, change_id: UUID, kind: StockKind[Any], edits: Sequence[StockEdit], now: datetime
-) -> tuple[StockChangeRow, list[str]]:
-    """Make edits to one kind of tackle, all or none; return the change and the rows that are new.
+    work: Work, change_id: UUID, kind: StockKind[Any], edits: Sequence[StockEdit]
+) -> tuple[EventRow, list[str]]:
+    """Make edits to one kind of tackle, all or none; return the event and the rows that are new.
 
     A change that was made already is returned as it is.
 
@@ -64,29 +67,27 @@ def change_stock(
     InputError
         Everything wrong with the edits.
     """
-    belongings.lock()
-    done = _done(belongings, change_id)
-    if done:
-        return done, []
-    shelf = shelf_of(belongings, kind, change_id)
-    new = make_edits(shelf, edits)
-    why = _why(kind, edits, len(new))
-    return keep_entries(belongings, change_id, why, Entries(entries=shelf.entries()), now), new
+    with work.writing():
+        done = _done(work, change_id)
+        if done:
+            return done, []
+        shelf = shelf_of(work, kind, change_id)
+        new = make_edits(shelf, edits)
+        why = _why(kind, edits, len(new))
+        return keep_entries(work, change_id, why, Entries(entries=shelf.entries())), new
 
 
-def preview_import(belongings: Belongings, kind: StockKind[Any], text: str, seed: UUID) -> tuple[Preview, Shelf]:
+def preview_import(work: Work, kind: StockKind[Any], text: str, seed: UUID) -> tuple[Preview, Shelf]:
     """Return what importing a file would do; nothing is kept."""
-    read = read_stock(kind, text)
-    shelf = shelf_of(belongings, kind, seed)
+    read_file = read_stock(kind, text)
+    shelf = shelf_of(work, kind, seed)
     before = set(shelf.where)
-    put_rows(shelf, read)
+    put_rows(shelf, read_file)
     new = len(set(shelf.where) - before)
-    return Preview(read, new, max(sum(c is not None for c in read.cells) - new, 0)), shelf
+    return Preview(read_file, new, max(sum(c is not None for c in read_file.cells) - new, 0)), shelf
 
 
-def import_stock(
-    belongings: Belongings, change_id: UUID, kind: StockKind[Any], text: str, now: datetime
-) -> StockChangeRow:
+def import_stock(work: Work, change_id: UUID, kind: StockKind[Any], text: str) -> EventRow:
     """Take a file into the drawer, all of it or nothing.
 
     Raises
@@ -94,78 +95,96 @@ def import_stock(
     InputError
         Everything wrong with it, by row and column.
     """
-    belongings.lock()
-    done = _done(belongings, change_id)
-    if done:
-        return done
-    preview, shelf = preview_import(belongings, kind, text, change_id)
-    preview.read.faults.raise_if_any()
-    why = f"imported {len(preview.read.lines)} rows: {kind.title.casefold()}"
-    return keep_entries(belongings, change_id, why, Entries(entries=shelf.entries()), now)
+    with work.writing():
+        done = _done(work, change_id)
+        if done:
+            return done
+        preview, shelf = preview_import(work, kind, text, change_id)
+        preview.read.faults.raise_if_any()
+        why = f"imported {len(preview.read.lines)} rows: {kind.title.casefold()}"
+        return keep_entries(work, change_id, why, Entries(entries=shelf.entries()))
 
 
-def keep_entries(
-    belongings: Belongings,
-    change_id: UUID,
-    why: str,
-    entries: Entries,
-    now: datetime,
-    tie_id: UUID | None = None,
-) -> StockChangeRow:
-    """Write what a change does into the drawer and the ledger."""
-    for entry in entries.entries:
-        _put(belongings, entry, entry.after, now)
-    row = belongings.add_change(change_id, why, entries, tie_id)
-    belongings.session.flush()
-    return row
+def keep_entries(work: Work, change_id: UUID, why: str, entries: Entries, tie_id: UUID | None = None) -> EventRow:
+    """Write what a change does into the drawer, and that it happened into the journal."""
+    with work.writing():
+        for entry in entries.entries:
+            _put(work, entry, entry.after)
+        return happened(work, change_id, "stock", written(Moved(why=why[:200], change=entries)), about=tie_id)
 
 
-def undo_change(belongings: Belongings, change_id: UUID, now: datetime) -> StockChangeRow:
+def moved_of(row: EventRow) -> Moved:
+    """Return what a stock event moved."""
+    return read(Moved, row.payload)
+
+
+def ledger_of(work: Work, most: int, before: int | None = None) -> Sequence[EventRow]:
+    """Return the newest changes to the drawer, newest first, those written down before a place."""
+    return work.journal.newest("stock", most, before)
+
+
+def undo_change(work: Work, change_id: UUID) -> EventRow:
     """Take a change back, whatever else was done since; one taken back already stays so."""
-    return _turn(belongings, change_id, now, back=True)
+    return _turn(work, change_id, back=True)
 
 
-def redo_change(belongings: Belongings, change_id: UUID, now: datetime) -> StockChangeRow:
+def redo_change(work: Work, change_id: UUID) -> EventRow:
     """Make a change again that was taken back."""
-    return _turn(belongings, change_id, now, back=False)
+    return _turn(work, change_id, back=False)
 
 
-def _turn(belongings: Belongings, change_id: UUID, now: datetime, back: bool) -> StockChangeRow:
-    belongings.lock()
-    row = belongings.change(change_id)
-    if row is None:
-        raise UnknownChangeError(str(change_id))
-    if (row.undone_at is None) == back:
-        if row.entries.act == "tie" and row.tie_id and back:
-            # A rig that was never tied has no flies out: what became of them is taken back first.
-            for later in belongings.changes_of_tie(row.tie_id):
-                if later.id != row.id and later.undone_at is None:
-                    _turn_one(belongings, later, now, back)
-        _turn_one(belongings, row, now, back)
-        if row.entries.act == "tie" and row.tie_id:
-            belongings.mark_tie(row.tie_id, now if back else None)
-        belongings.session.flush()
-    return row
+def lay_out_again(work: Work) -> None:
+    """Make the drawer anew from the journal: every stock event that stands, oldest first."""
+    with work.writing():
+        work.belongings.empty_items()
+        for event in standing(row.event for row in work.journal.everything("stock")):
+            for entry in read(Moved, event.payload).change.entries:
+                _apply(work, entry)
+        work.session.flush()
 
 
-def _turn_one(belongings: Belongings, row: StockChangeRow, now: datetime, back: bool) -> None:
-    for entry in row.entries.entries:
-        document = belongings.item(entry.kind, entry.item)
-        plain = document.model_dump(mode="json") if document else None
-        _put(belongings, entry, take_back(kinds()[entry.kind], entry if back else turned(entry), plain), now)
-    row.undone_at = now if back else None
+def _turn(work: Work, change_id: UUID, back: bool) -> EventRow:
+    with work.writing():
+        row = work.journal.get(change_id)
+        if row is None or row.kind != "stock":
+            raise UnknownChangeError(str(change_id))
+        act = moved_of(row).change.act
+        if row.undone != back:
+            if act == "tie" and row.about and back:
+                # A rig that was never tied has no flies out: what became of them is taken back first.
+                for later in work.journal.about(row.about, "stock"):
+                    if later.id != row.id:
+                        _turn_one(work, later, back)
+            _turn_one(work, row, back)
+            tie = work.journal.get(row.about) if act == "tie" and row.about else None
+            if tie is not None:
+                turn(work, tie, back)
+        return row
 
 
-def _put(belongings: Belongings, entry: Entry, plain: dict[str, Any] | None, now: datetime) -> None:
+def _turn_one(work: Work, row: EventRow, back: bool) -> None:
+    for entry in moved_of(row).change.entries:
+        _apply(work, turned(entry) if back else entry)
+    turn(work, row, back)
+
+
+def _apply(work: Work, entry: Entry) -> None:
+    """Make a change to whatever a document is now."""
+    document = work.belongings.item(entry.kind, entry.item)
+    plain = document.model_dump(mode="json") if document else None
+    _put(work, entry, take_back(kinds()[entry.kind], turned(entry), plain))
+
+
+def _put(work: Work, entry: Entry, plain: dict[str, Any] | None) -> None:
     document = kinds()[entry.kind].document.model_validate(plain) if plain is not None else None
-    belongings.put_item(entry.kind, entry.item, document, now)
+    work.belongings.put_item(entry.kind, entry.item, document, work.now)
 
 
-def _done(belongings: Belongings, change_id: UUID) -> StockChangeRow | None:
-    done = belongings.change(change_id)
-    if done is None and belongings.change_taken(change_id):
+def _done(work: Work, change_id: UUID) -> EventRow | None:
+    row = work.journal.get(change_id)
+    if row is not None and row.kind != "stock":
         raise InputError.one("id", str(change_id), "is taken")
-    return done
+    return row
 
 
 def _why(kind: StockKind[Any], edits: Sequence[StockEdit], new: int) -> str:

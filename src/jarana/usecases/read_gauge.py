@@ -3,13 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
-
-from sqlalchemy.orm import Session
 
 from jarana.core.water.gauge import GaugeReading
 from jarana.ports.gauge import GaugeTroubleError, read_gauge
-from jarana.storage.repositories import Gauges
+from jarana.storage.work import Work
 
 OLD_SECONDS = 3 * 3600.0
 """An older reading is marked."""
@@ -24,9 +21,9 @@ class GaugeNow:
     trouble: str
 
 
-def gauge_now(session: Session, address: str | None, station: str, now: datetime) -> GaugeNow:
+def gauge_now(work: Work, address: str | None, station: str) -> GaugeNow:
     """Return a station's reading; a good one is kept for later."""
-    gauges = Gauges(session)
+    gauges, now = work.gauges, work.now
     trouble = ""
     try:
         if not address:
@@ -34,7 +31,8 @@ def gauge_now(session: Session, address: str | None, station: str, now: datetime
         reading = read_gauge(address, station)
         if (reading.at - now).total_seconds() > 3600:
             raise GaugeTroubleError("the gauge's clock is wrong")
-        gauges.keep(reading)
+        with work.writing():
+            gauges.keep(reading)
     except GaugeTroubleError as error:
         trouble = str(error)
         last = gauges.last(station)

@@ -24,7 +24,9 @@ def make_token(session: Session, angler_id: UUID, now: datetime) -> str:
 
 def spend_token(session: Session, token: str, now: datetime) -> AnglerRow | None:
     """Return the person a token lets in, once; None afterwards."""
-    return Anglers(session).spend_token(_digest(token), now)
+    row = Anglers(session).spend_token(_digest(token), now)
+    session.commit()
+    return row
 
 
 def _digest(token: str) -> str:

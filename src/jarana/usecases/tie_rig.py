@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
 from uuid import UUID, uuid5
 
-from sqlalchemy.orm import Session
-
+from jarana.core.documents import read, written
 from jarana.core.errors import InputError
+from jarana.core.journal.kinds.tied import Tied as TiedEvent
 from jarana.core.leader.wear import MOST_EVENTS, Wear, Worn, worn
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.cut_list import cuts_of
@@ -17,10 +16,13 @@ from jarana.core.sheet.tie_sheet import needed_mm
 from jarana.core.stock.change import Entries
 from jarana.core.stock.tied import moved_flies, still_out, taken_by_tying
 from jarana.core.units import Writer
-from jarana.storage.repositories import Belongings, Rigs
-from jarana.storage.tables import RigRevisionRow, TieRow, WearRow
+from jarana.storage.tables import EventRow, RigRevisionRow
+from jarana.storage.work import Work
+from jarana.usecases.happen import happened, turn
 from jarana.usecases.keep_rig import UnknownRigError, keep_rig
-from jarana.usecases.keep_stock import keep_entries, undo_change
+from jarana.usecases.keep_stock import keep_entries, moved_of, undo_change
+
+LONGEST_LOSS_MM = 15_000.0
 
 
 class UnknownTieError(Exception):
@@ -31,57 +33,43 @@ class UnknownTieError(Exception):
 class Tied:
     """A tie, its revision, metres taken by spool id, the flies that hang on it (weights of the box by id), and its wear."""
 
-    tie: TieRow
+    tie: EventRow
     revision: RigRevisionRow
     taken_m: dict[str, float]
     flies_out: list[str]
     worn: tuple[Worn, ...] = ()
-    events: tuple[WearRow, ...] = ()
+    events: tuple[EventRow, ...] = ()
 
 
-def tie_rig(
-    session: Session,
-    owner: UUID,
-    rig_id: UUID,
-    tie_id: UUID,
-    revision_id: UUID,
-    base: UUID | None,
-    document: Rig,
-    now: datetime,
-) -> Tied:
+def tie_rig(work: Work, rig_id: UUID, tie_id: UUID, revision_id: UUID, base: UUID | None, document: Rig) -> Tied:
     """Make a revision and take what it needs from the drawer; a repeated send of the same id changes nothing."""
-    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
-    done = rigs.tie(tie_id)
-    if done is None:
-        belongings.lock()
-        revision = keep_rig(session, owner, rig_id, revision_id, base, document, "tied")
-        done = TieRow(id=tie_id, owner_id=owner, rig_id=rig_id, revision_id=revision.id)
-        session.add(done)
-        session.flush()
-        needed = needed_mm(cuts_of(document, Writer(), Measures()))
-        taken = taken_by_tying(belongings.drawer(), needed, [a.body for a in document.attachments])
-        keep_entries(belongings, uuid5(tie_id, "taken"), f"tied {document.name}", taken, now, tie_id)
-    elif done.rig_id != rig_id:
-        raise UnknownRigError(str(rig_id))
-    return tied_of(belongings, rigs, done)
+    with work.writing():
+        done = work.journal.get(tie_id)
+        if done is None:
+            revision = keep_rig(work, rig_id, revision_id, base, document, "tied")
+            told = TiedEvent(rig=rig_id, revision=revision.id)
+            done = happened(work, tie_id, "tied", written(told), about=rig_id)
+            needed = needed_mm(cuts_of(document, Writer(), Measures()))
+            taken = taken_by_tying(work.belongings.drawer(), needed, [a.body for a in document.attachments])
+            keep_entries(work, uuid5(tie_id, "taken"), f"tied {document.name}", taken, tie_id)
+        elif done.kind != "tied" or done.about != rig_id:
+            raise UnknownRigError(str(rig_id))
+        return tied_of(work, done)
 
 
-def untie_rig(session: Session, owner: UUID, tie_id: UUID, now: datetime) -> Tied:
+def untie_rig(work: Work, tie_id: UUID) -> Tied:
     """Take a tie back: line and flies return to the drawer, the revision stays in the history."""
-    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
-    tie = _known(rigs, tie_id)
-    if tie.undone_at is None:
-        for change in belongings.changes_of_tie(tie_id):
-            if change.entries.act == "tie":
-                undo_change(belongings, change.id, now)
-        tie.undone_at = now
-        session.flush()
-    return tied_of(belongings, rigs, tie)
+    with work.writing():
+        tie = _known(work, tie_id)
+        if not tie.undone:
+            for change in work.journal.about(tie_id, "stock"):
+                if moved_of(change).change.act == "tie":
+                    undo_change(work, change.id)
+            turn(work, tie, back=True)
+        return tied_of(work, tie)
 
 
-def settle_flies(
-    session: Session, owner: UUID, tie_id: UUID, change_id: UUID, back: list[str], lost: list[str], now: datetime
-) -> Tied:
+def settle_flies(work: Work, tie_id: UUID, change_id: UUID, back: list[str], lost: list[str]) -> Tied:
     """Say what became of a tied rig's flies: back in the box, or lost.
 
     Raises
@@ -89,23 +77,36 @@ def settle_flies(
     InputError
         Naming flies that do not hang on it.
     """
-    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
-    belongings.lock()
-    tie = _known(rigs, tie_id)
-    if belongings.change(change_id) is None:
-        out = tied_of(belongings, rigs, tie).flies_out
-        for k, weight in enumerate([*back, *lost]):
-            if weight not in out:
-                raise InputError.one(f"flies[{k}]", weight, "does not hang on this rig")
-            out.remove(weight)
-        moved = moved_flies(belongings.drawer(), back, +1)
-        words = [f"{len(flies)} {what}" for flies, what in ((back, "back in the box"), (lost, "lost")) if flies]
-        did = Entries(act="flies", entries=tuple(moved), back=tuple(back), lost=tuple(lost))
-        keep_entries(belongings, change_id, "flies: " + ", ".join(words), did, now, tie_id)
-    return tied_of(belongings, rigs, tie)
+    with work.writing():
+        tie = _known(work, tie_id)
+        if work.journal.get(change_id) is None:
+            out = tied_of(work, tie).flies_out
+            for k, weight in enumerate([*back, *lost]):
+                if weight not in out:
+                    raise InputError.one(f"flies[{k}]", weight, "does not hang on this rig")
+                out.remove(weight)
+            moved = moved_flies(work.belongings.drawer(), back, +1)
+            words = [f"{len(flies)} {what}" for flies, what in ((back, "back in the box"), (lost, "lost")) if flies]
+            did = Entries(act="flies", entries=tuple(moved), back=tuple(back), lost=tuple(lost))
+            keep_entries(work, change_id, "flies: " + ", ".join(words), did, tie_id)
+        return tied_of(work, tie)
 
 
-def note_wear(session: Session, owner: UUID, tie_id: UUID, wear_id: UUID, event: Wear, now: datetime) -> Tied:
+def wear_of(kind: str, span: str, lost: str, writer: Writer) -> Wear:
+    """Return what happened to a span as a person told it: how much was lost is typed.
+
+    Raises
+    ------
+    InputError
+        When it cannot be read, or is more than any span is long.
+    """
+    mm = writer.read("short", lost, "lost") * 1000 if lost.strip() else 0.0
+    if not 0 <= mm <= LONGEST_LOSS_MM:
+        raise InputError.one("lost", lost, f"from 0 to {writer.text('length', LONGEST_LOSS_MM / 1000)}")
+    return Wear.model_validate({"kind": kind, "span": span, "mm": round(mm, 1)})
+
+
+def note_wear(work: Work, tie_id: UUID, wear_id: UUID, event: Wear) -> Tied:
     """Write down what happened to a tied rig; a renewed span is cut from its spool again.
 
     Raises
@@ -113,59 +114,62 @@ def note_wear(session: Session, owner: UUID, tie_id: UUID, wear_id: UUID, event:
     InputError
         When the span is not there, or more is lost than there is.
     """
-    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
-    belongings.lock()
-    tie = _known(rigs, tie_id)
-    tied = tied_of(belongings, rigs, tie)
-    if rigs.wear_row(wear_id) is None:
-        if len(tied.events) >= MOST_EVENTS:
-            raise InputError.one("kind", event.kind, f"at most {MOST_EVENTS} things happen to one rig")
-        rig = tied.revision.document
-        worn(rig, [*(row.event for row in tied.events), event])
-        rigs.add_wear(WearRow(id=wear_id, owner_id=owner, tie_id=tie_id, event=event))
-        if event.kind == "renewed":
-            cut = next((c for c in cuts_of(rig, Writer(), Measures()) if c.part == event.span), None)
-            if cut and cut.spool_id:
-                took = taken_by_tying(belongings.drawer(), {cut.spool_id: cut.cut_mm}, [])
-                did = took.model_copy(update={"act": "edit"})
-                keep_entries(belongings, uuid5(wear_id, "taken"), f"renewed {cut.name.lower()}", did, now, tie_id)
-    return tied_of(belongings, rigs, tie)
+    with work.writing():
+        tie = _known(work, tie_id)
+        tied = tied_of(work, tie)
+        if work.journal.get(wear_id) is None:
+            if len(tied.events) >= MOST_EVENTS:
+                raise InputError.one("kind", event.kind, f"at most {MOST_EVENTS} things happen to one rig")
+            rig = tied.revision.document
+            worn(rig, [*(read(Wear, row.payload) for row in tied.events), event])
+            happened(work, wear_id, "wear", written(event), about=tie_id)
+            if event.kind == "renewed":
+                cut = next((c for c in cuts_of(rig, Writer(), Measures()) if c.part == event.span), None)
+                if cut and cut.spool_id:
+                    took = taken_by_tying(work.belongings.drawer(), {cut.spool_id: cut.cut_mm}, [])
+                    did = took.model_copy(update={"act": "edit"})
+                    keep_entries(work, uuid5(wear_id, "taken"), f"renewed {cut.name.lower()}", did, tie_id)
+        return tied_of(work, tie)
 
 
-def take_wear_back(session: Session, owner: UUID, tie_id: UUID, wear_id: UUID, now: datetime) -> Tied:
+def take_wear_back(work: Work, tie_id: UUID, wear_id: UUID) -> Tied:
     """Take back what was written down, with the line it took."""
-    rigs, belongings = Rigs(session, owner), Belongings(session, owner)
-    tie, row = _known(rigs, tie_id), rigs.wear_row(wear_id)
-    if row is None or row.tie_id != tie_id:
-        raise UnknownTieError(str(wear_id))
-    if row.undone_at is None:
-        row.undone_at = now
-        taken = uuid5(wear_id, "taken")
-        if belongings.change(taken):
-            undo_change(belongings, taken, now)
-        session.flush()
-    return tied_of(belongings, rigs, tie)
+    with work.writing():
+        tie, row = _known(work, tie_id), work.journal.get(wear_id)
+        if row is None or row.kind != "wear" or row.about != tie_id:
+            raise UnknownTieError(str(wear_id))
+        if turn(work, row, back=True):
+            taken = uuid5(wear_id, "taken")
+            if work.journal.get(taken):
+                undo_change(work, taken)
+        return tied_of(work, tie)
 
 
-def tied_of(belongings: Belongings, rigs: Rigs, tie: TieRow) -> Tied:
+def last_tie(work: Work, rig_id: UUID) -> Tied | None:
+    """Return the newest tie of a rig that was not taken back."""
+    ties = work.journal.about(rig_id, "tied")
+    return tied_of(work, ties[-1]) if ties else None
+
+
+def tied_of(work: Work, tie: EventRow) -> Tied:
     """Return a tie with its revision and what it holds of the drawer."""
-    revision = rigs.revision(tie.revision_id)
+    revision = work.rigs.revision(read(TiedEvent, tie.payload).revision)
     if revision is None:
-        raise UnknownRigError(str(tie.rig_id))
-    standing = [c.entries for c in belongings.changes_of_tie(tie.id) if c.undone_at is None]
+        raise UnknownRigError(str(tie.about))
+    changes = [moved_of(row).change for row in work.journal.about(tie.id, "stock")]
     taken = {
         entry.item: round(float(entry.before["left_m"]) - float(entry.after["left_m"]), 3)  # type: ignore[arg-type]
-        for change in standing
+        for change in changes
         for entry in change.entries
         if entry.kind == "spools" and entry.before and entry.after
     }
-    events = tuple(rigs.wear(tie.id)) if tie.undone_at is None else ()
-    left = worn(revision.document, [row.event for row in events])
-    return Tied(tie, revision, taken, still_out(standing), left, events)
+    events = tuple(work.journal.about(tie.id, "wear")) if not tie.undone else ()
+    left = worn(revision.document, [read(Wear, row.payload) for row in events])
+    return Tied(tie, revision, taken, still_out(changes), left, events)
 
 
-def _known(rigs: Rigs, tie_id: UUID) -> TieRow:
-    tie = rigs.tie(tie_id)
-    if tie is None:
+def _known(work: Work, tie_id: UUID) -> EventRow:
+    tie = work.journal.get(tie_id)
+    if tie is None or tie.kind != "tied":
         raise UnknownTieError(str(tie_id))
     return tie

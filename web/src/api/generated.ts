@@ -4,41 +4,7 @@
  */
 
 export interface paths {
-    "/api/book": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return units, methods, beds and knots. */
-        get: operations["get__api_book"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drawer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return spools, fly patterns, rods and lines. */
-        get: operations["get__api_drawer"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gauges": {
+    "/api/v1/gauges": {
         parameters: {
             query?: never;
             header?: never;
@@ -46,7 +12,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return the gauges there are; none where the service cannot be reached, with the reason. */
-        get: operations["get__api_gauges"];
+        get: operations["get__api_v1_gauges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -55,7 +21,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/gauges/{station}": {
+    "/api/v1/gauges/{station}": {
         parameters: {
             query?: never;
             header?: never;
@@ -63,7 +29,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return a gauge's reading and its age; the last good one, marked, where the gauge is in trouble. */
-        get: operations["get__api_gauges_{station}"];
+        get: operations["get__api_v1_gauges_{station}"];
         put?: never;
         post?: never;
         delete?: never;
@@ -72,24 +38,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/knot-cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return how each knot and dropper is tied, in drawn steps. */
-        get: operations["get__api_knot-cards"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/leader": {
+    "/api/v1/leader": {
         parameters: {
             query?: never;
             header?: never;
@@ -99,14 +48,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Design a leader for the rig in hand. */
-        post: operations["post__api_leader"];
+        post: operations["post__api_v1_leader"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/leader/book": {
+    "/api/v1/leader/book": {
         parameters: {
             query?: never;
             header?: never;
@@ -114,7 +63,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return the schools and the ready-made leaders. */
-        get: operations["get__api_leader_book"];
+        get: operations["get__api_v1_leader_book"];
         put?: never;
         post?: never;
         delete?: never;
@@ -123,7 +72,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/leader/design": {
+    "/api/v1/leader/design": {
         parameters: {
             query?: never;
             header?: never;
@@ -133,494 +82,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Design a leader from a whole specification, as ``jarana leader design`` does. */
-        post: operations["post__api_leader_design"];
+        post: operations["post__api_v1_leader_design"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/me": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Say who is signed in. */
-        get: operations["get__api_me"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/measures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return one's own measures. */
-        get: operations["get__api_measures"];
-        /** Set one's own measures, typed in any unit. */
-        put: operations["put__api_measures"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/methods/ranked": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return every method with what speaks for and against it on a water, best first. */
-        post: operations["post__api_methods_ranked"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reaches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return every water as it was last seen. */
-        get: operations["get__api_reaches"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reaches/{reach_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Save a water and the dated copy of the day; a stale base answers 409 with the newest. */
-        put: operations["put__api_reaches_{reach_id}"];
-        post?: never;
-        /** Put a water out of sight; it can be brought back. */
-        delete: operations["delete__api_reaches_{reach_id}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reaches/{reach_id}/bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Bring a water back that was thrown away. */
-        post: operations["post__api_reaches_{reach_id}_bring-back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reaches/{reach_id}/days": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the dated copies of a water, newest first. */
-        get: operations["get__api_reaches_{reach_id}_days"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return every rig, newest first. */
-        get: operations["get__api_rigs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of a file; everything wrong with it is named by path, and then nothing is made. */
-        post: operations["post__api_rigs_import"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/start": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of a method from one's own tackle, for a water, with a reason for every choice. */
-        post: operations["post__api_rigs_start"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the newest revision of a rig. */
-        get: operations["get__api_rigs_{rig_id}"];
-        put?: never;
-        post?: never;
-        /** Put a rig out of sight; it can be brought back. */
-        delete: operations["delete__api_rigs_{rig_id}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Bring a rig back that was thrown away. */
-        post: operations["post__api_rigs_{rig_id}_bring-back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/compare/{old}/{new}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return what differs between two revisions of a rig. */
-        get: operations["get__api_rigs_{rig_id}_compare_{old}_{new}"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/cut-sheet.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the cut sheet as CSV. */
-        get: operations["get__api_rigs_{rig_id}_cut-sheet.csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/drawing.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the drawing as SVG, always as an attachment. */
-        get: operations["get__api_rigs_{rig_id}_drawing.svg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of its own from the newest state of this one. */
-        post: operations["post__api_rigs_{rig_id}_duplicate"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the revisions of a rig, newest first, each with what it changed. */
-        get: operations["get__api_rigs_{rig_id}_history"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/rename": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Give a rig another name. */
-        post: operations["post__api_rigs_{rig_id}_rename"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/revisions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Save a revision; a stale base answers 409 with the newest, a repeated id changes nothing. */
-        post: operations["post__api_rigs_{rig_id}_revisions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/revisions/{revision_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return one revision. */
-        get: operations["get__api_rigs_{rig_id}_revisions_{revision_id}"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/rig.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the newest state as a rig file. */
-        get: operations["get__api_rigs_{rig_id}_rig.json"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/ties": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Mark a rig tied: a revision of it, and the line off its spools. */
-        post: operations["post__api_rigs_{rig_id}_ties"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rigs/{rig_id}/ties/last": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the newest tie of a rig that was not taken back. */
-        get: operations["get__api_rigs_{rig_id}_ties_last"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rule-sets": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return every rule set with its rules in few words. */
-        get: operations["get__api_rule-sets"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rule-sets/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Write a rule set down, or change it. */
-        put: operations["put__api_rule-sets_{key}"];
-        post?: never;
-        /** Throw a rule set away; writing it again brings it back. */
-        delete: operations["delete__api_rule-sets_{key}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return the tie sheet of a rig from one's own drawer. */
-        post: operations["post__api_sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sign-in": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Spend a one-time token and start a session. */
-        post: operations["post__api_sign-in"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/sign-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** End this session. */
-        post: operations["post__api_sign-out"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stock/changes": {
+    "/api/v1/stock/changes": {
         parameters: {
             query?: never;
             header?: never;
@@ -628,7 +97,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return the newest changes to the drawer. */
-        get: operations["get__api_stock_changes"];
+        get: operations["get__api_v1_stock_changes"];
         put?: never;
         post?: never;
         delete?: never;
@@ -637,7 +106,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/changes/{change_id}/redo": {
+    "/api/v1/stock/changes/{change_id}/redo": {
         parameters: {
             query?: never;
             header?: never;
@@ -647,14 +116,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make a change again that was taken back. */
-        post: operations["post__api_stock_changes_{change_id}_redo"];
+        post: operations["post__api_v1_stock_changes_{change_id}_redo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/changes/{change_id}/undo": {
+    "/api/v1/stock/changes/{change_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -664,14 +133,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take a change back, whatever else was done since. */
-        post: operations["post__api_stock_changes_{change_id}_undo"];
+        post: operations["post__api_v1_stock_changes_{change_id}_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/flies/jar": {
+    "/api/v1/stock/flies/jar": {
         parameters: {
             query?: never;
             header?: never;
@@ -681,14 +150,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return a fly's own sink figure from drops in a jar, beside the computed one. */
-        post: operations["post__api_stock_flies_jar"];
+        post: operations["post__api_v1_stock_flies_jar"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/kinds": {
+    "/api/v1/stock/kinds": {
         parameters: {
             query?: never;
             header?: never;
@@ -696,7 +165,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return every kind of tackle with its columns and what can be added from the reference tables. */
-        get: operations["get__api_stock_kinds"];
+        get: operations["get__api_v1_stock_kinds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -705,7 +174,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/measure/{device}": {
+    "/api/v1/stock/measure/{device}": {
         parameters: {
             query?: never;
             header?: never;
@@ -715,14 +184,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take readings of the micrometer or the pull scale; what was rejected is named. */
-        post: operations["post__api_stock_measure_{device}"];
+        post: operations["post__api_v1_stock_measure_{device}"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}": {
+    "/api/v1/stock/{kind}": {
         parameters: {
             query?: never;
             header?: never;
@@ -730,7 +199,7 @@ export interface paths {
             cookie?: never;
         };
         /** Return every row of a kind. */
-        get: operations["get__api_stock_{kind}"];
+        get: operations["get__api_v1_stock_{kind}"];
         put?: never;
         post?: never;
         delete?: never;
@@ -739,7 +208,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}/changes": {
+    "/api/v1/stock/{kind}/changes": {
         parameters: {
             query?: never;
             header?: never;
@@ -749,14 +218,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Make edits to a kind of tackle, all or none. */
-        post: operations["post__api_stock_{kind}_changes"];
+        post: operations["post__api_v1_stock_{kind}_changes"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}/file.csv": {
+    "/api/v1/stock/{kind}/file.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -764,7 +233,7 @@ export interface paths {
             cookie?: never;
         };
         /** Send every row of a kind as CSV. */
-        get: operations["get__api_stock_{kind}_file.csv"];
+        get: operations["get__api_v1_stock_{kind}_file.csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -773,7 +242,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}/import": {
+    "/api/v1/stock/{kind}/import": {
         parameters: {
             query?: never;
             header?: never;
@@ -783,14 +252,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take a file into the drawer, all of it or nothing. */
-        post: operations["post__api_stock_{kind}_import"];
+        post: operations["post__api_v1_stock_{kind}_import"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}/preview": {
+    "/api/v1/stock/{kind}/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -800,14 +269,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return what importing a file would do, and everything wrong with it; nothing is kept. */
-        post: operations["post__api_stock_{kind}_preview"];
+        post: operations["post__api_v1_stock_{kind}_preview"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/stock/{kind}/template.csv": {
+    "/api/v1/stock/{kind}/template.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -815,7 +284,7 @@ export interface paths {
             cookie?: never;
         };
         /** Send a header with two rows to write over. */
-        get: operations["get__api_stock_{kind}_template.csv"];
+        get: operations["get__api_v1_stock_{kind}_template.csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -824,7 +293,556 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ties/{tie_id}/flies": {
+    "/api/v1/v1/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return units, methods, beds and knots. */
+        get: operations["get__api_v1_v1_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return spools, fly patterns, rods and lines. */
+        get: operations["get__api_v1_v1_drawer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return today's water and the rig in hand, the person's own whatever browser they sit at. */
+        get: operations["get__api_v1_v1_in-hand"];
+        /** Take a water, a rig, or both in hand. */
+        put: operations["put__api_v1_v1_in-hand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return how each knot and dropper is tied, in drawn steps. */
+        get: operations["get__api_v1_v1_knot-cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say who is signed in. */
+        get: operations["get__api_v1_v1_me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's own measures. */
+        get: operations["get__api_v1_v1_measures"];
+        /** Set one's own measures, typed in any unit. */
+        put: operations["put__api_v1_v1_measures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/methods/ranked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return every method with what speaks for and against it on a water, best first. */
+        post: operations["post__api_v1_v1_methods_ranked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/reaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every water as it was last seen. */
+        get: operations["get__api_v1_v1_reaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/reaches/{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save a water and the dated copy of the day; a stale base answers 409 with the newest. */
+        put: operations["put__api_v1_v1_reaches_{reach_id}"];
+        post?: never;
+        /** Put a water out of sight; it can be brought back. */
+        delete: operations["delete__api_v1_v1_reaches_{reach_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/reaches/{reach_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a water back that was thrown away. */
+        post: operations["post__api_v1_v1_reaches_{reach_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/reaches/{reach_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the dated copies of a water, newest first. */
+        get: operations["get__api_v1_v1_reaches_{reach_id}_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return rigs, newest first. */
+        get: operations["get__api_v1_v1_rigs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a file; everything wrong with it is named by path, and then nothing is made. */
+        post: operations["post__api_v1_v1_rigs_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a method from one's own tackle, for a water, with a reason for every choice. */
+        post: operations["post__api_v1_v1_rigs_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest revision of a rig. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}"];
+        put?: never;
+        post?: never;
+        /** Put a rig out of sight; it can be brought back. */
+        delete: operations["delete__api_v1_v1_rigs_{rig_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a rig back that was thrown away. */
+        post: operations["post__api_v1_v1_rigs_{rig_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/compare/{old}/{new}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what differs between two revisions of a rig. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_compare_{old}_{new}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/cut-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the cut sheet as CSV. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_cut-sheet.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the drawing as SVG, always as an attachment. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_drawing.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of its own from the newest state of this one. */
+        post: operations["post__api_v1_v1_rigs_{rig_id}_duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return revisions of a rig, newest first, each with what it changed. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give a rig another name. */
+        post: operations["post__api_v1_v1_rigs_{rig_id}_rename"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save a revision; a stale base answers 409 with the newest, a repeated id changes nothing. */
+        post: operations["post__api_v1_v1_rigs_{rig_id}_revisions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/revisions/{revision_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one revision. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_revisions_{revision_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/rig.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the newest state as a rig file. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_rig.json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark a rig tied: a revision of it, and the line off its spools. */
+        post: operations["post__api_v1_v1_rigs_{rig_id}_ties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rigs/{rig_id}/ties/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest tie of a rig that was not taken back. */
+        get: operations["get__api_v1_v1_rigs_{rig_id}_ties_last"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rule-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every rule set with its rules in few words. */
+        get: operations["get__api_v1_v1_rule-sets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/rule-sets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write a rule set down, or change it. */
+        put: operations["put__api_v1_v1_rule-sets_{key}"];
+        post?: never;
+        /** Throw a rule set away; writing it again brings it back. */
+        delete: operations["delete__api_v1_v1_rule-sets_{key}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the tie sheet of a rig from one's own drawer. */
+        post: operations["post__api_v1_v1_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Spend a one-time token and start a session. */
+        post: operations["post__api_v1_v1_sign-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End this session. */
+        post: operations["post__api_v1_v1_sign-out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/v1/ties/{tie_id}/flies": {
         parameters: {
             query?: never;
             header?: never;
@@ -834,14 +852,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say what became of a tied rig's flies: back in the box, or lost. */
-        post: operations["post__api_ties_{tie_id}_flies"];
+        post: operations["post__api_v1_v1_ties_{tie_id}_flies"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/ties/{tie_id}/undo": {
+    "/api/v1/v1/ties/{tie_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -851,14 +869,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take a tie back: the line returns to its spools. */
-        post: operations["post__api_ties_{tie_id}_undo"];
+        post: operations["post__api_v1_v1_ties_{tie_id}_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/ties/{tie_id}/wear": {
+    "/api/v1/v1/ties/{tie_id}/wear": {
         parameters: {
             query?: never;
             header?: never;
@@ -868,14 +886,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Write down what happened to a tied rig: re-tied, cut back, broke, renewed, a stray knot. */
-        post: operations["post__api_ties_{tie_id}_wear"];
+        post: operations["post__api_v1_v1_ties_{tie_id}_wear"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/ties/{tie_id}/wear/{wear_id}/undo": {
+    "/api/v1/v1/ties/{tie_id}/wear/{wear_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -885,14 +903,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take back what was written down. */
-        post: operations["post__api_ties_{tie_id}_wear_{wear_id}_undo"];
+        post: operations["post__api_v1_v1_ties_{tie_id}_wear_{wear_id}_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/water": {
+    "/api/v1/v1/water": {
         parameters: {
             query?: never;
             header?: never;
@@ -902,14 +920,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply edits to a water that has no rig in it yet. */
-        post: operations["post__api_water"];
+        post: operations["post__api_v1_v1_water"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench": {
+    "/api/v1/v1/workbench": {
         parameters: {
             query?: never;
             header?: never;
@@ -919,14 +937,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section. */
-        post: operations["post__api_workbench"];
+        post: operations["post__api_v1_v1_workbench"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench/band": {
+    "/api/v1/v1/workbench/band": {
         parameters: {
             query?: never;
             header?: never;
@@ -936,14 +954,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more. */
-        post: operations["post__api_workbench_band"];
+        post: operations["post__api_v1_v1_workbench_band"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench/droppers": {
+    "/api/v1/v1/workbench/droppers": {
         parameters: {
             query?: never;
             header?: never;
@@ -953,14 +971,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return the five ways to hang a dropper on this rig, with what each holds, costs and loses to a snag. */
-        post: operations["post__api_workbench_droppers"];
+        post: operations["post__api_v1_v1_workbench_droppers"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench/knots": {
+    "/api/v1/v1/workbench/knots": {
         parameters: {
             query?: never;
             header?: never;
@@ -970,14 +988,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count. */
-        post: operations["post__api_workbench_knots"];
+        post: operations["post__api_v1_v1_workbench_knots"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench/schools": {
+    "/api/v1/v1/workbench/schools": {
         parameters: {
             query?: never;
             header?: never;
@@ -987,14 +1005,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return where practitioners disagree about such a rig, with its own figures for every side. */
-        post: operations["post__api_workbench_schools"];
+        post: operations["post__api_v1_v1_workbench_schools"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/workbench/tries": {
+    "/api/v1/v1/workbench/tries": {
         parameters: {
             query?: never;
             header?: never;
@@ -1004,7 +1022,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return the readings again, with what would better those that are not satisfied. */
-        post: operations["post__api_workbench_tries"];
+        post: operations["post__api_v1_v1_workbench_tries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1060,7 +1078,7 @@ export interface components {
         };
         /**
          * AddThrow
-         * @description Time another leaf (bare: metres and seconds); the surface pace is the mean of the throws that agree.
+         * @description Time another leaf ; the surface pace is the mean of the throws that agree.
          *
          *     One throw is one edit, so that two sent close together are both kept.
          */
@@ -1229,8 +1247,24 @@ export interface components {
             zone_top_m: number;
         };
         /**
+         * Before
+         * @description So many of a list, those before a place in it (the last place told).
+         */
+        Before: {
+            /**
+             * Before
+             * @default null
+             */
+            before?: number | null;
+            /**
+             * Limit
+             * @default 200
+             */
+            limit?: number;
+        };
+        /**
          * Book
-         * @description What the screens look up: units, methods, beds, knots, and the water a new one starts as.
+         * @description What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as.
          */
         Book: {
             /** Beds */
@@ -1240,8 +1274,12 @@ export interface components {
             knots: components["schemas"]["Knot"][];
             /** Methods */
             methods: components["schemas"]["MethodView"][];
+            /** Motions */
+            motions: components["schemas"]["MotionView"][];
             /** Units */
             units: components["schemas"]["UnitSystem"][];
+            /** Waters */
+            waters: components["schemas"]["WaterKindView"][];
         };
         /**
          * CardStep
@@ -1350,6 +1388,19 @@ export interface components {
             touched: components["schemas"]["Touched"][];
         };
         /**
+         * ChangeCount
+         * @description Count down so many seconds longer or shorter; it stops at the ends.
+         */
+        ChangeCount: {
+            /** By S */
+            by_s: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            op: "change_count";
+        };
+        /**
          * ChangeLength
          * @description Lengthen or shorten a span by so much.
          */
@@ -1455,12 +1506,6 @@ export interface components {
             id: string;
             /** Text */
             text: string;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * CsvText
@@ -1615,14 +1660,32 @@ export interface components {
         /**
          * Dressing
          * @description A dressing as it is on a fly.
+         *
+         *     `lift_lasts` where its lift is in its body (foam) and not in a hackle on the surface; `floatant` says how it is treated.
          */
         Dressing: {
             /** C Beaded */
             c_beaded: number;
             /** C Unbeaded */
             c_unbeaded: number;
+            /**
+             * Drawn
+             * @default slim
+             * @enum {string}
+             */
+            drawn?: "slim" | "rough" | "bushy" | "hackled" | "winged";
+            /**
+             * Floatant
+             * @default
+             */
+            floatant?: string;
             /** Key */
             key: string;
+            /**
+             * Lift Lasts
+             * @default false
+             */
+            lift_lasts?: boolean;
             /** Mass Mg */
             mass_mg: number;
             /** Name */
@@ -1852,12 +1915,6 @@ export interface components {
             /** Part */
             part: string;
             rig: components["schemas"]["Rig"];
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * DryFlyHead
@@ -1894,9 +1951,21 @@ export interface components {
         };
         /**
          * FaultView
-         * @description Something wrong with a file: the line it stands in (0 for the whole file), the column, and what.
+         * @description One value that cannot be used: where it stands, what it was, and what it should be.
          */
         FaultView: {
+            /** Path */
+            path: string;
+            /** Reason */
+            reason: string;
+            /** Value */
+            value: string;
+        };
+        /**
+         * FileFault
+         * @description Something wrong with a file: the line it stands in (0 for the whole file), the column, and what.
+         */
+        FileFault: {
             /** Column */
             column: string;
             /** Line */
@@ -1925,6 +1994,8 @@ export interface components {
         /**
          * Float
          * @description A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on.
+         *
+         *     `mass_mg` is what it weighs. Without it the float is taken for a closed ball that fills its diameter.
          */
         Float: {
             /** Diameter Mm */
@@ -1939,6 +2010,11 @@ export interface components {
              * @enum {string}
              */
             look?: "foam" | "yarn" | "ball";
+            /**
+             * Mass Mg
+             * @default null
+             */
+            mass_mg?: number | null;
             /** Name */
             name: string;
             /**
@@ -2050,7 +2126,7 @@ export interface components {
          *     entry_x_m
          *         Where it lands, from the origin of the drift.
          *     metres_to_bottom
-         *         Travel from its entry until it is within 2 cm of the bed; None when it never is.
+         *         Way from its entry until it is within 2 cm of the bed, either way along the water; None when it never is.
          *     seconds_to_bottom
          *         When that is.
          *     least_height_m
@@ -2058,15 +2134,17 @@ export interface components {
          *     first_in_zone_s, share_in_zone
          *         When it first is in the taking zone, and for what share of the drift.
          *     drag_m_s
-         *         Mean speed over the water around it in the second half, downstream positive, while it is off the bed.
+         *         Mean speed over the water around it in the second half, downstream positive; on the bed the water stands still.
          *     settled_depth_m
-         *         Depth at the end.
+         *         Mean depth of the last tenth.
          *     bed_share
          *         Share of the drift on the stones.
          *     contacts
          *         How often it came down onto them.
          *     settled_s
-         *         From when on its depth stays within 5 % or 2 cm of the last.
+         *         From when on its depth, meaned over a tenth of the drift, stays within 5 % or 2 cm of that.
+         *     course
+         *         What it does in the end: the last tenth against the one before.
          *     rides_m
          *         How far downstream of the top it is at the end (negative: it trails upstream).
          *     metres_to_zone
@@ -2079,6 +2157,12 @@ export interface components {
             bed_share: number;
             /** Contacts */
             contacts: number;
+            /**
+             * Course
+             * @default settled
+             * @enum {string}
+             */
+            course?: "settled" | "sinking" | "rising" | "on the bed";
             /** Drag M S */
             drag_m_s: number;
             /** Entry X M */
@@ -2278,9 +2362,14 @@ export interface components {
         };
         /**
          * History
-         * @description The revisions of a rig, newest first.
+         * @description The revisions of a rig, newest first; `more` where there are older ones.
          */
         History: {
+            /**
+             * More
+             * @default false
+             */
+            more?: boolean;
             /** Revisions */
             revisions: components["schemas"]["HistoryEntry"][];
         };
@@ -2334,16 +2423,14 @@ export interface components {
             wire_mm: number;
         };
         /**
-         * InUnits
-         * @description Units to read in.
+         * InHandView
+         * @description Today's water and the rig in hand; None where there is none.
          */
-        InUnits: {
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
+        InHandView: {
+            /** Rig */
+            rig: string | null;
+            /** Water */
+            water: string | null;
         };
         /**
          * JarRequest
@@ -2358,12 +2445,6 @@ export interface components {
             seconds: string[];
             /** Temperature */
             temperature: string;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * JarTiming
@@ -2481,6 +2562,11 @@ export interface components {
             remark: string;
             /** Stub Mm */
             stub_mm: number;
+            /**
+             * Uses
+             * @default []
+             */
+            uses?: ("eye" | "fine eye" | "wagging eye" | "ring" | "bend" | "step" | "joint" | "unlike" | "leader loop" | "girth" | "handshake" | "stopper" | "peg" | "fold" | "accident" | "unbroken")[];
         };
         /**
          * KnotName
@@ -2562,12 +2648,6 @@ export interface components {
             /** Part */
             part: string;
             rig: components["schemas"]["Rig"];
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * Lane
@@ -2779,12 +2859,6 @@ export interface components {
              * @default
              */
             total?: string;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
             /**
              * Wind
@@ -2841,10 +2915,7 @@ export interface components {
              * @default []
              */
             flies?: components["schemas"]["CastFly"][];
-            /**
-             * Joint
-             * @default blood
-             */
+            /** Joint */
             joint?: string;
             /**
              * Largest Ratio
@@ -2946,11 +3017,16 @@ export interface components {
         };
         /**
          * Ledger
-         * @description The newest changes to the drawer.
+         * @description The newest changes to the drawer; `more` where there are older ones.
          */
         Ledger: {
             /** Changes */
             changes: components["schemas"]["StockChange"][];
+            /**
+             * More
+             * @default false
+             */
+            more?: boolean;
         };
         /**
          * Line
@@ -3043,12 +3119,6 @@ export interface components {
              * @default 5
              */
             n?: number;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * Measured
@@ -3160,11 +3230,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     kind
-         *         River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held; on a
-         *         fly line across the stream on a tight line),
-         *         ``lift`` (led, then lifted out of the bed), ``strip`` (held and taken in).
-         *         Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang),
-         *         ``inch`` (short lifts, straight up and down), ``nudge`` (a float moved a hand every half minute).
+         *         A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
          *     count_s
          *         Count-down before line is taken in, s.
          */
@@ -3177,14 +3243,27 @@ export interface components {
             /**
              * Kind
              * @default led
-             * @enum {string}
              */
-            kind?: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
+            kind?: string;
             /**
              * Lead
              * @default 1
              */
             lead?: number;
+        };
+        /**
+         * MotionView
+         * @description A motion: what it is called, whether it begins with a count-down.
+         */
+        MotionView: {
+            /** Counts */
+            counts: boolean;
+            /** Key */
+            key: string;
+            /** Leads */
+            leads: boolean;
+            /** Name */
+            name: string;
         };
         /**
          * Move
@@ -3235,7 +3314,7 @@ export interface components {
         };
         /**
          * NewReach
-         * @description A water as it is on a day, to be saved over number `base` (None for a new one).
+         * @description A water as it is on a day, to be saved over number `base` (None for a new one); today where no day is told.
          */
         NewReach: {
             /**
@@ -3245,9 +3324,9 @@ export interface components {
             base?: number | null;
             /**
              * Day
-             * Format: date
+             * @default null
              */
-            day: string;
+            day?: string | null;
             reach: components["schemas"]["Reach"];
         };
         /**
@@ -3456,11 +3535,8 @@ export interface components {
          * @description A way of moving the rig, and in which waters it can be done.
          */
         PaceView: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
+            /** Kind */
+            kind: string;
             /** Lead */
             lead: number;
             /** Name */
@@ -3505,6 +3581,22 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Page
+         * @description So many of a list, after so many others.
+         */
+        Page: {
+            /**
+             * After
+             * @default 0
+             */
+            after?: number;
+            /**
+             * Limit
+             * @default 200
+             */
+            limit?: number;
         };
         /**
          * Passed
@@ -3582,7 +3674,7 @@ export interface components {
          */
         PreviewView: {
             /** Faults */
-            faults: components["schemas"]["FaultView"][];
+            faults: components["schemas"]["FileFault"][];
             /** Lines */
             lines: components["schemas"]["PreviewLine"][];
             /** New */
@@ -3680,6 +3772,8 @@ export interface components {
          *         The throws the pace comes from, when it was paced.
          *     rules
          *         Id of the rule set that holds here.
+         *     blows
+         *         Where the wind blows; None for the first word of its kind of water.
          *     gauge, gauged
          *         The river gauge it follows, and the reading its depth belongs to.
          */
@@ -3691,10 +3785,9 @@ export interface components {
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
             /**
              * Blows
-             * @default upstream
-             * @enum {string}
+             * @default null
              */
-            blows?: "upstream" | "downstream" | "across" | "towards you" | "away from you";
+            blows?: ("upstream" | "downstream" | "towards you" | "away from you" | "from your left" | "from your right") | null;
             /**
              * Clarity
              * @default clear
@@ -3774,11 +3867,17 @@ export interface components {
             /** Temperature C */
             temperature_c: number;
             /**
-             * Version
-             * @default 1
+             * Type
+             * @default water
              * @constant
              */
-            version?: 1;
+            type?: "water";
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version?: 2;
             /**
              * Wariness
              * @default usual
@@ -3969,7 +4068,7 @@ export interface components {
              *       "kind": "held"
              *     }
              */
-            head?: components["schemas"]["HeldHead"] | components["schemas"]["FloatHead"] | components["schemas"]["DryFlyHead"] | components["schemas"]["FlyLineHead"];
+            head?: components["schemas"]["DryFlyHead"] | components["schemas"]["FloatHead"] | components["schemas"]["FlyLineHead"] | components["schemas"]["HeldHead"];
             /** Joints */
             joints: components["schemas"]["Joint"][];
             line: components["schemas"]["FlyLine"];
@@ -3989,11 +4088,17 @@ export interface components {
             /** Spans */
             spans: components["schemas"]["Span"][];
             /**
-             * Version
-             * @default 1
+             * Type
+             * @default rig
              * @constant
              */
-            version?: 1;
+            type?: "rig";
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version?: 2;
         };
         /**
          * RigFile
@@ -4074,9 +4179,14 @@ export interface components {
         };
         /**
          * Rigs
-         * @description One's own rigs, newest first.
+         * @description One's own rigs, newest first; `more` where there are others after these.
          */
         Rigs: {
+            /**
+             * More
+             * @default false
+             */
+            more?: boolean;
             /** Rigs */
             rigs: components["schemas"]["RigSummary"][];
         };
@@ -4221,11 +4331,17 @@ export interface components {
             /** Source */
             source: string;
             /**
-             * Version
-             * @default 1
+             * Type
+             * @default rules
              * @constant
              */
-            version?: 1;
+            type?: "rules";
+            /**
+             * Version
+             * @default 2
+             * @constant
+             */
+            version?: 2;
         };
         /**
          * RuleSetView
@@ -4289,12 +4405,6 @@ export interface components {
              * @default 0
              */
             seq?: number;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -4384,7 +4494,7 @@ export interface components {
         };
         /**
          * SetDepth
-         * @description Set the depth where the fish hold (bare: metres); with soundings the whole level rises or falls by as much.
+         * @description Set the depth where the fish hold; with soundings the whole level rises or falls by as much.
          */
         SetDepth: {
             /**
@@ -4461,7 +4571,7 @@ export interface components {
         };
         /**
          * SetFish
-         * @description Set the usual weight of the fish hoped for (bare: kilograms).
+         * @description Set the usual weight of the fish hoped for.
          */
         SetFish: {
             /**
@@ -4474,7 +4584,7 @@ export interface components {
         };
         /**
          * SetFloat
-         * @description Set the float so far above the point (bare: metres), or take another float.
+         * @description Set the float so far above the point, or take another float.
          */
         SetFloat: {
             /**
@@ -4552,7 +4662,7 @@ export interface components {
         };
         /**
          * SetLength
-         * @description Set the finished length of a span, typed in any unit (bare: metres).
+         * @description Set the finished length of a span, typed in any unit.
          */
         SetLength: {
             /**
@@ -4567,19 +4677,16 @@ export interface components {
         };
         /**
          * SetMotion
-         * @description Move the top another way.
+         * @description Move the top another way; a count-down that is not given stays as it is.
          */
         SetMotion: {
             /**
              * Count S
-             * @default 20
+             * @default null
              */
-            count_s?: number;
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "led" | "natural" | "swing" | "still" | "figure" | "strip" | "lift" | "inch" | "nudge";
+            count_s?: number | null;
+            /** Kind */
+            kind: string;
             /**
              * Lead
              * @default 1
@@ -4629,7 +4736,7 @@ export interface components {
         };
         /**
          * SetPace
-         * @description Set the surface pace over the fish (bare: m/s); the throws it was paced with are put aside.
+         * @description Set the surface pace over the fish; the throws it was paced with are put aside.
          */
         SetPace: {
             /**
@@ -4676,7 +4783,7 @@ export interface components {
         };
         /**
          * SetSounding
-         * @description Put a sounding at a place (bare: metres), a new one when `index` is None; kept in order along the water.
+         * @description Put a sounding at a place, a new one when `index` is None; kept in order along the water.
          *
          *     The depth is typed, or comes from a weight let down on `line` from `above` the water.
          */
@@ -4724,7 +4831,7 @@ export interface components {
         };
         /**
          * SetTag
-         * @description Set the length of the line a dropper hangs on (bare: centimetres).
+         * @description Set the length of the line a dropper hangs on.
          */
         SetTag: {
             /** At */
@@ -4739,7 +4846,7 @@ export interface components {
         };
         /**
          * SetTemperature
-         * @description Set the temperature (bare: °C).
+         * @description Set the temperature.
          */
         SetTemperature: {
             /**
@@ -4799,23 +4906,28 @@ export interface components {
              */
             op: "set_word";
             /** Value */
-            value: string | ("towards you" | "away from you");
+            value: string;
         };
         /**
          * SetZone
-         * @description Set the taking zone, from its datum (bare: centimetres).
+         * @description Set the taking zone, from its datum; an edge or a datum that is not given stays, so two edges typed at once both hold.
          */
         SetZone: {
             /**
              * Datum
-             * @default bed
-             * @enum {string}
+             * @default null
              */
-            datum?: "bed" | "surface";
-            /** High */
-            high: string;
-            /** Low */
-            low: string;
+            datum?: ("bed" | "surface") | null;
+            /**
+             * High
+             * @default null
+             */
+            high?: string | null;
+            /**
+             * Low
+             * @default null
+             */
+            low?: string | null;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -4861,12 +4973,6 @@ export interface components {
          */
         SheetRequest: {
             rig: components["schemas"]["Rig"];
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * Shelf
@@ -4904,7 +5010,7 @@ export interface components {
          */
         SideView: {
             /** Edits */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** Lines */
             lines: string[];
             /** Method */
@@ -5024,7 +5130,7 @@ export interface components {
         };
         /**
          * SpoolRef
-         * @description Which owned spool a span is cut from; the label's strength comes along.
+         * @description Which owned spool a span is cut from; the label's strength and the own pulls come along.
          */
         SpoolRef: {
             /** Id */
@@ -5033,6 +5139,11 @@ export interface components {
             label: string;
             /** Number */
             number: number;
+            /**
+             * Pulled Kg
+             * @default null
+             */
+            pulled_kg?: number | null;
             /**
              * Strength Kg
              * @default null
@@ -5064,7 +5175,17 @@ export interface components {
         Stale: {
             /** Detail */
             detail: string;
+            /**
+             * Faults
+             * @default []
+             */
+            faults?: components["schemas"]["FaultView"][];
             newest: components["schemas"]["RigRevision"];
+            /**
+             * Request Id
+             * @default
+             */
+            request_id?: string;
             /** Status */
             status: number;
             /** Title */
@@ -5079,7 +5200,17 @@ export interface components {
         StaleReach: {
             /** Detail */
             detail: string;
+            /**
+             * Faults
+             * @default []
+             */
+            faults?: components["schemas"]["FaultView"][];
             newest: components["schemas"]["KeptReach"];
+            /**
+             * Request Id
+             * @default
+             */
+            request_id?: string;
             /** Status */
             status: number;
             /** Title */
@@ -5104,12 +5235,6 @@ export interface components {
              * Format: uuid
              */
             rig_id: string;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5215,6 +5340,8 @@ export interface components {
             more: number;
             /** Moves */
             moves: components["schemas"]["Move"][];
+            /** Place */
+            place: number;
             /** Undone */
             undone: boolean;
             /** Why */
@@ -5232,12 +5359,6 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
         };
         /**
          * Strength
@@ -5301,6 +5422,22 @@ export interface components {
              */
             op: "take_gauge";
             reading: components["schemas"]["GaugeReading"];
+        };
+        /**
+         * TakeInHand
+         * @description A water, a rig, or both to take in hand.
+         */
+        TakeInHand: {
+            /**
+             * Rig
+             * @default null
+             */
+            rig?: string | null;
+            /**
+             * Water
+             * @default null
+             */
+            water?: string | null;
         };
         /**
          * TakenLine
@@ -5506,12 +5643,6 @@ export interface components {
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5694,18 +5825,6 @@ export interface components {
             };
         };
         /**
-         * UnitsQuery
-         * @description In which units to write.
-         */
-        UnitsQuery: {
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
-        };
-        /**
          * Use
          * @description Metres a spool gives up.
          */
@@ -5788,6 +5907,20 @@ export interface components {
             water: components["schemas"]["Reach"];
         };
         /**
+         * WaterKindView
+         * @description A kind of water: whether it flows, the words for its winds, what soundings lie along.
+         */
+        WaterKindView: {
+            /** Along */
+            along: string;
+            /** Flows */
+            flows: boolean;
+            /** Key */
+            key: string;
+            /** Winds */
+            winds: string[];
+        };
+        /**
          * WaterRequest
          * @description A water without a rig, and what to change of it.
          */
@@ -5799,12 +5932,6 @@ export interface components {
             edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** Seq */
             seq: number;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5879,16 +6006,10 @@ export interface components {
              * Edits
              * @default []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             rig: components["schemas"]["Rig"];
             /** Seq */
             seq: number;
-            /**
-             * Units
-             * @default metric
-             * @enum {string}
-             */
-            units?: "metric" | "imperial" | "x";
             water: components["schemas"]["Reach"];
         };
         /**
@@ -6016,65 +6137,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    get__api_book: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Book"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_drawer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DrawerView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_gauges: {
+    get__api_v1_gauges: {
         parameters: {
             query?: never;
             header?: never;
@@ -6103,7 +6166,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_gauges_{station}": {
+    "get__api_v1_gauges_{station}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6134,36 +6197,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_knot-cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Cards"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_leader: {
+    post__api_v1_leader: {
         parameters: {
             query?: never;
             header?: never;
@@ -6196,7 +6230,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_leader_book: {
+    get__api_v1_leader_book: {
         parameters: {
             query?: never;
             header?: never;
@@ -6225,7 +6259,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_leader_design: {
+    post__api_v1_leader_design: {
         parameters: {
             query?: never;
             header?: never;
@@ -6258,7 +6292,527 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_me: {
+    get__api_v1_stock_changes: {
+        parameters: {
+            query?: {
+                limit?: number;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ledger"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_changes_{change_id}_redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_changes_{change_id}_undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                change_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_stock_flies_jar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JarRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JarTiming"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_stock_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kinds"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_measure_{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_stock_{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shelf"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_{kind}_changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockEdits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_stock_{kind}_file.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_{kind}_import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvImport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_stock_{kind}_preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CsvText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_stock_{kind}_template.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_v1_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_v1_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_v1_in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_v1_in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeInHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_v1_knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cards"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_v1_me: {
         parameters: {
             query?: never;
             header?: never;
@@ -6287,7 +6841,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_measures: {
+    get__api_v1_v1_measures: {
         parameters: {
             query?: never;
             header?: never;
@@ -6316,7 +6870,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    put__api_measures: {
+    put__api_v1_v1_measures: {
         parameters: {
             query?: never;
             header?: never;
@@ -6349,7 +6903,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_methods_ranked: {
+    post__api_v1_v1_methods_ranked: {
         parameters: {
             query?: never;
             header?: never;
@@ -6382,7 +6936,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_reaches: {
+    get__api_v1_v1_reaches: {
         parameters: {
             query?: never;
             header?: never;
@@ -6411,7 +6965,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "put__api_reaches_{reach_id}": {
+    "put__api_v1_v1_reaches_{reach_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6455,7 +7009,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "delete__api_reaches_{reach_id}": {
+    "delete__api_v1_v1_reaches_{reach_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6486,7 +7040,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_reaches_{reach_id}_bring-back": {
+    "post__api_v1_v1_reaches_{reach_id}_bring-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -6517,7 +7071,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_reaches_{reach_id}_days": {
+    "get__api_v1_v1_reaches_{reach_id}_days": {
         parameters: {
             query?: never;
             header?: never;
@@ -6548,9 +7102,12 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_rigs: {
+    get__api_v1_v1_rigs: {
         parameters: {
-            query?: never;
+            query?: {
+                limit?: number;
+                after?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6577,7 +7134,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_rigs_import: {
+    post__api_v1_v1_rigs_import: {
         parameters: {
             query?: never;
             header?: never;
@@ -6610,7 +7167,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_rigs_start: {
+    post__api_v1_v1_rigs_start: {
         parameters: {
             query?: never;
             header?: never;
@@ -6643,7 +7200,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}": {
+    "get__api_v1_v1_rigs_{rig_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6674,7 +7231,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "delete__api_rigs_{rig_id}": {
+    "delete__api_v1_v1_rigs_{rig_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6705,7 +7262,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_rigs_{rig_id}_bring-back": {
+    "post__api_v1_v1_rigs_{rig_id}_bring-back": {
         parameters: {
             query?: never;
             header?: never;
@@ -6736,11 +7293,9 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_compare_{old}_{new}": {
+    "get__api_v1_v1_rigs_{rig_id}_compare_{old}_{new}": {
         parameters: {
-            query?: {
-                units?: "metric" | "imperial" | "x";
-            };
+            query?: never;
             header?: never;
             path: {
                 rig_id: string;
@@ -6771,7 +7326,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_cut-sheet.csv": {
+    "get__api_v1_v1_rigs_{rig_id}_cut-sheet.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -6793,11 +7348,9 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_drawing.svg": {
+    "get__api_v1_v1_rigs_{rig_id}_drawing.svg": {
         parameters: {
-            query?: {
-                units?: "metric" | "imperial" | "x";
-            };
+            query?: never;
             header?: never;
             path: {
                 rig_id: string;
@@ -6817,7 +7370,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_rigs_{rig_id}_duplicate": {
+    "post__api_v1_v1_rigs_{rig_id}_duplicate": {
         parameters: {
             query?: never;
             header?: never;
@@ -6852,10 +7405,11 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_history": {
+    "get__api_v1_v1_rigs_{rig_id}_history": {
         parameters: {
             query?: {
-                units?: "metric" | "imperial" | "x";
+                limit?: number;
+                before?: number | null;
             };
             header?: never;
             path: {
@@ -6885,7 +7439,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_rigs_{rig_id}_rename": {
+    "post__api_v1_v1_rigs_{rig_id}_rename": {
         parameters: {
             query?: never;
             header?: never;
@@ -6920,7 +7474,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_rigs_{rig_id}_revisions": {
+    "post__api_v1_v1_rigs_{rig_id}_revisions": {
         parameters: {
             query?: never;
             header?: never;
@@ -6964,7 +7518,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_revisions_{revision_id}": {
+    "get__api_v1_v1_rigs_{rig_id}_revisions_{revision_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -6996,7 +7550,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_rig.json": {
+    "get__api_v1_v1_rigs_{rig_id}_rig.json": {
         parameters: {
             query?: never;
             header?: never;
@@ -7018,7 +7572,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_rigs_{rig_id}_ties": {
+    "post__api_v1_v1_rigs_{rig_id}_ties": {
         parameters: {
             query?: never;
             header?: never;
@@ -7062,7 +7616,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rigs_{rig_id}_ties_last": {
+    "get__api_v1_v1_rigs_{rig_id}_ties_last": {
         parameters: {
             query?: never;
             header?: never;
@@ -7093,7 +7647,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "get__api_rule-sets": {
+    "get__api_v1_v1_rule-sets": {
         parameters: {
             query?: never;
             header?: never;
@@ -7122,7 +7676,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "put__api_rule-sets_{key}": {
+    "put__api_v1_v1_rule-sets_{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -7157,7 +7711,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "delete__api_rule-sets_{key}": {
+    "delete__api_v1_v1_rule-sets_{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -7188,7 +7742,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_sheet: {
+    post__api_v1_v1_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -7221,7 +7775,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_sign-in": {
+    "post__api_v1_v1_sign-in": {
         parameters: {
             query?: never;
             header?: never;
@@ -7254,7 +7808,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_sign-out": {
+    "post__api_v1_v1_sign-out": {
         parameters: {
             query?: never;
             header?: never;
@@ -7281,387 +7835,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_stock_changes: {
-        parameters: {
-            query?: {
-                units?: "metric" | "imperial" | "x";
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Ledger"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_changes_{change_id}_redo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                change_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InUnits"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangeAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_changes_{change_id}_undo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                change_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InUnits"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangeAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_stock_flies_jar: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JarRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JarTiming"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_stock_kinds: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Kinds"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_measure_{device}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                device: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MeasureRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Measurement"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_stock_{kind}": {
-        parameters: {
-            query?: {
-                units?: "metric" | "imperial" | "x";
-            };
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Shelf"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_{kind}_changes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StockEdits"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangeAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_stock_{kind}_file.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_{kind}_import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CsvImport"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangeAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_stock_{kind}_preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CsvText"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PreviewView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_stock_{kind}_template.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_ties_{tie_id}_flies": {
+    "post__api_v1_v1_ties_{tie_id}_flies": {
         parameters: {
             query?: never;
             header?: never;
@@ -7696,7 +7870,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_ties_{tie_id}_undo": {
+    "post__api_v1_v1_ties_{tie_id}_undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -7727,7 +7901,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_ties_{tie_id}_wear": {
+    "post__api_v1_v1_ties_{tie_id}_wear": {
         parameters: {
             query?: never;
             header?: never;
@@ -7762,7 +7936,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_ties_{tie_id}_wear_{wear_id}_undo": {
+    "post__api_v1_v1_ties_{tie_id}_wear_{wear_id}_undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -7794,7 +7968,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_water: {
+    post__api_v1_v1_water: {
         parameters: {
             query?: never;
             header?: never;
@@ -7827,7 +8001,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench: {
+    post__api_v1_v1_workbench: {
         parameters: {
             query?: never;
             header?: never;
@@ -7860,7 +8034,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench_band: {
+    post__api_v1_v1_workbench_band: {
         parameters: {
             query?: never;
             header?: never;
@@ -7893,7 +8067,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench_droppers: {
+    post__api_v1_v1_workbench_droppers: {
         parameters: {
             query?: never;
             header?: never;
@@ -7926,7 +8100,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench_knots: {
+    post__api_v1_v1_workbench_knots: {
         parameters: {
             query?: never;
             header?: never;
@@ -7959,7 +8133,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench_schools: {
+    post__api_v1_v1_workbench_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -7992,7 +8166,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_workbench_tries: {
+    post__api_v1_v1_workbench_tries: {
         parameters: {
             query?: never;
             header?: never;

@@ -7,18 +7,20 @@ from dataclasses import asdict
 from flask import Blueprint
 from spectree import Response
 
-from jarana.api.method_schemas import Book, MethodView, Ranked, RankRequest, Suits
+from jarana.api.method_schemas import Book, MethodView, MotionView, Ranked, RankRequest, Suits, WaterKindView
 from jarana.api.schemas import Bed, UnitRule, UnitSystem
 from jarana.api.security import limiter
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import Cards, CardView
 from jarana.core.methods import methods, ranked
+from jarana.core.motions import motions
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import NAMES, SYSTEMS
+from jarana.core.water.kinds import water_kinds
 from jarana.core.water.reach import bed_kinds, blank_reach
 
-blueprint = Blueprint("book", __name__, url_prefix="/api")
+blueprint = Blueprint("book", __name__, url_prefix="/api/v1/v1")
 
 
 @blueprint.get("/book")
@@ -32,6 +34,8 @@ def book() -> Book:
     return Book(
         units=systems,
         methods=tuple(MethodView.of(m) for m in methods().values()),
+        motions=tuple(MotionView.of(m) for m in motions().values()),
+        waters=tuple(WaterKindView.of(k) for k in water_kinds().values()),
         beds=tuple(Bed(key=b.key, name=b.name) for b in bed_kinds().values()),
         knots=tuple(knots().values()),
         blank_water=blank_reach(),

@@ -6,15 +6,14 @@ from flask import Blueprint
 from spectree import Response
 
 from jarana.api.schemas import DrawerView
-from jarana.api.security import database, owner
+from jarana.api.security import work
 from jarana.api.spec import spec
-from jarana.storage.repositories import Belongings
 
-blueprint = Blueprint("drawer", __name__, url_prefix="/api")
+blueprint = Blueprint("drawer", __name__, url_prefix="/api/v1/v1")
 
 
 @blueprint.get("/drawer")
 @spec.validate(resp=Response(HTTP_200=DrawerView), tags=["tackle"])
 def drawer() -> DrawerView:
     """Return spools, fly patterns, rods and lines."""
-    return DrawerView(drawer=Belongings(database(), owner()).drawer())
+    return DrawerView(drawer=work().belongings.drawer())

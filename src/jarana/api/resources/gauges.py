@@ -2,18 +2,16 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
-
 from flask import Blueprint, current_app
 from spectree import Response
 
 from jarana.api.schemas import GaugeView, Station, Stations
-from jarana.api.security import database, limiter
+from jarana.api.security import limiter, work
 from jarana.api.spec import spec
 from jarana.ports.gauge import GaugeTroubleError, stations
 from jarana.usecases.read_gauge import gauge_now
 
-blueprint = Blueprint("gauges", __name__, url_prefix="/api/gauges")
+blueprint = Blueprint("gauges", __name__, url_prefix="/api/v1/gauges")
 
 
 @blueprint.get("")
@@ -36,6 +34,5 @@ def all_stations() -> Stations:
 @spec.validate(resp=Response(HTTP_200=GaugeView), tags=["water"])
 def one(station: str) -> GaugeView:
     """Return a gauge's reading and its age; the last good one, marked, where the gauge is in trouble."""
-    now = gauge_now(database(), current_app.config["GAUGE"], station, datetime.now(UTC))
-    database().commit()
+    now = gauge_now(work(), current_app.config["GAUGE"], station)
     return GaugeView(reading=now.reading, age_s=round(now.age_s), trouble=now.trouble)

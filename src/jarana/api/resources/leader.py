@@ -6,15 +6,14 @@ from flask import Blueprint
 from spectree import Response
 
 from jarana.api.leader_schemas import LeaderAnswer, LeaderBook, LeaderRequest
-from jarana.api.security import database, limiter, owner
+from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.leader.design import design
 from jarana.core.leader.spec import LeaderDesign, LeaderSpec
-from jarana.core.units import Writer
-from jarana.storage.repositories import Belongings
 from jarana.usecases.design_leader import Asked, design_leader
+from jarana.usecases.situations import situation_of
 
-blueprint = Blueprint("leader", __name__, url_prefix="/api/leader")
+blueprint = Blueprint("leader", __name__, url_prefix="/api/v1/leader")
 
 
 @blueprint.get("/book")
@@ -29,11 +28,10 @@ def book() -> LeaderBook:
 @spec.validate(resp=Response(HTTP_200=LeaderAnswer), tags=["leader"])
 def leader(json: LeaderRequest) -> LeaderAnswer:
     """Design a leader for the rig in hand."""
-    drawer = Belongings(database(), owner()).drawer()
-    asked = Asked(**json.model_dump(exclude={"rig", "water", "seq", "units", "shares", "spools"}), shares=json.shares,
+    situation = situation_of(work(), json.rig, json.water, asking())
+    asked = Asked(**json.model_dump(exclude={"rig", "water", "seq", "shares", "spools"}), shares=json.shares,
                   spools=json.spools)  # fmt: skip
-    writer = Writer(json.units)
-    return LeaderAnswer.of(design_leader(json.rig, json.water, drawer, asked, writer), json.seq, writer)
+    return LeaderAnswer.of(design_leader(situation, asked), json.seq, situation.writer)
 
 
 @blueprint.post("/design")
@@ -41,4 +39,4 @@ def leader(json: LeaderRequest) -> LeaderAnswer:
 @spec.validate(resp=Response(HTTP_200=LeaderDesign), tags=["leader"])
 def bare(json: LeaderSpec) -> LeaderDesign:
     """Design a leader from a whole specification, as ``jarana leader design`` does."""
-    return design(json, Writer())
+    return design(json, asking().writer)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
-
 from flask import Blueprint
 from flask import Response as FlaskResponse
 from spectree import Response
@@ -23,27 +21,21 @@ from jarana.api.schemas import (
     WaterAnswer,
     WaterRequest,
 )
-from jarana.api.security import database, limiter, owner
+from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.errors import InputError
-from jarana.core.units import Writer
-from jarana.storage.repositories import Belongings
+from jarana.core.search.bench import work_on_water
 from jarana.storage.tables import ReachRow
 from jarana.usecases.keep_reach import (
     StaleReachError,
-    UnknownReachError,
     bring_reach_back,
+    days_of,
     keep_reach,
     throw_reach_away,
 )
-from jarana.usecases.keep_rules import Typed, keep_rules
-from jarana.usecases.work_on_rig import work_on_water
+from jarana.usecases.keep_rules import Typed, drop_rules, keep_rules
 
-blueprint = Blueprint("reaches", __name__, url_prefix="/api")
-
-
-def _mine() -> Belongings:
-    return Belongings(database(), owner())
+blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1/v1")
 
 
 def _kept(row: ReachRow) -> KeptReach:
@@ -54,7 +46,7 @@ def _kept(row: ReachRow) -> KeptReach:
 @spec.validate(resp=Response(HTTP_200=Reaches), tags=["water"])
 def reaches() -> Reaches:
     """Return every water as it was last seen."""
-    return Reaches(reaches=tuple(_kept(row) for row in _mine().reach_rows()))
+    return Reaches(reaches=tuple(_kept(row) for row in work().belongings.reach_rows()))
 
 
 @blueprint.put("/reaches/<reach_id>")
@@ -63,13 +55,11 @@ def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
     """Save a water and the dated copy of the day; a stale base answers 409 with the newest."""
     if json.reach.id != reach_id:
         raise InputError.one("reach.id", json.reach.id, "is not the id of the address")
-    session, belongings = database(), _mine()
     try:
-        row = keep_reach(session, belongings, json.reach, json.base, json.day)
+        row = keep_reach(work(), json.reach, json.base, json.day or asking().day(work().now))
     except StaleReachError as stale:
         newest = _kept(stale.newest).model_dump(mode="json")
         return problem(409, "This water was changed elsewhere since you opened it.", newest=newest)
-    session.commit()
     return _kept(row)
 
 
@@ -77,8 +67,7 @@ def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
 @spec.validate(resp=Response(HTTP_200=Gone), tags=["water"])
 def throw_away(reach_id: str) -> Gone:
     """Put a water out of sight; it can be brought back."""
-    throw_reach_away(_mine(), reach_id, datetime.now(UTC))
-    database().commit()
+    throw_reach_away(work(), reach_id)
     return Gone()
 
 
@@ -86,19 +75,14 @@ def throw_away(reach_id: str) -> Gone:
 @spec.validate(resp=Response(HTTP_200=KeptReach), tags=["water"])
 def bring_back(reach_id: str) -> KeptReach:
     """Bring a water back that was thrown away."""
-    row = bring_reach_back(_mine(), reach_id)
-    database().commit()
-    return _kept(row)
+    return _kept(bring_reach_back(work(), reach_id))
 
 
 @blueprint.get("/reaches/<reach_id>/days")
 @spec.validate(resp=Response(HTTP_200=ReachDays), tags=["water"])
 def days(reach_id: str) -> ReachDays:
     """Return the dated copies of a water, newest first."""
-    belongings = _mine()
-    if belongings.reach_row(reach_id) is None:
-        raise UnknownReachError(reach_id)
-    return ReachDays(days=tuple(ReachDay(day=row.day, reach=row.document) for row in belongings.days(reach_id)))
+    return ReachDays(days=tuple(ReachDay(day=row.day, reach=row.document) for row in days_of(work(), reach_id)))
 
 
 @blueprint.post("/water")
@@ -106,7 +90,7 @@ def days(reach_id: str) -> ReachDays:
 @spec.validate(resp=Response(HTTP_200=WaterAnswer), tags=["water"])
 def water(json: WaterRequest) -> WaterAnswer:
     """Apply edits to a water that has no rig in it yet."""
-    changed, section = work_on_water(json.water, json.edits, json.units)
+    changed, section = work_on_water(json.water, json.edits, asking().writer)
     return WaterAnswer(water=changed, section=section, seq=json.seq)
 
 
@@ -119,26 +103,23 @@ def rule_sets() -> RuleSets:
 
 def rule_sets_now() -> RuleSets:
     """Return one's own rule sets as they are shown."""
-    writer = Writer()
-    return RuleSets(rule_sets=tuple(RuleSetView(rules=r, said=r.said(writer)) for r in _mine().rule_sets()))
+    writer = asking().writer
+    return RuleSets(rule_sets=tuple(RuleSetView(rules=r, said=r.said(writer)) for r in work().belongings.rule_sets()))
 
 
 @blueprint.put("/rule-sets/<key>")
 @spec.validate(resp=Response(HTTP_200=RuleSetView), tags=["water"])
 def set_rule_set(key: str, json: TypedRules) -> RuleSetView:
     """Write a rule set down, or change it."""
-    rules = keep_rules(_mine(), key, Typed(**json.model_dump(exclude={"seasons"}), seasons=tuple(
-        (s.method, s.first, s.last) for s in json.seasons)))  # fmt: skip
-    database().commit()
-    return RuleSetView(rules=rules, said=rules.said(Writer()))
+    seasons = tuple((s.method, s.first, s.last) for s in json.seasons)
+    writer = asking().writer
+    rules = keep_rules(work(), key, Typed(**json.model_dump(exclude={"seasons"}), seasons=seasons), writer)
+    return RuleSetView(rules=rules, said=rules.said(writer))
 
 
 @blueprint.delete("/rule-sets/<key>")
 @spec.validate(resp=Response(HTTP_200=RuleSets), tags=["water"])
 def drop_rule_set(key: str) -> RuleSets:
     """Throw a rule set away; writing it again brings it back."""
-    row = _mine().rule_set_row(key)
-    if row is not None:
-        row.deleted_at = datetime.now(UTC)
-        database().commit()
+    drop_rules(work(), key)
     return rule_sets_now()

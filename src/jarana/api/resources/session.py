@@ -8,12 +8,13 @@ from flask import Blueprint, abort
 from flask_login import current_user, login_user, logout_user
 from spectree import Response
 
-from jarana.api.schemas import Me, Token
-from jarana.api.security import Person, database, limiter
+from jarana.api.schemas import InHandView, Me, TakeInHand, Token
+from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
+from jarana.usecases.in_hand import in_hand, take_in_hand
 from jarana.usecases.sign_in import spend_token
 
-blueprint = Blueprint("session", __name__, url_prefix="/api")
+blueprint = Blueprint("session", __name__, url_prefix="/api/v1/v1")
 
 
 @blueprint.post("/sign-in")
@@ -21,9 +22,7 @@ blueprint = Blueprint("session", __name__, url_prefix="/api")
 @spec.validate(resp=Response(HTTP_200=Me), tags=["session"])
 def sign_in(json: Token) -> Me:
     """Spend a one-time token and start a session."""
-    session = database()
-    row = spend_token(session, json.token, datetime.now(UTC))
-    session.commit()
+    row = spend_token(database(), json.token, datetime.now(UTC))
     if row is None:
         abort(
             401,
@@ -39,6 +38,22 @@ def sign_out() -> dict[str, str]:
     """End this session."""
     logout_user()
     return {}
+
+
+@blueprint.get("/in-hand")
+@spec.validate(resp=Response(HTTP_200=InHandView), tags=["session"])
+def held() -> InHandView:
+    """Return today's water and the rig in hand, the person's own whatever browser they sit at."""
+    now = in_hand(work())
+    return InHandView(water=now.water, rig=now.rig)
+
+
+@blueprint.put("/in-hand")
+@spec.validate(resp=Response(HTTP_200=InHandView), tags=["session"])
+def take(json: TakeInHand) -> InHandView:
+    """Take a water, a rig, or both in hand."""
+    now = take_in_hand(work(), json.water, json.rig)
+    return InHandView(water=now.water, rig=now.rig)
 
 
 @blueprint.get("/me")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 from collections.abc import Sequence
-from datetime import UTC, datetime
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -12,14 +11,14 @@ from flask import Blueprint, current_app
 from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.security import database, limiter, owner
+from jarana.api.schemas import Before
+from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.stock_schemas import (
     ChangeAnswer,
     CsvImport,
     CsvText,
-    FaultView,
-    InUnits,
+    FileFault,
     JarRequest,
     Kinds,
     KindView,
@@ -41,22 +40,23 @@ from jarana.core.stock.change import MOST_ROWS
 from jarana.core.stock.jar_timing import JarTiming, time_fly
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
-from jarana.core.units import Writer
 from jarana.formats.stock_csv import MOST_BYTES, Read, stock_csv, template
 from jarana.ports.line_device import DEVICES, DeviceAbsentError, measure
-from jarana.storage.repositories import Belongings
-from jarana.storage.tables import StockChangeRow
+from jarana.storage.tables import EventRow
 from jarana.usecases.keep_stock import (
     UnknownKindError,
     change_stock,
     import_stock,
+    ledger_of,
+    moved_of,
     preview_import,
     redo_change,
     undo_change,
 )
 
-blueprint = Blueprint("stock", __name__, url_prefix="/api/stock")
-MOST_CHANGES = 200
+blueprint = Blueprint("stock", __name__, url_prefix="/api/v1/stock")
+JAR_WATER = (0.0, 30.0)
+"""°C of water a fly is timed in."""
 FIRST_LINES = 60
 
 
@@ -67,16 +67,10 @@ def _kind(key: str) -> StockKind[Any]:
     return kind
 
 
-def _belongings() -> Belongings:
-    return Belongings(database(), owner())
-
-
-def _answer(row: StockChangeRow, system: units.System, new: Sequence[str] = ()) -> ChangeAnswer:
-    session, belongings, writer = database(), _belongings(), Writer(system)
-    session.commit()
-    session.refresh(row)
+def _answer(row: EventRow, new: Sequence[str] = ()) -> ChangeAnswer:
+    belongings, writer = work().belongings, asking().writer
     by_kind: dict[str, list[str]] = {}
-    for entry in row.entries.entries:
+    for entry in moved_of(row).change.entries:
         by_kind.setdefault(entry.kind, []).append(entry.item)
     touched = []
     for key, items in by_kind.items():
@@ -101,12 +95,14 @@ def all_kinds() -> Kinds:
 
 
 @blueprint.get("/<kind>")
-@spec.validate(query=InUnits, resp=Response(HTTP_200=Shelf), tags=["tackle"])
-def shelf(kind: str, query: InUnits) -> Shelf:
+@spec.validate(resp=Response(HTTP_200=Shelf), tags=["tackle"])
+def shelf(kind: str) -> Shelf:
     """Return every row of a kind."""
-    of, writer = _kind(kind), Writer(query.units)
+    of, writer = _kind(kind), asking().writer
     rows = [
-        RowView.of(of, row, writer) for item in sorted(_belongings().shelf(kind), key=of.lies) for row in of.rows(item)
+        RowView.of(of, row, writer)
+        for item in sorted(work().belongings.shelf(kind), key=of.lies)
+        for row in of.rows(item)
     ]
     return Shelf(kind=kind, rows=tuple(rows))
 
@@ -115,30 +111,32 @@ def shelf(kind: str, query: InUnits) -> Shelf:
 @spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
 def change(kind: str, json: StockEdits) -> ChangeAnswer:
     """Make edits to a kind of tackle, all or none."""
-    row, new = change_stock(_belongings(), json.id, _kind(kind), json.edits, datetime.now(UTC))
-    return _answer(row, json.units, new)
+    row, new = change_stock(work(), json.id, _kind(kind), json.edits)
+    return _answer(row, new)
 
 
 @blueprint.get("/changes")
-@spec.validate(query=InUnits, resp=Response(HTTP_200=Ledger), tags=["tackle"])
-def ledger(query: InUnits) -> Ledger:
+@spec.validate(resp=Response(HTTP_200=Ledger), tags=["tackle"])
+def ledger(query: Before) -> Ledger:
     """Return the newest changes to the drawer."""
-    rows = _belongings().changes(MOST_CHANGES)
-    return Ledger(changes=tuple(StockChange.of(row, Writer(query.units)) for row in rows))
+    rows = ledger_of(work(), query.limit + 1, query.before)
+    writer = asking().writer
+    changes = tuple(StockChange.of(row, writer) for row in rows[: query.limit])
+    return Ledger(changes=changes, more=len(rows) > query.limit)
 
 
 @blueprint.post("/changes/<uuid:change_id>/undo")
 @spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
-def undo(change_id: UUID, json: InUnits) -> ChangeAnswer:
+def undo(change_id: UUID) -> ChangeAnswer:
     """Take a change back, whatever else was done since."""
-    return _answer(undo_change(_belongings(), change_id, datetime.now(UTC)), json.units)
+    return _answer(undo_change(work(), change_id))
 
 
 @blueprint.post("/changes/<uuid:change_id>/redo")
 @spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["tackle"])
-def redo(change_id: UUID, json: InUnits) -> ChangeAnswer:
+def redo(change_id: UUID) -> ChangeAnswer:
     """Make a change again that was taken back."""
-    return _answer(redo_change(_belongings(), change_id, datetime.now(UTC)), json.units)
+    return _answer(redo_change(work(), change_id))
 
 
 def _csv(name: str, text: str) -> FlaskResponse:
@@ -151,7 +149,7 @@ def _csv(name: str, text: str) -> FlaskResponse:
 @spec.validate(tags=["files"])
 def file(kind: str) -> FlaskResponse:
     """Send every row of a kind as CSV."""
-    return _csv(kind, stock_csv(_kind(kind), _belongings().shelf(kind)))
+    return _csv(kind, stock_csv(_kind(kind), work().belongings.shelf(kind)))
 
 
 @blueprint.get("/<kind>/template.csv")
@@ -166,7 +164,7 @@ def template_file(kind: str) -> FlaskResponse:
 @spec.validate(resp=Response(HTTP_200=PreviewView), tags=["files"])
 def preview(kind: str, json: CsvText) -> PreviewView:
     """Return what importing a file would do, and everything wrong with it; nothing is kept."""
-    found, _ = preview_import(_belongings(), _kind(kind), json.text, uuid4())
+    found, _ = preview_import(work(), _kind(kind), json.text, uuid4())
     read = found.read
     faults = tuple(_fault(read, fault) for fault in read.faults.faults)
     wrong = {fault.line for fault in faults}
@@ -183,36 +181,39 @@ def preview(kind: str, json: CsvText) -> PreviewView:
 @spec.validate(resp=Response(HTTP_200=ChangeAnswer), tags=["files"])
 def take(kind: str, json: CsvImport) -> ChangeAnswer:
     """Take a file into the drawer, all of it or nothing."""
-    row = import_stock(_belongings(), json.id, _kind(kind), json.text, datetime.now(UTC))
-    return _answer(row, json.units)
+    return _answer(import_stock(work(), json.id, _kind(kind), json.text))
 
 
-def _fault(read: Read, fault: Fault) -> FaultView:
+def _fault(read: Read, fault: Fault) -> FileFault:
     match = re.match(r"rows\[(\d+)\]\.?(.*)", fault.path)
     if match:
-        return FaultView(line=read.lines[int(match[1])], column=match[2], value=fault.value, reason=fault.reason)
-    return FaultView(line=0, column=fault.path, value=fault.value, reason=fault.reason)
+        return FileFault(line=read.lines[int(match[1])], column=match[2], value=fault.value, reason=fault.reason)
+    return FileFault(line=0, column=fault.path, value=fault.value, reason=fault.reason)
 
 
 @blueprint.post("/flies/jar")
 @spec.validate(resp=Response(HTTP_200=JarTiming), tags=["tackle"])
 def jar(json: JarRequest) -> JarTiming:
     """Return a fly's own sink figure from drops in a jar, beside the computed one."""
-    fly = _belongings().drawer().fly(json.row)
+    fly = work().belongings.drawer().fly(json.row)
     faults = FaultList()
     if not faults.check(fly is not None, "row", json.row, "there is no such fly") or fly is None:
         raise InputError(faults.faults)
     distance, temperature, seconds = 0.0, 12.0, []
+    writer = asking().writer
     with faults.under(""):
-        distance = units.parse("length", json.distance, "cm", "distance")
+        distance = writer.read("short", json.distance, "distance")
     with faults.under(""):
-        temperature = units.parse("temperature", json.temperature, "°C", "temperature")
-        faults.check(0 <= temperature <= 30, "temperature", json.temperature, "from 0 to 30 °C")
+        temperature = writer.read("temperature", json.temperature, "temperature")
+        coldest, warmest = (writer.text("temperature", t) for t in JAR_WATER)
+        faults.check(
+            JAR_WATER[0] <= temperature <= JAR_WATER[1], "temperature", json.temperature, f"from {coldest} to {warmest}"
+        )
     for k, text in enumerate(json.seconds):
         with faults.under(""):
             seconds.append(units.parse("time", text, "s", f"seconds[{k}]"))
     faults.raise_if_any()
-    return time_fly(fly, distance, seconds, temperature, Writer(json.units))
+    return time_fly(fly, distance, seconds, temperature, writer)
 
 
 @blueprint.post("/measure/<device>")
@@ -224,12 +225,8 @@ def measured(device: str, json: MeasureRequest) -> Measurement:
     address = current_app.config["DEVICES"].get(device, "") if known else ""
     if known is None or not address:
         raise DeviceAbsentError("There is no such device here.")
-    sample, writer = measure(known, address, json.n), Writer(json.units)
-    unit, columns = (
-        ("mm", ("measured", "spread", "n"))
-        if device == "micrometer"
-        else ("kg", ("pulled", "pulled_spread", "pulled_n"))
-    )
+    sample, writer = measure(known, address, json.n), asking().writer
+    unit, columns = known.unit, known.columns
     scale = units.UNITS[known.quantity][unit]
     mean = sample.mean
     figures = (f"{(mean or 0) / scale:.4g}", f"{sample.spread / scale:.3g}", str(len(sample.readings)))

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
-
 from flask import Blueprint
 from flask import Response as FlaskResponse
 from spectree import Response
@@ -18,23 +16,19 @@ from jarana.api.schemas import (
     WorkbenchAnswer,
     WorkbenchRequest,
 )
-from jarana.api.security import database, limiter, owner
+from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
 from jarana.api.waiting import client_gone
-from jarana.core.readings.base import Known
+from jarana.core.readings.with_band import readings_with_band
+from jarana.core.search.bench import work_on_rig
+from jarana.core.search.schools import two_schools
+from jarana.core.search.tries import readings_with_tries
 from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.units import Writer
-from jarana.core.water.reach import Reach
-from jarana.storage.repositories import Belongings
-from jarana.usecases.band_of_rig import band_of_rig
-from jarana.usecases.try_edits import readings_with_tries
-from jarana.usecases.two_schools import two_schools
-from jarana.usecases.work_on_rig import work_on_rig
+from jarana.usecases.situations import situation_of
 
-blueprint = Blueprint("workbench", __name__, url_prefix="/api")
+blueprint = Blueprint("workbench", __name__, url_prefix="/api/v1/v1")
 
 
 @blueprint.post("/workbench")
@@ -42,10 +36,8 @@ blueprint = Blueprint("workbench", __name__, url_prefix="/api")
 @spec.validate(resp=Response(HTTP_200=WorkbenchAnswer), tags=["workbench"])
 def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
     """Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section."""
-    belongings = Belongings(database(), owner())
-    drawer = belongings.drawer()
-    bench = work_on_rig(json.rig, json.water, json.edits, drawer, json.units, _known(belongings, json.water, drawer))
-    writer = Writer(json.units)
+    situation = situation_of(work(), json.rig, json.water, asking())
+    bench, writer = work_on_rig(situation, json.edits), situation.writer
     strength = tuple(
         Strength(
             kind=link.kind,
@@ -76,10 +68,8 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
 @spec.validate(resp=Response(HTTP_200=TriesAnswer), tags=["workbench"])
 def tries(json: TriesRequest) -> TriesAnswer:
     """Return the readings again, with what would better those that are not satisfied."""
-    belongings = Belongings(database(), owner())
-    drawer = belongings.drawer()
-    known = _known(belongings, json.water, drawer)
-    return TriesAnswer(readings=readings_with_tries(json.rig, json.water, drawer, json.units, known), seq=json.seq)
+    situation = situation_of(work(), json.rig, json.water, asking())
+    return TriesAnswer(readings=readings_with_tries(situation), seq=json.seq)
 
 
 @blueprint.post("/workbench/knots")
@@ -87,8 +77,7 @@ def tries(json: TriesRequest) -> TriesAnswer:
 @spec.validate(resp=Response(HTTP_200=KnotsAnswer), tags=["workbench"])
 def knots(json: KnotsRequest) -> KnotsAnswer:
     """Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count."""
-    drawer = Belongings(database(), owner()).drawer()
-    writer = Writer(json.units)
+    drawer, writer = work().belongings.drawer(), asking().writer
     choices = knot_choices(json.rig, json.part, json.hard, drawer)
     return KnotsAnswer(choices=tuple(KnotRow.of(c, writer) for c in choices))
 
@@ -98,8 +87,7 @@ def knots(json: KnotsRequest) -> KnotsAnswer:
 @spec.validate(resp=Response(HTTP_200=DroppersAnswer), tags=["workbench"])
 def droppers(json: DroppersRequest) -> DroppersAnswer:
     """Return the five ways to hang a dropper on this rig, with what each holds, costs and loses to a snag."""
-    drawer = Belongings(database(), owner()).drawer()
-    writer = Writer(json.units)
+    drawer, writer = work().belongings.drawer(), asking().writer
     choices = dropper_choices(json.rig, json.part, json.depth_m, json.hard, drawer)
     best = max(c.force for c in choices)
     return DroppersAnswer(choices=tuple(DropperRow.of(c, best, writer) for c in choices))
@@ -110,15 +98,8 @@ def droppers(json: DroppersRequest) -> DroppersAnswer:
 @spec.validate(resp=Response(HTTP_200=Schools), tags=["workbench"])
 def schools(json: SchoolsRequest) -> Schools:
     """Return where practitioners disagree about such a rig, with its own figures for every side."""
-    belongings = Belongings(database(), owner())
-    drawer = belongings.drawer()
-    told = two_schools(json.rig, json.water, drawer, json.units, _known(belongings, json.water, drawer))
+    told = two_schools(situation_of(work(), json.rig, json.water, asking()))
     return Schools(questions=tuple(QuestionView.of(q) for q in told), seq=json.seq)
-
-
-def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:
-    rules = next((r for r in belongings.rule_sets() if r.id == water.rules), None) if water.rules else None
-    return Known(rules=rules, today=datetime.now(UTC).date(), drawer=drawer)
 
 
 @blueprint.post("/workbench/band")
@@ -126,8 +107,8 @@ def _known(belongings: Belongings, water: Reach, drawer: Drawer) -> Known:
 @spec.validate(resp=Response(HTTP_200=BandAnswer), tags=["workbench"])
 def band(json: TriesRequest) -> BandAnswer | FlaskResponse:
     """Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more."""
-    told = band_of_rig(json.rig, json.water, json.units, client_gone())
+    told = readings_with_band(situation_of(work(), json.rig, json.water, asking()), client_gone())
     if told is None:
-        return problem(409, "Nobody waits for it any more.")
+        return problem(409, "Nobody waits for it any more.", kind="nobody-waits")
     found, readings = told
     return BandAnswer(band=found, readings=readings, seq=json.seq)

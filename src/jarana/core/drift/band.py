@@ -16,7 +16,7 @@ from statistics import NormalDist
 
 import numpy as np
 
-from jarana.core.drift.lower import Lowered, drift_seconds, lower, still
+from jarana.core.drift.lower import Lowered, drift_seconds, lower
 from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, steps_for
 from jarana.core.engine.chain import Steps, run
 from jarana.core.engine.hydro.terminal_speed import Body
@@ -25,8 +25,7 @@ from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import Dropper, PlacedBody
 from jarana.core.errors import SolverError
 from jarana.core.model import Frozen
-from jarana.core.rig.model import Rig
-from jarana.core.water.reach import Reach
+from jarana.core.situation import Situation
 
 MEMBERS = 128
 PACE_SIGMA = 0.10
@@ -87,8 +86,8 @@ def sobol() -> Floats:
     return np.array([[normal.inv_cdf(min(max(v, 1e-6), 1 - 1e-6)) for v in row] for row in points])
 
 
-def band_of(rig: Rig, reach: Reach, stop: Callable[[], bool] = lambda: False) -> Band | None:
-    """Return the band of a rig in a reach; None when `stop` says so on the way.
+def band_of(situation: Situation, stop: Callable[[], bool] = lambda: False) -> Band | None:
+    """Return the band of a situation; None when `stop` says so on the way.
 
     Raises
     ------
@@ -98,18 +97,18 @@ def band_of(rig: Rig, reach: Reach, stop: Callable[[], bool] = lambda: False) ->
     deviates = sobol()
 
     def member(k: int) -> _Member | None:
-        return None if stop() else _run_member(rig, reach, deviates[k])
+        return None if stop() else _run_member(situation, deviates[k])
 
     with ThreadPoolExecutor(WORKERS) as pool:
         found = [m for m in pool.map(member, range(MEMBERS)) if m is not None]
     if stop():
         return None
     if len(found) < LEAST * MEMBERS:
-        raise SolverError("the band did not come to an answer", (rig.name, reach.id))
+        raise SolverError("the band did not come to an answer", (situation.rig.name, situation.water.id))
     ids = [f.id for f in found[0].flies]
     bottom = [any(f.metres_to_bottom is not None for f in m.flies) for m in found]
     return Band(
-        key=drift_key(rig, reach),
+        key=drift_key(situation),
         members=len(found),
         shares=tuple(round((k + 1) / DRAWN_TIMES, 4) for k in range(DRAWN_TIMES)),
         flies=tuple(_fly_band(i, name, found) for i, name in enumerate(ids)),
@@ -123,10 +122,12 @@ class _Member:
     depth_mm: Floats
 
 
-def _run_member(rig: Rig, reach: Reach, z: Floats) -> _Member | None:
+def _run_member(situation: Situation, z: Floats) -> _Member | None:
     factor = np.exp(np.array([PACE_SIGMA, DEPTH_SIGMA, MASS_SIGMA]) * z[:3])
-    water = _other_water(reach, float(factor[0]), float(factor[1]))
-    lowered = lower(rig, water)
+    rig, reach = situation.rig, situation.setting.fished
+    water = reach.scaled(float(factor[0]), float(factor[1]))
+    member_of = Situation(rig, replace(situation.setting, water=water, corrections=()))
+    lowered = lower(member_of)
     scenario = lowered.scenario
 
     timed = {a.id: a.fly.timed_spread for a in rig.attachments if a.fly and a.fly.timed_drag is not None}
@@ -139,7 +140,7 @@ def _run_member(rig: Rig, reach: Reach, z: Floats) -> _Member | None:
     stream = scenario.stream
     if stream.surface_speed > 0:
         along, up = turbulence(0.5 * stream.depth, stream.surface_speed, stream.depth, stream.roughness)
-        seconds = drift_seconds(rig, water)
+        seconds = drift_seconds(member_of)
         fade = min(1.0, math.sqrt(2 * stream.depth / stream.surface_speed / seconds))
         stream = replace(stream, gust_x=along * fade * float(z[4]), gust_z=up * fade * float(z[5]))
     scenario = replace(
@@ -149,31 +150,17 @@ def _run_member(rig: Rig, reach: Reach, z: Floats) -> _Member | None:
         droppers=tuple(Dropper(d.s, d.segment, other(d.body), d.angle) for d in scenario.droppers),
     )
     try:
-        moving = LINE_STEPS if rig.head.kind == "fly line" else MEMBER_STEPS
-        chain = run(scenario, steps_for(reach) if still(reach) else moving, COARSE_STILL if still(reach) else COARSE)
+        moving = LINE_STEPS if rig.head.on_line else MEMBER_STEPS
+        chain = run(scenario, steps_for(reach) if reach.still else moving, COARSE_STILL if reach.still else COARSE)
     except SolverError:
         return None
     shift = -min(min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0), 0.0)
     member = Lowered(scenario, (), lowered.begins_m)
-    flies = tuple(fly_drift(chain, name, rig, None, shift, member, water) for name in hung(chain, rig))
+    flies = tuple(fly_drift(chain, name, None, shift, member, member_of) for name in hung(chain, rig))
     places = [round((k + 1) / DRAWN_TIMES * (len(chain.times) - 1)) for k in range(DRAWN_TIMES)]
     rows = [int(chain.mesh.body_node[chain.mesh.names.index(name)]) for name in hung(chain, rig)]
     depth = np.array([-chain.z[places, n] for n in rows])
     return _Member(flies, depth * 1000 * (reach.depth_m / water.depth_m if reach.zone.datum == "bed" else 1.0))
-
-
-def _other_water(reach: Reach, pace: float, depth: float) -> Reach:
-    """Return a reach of another pace and depth; its lanes and throws do not matter to a drift."""
-    soundings = tuple(s.model_copy(update={"depth_m": s.depth_m * depth}) for s in reach.soundings)
-    return reach.model_copy(
-        update={
-            "pace_m_s": reach.pace_m_s * pace,
-            "depth_m": reach.depth_m * depth,
-            "soundings": soundings,
-            "lanes": (),
-            "paced": (),
-        }
-    )
 
 
 def _fly_band(i: int, name: str, found: list[_Member]) -> FlyBand:

@@ -4,22 +4,30 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from pathlib import Path
 from typing import Literal
 
 import numpy as np
+from numpy.typing import NDArray
 
-from jarana.core.drift.lower import Lowered, free_float, lower, still
+from jarana.core.drift.lower import Lowered, lower
 from jarana.core.engine.chain import ChainRun, Steps, run
-from jarana.core.engine.compiled import ENGINE_VERSION
-from jarana.core.engine.ground import speed_over
-from jarana.core.engine.hydro.sphere_drag import SPHERE_DRAG
+from jarana.core.engine.compiled import ENGINE_VERSION, source_hash
+from jarana.core.engine.ground import bed_under, speed_over
+from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.engine.steady import steady_float
 from jarana.core.errors import InputError, Note, SolverError
 from jarana.core.model import Frozen, content_hash
 from jarana.core.rig.model import Rig
+from jarana.core.situation import Situation
 from jarana.core.water.reach import Reach
 
+CORE = Path(__file__).parent.parent
+DRIFT_VERSION = source_hash(
+    *(CORE / room for room in ("engine", "tackle", "water", "rig", "heads", "motions", "drift"))
+)
+"""Names every drift: a hash of the sources it follows from, and of no sentence said of it."""
 ON_THE_BED = 0.02
 """A fly at or below this height has found the bottom, m."""
 TOUCHING = 0.005
@@ -32,6 +40,13 @@ MOST_DRAWN = 18
 """Nodes of the main line kept for drawing."""
 
 
+Course = Literal["settled", "sinking", "rising", "on the bed"]
+TENTH = 0.1
+"""Share of a drift over which its end is judged."""
+SAME_SHARE, SAME_DEPTH = 0.05, 0.02
+"""A depth within this share, or within so many m, of another is the same."""
+
+
 class FlyDrift(Frozen):
     """What one fly does in a drift; SI.
 
@@ -42,7 +57,7 @@ class FlyDrift(Frozen):
     entry_x_m
         Where it lands, from the origin of the drift.
     metres_to_bottom
-        Travel from its entry until it is within 2 cm of the bed; None when it never is.
+        Way from its entry until it is within 2 cm of the bed, either way along the water; None when it never is.
     seconds_to_bottom
         When that is.
     least_height_m
@@ -50,15 +65,17 @@ class FlyDrift(Frozen):
     first_in_zone_s, share_in_zone
         When it first is in the taking zone, and for what share of the drift.
     drag_m_s
-        Mean speed over the water around it in the second half, downstream positive, while it is off the bed.
+        Mean speed over the water around it in the second half, downstream positive; on the bed the water stands still.
     settled_depth_m
-        Depth at the end.
+        Mean depth of the last tenth.
     bed_share
         Share of the drift on the stones.
     contacts
         How often it came down onto them.
     settled_s
-        From when on its depth stays within 5 % or 2 cm of the last.
+        From when on its depth, meaned over a tenth of the drift, stays within 5 % or 2 cm of that.
+    course
+        What it does in the end: the last tenth against the one before.
     rides_m
         How far downstream of the top it is at the end (negative: it trails upstream).
     metres_to_zone
@@ -81,6 +98,7 @@ class FlyDrift(Frozen):
     bed_share: float
     contacts: int
     settled_s: float = 0.0
+    course: Course = "settled"
     rides_m: float = 0.0
     metres_to_zone: float | None = None
     slack_m: float = 0.0
@@ -170,13 +188,13 @@ class Drift(Frozen):
     pull_z_n: float = 0.0
 
 
-def drift_key(rig: Rig, reach: Reach) -> str:
+def drift_key(situation: Situation) -> str:
     """Return the hash a drift is known by."""
-    return content_hash(rig, reach, ENGINE_VERSION)
+    return content_hash(situation.key, DRIFT_VERSION)
 
 
-def simulate(rig: Rig, reach: Reach) -> Drift:
-    """Compute the drift of a rig in a reach.
+def simulate(situation: Situation) -> Drift:
+    """Compute the drift of a situation; :func:`jarana.core.drift.nominal.nominal` computes each only once.
 
     Raises
     ------
@@ -185,13 +203,13 @@ def simulate(rig: Rig, reach: Reach) -> Drift:
     SolverError
         When the computation failed; it carries the scenario.
     """
-    lowered = lower(rig, reach)
-    return drift_of(run(lowered.scenario, steps_for(reach)), lowered, rig, reach)
+    lowered = lower(situation)
+    return drift_of(run(lowered.scenario, steps_for(situation.water)), lowered, situation)
 
 
-def steps_for(reach: Reach) -> Steps:
-    """Return the time steps of a drift: everything on a lake is slow."""
-    return LAKE_STEPS if still(reach) else Steps()
+def steps_for(water: Reach) -> Steps:
+    """Return the time steps of a drift: everything in still water is slow."""
+    return LAKE_STEPS if water.still else Steps()
 
 
 def hung(chain: ChainRun, rig: Rig) -> list[str]:
@@ -200,9 +218,9 @@ def hung(chain: ChainRun, rig: Rig) -> list[str]:
     return [name for name in chain.mesh.names if name in known]
 
 
-def drift_of(chain: ChainRun, lowered: Lowered, rig: Rig, reach: Reach) -> Drift:
+def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation) -> Drift:
     """Return the drift of a chain that was run."""
-    moving = not still(reach)
+    rig, reach = situation.rig, situation.setting.fished
     entry = min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0)
     shift = -min(entry, 0.0)
     nodes, lines = _drawn(chain)
@@ -212,15 +230,15 @@ def drift_of(chain: ChainRun, lowered: Lowered, rig: Rig, reach: Reach) -> Drift
     half = len(chain.times) // 2
     low, high = reach.zone.heights(reach.depth_m)
     order = {a.id: i for i, a in enumerate(rig.attachments)}
-    flies = [fly_drift(chain, name, rig, nodes, shift, lowered, reach) for name in hung(chain, rig)]
+    flies = [fly_drift(chain, name, nodes, shift, lowered, situation) for name in hung(chain, rig)]
     length = max(float(x.max()) / 1000, 0.5)
-    load, doubts = _load(lowered, rig)
+    load, doubts = _load(lowered, situation)
     top = lowered.scenario.top
     under = isinstance(top, FreeTop) and bool(chain.drowned or chain.z[-1, 0] < -2 * top.radius - 0.005)
     return Drift(
-        key=drift_key(rig, reach),
+        key=drift_key(situation),
         engine=ENGINE_VERSION,
-        axis="metres" if moving else "seconds",
+        axis=reach.nature.axis,
         depth_m=reach.depth_m,
         length_m=round(length, 3),
         zone_low_m=low,
@@ -234,38 +252,34 @@ def drift_of(chain: ChainRun, lowered: Lowered, rig: Rig, reach: Reach) -> Drift
         ),
         flies=tuple(sorted(flies, key=lambda f: order[f.id])),
         pull_n=float(chain.pull[half:].mean()),
-        notes=tuple(DriftNote(key=n.key, text=n.text) for n in (*_notes(chain, reach), *lowered.notes, *doubts)),
+        notes=tuple(DriftNote(key=n.key, text=n.text) for n in (*_notes(chain), *lowered.notes, *doubts)),
         head=rig.head.kind,
         bed=_bed(reach, lowered, length, shift),
         load=load,
         drowned=under,
-        line_on_bed_m=_lying(chain, lowered, reach),
+        line_on_bed_m=_lying(chain, lowered),
         pull_x_n=abs(float(chain.pull[-1] * (chain.x[-1, 1] - chain.x[-1, 0]) / chain.mesh.links[1, 0])),
         pull_z_n=float(chain.pull[-1] * (chain.z[-1, 0] - chain.z[-1, 1]) / chain.mesh.links[1, 0]),
         pace_m_s=float((chain.x[-1, 0] - chain.x[half, 0]) / (chain.times[-1] - chain.times[half])),
     )
 
 
-def _load(lowered: Lowered, rig: Rig) -> tuple[float | None, list[Note]]:
+def _load(lowered: Lowered, situation: Situation) -> tuple[float | None, list[Note]]:
     """Return the load of a float in the settled shape over a level bed, with a doubt where none was found."""
-    scenario = lowered.scenario
-    if rig.head.kind == "float":
-        scenario = replace(scenario, top=free_float(rig.head.body))
-    if not isinstance(scenario.top, FreeTop):
+    top = situation.head.free_top(situation.rig, lowered.scenario.water)
+    if top is None:
         return None, []
     try:
-        load = steady_float(replace(scenario, bed_profile=())).load
+        load = steady_float(replace(lowered.scenario, top=top, bed_profile=())).load
     except (SolverError, InputError):
         return None, [Note("load", "No settled shape was found for this float; its load is not told.")]
     return (load if load is not None and math.isfinite(load) else None), []
 
 
-def _lying(chain: ChainRun, lowered: Lowered, reach: Reach) -> float:
+def _lying(chain: ChainRun, lowered: Lowered) -> float:
     """Return the length of links whose both ends are within half a centimetre of the bed at the end, m."""
-    profile = lowered.scenario.bed_profile
     x, z = chain.x[-1], chain.z[-1]
-    bed = np.interp(x, [r[0] for r in profile], [r[1] for r in profile]) if profile else reach.depth_m
-    low = bed + z <= TOUCHING
+    low = bed_under(lowered.scenario, x) + z <= TOUCHING
     parent = chain.mesh.parent
     return float(chain.mesh.links[1:, 0][low[1:] & low[parent[1:]]].sum())
 
@@ -277,7 +291,7 @@ def _bed(reach: Reach, lowered: Lowered, length: float, shift: float) -> tuple[B
     rows = []
     for x in (0.0, *inside, length):
         depth = float(reach.depth_at(lowered.begins_m + x - shift)) if profile else reach.depth_m
-        low, high = reach.zone.heights(depth)
+        low, high = (float(v) for v in reach.zone.heights(depth))
         rows.append(BedAt(x_m=round(x, 3), depth_m=depth, zone_top_m=depth - high, zone_end_m=depth - low))
     return tuple(rows)
 
@@ -315,53 +329,69 @@ def _drawn(chain: ChainRun) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
 
 
 def fly_drift(
-    chain: ChainRun, name: str, rig: Rig, nodes: list[int] | None, shift: float, lowered: Lowered, reach: Reach
+    chain: ChainRun, name: str, nodes: list[int] | None, shift: float, lowered: Lowered, situation: Situation
 ) -> FlyDrift:
     """Return what one fly does in a drift; `nodes` are those drawn (None where nothing is)."""
+    rig, reach = situation.rig, situation.setting.fished
     x, depth, vx, _ = chain.track(name)
-    profile = lowered.scenario.bed_profile
-    bed = np.full(len(x), reach.depth_m)
-    if profile:
-        bed = np.interp(x, [row[0] for row in profile], [row[1] for row in profile])
+    bed = bed_under(lowered.scenario, x)
     height = bed - depth
     times = chain.times
     node = int(chain.mesh.body_node[chain.mesh.names.index(name)])
-    zone = reach.zone
-    low, high = np.minimum(zone.low_m, bed), np.minimum(zone.high_m, bed)
-    if zone.datum == "surface":
-        low, high = np.maximum(bed - zone.high_m, 0.0), np.maximum(bed - zone.low_m, 0.0)
+    low, high = reach.zone.heights(bed)
     inside = (height >= low - 1e-9) & (height <= high + 1e-9)
     if reach.zone.datum == "bed":
         inside |= (low <= 0) & (height < 0)
     steps = np.diff(times)
     half = len(times) // 2
-    off = height[half:] > ON_THE_BED
-    drag = (vx[half:] - speed_over(lowered.scenario, x[half:], height[half:]))[off]
+    drag = vx[half:] - speed_over(lowered.scenario, x[half:], height[half:])
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
-    away = np.abs(depth - depth[-1]) > max(0.05 * abs(float(depth[-1])), 0.02)
+    ends, settled_s, course = _course(times, depth, touching)
     return FlyDrift(
         id=name,
         role=rig.role(rig.attachment(name)),
         node=nodes.index(node) if nodes else 0,
         entry_x_m=float(x[0] + shift),
-        metres_to_bottom=None if bottom is None else float(bottom[1] - x[0]),
+        metres_to_bottom=None if bottom is None else abs(float(bottom[1] - x[0])),
         seconds_to_bottom=None if bottom is None else bottom[0],
         least_height_m=max(float(height.min()), 0.0),
         first_in_zone_s=float(times[int(np.argmax(inside))]) if inside.any() else None,
         share_in_zone=float(steps[inside[1:]].sum() / times[-1]),
-        drag_m_s=float(drag.mean()) if len(drag) else 0.0,
-        settled_depth_m=max(min(float(depth[-1]), float(bed[-1])), 0.0),
+        drag_m_s=float(drag.mean()),
+        settled_depth_m=max(min(ends, float(bed[-1])), 0.0),
         bed_share=float(steps[touching[1:]].sum() / times[-1]),
         contacts=int((touching[1:] & ~touching[:-1]).sum()),
-        settled_s=float(times[min(int(np.flatnonzero(away)[-1]) + 1, len(times) - 1)]) if away.any() else 0.0,
+        settled_s=settled_s,
+        course=course,
         rides_m=float(x[-1] - chain.x[-1, 0]),
-        metres_to_zone=float(x[int(np.argmax(inside))] - x[0]) if inside.any() else None,
+        metres_to_zone=abs(float(x[int(np.argmax(inside))] - x[0])) if inside.any() else None,
         slack_m=max(
             float(chain.mesh.arc[node] - chain.taken - math.hypot(x[-1] - chain.x[-1, 0], depth[-1] + chain.z[-1, 0])),
             0.0,
         ),
     )
+
+
+def _course(times: Floats, depth: Floats, touching: NDArray[np.bool_]) -> tuple[float, float, Course]:
+    """Return the depth a fly comes to, m, from when on it keeps it, s, and what it does in the end.
+
+    The last tenth of the time decides, not the last frame: a fly that is stripped rises and falls with every beat.
+    """
+    last = times >= (1 - TENTH) * times[-1]
+    before = (times >= (1 - 2 * TENTH) * times[-1]) & ~last
+    ends = float(depth[last].mean())
+    within = max(SAME_SHARE * abs(ends), SAME_DEPTH)
+    window = max(int(last.sum()), 1)
+    mean = np.convolve(depth, np.ones(window) / window, mode="valid")
+    away = np.flatnonzero(np.abs(mean - ends) > within)
+    settled = float(times[min(int(away[-1]) + 1, len(times) - 1)]) if len(away) else 0.0
+    gone = ends - float(depth[before].mean()) if before.any() else 0.0
+    if touching[last].mean() >= 0.5:
+        return ends, settled, "on the bed"
+    if abs(gone) <= within:
+        return ends, settled, "settled"
+    return ends, settled, "sinking" if gone > 0 else "rising"
 
 
 def _first_crossing(times: np.ndarray, x: np.ndarray, height: np.ndarray) -> tuple[float, float] | None:
@@ -376,12 +406,7 @@ def _first_crossing(times: np.ndarray, x: np.ndarray, height: np.ndarray) -> tup
     return float(times[k - 1] + part * (times[k] - times[k - 1])), float(x[k - 1] + part * (x[k] - x[k - 1]))
 
 
-def _notes(chain: ChainRun, reach: Reach) -> list[Note]:
-    notes = []
+def _notes(chain: ChainRun) -> list[Note]:
     if chain.least_tension < SLACK_TENSION:
-        notes.append(Note("slack", "Part of the line goes slack on the way; depths there are good to about 10 cm."))
-    water = reach.water
-    speed = float(np.hypot(chain.vx, chain.vz).max())
-    for bead in {float(d) for d in chain.mesh.body_bead}:
-        notes += SPHERE_DRAG.notes(re=speed * bead / water.kinematic_viscosity)
-    return notes
+        return [Note("slack", "Part of the line goes slack on the way; depths there are good to about 10 cm.")]
+    return []

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 import numpy as np
 
-from jarana.core.engine.hydro.stream import bulk_speed
+from jarana.core.engine.hydro.stream import bulk_speed, log_profile
 from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import Scenario
 
@@ -16,6 +17,25 @@ SPACING = 0.05
 MOST_ROWS = 4000
 WIND_SHARE = 0.02
 """Share of the wind's speed that the surface of still water drifts at."""
+
+
+def bed_depth(profile: Sequence[tuple[float, float]], x: float | Floats) -> Floats:
+    """Return the depth of a bed of corners (x, depth) at places along it, m: straight between corners, level beyond them.
+
+    Examples
+    --------
+    >>> float(bed_depth([(0.0, 1.0), (2.0, 2.0)], 0.5))
+    1.25
+    """
+    return np.asarray(np.interp(x, [row[0] for row in profile], [row[1] for row in profile]))
+
+
+def bed_under(scenario: Scenario, x: Floats) -> Floats:
+    """Return the depth of the bed under places of the chain, m: as the engine has it, its corners rounded."""
+    ground, grid = ground_of(scenario)
+    if not len(ground):
+        return np.full(len(x), scenario.stream.depth)
+    return np.asarray(np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, 0]))
 
 
 def ground_of(scenario: Scenario) -> tuple[Floats, Floats]:
@@ -32,13 +52,10 @@ def ground_of(scenario: Scenario) -> tuple[Floats, Floats]:
     spacing = max(SPACING, (last - first) / (MOST_ROWS - 1))
     count = max(2, math.ceil((last - first) / spacing) + 1)
     x = first + spacing * np.arange(count)
-    corners, depths = np.array([r[0] for r in profile]), np.array([r[1] for r in profile])
     offsets = np.linspace(-0.5, 0.5, 9) * SMOOTHING
-    depth = np.mean([np.interp(x + o, corners, depths) for o in offsets], axis=0)
+    depth = np.mean([bed_depth(profile, x + o) for o in offsets], axis=0)
     flow = bulk_speed(stream.surface_speed, stream.depth, stream.roughness) * stream.depth
-    ratio = depth / stream.roughness
-    log = np.log1p(ratio)
-    surface = flow / depth / (((1.0 + ratio) * log - ratio) / (ratio * log))
+    surface = flow / depth / bulk_speed(1.0, depth, stream.roughness)
     return np.ascontiguousarray(np.stack([depth, surface, np.gradient(depth, spacing)], axis=1)), np.array(
         [first, spacing]
     )
@@ -48,10 +65,7 @@ def speed_over(scenario: Scenario, x: Floats, height: Floats) -> Floats:
     """Return the speed of the water at places along the chain and heights over the bed there, m/s."""
     stream = scenario.stream
     ground, grid = ground_of(scenario)
+    depth, surface = bed_under(scenario, x), np.full(len(x), stream.surface_speed)
     if len(ground):
-        places = grid[0] + grid[1] * np.arange(len(ground))
-        depth, surface = np.interp(x, places, ground[:, 0]), np.interp(x, places, ground[:, 1])
-    else:
-        depth, surface = np.full(len(x), stream.depth), np.full(len(x), stream.surface_speed)
-    inside = np.clip(height, 0.0, depth)
-    return np.asarray(surface * np.log1p(inside / stream.roughness) / np.log1p(depth / stream.roughness))
+        surface = np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, 1])
+    return np.asarray(surface * log_profile(np.clip(height, 0.0, depth), depth, stream.roughness))

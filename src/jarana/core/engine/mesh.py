@@ -74,7 +74,8 @@ class Mesh:
 class _Builder:
     """Grows the tree one link at a time."""
 
-    def __init__(self, x: float, z: float) -> None:
+    def __init__(self, x: float, z: float, floor: float, side: int) -> None:
+        self.floor, self.side = floor, side
         self.parent, self.rows = [0], [(0.0, 0.0, 0.0, 1.0, 0.0, 0.0)]
         self.arc, self.x, self.z = [0.0], [x], [z]
 
@@ -86,8 +87,13 @@ class _Builder:
         self.parent.append(parent)
         self.rows.append((length, diameter, segment.density, between, float(segment.greased), segment.bending))
         self.arc.append(self.arc[parent] + length)
-        self.x.append(self.x[parent] + length * way[0])
-        self.z.append(self.z[parent] + length * way[1])
+        dx, dz = length * way[0], length * way[1]
+        if self.z[parent] + dz < self.floor:
+            # What is let down beyond the bed is laid along it.
+            dz = max(self.floor - self.z[parent], -length)
+            dx = self.side * math.sqrt(max(length * length - dz * dz, 0.0))
+        self.x.append(self.x[parent] + dx)
+        self.z.append(self.z[parent] + dz)
         return len(self.parent) - 1
 
 
@@ -101,8 +107,9 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
     refine
         Divides the node spacing (2 gives half the spacing): for convergence tests.
     """
-    builder = _Builder(scenario.top.x, scenario.top.z)
     start = scenario.start
+    floor = -scenario.stream.depth if scenario.bed and not scenario.bed_profile else -math.inf
+    builder = _Builder(scenario.top.x, scenario.top.z, floor, start.direction)
     widest = COARSEST_STILL if scenario.stream.surface_speed == 0.0 else COARSEST
     marks = {round(b.s, 9) for b in scenario.bodies} | {round(d.s, 9) for d in scenario.droppers}
     attachments = sorted({0.0, round(scenario.length, 9)} | marks)

@@ -22,8 +22,8 @@ def air_drag_area(fly: Fly) -> float:
 
 def thrown_by_loop(rig: Rig) -> str:
     """Return why no loop throws a rig; empty where one does."""
-    if rig.head.kind == "held":
-        return "the flies throw the line, flicked or lobbed on a tight line"
+    if rig.head.not_thrown_by_loop():
+        return rig.head.not_thrown_by_loop()
     if any(isinstance(a.body, Shot) for a in rig.attachments):
         return "shot is lobbed: loaded on the water and swung, not turned over"
     return ""
@@ -46,8 +46,7 @@ def cast_masses(rig: Rig) -> list[CastMass]:
             mass, area = seen.mass, BEAD_AIR * math.pi / 4 * seen.bead_diameter**2
         point = attachment.at.kind == "point"
         masses.append(CastMass(place(rig, attachment), mass, area, "point" if point else attachment.id))
-    if rig.head.kind == "float":
-        hung = rig.head.body
-        at = rig.length - rig.head.above_point_mm / 1000
-        masses.append(CastMass(max(at, 0.01), hung.mass, BEAD_AIR * math.pi * hung.radius**2, "float"))
+    hung = rig.head.thrown(rig)
+    if hung is not None:
+        masses.append(CastMass(hung.place, hung.mass, hung.drag_area, hung.name))
     return sorted(masses, key=lambda m: (m.s, m.name == "point"))

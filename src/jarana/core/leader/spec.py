@@ -13,7 +13,7 @@ from jarana.core.leader.packet import TABLES, Packet
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import Spool
-from jarana.core.tackle.knot import Knot
+from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
 
 MOST_SPOOLS = 400
@@ -92,7 +92,7 @@ class LeaderSpec(Frozen):
     largest_ratio: float = Field(default=1.34, ge=1.05, le=3)
     least_section_mm: float = Field(default=150, ge=40, le=1000)
     most_rods: float | None = Field(default=None, ge=0.3, le=6)
-    joint: Key = "blood"
+    joint: Key = Field(default_factory=lambda: usual_knot("step").key)
     ring: bool = False
     tolerance: float = Field(default=0.05, ge=0, le=0.2)
     flies: tuple[CastFly, ...] = Field(default=(), max_length=5)

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
+from jarana.core.documents import Document
 from jarana.core.errors import InputError
-from jarana.core.model import Frozen, Key
+from jarana.core.model import Key
 from jarana.core.rig.model import Rig, Span
 from jarana.core.strength.chain import accident_share
 from jarana.core.tackle.knot import Knot
@@ -22,8 +23,11 @@ MOST_EVENTS = 500
 WearKind = Literal["retied", "cut back", "broke", "renewed", "wind knot", "cut out"]
 
 
-class Wear(Frozen):
+class Wear(Document):
     """One thing that happened to a span; `mm` was lost from its lower end."""
+
+    TYPE: ClassVar[str] = "wear"
+    VERSION: ClassVar[int] = 1
 
     kind: WearKind
     span: Key

@@ -6,8 +6,10 @@ import importlib
 import pkgutil
 from functools import cache
 
+from jarana.core.errors import InputError
 from jarana.core.methods.base import Method
 from jarana.core.methods.when import Fit
+from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 
 
@@ -20,6 +22,22 @@ def methods() -> dict[str, Method]:
         if isinstance(method, Method):
             found.append(method)
     return {method.key: method for method in sorted(found, key=lambda m: m.number)}
+
+
+def method_of(rig: Rig) -> Method:
+    """Return the rig's method; a fault on `rig.method` when there is none of that name."""
+    method = methods().get(rig.method)
+    if method is None:
+        raise InputError.one("rig.method", rig.method, f"the methods known are: {', '.join(methods())}")
+    return method
+
+
+def standing_for(side: str) -> Method:
+    """Return the method that is the example of a side of a disputed question; KeyError when none is."""
+    for method in methods().values():
+        if side in method.stands_for:
+            return method
+    raise KeyError(side)
 
 
 def ranked(reach: Reach) -> tuple[tuple[Method, Fit], ...]:

@@ -6,17 +6,13 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
-from jarana.core.drift.result import Drift
 from jarana.core.methods.inside_rules import inside
 from jarana.core.methods.kit import Chosen, Kit, Missing
 from jarana.core.methods.when import Fit, Says, judged
-from jarana.core.readings import reading_kinds
-from jarana.core.readings.base import ORDER, Context, Known, Reading
-from jarana.core.rig.model import MotionKind, Rig
-from jarana.core.rules.rule_set import RuleSet
-from jarana.core.strength.chain import strength_chain
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.units import Writer
+from jarana.core.motions import motions
+from jarana.core.rig.model import Rig
+from jarana.core.situation import Setting
+from jarana.core.water.kinds.base import Way
 from jarana.core.water.reach import Reach
 
 EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules")
@@ -33,22 +29,18 @@ STILL_LINE = ("zone", "settle", *THROWN, "netting")
 DRIES = ("float_load", "drag_free", *THROWN, "visible")
 
 
-RIVER_KINDS = ("led", "natural", "swing", "lift", "strip")
-LAKE_KINDS = ("still", "figure", "strip", "lift", "inch", "nudge")
-
-
 @dataclass(frozen=True)
 class Pace:
     """A way of moving the rig the method knows: its name, its share of the surface pace, the kind of motion."""
 
     name: str
     lead: float
-    kind: MotionKind = "led"
+    kind: str = "led"
 
     @property
     def waters(self) -> tuple[str, ...]:
-        """Where it can be done: in moving water, in still water, or in both."""
-        return tuple(w for w, kinds in (("river", RIVER_KINDS), ("lake", LAKE_KINDS)) if self.kind in kinds)
+        """Kinds of water it belongs to."""
+        return motions()[self.kind].waters
 
 
 RETRIEVES = (
@@ -103,6 +95,8 @@ class Method:
         What is usually changed next, in order.
     lake_readings
         Those that matter on still water; None for the same.
+    stands_for
+        Sides of disputed questions it is the example of.
     """
 
     number: int
@@ -120,24 +114,33 @@ class Method:
     rod_class: int = 5
     apart_m: tuple[float, float] | None = None
     lake_readings: tuple[str, ...] | None = None
+    stands_for: tuple[str, ...] = ()
 
-    def begin(
-        self, drawer: Drawer, reach: Reach, writer: Writer | None = None, rules: RuleSet | None = None
-    ) -> Started:
+    def begin(self, setting: Setting) -> Started:
         """Return a whole rig for a water from a person's own tackle, with reasons; what is not owned is named.
 
         With a rule set it is brought inside it as far as that goes.
+
+        Raises
+        ------
+        InputError
+            Where this water asks for a rig that cannot be tied: a span longer than any.
         """
-        kit = Kit(drawer, reach, self.rod_class, writer)
+        kit = Kit(setting, self.rod_class, self.way)
         rig = self.ties(kit)
         said: tuple[Chosen, ...] = ()
-        if rules is not None:
-            rig, said = inside(rig, rules, kit.writer)
+        if setting.rules is not None:
+            rig, said = inside(rig, setting.rules, kit.writer)
         return Started(rig, (*kit.told(rig), *said), tuple(kit.missing))
 
-    def start(self, drawer: Drawer, reach: Reach) -> Rig:
+    def start(self, setting: Setting) -> Rig:
         """Return the rig alone."""
-        return self.begin(drawer, reach).rig
+        return self.begin(setting).rig
+
+    def way(self, flows: bool) -> Way:
+        """Return which way it is cast: as its first motion that belongs to the water is."""
+        kind = next((p.kind for p in self.paces if flows == ("river" in p.waters)), self.paces[0].kind)
+        return motions()[kind].way(flows)
 
     def fit(self, reach: Reach) -> Fit:
         """Return how a water speaks for it; another kind of water speaks against it altogether."""
@@ -146,20 +149,7 @@ class Method:
             return found
         return Fit(-100, (), (f"fished in a {self.waters[0]}",))
 
-    def context(self, rig: Rig, reach: Reach, drift: Drift, writer: Writer, known: Known | None = None) -> Context:
-        """Return what its readings look at."""
-        return Context(rig, reach, drift, strength_chain(rig), self.touch, writer, known or Known(), self.apart_m)
-
     def keys(self, reach: Reach) -> tuple[str, ...]:
         """Return the readings made of a rig of it in a water."""
-        own = self.lake_readings if self.lake_readings and reach.kind == "lake" else self.readings
+        own = self.lake_readings if self.lake_readings and not reach.nature.flows else self.readings
         return (*own, *EVERY_RIG)
-
-    def read(
-        self, rig: Rig, reach: Reach, drift: Drift, writer: Writer, known: Known | None = None
-    ) -> tuple[Reading, ...]:
-        """Return its readings and those every rig has, worst first, otherwise in its own order."""
-        context = self.context(rig, reach, drift, writer, known)
-        kinds = reading_kinds()
-        made = [kinds[key].read(context) for key in self.keys(reach)]
-        return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import DryFlyHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 BELOW_MM = 520
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import BUTTS
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import DryFlyHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 BEARS_GF = 0.7
 """What a dry must bear to carry a beaded nymph."""

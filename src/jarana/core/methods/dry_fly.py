@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import DryFlyHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 TOTAL_MM, TIPPET_MM = 3700, 1000
 SHORT_MM, HEAD_WIND = 2700, 2.5
@@ -19,7 +20,7 @@ def ties(kit: Kit) -> Rig:
     """Return a taper with the dry nearest to the hatch's size."""
     line = kit.line("floating", 5)
     fly = kit.dry("point", 16, because="small is refused less; change it for what is on the water")
-    against = kit.reach.wind_m_s >= HEAD_WIND and kit.reach.blows == "upstream"
+    against = kit.head_wind >= HEAD_WIND
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
     kit.taper(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)

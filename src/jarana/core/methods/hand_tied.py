@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FlyLineHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 
 def ties(kit: Kit) -> Rig:
@@ -16,7 +17,7 @@ def ties(kit: Kit) -> Rig:
     fly = kit.fly("point", "any", 12, because="any fly: the leader is what is tied here")
     kit.taper("power" if into_wind else "all-round", 2900, 0.178, 600, line)
     kit.point(fly)
-    motion = Motion(kind="natural") if kit.reach.pace_m_s > 0 else Motion(kind="figure", count_s=5)
+    motion = Motion(kind="natural") if kit.reach.nature.flows else Motion(kind="figure", count_s=5)
     return kit.rig("Hand-tied taper", "hand-tied", line, FlyLineHead(out_mm=6000), motion)
 
 

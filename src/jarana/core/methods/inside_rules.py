@@ -46,7 +46,7 @@ def _flies(rig: Rig) -> list[Attachment]:
 
 
 def _holds(rig: Rig, attachment: Attachment) -> bool:
-    return rig.head.kind == "dry fly" and rig.head.fly == attachment.id
+    return rig.head.holds() == attachment.id
 
 
 def _without(rig: Rig, gone: Attachment) -> Rig:

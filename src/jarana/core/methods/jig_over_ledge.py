@@ -20,7 +20,7 @@ DEEPEST_M = 4.5
 def ties(kit: Kit) -> Rig:
     """Return one heavy jig, the float set for the depth below the ledge."""
     ahead = [s.depth_m for s in kit.reach.soundings if s.x_m <= kit.reach.fish_at_m + 4]
-    deepest = max([kit.reach.depth_m, *ahead]) if kit.reach.kind == "river" else kit.reach.depth_m
+    deepest = max([kit.reach.depth_m, *ahead]) if kit.reach.nature.flows else kit.reach.depth_m
     slant = 1 + SLANTS * kit.reach.pace_m_s
     below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH * slant, 600)
     jig = kit.fly("point", "jig", 10, 4.0, because="heavy: it falls over the ledge at once")

@@ -12,17 +12,19 @@ from dataclasses import dataclass
 
 from jarana.core.engine.hydro.terminal_speed import line_weight
 from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, water_at
+from jarana.core.errors import InputError
+from jarana.core.heads.float import FARTHEST_MM, FloatHead
+from jarana.core.heads.held import HeldHead
 from jarana.core.leader.design import design
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.rig.model import (
+    LONGEST_SPAN_MM,
     AtBend,
     AtJoint,
     AtPoint,
     AtSpan,
     Attachment,
-    FloatHead,
     Head,
-    HeldHead,
     Joint,
     Link,
     Motion,
@@ -31,9 +33,10 @@ from jarana.core.rig.model import (
     Span,
     SpoolRef,
 )
+from jarana.core.situation import Setting
 from jarana.core.strength.tippet import tippet_range
 from jarana.core.tackle.bead import bead, beads
-from jarana.core.tackle.drawer import Drawer, FlyLine, FlyPattern, Rod, SinkZone, Spool
+from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, SinkZone, Spool
 from jarana.core.tackle.dressing import DressingRow, Use, dressing, dressings, dressings_for
 from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
@@ -42,8 +45,7 @@ from jarana.core.tackle.knot import Knot, KnotUse
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
-from jarana.core.units import Writer
-from jarana.core.water.reach import Reach
+from jarana.core.water.kinds.base import Way
 
 NEAR_DIAMETER = 0.2
 """A spool within this share of what is wanted will do."""
@@ -98,8 +100,10 @@ class Missing:
 class Kit:
     """A rig while it is put together, from the line down."""
 
-    def __init__(self, drawer: Drawer, reach: Reach, rod_class: int, writer: Writer | None = None) -> None:
-        self.drawer, self.reach, self.writer = drawer, reach, writer or Writer()
+    def __init__(self, setting: Setting, rod_class: int, way: Callable[[bool], Way]) -> None:
+        self.setting = setting
+        self.drawer, self.reach, self.writer = setting.drawer, setting.water, setting.writer
+        self.head_wind = max(self.reach.head_wind(way(self.reach.nature.flows)), 0.0)
         self.spans: list[Span] = []
         self.joints: list[Joint] = []
         self.attachments: list[Attachment] = []
@@ -122,6 +126,11 @@ class Kit:
     ) -> Span:
         """Add a level section of the first of these materials owned near a diameter, tied to the one above."""
         length = max(round(length_mm / 10) * 10, 20)
+        if length > LONGEST_SPAN_MM:
+            asked, most = (self.writer.text("length", mm_ / 1000) for mm_ in (length, LONGEST_SPAN_MM))
+            raise InputError.one(
+                "water.depth", asked, f"{name.lower()} would be that long here; no span is longer than {most}"
+            )
         found = self.spool(wanted, mm, length)
         material = found.material if found else materials()[wanted[0]]
         diameter = found.diameter_mm if found else mm
@@ -178,7 +187,7 @@ class Kit:
             tippet_mm=tippet_mm,
             tippet_length_mm=tippet_length_mm,
             spools=tuple(s for s in self.drawer.spools if s.material.family == "nylon"),
-            wind_m_s=self.reach.wind_m_s if self.reach.blows in ("upstream", "towards you") else 0.0,
+            wind_m_s=self.head_wind,
         )
         made = design(spec, self.writer)
         last = len(made.sections) - 1
@@ -302,6 +311,11 @@ class Kit:
         self, bodies: tuple[Fly | Shot, ...], tippet: Span, below_mm: float, current: float = 1.0
     ) -> FloatHead:
         """Return the owned float that suits what hangs below it, set so far above the point."""
+        if below_mm > FARTHEST_MM:
+            asked, most = (self.writer.text("length", mm / 1000) for mm in (below_mm, FARTHEST_MM))
+            raise InputError.one(
+                "water.depth", asked, f"the float would be set so far above the point; at most {most} can be fished"
+            )
         body = self.float_for(bodies, tippet.d0_mm, tippet.material.density_kg_m3, below_mm, current)
         return FloatHead(body=body, above_point_mm=round(below_mm / 10) * 10)
 

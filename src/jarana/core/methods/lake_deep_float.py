@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.float import FloatHead
 from jarana.core.methods import when
 from jarana.core.methods.base import STILL_HUNG, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FloatHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 OFF_BED_MM, TIPPET_MM, ABOVE_MM = 300, 900, 600
 DEEPEST_MM = 10_000

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import team
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FlyLineHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 from jarana.core.tackle.dressing import Use
 
 APART_MM, TAG_MM = 1600, 150

@@ -72,4 +72,5 @@ METHOD = Method(
     moves=("a bead up or down", "longer tippet for a deeper pool", "one fly instead of two", "a finer tippet"),
     rod_class=3,
     apart_m=(0.45, 0.60),
+    stands_for=("contact", "level leader"),
 )

@@ -2,18 +2,19 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FlyLineHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 FLOATING_MM, SINKING_MM = 2400, 2100
 
 
 def ties(kit: Kit) -> Rig:
     """Return a short stout leader: on an intermediate line in a lake, on a floating one in a river."""
-    lake = kit.reach.kind == "lake"
+    lake = not kit.reach.nature.flows
     fine = lake and kit.reach.clarity == "clear"
     fly = kit.fly("point", "mouthful", 10, because="a mouthful; it wags on an open loop")
     total = SINKING_MM if lake else FLOATING_MM

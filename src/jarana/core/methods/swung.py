@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
-from jarana.core.rig.model import FlyLineHead, Motion, Rig
+from jarana.core.rig.model import Motion, Rig
 
 OUT_MM, SINKING_MM, UPPER_MM, LOWER_MM, TAG_MM = 6000, 1500, 900, 1000, 150
 

@@ -52,4 +52,5 @@ METHOD = Method(
     moves=("a bead up or down", "the braid higher or lower", "one fly instead of two"),
     rod_class=3,
     apart_m=(0.45, 0.60),
+    stands_for=("tapered leader",),
 )

@@ -6,7 +6,9 @@ import importlib
 import pkgutil
 from functools import cache
 
-from jarana.core.readings.base import ReadingKind
+from jarana.core.methods import method_of
+from jarana.core.readings.base import ORDER, Reading, ReadingKind
+from jarana.core.situation import Situation
 
 
 @cache
@@ -18,3 +20,10 @@ def reading_kinds() -> dict[str, ReadingKind]:
         if isinstance(kind, ReadingKind):
             found[kind.key] = kind
     return found
+
+
+def readings_of(situation: Situation) -> tuple[Reading, ...]:
+    """Return the readings that matter to a rig's method and those every rig has, worst first, otherwise in its own order."""
+    kinds = reading_kinds()
+    made = [kinds[key].read(situation) for key in method_of(situation.rig).keys(situation.water)]
+    return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))

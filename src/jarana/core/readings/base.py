@@ -4,18 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
-from datetime import date
 from typing import Literal
 
-from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import Rig
-from jarana.core.rules.rule_set import RuleSet
-from jarana.core.strength.chain import StrengthLink
-from jarana.core.tackle.drawer import Drawer, Spool
-from jarana.core.units import Figure, Writer
-from jarana.core.water.reach import Reach
+from jarana.core.situation import Situation
+from jarana.core.units import Figure
 
 Severity = Literal["act", "look", "fine"]
 ORDER: dict[str, int] = {"act": 0, "look": 1, "fine": 2}
@@ -77,39 +71,6 @@ class Reading(Frozen):
 
 
 @dataclass(frozen=True)
-class Known:
-    """What else is known: the rule set of the water, the day, the person's drawer."""
-
-    rules: RuleSet | None = None
-    today: date | None = None
-    drawer: Drawer | None = None
-
-    @property
-    def spools(self) -> tuple[Spool, ...]:
-        """The person's spools."""
-        return self.drawer.spools if self.drawer else ()
-
-
-@dataclass(frozen=True)
-class Context:
-    """What a reading looks at."""
-
-    rig: Rig
-    reach: Reach
-    drift: Drift
-    strength: tuple[StrengthLink, ...]
-    touch: Literal["now and then", "all the time", "never"]
-    writer: Writer
-    known: Known = Known()
-    apart_m: tuple[float, float] | None = None
-
-    @property
-    def hooked(self) -> tuple[FlyDrift, ...]:
-        """What of the drift has a hook: flies, not shot or beads."""
-        return tuple(f for f in self.drift.flies if self.rig.attachment(f.id).fly is not None)
-
-
-@dataclass(frozen=True)
 class ReadingKind:
     """A reading: its key, the pure function that makes it, and what could better it.
 
@@ -119,12 +80,15 @@ class ReadingKind:
         Edits worth trying; None for a reading nothing is offered for.
     score
         How good it is, lower is better; ranks what was tried.
+    banded
+        Which figure of a fly's band stands behind it, and by which rule it is written (``share``: in per cent).
     """
 
     key: str
-    read: Callable[[Context], Reading]
-    candidates: Callable[[Context], Iterable[RigEdit]] | None = None
-    score: Callable[[Context], float] | None = None
+    read: Callable[[Situation], Reading]
+    candidates: Callable[[Situation], Iterable[RigEdit]] | None = None
+    score: Callable[[Situation], float] | None = None
+    banded: tuple[str, str] | None = None
 
 
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:

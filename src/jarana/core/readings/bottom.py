@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.drift.nominal import nominal
 from jarana.core.drift.result import FlyDrift
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.methods import method_of
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
+from jarana.core.situation import Situation
 
 LATE = 0.4
 """Past this share of the drift the bottom comes late."""
@@ -13,12 +16,12 @@ PINNED = 0.5
 """On the stones for more than this share, a fly meant to tick is being dragged over them."""
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the fly that finds the bottom first; methods differ on how often it should touch."""
-    writer, drift = context.writer, context.drift
+    writer, drift = situation.writer, nominal(situation)
     found = [f for f in drift.flies if f.metres_to_bottom is not None]
     if not found:
-        return _never(context, min(drift.flies, key=lambda f: f.least_height_m))
+        return _never(situation, min(drift.flies, key=lambda f: f.least_height_m))
     fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
     metres = fly.metres_to_bottom or 0.0
     whole = max(drift.length_m - fly.entry_x_m, 1e-6)
@@ -30,10 +33,10 @@ def read(context: Context) -> Reading:
         f"The {fly.role} is down after {writer.text('travel', metres)} of a {writer.text('travel', whole)} drift, "
         f"{seconds:.0f} s after landing."
     )
-    if severity == "fine" and context.touch == "now and then" and fly.bed_share > PINNED:
+    if severity == "fine" and method_of(situation.rig).touch == "now and then" and fly.bed_share > PINNED:
         severity, title = "look", "Lies on the stones"
         sentence = f"The {fly.role} is down after {writer.text('travel', metres)} and drags for {fly.bed_share:.0%} of the drift."
-    touch = "touch now and then" if context.touch == "now and then" else "hold the bottom all the time"
+    touch = "touch now and then" if method_of(situation.rig).touch == "now and then" else "hold the bottom all the time"
     return make(
         "bottom",
         severity,
@@ -51,20 +54,20 @@ def read(context: Context) -> Reading:
     )
 
 
-def _never(context: Context, fly: FlyDrift) -> Reading:
-    writer = context.writer
+def _never(situation: Situation, fly: FlyDrift) -> Reading:
+    writer = situation.writer
     short = writer.text("short", fly.least_height_m)
     pace = (
-        f"Led at {context.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
+        f"Led at {situation.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
         "so a rig that keeps up with the bubbles is pulled forward and up."
-        if context.drift.head == "held" and context.rig.motion.kind == "led"
+        if situation.motion.leads and not situation.head.floats
         else "The water near the bed is slower than at the surface, so the top pulls the rig forward and up."
     )
     return make(
         "bottom",
         "act",
         "Never finds the bottom",
-        f"The {fly.role} comes no closer than {short} in the whole {writer.text('travel', context.drift.length_m)} drift.",
+        f"The {fly.role} comes no closer than {short} in the whole {writer.text('travel', nominal(situation).length_m)} drift.",
         writer.figure("short", fly.least_height_m),
         value=None,
         parts=(fly.id,),
@@ -75,15 +78,15 @@ def _never(context: Context, fly: FlyDrift) -> Reading:
     )
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how far into the drift the bottom is found, past 2 where it never is; lying on it counts too."""
-    drift = context.drift
+    drift = nominal(situation)
     found = [f for f in drift.flies if f.metres_to_bottom is not None]
     if not found:
         return 2.0 + min(f.least_height_m for f in drift.flies)
     fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
-    pinned = max(fly.bed_share - PINNED, 0.0) if context.touch == "now and then" else 0.0
+    pinned = max(fly.bed_share - PINNED, 0.0) if method_of(situation.rig).touch == "now and then" else 0.0
     return (fly.metres_to_bottom or 0.0) / max(drift.length_m, 1e-6) + 2 * pinned
 
 
-READING = ReadingKind("bottom", read, depth_edits, score)
+READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"))

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from jarana.core.law import Law
 from jarana.core.leader.rig_cast import cast_masses
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
 from jarana.core.units import Figure
 
@@ -16,9 +17,9 @@ CAST_LOAD = Law(
 OPEN_LOOP, LOBBED = 0.10, 0.25
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the thrown mass as a share of the mass of the line's first thirty feet."""
-    rig = context.rig
+    rig = situation.rig
     mass = sum(m.mass for m in cast_masses(rig))
     head = mass_per_metre(rig.line.line_class) * THIRTY_FEET
     share = mass / head
@@ -26,7 +27,7 @@ def read(context: Context) -> Reading:
     why = (
         f"The first 9.14 m of a {rig.line.line_class}-weight line are {head * 1000:.1f} g; the flies and float are {share:.0%} of it.",
     )
-    if rig.head.kind == "held":
+    if rig.head.not_thrown_by_loop():
         return make("cast_load", "fine", "The flies are the weight that is thrown", "Flicked or lobbed on a tight line: open, slow, mind your eyes.",
                     figure, value=mass, why=why)  # fmt: skip
     severity: Severity = "fine" if share < OPEN_LOOP else "look"

@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 
 USUAL = 2.0
 """Contact leaders are tied to about twice the rod."""
 AWKWARD = 2.25
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the length from fly line to point in rod lengths."""
-    writer, rig = context.writer, context.rig
+    writer, rig = situation.writer, situation.rig
     rod = rig.rod.length_mm / 1000
     ratio = rig.length / rod
     severity: Severity = "fine" if ratio <= USUAL + 0.005 else "look" if ratio <= AWKWARD else "act"

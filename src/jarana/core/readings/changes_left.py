@@ -3,14 +3,15 @@
 from __future__ import annotations
 
 from jarana.core.leader.wear import change_mm, changes_left, floor_of
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Count the changes the point fly's span bears above the floor."""
-    rig, writer = context.rig, context.writer
+    rig, writer = situation.rig, situation.writer
     span = rig.spans[-1]
     if rig.point.fly is None:
         return make(
@@ -35,14 +36,14 @@ def read(context: Context) -> Reading:
     )
 
 
-def candidates(context: Context) -> list[ChangeLength]:
+def candidates(situation: Situation) -> list[ChangeLength]:
     """Return a longer tippet."""
-    return [ChangeLength(span=context.rig.spans[-1].id, by_mm=200)]
+    return [ChangeLength(span=situation.rig.spans[-1].id, by_mm=200)]
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how few are left."""
-    return -(read(context).value or 0.0)
+    return -(read(situation).value or 0.0)
 
 
 READING = ReadingKind("changes_left", read, candidates, score)

@@ -4,20 +4,20 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jarana.core.readings.base import Context
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
 from jarana.core.rig.edits.whole import SetLead
+from jarana.core.situation import Situation
 
 SLOWER = 0.15
 """Share of the surface pace by which a lead is slowed or quickened."""
 LONGER_MM = 200.0
 
 
-def depth_edits(context: Context) -> Iterator[RigEdit]:
+def depth_edits(situation: Situation) -> Iterator[RigEdit]:
     """Yield the usual changes of depth, downwards and upwards: bead, tippet length and diameter, lead."""
-    rig = context.rig
+    rig = situation.rig
     last = rig.spans[-1]
     upper = rig.spans[-2] if len(rig.spans) > 1 and rig.spans[-2].material.key == last.material.key else last
     yield StepBead(at=rig.point.id, heavier=True)
@@ -25,7 +25,7 @@ def depth_edits(context: Context) -> Iterator[RigEdit]:
     yield ChangeLength(span=upper.id, by_mm=LONGER_MM)
     yield ChangeLength(span=upper.id, by_mm=-LONGER_MM)
     yield StepDiameter(span=upper.id, finer=True)
-    if context.reach.pace_m_s > 0 and rig.head.kind in ("held", "float"):
+    if not situation.water.still and not rig.head.on_line and rig.head.holds() is None:
         yield SetLead(lead=round(max(rig.motion.lead - SLOWER, 0.5), 2))
     for attachment in rig.attachments[:2]:
         if attachment.at.kind == "joint":

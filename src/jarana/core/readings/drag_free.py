@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 SLACK = 0.6
@@ -10,9 +11,9 @@ SLACK = 0.6
 SHORT, LONG = 1.5, 4.0
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Tell the seconds until the fastest or slowest lane under the line has used the slack up."""
-    writer, reach = context.writer, context.reach
+    writer, reach = situation.writer, situation.water
     own = reach.pace_m_s
     between = reach.lanes[: reach.fish_lane] if reach.lanes else ()
     gap = max((abs(lane.pace_m_s - own) for lane in between), default=0.0)

@@ -2,20 +2,23 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.drift.nominal import nominal
+from jarana.core.heads.float import FloatHead
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.whole import SetFloat
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 SLUGGISH, BROKEN, DROWNS = 0.4, 0.85, 1.0
 """Shares of the greatest lift: below the first a take barely moves it; past the second broken water drowns it."""
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the pull of the hung rig against the greatest lift."""
-    drift = context.drift
-    what = "dry fly" if drift.head == "dry fly" else "float"
+    drift, head = nominal(situation), situation.head
+    what = head.noun
     load = drift.load
     if load is None:
         return make(
@@ -30,12 +33,12 @@ def read(context: Context) -> Reading:
         severity, title, says = "fine", f"The {what} sits right", "Sensitive and steady: a take tips it."
     else:
         severity, title, says = "look", f"The {what} is too big for this rig", "A take barely moves it."
-        if what == "dry fly":
-            severity, title, says = "fine", "The dry fly floats it well", "It bears the nymph with room to spare."
-    if context.reach.pace_m_s > 0 and drift.flies:
+        if not head.is_float:
+            severity, title, says = "fine", f"The {what} floats it well", "It bears the nymph with room to spare."
+    if not situation.water.still and drift.flies:
         rides = min(drift.flies, key=lambda f: f.rides_m)
         side = "upstream of" if rides.rides_m < 0 else "ahead of"
-        says += f" The {rides.role} rides {context.writer.text('short', abs(rides.rides_m))} {side} it."
+        says += f" The {rides.role} rides {situation.writer.text('short', abs(rides.rides_m))} {side} it."
     return make(
         "float_load",
         severity,
@@ -50,22 +53,22 @@ def read(context: Context) -> Reading:
     )
 
 
-def candidates(context: Context) -> list[RigEdit]:
+def candidates(situation: Situation) -> list[RigEdit]:
     """Return a lighter and a heavier point, and the same float set a little otherwise."""
-    rig = context.rig
+    rig = situation.rig
     edits: list[RigEdit] = [StepBead(at=rig.point.id, heavier=False), StepBead(at=rig.point.id, heavier=True)]
-    if rig.head.kind == "float":
+    if isinstance(rig.head, FloatHead):
         now = rig.head.body
-        owned = sorted(context.known.drawer.floats if context.known.drawer else (), key=lambda f: f.lift_gf)
+        owned = sorted(situation.drawer.floats, key=lambda f: f.lift_gf)
         smaller = [f for f in owned if f.lift_gf < now.lift_gf and f.id != now.id][-2:]
         bigger = [f for f in owned if f.lift_gf > now.lift_gf and f.id != now.id][:2]
         edits += [SetFloat(body=f.id) for f in (*smaller, *bigger)]
     return edits
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how far the load is from the middle of what is sensitive and steady."""
-    load = context.drift.load
+    load = nominal(situation).load
     return 9.0 if load is None else abs(load - 0.62)
 
 

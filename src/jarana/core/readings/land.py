@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, make
+from jarana.core.drift.nominal import hooked
+from jarana.core.readings.base import Reading, ReadingKind, make
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Tell the travel of the fly that reaches the zone first."""
-    writer = context.writer
-    found = [f for f in context.hooked if f.metres_to_zone is not None]
+    writer = situation.writer
+    found = [f for f in hooked(situation) if f.metres_to_zone is not None]
     if not found:
         return make("land", "look", "No landing place reaches the fish", "No fly comes into the taking zone in this drift.",
                     Figure("–", ""), why=("Travel of a fly from where it lands to where it first is in the taking zone.",))  # fmt: skip

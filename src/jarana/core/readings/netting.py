@@ -2,30 +2,32 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.geometry import place
+from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import NET_SPARE
 from jarana.core.units import Figure
 
 
-def stops(context: Context) -> tuple[float, str]:
+def stops(situation: Situation) -> tuple[float, str]:
     """Return how far above the point the line is stopped at the tip ring, m, and by what; 0 where nothing stops it."""
-    rig = context.rig
+    rig = situation.rig
     found = [(0.0, "")]
-    if rig.head.kind == "float" and not rig.head.body.releasing:
-        found.append((rig.head.above_point_mm / 1000, "float"))
-    if rig.head.kind != "held":
+    far = rig.head.stops(rig)
+    if far is not None:
+        found.append((far, rig.head.noun))
+    if rig.head.droppers_stop:
         droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint"]
         found += [(rig.length - place(rig, a), rig.role(a)) for a in droppers]
     return max(found)
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge what stops the line against the rod's length."""
-    writer, rig = context.writer, context.rig
-    far, what = stops(context)
+    writer, rig = situation.writer, situation.rig
+    far, what = stops(situation)
     reach = rig.rod.netting_reach
     if far == 0:
         return make(
@@ -38,7 +40,7 @@ def read(context: Context) -> Reading:
         )
     severity: Severity = "fine" if far <= reach else "look"
     title = "Within netting reach" if severity == "fine" else "Out of netting reach"
-    more = ", or use a float that lets go" if what == "float" else ""
+    more = f", or use a {what} that lets go" if what == rig.head.noun else ""
     tail = "" if severity == "fine" else f" Hand-line the last of it{more}."
     return make(
         "netting", severity, title,
@@ -48,14 +50,14 @@ def read(context: Context) -> Reading:
     )  # fmt: skip
 
 
-def candidates(context: Context) -> list[RigEdit]:
+def candidates(situation: Situation) -> list[RigEdit]:
     """Return a shorter span to the point."""
-    return [ChangeLength(span=context.rig.spans[-1].id, by_mm=-300)]
+    return [ChangeLength(span=situation.rig.spans[-1].id, by_mm=-300)]
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how far away the point is stopped, m."""
-    return stops(context)[0]
+    return stops(situation)[0]
 
 
 READING = ReadingKind("netting", read, candidates, score)

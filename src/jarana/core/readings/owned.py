@@ -4,26 +4,27 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.spans import UseSpool
 from jarana.core.rig.model import Span
+from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.units import Figure
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Name every part that does not come from the drawer."""
-    rig, writer, drawer = context.rig, context.writer, context.known.drawer
-    if drawer is None:
+    rig, writer, drawer = situation.rig, situation.writer, situation.drawer
+    if drawer.empty:
         return make(
             "owned",
             "fine",
-            "Tackle not compared",
-            "No drawer is at hand.",
+            "Nothing in your drawer yet",
+            "The rig is made of the tables' tackle.",
             Figure("–", ""),
-            why=("Every part is looked for in your drawer.",),
+            why=("Every part is looked for in your drawer; it is empty.",),
         )
     parts, lines = [], []
     for span in rig.spans:
@@ -45,9 +46,8 @@ def read(context: Context) -> Reading:
             own = f"; nearest: {pattern.name} #{pattern.hook.size}" if pattern else ""
             parts.append(attachment.id)
             lines.append(f"{rig.role(attachment)}: {attachment.body.label}{own}.")
-    if rig.head.kind == "float" and rig.head.body.id not in {f.id for f in drawer.floats}:
-        own = f"; you own {', '.join(f.name for f in drawer.floats)}" if drawer.floats else ""
-        lines.append(f"Float: {rig.head.body.name}, {rig.head.body.lift_gf:g} g{own}.")
+    if head_missing := rig.head.missing(drawer):
+        lines.append(head_missing)
     if rig.line.id not in {row.id for row in drawer.lines}:
         lines.append(f"Line: {rig.line.name}.")
     if rig.rod.id not in {row.id for row in drawer.rods}:
@@ -84,16 +84,14 @@ def nearest_pattern(drawer: Drawer, size: int, bead_mm: float) -> FlyPattern | N
     return min(drawer.patterns, key=off, default=None)
 
 
-def candidates(context: Context) -> Iterator[RigEdit]:
+def candidates(situation: Situation) -> Iterator[RigEdit]:
     """Yield the nearest owned spool and fly for what is missing."""
-    drawer = context.known.drawer
-    if drawer is None:
-        return
-    for span in context.rig.spans:
+    drawer = situation.drawer
+    for span in situation.rig.spans:
         near = nearest_spool(drawer, span)
         if near and (span.spool is None or drawer.spool(span.spool.id) is None):
             yield UseSpool(span=span.id, spool=near.id)
-    for attachment in context.rig.attachments:
+    for attachment in situation.rig.attachments:
         fly = attachment.fly
         if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
             bead = fly.bead.diameter_mm if fly.bead else 0.0
@@ -103,9 +101,9 @@ def candidates(context: Context) -> Iterator[RigEdit]:
                 yield SwapFly(at=attachment.id, weight=weight.id)
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how many parts are missing."""
-    return read(context).value or 0.0
+    return read(situation).value or 0.0
 
 
 READING = ReadingKind("owned", read, candidates, score)

@@ -2,20 +2,21 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rules.check import breaches, is_old
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 ASK = "Rules are local and change: check them where you fish."
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Check the rig against the rules of its water."""
-    rules = context.known.rules
+    rules = situation.rules
     if rules is None:
         return make("rules", "fine", "No rule set for this water", ASK, Figure("–", ""), why=(ASK,))
-    found = breaches(context.rig, rules, context.writer, context.known.today)
-    old = context.known.today is not None and is_old(rules, context.known.today)
+    found = breaches(situation.rig, rules, situation.writer, situation.today)
+    old = situation.today is not None and is_old(rules, situation.today)
     severity: Severity = "act" if found else "look" if old else "fine"
     title = (
         "Not inside the rules you wrote"
@@ -36,7 +37,7 @@ def read(context: Context) -> Reading:
         parts=tuple(part for b in found for part in b.parts),
         why=(
             f"{rules.name}, from {rules.source}, checked {rules.checked.isoformat()}.",
-            *rules.said(context.writer),
+            *rules.said(situation.writer),
             ASK,
         ),
     )

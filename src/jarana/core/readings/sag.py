@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from jarana.core.drift.nominal import nominal
 from jarana.core.engine.hydro.water_properties import GRAM_FORCE
 from jarana.core.leader.sag import HungLine, sag_of
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 MUCH = 0.35
@@ -13,9 +15,9 @@ LEAST_PULL = 1e-4
 """N: below this nothing holds the line up."""
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the sag between the rod tip and the water under the rig's own pull."""
-    writer, drift, rig = context.writer, context.drift, context.rig
+    writer, drift, rig = situation.writer, nominal(situation), situation.rig
     held = [s for s in rig.spans if s.material.look in ("mono", "clear", "sighter")]
     sections = [HungLine(s.length, (s.d0_mm + s.d1_mm) / 2000, s.material.density_kg_m3) for s in held]
     pull = max(drift.pull_x_n, LEAST_PULL)
@@ -41,15 +43,15 @@ def read(context: Context) -> Reading:
     )
 
 
-def candidates(context: Context) -> list[StepDiameter]:
+def candidates(situation: Situation) -> list[StepDiameter]:
     """Return a finer spool for every held span."""
     looks = ("mono", "clear", "sighter")
-    return [StepDiameter(span=s.id, finer=True) for s in context.rig.spans if s.material.look in looks]
+    return [StepDiameter(span=s.id, finer=True) for s in situation.rig.spans if s.material.look in looks]
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return the sag, m."""
-    return read(context).value or 0.0
+    return read(situation).value or 0.0
 
 
 READING = ReadingKind("sag", read, candidates, score)

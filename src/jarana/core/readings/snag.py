@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.geometry import hooks_of
-from jarana.core.strength.chain import told_loss, weakest_link
+from jarana.core.situation import Situation
+from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by
 from jarana.core.strength.loads import path_to
 from jarana.core.strength.tippet import spool_force
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Name what goes first when the point is snagged, and compare the two schools."""
-    writer, rig = context.writer, context.rig
-    weak = weakest_link(path_to(context.strength, rig.point.id))
+    writer, rig = situation.writer, situation.rig
+    weak = weakest_link(path_to(strength_chain(situation.rig), rig.point.id))
     lost = hooks_of(rig, weak.loses)
     severity: Severity = "look" if lost > 1 else "fine"
     says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {told_loss(rig, weak.loses)}."
@@ -22,7 +23,7 @@ def read(context: Context) -> Reading:
         "snag",
         severity,
         "A snag on the point takes more than the point" if lost > 1 else "A snag on the point takes the point",
-        says + _schools(context, lost, weak.force),
+        says + _schools(situation, lost, weak.force),
         writer.figure("force", weak.force),
         value=float(lost),
         parts=(weak.part,),
@@ -35,30 +36,30 @@ def read(context: Context) -> Reading:
     )
 
 
-def _schools(context: Context, lost: int, force: float) -> str:
+def _schools(situation: Situation, lost: int, force: float) -> str:
     """Say what a finer point tippet would hold here."""
-    rig, writer = context.rig, context.writer
+    rig, writer = situation.rig, situation.writer
     span = rig.spans[-1]
     finer = [
-        s for s in context.known.spools if s.material.key == span.material.key and s.diameter_mm < span.d1_mm - 1e-6
+        s for s in situation.drawer.spools if s.material.key == span.material.key and s.diameter_mm < span.d1_mm - 1e-6
     ]
     if len(rig.attachments) < 2 or not finer:
         return ""
     spool = max(finer, key=lambda s: s.diameter_mm)
-    held = fish_held_by(spool_force(spool), context.reach.pace_m_s)
+    held = fish_held_by(spool_force(spool), situation.water.pace_m_s)
     spares = lost > 1 and spool_force(spool) < force
     what = "would spare the rest and hold" if spares else "would hold"
     return f" A point tippet of {writer.text('diameter', spool.diameter_mm / 1000)} {what} a {writer.text('fish', held)} fish."
 
 
-def candidates(context: Context) -> list[StepDiameter]:
+def candidates(situation: Situation) -> list[StepDiameter]:
     """Return a finer point tippet."""
-    return [StepDiameter(span=context.rig.spans[-1].id, finer=True)] if len(context.rig.attachments) > 1 else []
+    return [StepDiameter(span=situation.rig.spans[-1].id, finer=True)] if len(situation.rig.attachments) > 1 else []
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how many flies a snag on the point takes."""
-    return read(context).value or 0.0
+    return read(situation).value or 0.0
 
 
 READING = ReadingKind("snag", read, candidates, score)

@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from itertools import pairwise
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.drift.nominal import nominal
+from jarana.core.methods import method_of
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.geometry import place
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 CLEARANCE = 0.15
@@ -18,9 +21,9 @@ CLUTTERED = 0.3
 LEAST_SLANT = 0.15
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the distance between neighbouring flies."""
-    rig, reach, drift, writer = context.rig, context.reach, context.drift, context.writer
+    rig, reach, drift, writer = situation.rig, situation.water, nominal(situation), situation.writer
     hung = sorted(((place(rig, a), a) for a in rig.attachments if a.fly), key=lambda row: row[0])
     if len(hung) < 2:
         return make("spacing", "fine", "One fly", "Nothing to tangle, and one drift to read.", Figure("1", ""))
@@ -32,9 +35,9 @@ def read(context: Context) -> Reading:
     slant = min(max(abs(depths.get(lower.id, 0) - depths.get(upper.id, 0)) / max(apart, 0.01), LEAST_SLANT), 1.0)
     both = thick / slant
     tags = sum(a.link.length_mm / 1000 for a in (upper, lower) if a.link and a.at.kind == "joint")
-    least = max(tags + CLEARANCE, context.known.rules.least_distance_m or 0.0 if context.known.rules else 0.0)
-    thin = reach.kind == "river" and reach.depth_m < THIN_WATER
-    cluttered = reach.kind == "river" and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
+    least = max(tags + CLEARANCE, situation.rules.least_distance_m or 0.0 if situation.rules else 0.0)
+    thin = reach.nature.flows and reach.depth_m < THIN_WATER
+    cluttered = reach.nature.flows and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
     severity: Severity = "look" if apart < least - 1e-6 or thin or cluttered else "fine"
     title = (
         "One fly is enough here"
@@ -54,29 +57,30 @@ def read(context: Context) -> Reading:
         text = "Among so many obstructions a second fly is what snags. " + text
     why = [
         f"Taking zone {writer.text('short', thick)} thick; settled, the line between them slants {slant:.0%} of its length down.",
-        *_practice(context),
+        *_practice(situation),
         f"Tags {writer.text('short', tags)} and {writer.text('short', CLEARANCE)} clear.",
-        *_net(context),
+        *_net(situation),
     ]
     return make(
         "spacing", severity, title, text, writer.figure("short", apart), value=apart, parts=(lower.id,), why=tuple(why)
     )
 
 
-def _practice(context: Context) -> list[str]:
+def _practice(situation: Situation) -> list[str]:
     """Say how far apart the method's flies are usually tied."""
-    if context.apart_m is None:
+    apart = method_of(situation.rig).apart_m
+    if apart is None:
         return []
-    low, high = (context.writer.text("short", m) for m in context.apart_m)
+    low, high = (situation.writer.text("short", m) for m in apart)
     return [f"On this method flies are usually tied {low} to {high} apart."]
 
 
-def _net(context: Context) -> list[str]:
+def _net(situation: Situation) -> list[str]:
     """Say whether the point can be netted with the float at the rod's tip."""
-    rig, writer = context.rig, context.writer
-    if rig.head.kind != "float":
+    rig, writer = situation.rig, situation.writer
+    below = rig.head.stops(rig)
+    if below is None:
         return []
-    below = rig.head.above_point_mm / 1000
     reach = rig.rod.netting_reach
     what = "within" if below <= reach else "out of"
     return [
@@ -84,14 +88,14 @@ def _net(context: Context) -> list[str]:
     ]
 
 
-def candidates(context: Context) -> list[ChangeLength]:
+def candidates(situation: Situation) -> list[ChangeLength]:
     """Return a longer span to the point."""
-    return [ChangeLength(span=context.rig.spans[-1].id, by_mm=100)] if len(context.rig.attachments) > 1 else []
+    return [ChangeLength(span=situation.rig.spans[-1].id, by_mm=100)] if len(situation.rig.attachments) > 1 else []
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return the closest distance, turned round."""
-    return -(read(context).value or 0.0)
+    return -(read(situation).value or 0.0)
 
 
 READING = ReadingKind("spacing", read, candidates, score)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from jarana.core.readings import weakest
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.strength.loads import Load, loads
 
@@ -11,9 +12,9 @@ SPARE = 1.5
 """Times the fish that should be held before it is called enough."""
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the fly on which a fish would be held worst."""
-    rig, reach, writer = context.rig, context.reach, context.writer
+    rig, reach, writer = situation.rig, situation.water, situation.writer
     held = [load for load in loads(rig, reach.pace_m_s) if load.kind == "fish"]
     if not held:
         return make("strong", "fine", "No fly to hold a fish", "", writer.figure("fish", 0.0), value=0.0)
@@ -30,29 +31,29 @@ def read(context: Context) -> Reading:
         sentence += (
             f" It takes line: your rod's bend gives {writer.text('force', rod)}, it pulls {writer.text('force', pull)}."
         )
-    if rig.motion.kind == "swing":
-        sentence += " A take on a tight swing doubles the jerk: rod up, a sag in the line."
+    if situation.motion.jerk > 1:
+        sentence += f" A take on a tight line jerks {situation.motion.jerk:g} times as hard: rod up, a sag in the line."
     why = [
         f"0.65 of a fish's weight and ½·ρ·0.3·A·U² of current pull; {fish} pulls {writer.text('force', pull)} here (order of magnitude).",
         f"Your {rig.rod.name} puts on {writer.text('force', rod)} in a steady bend (your rod's row).",
-        *(_line(context, load) for load in held),
+        *(_line(situation, load) for load in held),
     ]
     return make("strong", severity, title, sentence, writer.figure("fish", bears), value=bears,
                 parts=(least.weakest.part,), why=tuple(why))  # fmt: skip
 
 
-def _line(context: Context, load: Load) -> str:
-    writer, role = context.writer, context.rig.role(context.rig.attachment(load.fly))
-    bears = fish_held_by(load.weakest.force, context.reach.pace_m_s)
+def _line(situation: Situation, load: Load) -> str:
+    writer, role = situation.writer, situation.rig.role(situation.rig.attachment(load.fly))
+    bears = fish_held_by(load.weakest.force, situation.water.pace_m_s)
     return (
         f"On the {role}: {writer.text('fish', bears)}; {load.weakest.name} breaks at "
         f"{writer.text('force', load.weakest.force)} ({load.weakest.why})."
     )
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return the force that breaks it under a fish, turned round."""
-    return -min((load.weakest.force for load in loads(context.rig, context.reach.pace_m_s)), default=0.0)
+    return -min((load.weakest.force for load in loads(situation.rig, situation.water.pace_m_s)), default=0.0)
 
 
 READING = ReadingKind("strong", read, weakest.candidates, score)

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.drift.nominal import hooked
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 FISH_SPEED = 0.2
@@ -10,10 +12,10 @@ FISH_SPEED = 0.2
 LATE = 1.0
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Tell the time in which the curve between fly and float is drawn straight."""
-    writer = context.writer
-    fly = max(context.hooked, key=lambda f: f.slack_m)
+    writer = situation.writer
+    fly = max(hooked(situation), key=lambda f: f.slack_m)
     delay = fly.slack_m / FISH_SPEED
     severity: Severity = "look" if delay > LATE else "fine"
     return make(

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.situation import Situation
 from jarana.core.strength.tippet import (
     FIGHT_SHARE,
     KNOTTED,
@@ -16,9 +17,9 @@ from jarana.core.strength.tippet import (
 from jarana.core.water.reach import WARM
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the last span against the fly's and the fish's range."""
-    rig, reach, writer = context.rig, context.reach, context.writer
+    rig, reach, writer = situation.rig, situation.water, situation.writer
     span = rig.spans[-1]
     fly = rig.point.fly
     if fly is None:
@@ -48,18 +49,18 @@ def read(context: Context) -> Reading:
         f"{writer.text('diameter', wanted.by_four)}; too fine spins and hinges, too stout kills the drift.",
         f"The fish in this current asks for {writer.text('diameter', wanted.fish_least)} or more.",
         f"Fought at {writer.text('force', pull)} it takes about {fight:.0f} s; going finer makes that longer. An order of magnitude.",
-        *_spools(context),
+        *_spools(situation),
     ]
     return make(
         "tippet", severity, title, text, writer.figure("diameter", now), value=now, parts=(span.id,), why=tuple(why)
     )
 
 
-def _spools(context: Context) -> list[str]:
+def _spools(situation: Situation) -> list[str]:
     """Say what each owned spool of this material gives."""
-    rig, writer, fish = context.rig, context.writer, context.reach.fish.mass_kg
+    rig, writer, fish = situation.rig, situation.writer, situation.water.fish.mass_kg
     lines = []
-    for spool in context.known.spools:
+    for spool in situation.drawer.spools:
         if spool.material.key == rig.spans[-1].material.key:
             force = spool_force(spool)
             took = fight_seconds(fish, dared_pull(force, rig.rod))
@@ -68,18 +69,18 @@ def _spools(context: Context) -> list[str]:
     return lines[:6]
 
 
-def candidates(context: Context) -> list[StepDiameter]:
+def candidates(situation: Situation) -> list[StepDiameter]:
     """Return the next spool finer or stouter."""
-    span = context.rig.spans[-1]
+    span = situation.rig.spans[-1]
     return [StepDiameter(span=span.id, finer=True), StepDiameter(span=span.id, finer=False)]
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return how far outside the range it is, mm."""
-    span, fly = context.rig.spans[-1], context.rig.point.fly
+    span, fly = situation.rig.spans[-1], situation.rig.point.fly
     if fly is None:
         return 0.0
-    wanted = tippet_range(fly, context.reach, context.rig.rod, span.material)
+    wanted = tippet_range(fly, situation.water, situation.rig.rod, span.material)
     now = span.d1_mm / 1000
     return 1000 * max(wanted.low - now, now - max(wanted.high, wanted.low), 0.0)
 

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from jarana.core.leader.cast import cast_of
 from jarana.core.leader.rig_cast import cast_masses, cast_sections, thrown_by_loop
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 TITLES = {
@@ -15,13 +16,11 @@ TITLES = {
 }
 SEVERITY: dict[str, Severity] = {"turns over": "fine", "needs height": "look", "kicks": "fine", "piles": "act"}
 STROKE = "usual"
-UPSTREAM = ("upstream", "towards you")
-BEHIND = "away from you"
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the cast with the day's wind where it blows against it."""
-    rig, writer, reach = context.rig, context.writer, context.reach
+    rig, writer = situation.rig, situation.writer
     lobbed = thrown_by_loop(rig)
     if lobbed:
         return make(
@@ -29,7 +28,7 @@ def read(context: Context) -> Reading:
             why=("The loop model only holds where a loop runs along the leader.",),
         )  # fmt: skip
     masses = cast_masses(rig)
-    wind = reach.wind_m_s if reach.blows in UPSTREAM else -reach.wind_m_s if reach.blows == BEHIND else 0.0
+    wind = situation.head_wind
     names = [s.name.lower() for s in rig.spans]
     cast = cast_of(cast_sections(rig), masses, "usual", wind, writer, names, "point")
     way = "into" if wind > 0 else "with"

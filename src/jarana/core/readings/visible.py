@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from jarana.core.law import Law
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 SEEN = Law(
@@ -16,8 +17,6 @@ PER_SIZE = 1200.0
 WAVE, WAVE_M_S = 0.7, 4.0
 """Share of the range that a wave leaves, from this wind on."""
 MOST_M = 20.0
-SIGHTER_M = 12.0
-"""A contact sighter is read no farther than a held line reaches anyway."""
 
 
 def seen_to(size: float, wind: float) -> float:
@@ -31,17 +30,11 @@ def seen_to(size: float, wind: float) -> float:
     return min(PER_SIZE * size, MOST_M) * (WAVE if wind >= WAVE_M_S else 1.0)
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the range of the sign against how far off the fish are."""
-    rig, reach, writer = context.rig, context.reach, context.writer
-    if rig.head.kind == "float":
-        what, far = rig.head.body.name, seen_to(rig.head.body.diameter_mm / 1000, reach.wind_m_s)
-    elif rig.head.kind == "dry fly":
-        fly = rig.attachment(rig.head.fly).fly
-        what, far = "the dry", seen_to(1.3 * fly.hook.shank_mm / 1000 if fly else 0.01, reach.wind_m_s)
-    elif rig.head.kind == "held":
-        what, far = "the sighter", SIGHTER_M * (WAVE if reach.wind_m_s >= WAVE_M_S else 1.0)
-    else:
+    rig, reach, writer = situation.rig, situation.water, situation.writer
+    sign = rig.head.sign(rig)
+    if sign is None:
         return make(
             "visible",
             "fine",
@@ -50,6 +43,7 @@ def read(context: Context) -> Reading:
             Figure("–", ""),
             why=("A fly line held tight shows a take in the hand.",),
         )
+    what, far = sign.what, seen_to(sign.size, reach.wind_m_s)
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
     hard = "The sign is hard to see" if off <= 1.3 * far else "Too far to see the sign"

@@ -4,27 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.whole import SetWindKnot, UseKnot
-from jarana.core.strength.chain import told_loss, weakest_link
+from jarana.core.situation import Situation
+from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.knot import knots
 
 MARGIN = 1.5
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Name the weakest link of the chain from reel to hook."""
-    writer, reach = context.writer, context.reach
-    weak = weakest_link(context.strength)
+    writer, reach = situation.writer, situation.water
+    weak = weakest_link(strength_chain(situation.rig))
     wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
     held = fish_held_by(weak.force, reach.pace_m_s)
     severity: Severity = "act" if weak.force < wanted else "look" if weak.force < MARGIN * wanted else "fine"
-    accident = any(span.wind_knot for span in context.rig.spans)
-    lost = told_loss(context.rig, weak.loses)
-    rod = context.rig.rod
+    accident = any(span.wind_knot for span in situation.rig.spans)
+    lost = told_loss(situation.rig, weak.loses)
+    rod = situation.rig.rod
     fish = f"{writer.text('fish', held)} {reach.fish.species}"
     sentence = f"Goes first, and you lose {lost}. Holds a {fish} in this current."
     why = [
@@ -35,7 +36,9 @@ def read(context: Context) -> Reading:
     ]
     if accident:
         why.append("A wind knot halves the line it is in: cut it out.")
-    others = sorted({round(link.force, 3): link for link in context.strength}.values(), key=lambda link: link.force)
+    others = sorted(
+        {round(link.force, 3): link for link in strength_chain(situation.rig)}.values(), key=lambda link: link.force
+    )
     after = [f"{link.name} {writer.text('force', link.force)}" for link in others[1:3]]
     why.append("Next: " + "; ".join(after) + ".")
     return make(
@@ -50,13 +53,13 @@ def read(context: Context) -> Reading:
     )
 
 
-def candidates(context: Context) -> Iterator[RigEdit]:
+def candidates(situation: Situation) -> Iterator[RigEdit]:
     """Yield a stouter spool, or a better knot, where it goes first."""
-    rig = context.rig
+    rig = situation.rig
     for span in rig.spans:
         if span.wind_knot:
             yield SetWindKnot(span=span.id, knotted=False)
-    part = weakest_link(context.strength).part
+    part = weakest_link(strength_chain(situation.rig)).part
     keys = [j.id for j in rig.joints]
     if part in keys:
         i = keys.index(part)
@@ -72,9 +75,9 @@ def candidates(context: Context) -> Iterator[RigEdit]:
         yield StepDiameter(span=span.id, finer=False)
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return the force that breaks it, turned round."""
-    return -weakest_link(context.strength).force
+    return -weakest_link(strength_chain(situation.rig)).force
 
 
 READING = ReadingKind("weakest", read, candidates, score)

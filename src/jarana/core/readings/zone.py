@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from jarana.core.readings.base import Context, Reading, ReadingKind, Severity, make
+from jarana.core.drift.nominal import hooked
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
+from jarana.core.situation import Situation
 from jarana.core.units import Figure
 
 GOOD = 0.5
@@ -11,10 +13,10 @@ POOR = 0.2
 TITLES = {"fine": "In the taking zone", "look": "Part of the time in the zone", "act": "Hardly in the taking zone"}
 
 
-def read(context: Context) -> Reading:
+def read(situation: Situation) -> Reading:
     """Judge the best fly's share of the drift inside the taking zone."""
-    writer, reach = context.writer, context.reach
-    flies = context.hooked
+    writer, reach = situation.writer, situation.water
+    flies = hooked(situation)
     best = max(flies, key=lambda f: f.share_in_zone)
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
     each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
@@ -37,9 +39,9 @@ def read(context: Context) -> Reading:
     )
 
 
-def score(context: Context) -> float:
+def score(situation: Situation) -> float:
     """Return the share of the drift the best fly spends outside the zone."""
-    return 1.0 - max(f.share_in_zone for f in context.hooked)
+    return 1.0 - max(f.share_in_zone for f in hooked(situation))
 
 
-READING = ReadingKind("zone", read, depth_edits, score)
+READING = ReadingKind("zone", read, depth_edits, score, banded=("share_in_zone", "share"))

@@ -43,24 +43,13 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("led at", f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
         ("moved", before.motion.kind, after.motion.kind),
         ("counted down", f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
-        ("held by", _head(before, writer), _head(after, writer)),
+        ("held by", before.head.described(before, writer), after.head.described(after, writer)),
     ):
         if old != new:
             yield Change(part="rig", what=what, before=old, after=new)
     yield from _spans(before, after, writer)
     yield from _joints(before, after)
     yield from _flies(before, after, writer)
-
-
-def _head(rig: Rig, writer: Writer) -> str:
-    head = rig.head
-    if head.kind == "float":
-        return f"{head.body.name} {writer.text('length', head.above_point_mm / 1000)} above the point"
-    if head.kind == "fly line":
-        return f"{writer.text('travel', head.out_mm / 1000)} of fly line"
-    if head.kind == "dry fly":
-        return "the dry fly, used" if head.used else "the dry fly"
-    return "the rod"
 
 
 def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal, Union
 
 from pydantic import Field, model_validator
 
+from jarana.core.documents import Document
+from jarana.core.heads import heads
+from jarana.core.heads.dry_fly import DryFlyHead
+from jarana.core.heads.float import FloatHead
+from jarana.core.heads.fly_line import FlyLineHead
+from jarana.core.heads.held import HeldHead
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
-from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.line_strength import Told, strength_source, wet_strength
@@ -166,42 +171,14 @@ class Attachment(Frozen):
         return self.body if isinstance(self.body, Fly) else None
 
 
-class HeldHead(Frozen):
-    """The top end is held by the rod: contact fishing; the sighter's lower end is led along."""
-
-    kind: Literal["held"] = "held"
-
-
-class FloatHead(Frozen):
-    """The rig hangs from a float, set so far above the point along the line."""
-
-    kind: Literal["float"] = "float"
-    body: Float
-    above_point_mm: float = Field(ge=100, le=12000)
+if TYPE_CHECKING:
+    Head = HeldHead | FloatHead | DryFlyHead | FlyLineHead
+else:
+    Head = Annotated[Union[tuple(heads().values())], Field(discriminator="kind")]  # noqa: UP007
 
 
-class DryFlyHead(Frozen):
-    """The rig hangs from a dry fly: the one that sits at a joint of the line, or alone at its end.
-
-    `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
-    """
-
-    kind: Literal["dry fly"] = "dry fly"
-    fly: Key
-    used: bool = False
-
-
-class FlyLineHead(Frozen):
-    """The rig is fished on the fly line, so much of it on or in the water from the rod tip."""
-
-    kind: Literal["fly line"] = "fly line"
-    out_mm: float = Field(default=9000, ge=500, le=20000)
-
-
-Head = Annotated[HeldHead | FloatHead | DryFlyHead | FlyLineHead, Field(discriminator="kind")]
-
-
-MotionKind = Literal["led", "natural", "swing", "still", "figure", "strip", "lift", "inch", "nudge"]
+LONGEST_COUNT_S = 240.0
+"""A count-down lasts at most so long, s."""
 
 
 class Motion(Frozen):
@@ -210,24 +187,24 @@ class Motion(Frozen):
     Attributes
     ----------
     kind
-        River: ``natural`` (nobody pulls), ``led`` at `lead` x the surface pace, ``swing`` (with the water, then held; on a
-        fly line across the stream on a tight line),
-        ``lift`` (led, then lifted out of the bed), ``strip`` (held and taken in).
-        Lake: ``still``, ``figure`` (steady hand twist), ``strip`` (and pause), ``lift`` (strip, then lift and hang),
-        ``inch`` (short lifts, straight up and down), ``nudge`` (a float moved a hand every half minute).
+        A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
     count_s
         Count-down before line is taken in, s.
     """
 
-    kind: MotionKind = "led"
+    kind: Key = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
-    count_s: float = Field(default=20.0, ge=0, le=240)
+    count_s: float = Field(default=20.0, ge=0, le=LONGEST_COUNT_S)
 
 
-class Rig(Frozen):
+class Rig(Document):
     """A whole rig from the fly line to the point."""
 
-    version: Literal[1] = 1
+    TYPE: ClassVar[str] = "rig"
+    VERSION: ClassVar[int] = 2
+
+    type: Literal["rig"] = "rig"
+    version: Literal[2] = 2
     name: Text
     method: Key
     head: Head = HeldHead()
@@ -251,7 +228,7 @@ class Rig(Frozen):
             at = attachment.at
             if at.kind == "joint" and at.joint not in {j.id for j in self.joints[1:]}:
                 raise ValueError(f"{attachment.id} hangs from a joint that is not there")
-            dry = self.head.kind == "dry fly" and self.head.fly == attachment.id
+            dry = self.head.holds() == attachment.id
             if at.kind == "joint" and attachment.link is None and not dry and attachment.school != "bend":
                 raise ValueError(f"{attachment.id} hangs from a joint and wants a length of line")
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
@@ -262,13 +239,9 @@ class Rig(Frozen):
         return self
 
     def _head_fits(self) -> None:
-        head = self.head
-        if head.kind == "float" and head.above_point_mm > self.length * 1000:
-            raise ValueError("the float is set farther above the point than the leader is long")
-        if head.kind == "dry fly":
-            hung = next((a for a in self.attachments if a.id == head.fly), None)
-            if hung is None or hung.at.kind not in ("joint", "point") or hung.fly is None or hung.fly.lift_gf is None:
-                raise ValueError("the dry fly sits at a joint of the line or at its end, and has a lift of its own")
+        fault = self.head.fault(self)
+        if fault:
+            raise ValueError(fault)
 
     @property
     def length(self) -> float:

@@ -58,7 +58,7 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None
     if rules.barbless:
         barbed = [a for a in flies if a.fly and not a.fly.hook.barbless]
         found += [Breach(f"{rig.role(a)} hook has a barb: pinch it flat", (a.id,)) for a in barbed]
-    if not rules.floats and rig.head.kind == "float":
+    if not rules.floats and rig.head.is_float:
         found.append(Breach("no floats", ()))
     if not rules.shot:
         found += [Breach("no shot on the line", (a.id,)) for a in rig.attachments if isinstance(a.body, Shot)]

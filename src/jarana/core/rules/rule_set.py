@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated, ClassVar, Literal
 
 from pydantic import Field, StringConstraints
 
+from jarana.core.documents import Document
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.units import Writer
 
@@ -28,7 +29,7 @@ class Season(Frozen):
         return now >= self.first or now <= self.last
 
 
-class RuleSet(Frozen):
+class RuleSet(Document):
     """What is allowed on a water, as far as the person who entered it knows.
 
     Attributes
@@ -41,7 +42,11 @@ class RuleSet(Frozen):
         When a method is allowed; always where none is named.
     """
 
-    version: Literal[1] = 1
+    TYPE: ClassVar[str] = "rules"
+    VERSION: ClassVar[int] = 2
+
+    type: Literal["rules"] = "rules"
+    version: Literal[2] = 2
     id: Key
     name: Text = Field(min_length=1)
     source: Text

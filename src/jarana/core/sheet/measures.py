@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from itertools import product
+from typing import ClassVar
 
 from pydantic import Field
 
-from jarana.core.model import Frozen
+from jarana.core.documents import Document
 from jarana.core.units import Writer
 
 CLOSE_MM = 10.0
@@ -19,8 +20,11 @@ MOST = 9
 SHORTEST_MM = 60.0
 
 
-class Measures(Frozen):
+class Measures(Document):
     """A person's own measures, mm; None where they have not been set."""
+
+    TYPE: ClassVar[str] = "measures"
+    VERSION: ClassVar[int] = 1
 
     version: int = Field(default=1, ge=1, le=1)
     hand_mm: float | None = Field(default=None, ge=80, le=320)

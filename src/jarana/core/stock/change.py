@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, JsonValue, StringConstraints
 
+from jarana.core.documents import Document
 from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Frozen, Key
 from jarana.core.stock.column import Cells, read_cells
@@ -69,12 +70,15 @@ class Entry(Frozen):
     after: dict[str, JsonValue] | None
 
 
-class Entries(Frozen):
+class Entries(Document):
     """Everything one change did.
 
     `act` is ``tie`` for what tying a rig took, ``flies`` for what became of a tied rig's flies. `out`, `back` and
     `lost` are weights of the box, by id: hung on the rig, put back into the box, lost.
     """
+
+    TYPE: ClassVar[str] = "stock-change"
+    VERSION: ClassVar[int] = 1
 
     act: Literal["edit", "tie", "flies"] = "edit"
     entries: tuple[Entry, ...]

@@ -9,11 +9,11 @@ from typing import Any, ClassVar, Generic, TypeVar
 
 from pydantic import ValidationError
 
+from jarana.core.documents import Document
 from jarana.core.errors import FaultList, InputError
-from jarana.core.model import Frozen
 from jarana.core.stock.column import Cells, Column
 
-Doc = TypeVar("Doc", bound=Frozen)
+Doc = TypeVar("Doc", bound=Document)
 
 
 @dataclass(frozen=True)
@@ -93,6 +93,10 @@ class StockKind(ABC, Generic[Doc]):
     def name(self, cells: Cells) -> str:
         """Return a row in a few words."""
         return words(cells, "name")
+
+    def drawn(self, item: Doc) -> tuple[Any, ...]:
+        """Return what its items are ordered by in the drawer; by id where nothing is said."""
+        return (item.id,)  # type: ignore[attr-defined]
 
     def lies(self, item: Doc) -> tuple[object, ...]:
         """Return what its items are ordered by on screen; as the drawer has them where nothing is said."""

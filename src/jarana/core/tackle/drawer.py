@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
+from jarana.core.documents import Document
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.bead import Bead, bead, beads
 from jarana.core.tackle.dressing import Dressing
@@ -26,13 +27,16 @@ class Measured(Frozen):
     n: int = Field(default=1, ge=1, le=1000)
 
 
-class Spool(Frozen):
+class Spool(Document):
     """A spool: what is on it, how much is left.
 
     `diameter_mm` is what counts: the measured mean where there is one, else what the label says (`labelled_mm`).
     `strength_kg` is told dry or wet; `strength_measured` where a scale said it and not the label. `low_m` is the
     length that should stay on it.
     """
+
+    TYPE: ClassVar[str] = "spool"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     number: int = Field(ge=0, le=100_000)
@@ -85,8 +89,11 @@ def timed_share(timed: Timed) -> float:
     return min(max(timed.drag_spread / timed.drag if timed.drag > 0 else 0.3, 0.05), 2.0)
 
 
-class FlyPattern(Frozen):
+class FlyPattern(Document):
     """A pattern with the weights it is tied in, lightest first."""
+
+    TYPE: ClassVar[str] = "fly-pattern"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -117,8 +124,11 @@ NET_SPARE = 0.4
 """m an angler reaches beyond the rod's length with arm and net (practice)."""
 
 
-class Rod(Frozen):
+class Rod(Document):
     """A rod: length, line class, class of its tip where that is another, and the greatest steady pull put on through it."""
+
+    TYPE: ClassVar[str] = "rod"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -145,11 +155,14 @@ class SinkZone(Frozen):
     sink_mm_s: float = Field(ge=5, le=260)
 
 
-class FlyLine(Frozen):
+class FlyLine(Document):
     """A fly line: its tip is what the leader is joined to.
 
     `zones` are its sinking lengths from the tip back; none for a floating line. `hang_m` is its mark, from the tip.
     """
+
+    TYPE: ClassVar[str] = "fly-line"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -161,8 +174,11 @@ class FlyLine(Frozen):
     hang_m: float | None = Field(default=None, gt=0, le=40)
 
 
-class OwnedShot(Frozen):
+class OwnedShot(Document):
     """Split shot of a size in the box."""
+
+    TYPE: ClassVar[str] = "shot"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -172,8 +188,11 @@ class OwnedShot(Frozen):
     low: int = Field(default=0, ge=0, le=10000)
 
 
-class OwnedRing(Frozen):
+class OwnedRing(Document):
     """Small rings of a size in the box."""
+
+    TYPE: ClassVar[str] = "ring"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -184,8 +203,11 @@ class OwnedRing(Frozen):
     low: int = Field(default=0, ge=0, le=10000)
 
 
-class Reel(Frozen):
+class Reel(Document):
     """A reel: thin leaders slip behind an open frame."""
+
+    TYPE: ClassVar[str] = "reel"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text
@@ -197,8 +219,11 @@ OWN_PULLS = 3
 """From so many pulls on, a person's own figure for a knot wins over the table."""
 
 
-class KnotTest(Frozen):
+class KnotTest(Document):
     """Own pull tests of a knot in one kind of line: the share of the dry line's strength it kept."""
+
+    TYPE: ClassVar[str] = "knot-test"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     knot: Key
@@ -220,6 +245,11 @@ class Drawer(Frozen):
     rings: tuple[OwnedRing, ...] = ()
     reels: tuple[Reel, ...] = ()
     knot_tests: tuple[KnotTest, ...] = ()
+
+    @property
+    def empty(self) -> bool:
+        """Whether nothing is owned that a rig is made of."""
+        return not (self.spools or self.patterns or self.rods or self.lines or self.floats)
 
     def knot(self, key: str) -> Knot | None:
         """Return a knot of the table, with the person's own pull tests where there are enough of them."""

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import math
 from functools import cache
-from typing import Literal
+from typing import ClassVar, Literal
 
 from pydantic import Field
 
+from jarana.core.documents import Document
 from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
-from jarana.core.model import Frozen, Key, Text
+from jarana.core.model import Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
 
@@ -27,11 +28,14 @@ class FloatRow(TableRow):
     mass_mg: float | None = None
 
 
-class Float(Frozen):
+class Float(Document):
     """A float: its greatest net lift in grams-force and its diameter; `releasing` where it slides once a fish is on.
 
     `mass_mg` is what it weighs. Without it the float is taken for a closed ball that fills its diameter.
     """
+
+    TYPE: ClassVar[str] = "float"
+    VERSION: ClassVar[int] = 1
 
     id: Key
     name: Text

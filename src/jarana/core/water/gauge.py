@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import ClassVar
 
 from pydantic import Field
 
-from jarana.core.model import Frozen, Key
+from jarana.core.documents import Document
+from jarana.core.model import Key
 
 
-class GaugeReading(Frozen):
+class GaugeReading(Document):
     """What a gauge said: level over its own zero, flow, temperature, and when it measured them (with a time zone)."""
+
+    TYPE: ClassVar[str] = "gauge-reading"
+    VERSION: ClassVar[int] = 1
 
     station: Key
     at: datetime

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 from jarana.core.errors import FaultList
 from jarana.core.law import Law
+from jarana.core.units import Writer
 from jarana.core.water.reach import Throw
 
 PACING = Law(
@@ -59,11 +60,21 @@ def pace_of(throws: Sequence[Throw]) -> Pacing:
     return Pacing(math.fsum(kept) / len(kept), spread, speeds, outliers)
 
 
-def throws_checked(distance: float, seconds: float) -> None:
+def throws_checked(distance: float, seconds: float, writer: Writer) -> None:
     """Raise an InputError that names what of a throw cannot be (m, s)."""
     faults = FaultList()
-    faults.check(0 < distance <= 100, "distance", f"{distance:g} m", "a paced distance is above 0 and at most 100 m")
+    faults.check(
+        0 < distance <= 100,
+        "distance",
+        writer.text("travel", distance),
+        f"a paced distance is above 0 and at most {writer.text('travel', 100.0)}",
+    )
     faults.check(0 < seconds <= 600, "seconds", f"{seconds:g} s", "a time is above 0 and at most 600 s")
     faults.raise_if_any()
-    faults.check(distance / seconds <= FASTEST, "seconds", f"{seconds:g} s", "faster than 3 m/s; check the time")
+    faults.check(
+        distance / seconds <= FASTEST,
+        "seconds",
+        f"{seconds:g} s",
+        f"faster than {writer.text('speed', FASTEST)}; check the time",
+    )
     faults.raise_if_any()

@@ -2,24 +2,32 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from functools import cache
-from itertools import pairwise
+from itertools import accumulate, pairwise
 from pathlib import Path
-from typing import Literal
+from typing import ClassVar, Literal, TypeVar
 
 import numpy as np
+from numpy.typing import NDArray
 from pydantic import Field, model_validator
 
+from jarana.core.documents import Document
+from jarana.core.engine.ground import bed_depth
 from jarana.core.engine.hydro.stream import bulk_speed, stream_speed
 from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.water.gauge import GaugeReading
+from jarana.core.water.kinds import water_kinds
+from jarana.core.water.kinds.base import WaterKind, Way
 
+Depths = TypeVar("Depths", float, NDArray[np.float64])
 AGREE = 0.005
 """How far a derived figure may be from the sounding or lane it comes from, m or m/s."""
 WARM = 19.0
 """°C from which trout are better left alone: one that was fought long may not live (practice)."""
+Blows = Literal["upstream", "downstream", "towards you", "away from you", "from your left", "from your right"]
 Bed = Literal["silt", "fine-gravel", "coarse-gravel", "cobble", "boulder", "weed"]
 
 
@@ -53,11 +61,13 @@ class TakingZone(Frozen):
             raise ValueError("the zone ends farther from its datum than it begins")
         return self
 
-    def heights(self, depth: float) -> tuple[float, float]:
-        """Return the band as heights above the bed, m, kept inside the water."""
-        if self.datum == "bed":
-            return min(self.low_m, depth), min(self.high_m, depth)
-        return max(depth - self.high_m, 0.0), max(depth - self.low_m, 0.0)
+    def heights(self, depth: Depths) -> tuple[Depths, Depths]:
+        """Return the band as heights above the bed, m, kept inside the water; a depth, or an array of them."""
+        low = self.low_m if self.datum == "bed" else depth - self.high_m
+        high = self.high_m if self.datum == "bed" else depth - self.low_m
+        if isinstance(depth, float | int):
+            return min(max(low, 0.0), depth), min(max(high, 0.0), depth)
+        return np.clip(low, 0.0, depth), np.clip(high, 0.0, depth)
 
 
 class Fish(Frozen):
@@ -99,7 +109,18 @@ class Throw(Frozen):
     seconds: float = Field(gt=0, le=600)
 
 
-class Reach(Frozen):
+def lane_at(widths: Sequence[float], off: float) -> int:
+    """Return which lane, nearest first, lies so far off; the last where it is farther than all.
+
+    Examples
+    --------
+    >>> lane_at([2.0, 3.0], 2.0), lane_at([2.0, 3.0], 2.1), lane_at([2.0, 3.0], 9.0)
+    (0, 1, 1)
+    """
+    return next((i for i, edge in enumerate(accumulate(widths)) if off <= edge), len(widths) - 1)
+
+
+class Reach(Document):
     """A stretch of river or a piece of lake as an angler reads it; figures are those of one day.
 
     Attributes
@@ -114,11 +135,17 @@ class Reach(Frozen):
         The throws the pace comes from, when it was paced.
     rules
         Id of the rule set that holds here.
+    blows
+        Where the wind blows; None for the first word of its kind of water.
     gauge, gauged
         The river gauge it follows, and the reading its depth belongs to.
     """
 
-    version: Literal[1] = 1
+    TYPE: ClassVar[str] = "water"
+    VERSION: ClassVar[int] = 2
+
+    type: Literal["water"] = "water"
+    version: Literal[2] = 2
     id: Key
     name: Text = Field(min_length=1)
     river: Text
@@ -137,7 +164,7 @@ class Reach(Frozen):
     obstacles: tuple[Obstacle, ...] = Field(default=(), max_length=20)
     paced: tuple[Throw, ...] = Field(default=(), max_length=30)
     wind_m_s: float = Field(default=0.0, ge=0, le=30)
-    blows: Literal["upstream", "downstream", "across", "towards you", "away from you"] = "upstream"
+    blows: Blows | None = None
     clarity: Literal["clear", "tinged", "coloured"] = "clear"
     wariness: Literal["low", "usual", "high"] = "usual"
     rules: Key | None = None
@@ -146,6 +173,12 @@ class Reach(Frozen):
 
     @model_validator(mode="after")
     def _agrees(self) -> Reach:
+        kind = self.nature
+        for name, nothing in kind.gone.items():
+            if getattr(self, name) != nothing:
+                raise ValueError(f"a {kind.key} has no {name.split('_')[0]}")
+        if self.blows is not None and self.blows not in kind.winds:
+            raise ValueError(f"on a {kind.key} a wind blows {', '.join(kind.winds)}")
         if self.soundings:
             places = [s.x_m for s in self.soundings]
             if len(places) < 2 or any(b <= a for a, b in pairwise(places)):
@@ -157,6 +190,25 @@ class Reach(Frozen):
         if self.lanes and abs(self.lanes[self.fish_lane].pace_m_s - self.pace_m_s) > AGREE:
             raise ValueError("the pace is that of the lane the fish hold in")
         return self
+
+    @property
+    def nature(self) -> WaterKind:
+        """What kind of water it is: whether it flows, how a wind lies to it."""
+        return water_kinds()[self.kind]
+
+    @property
+    def still(self) -> bool:
+        """Whether nothing moves in it: a lake, or a river of no pace."""
+        return self.pace_m_s <= 0
+
+    @property
+    def wind_along(self) -> float:
+        """The wind's part downstream (in a lake: away from the angler), m/s."""
+        return self.nature.wind_along(self.blows or self.nature.usual_wind, self.wind_m_s)
+
+    def head_wind(self, cast: Way) -> float:
+        """Return the wind against a cast made that way, m/s; negative from behind."""
+        return self.nature.head_wind(self.blows or self.nature.usual_wind, self.wind_m_s, cast)
 
     @property
     def bed_kind(self) -> BedKind:
@@ -171,22 +223,23 @@ class Reach(Frozen):
     @property
     def fish_lane(self) -> int:
         """Index of the lane that lies `off_m` from the angler; the last where it is farther than all."""
-        edge = 0.0
-        for i, lane in enumerate(self.lanes):
-            edge += lane.width_m
-            if self.off_m <= edge:
-                return i
-        return len(self.lanes) - 1
+        return lane_at([lane.width_m for lane in self.lanes], self.off_m)
 
     def depth_at(self, x: float) -> float:
         """Depth at a place along the water, m; straight between soundings, level beyond them."""
         if not self.soundings:
             return self.depth_m
-        return float(np.interp(x, [s.x_m for s in self.soundings], [s.depth_m for s in self.soundings]))
+        return float(bed_depth([(s.x_m, s.depth_m) for s in self.soundings], x))
 
     def pace_at(self, height: float) -> float:
         """Speed of the water at a height above the bed where the fish hold, m/s."""
         return stream_speed(height, self.pace_m_s, self.depth_m, self.bed_kind.roughness)
+
+    def scaled(self, pace: float = 1.0, depth: float = 1.0) -> Reach:
+        """Return the same water with another pace and depth; its lanes and throws are left out, a drift asks for neither."""
+        soundings = tuple(s.model_copy(update={"depth_m": s.depth_m * depth}) for s in self.soundings)
+        changed = {"pace_m_s": self.pace_m_s * pace, "depth_m": self.depth_m * depth, "soundings": soundings}
+        return self.model_copy(update={**changed, "lanes": (), "paced": ()})
 
     @property
     def bulk_pace(self) -> float:

@@ -21,6 +21,8 @@ UNSTEADY = 0.6
 """m²/s: from here on a person of light build may be swept off their feet."""
 THIGH = 0.75
 """m, about the thigh of a grown person."""
+BOAT_WIND = 6.0
+"""m/s from which a small boat or a float tube stays ashore (practice)."""
 LEVEL_LENGTH = 12.0
 """m of a bed without soundings that are drawn."""
 COLUMNS = 4
@@ -104,7 +106,7 @@ def section_of(reach: Reach, writer: Writer) -> Section:
         fish_depth_m=reach.depth_m - middle,
         throws=throws,
         paced=paced,
-        lines=tuple(lines if reach.kind == "river" and reach.pace_m_s > 0 else ()),
+        lines=tuple(() if reach.still else lines),
         cautions=_cautions(reach, deepest, writer),
     )
 
@@ -152,11 +154,11 @@ def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
 def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ...]:
     said = []
     fastest = max((lane.pace_m_s for lane in reach.lanes), default=reach.pace_m_s)
-    if reach.kind == "river" and deepest * fastest >= UNSTEADY:
+    if reach.nature.flows and deepest * fastest >= UNSTEADY:
         said.append(caution("wading-pace", depth=writer.text("depth", deepest), pace=writer.text("speed", fastest)))
-    elif reach.kind == "river" and deepest > THIGH:
+    elif reach.nature.flows and deepest > THIGH:
         said.append(caution("wading-deep"))
-    if reach.kind == "lake" and reach.wind_m_s >= 6:
+    if not reach.nature.flows and reach.wind_m_s >= BOAT_WIND:
         said.append(caution("boat-wind"))
     if reach.temperature_c >= WARM and reach.fish.species in ("trout", "grayling"):
         said.append(caution("warm-water", temperature=writer.text("temperature", reach.temperature_c)))

@@ -6,6 +6,7 @@ import math
 
 from jarana.core.errors import InputError
 from jarana.core.law import Law
+from jarana.core.units import Writer
 
 SOUNDING = Law(
     "depth by line and weight",
@@ -14,7 +15,7 @@ SOUNDING = Law(
 )
 
 
-def depth_from_line(out: float, above: float, slope_deg: float = 0.0) -> float:
+def depth_from_line(out: float, above: float, slope_deg: float = 0.0, writer: Writer | None = None) -> float:
     """Return the depth a weight on the line finds, m: ``out·cos(slope) − above``.
 
     Parameters
@@ -33,5 +34,7 @@ def depth_from_line(out: float, above: float, slope_deg: float = 0.0) -> float:
     """
     depth = out * math.cos(math.radians(slope_deg)) - above
     if depth < 0:
-        raise InputError.one("line", f"{out:g} m", "does not reach the water from that height")
+        raise InputError.one(
+            "line", (writer or Writer()).text("length", out), "does not reach the water from that height"
+        )
     return round(depth, 9)

@@ -3,6 +3,10 @@
 from __future__ import annotations
 
 import math
+from typing import TypeVar
+
+import numpy as np
+from numpy.typing import NDArray
 
 from jarana.core.engine.compiled import compiled
 from jarana.core.law import Law
@@ -12,6 +16,7 @@ LOG_LAW = Law(
     "Nikuradse, VDI-Forschungsheft 361 (1933); shifted so that u(0) = 0",
     {"height_over_z0": (0.0, 1.0e5)},
 )
+Numbers = TypeVar("Numbers", float, NDArray[np.float64])
 KARMAN = 0.41
 """Von Kármán's constant as used by Nezu & Nakagawa (1993)."""
 
@@ -43,11 +48,22 @@ def stream_speed(height: float, surface_speed: float, depth: float, roughness: f
     return surface_speed * math.log(1.0 + min(height, depth) / roughness) / math.log(1.0 + depth / roughness)
 
 
-def bulk_speed(surface_speed: float, depth: float, roughness: float) -> float:
-    """Return the mean over the depth of the log law, m/s (its integral in closed form)."""
+def log_profile(height: Numbers, depth: Numbers, roughness: float) -> Numbers:
+    """Return the share of the surface speed at heights above the bed, each within the depth: figures or arrays of them.
+
+    Examples
+    --------
+    >>> round(float(log_profile(0.45, 0.9, 0.002)), 6) == round(stream_speed(0.45, 1.0, 0.9, 0.002), 6)
+    True
+    """
+    return np.log1p(height / roughness) / np.log1p(depth / roughness)  # type: ignore[no-any-return]
+
+
+def bulk_speed(surface_speed: float, depth: Numbers, roughness: float) -> Numbers:
+    """Return the mean over the depth of the log law, m/s (its integral in closed form); figures or arrays of depths."""
     ratio = depth / roughness
-    log = math.log1p(ratio)
-    return surface_speed * ((1.0 + ratio) * log - ratio) / (ratio * log)
+    log = np.log1p(ratio)
+    return surface_speed * ((1.0 + ratio) * log - ratio) / (ratio * log)  # type: ignore[no-any-return]
 
 
 def shear_speed(surface_speed: float, depth: float, roughness: float) -> float:

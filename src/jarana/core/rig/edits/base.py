@@ -4,38 +4,50 @@ from __future__ import annotations
 
 from pydantic import ValidationError
 
-from jarana.core.errors import FaultList, InputError, path_of
+from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import Writer
+
+METRIC = Writer()
+RULES = {
+    "length_mm": "length", "d0_mm": "diameter", "d1_mm": "diameter", "d_mm": "diameter", "above_point_mm": "length",
+    "out_mm": "travel",
+}  # fmt: skip
+"""By which rule a field of the rig is written."""
+NAMES = {
+    "length_mm": "the length", "d0_mm": "the diameter", "d1_mm": "the diameter", "d_mm": "the diameter",
+    "above_point_mm": "the float's height above the point", "out_mm": "the line out",
+}  # fmt: skip
 
 
 class RigEdit(Frozen):
     """An edit. Subclasses carry ``op: Literal[...]`` and what they need, and say what they do in `change`."""
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the changed rig; raise InputError with a path inside this edit when it cannot be done."""
         raise NotImplementedError(type(self).__name__)
 
-    def apply(self, rig: Rig, drawer: Drawer) -> Rig:
-        """Return the changed rig, with faults of the document told as faults of this edit's `value`."""
+    def apply(self, rig: Rig, drawer: Drawer, writer: Writer = METRIC) -> Rig:
+        """Return the changed rig, with faults of the document told as faults of this edit's `value`.
+
+        `writer` reads what was typed and tells the faults: a bare number is in the unit its field shows.
+        """
         try:
-            return self.change(rig, drawer)
+            return self.change(rig, drawer, writer)
         except ValidationError as error:
             faults = FaultList()
             for e in error.errors():
-                faults.add("value", e.get("input"), _reason(path_of(e["loc"]), e["msg"]))
+                field = str(e["loc"][-1]) if e["loc"] else ""
+                limit = writer.limit(RULES[field], field, e.get("ctx", {})) if field in RULES else ""
+                told = f"{NAMES[field]} is {limit}" if limit else _reason(e["msg"])
+                faults.add("value", "" if limit else e.get("input"), told)
             raise InputError(faults.faults) from None
 
 
-def _reason(path: str, message: str) -> str:
-    text = message.removeprefix("Value error, ").replace("Input should be", "should be")
-    names = {
-        "length_mm": "the length in millimetres",
-        "d0_mm": "the diameter in millimetres",
-        "lead": "the lead",
-    }
-    return f"{names[path]} {text}" if path in names else text
+def _reason(message: str) -> str:
+    return message.removeprefix("Value error, ").replace("Input should be", "should be")
 
 
 def span_of(rig: Rig, key: str) -> tuple[int, Span]:

@@ -11,6 +11,7 @@ from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import KnotUse
+from jarana.core.units import Writer
 
 School = Literal["tag", "link", "ring", "bend", "fold"]
 KNOT: dict[School, KnotUse] = {"tag": "joint", "link": "joint", "ring": "ring", "bend": "bend", "fold": "fold"}
@@ -43,13 +44,13 @@ class SetSchool(RigEdit):
     at: Key
     school: School
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the dropper hung so; its line keeps its length."""
         attachment = attachment_of(rig, self.at)
         at = attachment.at
         if at.kind != "joint" or attachment.fly is None:
             raise InputError.one("at", self.at, "a dropper at a joint is wanted")
-        if rig.head.kind == "dry fly" and rig.head.fly == self.at:
+        if rig.head.holds() == self.at:
             raise InputError.one("at", self.at, "the dry fly that holds the rig stays in the line")
         above, below = rig.spans[rig.joint_index(at.joint) - 1 : rig.joint_index(at.joint) + 1]
         if self.school == "fold" and (above.material.key, above.d1_mm) != (below.material.key, below.d0_mm):

@@ -11,6 +11,7 @@ from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import AtJoint, Attachment, Link, Rig
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import Writer
 
 
 class StepBead(RigEdit):
@@ -20,7 +21,7 @@ class StepBead(RigEdit):
     at: Key
     heavier: bool
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the next bead; from the box where it is owned."""
         attachment = attachment_of(rig, self.at)
         fly = attachment.fly
@@ -40,7 +41,7 @@ class SwapFly(RigEdit):
     at: Key
     weight: Key
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the fly of that weight."""
         attachment_of(rig, self.at)
         fly = drawer.fly(self.weight)
@@ -57,7 +58,7 @@ class AddDropper(RigEdit):
     weight: Key
     tag_mm: float = Field(default=120, ge=20, le=1000)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with one fly more; a knot without a tag gives way to a water knot."""
         index = next((i for i, j in enumerate(rig.joints) if j.id == self.joint), 0)
         if index == 0:
@@ -91,7 +92,7 @@ class RemoveFly(RigEdit):
     op: Literal["remove_fly"] = "remove_fly"
     at: Key
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig without the fly."""
         if attachment_of(rig, self.at).at.kind == "point":
             raise InputError.one("at", self.at, "the point keeps a fly; swap it instead")

@@ -13,6 +13,7 @@ from jarana.core.rig.model import Joint, Rig, Ring, Span, SpoolRef
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.material import materials
+from jarana.core.units import Writer
 
 Dressing = Literal["none", "greased", "degreased"]
 
@@ -38,7 +39,7 @@ class UseLeader(RigEdit):
     op: Literal["use_leader"] = "use_leader"
     sections: tuple[NewSection, ...] = Field(min_length=1, max_length=14)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its upper spans replaced."""
         keep = kept_from(rig)
         faults = FaultList()

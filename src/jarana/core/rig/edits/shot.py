@@ -12,6 +12,7 @@ from jarana.core.rig.edits.base import RigEdit, span_of
 from jarana.core.rig.model import AtSpan, Attachment, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.shot import Shot, shots
+from jarana.core.units import Writer
 
 
 class PinchShot(RigEdit):
@@ -22,7 +23,7 @@ class PinchShot(RigEdit):
     above_mm: float = Field(default=250, ge=10, le=5000)
     mass_mg: float = Field(default=200, gt=5, le=5000)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with a shot more."""
         _, span = span_of(rig, self.span)
         if self.above_mm >= span.length_mm:

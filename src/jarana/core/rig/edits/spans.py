@@ -11,24 +11,20 @@ from jarana.core.model import Key, Typed
 from jarana.core.rig.edits.base import RigEdit, attachment_of, span_of
 from jarana.core.rig.model import Rig, SpoolRef
 from jarana.core.tackle.drawer import Drawer, Spool
-from jarana.core.units import parse
-
-LENGTH_UNIT = "m"
-TAG_UNIT = "cm"
-DIAMETER_UNIT = "mm"
+from jarana.core.units import Writer
 
 
 class SetLength(RigEdit):
-    """Set the finished length of a span, typed in any unit (bare: metres)."""
+    """Set the finished length of a span, typed in any unit."""
 
     op: Literal["set_length"] = "set_length"
     span: Key
     value: Typed
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span at its new length."""
         index, _ = span_of(rig, self.span)
-        return rig.replace_span(index, length_mm=round(parse("length", self.value, LENGTH_UNIT) * 1000, 1))
+        return rig.replace_span(index, length_mm=round(writer.read("length", self.value) * 1000, 1))
 
 
 class ChangeLength(RigEdit):
@@ -38,7 +34,7 @@ class ChangeLength(RigEdit):
     span: Key
     by_mm: float = Field(ge=-5000, le=5000)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span longer or shorter."""
         index, span = span_of(rig, self.span)
         return rig.replace_span(index, length_mm=round(span.length_mm + self.by_mm, 1))
@@ -51,7 +47,7 @@ class MoveJoint(RigEdit):
     joint: Key
     by_mm: float = Field(ge=-5000, le=5000)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the joint moved, its whole length unchanged."""
         index = next((i for i, j in enumerate(rig.joints) if j.id == self.joint), 0)
         if index == 0:
@@ -62,18 +58,18 @@ class MoveJoint(RigEdit):
 
 
 class SetTag(RigEdit):
-    """Set the length of the line a dropper hangs on (bare: centimetres)."""
+    """Set the length of the line a dropper hangs on."""
 
     op: Literal["set_tag"] = "set_tag"
     at: Key
     value: Typed
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the dropper on its new length."""
         attachment = attachment_of(rig, self.at)
         if attachment.link is None:
             raise InputError.one("at", self.at, "this fly hangs on no line of its own")
-        length = round(parse("length", self.value, TAG_UNIT) * 1000, 1)
+        length = round(writer.read("short", self.value) * 1000, 1)
         return rig.replace_attachment(self.at, link={**attachment.link.model_dump(), "length_mm": length})
 
 
@@ -84,10 +80,10 @@ class SetDiameter(RigEdit):
     span: Key
     value: Typed
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span level at the new diameter."""
         index, span = span_of(rig, self.span)
-        mm = round(parse("diameter", self.value, DIAMETER_UNIT) * 1000, 4)
+        mm = round(writer.read("diameter", self.value) * 1000, 4)
         spool = drawer.nearest_spool(span.material.key, mm)
         if spool is not None:
             return _on_spool(rig, index, spool)
@@ -101,7 +97,7 @@ class StepDiameter(RigEdit):
     span: Key
     finer: bool
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span on the next spool."""
         index, span = span_of(rig, self.span)
         spool = drawer.next_spool(span.material.key, span.d0_mm, self.finer)
@@ -118,7 +114,7 @@ class UseSpool(RigEdit):
     span: Key
     spool: Key
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span of that spool's material and diameter."""
         index, _ = span_of(rig, self.span)
         spool = drawer.spool(self.spool)

@@ -7,12 +7,14 @@ from typing import Literal
 from pydantic import Field
 
 from jarana.core.errors import InputError
+from jarana.core.heads.dry_fly import DryFlyHead
+from jarana.core.heads.float import FloatHead
 from jarana.core.model import Key, Text, Typed
 from jarana.core.rig.edits.base import RigEdit, span_of
-from jarana.core.rig.model import FloatHead, Joint, Motion, MotionKind, Rig
+from jarana.core.rig.model import LONGEST_COUNT_S, Joint, Motion, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot
-from jarana.core.units import parse
+from jarana.core.units import Writer
 
 
 class SetLead(RigEdit):
@@ -21,39 +23,52 @@ class SetLead(RigEdit):
     op: Literal["set_lead"] = "set_lead"
     lead: float = Field(ge=0.0, le=1.6)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its new motion."""
-        return rig.rebuilt(motion=Motion(lead=self.lead))
+        return rig.rebuilt(motion=Motion(lead=self.lead, count_s=rig.motion.count_s))
 
 
 class SetMotion(RigEdit):
-    """Move the top another way."""
+    """Move the top another way; a count-down that is not given stays as it is."""
 
     op: Literal["set_motion"] = "set_motion"
-    kind: MotionKind
+    kind: Key
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
-    count_s: float = Field(default=20.0, ge=0, le=240)
+    count_s: float | None = Field(default=None, ge=0, le=LONGEST_COUNT_S)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its new motion."""
-        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=self.count_s))
+        count = rig.motion.count_s if self.count_s is None else self.count_s
+        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=count))
+
+
+class ChangeCount(RigEdit):
+    """Count down so many seconds longer or shorter; it stops at the ends."""
+
+    op: Literal["change_count"] = "change_count"
+    by_s: float = Field(ge=-LONGEST_COUNT_S, le=LONGEST_COUNT_S)
+
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
+        """Return the rig with its new count-down."""
+        count = min(max(rig.motion.count_s + self.by_s, 0.0), LONGEST_COUNT_S)
+        return rig.rebuilt(motion=rig.motion.model_copy(update={"count_s": count}))
 
 
 class SetFloat(RigEdit):
-    """Set the float so far above the point (bare: metres), or take another float."""
+    """Set the float so far above the point, or take another float."""
 
     op: Literal["set_float"] = "set_float"
     above: Typed | None = None
     body: Key | None = None
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its float moved or changed."""
         head = rig.head
-        if head.kind != "float":
+        if not isinstance(head, FloatHead):
             raise InputError.one("above", self.above or "", "this rig has no float")
         changes: dict[str, object] = {}
         if self.above is not None:
-            changes["above_point_mm"] = round(parse("length", self.above, "m", "above") * 1000, 1)
+            changes["above_point_mm"] = round(writer.read("length", self.above, "above") * 1000, 1)
         if self.body is not None:
             chosen = next((f for f in drawer.floats if f.id == self.body), None)
             if chosen is None:
@@ -69,7 +84,7 @@ class UseKnot(RigEdit):
     part: Key
     knot: Key
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with that knot, where it joins what is to be joined."""
         knot = drawer.knot(self.knot)
         if knot is None:
@@ -112,7 +127,7 @@ class SetWindKnot(RigEdit):
     span: Key
     knotted: bool
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with or without the accident."""
         index, _ = span_of(rig, self.span)
         return rig.replace_span(index, wind_knot=self.knotted)
@@ -125,7 +140,7 @@ class SetDressing(RigEdit):
     span: Key
     dressing: Literal["none", "greased", "degreased"]
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with that span so dressed."""
         index, _ = span_of(rig, self.span)
         return rig.replace_span(index, dressing=self.dressing)
@@ -137,9 +152,9 @@ class SetDry(RigEdit):
     op: Literal["set_dry"] = "set_dry"
     used: bool
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its dry fly fresh or used."""
-        if rig.head.kind != "dry fly":
+        if not isinstance(rig.head, DryFlyHead):
             raise InputError.one("used", self.used, "no dry fly holds this rig")
         return rig.rebuilt(head=rig.head.model_copy(update={"used": self.used}))
 
@@ -150,7 +165,7 @@ class UseLine(RigEdit):
     op: Literal["use_line"] = "use_line"
     line: Key
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig on that line."""
         chosen = next((row for row in drawer.lines if row.id == self.line), None)
         if chosen is None:
@@ -164,6 +179,6 @@ class Rename(RigEdit):
     op: Literal["rename"] = "rename"
     name: Text = Field(min_length=1)
 
-    def change(self, rig: Rig, drawer: Drawer) -> Rig:
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig under its new name."""
         return rig.rebuilt(name=self.name.strip())

@@ -43,6 +43,10 @@ class Floats(StockKind[Float]):
         Column("releasing", "Releasing", "yes", about="Slides down the line once a fish is on."),
     )
 
+    def drawn(self, item: Float) -> tuple[object, ...]:
+        """Return its place in the drawer."""
+        return (item.lift_gf, item.id)
+
     def rows(self, item: Float) -> list[Row]:
         """Return the one row of a float."""
         cells: Cells = {

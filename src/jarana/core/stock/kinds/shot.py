@@ -25,6 +25,10 @@ class ShotBox(StockKind[OwnedShot]):
         Column("low", "Keep", "count", most=10000, about="Told when fewer are left."),
     )
 
+    def drawn(self, item: OwnedShot) -> tuple[object, ...]:
+        """Return its place in the drawer."""
+        return (-item.mass_mg, item.id)
+
     def rows(self, item: OwnedShot) -> list[Row]:
         """Return the one row of a size."""
         cells: Cells = {

@@ -62,6 +62,10 @@ class Spools(StockKind[Spool]):
         Column("pulled_n", "n pulled", "count", most=999),
     )
 
+    def drawn(self, item: Spool) -> tuple[object, ...]:
+        """Return its place in the drawer."""
+        return (item.number, item.id)
+
     def rows(self, item: Spool) -> list[Row]:
         """Return the one row of a spool."""
         measured, pulled = item.measured, item.pulled

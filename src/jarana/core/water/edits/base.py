@@ -5,45 +5,60 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Any
 
-import numpy as np
 from pydantic import ValidationError
 
+from jarana.core.engine.ground import bed_depth
 from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Frozen
-from jarana.core.units import Kind, parse
-from jarana.core.water.reach import Reach
+from jarana.core.units import Writer
+from jarana.core.water.reach import Reach, lane_at
 
 FIELDS = {
     "low_m": "low", "high_m": "high", "zone": "high", "x_m": "at", "depth_m": "depth", "width_m": "width",
     "length_m": "length", "height_m": "height", "distance_m": "distance", "seconds": "seconds",
 }  # fmt: skip
 """Where the fields of the document are typed in an edit."""
+RULES = {
+    "low_m": "short", "high_m": "short", "x_m": "travel", "depth_m": "depth", "width_m": "travel", "length_m": "travel",
+    "height_m": "depth", "distance_m": "travel", "pace_m_s": "speed", "wind_m_s": "wind", "temperature_c": "temperature",
+    "mass_kg": "fish", "off_m": "travel", "drift_m": "travel", "fish_at_m": "travel",
+}  # fmt: skip
+"""By which rule a field of the document is written."""
+METRIC = Writer()
 
 
 class WaterEdit(Frozen):
     """An edit of the water. Subclasses carry ``op: Literal[...]`` and say what they change."""
 
-    def changes(self, reach: Reach) -> dict[str, object]:
-        """Return the fields that change; raise InputError with a path inside this edit."""
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
+        """Return the fields that change; raise InputError with a path inside this edit.
+
+        `writer` reads what was typed: a bare number is in the unit its field shows.
+        """
         raise NotImplementedError(type(self).__name__)
 
-    def apply(self, reach: Reach) -> Reach:
-        """Return the changed reach; faults of the document are told as faults of this edit.
+    def apply(self, reach: Reach, writer: Writer = METRIC) -> Reach:
+        """Return the changed reach; faults of the document are told as faults of this edit, in the person's units.
 
         Depth and pace where the fish hold follow the soundings and the lanes.
         """
-        fields: dict[str, Any] = reach.model_dump(mode="json") | self.changes(reach)
+        fields: dict[str, Any] = reach.model_dump(mode="json") | self.changes(reach, writer)
         try:
             return Reach.model_validate(_followed(fields))
         except ValidationError as error:
             faults = FaultList()
             for e in error.errors():
-                name = FIELDS.get(str(e["loc"][-1]) if e["loc"] else "", "value")
+                last = str(e["loc"][-1]) if e["loc"] else ""
+                name = FIELDS.get(last, "value")
                 field = name if name in type(self).model_fields else "value"
                 reason = e["msg"].removeprefix("Value error, ").replace("Input should be", "should be")
+                limit = writer.limit(RULES[last], last, e.get("ctx", {})) if last in RULES else ""
                 if any(f.path == field for f in faults.faults):
                     continue
-                faults.add(field, "" if isinstance(e.get("input"), dict) else e.get("input"), reason)
+                given = e.get("input")
+                if limit:
+                    reason, given = limit, writer.text(RULES[last], float(given))
+                faults.add(field, "" if isinstance(given, dict) else given, reason)
             raise InputError(faults.faults) from None
 
 
@@ -58,22 +73,17 @@ def _followed(fields: dict[str, Any]) -> dict[str, Any]:
     if soundings:
         places = [s["x_m"] for s in soundings]
         fields["fish_at_m"] = min(max(fields["fish_at_m"], min(places)), max(places))
-        fields["depth_m"] = round(float(np.interp(fields["fish_at_m"], places, [s["depth_m"] for s in soundings])), 4)
+        profile = [(s["x_m"], s["depth_m"]) for s in soundings]
+        fields["depth_m"] = round(float(bed_depth(profile, fields["fish_at_m"])), 4)
     if lanes:
-        edge, lane = 0.0, lanes[-1]
-        for row in lanes:
-            edge += row["width_m"]
-            if fields["off_m"] <= edge:
-                lane = row
-                break
-        fields["pace_m_s"] = lane["pace_m_s"]
+        fields["pace_m_s"] = lanes[lane_at([row["width_m"] for row in lanes], fields["off_m"])]["pace_m_s"]
     return fields
 
 
-def typed(kind: Kind, bare: str, faults: FaultList, field: str, text: str) -> float:
+def typed(rule: str, writer: Writer, faults: FaultList, field: str, text: str) -> float:
     """Return a typed quantity in SI, or keep its fault for later and return 1."""
     try:
-        return round(parse(kind, text, bare, field), 4)
+        return round(writer.read(rule, text, field), 4)
     except InputError as error:
         faults.faults.extend(error.faults)
         return 1.0

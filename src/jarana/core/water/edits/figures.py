@@ -2,40 +2,36 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, get_args
 
 from pydantic import Field
 
 from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Key, Text, Typed
-from jarana.core.units import Kind, parse
-from jarana.core.water.edits.base import WaterEdit, rows, typed
-from jarana.core.water.reach import Bed, Reach
+from jarana.core.units import Writer
+from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
+from jarana.core.water.kinds import water_kinds
+from jarana.core.water.reach import Bed, Blows, Reach
 
-FIGURES: dict[str, tuple[Kind, str, str]] = {
-    "off": ("length", "m", "off_m"),
-    "drift": ("length", "m", "drift_m"),
-    "fish_at": ("length", "m", "fish_at_m"),
-    "wind": ("speed", "m/s", "wind_m_s"),
-}
-"""Kind, unit of a bare number and field of the figures that need no care."""
+FIGURES: dict[str, str] = {"off": "off_m", "drift": "drift_m", "fish_at": "fish_at_m", "wind": "wind_m_s"}
+"""Fields of the figures that need no care; each is written by its rule (:data:`jarana.core.water.edits.base.RULES`)."""
 WORDS: dict[str, tuple[str, ...]] = {
-    "kind": ("river", "lake"),
-    "blows": ("upstream", "downstream", "across", "towards you", "away from you"),
+    "kind": tuple(water_kinds()),
+    "blows": get_args(Blows),
     "clarity": ("clear", "tinged", "coloured"),
     "wariness": ("low", "usual", "high"),
 }
 
 
 class SetDepth(WaterEdit):
-    """Set the depth where the fish hold (bare: metres); with soundings the whole level rises or falls by as much."""
+    """Set the depth where the fish hold; with soundings the whole level rises or falls by as much."""
 
     op: Literal["set_depth"] = "set_depth"
     value: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new depth, m."""
-        depth = round(parse("length", self.value, "m"), 4)
+        depth = round(writer.read("depth", self.value), 4)
         rise = depth - reach.depth_m
         shifted = [row | {"depth_m": round(row["depth_m"] + rise, 4)} for row in rows(reach.soundings)]
         if any(row["depth_m"] < 0.02 for row in shifted):
@@ -44,14 +40,14 @@ class SetDepth(WaterEdit):
 
 
 class SetPace(WaterEdit):
-    """Set the surface pace over the fish (bare: m/s); the throws it was paced with are put aside."""
+    """Set the surface pace over the fish; the throws it was paced with are put aside."""
 
     op: Literal["set_pace"] = "set_pace"
     value: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new pace, m/s, in the lane of the fish too."""
-        return paced(reach, round(parse("speed", self.value, "m/s"), 4)) | {"paced": []}
+        return paced(reach, round(writer.read("speed", self.value), 4)) | {"paced": []}
 
 
 def paced(reach: Reach, pace: float) -> dict[str, object]:
@@ -63,14 +59,14 @@ def paced(reach: Reach, pace: float) -> dict[str, object]:
 
 
 class SetTemperature(WaterEdit):
-    """Set the temperature (bare: °C)."""
+    """Set the temperature."""
 
     op: Literal["set_temperature"] = "set_temperature"
     value: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new temperature, °C."""
-        return {"temperature_c": round(parse("temperature", self.value, "°C"), 2)}
+        return {"temperature_c": round(writer.read("temperature", self.value), 2)}
 
 
 class SetFigure(WaterEdit):
@@ -80,10 +76,10 @@ class SetFigure(WaterEdit):
     field: Literal["off", "drift", "fish_at", "wind"]
     value: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new figure, SI."""
-        kind, bare, field = FIGURES[self.field]
-        return {field: round(parse(kind, self.value, bare), 4)}
+        field = FIGURES[self.field]
+        return {field: round(writer.read(RULES[field], self.value), 4)}
 
 
 class SetWord(WaterEdit):
@@ -91,12 +87,16 @@ class SetWord(WaterEdit):
 
     op: Literal["set_word"] = "set_word"
     field: Literal["kind", "blows", "clarity", "wariness"]
-    value: Key | Literal["towards you", "away from you"]
+    value: Text
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new word."""
         if self.value not in WORDS[self.field]:
             raise InputError.one("value", self.value, f"one of: {', '.join(WORDS[self.field])}")
+        if self.field == "kind":
+            kind = water_kinds()[self.value]
+            blows = reach.blows if reach.blows in kind.winds else None
+            return {"kind": self.value, "blows": blows} | dict(kind.gone)
         return {self.field: self.value}
 
 
@@ -107,7 +107,7 @@ class SetText(WaterEdit):
     field: Literal["name", "river", "species"]
     value: Text
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new name."""
         text = self.value.strip()
         if not text and self.field != "river":
@@ -116,31 +116,34 @@ class SetText(WaterEdit):
 
 
 class SetFish(WaterEdit):
-    """Set the usual weight of the fish hoped for (bare: kilograms)."""
+    """Set the usual weight of the fish hoped for."""
 
     op: Literal["set_fish"] = "set_fish"
     value: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new fish."""
-        return {"fish": reach.fish.model_dump() | {"mass_kg": round(parse("mass", self.value, "kg"), 4)}}
+        return {"fish": reach.fish.model_dump() | {"mass_kg": round(writer.read("fish", self.value), 4)}}
 
 
 class SetZone(WaterEdit):
-    """Set the taking zone, from its datum (bare: centimetres)."""
+    """Set the taking zone, from its datum; an edge or a datum that is not given stays, so two edges typed at once both hold."""
 
     op: Literal["set_zone"] = "set_zone"
-    low: Typed
-    high: Typed
-    datum: Literal["bed", "surface"] = "bed"
+    low: Typed | None = None
+    high: Typed | None = None
+    datum: Literal["bed", "surface"] | None = None
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new zone."""
         faults = FaultList()
-        low = typed("length", "cm", faults, "low", self.low)
-        high = typed("length", "cm", faults, "high", self.high)
+        zone = reach.zone.model_dump()
+        if self.low is not None:
+            zone["low_m"] = typed("short", writer, faults, "low", self.low)
+        if self.high is not None:
+            zone["high_m"] = typed("short", writer, faults, "high", self.high)
         faults.raise_if_any()
-        return {"zone": {"low_m": low, "high_m": high, "datum": self.datum}}
+        return {"zone": zone | ({"datum": self.datum} if self.datum else {})}
 
 
 class SetBed(WaterEdit):
@@ -149,7 +152,7 @@ class SetBed(WaterEdit):
     op: Literal["set_bed"] = "set_bed"
     bed: Bed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new bed."""
         return {"bed": self.bed}
 
@@ -160,6 +163,6 @@ class SetRules(WaterEdit):
     op: Literal["set_rules"] = "set_rules"
     rules: Key | None = Field(default=None)
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new rule set's id."""
         return {"rules": self.rules}

@@ -6,6 +6,7 @@ from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.model import Key
+from jarana.core.units import Writer
 from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.edits.figures import SetDepth
 from jarana.core.water.gauge import GaugeReading
@@ -18,7 +19,7 @@ class SetGauge(WaterEdit):
     op: Literal["set_gauge"] = "set_gauge"
     station: Key | Literal[""]
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the station; its next reading belongs to the depth as it is."""
         return {"gauge": self.station or None, "gauged": None}
 
@@ -29,7 +30,7 @@ class TakeGauge(WaterEdit):
     op: Literal["take_gauge"] = "take_gauge"
     reading: GaugeReading
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return temperature, depth and the reading itself."""
         if self.reading.station != reach.gauge:
             raise InputError.one("reading.station", self.reading.station, "is not the gauge of this water")
@@ -38,4 +39,4 @@ class TakeGauge(WaterEdit):
         if reach.gauged is None:
             return changed
         depth = reach.depth_m + self.reading.level_m - reach.gauged.level_m
-        return SetDepth(value=f"{max(depth, 0.0):.4f} m").changes(reach) | changed
+        return SetDepth(value=f"{max(depth, 0.0):.4f} m").changes(reach, writer) | changed

@@ -8,7 +8,8 @@ from pydantic import Field
 
 from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Text, Typed
-from jarana.core.water.edits.base import WaterEdit, rows, typed
+from jarana.core.units import Writer, parse
+from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
 from jarana.core.water.edits.figures import paced
 from jarana.core.water.pacing import pace_of, throws_checked
 from jarana.core.water.reach import Reach, Throw
@@ -21,7 +22,7 @@ NEXT_PLACE = 4.0
 
 
 class SetSounding(WaterEdit):
-    """Put a sounding at a place (bare: metres), a new one when `index` is None; kept in order along the water.
+    """Put a sounding at a place, a new one when `index` is None; kept in order along the water.
 
     The depth is typed, or comes from a weight let down on `line` from `above` the water.
     """
@@ -35,7 +36,7 @@ class SetSounding(WaterEdit):
     slope_deg: float = Field(default=0, ge=0, le=60)
     name: Text | None = None
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new bed."""
         faults = FaultList()
         table: list[dict[str, Any]] = rows(reach.soundings)
@@ -44,7 +45,7 @@ class SetSounding(WaterEdit):
         index = self.index
         if index is not None and index >= len(table):
             raise InputError.one("index", index, "there is no such sounding")
-        at = typed("length", "m", faults, "at", self.at) if self.at is not None else None
+        at = typed("travel", writer, faults, "at", self.at) if self.at is not None else None
         if index is None:
             at = table[-1]["x_m"] + NEXT_PLACE if at is None else at
             index = next((i for i, row in enumerate(table) if abs(row["x_m"] - at) < 0.005), None)
@@ -55,12 +56,12 @@ class SetSounding(WaterEdit):
         if at is not None:
             row["x_m"] = at
         if self.line is not None:
-            out = typed("length", "m", faults, "line", self.line)
-            above = typed("length", "m", faults, "above", self.above)
+            out = typed("length", writer, faults, "line", self.line)
+            above = typed("length", writer, faults, "above", self.above)
             with faults.under(""):
-                row["depth_m"] = round(depth_from_line(out, above, self.slope_deg), 3)
+                row["depth_m"] = round(depth_from_line(out, above, self.slope_deg, writer), 3)
         elif self.depth is not None:
-            row["depth_m"] = typed("length", "m", faults, "depth", self.depth)
+            row["depth_m"] = typed("depth", writer, faults, "depth", self.depth)
         if self.name is not None:
             row["name"] = self.name.strip()
         faults.raise_if_any()
@@ -79,7 +80,7 @@ class SetLane(WaterEdit):
     width: Typed | None = None
     pace: Typed | None = None
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new lanes; the throws are put aside when the pace over the fish changes."""
         faults = FaultList()
         table: list[dict[str, Any]] = rows(reach.lanes)
@@ -97,9 +98,9 @@ class SetLane(WaterEdit):
         if self.name is not None:
             row["name"] = self.name.strip()
         if self.width is not None:
-            row["width_m"] = typed("length", "m", faults, "width", self.width)
+            row["width_m"] = typed("travel", writer, faults, "width", self.width)
         if self.pace is not None:
-            row["pace_m_s"] = typed("speed", "m/s", faults, "pace", self.pace)
+            row["pace_m_s"] = typed("speed", writer, faults, "pace", self.pace)
         faults.raise_if_any()
         own = self.pace is not None and (not reach.lanes or index == reach.fish_lane)
         changed: dict[str, object] = {"lanes": table}
@@ -116,7 +117,7 @@ class SetObstacle(WaterEdit):
     length: Typed | None = None
     height: Typed | None = None
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new obstacles."""
         faults = FaultList()
         table: list[dict[str, Any]] = rows(reach.obstacles)
@@ -132,7 +133,7 @@ class SetObstacle(WaterEdit):
         for field, name in (("at", "x_m"), ("length", "length_m"), ("height", "height_m")):
             text = getattr(self, field)
             if text is not None:
-                row[name] = typed("length", "m", faults, field, text)
+                row[name] = typed(RULES[name], writer, faults, field, text)
         faults.raise_if_any()
         return {"obstacles": table}
 
@@ -144,7 +145,7 @@ class DropRow(WaterEdit):
     of: Literal["soundings", "lanes", "obstacles"]
     index: int = Field(ge=0, le=39)
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the list without the row."""
         table = rows(getattr(reach, self.of))
         if self.index >= len(table):
@@ -154,7 +155,7 @@ class DropRow(WaterEdit):
 
 
 class AddThrow(WaterEdit):
-    """Time another leaf (bare: metres and seconds); the surface pace is the mean of the throws that agree.
+    """Time another leaf ; the surface pace is the mean of the throws that agree.
 
     One throw is one edit, so that two sent close together are both kept.
     """
@@ -163,13 +164,13 @@ class AddThrow(WaterEdit):
     distance: Typed
     seconds: Typed
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the throws with one more, and the pace they give."""
         faults = FaultList()
-        distance = typed("length", "m", faults, "distance", self.distance)
-        seconds = typed("time", "s", faults, "seconds", self.seconds)
+        distance = typed("travel", writer, faults, "distance", self.distance)
+        seconds = _seconds(faults, self.seconds)
         faults.raise_if_any()
-        throws_checked(distance, seconds)
+        throws_checked(distance, seconds, writer)
         return _paced_by(reach, [*reach.paced, Throw(distance_m=distance, seconds=seconds)])
 
 
@@ -179,11 +180,17 @@ class DropThrow(WaterEdit):
     op: Literal["drop_throw"] = "drop_throw"
     index: int = Field(ge=0, le=29)
 
-    def changes(self, reach: Reach) -> dict[str, object]:
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the throws without it, and the pace they give."""
         if self.index >= len(reach.paced):
             raise InputError.one("index", self.index, "there is no such throw")
         return _paced_by(reach, [t for i, t in enumerate(reach.paced) if i != self.index])
+
+
+def _seconds(faults: FaultList, text: str) -> float:
+    with faults.under(""):
+        return round(parse("time", text, "s", "seconds"), 4)
+    return 1.0
 
 
 def _paced_by(reach: Reach, throws: list[Throw]) -> dict[str, object]:

@@ -4,18 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from jarana.core.drift.result import simulate
 from jarana.core.errors import InputError, SolverError
-from jarana.core.methods.base import Method
-from jarana.core.readings import reading_kinds
-from jarana.core.readings.base import ORDER, Context, Known, Reading, ReadingKind, Try
+from jarana.core.readings import reading_kinds, readings_of
+from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import Rig
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.units import System, Writer
-from jarana.core.water.reach import Reach
-from jarana.usecases.work_on_rig import method_of
+from jarana.core.situation import Situation
 
 OFFERED = 2
 MOST_TRIED = 14
@@ -25,22 +19,17 @@ MOST_TRIED = 14
 @dataclass(frozen=True)
 class _Tried:
     edit: RigEdit
-    context: Context
+    situation: Situation
     readings: dict[str, Reading]
 
 
-def readings_with_tries(
-    rig: Rig, water: Reach, drawer: Drawer, units: System, known: Known | None = None
-) -> tuple[Reading, ...]:
+def readings_with_tries(situation: Situation) -> tuple[Reading, ...]:
     """Return the readings of a rig, those not satisfied with at most two edits that better them.
 
     Every edit is computed in full: a drift of its own, and every reading of it, so that what an edit costs
     elsewhere is said beside it.
     """
-    method, writer, known = method_of(rig), Writer(units), known or Known()
-    drift = simulate(rig, water)
-    context = method.context(rig, water, drift, writer, known)
-    readings = method.read(rig, water, drift, writer, known)
+    readings = readings_of(situation)
     kinds = reading_kinds()
     tried: dict[str, _Tried | None] = {}
     told = []
@@ -50,46 +39,43 @@ def readings_with_tries(
             told.append(reading)
             continue
         found = []
-        for edit in kind.candidates(context):
+        for edit in kind.candidates(situation):
             key = edit.model_dump_json()
             if key not in tried and len(tried) < MOST_TRIED:
-                tried[key] = _try(edit, rig, water, drawer, method, writer, known)
+                tried[key] = _try(edit, situation)
             if tried.get(key) is not None:
                 found.append(tried[key])
-        told.append(reading.model_copy(update={"tries": _best(kind, context, readings, [f for f in found if f])}))
+        told.append(reading.model_copy(update={"tries": _best(kind, situation, readings, [f for f in found if f])}))
     return tuple(told)
 
 
-def _try(
-    edit: RigEdit, rig: Rig, water: Reach, drawer: Drawer, method: Method, writer: Writer, known: Known
-) -> _Tried | None:
+def _try(edit: RigEdit, situation: Situation) -> _Tried | None:
     try:
-        changed = edit.apply(rig, drawer)
-        if changed == rig:
+        changed = edit.apply(situation.rig, situation.drawer, situation.writer)
+        if changed == situation.rig:
             return None
-        drift = simulate(changed, water)
+        then = situation.with_rig(changed)
+        return _Tried(edit, then, {r.key: r for r in readings_of(then)})
     except (InputError, SolverError):
         return None
-    readings = {r.key: r for r in method.read(changed, water, drift, writer, known)}
-    return _Tried(edit, method.context(changed, water, drift, writer, known), readings)
 
 
-def _best(kind: ReadingKind, before: Context, readings: tuple[Reading, ...], found: list[_Tried]) -> tuple[Try, ...]:
+def _best(kind: ReadingKind, before: Situation, readings: tuple[Reading, ...], found: list[_Tried]) -> tuple[Try, ...]:
     score = kind.score
     if score is None:
         return ()
-    better = sorted((t for t in found if score(t.context) < score(before) - 1e-3), key=lambda t: score(t.context))
+    better = sorted((t for t in found if score(t.situation) < score(before) - 1e-3), key=lambda t: score(t.situation))
     return tuple(_told(kind.key, before, readings, t) for t in better[:OFFERED])
 
 
-def _told(key: str, before: Context, readings: tuple[Reading, ...], tried: _Tried) -> Try:
+def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tried) -> Try:
     after = tried.readings[key]
     worse = [
         r.title.lower()
         for old in readings
         if old.key != key and ORDER[(r := tried.readings[old.key]).severity] < ORDER[old.severity]
     ]
-    changes = compare(before.rig, tried.context.rig, before.writer)
+    changes = compare(before.rig, tried.situation.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.
     name = next((c.text for c in changes if not c.what.endswith("spool")), "")
     title = after.title[0].lower() + after.title[1:]

@@ -2,15 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Literal
 
 from jarana.core.model import Frozen
-from jarana.core.readings.base import Known, Reading
-from jarana.core.rig.model import Rig
-from jarana.core.tackle.drawer import Drawer
-from jarana.core.units import System
-from jarana.core.water.reach import Reach
-from jarana.usecases.work_on_rig import work_on_rig
+from jarana.core.readings.base import Reading
+from jarana.core.search.bench import work_on_rig
+from jarana.core.situation import Situation
 
 
 class Link(Frozen):
@@ -35,15 +32,15 @@ class RigReport(Frozen):
     strength: tuple[Link, ...]
 
 
-def report_rig(rig: Rig, water: Reach, units: System, known: Known) -> RigReport:
-    """Return the report of a rig in a water.
+def report_rig(situation: Situation) -> RigReport:
+    """Return the report of a rig in a situation.
 
     Raises
     ------
     InputError
         When the rig cannot be put into the water.
     """
-    bench = work_on_rig(rig, water, [], known.drawer or Drawer(), units, known)
+    bench = work_on_rig(situation)
     return RigReport(
         rig=bench.rig.name,
         water=bench.water.name,
@@ -54,8 +51,3 @@ def report_rig(rig: Rig, water: Reach, units: System, known: Known) -> RigReport
             for k in bench.strength
         ),
     )
-
-
-def report_schema() -> dict[str, Any]:
-    """Return the JSON Schema of a report, version 1."""
-    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **RigReport.model_json_schema()}

@@ -1,0 +1,97 @@
+"""The nominal drift of a situation, computed once however many ask for it, and what follows from it."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from concurrent.futures import Future
+from threading import Lock
+
+import numpy as np
+
+from jarana.core.drift.result import Drift, FlyDrift, drift_key, simulate
+from jarana.core.motions.seen import Seen, SeenFly
+from jarana.core.situation import Situation
+
+MOST_KEPT = 96
+"""Drifts kept in a process; one takes about 200 kB."""
+_kept: OrderedDict[str, Future[Drift]] = OrderedDict()
+_lock = Lock()
+
+
+def nominal(situation: Situation) -> Drift:
+    """Return the drift of a situation; who asks while another computes it waits for that answer.
+
+    Raises
+    ------
+    InputError
+        When the rig cannot be put into the water.
+    SolverError
+        When the computation failed.
+    """
+    key = drift_key(situation)
+    with _lock:
+        waited = _kept.get(key)
+        mine = waited is None
+        future = waited or Future()
+        if mine:
+            _kept[key] = future
+        _kept.move_to_end(key)
+        while len(_kept) > MOST_KEPT:
+            _kept.popitem(last=False)
+    if mine:
+        try:
+            future.set_result(simulate(situation))
+        except BaseException as error:
+            with _lock:
+                _kept.pop(key, None)
+            future.set_exception(error)
+            raise
+    return future.result()
+
+
+def hooked(situation: Situation) -> tuple[FlyDrift, ...]:
+    """Return what of the drift has a hook: flies, not shot or beads."""
+    rig = situation.rig
+    return tuple(f for f in nominal(situation).flies if rig.attachment(f.id).fly is not None)
+
+
+def story(situation: Situation) -> str:
+    """Return what the drift shows, in a sentence or two, by how the rig is moved."""
+    drift = nominal(situation)
+    if not drift.flies:
+        return "The dry rides on the surface; only its tippet is in the water."
+    return situation.motion.story(seen_of(situation, drift))
+
+
+def seen_of(situation: Situation, drift: Drift) -> Seen:
+    """Return a drift as its motion tells it; its flies, and shot or beads only where no fly is in the water."""
+    x, z = np.array(drift.x_mm) / 1000, np.array(drift.z_mm) / 1000
+    corners = tuple((b.x_m, b.depth_m) for b in drift.bed)
+    places, depths = [c[0] for c in corners], [c[1] for c in corners]
+    told = [f for f in drift.flies if situation.rig.attachment(f.id).fly is not None] or list(drift.flies)
+    ride = situation.ride()
+    return Seen(
+        times=np.array(drift.times_s),
+        flies=tuple(
+            SeenFly(
+                role=f.role,
+                depth=-z[:, f.node],
+                height=np.interp(x[:, f.node], places, depths) + z[:, f.node],
+                x=x[:, f.node],
+                found_m=f.metres_to_bottom,
+                bed_share=f.bed_share,
+                least_height=f.least_height_m,
+                rides=f.rides_m,
+                settled=f.settled_depth_m,
+                settled_s=f.settled_s,
+                lies=f.course == "on the bed",
+            )
+            for f in told
+        ),
+        bed=corners,
+        head=situation.head,
+        flows=situation.water.nature.flows,
+        count_s=situation.rig.motion.count_s,
+        writer=situation.writer,
+        marks={p.name: (p.begins, p.ends) for p in situation.motion.phases(ride)},
+    )

@@ -1,0 +1,121 @@
+"""What every head says of itself."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, ClassVar
+
+from jarana.core.engine.hydro.water_properties import Water
+from jarana.core.engine.scenario import FreeTop
+from jarana.core.model import Frozen
+from jarana.core.units import Writer
+
+if TYPE_CHECKING:
+    from jarana.core.rig.model import Rig
+    from jarana.core.tackle.drawer import Drawer
+
+WITH_ROD_S, FREE_S = 20.0, 60.0
+"""s: a drift the rod holds is lifted out by then; one that floats by itself goes on longer (practice)."""
+SPACING, LINE_SPACING = 0.03, 0.06
+"""Node spacing wanted on a leader, m; behind a fly line in a river, within a centimetre of half of it (tests/core/methods)."""
+
+
+@dataclass(frozen=True)
+class Thrown:
+    """A mass on the line besides the flies: where, m from the fly line; kg; and its C·A in the air, m²."""
+
+    place: float
+    mass: float
+    drag_area: float
+    name: str
+
+
+@dataclass(frozen=True)
+class Sign:
+    """What is watched for a take: its name, and how big it is, m."""
+
+    what: str
+    size: float
+
+
+class HeadPart(Frozen):
+    """A head. Subclasses carry ``kind: Literal[...]`` and answer what is asked of them.
+
+    Attributes
+    ----------
+    noun
+        What it is called in a sentence.
+    floats
+        It drifts by itself, and bears a load.
+    on_line
+        A fly line in or on the water is part of the chain.
+    is_float
+        A float, as rules mean it.
+    droppers_stop
+        A dropper fly meets the tip ring before the fish is near the net.
+    longest_s
+        How long a drift on a river lasts at most, s.
+    spacing
+        Node spacing wanted on its leader in moving water, m.
+    in_the_river, in_the_lake
+        How it is moved where the rig's own motion does not belong to the water.
+    """
+
+    noun: ClassVar[str]
+    floats: ClassVar[bool] = False
+    on_line: ClassVar[bool] = False
+    is_float: ClassVar[bool] = False
+    droppers_stop: ClassVar[bool] = True
+    longest_s: ClassVar[float] = FREE_S
+    spacing: ClassVar[float] = SPACING
+    in_the_river: ClassVar[str] = "natural"
+    in_the_lake: ClassVar[str] = "still"
+
+    @property
+    def key(self) -> str:
+        """Its kind."""
+        return str(self.kind)  # type: ignore[attr-defined]
+
+    def fault(self, rig: Rig) -> str:
+        """Return what is wrong with it on a rig; empty when it fits."""
+        return ""
+
+    def hangs_from(self, rig: Rig) -> float:
+        """Return how far down the leader the chain begins, m from the fly line."""
+        return 0.0
+
+    def holds(self) -> str | None:
+        """Return the id of the attachment that is the head itself; None where it is none of them."""
+        return None
+
+    def free_top(self, rig: Rig, water: Water) -> FreeTop | None:
+        """Return what drifts by itself at the top; None where nothing does."""
+        return None
+
+    def described(self, rig: Rig, writer: Writer) -> str:
+        """Return what holds the rig, as a history tells it."""
+        return f"the {self.noun}"
+
+    def not_thrown_by_loop(self) -> str:
+        """Return why no loop throws such a rig; empty where one does."""
+        return ""
+
+    def thrown(self, rig: Rig) -> Thrown | None:
+        """Return what it adds to what is thrown."""
+        return None
+
+    def stops(self, rig: Rig) -> float | None:
+        """Return how far above the point it stops the line at the tip ring, m; None where it does not."""
+        return None
+
+    def sign(self, rig: Rig) -> Sign | None:
+        """Return what is watched for a take; None where takes are felt on the line."""
+        return None
+
+    def line_out(self) -> float:
+        """Return how much fly line is in or on the water, m."""
+        return 0.0
+
+    def missing(self, drawer: Drawer) -> str:
+        """Return what of it is not in a drawer, with what is owned; empty where all of it is."""
+        return ""

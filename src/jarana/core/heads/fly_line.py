@@ -1,0 +1,37 @@
+"""The rig is fished on its fly line, so much of it in or on the water."""
+
+from __future__ import annotations
+
+from typing import TYPE_CHECKING, ClassVar, Literal
+
+from pydantic import Field
+
+from jarana.core.heads.base import LINE_SPACING, HeadPart
+from jarana.core.units import Writer
+
+if TYPE_CHECKING:
+    from jarana.core.rig.model import Rig
+
+
+class FlyLineHead(HeadPart):
+    """The rig is fished on the fly line, so much of it on or in the water from the rod tip."""
+
+    kind: Literal["fly line"] = "fly line"
+    out_mm: float = Field(default=9000, ge=500, le=20000)
+
+    noun: ClassVar[str] = "fly line"
+    on_line: ClassVar[bool] = True
+    spacing: ClassVar[float] = LINE_SPACING
+    in_the_river: ClassVar[str] = "swing"
+    in_the_lake: ClassVar[str] = "figure"
+
+    def described(self, rig: Rig, writer: Writer) -> str:
+        """Return how much line is out."""
+        return f"{writer.text('travel', self.out_mm / 1000)} of fly line"
+
+    def line_out(self) -> float:
+        """Return the line in the water."""
+        return self.out_mm / 1000
+
+
+HEAD = FlyLineHead

@@ -1,0 +1,1 @@
+"""The kinds of events, one file each."""

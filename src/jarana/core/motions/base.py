@@ -1,0 +1,171 @@
+"""What every motion says of itself: what moves the top, for how long, in which phases, and what is then seen."""
+
+from __future__ import annotations
+
+import math
+from abc import ABC, abstractmethod
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import cached_property
+from typing import ClassVar
+
+from jarana.core.engine.scenario import Start
+from jarana.core.heads.base import HeadPart
+from jarana.core.motions.seen import Seen
+from jarana.core.water.kinds.base import Way
+
+LAKE_S = 90.0
+"""s of a retrieve, or of a team left to settle."""
+RETRIEVE_S = 60.0
+"""s of retrieve after the longest count-downs: every count is fished to its end."""
+SHORTEST_S = 2.0
+START_ANGLE = math.radians(5)
+"""A rig lands straight upstream of its top, this far below the horizontal, rad."""
+ACROSS = math.radians(60)
+"""Angle from straight downstream at which a line is cast across, rad (practice)."""
+UP_AND_ACROSS: Way = (-math.sqrt(0.5), math.sqrt(0.5))
+DOWN_AND_ACROSS: Way = (math.cos(ACROSS), math.sin(ACROSS))
+AWAY: Way = (1.0, 0.0)
+"""Ways of a cast: downstream and across in a river, away from the angler on a lake."""
+
+
+@dataclass(frozen=True)
+class Phase:
+    """A part of a motion, from and to, s."""
+
+    name: str
+    begins: float
+    ends: float
+
+
+@dataclass(frozen=True)
+class Moves:
+    """What the hand does: rows (t, vx, vz) of the top, m/s, and rows (t, line taken in), m/s, that hold from each time on."""
+
+    moves: tuple[tuple[float, float, float], ...] = ((0.0, 0.0, 0.0),)
+    takes: tuple[tuple[float, float], ...] = ()
+
+
+@dataclass(frozen=True)
+class Ride:
+    """What a motion is asked with.
+
+    Attributes
+    ----------
+    head
+        What holds the rig.
+    lead, count_s
+        The rig's own.
+    pace
+        Of the surface over the fish, m/s.
+    drift_m
+        Length of a drift, m.
+    flows
+        A river; else a lake.
+    natural_pace
+        The speed at which the rig goes along when nobody pulls it, m/s; asked only where it is wanted.
+    """
+
+    head: HeadPart
+    lead: float
+    count_s: float
+    pace: float
+    drift_m: float
+    flows: bool
+    natural_pace: Callable[[], float] = lambda: 0.0
+
+
+class MotionKind(ABC):
+    """A motion.
+
+    Attributes
+    ----------
+    key, name
+        As rigs name it; as a person calls it.
+    waters
+        Kinds of water it belongs to.
+    counts
+        It begins after a count-down.
+    leads
+        Its pace is a share of the surface pace.
+    held_by_hand
+        Somebody moves or holds the top, also where a float could drift by itself.
+    jerk
+        A take on it pulls so many times as hard as a steady fish (practice).
+    sign
+        What a take is, in a sentence.
+    """
+
+    key: ClassVar[str]
+    name: ClassVar[str]
+    waters: ClassVar[tuple[str, ...]]
+    counts: ClassVar[bool] = False
+    leads: ClassVar[bool] = False
+    jerk: ClassVar[float] = 1.0
+    sign: ClassVar[str] = ""
+
+    def way(self, flows: bool) -> Way:
+        """Return the way it is cast."""
+        return UP_AND_ACROSS if flows else AWAY
+
+    def seconds(self, ride: Ride) -> float:
+        """Return how long it lasts, s: the drift's length at the pace it goes; on a lake a minute and a half, or count and retrieve."""
+        if not ride.flows:
+            return max(LAKE_S, ride.count_s + RETRIEVE_S) if self.counts else LAKE_S
+        pace = ride.pace * (ride.lead if self.leads else 1.0)
+        longest = ride.head.longest_s
+        return min(max(ride.drift_m / pace if pace > 0 else longest, SHORTEST_S), longest)
+
+    def lies(self, ride: Ride) -> Start:
+        """Return how the rig lies at the start: straight upstream in a river, out straight on a lake."""
+        if not ride.flows:
+            return Start(0.0, 1, False)
+        return Start(0.0, -1, True) if ride.head.on_line else Start(START_ANGLE, -1, True)
+
+    def lies_flat(self) -> bool:
+        """Say whether a line lies out on the surface at the start."""
+        return True
+
+    def phases(self, ride: Ride) -> tuple[Phase, ...]:
+        """Return its phases, in order."""
+        return (Phase("drift", 0.0, self.seconds(ride)),)
+
+    def phase(self, ride: Ride, name: str) -> Phase:
+        """Return one of its phases."""
+        return next(p for p in self.phases(ride) if p.name == name)
+
+    @abstractmethod
+    def drive(self, ride: Ride) -> Moves | None:
+        """Return what the hand does; None where what floats is left to itself."""
+
+    @abstractmethod
+    def story(self, seen: Seen) -> str:
+        """Return what is seen, a sentence or two that follow from the tracks."""
+
+
+@dataclass(frozen=True)
+class StripBeat:
+    """Line taken in strip by strip: m and s of each, and s of rest after it."""
+
+    length: float
+    taken: float
+    pause: float
+
+    @cached_property
+    def whole(self) -> float:
+        """One strip and its pause, s."""
+        return self.taken + self.pause
+
+    def takes(self, begins: float, ends: float) -> tuple[tuple[float, float], ...]:
+        """Return the rows of line taken in between two times, s."""
+        rows, t = [(0.0, 0.0)], begins
+        while t < ends:
+            rows += [(t, self.length / self.taken), (t + self.taken, 0.0)]
+            t += self.whole
+        return tuple(rows)
+
+
+HAND = StripBeat(0.15, 1.0, 3.0)
+"""A strip of a hand's breadth and a half, and a pause (practice)."""
+EARLIEST = 0.01
+"""s: nothing is taken in before a chain has begun."""

@@ -1,0 +1,50 @@
+"""Inch by inch: short strips straight up from under the boat."""
+
+from __future__ import annotations
+
+import math
+
+from jarana.core.engine.scenario import Start
+from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride, StripBeat
+from jarana.core.motions.seen import Seen, moved
+
+INCH = StripBeat(0.025, 0.5, 0.7)
+"""m, s and s of rest of a short strip straight up (practice)."""
+INCHED_S = 60.0
+
+
+class Inch(MotionKind):
+    """Straight down, then up an inch at a time."""
+
+    key, name, waters = "inch", "inch strips", ("lake",)
+    counts = True
+    sign = "A take is a small pull; strike upward."
+
+    def lies(self, ride: Ride) -> Start:
+        """Hang straight down."""
+        return Start(math.pi / 2, 1, False)
+
+    def lies_flat(self) -> bool:
+        """Nothing lies out on the surface."""
+        return False
+
+    def phases(self, ride: Ride) -> tuple[Phase, ...]:
+        """Return count-down and retrieve."""
+        whole = self.seconds(ride)
+        begins = min(max(ride.count_s, EARLIEST), whole)
+        return Phase("count", 0.0, begins), Phase("inches", begins, min(whole, begins + INCHED_S))
+
+    def drive(self, ride: Ride) -> Moves | None:
+        """Take line in inch by inch."""
+        inches = self.phase(ride, "inches")
+        return Moves(takes=INCH.takes(inches.begins, inches.ends))
+
+    def story(self, seen: Seen) -> str:
+        """Tell where it hung and where the inches brought it."""
+        end = seen.end
+        hung = seen.at(end, seen.marks["inches"][0])
+        lay = " on the bed" if float(end.height[seen.frame(seen.marks["inches"][0])]) < 0.005 else ""
+        return f"Straight down to {seen.deep(hung)}{lay}; inch by inch the {end.role} {moved(hung, float(end.depth[-1]), seen.writer, rises='climbs to')}."
+
+
+MOTION = Inch()

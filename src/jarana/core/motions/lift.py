@@ -1,0 +1,72 @@
+"""Lift: in a river the tip is raised to make a led fly rise; on a lake line is stripped, then lifted and hung."""
+
+from __future__ import annotations
+
+from jarana.core.motions.base import EARLIEST, HAND, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.seen import SAME_M, Seen, moved
+
+INDUCED_HEIGHT, INDUCED_S, LIFTED_FROM = 0.5, 1.5, 0.6
+"""River: m the tip is raised, in s, from this share of the drift on."""
+HUNG_HEIGHT, HUNG_S, HUNG_FROM = 1.0, 3.0, 0.7
+"""Lake: the same at the end of a retrieve, after which the team hangs."""
+
+
+class Lift(MotionKind):
+    """Led and lifted, or stripped, lifted and hung."""
+
+    key, name, waters = "lift", "lift", ("river", "lake")
+    counts, leads = True, True
+    sign = "Takes come as it rises, or on the hang."
+
+    def phases(self, ride: Ride) -> tuple[Phase, ...]:
+        """Return what comes before the lift, the lift, and what comes after it."""
+        whole = self.seconds(ride)
+        if ride.flows:
+            begins = LIFTED_FROM * whole
+            done = min(begins + INDUCED_S, whole)
+            return Phase("led", 0.0, begins), Phase("lift", begins, done), Phase("after", done, whole)
+        count = min(max(ride.count_s, EARLIEST), whole)
+        begins = max(HUNG_FROM * whole, count)
+        done = min(begins + HUNG_S, whole)
+        return (
+            Phase("count", 0.0, count), Phase("strips", count, begins), Phase("lift", begins, done), Phase("hang", done, whole),
+        )  # fmt: skip
+
+    def drive(self, ride: Ride) -> Moves | None:
+        """Raise the tip once on the way; on a lake after the strips."""
+        lift = self.phase(ride, "lift")
+        if ride.flows:
+            lead = ride.pace * ride.lead
+            rise = INDUCED_HEIGHT / INDUCED_S
+            return Moves(((0.0, lead, 0.0), (lift.begins, lead, rise), (lift.ends, lead, 0.0)))
+        strips = self.phase(ride, "strips")
+        takes = HAND.takes(strips.begins, strips.ends)
+        begins = max(lift.begins, takes[-1][0])
+        return Moves(((0.0, 0.0, 0.0), (begins, 0.0, HUNG_HEIGHT / HUNG_S), (begins + HUNG_S, 0.0, 0.0)), takes)
+
+    def story(self, seen: Seen) -> str:
+        """Tell how far the lift brought it up, measured from the start of the lift to its highest."""
+        end, writer = seen.end, seen.writer
+        before = seen.at(end, seen.marks["lift"][0])
+        last = seen.marks["after" if seen.flows else "hang"]
+        first = seen.frame(seen.marks["lift"][0])
+        highest = float(end.depth[first:].min())
+        climbed = before - highest
+        if seen.flows:
+            rose = (
+                f"climbs {writer.text('short', climbed)} as a fly that is about to hatch"
+                if climbed > SAME_M
+                else "hardly rises: the line gives first"
+            )
+            return f"Led to {seen.deep(before)}, then the tip is raised: the {end.role} {rose}."
+        counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
+        rose = (
+            f"the {end.role} climbs {writer.text('short', climbed)}"
+            if climbed > SAME_M
+            else f"the {end.role} hardly rises"
+        )
+        ends = moved(seen.at(end, last[0]), float(end.depth[-1]), writer)
+        return f"Counted down {seen.count_s:.0f} s ({counted}); stripped, then lifted: {rose}, and {ends} on the hang."
+
+
+MOTION = Lift()

@@ -1,0 +1,154 @@
+"""What a drift showed, as a motion tells it, and the words of movements: every one measured, none supposed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from jarana.core.heads.base import HeadPart
+from jarana.core.units import Writer
+
+Floats = NDArray[np.float64]
+SAME_M = 0.04
+"""A change of depth smaller than this is none."""
+WOBBLE_M = 0.02
+"""A rise and fall smaller than this is not told."""
+STEP_M = 0.25
+"""A bed that falls by more than this at once is a ledge."""
+STAYS_SHARE = 0.5
+"""On the bed for this share of the drift or more it stays there rather than ticks along it."""
+
+
+@dataclass(frozen=True)
+class SeenFly:
+    """One thing that hangs on the rig: its depths and heights over the bed frame by frame, m, and what came of them."""
+
+    role: str
+    depth: Floats
+    height: Floats
+    x: Floats
+    found_m: float | None
+    bed_share: float
+    least_height: float
+    rides: float
+    settled: float
+    settled_s: float
+    lies: bool
+
+
+@dataclass(frozen=True)
+class Seen:
+    """A drift as it is told: times s, flies from the top down, the bed's corners (x, depth), what holds it, what is asked of it."""
+
+    times: Floats
+    flies: tuple[SeenFly, ...]
+    bed: tuple[tuple[float, float], ...]
+    head: HeadPart
+    flows: bool
+    count_s: float
+    writer: Writer
+    marks: dict[str, tuple[float, float]]
+
+    @property
+    def end(self) -> SeenFly:
+        """The lowest on the line."""
+        return self.flies[-1]
+
+    def frame(self, time: float) -> int:
+        """Return the frame at a time, s."""
+        return min(int(np.searchsorted(self.times, time - 1e-9)), len(self.times) - 1)
+
+    def at(self, fly: SeenFly, time: float) -> float:
+        """Return a fly's depth at a time, m."""
+        return float(fly.depth[self.frame(time)])
+
+    def between(self, fly: SeenFly, mark: str) -> Floats:
+        """Return a fly's depths in a phase, m."""
+        begins, ends = self.marks[mark]
+        first = self.frame(begins)
+        return fly.depth[first : max(self.frame(ends), first + 1) + 1]
+
+    def deep(self, depth: float) -> str:
+        """Write a depth."""
+        return self.writer.text("depth", depth)
+
+    def each(self) -> str:
+        """Return every fly with the depth it ends at; what lies on the bed is said to."""
+        return ", ".join(f"{f.role} {self.deep(f.settled)}{' on the bed' if f.lies else ''}" for f in self.flies)
+
+
+def moved(before: float, after: float, writer: Writer, sinks: str = "sinks to", rises: str = "comes up to") -> str:
+    """Return how a depth changed: ``sinks to 1.20 m``, ``comes up to 0.40 m`` or ``stays at 0.80 m``."""
+    verb = sinks if after > before + SAME_M else rises if after < before - SAME_M else "stays at"
+    return f"{verb} {writer.text('depth', after)}"
+
+
+def beat(seen: Seen, fly: SeenFly, begins: float, whole: float) -> tuple[float, float]:
+    """Return the mean fall and the mean rise of a fly within each beat of a hand from a time on, m.
+
+    A track that only sinks falls in every beat and rises in none.
+    """
+    falls, rises, t = [], [], begins
+    while t + whole <= seen.times[-1] + 1e-9:
+        part = fly.depth[seen.frame(t) : seen.frame(t + whole) + 1]
+        steps = np.diff(part)
+        falls.append(float(steps[steps > 0].sum()))
+        rises.append(float(-steps[steps < 0].sum()))
+        t += whole
+    return (float(np.mean(falls)), float(np.mean(rises))) if falls else (0.0, 0.0)
+
+
+def drift_told(seen: Seen) -> str:
+    """Return a drift down a river: does it find the bed, how do the others ride, does it trail its float, a ledge."""
+    end, writer = seen.end, seen.writer
+    if end.found_m is not None:
+        touch = (
+            "stays on it"
+            if end.bed_share >= STAYS_SHARE
+            else "ticks along it"
+            if end.bed_share > 0
+            else "keeps just over it"
+        )
+        text = f"The {end.role} is down after {writer.text('travel', end.found_m)} and {touch}"
+    else:
+        text = f"The {end.role} comes to {seen.deep(float(end.depth.max()))} and keeps {writer.text('short', end.least_height)} off the bed"
+    others = seen.flies[:-1]
+    if others:
+        top = min(others, key=lambda f: f.settled)
+        off = end.settled - top.settled
+        side = "above" if off >= 0 else "below"
+        text += (
+            f"; the {top.role} rides {writer.text('short', abs(off))} {side} it"
+            if abs(off) > 0.01
+            else f"; the {top.role} beside it"
+        )
+    if seen.head.floats and abs(end.rides) > SAME_M:
+        what = "trails" if end.rides < 0 else "runs ahead of"
+        why = ": the water is slower down there" if end.rides < 0 else ""
+        text += f". It {what} the {seen.head.noun} by {writer.text('short', abs(end.rides))}{why}"
+    return f"{text}.{_ledge(seen)}"
+
+
+def _ledge(seen: Seen) -> str:
+    rises = [(a[0], b[0], b[1] - a[1]) for a, b in zip(seen.bed, seen.bed[1:], strict=False)]
+    if len(seen.bed) < 3 or not rises:
+        return ""
+    begins, ends, step = max(rises, key=lambda row: row[2])
+    if step <= STEP_M:
+        return ""
+    end, writer = seen.end, seen.writer
+    before = end.depth[(end.x >= begins - 1.0) & (end.x <= begins)]
+    after = end.depth[end.x >= ends]
+    if not len(before) or not len(after):
+        return f" The bed falls {writer.text('short', step)} away before {writer.text('travel', ends)}."
+    fell = float(after.max() - before.mean())
+    does = (
+        "falls over the edge"
+        if fell > 0.5 * step
+        else "sinks a little behind it"
+        if fell > SAME_M
+        else "rides out over it"
+    )
+    return f" The bed falls {writer.text('short', step)} away before {writer.text('travel', ends)}, and the {end.role} {does}."

@@ -1,0 +1,68 @@
+"""Strips: line taken in by the hand with a pause after each; in a river across the stream on a tight line."""
+
+from __future__ import annotations
+
+from jarana.core.engine.scenario import Start
+from jarana.core.motions.across import turned
+from jarana.core.motions.base import DOWN_AND_ACROSS, EARLIEST, HAND, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
+from jarana.core.motions.swing import HELD_FROM
+from jarana.core.water.kinds.base import Way
+
+STRIPPED_FROM = 0.15
+"""Share of a swing after which a fly is stripped."""
+
+
+class Strip(MotionKind):
+    """Strip and pause."""
+
+    key, name, waters = "strip", "strip and pause", ("river", "lake")
+    counts = True
+    sign = "Takes come on the pull, or stop the next one."
+
+    def way(self, flows: bool) -> Way:
+        """Return down and across in a river."""
+        return DOWN_AND_ACROSS if flows else super().way(flows)
+
+    def lies(self, ride: Ride) -> Start:
+        """Lie down and across on a fly line in a river."""
+        return Start(0.0, 1, True) if ride.flows and ride.head.on_line else super().lies(ride)
+
+    def phases(self, ride: Ride) -> tuple[Phase, ...]:
+        """Return what comes before the strips, and the strips."""
+        whole = self.seconds(ride)
+        begins = STRIPPED_FROM * whole if ride.flows else min(max(ride.count_s, EARLIEST), whole)
+        return Phase("count", 0.0, begins), Phase("strips", begins, whole)
+
+    def drive(self, ride: Ride) -> Moves | None:
+        """Take line in strip by strip; in a river while the line turns below the rod."""
+        strips = self.phase(ride, "strips")
+        takes = HAND.takes(strips.begins, strips.ends)
+        if not ride.flows:
+            return Moves(takes=takes)
+        held = HELD_FROM * self.seconds(ride)
+        return Moves(turned(ride.pace, held), takes)
+
+    def story(self, seen: Seen) -> str:
+        """Tell where it ends, and whether it really dives and rises."""
+        end, writer = seen.end, seen.writer
+        begins = seen.marks["strips"][0]
+        high = min(seen.flies, key=lambda f: f.settled)
+        falls, rises = beat(seen, high, begins, HAND.whole)
+        dives = min(falls, rises)
+        dance = (
+            f" The {high.role} dives and rises {writer.text('short', dives)} with every strip and pause."
+            if dives > WOBBLE_M
+            else ""
+        )
+        if seen.flows:
+            deepest = float(end.depth.max())
+            return (
+                f"Across the stream the {end.role} comes to {seen.deep(deepest)}; stripped against the water it "
+                f"{moved(deepest, float(end.depth[-1]), writer, rises='rises and ends at')}.{dance}"
+            )
+        counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
+        return f"Counted down {seen.count_s:.0f} s ({counted}); then stripped: {seen.each()} in the end.{dance}"
+
+
+MOTION = Strip()

@@ -1,0 +1,64 @@
+"""Swing: across the stream on a tight line, the dangle below the rod, and the rod raised at the end."""
+
+from __future__ import annotations
+
+from jarana.core.engine.scenario import Start
+from jarana.core.motions.across import turned
+from jarana.core.motions.base import DOWN_AND_ACROSS, UP_AND_ACROSS, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.seen import Seen, moved
+from jarana.core.water.kinds.base import Way
+
+HELD_FROM, RAISED_FROM = 0.55, 0.85
+"""Shares of a swing: before the first it goes with the water or turns, from the second on a rod on a fly line is raised."""
+RAISED_HEIGHT = 0.8
+"""m the rod is raised at its end."""
+
+
+class Swing(MotionKind):
+    """With the water, then held on a tight line; on a fly line across the stream from the start."""
+
+    key, name, waters = "swing", "swing and dangle", ("river",)
+    jerk = 2.0
+    sign = "A take is a pull on a tight line: let it turn, rod up, a sag in the line."
+
+    def way(self, flows: bool) -> Way:
+        """Return down and across."""
+        return DOWN_AND_ACROSS if flows else UP_AND_ACROSS
+
+    def lies(self, ride: Ride) -> Start:
+        """Lie down and across on a fly line."""
+        return Start(0.0, 1, True) if ride.head.on_line else super().lies(ride)
+
+    def phases(self, ride: Ride) -> tuple[Phase, ...]:
+        """Return the turn, the dangle, and on a fly line the rod raised."""
+        whole = self.seconds(ride)
+        held, raised = HELD_FROM * whole, RAISED_FROM * whole if ride.head.on_line else whole
+        rows = (Phase("across", 0.0, held), Phase("dangle", held, raised), Phase("raised", raised, whole))
+        return rows if ride.head.on_line else rows[:2]
+
+    def drive(self, ride: Ride) -> Moves | None:
+        """Hold the line tight; without a fly line go with the water first."""
+        held = self.phase(ride, "dangle").begins
+        if not ride.head.on_line:
+            return Moves(((0.0, ride.pace, 0.0), (held, 0.0, 0.0)))
+        raised = self.phase(ride, "raised")
+        rise = RAISED_HEIGHT / (raised.ends - raised.begins)
+        return Moves((*turned(ride.pace, held), (raised.begins, 0.0, rise)))
+
+    def story(self, seen: Seen) -> str:
+        """Tell turn, dangle and rise as they were."""
+        end, writer = seen.end, seen.writer
+        across, dangle = seen.between(end, "across"), seen.between(end, "dangle")
+        deepest, hung = float(across.max()), float(dangle[-1])
+        if "raised" not in seen.marks:
+            return (
+                f"The {end.role} goes with the water to {seen.deep(deepest)}; the line is held, it swings and "
+                f"{moved(deepest, hung, writer)} below the rod on the dangle."
+            )
+        return (
+            f"On the tight line the {end.role} comes to {seen.deep(deepest)} as it swings across, hangs at {seen.deep(hung)} "
+            f"on the dangle, and {moved(hung, float(end.depth[-1]), writer)} as the rod is raised."
+        )
+
+
+MOTION = Swing()

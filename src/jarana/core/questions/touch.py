@@ -1,0 +1,26 @@
+"""How often should they touch the bed?"""
+
+from __future__ import annotations
+
+from jarana.core.drift.nominal import nominal
+from jarana.core.questions.base import Question, Side, in_flow
+from jarana.core.rig.edits.flies import StepBead
+from jarana.core.situation import Situation
+
+
+def sides(situation: Situation) -> tuple[Side, ...]:
+    """Return the rig as it is and two beads heavier."""
+    fly = situation.rig.point.fly
+    if not in_flow(situation) or fly is None or fly.bead is None or situation.head.on_line:
+        return ()
+    step = StepBead(at=situation.rig.point.id, heavier=True)
+    return Side("now and then"), Side("all the time: two beads up", (step, step))
+
+
+def on_the_stones(situation: Situation) -> tuple[str, ...]:
+    """Return how long the deepest fly is on the bed."""
+    fly = max(nominal(situation).flies, key=lambda f: f.bed_share)
+    return (f"{fly.role} on the stones for {fly.bed_share:.0%} of the drift",)
+
+
+QUESTION = Question(2, "touch", "How often should they touch the bed?", sides, ("drag",), on_the_stones)

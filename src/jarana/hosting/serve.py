@@ -1,0 +1,116 @@
+"""The production server: a few processes on one socket, each of which buffers what clients send and take.
+
+Kernels are compiled before the first process is made, so that no first click waits and they share the memory. Nothing a slow
+client does holds a thread: a request is worked on when all of it is there, an answer is kept until it is taken.
+"""
+
+from __future__ import annotations
+
+import os
+import signal
+import socket
+import sys
+import time
+from collections.abc import Callable
+from types import FrameType
+
+from flask import Flask
+from waitress.server import create_server
+
+from jarana.api.app import create_app
+from jarana.hosting.warm_up import warm_up
+
+PROCESSES = 2
+THREADS = 8
+"""Requests worked on at once in each process; the kernels run outside the interpreter's lock."""
+BACKLOG = 1024
+CONNECTIONS = 1000
+"""Open connections of each process, slow ones included."""
+SLOW_SECONDS = 60
+"""A connection on which nothing happens for so long is closed."""
+LARGEST_HEADERS = 32_768
+RESTART_SECONDS = 0.2
+
+
+def bind(host: str, port: int) -> socket.socket:
+    """Return a listening socket that several processes may share."""
+    made = socket.socket()
+    made.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    made.bind((host, port))
+    made.listen(BACKLOG)
+    made.setblocking(False)
+    return made
+
+
+def serve(host: str, port: int, processes: int = PROCESSES) -> int:
+    """Serve until told to stop; a process that dies is made anew."""
+    warm_up()
+    shared = bind(host, port)
+    app = create_app()
+    return keep_up(lambda: _work(app, shared), processes)
+
+
+def _work(app: Flask, shared: socket.socket) -> None:
+    """Serve in this process; a request that is being answered when the end is asked for is answered first."""
+    server = create_server(
+        app,
+        sockets=[shared],
+        threads=THREADS,
+        connection_limit=CONNECTIONS,
+        channel_timeout=SLOW_SECONDS,
+        max_request_header_size=LARGEST_HEADERS,
+        # Reading on while a request is worked on tells when its client has gone.
+        channel_request_lookahead=1,
+        ident=None,
+    )
+
+    def stop(_signal: int, _frame: FrameType | None) -> None:
+        raise SystemExit(0)
+
+    signal.signal(signal.SIGTERM, stop)
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    try:
+        server.run()
+    finally:
+        server.close()
+
+
+def keep_up(work: Callable[[], None], processes: int) -> int:
+    """Keep so many processes at work, making a dead one anew; end them all when asked to."""
+    children: set[int] = set()
+    ending = False
+
+    def stop(_signal: int, _frame: FrameType | None) -> None:
+        nonlocal ending
+        ending = True
+        for child in children:
+            os.kill(child, signal.SIGTERM)
+
+    signal.signal(signal.SIGTERM, stop)
+    signal.signal(signal.SIGINT, stop)
+    while not ending or children:
+        while not ending and len(children) < processes:
+            child = os.fork()
+            if child == 0:
+                work()
+                os._exit(0)
+            children.add(child)
+        try:
+            gone, _ = os.wait()
+        except ChildProcessError:
+            break
+        except InterruptedError:
+            continue
+        children.discard(gone)
+        if not ending:
+            time.sleep(RESTART_SECONDS)
+    return 0
+
+
+def main() -> int:
+    """Serve on the address in JARANA_HOST and JARANA_PORT."""
+    return serve(os.environ.get("JARANA_HOST", "127.0.0.1"), int(os.environ.get("JARANA_PORT", "8450")))
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,51 @@
+"""How a person asks: in which units they read and type, and which day it is where they are."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, datetime
+from zoneinfo import ZoneInfo, available_timezones
+
+from jarana.core.errors import FaultList
+from jarana.core.units import SYSTEMS, System, Writer
+
+LONGEST_NAME = 64
+
+
+@dataclass(frozen=True)
+class Asking:
+    """Units and time zone of a request."""
+
+    units: System = "metric"
+    zone: str = "UTC"
+
+    @property
+    def writer(self) -> Writer:
+        """Writes and reads in those units."""
+        return Writer(self.units)
+
+    def day(self, now: datetime) -> date:
+        """Return the day it is there."""
+        return now.astimezone(ZoneInfo(self.zone)).date()
+
+
+def asking_of(units: str | None, zone: str | None) -> Asking:
+    """Return how a person asks, from what a request says.
+
+    Raises
+    ------
+    InputError
+        Naming units or a zone that are not known.
+    """
+    faults = FaultList()
+    if units:
+        faults.check(units in SYSTEMS, "units", units, f"one of: {', '.join(SYSTEMS)}")
+    if zone:
+        faults.check(
+            len(zone) <= LONGEST_NAME and zone in available_timezones(),
+            "zone",
+            zone,
+            "a time zone such as Europe/Vienna",
+        )
+    faults.raise_if_any()
+    return Asking(units or "metric", zone or "UTC")  # type: ignore[arg-type]
