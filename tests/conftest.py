@@ -8,13 +8,13 @@ from pathlib import Path
 import pytest
 from sqlalchemy import text
 
-from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import make_engine, migrate
+from tests.fishing import started
 
 CASES = Path(__file__).parent / "cases" / "samples.json"
 
@@ -31,7 +31,7 @@ def weir_run() -> Reach:
 
 @pytest.fixture(scope="session")
 def contact_rig(drawer: Drawer, weir_run: Reach) -> Rig:
-    return methods()["level-contact"].start(drawer, weir_run)
+    return started("level-contact", weir_run, drawer)
 
 
 @pytest.fixture(scope="session")

@@ -9,22 +9,22 @@ import pytest
 from flask.testing import FlaskClient
 
 from jarana.cli import main
-from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
+from tests.fishing import started
 
 
 @pytest.fixture
 def dry(drawer: Drawer) -> Rig:
     flats = next(r for r in valley()[0] if r.id == "alder-flats")
-    return methods()["dry-and-nymph"].start(drawer, flats)
+    return started("dry-and-nymph", flats, drawer)
 
 
 def ask(client: FlaskClient, rig: Rig, water: Reach, **more: object):
     sent = {"rig": rig.model_dump(mode="json"), "water": water.model_dump(mode="json"), **more}
-    return client.post("/api/leader", json=sent)
+    return client.post("/api/v1/leader", json=sent)
 
 
 def test_a_leader_is_designed_for_the_rig_in_hand_and_put_on_it(client: FlaskClient, dry: Rig, weir_run: Reach) -> None:
@@ -35,7 +35,7 @@ def test_a_leader_is_designed_for_the_rig_in_hand_and_put_on_it(client: FlaskCli
         2745 + sum(s.length_mm for s in dry.spans if s.name in made["kept"])
     )
     bench = client.post(
-        "/api/workbench",
+        "/api/v1/workbench",
         json={
             "rig": dry.model_dump(mode="json"),
             "water": weir_run.model_dump(mode="json"),
@@ -57,7 +57,7 @@ def test_everything_typed_wrong_is_named_by_its_field(client: FlaskClient, dry: 
 def test_spools_left_out_are_not_used_and_none_of_ones_own_means_the_ladder(
     client: FlaskClient, dry: Rig, weir_run: Reach
 ) -> None:
-    own = [s["id"] for s in client.get("/api/drawer").json["drawer"]["spools"]]
+    own = [s["id"] for s in client.get("/api/v1/drawer").json["drawer"]["spools"]]
     without = ask(client, dry, weir_run, spools=[i for i in own if i != "spool-17"]).json
     assert not without["design"]["fits"]
     assert all(s["spool_id"] != "spool-17" for s in without["design"]["sections"])
@@ -79,7 +79,7 @@ def test_command_line_and_api_give_the_same_leader(
     path = tmp_path / "spec.json"
     path.write_text(json.dumps(spec))
     assert main(["leader", "design", str(path)]) == 0
-    assert json.loads(capsys.readouterr().out) == client.post("/api/leader/design", json=spec).json
+    assert json.loads(capsys.readouterr().out) == client.post("/api/v1/leader/design", json=spec).json
     assert main(["leader", "design", "--draw", str(path)]) == 0
     assert capsys.readouterr().out.startswith("<svg")
 

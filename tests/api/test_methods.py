@@ -19,7 +19,7 @@ def document(model: Rig | Reach) -> dict[str, object]:
 
 
 def test_methods_are_ranked_for_a_water_with_their_reasons(client: FlaskClient) -> None:
-    rows = client.post("/api/methods/ranked", json={"water": document(WATERS["weir-run"])}).json["methods"]
+    rows = client.post("/api/v1/methods/ranked", json={"water": document(WATERS["weir-run"])}).json["methods"]
     assert len(rows) == 20
     assert rows[0]["key"] == "level-contact"
     assert "the lane is within reach of the rod" in rows[0]["pros"]
@@ -29,7 +29,7 @@ def test_methods_are_ranked_for_a_water_with_their_reasons(client: FlaskClient) 
 def test_a_started_rig_comes_with_its_reasons_inside_the_rules(client: FlaskClient) -> None:
     ids = {"rig_id": str(uuid4()), "revision_id": str(uuid4())}
     sent = ids | {"method": "three-in-line", "water": document(WATERS["weir-run"]), "units": "imperial"}
-    made = client.post("/api/rigs/start", json=sent).json
+    made = client.post("/api/v1/rigs/start", json=sent).json
     assert made["missing"] == []
     assert any("at most 2 flies" in c["text"] for c in made["choices"])
     assert len(made["rig"]["attachments"]) == 2
@@ -38,7 +38,7 @@ def test_a_started_rig_comes_with_its_reasons_inside_the_rules(client: FlaskClie
 
 def test_five_ways_to_hang_a_dropper(client: FlaskClient, contact_rig: Rig) -> None:
     sent = {"rig": document(contact_rig), "part": "dropper", "depth_m": 0.9}
-    rows = client.post("/api/workbench/droppers", json=sent).json["choices"]
+    rows = client.post("/api/v1/workbench/droppers", json=sent).json["choices"]
     assert {r["school"] for r in rows} == {"tag", "link", "ring", "bend", "fold"}
     assert all(r["fault"] == "" and r["facts"] for r in rows)
     assert max(r["of_best"] for r in rows) == 1
@@ -49,41 +49,41 @@ def test_what_is_no_dropper_or_no_depth_is_named(
     client: FlaskClient, contact_rig: Rig, part: str, depth: float, path: str
 ) -> None:
     sent = {"rig": document(contact_rig), "part": part, "depth_m": depth}
-    answer = client.post("/api/workbench/droppers", json=sent)
+    answer = client.post("/api/v1/workbench/droppers", json=sent)
     assert answer.status_code == 422
     assert answer.json["faults"][0]["path"].endswith(path)
 
 
 def test_both_schools_come_with_edits_the_bench_takes(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
     sent = {"rig": document(contact_rig), "water": document(weir_run), "seq": 7}
-    told = client.post("/api/workbench/schools", json=sent).json
+    told = client.post("/api/v1/workbench/schools", json=sent).json
     assert told["seq"] == 7
     for question in told["questions"]:
         for side in question["sides"]:
             if side["edits"]:
                 bench = {"rig": sent["rig"], "water": sent["water"], "edits": side["edits"], "seq": 1}
-                assert client.post("/api/workbench", json=bench).status_code == 200
+                assert client.post("/api/v1/workbench", json=bench).status_code == 200
 
 
 def test_a_single_dry_has_a_band(client: FlaskClient) -> None:
     ids = {"rig_id": str(uuid4()), "revision_id": str(uuid4())}
     water = document(WATERS["alder-flats"])
-    rig = client.post("/api/rigs/start", json=ids | {"method": "dry-fly", "water": water}).json["rig"]
-    answer = client.post("/api/workbench/band", json={"rig": rig, "water": water, "seq": 1})
+    rig = client.post("/api/v1/rigs/start", json=ids | {"method": "dry-fly", "water": water}).json["rig"]
+    answer = client.post("/api/v1/workbench/band", json={"rig": rig, "water": water, "seq": 1})
     assert answer.status_code == 200
     assert answer.json["band"]["flies"] == []
 
 
 def test_the_workbench_tells_a_story_and_its_cautions(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
     bench = client.post(
-        "/api/workbench", json={"rig": document(contact_rig), "water": document(weir_run), "edits": [], "seq": 1}
+        "/api/v1/workbench", json={"rig": document(contact_rig), "water": document(weir_run), "edits": [], "seq": 1}
     ).json
     assert bench["story"].startswith("The point comes to")
     assert "long-rod" in {c["key"] for c in bench["cautions"]}
 
 
 def test_knot_cards_carry_paths_and_what_to_hold(client: FlaskClient) -> None:
-    cards = {c["key"]: c for c in client.get("/api/knot-cards").json["cards"]}
+    cards = {c["key"]: c for c in client.get("/api/v1/knot-cards").json["cards"]}
     assert cards["clinch"]["hold_mm"] == 60
     assert cards["school-link"]["hold_mm"] is None
     assert all(s["strokes"] for c in cards.values() for s in c["steps"])

@@ -30,26 +30,26 @@ def new_id() -> str:
 
 
 def rows(client: FlaskClient, kind: str) -> dict[str, dict]:
-    return {r["id"]: r for r in client.get(f"/api/stock/{kind}").json["rows"]}
+    return {r["id"]: r for r in client.get(f"/api/v1/stock/{kind}").json["rows"]}
 
 
 def change(client: FlaskClient, kind: str, *edits: dict, change_id: str | None = None):
-    return client.post(f"/api/stock/{kind}/changes", json={"id": change_id or new_id(), "edits": list(edits)})
+    return client.post(f"/api/v1/stock/{kind}/changes", json={"id": change_id or new_id(), "edits": list(edits)})
 
 
 def counts(client: FlaskClient) -> dict[str, int]:
-    return {w["id"]: w["count"] for p in client.get("/api/drawer").json["drawer"]["patterns"] for w in p["weights"]}
+    return {w["id"]: w["count"] for p in client.get("/api/v1/drawer").json["drawer"]["patterns"] for w in p["weights"]}
 
 
 def everything(client: FlaskClient) -> str:
-    return json.dumps(client.get("/api/drawer").json, sort_keys=True)
+    return json.dumps(client.get("/api/v1/drawer").json, sort_keys=True)
 
 
 def test_the_demo_stock_is_complete(client: FlaskClient) -> None:
-    drawer = client.get("/api/drawer").json["drawer"]
+    drawer = client.get("/api/v1/drawer").json["drawer"]
     sizes = {key: len(drawer[key]) for key in ("spools", "patterns", "rods", "lines", "floats")}
     assert sizes == {"spools": 22, "patterns": 62, "rods": 3, "lines": 6, "floats": 8}
-    assert [k["key"] for k in client.get("/api/stock/kinds").json["kinds"]] == KINDS
+    assert [k["key"] for k in client.get("/api/v1/stock/kinds").json["kinds"]] == KINDS
 
 
 def test_a_row_is_added_typed_duplicated_and_thrown_away_and_each_is_undone(client: FlaskClient) -> None:
@@ -62,9 +62,9 @@ def test_a_row_is_added_typed_duplicated_and_thrown_away_and_each_is_undone(clie
     gone = change(client, "flies", {"op": "throw_away", "rows": [row]}).json
     assert row not in rows(client, "flies")
     for done in (gone, twice, typed, made):
-        assert client.post(f"/api/stock/changes/{done['change']['id']}/undo", json={}).json["change"]["undone"]
+        assert client.post(f"/api/v1/stock/changes/{done['change']['id']}/undo", json={}).json["change"]["undone"]
     assert everything(client) == before
-    again = client.post(f"/api/stock/changes/{made['change']['id']}/redo", json={}).json
+    again = client.post(f"/api/v1/stock/changes/{made['change']['id']}/redo", json={}).json
     assert not again["change"]["undone"]
     assert row in rows(client, "flies")
 
@@ -95,19 +95,19 @@ def test_a_bulk_edit_goes_into_all_its_rows(client: FlaskClient) -> None:
     ids = ["spool-7", "spool-8", "spool-9"]
     answer = change(client, "spools", {"op": "set", "rows": ids, "cells": {"low": "8 m"}}).json
     assert {r["id"] for r in answer["touched"][0]["rows"]} == set(ids)
-    spools = {s["id"]: s["low_m"] for s in client.get("/api/drawer").json["drawer"]["spools"]}
+    spools = {s["id"]: s["low_m"] for s in client.get("/api/v1/drawer").json["drawer"]["spools"]}
     assert {spools[k] for k in ids} == {8.0}
 
 
 def test_a_file_is_previewed_without_a_trace_and_taken_in_whole(client: FlaskClient) -> None:
     before = everything(client)
     text = "pattern;hook;dressing;bead [mm];count\nOne;16;slim;2,5;3\nTwo;16;slim;3,0;2\n"
-    seen = client.post("/api/stock/flies/preview", json={"text": text}).json
+    seen = client.post("/api/v1/stock/flies/preview", json={"text": text}).json
     assert (seen["rows"], seen["new"], seen["faults"]) == (2, 2, [])
     assert everything(client) == before
-    took = client.post("/api/stock/flies/import", json={"id": new_id(), "text": text}).json
+    took = client.post("/api/v1/stock/flies/import", json={"id": new_id(), "text": text}).json
     assert sum("One" in r["name"] for r in rows(client, "flies").values()) == 1
-    client.post(f"/api/stock/changes/{took['change']['id']}/undo", json={})
+    client.post(f"/api/v1/stock/changes/{took['change']['id']}/undo", json={})
     assert everything(client) == before
 
 
@@ -126,13 +126,13 @@ HOSTILE = [
 def test_a_hostile_file_leaves_the_stock_as_it_was(client: FlaskClient, text: str) -> None:
     before = everything(client)
     began = time.perf_counter()
-    seen = client.post("/api/stock/flies/preview", json={"text": text})
-    took = client.post("/api/stock/flies/import", json={"id": new_id(), "text": text})
+    seen = client.post("/api/v1/stock/flies/preview", json={"text": text})
+    took = client.post("/api/v1/stock/flies/import", json={"id": new_id(), "text": text})
     assert took.status_code == 422
     assert seen.status_code == 422 or seen.json["faults"]
     assert everything(client) == before
     assert time.perf_counter() - began < 4
-    raw = client.post("/api/stock/flies/import", data=b'{"text": "\xff\xfe"}', content_type="application/json")
+    raw = client.post("/api/v1/stock/flies/import", data=b'{"text": "\xff\xfe"}', content_type="application/json")
     assert raw.status_code == 400
 
 
@@ -140,13 +140,13 @@ def test_a_hostile_file_leaves_the_stock_as_it_was(client: FlaskClient, text: st
 def test_what_is_saved_as_a_file_fills_an_empty_drawer_with_the_same(
     app: Flask, client: FlaskClient, kind: str
 ) -> None:
-    saved = client.get(f"/api/stock/{kind}/file.csv").get_data(as_text=True)
+    saved = client.get(f"/api/v1/stock/{kind}/file.csv").get_data(as_text=True)
     other = enter(app, f"new person {kind}")
     assert rows(other, kind) == {}
-    took = other.post(f"/api/stock/{kind}/import", json={"id": new_id(), "text": saved})
+    took = other.post(f"/api/v1/stock/{kind}/import", json={"id": new_id(), "text": saved})
     assert took.status_code == 200, took.json
-    assert other.get(f"/api/stock/{kind}/file.csv").get_data(as_text=True) == saved
-    assert other.get(f"/api/stock/{kind}/template.csv").status_code == 200
+    assert other.get(f"/api/v1/stock/{kind}/file.csv").get_data(as_text=True) == saved
+    assert other.get(f"/api/v1/stock/{kind}/template.csv").status_code == 200
 
 
 def test_tying_takes_the_flies_and_taking_it_back_returns_them(client: FlaskClient, contact_rig: Rig) -> None:
@@ -154,17 +154,17 @@ def test_tying_takes_the_flies_and_taking_it_back_returns_them(client: FlaskClie
     rig_id, tie_id = new_id(), new_id()
     base = save(client, rig_id, contact_rig, None)["id"]
     sent = {"id": tie_id, "revision_id": new_id(), "base": base, "rig": contact_rig.model_dump(mode="json")}
-    tie = client.post(f"/api/rigs/{rig_id}/ties", json=sent).json
+    tie = client.post(f"/api/v1/rigs/{rig_id}/ties", json=sent).json
     out = [f["weight"] for f in tie["flies_out"]]
     assert len(out) == 2
     assert all(counts(client)[w] == before[w] - 1 for w in out)
-    lost = client.post(f"/api/ties/{tie_id}/flies", json={"id": new_id(), "lost": [out[0]]}).json
+    lost = client.post(f"/api/v1/ties/{tie_id}/flies", json={"id": new_id(), "lost": [out[0]]}).json
     assert [f["weight"] for f in lost["flies_out"]] == [out[1]]
-    assert client.post(f"/api/ties/{tie_id}/flies", json={"id": new_id(), "lost": [out[0]]}).status_code == 422
-    client.post(f"/api/ties/{tie_id}/flies", json={"id": new_id(), "back": [out[1]]})
+    assert client.post(f"/api/v1/ties/{tie_id}/flies", json={"id": new_id(), "lost": [out[0]]}).status_code == 422
+    client.post(f"/api/v1/ties/{tie_id}/flies", json={"id": new_id(), "back": [out[1]]})
     assert counts(client)[out[1]] == before[out[1]]
     assert counts(client)[out[0]] == before[out[0]] - 1
-    assert client.post(f"/api/ties/{tie_id}/undo").json["flies_out"] == []
+    assert client.post(f"/api/v1/ties/{tie_id}/undo").json["flies_out"] == []
     assert counts(client) == before
     assert left(client) == metres
 
@@ -174,34 +174,34 @@ def test_a_tie_can_be_taken_back_from_the_ledger(client: FlaskClient, contact_ri
     rig_id, tie_id = new_id(), new_id()
     base = save(client, rig_id, contact_rig, None)["id"]
     sent = {"id": tie_id, "revision_id": new_id(), "base": base, "rig": contact_rig.model_dump(mode="json")}
-    client.post(f"/api/rigs/{rig_id}/ties", json=sent)
-    newest = client.get("/api/stock/changes").json["changes"][0]
+    client.post(f"/api/v1/rigs/{rig_id}/ties", json=sent)
+    newest = client.get("/api/v1/stock/changes").json["changes"][0]
     assert newest["why"] == f"tied {contact_rig.name}"
     assert any(m["amount"].startswith("−") for m in newest["moves"])
-    client.post(f"/api/stock/changes/{newest['id']}/undo", json={})
+    client.post(f"/api/v1/stock/changes/{newest['id']}/undo", json={})
     assert left(client) == before
-    assert client.get(f"/api/rigs/{rig_id}/ties/last").json["tie"] is None
+    assert client.get(f"/api/v1/rigs/{rig_id}/ties/last").json["tie"] is None
 
 
 def test_nobody_reads_or_changes_anothers_drawer(app: Flask, client: FlaskClient) -> None:
     made = change(client, "spools", {"op": "add", "reference": "fluorocarbon-6x"}).json
     other = enter(app, "somebody else")
     assert rows(other, "spools") == {}
-    assert other.post(f"/api/stock/changes/{made['change']['id']}/undo", json={}).status_code == 404
+    assert other.post(f"/api/v1/stock/changes/{made['change']['id']}/undo", json={}).status_code == 404
     assert change(other, "spools", {"op": "throw_away", "rows": ["spool-1"]}).status_code == 422
     taken_id = change(other, "spools", {"op": "add", "reference": "fluorocarbon-6x"}, change_id=made["change"]["id"])
     assert taken_id.status_code == 422
-    assert client.get("/api/stock/feathers").status_code == 404
+    assert client.get("/api/v1/stock/feathers").status_code == 404
 
 
 def test_a_jar_names_every_drop_that_cannot_be(client: FlaskClient) -> None:
     sent = {"row": "resin-quill-28", "distance": "25 cm", "temperature": "15", "seconds": ["0.5", "fast", "0.6 s"]}
-    answer = client.post("/api/stock/flies/jar", json=sent)
+    answer = client.post("/api/v1/stock/flies/jar", json=sent)
     assert [f["path"] for f in answer.json["faults"]] == ["seconds[1]"]
-    good = client.post("/api/stock/flies/jar", json=sent | {"seconds": ["0.5", "0.52"]}).json
+    good = client.post("/api/v1/stock/flies/jar", json=sent | {"seconds": ["0.5", "0.52"]}).json
     used = change(client, "flies", {"op": "set", "rows": ["resin-quill-28"], "cells": good["cells"]})
     assert used.status_code == 200
-    fly = next(p for p in client.get("/api/drawer").json["drawer"]["patterns"] if p["id"] == "resin-quill-25")
+    fly = next(p for p in client.get("/api/v1/drawer").json["drawer"]["patterns"] if p["id"] == "resin-quill-25")
     assert next(w for w in fly["weights"] if w["id"] == "resin-quill-28")["timed"]["n"] == 2
 
 
@@ -236,51 +236,51 @@ def test_a_spool_is_measured_and_what_was_rejected_is_named(
     equipped: FlaskClient, devices: tuple[LineDevice, LineDevice, GaugeService]
 ) -> None:
     devices[0].fault, devices[0].every = "garbled", 3
-    found = equipped.post("/api/stock/measure/micrometer", json={"n": 5}).json
+    found = equipped.post("/api/v1/stock/measure/micrometer", json={"n": 5}).json
     assert found["n"] == 5
     assert {r["why"] for r in found["rejected"]} == {"garbled"}
     used = change(equipped, "spools", {"op": "set", "rows": ["spool-13"], "cells": found["cells"]})
     assert used.status_code == 200
-    spool = next(s for s in equipped.get("/api/drawer").json["drawer"]["spools"] if s["id"] == "spool-13")
+    spool = next(s for s in equipped.get("/api/v1/drawer").json["drawer"]["spools"] if s["id"] == "spool-13")
     assert spool["measured"]["n"] == 5
     assert 0.15 < spool["diameter_mm"] < 0.158
-    pulled = equipped.post("/api/stock/measure/scale", json={"n": 3}).json
+    pulled = equipped.post("/api/v1/stock/measure/scale", json={"n": 3}).json
     assert 1.7 < float(pulled["cells"]["pulled"]) < 2.1
     devices[0].stop()
-    assert equipped.post("/api/stock/measure/micrometer", json={"n": 5}).status_code in (200, 503)
+    assert equipped.post("/api/v1/stock/measure/micrometer", json={"n": 5}).status_code in (200, 503)
 
 
 def test_without_a_configured_device_or_gauge_that_is_said(client: FlaskClient) -> None:
-    assert client.post("/api/stock/measure/micrometer", json={"n": 3}).status_code == 503
-    assert client.post("/api/stock/measure/127.0.0.1:22", json={"n": 3}).status_code == 503
-    assert client.get("/api/gauges").json == {"stations": [], "trouble": "no gauge service is configured"}
-    assert client.get("/api/gauges/tavrin-bridge").json["reading"] is None
+    assert client.post("/api/v1/stock/measure/micrometer", json={"n": 3}).status_code == 503
+    assert client.post("/api/v1/stock/measure/127.0.0.1:22", json={"n": 3}).status_code == 503
+    assert client.get("/api/v1/gauges").json == {"stations": [], "trouble": "no gauge service is configured"}
+    assert client.get("/api/v1/gauges/tavrin-bridge").json["reading"] is None
 
 
 def test_the_last_good_gauge_reading_stands_and_is_marked(
     equipped: FlaskClient, devices: tuple[LineDevice, LineDevice, GaugeService]
 ) -> None:
-    good = equipped.get("/api/gauges/tavrin-bridge").json
+    good = equipped.get("/api/v1/gauges/tavrin-bridge").json
     assert good["trouble"] == ""
     assert 0 <= good["age_s"] <= 16 * 60
     for fault in ("garbled", "gone"):
         devices[2].fault = fault  # type: ignore[assignment]
-        stale = equipped.get("/api/gauges/tavrin-bridge").json
+        stale = equipped.get("/api/v1/gauges/tavrin-bridge").json
         assert stale["reading"] == good["reading"]
         assert stale["trouble"]
     devices[2].fault = "none"
-    assert equipped.get("/api/gauges/tavrin-bridge").json["trouble"] == ""
-    assert equipped.get("/api/gauges/..%2fetc").json.get("reading") is None
+    assert equipped.get("/api/v1/gauges/tavrin-bridge").json["trouble"] == ""
+    assert equipped.get("/api/v1/gauges/..%2fetc").json.get("reading") is None
 
 
 def test_wear_is_written_down_and_a_new_piece_comes_off_its_spool(client: FlaskClient, contact_rig: Rig) -> None:
     rig_id, tie_id = new_id(), new_id()
     base = save(client, rig_id, contact_rig, None)["id"]
     sent = {"id": tie_id, "revision_id": new_id(), "base": base, "rig": contact_rig.model_dump(mode="json")}
-    tie = client.post(f"/api/rigs/{rig_id}/ties", json=sent).json
+    tie = client.post(f"/api/v1/rigs/{rig_id}/ties", json=sent).json
     point = tie["worn"][-1]
     assert point["changes"] == 0 or point["changes"] >= 1
-    url = f"/api/ties/{tie_id}/wear"
+    url = f"/api/v1/ties/{tie_id}/wear"
     cut = client.post(url, json={"id": new_id(), "kind": "cut back", "span": point["span"], "lost": "10 cm"}).json
     assert cut["worn"][-1]["left"] != point["left"]
     wrong = client.post(url, json={"id": new_id(), "kind": "cut back", "span": point["span"], "lost": "9 m"})
@@ -297,4 +297,4 @@ def test_wear_is_written_down_and_a_new_piece_comes_off_its_spool(client: FlaskC
     assert left(client) == before
     knot = client.post(url, json={"id": new_id(), "kind": "wind knot", "span": point["span"]}).json
     assert knot["worn"][-1]["knotted"]
-    assert client.post(f"/api/ties/{tie_id}/undo").json["wear"] == []
+    assert client.post(f"/api/v1/ties/{tie_id}/undo").json["wear"] == []

@@ -72,7 +72,7 @@ def test_a_band_let_go_of_ends_before_it_is_done(contact_rig: Rig, weir_run: Rea
         wire.sendall(head.encode() + body)
         time.sleep(0.15)
     until = time.monotonic() + 20
-    while "/api/workbench/band" not in served.log.read_text() and time.monotonic() < until:
+    while "/api/v1/workbench/band" not in served.log.read_text() and time.monotonic() < until:
         time.sleep(0.05)
-    row = next(json.loads(r) for r in served.log.read_text().splitlines() if "/api/workbench/band" in r)
+    row = next(json.loads(r) for r in served.log.read_text().splitlines() if "/api/v1/workbench/band" in r)
     assert row["status"] == 409

@@ -83,7 +83,7 @@ def test_a_rig_goes_out_as_a_file_and_comes_in_with_the_same_document(bench: Pag
     expect(bench.get_by_text("Brought in: Two nymphs, level contact.", exact=True)).to_be_visible()
     hashes = bench.evaluate(
         """async () => {
-          const rigs = (await (await fetch('/api/rigs')).json()).rigs;
+          const rigs = (await (await fetch('/api/v1/rigs')).json()).rigs;
           const one = (r) => fetch(`/api/rigs/${r.id}`).then((a) => a.json());
           return (await Promise.all(rigs.map(one))).map((r) => r.hash);
         }"""

@@ -131,7 +131,7 @@ def test_a_late_answer_never_overwrites_a_newer_one(bench: Page) -> None:
         else:
             held.append(route)
 
-    bench.route("**/api/workbench", hold_first)
+    bench.route("**/api/v1/workbench", hold_first)
     bench.keyboard.press("]")
     bench.keyboard.press("]")
     expect(bench.locator("#part-point")).to_contain_text("3.8 mm")
@@ -143,11 +143,11 @@ def test_a_late_answer_never_overwrites_a_newer_one(bench: Page) -> None:
 
 
 def test_a_moment_without_the_server_is_said_and_heals_itself(bench: Page) -> None:
-    bench.route("**/api/workbench", lambda route: route.abort())
+    bench.route("**/api/v1/workbench", lambda route: route.abort())
     before = drift_key(bench)
     bench.keyboard.press("]")
     expect(bench.get_by_text("The server does not answer.")).to_be_visible()
-    bench.unroute("**/api/workbench")
+    bench.unroute("**/api/v1/workbench")
     wait_new_drift(bench, before)
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
     expect(bench.get_by_text("The server does not answer.")).to_have_count(0)

@@ -13,7 +13,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
-from jarana.core.methods import methods
 from jarana.core.model import content_hash
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
@@ -24,9 +23,10 @@ from jarana.demo.load import valley
 from jarana.formats.cut_sheet_csv import cut_sheet_csv
 from jarana.formats.rig_file import rig_from_text, rig_text
 from jarana.formats.rig_svg import rig_svg
+from tests.fishing import started
 
 REACHES, DRAWER = valley()
-RIG = methods()["level-contact"].start(DRAWER, REACHES[0])
+RIG = started("level-contact", REACHES[0], DRAWER)
 EDITS = st.sampled_from(
     [
         StepBead(at="point", heavier=True),
@@ -95,7 +95,7 @@ def test_everything_wrong_is_named_by_path_at_once() -> None:
         ('{\n"a": }', "line 2, column 6", "not JSON"),
         ("[" * 50000, "", "not JSON"),
         ("[]", "", "one object"),
-        ('{"version": 9}', "version", "version 1"),
+        ('{"version": 9}', "version", "version 2"),
         (rig_text(RIG).replace("0.12", "NaN", 1), "", "NaN"),
         ("x" * 400_001, "", "at most"),
     ],

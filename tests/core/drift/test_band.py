@@ -7,16 +7,17 @@ import pytest
 from scipy.stats import qmc
 
 from jarana.core.drift.band import MEMBERS, Band, band_of, sobol
-from jarana.core.drift.result import simulate
+from jarana.core.drift.nominal import nominal
 from jarana.core.engine.hydro.turbulence import turbulence
+from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
-from jarana.usecases.band_of_rig import band_of_rig
+from tests.fishing import fished
 
 
 @pytest.fixture(scope="module")
 def band(contact_rig: Rig, weir_run: Reach) -> Band:
-    made = band_of(contact_rig, weir_run)
+    made = band_of(fished(contact_rig, weir_run))
     assert made is not None
     return made
 
@@ -31,17 +32,17 @@ def test_the_members_are_the_sobol_points_of_a_kept_seed() -> None:
 
 
 def test_the_same_rig_has_the_same_band(band: Band, contact_rig: Rig, weir_run: Reach) -> None:
-    assert band_of(contact_rig, weir_run) == band
+    assert band_of(fished(contact_rig, weir_run)) == band
 
 
 def test_percentiles_are_in_order_and_hold_the_nominal_track(band: Band, contact_rig: Rig, weir_run: Reach) -> None:
-    drift = simulate(contact_rig, weir_run)
+    drift = nominal(fished(contact_rig, weir_run))
     for fly in band.flies:
         assert all(a <= b for a, b in zip(fly.p10_mm, fly.p90_mm, strict=True))
         spread = fly.settled_depth_m
         assert spread.p10 <= spread.p50 <= spread.p90
-        nominal = next(f for f in drift.flies if f.id == fly.id).settled_depth_m
-        assert spread.p10 - 0.05 <= nominal <= spread.p90 + 0.05
+        now = next(f for f in drift.flies if f.id == fly.id).settled_depth_m
+        assert spread.p10 - 0.05 <= now <= spread.p90 + 0.05
 
 
 def test_what_is_seldom_reached_has_no_p90(band: Band) -> None:
@@ -51,14 +52,14 @@ def test_what_is_seldom_reached_has_no_p90(band: Band) -> None:
 
 
 def test_a_band_that_is_not_wanted_any_more_stops(contact_rig: Rig, weir_run: Reach) -> None:
-    assert band_of(contact_rig, weir_run, stop=lambda: True) is None
+    assert band_of(fished(contact_rig, weir_run), stop=lambda: True) is None
 
 
 def test_readings_carry_the_band_beside_their_figure(contact_rig: Rig, weir_run: Reach) -> None:
-    told = band_of_rig(contact_rig, weir_run, "metric")
+    told = readings_with_band(fished(contact_rig, weir_run))
     assert told is not None
     _, readings = told
-    assert band_of_rig(contact_rig, weir_run, "metric", stop=lambda: True) is None
+    assert readings_with_band(fished(contact_rig, weir_run), stop=lambda: True) is None
     zone = next(r for r in readings if r.key == "zone")
     assert int(zone.low) <= int(zone.figure) <= int(zone.high)
 

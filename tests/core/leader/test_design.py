@@ -19,7 +19,9 @@ from jarana.core.leader.spec import CastFly, LeaderDesign, LeaderSpec, schools
 from jarana.core.leader.turnover import CastMass, CastSection
 from jarana.core.leader.wear import Wear, changes_left, worn
 from jarana.core.rig.model import Rig
+from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
 
 WRITER = Writer()
@@ -211,7 +213,10 @@ def test_wear_is_counted_and_a_stray_knot_halves_until_it_is_cut_out(contact_rig
     assert now.changes == 0
     whole = worn(contact_rig, [])[-1]
     tied = worn(contact_rig, [Wear(kind="wind knot", span=point)])[-1]
-    assert tied.strength == pytest.approx(whole.strength / 2)
+    share = usual_knot("accident").fluorocarbon
+    assert tied.strength == pytest.approx(whole.strength * share)
+    chain = strength_chain(contact_rig.replace_span(len(contact_rig.spans) - 1, wind_knot=True))
+    assert tied.strength == pytest.approx(min(k.force for k in chain if k.part == point))
     assert not worn(contact_rig, [Wear(kind="wind knot", span=point), Wear(kind="cut out", span=point, mm=30)])[
         -1
     ].knotted

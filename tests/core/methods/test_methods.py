@@ -8,16 +8,16 @@ import numpy as np
 import pytest
 
 from jarana.core.drift.lower import lower
-from jarana.core.drift.result import LAKE_STEPS, Drift, simulate
+from jarana.core.drift.result import LAKE_STEPS, Drift
 from jarana.core.engine.chain import Steps, run
 from jarana.core.methods import methods, ranked
-from jarana.core.methods.story import story
-from jarana.core.readings.base import Known
+from jarana.core.readings import readings_of
 from jarana.core.rig.edits.flies import StepBead, SwapFly
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.rig.edits.whole import SetDry, SetFloat, SetMotion, UseLine
 from jarana.core.rig.model import AtSpan, Rig
 from jarana.core.rules.check import breaches
+from jarana.core.search.schools import two_schools
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import tie_sheet
 from jarana.core.strength.chain import strength_chain
@@ -25,17 +25,15 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach, TakingZone
-from jarana.demo.load import valley, valley_rules
+from jarana.demo.load import valley_rules
 from jarana.formats.rig_file import rig_from_text, rig_text
 from jarana.formats.rig_svg import rig_svg
-from jarana.usecases.two_schools import two_schools
-
-REACHES, DRAWER = valley()
-WATERS = {r.id: r for r in REACHES}
+from tests.fishing import DRAWER, WATERS, begun, fished, readings, told
+from tests.fishing import drift as simulate
 
 
 def started(method: str, water: str) -> tuple[Rig, Reach]:
-    return methods()[method].start(DRAWER, WATERS[water]), WATERS[water]
+    return begun(method, WATERS[water]).rig, WATERS[water]
 
 
 def drift(method: str, water: str, *edits: object) -> Drift:
@@ -70,12 +68,12 @@ def test_there_are_twenty_ways_to_fish_in_their_order() -> None:
 @pytest.mark.parametrize(("method", "water"), FISHED)
 def test_a_started_rig_is_whole_owned_and_everything_can_be_said_of_it(method: str, water: str) -> None:
     found, reach = methods()[method], WATERS[water]
-    begun = found.begin(DRAWER, reach)
-    rig = begun.rig
-    assert begun.missing == ()
-    assert {c.part for c in begun.choices} >= {rig.spans[0].id}
+    made_of = begun(method, reach)
+    rig = made_of.rig
+    assert made_of.missing == ()
+    assert {c.part for c in made_of.choices} >= {rig.spans[0].id}
     made = simulate(rig, reach)
-    said = found.read(rig, reach, made, Writer("x"), Known(drawer=DRAWER))
+    said = readings_of(fished(rig, reach, units="x"))
     assert {r.key for r in said} == set(found.keys(reach))
     assert next(r for r in said if r.key == "owned").severity == "fine"
     assert min(k.force for k in strength_chain(rig)) > 3.0
@@ -92,52 +90,53 @@ def test_every_motion_of_a_method_is_told_in_words(method: str, water: str) -> N
     for pace in methods()[method].paces:
         if reach.kind in pace.waters:
             moved = SetMotion(kind=pace.kind, lead=pace.lead, count_s=20).apply(rig, DRAWER)
-            assert story(moved, simulate(moved, reach), Writer()).endswith(".")
+            assert told(moved, reach).endswith(".")
 
 
 @pytest.mark.parametrize(("method", "water"), [(m, w) for m, w in FISHED if WATERS[w].rules])
 def test_a_started_rig_is_inside_the_rules_of_its_water(method: str, water: str) -> None:
     reach = WATERS[water]
     rules = next(r for r in valley_rules() if r.id == reach.rules)
-    begun = methods()[method].begin(DRAWER, reach, None, rules)
-    assert [b.text for b in breaches(begun.rig, rules, Writer()) if "barb" not in b.text] == []
-    simulate(begun.rig, reach)
+    made_of = begun(method, reach, rules=rules)
+    assert [b.text for b in breaches(made_of.rig, rules, Writer()) if "barb" not in b.text] == []
+    simulate(made_of.rig, reach)
 
 
 def test_what_the_rules_take_away_is_said() -> None:
     rules = next(r for r in valley_rules() if r.id == "upper-beats")
-    begun = methods()["three-in-line"].begin(DRAWER, WATERS["weir-run"], None, rules)
-    assert [a.id for a in begun.rig.attachments] == ["middle-fly", "point"]
-    assert any("at most 2 flies; the top fly is left off" in c.text for c in begun.choices)
-    assert begun.rig.joints[begun.rig.joint_index("j-middle")].knot.key == "water"
+    of = begun("three-in-line", WATERS["weir-run"], rules=rules)
+    assert [a.id for a in of.rig.attachments] == ["middle-fly", "point"]
+    assert any("at most 2 flies; the top fly is left off" in c.text for c in of.choices)
+    assert of.rig.joints[of.rig.joint_index("j-middle")].knot.key == "water"
 
 
 @pytest.mark.parametrize("method", sorted(methods()))
 def test_without_any_tackle_the_rig_still_appears_and_every_lack_is_named(method: str) -> None:
     reach = WATERS["weir-run" if "river" in methods()[method].waters else "oskel-north"]
-    begun = methods()[method].begin(Drawer(), reach)
-    named = {m.part for m in begun.missing}
+    of = begun(method, reach, Drawer())
+    named = {m.part for m in of.missing}
     assert "rod" in named
     assert "line" in named
-    assert {s.id for s in begun.rig.spans} <= named
-    assert all(m.what for m in begun.missing)
-    assert simulate(begun.rig, reach).times_s
+    assert {s.id for s in of.rig.spans} <= named
+    assert all(m.what for m in of.missing)
+    assert simulate(of.rig, reach).times_s
 
 
 def test_what_comes_nearest_is_named_beside_what_is_missing() -> None:
     poor = DRAWER.model_copy(update={"spools": tuple(s for s in DRAWER.spools if s.diameter_mm != 0.2)})
-    begun = methods()["lake-team"].begin(poor.model_copy(update={"spools": tuple(s for s in poor.spools if s.diameter_mm < 0.15)}), WATERS["oskel-north"])  # fmt: skip
-    lack = next(m for m in begun.missing if m.part == "top")
+    thin = poor.model_copy(update={"spools": tuple(s for s in poor.spools if s.diameter_mm < 0.15)})
+    of = begun("lake-team", WATERS["oskel-north"], thin)
+    lack = next(m for m in of.missing if m.part == "top")
     assert lack.what == "fluorocarbon tippet 0.20 mm"
     assert lack.nearest.startswith("fluorocarbon 0.14")
-    assert begun.rig.spans[0].spool is None
+    assert of.rig.spans[0].spool is None
 
 
 def test_a_fly_that_is_out_is_not_tied_on() -> None:
     quill = next(p for p in DRAWER.patterns if p.name == "Resin quill")
     out = quill.model_copy(update={"weights": tuple(w.model_copy(update={"count": 0}) for w in quill.weights)})
     drawer = DRAWER.model_copy(update={"patterns": tuple(out if p is quill else p for p in DRAWER.patterns)})
-    rig = methods()["level-contact"].start(drawer, WATERS["weir-run"])
+    rig = begun("level-contact", WATERS["weir-run"], drawer).rig
     assert rig.point.fly is not None
     assert rig.point.fly.pattern != "Resin quill"
     assert rig.point.fly.source is not None
@@ -214,7 +213,7 @@ def test_a_swung_fly_rides_high_higher_in_fast_water_and_comes_up_with_the_raise
 )
 def test_a_river_s_long_links_behind_a_fly_line_move_no_fly_to_speak_of(method: str, water: str) -> None:
     rig, reach = started(method, water)
-    scenario = replace(lower(rig, reach).scenario, times=(2.0, 5.0, 10.0))
+    scenario = replace(lower(fished(rig, reach)).scenario, times=(2.0, 5.0, 10.0))
     coarse, fine = run(scenario), run(scenario, refine=2.0)
     for name in coarse.mesh.names:
         assert np.abs(coarse.track(name)[1] - fine.track(name)[1]).max() < 0.02
@@ -222,7 +221,7 @@ def test_a_river_s_long_links_behind_a_fly_line_move_no_fly_to_speak_of(method: 
 
 def test_the_line_of_a_swing_turns_downstream_and_stops() -> None:
     rig, reach = started("swung", "mill-throat")
-    moves = lower(rig, reach).scenario.top.moves
+    moves = lower(fished(rig, reach)).scenario.top.moves
     speeds = [vx for _, vx, _ in moves]
     assert 0.35 * reach.pace_m_s < speeds[0] < 0.5 * reach.pace_m_s
     assert speeds == sorted(speeds, reverse=True)
@@ -233,7 +232,7 @@ def test_the_line_of_a_swing_turns_downstream_and_stops() -> None:
 def test_a_shot_in_the_zone_is_no_fly_in_the_zone() -> None:
     rig, reach = started("pegged-bead", "sluice-meadow")
     of = simulate(rig, reach)
-    read = {r.key: r for r in methods()["pegged-bead"].read(rig, reach, of, Writer())}
+    read = readings(rig, reach)
     assert fly(of, "shot").share_in_zone > 0.8
     assert read["zone"].value == pytest.approx(max(fly(of, n).share_in_zone for n in ("hook", "point")))
     assert {f.role for f in of.flies} == {"shot", "bead", "dropper", "point"}
@@ -255,27 +254,27 @@ def test_a_single_dry_has_nothing_to_drown_it() -> None:
 
 def test_an_unreachable_sign_and_net_are_told() -> None:
     far = WATERS["oskel-north"].model_copy(update={"off_m": 25.0})
-    rig = methods()["lake-suspended"].start(DRAWER, far)
-    read = {r.key: r for r in methods()["lake-suspended"].read(rig, far, simulate(rig, far), Writer())}
+    rig = begun("lake-suspended", far).rig
+    read = readings(rig, far)
     assert read["visible"].title == "Too far to see the sign"
     deep = WATERS["oskel-north"].model_copy(update={"depth_m": 8.0, "fish_at_m": 21.0, "soundings": ()})
-    hung = methods()["lake-deep-float"].start(DRAWER, deep)
+    hung = begun("lake-deep-float", deep).rig
     assert hung.head.body.releasing
-    read = {r.key: r for r in methods()["lake-deep-float"].read(hung, deep, simulate(hung, deep), Writer())}
+    read = readings(hung, deep)
     assert read["netting"].title == "Nothing stops it at the tip ring"
 
 
 def test_every_question_has_both_schools_told_with_figures() -> None:
     rig, reach = started("level-contact", "weir-run")
-    told = {q.key: q for q in two_schools(rig, reach, DRAWER, "metric")}
-    assert {"pace", "touch", "eats", "shot", "anchor", "leader", "finest", "order"} <= set(told)
-    for question in told.values():
+    asked = {q.key: q for q in two_schools(fished(rig, reach))}
+    assert {"pace", "touch", "eats", "shot", "anchor", "leader", "finest", "order"} <= set(asked)
+    for question in asked.values():
         assert len(question.sides) >= 2
         assert all(side.lines for side in question.sides)
         assert len({side.lines for side in question.sides}) > 1
-    natural, led = told["pace"].sides
+    natural, led = asked["pace"].sides
     assert "down after" in natural.lines[0]
-    assert "Drifts with the water" in natural.lines[1]
+    assert float(natural.lines[1].split()[-2]) < float(led.lines[1].split()[-2])
     assert "Pulled faster" in led.lines[1]
 
 
@@ -339,7 +338,7 @@ def test_the_drowned_dry_is_called_out() -> None:
         rig = StepBead(at="point", heavier=True).apply(rig, DRAWER)
     drowned = simulate(rig, reach)
     assert drowned.drowned
-    said = {r.key: r for r in methods()["dry-and-nymph"].read(rig, reach, drowned, Writer())}
+    said = readings(rig, reach)
     assert said["float_load"].severity == "act"
     assert "Drowns the dry fly" in said["float_load"].title
 
@@ -376,7 +375,7 @@ def test_a_lake_s_long_steps_and_links_move_no_fly_to_speak_of(method: str) -> N
     """A rig that goes slack is good to ten centimetres, and says so."""
     rig, reach = started(method, "oskel-north")
     rig = SetMotion(kind="still").apply(rig, DRAWER)
-    scenario = replace(lower(rig, reach).scenario, times=(10.0, 20.0, 40.0, 60.0))
+    scenario = replace(lower(fished(rig, reach)).scenario, times=(10.0, 20.0, 40.0, 60.0))
     long = run(scenario, LAKE_STEPS)
     short, fine = run(scenario, Steps(0.0025, 0.01, 1.0)), run(scenario, LAKE_STEPS, refine=2.0)
     for name in long.mesh.names:
@@ -390,7 +389,7 @@ def said(method: str, water: str, *edits: object, **lanes: object) -> dict:
     for edit in edits:
         rig = edit.apply(rig, DRAWER)
     reach = reach.model_copy(update=lanes)
-    return {r.key: r for r in methods()[method].read(rig, reach, simulate(rig, reach), Writer())}
+    return readings(rig, reach)
 
 
 def test_where_to_land_it_is_what_the_fly_travels_to_the_zone() -> None:

@@ -4,32 +4,18 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.drift.result import simulate
-from jarana.core.methods import methods
 from jarana.core.methods.cautions import cautions_of
-from jarana.core.readings import reading_kinds
-from jarana.core.readings.base import Known, Reading
 from jarana.core.readings.visible import seen_to
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
-from jarana.demo.load import valley
-
-REACHES, DRAWER = valley()
-WATERS = {r.id: r for r in REACHES}
-
-
-def read(key: str, rig: Rig, reach: Reach, drawer: Drawer | None = DRAWER) -> Reading:
-    method = methods()[rig.method]
-    context = method.context(rig, reach, simulate(rig, reach), Writer(), Known(drawer=drawer))
-    return reading_kinds()[key].read(context)
+from tests.fishing import DRAWER, WATERS, fished, read, started
 
 
 def hung(water: str = "sluice-meadow") -> tuple[Rig, Reach]:
-    return methods()["float-pair"].start(DRAWER, WATERS[water]), WATERS[water]
+    return started("float-pair", WATERS[water], DRAWER), WATERS[water]
 
 
 @pytest.mark.parametrize(
@@ -61,7 +47,7 @@ def test_a_float_farther_from_the_point_than_rod_and_arm_is_out_of_reach() -> No
 
 def test_what_is_thrown_is_weighed_against_the_class_of_the_line() -> None:
     # 5-weight: 140 grains x 64.799 mg = 9.07 g; the jig #10 with its float is more than a twentieth of it
-    rig, reach = methods()["jig-over-ledge"].start(DRAWER, WATERS["mill-throat"]), WATERS["mill-throat"]
+    rig, reach = started("jig-over-ledge", WATERS["mill-throat"], DRAWER), WATERS["mill-throat"]
     thrown = read("cast_load", rig, reach)
     assert "9.1 g" in thrown.why[0]
     parts = rig.point.fly.mass + rig.head.body.mass
@@ -83,7 +69,8 @@ def test_every_part_that_is_not_yours_is_named_and_the_nearest_offered(contact_r
     assert told.value == 1
     assert told.parts == ("tippet",)
     assert "nearest: 9 · fluorocarbon 0.12" in told.why[0]
-    assert read("owned", contact_rig, weir_run, Drawer()).value == pytest.approx(len(contact_rig.spans) + 2 + 2)
+    assert read("owned", contact_rig, weir_run, Drawer(rods=DRAWER.rods)).value == len(contact_rig.spans) + 2 + 1
+    assert "Nothing in your drawer yet" in read("owned", contact_rig, weir_run, Drawer()).title
 
 
 def test_strong_enough_counts_what_breaks_and_says_that_it_takes_line(contact_rig: Rig, weir_run: Reach) -> None:
@@ -93,7 +80,7 @@ def test_strong_enough_counts_what_breaks_and_says_that_it_takes_line(contact_ri
     fine = SetDiameter(span="point-tippet", value="0.08").apply(contact_rig, DRAWER)
     assert read("strong", fine, weir_run).value < told.value
     swung = SetMotion(kind="swing").apply(contact_rig, DRAWER)
-    assert "doubles the jerk" in read("strong", swung, weir_run).sentence
+    assert "jerks 2 times as hard" in read("strong", swung, weir_run).sentence
 
 
 def test_among_obstructions_one_fly_is_enough() -> None:
@@ -113,5 +100,5 @@ def test_among_obstructions_one_fly_is_enough() -> None:
     ],
 )
 def test_cautions_stand_where_they_belong(method: str, water: str, keys: set[str]) -> None:
-    rig = methods()[method].start(DRAWER, WATERS[water])
-    assert keys <= {c.key for c in cautions_of(rig, WATERS[water])}
+    rig = started(method, WATERS[water], DRAWER)
+    assert keys <= {c.key for c in cautions_of(fished(rig, WATERS[water]))}

@@ -4,10 +4,9 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.drift.result import simulate
 from jarana.core.methods import methods
 from jarana.core.methods.base import EVERY_RIG
-from jarana.core.readings import reading_kinds
+from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import Reading
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
@@ -20,11 +19,12 @@ from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
+from tests.fishing import drift as drift_of
+from tests.fishing import fished
 
 
 def read(rig: Rig, reach: Reach, system: str = "metric") -> dict[str, Reading]:
-    readings = methods()[rig.method].read(rig, reach, simulate(rig, reach), Writer(system))
-    return {r.key: r for r in readings}
+    return {r.key: r for r in readings_of(fished(rig, reach, units=system))}
 
 
 def test_one_bead_up_brings_the_point_to_the_bottom(contact_rig: Rig, weir_run: Reach, drawer: Drawer) -> None:
@@ -109,10 +109,10 @@ def test_cut_lengths_are_finished_plus_what_knots_eat_and_hold(contact_rig: Rig)
 
 
 def test_a_drift_is_complete_enough_to_play(contact_rig: Rig, weir_run: Reach) -> None:
-    drift = simulate(contact_rig, weir_run)
+    drift = drift_of(contact_rig, weir_run)
     assert len(drift.x_mm) == len(drift.z_mm) == len(drift.times_s)
     nodes = len(drift.x_mm[0])
     assert all(0 <= n < nodes for line in drift.lines for n in line)
-    assert drift.key != simulate(contact_rig, weir_run.model_copy(update={"depth_m": 0.91})).key
+    assert drift.key != drift_of(contact_rig, weir_run.model_copy(update={"depth_m": 0.91})).key
     by_role = {f.role: f for f in drift.flies}
     assert by_role["dropper"].settled_depth_m < by_role["point"].settled_depth_m

@@ -7,7 +7,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
-from jarana.core.methods import methods
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.droppers import SetSchool
@@ -17,12 +16,13 @@ from jarana.core.rig.edits.whole import Rename, SetDressing, SetFloat, SetLead, 
 from jarana.core.rig.model import Rig
 from jarana.core.units import Writer
 from jarana.demo.load import valley
+from tests.fishing import started
 
 REACHES, DRAWER = valley()
 WATERS = {r.id: r for r in REACHES}
-CONTACT = methods()["level-contact"].start(DRAWER, WATERS["weir-run"])
-FLOAT = methods()["float-pair"].start(DRAWER, WATERS["sluice-meadow"])
-TEAM = methods()["lake-team"].start(DRAWER, WATERS["oskel-north"])
+CONTACT = started("level-contact", WATERS["weir-run"], DRAWER)
+FLOAT = started("float-pair", WATERS["sluice-meadow"], DRAWER)
+TEAM = started("lake-team", WATERS["oskel-north"], DRAWER)
 
 
 def said(rig: Rig, *edits: RigEdit, units: str = "metric") -> list[str]:

@@ -7,7 +7,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
-from jarana.core.methods import methods
 from jarana.core.rig.edits import rig_edits
 from jarana.core.rig.edits.flies import AddDropper, RemoveFly, StepBead, SwapFly
 from jarana.core.rig.edits.spans import (
@@ -21,13 +20,13 @@ from jarana.core.rig.edits.spans import (
 )
 from jarana.core.rig.edits.whole import Rename, SetLead, UseKnot
 from jarana.core.rig.model import Rig
-from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth, SetZone
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
+from tests.fishing import started
 
 REACHES, DRAWER = valley()
-RIG = methods()["level-contact"].start(DRAWER, REACHES[0])
+RIG = started("level-contact", REACHES[0], DRAWER)
 
 
 def test_a_typed_length_is_kept_to_the_tenth_of_a_millimetre() -> None:
@@ -130,11 +129,10 @@ def test_any_edits_leave_a_rig_that_survives_the_way_through_json(edits: list) -
     assert Rig.model_validate_json(rig.model_dump_json()) == rig
 
 
-def test_the_method_fits_the_tippet_to_the_water(drawer: Drawer, weir_run: Reach) -> None:
+def test_the_method_fits_the_tippet_to_the_water(weir_run: Reach) -> None:
     deep = weir_run.model_copy(update={"depth_m": 1.6})
     thin = weir_run.model_copy(update={"depth_m": 0.3})
-    start = methods()["level-contact"].start
-    below = [sum(s.length_mm for s in start(drawer, r).spans[3:]) for r in (thin, weir_run, deep)]
+    below = [sum(s.length_mm for s in started("level-contact", r).spans[3:]) for r in (thin, weir_run, deep)]
     assert below == sorted(below)
-    assert len(start(drawer, thin).attachments) == 1
-    assert start(drawer, weir_run).length <= 2 * 3.2 + 0.01
+    assert len(started("level-contact", thin).attachments) == 1
+    assert started("level-contact", weir_run).length <= 2 * 3.2 + 0.01

@@ -15,7 +15,6 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.methods import methods
 from jarana.core.rig.edits.droppers import SetSchool
 from jarana.core.rig.edits.whole import SetWindKnot
 from jarana.core.rig.model import AtJoint, AtPoint, AtSpan, Attachment, Joint, Link, Rig, Ring, Span
@@ -28,6 +27,7 @@ from jarana.core.tackle.knot import knots
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.water.reach import Reach
+from tests.fishing import started
 
 FC, NYLON, COPOLYMER, BUTT = "fluorocarbon", "nylon-tippet", "copolymer", "nylon-butt"
 
@@ -39,7 +39,7 @@ def fly(size: int) -> Fly:
 @pytest.fixture
 def chain(drawer: Drawer, weir_run: Reach):
     """Builds a rig from lines, the knots above them, the point's knot and hook, and droppers by joint."""
-    basis = methods()["level-contact"].start(drawer, weir_run)
+    basis = started("level-contact", weir_run, drawer)
 
     def build(
         lines: list[tuple[str, float]],

@@ -10,7 +10,6 @@ from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
-from jarana.core.readings.base import Known
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.whole import UseKnot
@@ -33,6 +32,7 @@ from jarana.core.units import Writer
 from jarana.core.water.edits.figures import SetWord
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
+from tests.fishing import readings, started
 
 REACHES = {r.id: r for r in valley()[0]}
 RULES = RuleSet(id="r", name="Rules", source="a board", checked=date(2026, 5, 1))
@@ -74,7 +74,7 @@ def test_cold_hands_move_easy_knots_up_and_take_longer(contact_rig: Rig) -> None
 @pytest.mark.parametrize("method", sorted(methods()))
 def test_a_stronger_knot_never_weakens_the_chain(method: str, drawer: Drawer) -> None:
     water = {"lake-team": "oskel-north", "sweep": "oskel-north"}.get(method, "weir-run")
-    rig = methods()[method].start(drawer, REACHES[water])
+    rig = started(method, REACHES[water], drawer)
     for joint in rig.joints[1:]:
         for choice in knot_choices(rig, joint.id):
             now = next(c for c in knot_choices(rig, joint.id) if c.now)
@@ -163,7 +163,7 @@ def test_rules_name_what_is_outside_them(contact_rig: Rig) -> None:
 
 
 def test_floats_shot_and_distances_along_the_line(drawer: Drawer) -> None:
-    rig = methods()["shot-below"].start(drawer, REACHES["mill-throat"])
+    rig = started("shot-below", REACHES["mill-throat"], drawer)
     strict = RULES.model_copy(update={"floats": False, "shot": False})
     assert {b.text for b in breaches(rig, strict, Writer())} == {"no floats", "no shot on the line"}
     assert [place(rig, a) for a in rig.attachments] == sorted(place(rig, a) for a in rig.attachments)
@@ -175,14 +175,12 @@ def test_a_rule_set_of_more_than_a_year_ago_is_old() -> None:
 
 
 def test_readings_know_the_rules_of_the_water(contact_rig: Rig, weir_run: Reach) -> None:
-    from jarana.core.drift.result import simulate
 
-    drift = simulate(contact_rig, weir_run)
-    known = Known(rules=RULES.model_copy(update={"most_flies": 1}), today=date(2026, 11, 25))
-    said = {r.key: r for r in methods()["level-contact"].read(contact_rig, weir_run, drift, Writer(), known)}
+    one = RULES.model_copy(update={"most_flies": 1})
+    said = readings(contact_rig, weir_run, rules=one)
     assert said["rules"].severity == "act"
     assert said["rules"].parts == ("dropper", "point")
-    unknown = {r.key: r for r in methods()["level-contact"].read(contact_rig, weir_run, drift, Writer())}
+    unknown = readings(contact_rig, weir_run)
     assert unknown["rules"].title == "No rule set for this water"
 
 
@@ -227,7 +225,7 @@ def test_the_loop_at_the_fly_line_is_chosen_among_loops_or_tied_to_it(contact_ri
 
 
 def test_a_bead_is_pegged_and_a_shot_is_stopped_with_knots_of_their_own() -> None:
-    beads = methods()["pegged-bead"].start(valley()[1], REACHES["sluice-meadow"])
+    beads = started("pegged-bead", REACHES["sluice-meadow"])
     assert {c.knot.key for c in knot_choices(beads, "bead")} == {"bead-peg"}
-    shot = methods()["shot-below"].start(valley()[1], REACHES["sluice-meadow"])
+    shot = started("shot-below", REACHES["sluice-meadow"])
     assert {c.knot.key for c in knot_choices(shot, "shot")} >= {"surgeon-loop", "surgeon-loop-triple"}

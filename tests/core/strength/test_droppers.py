@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.drift.result import simulate
 from jarana.core.errors import InputError
 from jarana.core.rig.edits.droppers import SetSchool, tag_for
 from jarana.core.rig.model import Rig
@@ -14,6 +13,7 @@ from jarana.core.strength.dropper_choice import DropperChoice, dropper_choices
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
+from tests.fishing import drift
 
 SCHOOLS = ("tag", "link", "ring", "bend", "fold")
 
@@ -71,7 +71,7 @@ def test_every_school_can_be_left_for_every_other_and_drifts(
     there = SetSchool(at="dropper", school=school).apply(contact_rig, drawer)
     again = SetSchool(at="dropper", school=back).apply(there, drawer)
     assert again.attachment("dropper").school == back
-    assert {f.id for f in simulate(there, weir_run).flies} == {"dropper", "point"}
+    assert {f.id for f in drift(there, weir_run).flies} == {"dropper", "point"}
 
 
 @pytest.mark.parametrize("school", SCHOOLS)

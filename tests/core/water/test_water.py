@@ -111,7 +111,7 @@ def test_soundings_cross_nothing_and_take_no_impossible_depth(weir_run: Reach) -
     with pytest.raises(InputError) as error:
         SetSounding(index=1, at="x", depth="y").apply(weir_run)
     assert [f.path for f in error.value.faults] == ["at", "depth"]
-    with pytest.raises(InputError, match="less than or equal to 40"):
+    with pytest.raises(InputError, match=r"at most 40\.00 m"):
         SetSounding(index=1, depth="90 m").apply(weir_run)
     moved = SetSounding(index=0, at="10").apply(weir_run)
     assert [s.x_m for s in moved.soundings] == sorted(s.x_m for s in moved.soundings)

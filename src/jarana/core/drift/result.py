@@ -65,7 +65,8 @@ class FlyDrift(Frozen):
     first_in_zone_s, share_in_zone
         When it first is in the taking zone, and for what share of the drift.
     drag_m_s
-        Mean speed over the water around it in the second half, downstream positive; on the bed the water stands still.
+        Mean speed over the water around it in the second half, downstream positive; on the bed, over the water
+        that goes past it 2 cm up.
     settled_depth_m
         Mean depth of the last tenth.
     bed_share
@@ -344,7 +345,8 @@ def fly_drift(
         inside |= (low <= 0) & (height < 0)
     steps = np.diff(times)
     half = len(times) // 2
-    drag = vx[half:] - speed_over(lowered.scenario, x[half:], height[half:])
+    around = np.maximum(height[half:], ON_THE_BED)
+    drag = vx[half:] - speed_over(lowered.scenario, x[half:], around)
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
     ends, settled_s, course = _course(times, depth, touching)
@@ -385,7 +387,7 @@ def _course(times: Floats, depth: Floats, touching: NDArray[np.bool_]) -> tuple[
     window = max(int(last.sum()), 1)
     mean = np.convolve(depth, np.ones(window) / window, mode="valid")
     away = np.flatnonzero(np.abs(mean - ends) > within)
-    settled = float(times[min(int(away[-1]) + 1, len(times) - 1)]) if len(away) else 0.0
+    settled = float(times[min(int(away[-1]) + 1 + window // 2, len(times) - 1)]) if len(away) else 0.0
     gone = ends - float(depth[before].mean()) if before.any() else 0.0
     if touching[last].mean() >= 0.5:
         return ends, settled, "on the bed"

@@ -108,7 +108,7 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
         Divides the node spacing (2 gives half the spacing): for convergence tests.
     """
     start = scenario.start
-    floor = -scenario.stream.depth if scenario.bed and not scenario.bed_profile else -math.inf
+    floor = -scenario.stream.depth if start.laid and scenario.bed and not scenario.bed_profile else -math.inf
     builder = _Builder(scenario.top.x, scenario.top.z, floor, start.direction)
     widest = COARSEST_STILL if scenario.stream.surface_speed == 0.0 else COARSEST
     marks = {round(b.s, 9) for b in scenario.bodies} | {round(d.s, 9) for d in scenario.droppers}

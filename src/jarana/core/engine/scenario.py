@@ -123,11 +123,15 @@ Top = HeldTop | FreeTop
 
 @dataclass(frozen=True)
 class Start:
-    """The rig at time 0: straight, `angle` rad below the horizontal, towards `direction` (+1 downstream)."""
+    """The rig at time 0: straight, `angle` rad below the horizontal, towards `direction` (+1 downstream).
+
+    `laid` where what would hang below a level bed lies along it.
+    """
 
     angle: float = 0.0
     direction: int = 1
     moves_with_water: bool = False
+    laid: bool = False
 
 
 @dataclass(frozen=True)

@@ -22,7 +22,7 @@ class Inch(MotionKind):
 
     def lies(self, ride: Ride) -> Start:
         """Hang straight down."""
-        return Start(math.pi / 2, 1, False)
+        return Start(math.pi / 2, 1, False, laid=True)
 
     def lies_flat(self) -> bool:
         """Nothing lies out on the surface."""

@@ -62,6 +62,7 @@ def read(situation: Situation) -> Reading:
             "Every part is in your drawer.",
             Figure("0", "missing"),
             value=0.0,
+            why=("Every part is looked for in your drawer by what it was taken from.",),
         )
     text = " ".join(line[0].upper() + line[1:] for line in lines[:2]) + (f" And {count - 2} more." if count > 2 else "")
     return make("owned", severity, "Not all of it is yours", text, Figure(str(count), "missing"), value=float(count),
