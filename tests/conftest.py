@@ -1,63 +1,117 @@
-"""Shared by all tests: the invented valley, a private PostgreSQL, a signed-in client."""
+"""Shared by all tests: the invented valley, one private PostgreSQL for all workers, databases copied from templates."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import json
 from pathlib import Path
 
 import pytest
+from filelock import FileLock
 from sqlalchemy import text
 
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
-from jarana.demo.load import valley
+from jarana.demo.load import load_demo
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
-from jarana.storage.database import make_engine, migrate
-from tests.fishing import started
+from jarana.storage.database import make_engine, make_sessions, migrate
+from tests.fishing import DRAWER, WATERS, started
 
 CASES = Path(__file__).parent / "cases" / "samples.json"
+SERVER = "server.json"
+EMPTY, VALLEY = "empty", "valley"
+"""Templates: the newest schema; and the same with the valley of the demo angler."""
 
 
 @pytest.fixture(scope="session")
 def drawer() -> Drawer:
-    return valley()[1]
+    return DRAWER
 
 
 @pytest.fixture(scope="session")
 def weir_run() -> Reach:
-    return next(reach for reach in valley()[0] if reach.id == "weir-run")
+    return WATERS["weir-run"]
 
 
 @pytest.fixture(scope="session")
-def contact_rig(drawer: Drawer, weir_run: Reach) -> Rig:
-    return started("level-contact", weir_run, drawer)
+def contact_rig() -> Rig:
+    return started("level-contact", WATERS["weir-run"])
+
+
+class Postgres:
+    """The server all workers share, as one of them sees it."""
+
+    def __init__(self, told: dict[str, str], worker: str) -> None:
+        self.told, self.worker = told, worker
+
+    def url(self, database: str) -> str:
+        """Return the address of a database."""
+        return f"{self.told['server']}/{database}"
+
+    def copy(self, name: str, template: str = EMPTY) -> str:
+        """Return the address of a new database of this worker's, copied from a template."""
+        mine = f"{self.worker}_{name}"
+        self.run(f"DROP DATABASE IF EXISTS {mine} WITH (FORCE)", f"CREATE DATABASE {mine} TEMPLATE {template}")
+        return self.url(mine)
+
+    def run(self, *statements: str) -> None:
+        """Run statements that no transaction may hold."""
+        engine = make_engine(self.url("postgres"))
+        with engine.connect().execution_options(isolation_level="AUTOCOMMIT") as connection:
+            for statement in statements:
+                connection.execute(text(statement))
+        engine.dispose()
 
 
 @pytest.fixture(scope="session")
-def postgres(tmp_path_factory: pytest.TempPathFactory) -> Iterator[PrivatePostgres]:
-    folder = tmp_path_factory.mktemp("postgres")
-    for parent in (folder, *folder.parents[:3]):
-        if parent.owner() == Path(folder).owner() and parent != Path("/tmp"):
+def postgres(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Postgres:
+    """The server, started by whoever comes first; the controlling process stops it."""
+    alone = worker_id == "master"
+    root = tmp_path_factory.getbasetemp() if alone else tmp_path_factory.getbasetemp().parent
+    with FileLock(root / "server.lock"):
+        told = root / SERVER
+        if not told.exists():
+            told.write_text(json.dumps(_start(root)))
+        return Postgres(json.loads(told.read_text()), worker_id)
+
+
+def _start(root: Path) -> dict[str, str]:
+    for parent in (root, *root.parents[:2]):
+        if parent != Path("/tmp") and parent.owner() == root.owner():
             parent.chmod(0o755)
-    server = PrivatePostgres(folder / "data", TEST_SETTINGS)
-    url = server.start()
-    migrate(url)
-    yield server
-    server.stop()
+    server = PrivatePostgres(root / "postgres", TEST_SETTINGS)
+    address = server.start().rpartition("/")[0]
+    made = {"server": address, "folder": str(root / "postgres")}
+    shared = Postgres(made, "template")
+    for name in (EMPTY, VALLEY):
+        shared.run(f"CREATE DATABASE {name} TEMPLATE {'template1' if name == EMPTY else EMPTY}")
+        if name == EMPTY:
+            migrate(shared.url(name))
+        else:
+            engine = make_engine(shared.url(name))
+            with make_sessions(engine)() as session:
+                load_demo(session)
+            engine.dispose()
+        shared.run(f"ALTER DATABASE {name} WITH IS_TEMPLATE true ALLOW_CONNECTIONS false")
+    return made
 
 
-def fresh_database(postgres: PrivatePostgres, name: str) -> str:
-    """Return the address of an empty, migrated database copied from a template."""
-    admin = make_engine(postgres.url("template1"))
-    with admin.connect().execution_options(isolation_level="AUTOCOMMIT") as connection:
-        connection.execute(text(f"DROP DATABASE IF EXISTS {name} WITH (FORCE)"))
-        connection.execute(text(f"CREATE DATABASE {name} TEMPLATE postgres"))
-    admin.dispose()
-    return postgres.url(name)
+def pytest_sessionfinish(session: pytest.Session) -> None:
+    """Stop the server when all workers are done."""
+    if hasattr(session.config, "workerinput") or not hasattr(session.config, "_tmp_path_factory"):
+        return
+    told = session.config._tmp_path_factory.getbasetemp() / SERVER
+    if told.exists():
+        PrivatePostgres(Path(json.loads(told.read_text())["folder"]), TEST_SETTINGS).stop()
 
 
 @pytest.fixture
-def database_url(postgres: PrivatePostgres) -> str:
-    """A database of its own for each test."""
-    return fresh_database(postgres, "test")
+def database_url(postgres: Postgres) -> str:
+    """An empty database of its own for each test."""
+    return postgres.copy("test")
+
+
+@pytest.fixture
+def valley_url(postgres: Postgres) -> str:
+    """A database with the valley in it, of its own for each test."""
+    return postgres.copy("test", VALLEY)

@@ -1,7 +1,6 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from datetime import UTC, datetime
 from pathlib import Path
 
 import pytest
@@ -10,15 +9,12 @@ from flask.testing import FlaskClient
 
 from jarana.api.app import create_app
 from jarana.api.settings import Settings
-from jarana.demo.load import load_demo
-from jarana.storage.database import make_engine, make_sessions
-from jarana.storage.tables import AnglerRow
-from jarana.usecases.sign_in import make_token
+from tests.people import demo_token, token_for
 
 
 @pytest.fixture
-def app(database_url: str, tmp_path: Path) -> Iterator[Flask]:
-    app = create_app(Settings(database_url, "test-secret", web=tmp_path, limits=False))
+def app(valley_url: str, tmp_path: Path) -> Iterator[Flask]:
+    app = create_app(Settings(valley_url, "test-secret", web=tmp_path, limits=False))
     yield app
     app.extensions["sessions"].kw["bind"].dispose()
 
@@ -31,19 +27,10 @@ def stranger(app: Flask) -> FlaskClient:
 
 def enter(app: Flask, name: str | None) -> FlaskClient:
     """Return a client signed in as the demo angler (None) or as a new person of that name."""
-    engine = make_engine(app.extensions["sessions"].kw["bind"].url)
-    with make_sessions(engine)() as session:
-        if name is None:
-            angler = load_demo(session)
-        else:
-            angler = AnglerRow(name=name)
-            session.add(angler)
-            session.flush()
-        token = make_token(session, angler.id, datetime.now(UTC))
-        session.commit()
-    engine.dispose()
+    url = app.extensions["sessions"].kw["bind"].url.render_as_string(hide_password=False)
+    token = demo_token(url) if name is None else token_for(url, name)
     client = app.test_client()
-    assert client.post("/api/sign-in", json={"token": token}).status_code == 200
+    assert client.post("/api/v1/sign-in", json={"token": token}).status_code == 200
     return client
 
 

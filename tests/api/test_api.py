@@ -3,16 +3,20 @@
 from __future__ import annotations
 
 import uuid
+from concurrent.futures import ThreadPoolExecutor
 
 import pytest
 from alembic import command
 from flask import Flask
 from flask.testing import FlaskClient
 
+from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
-from jarana.storage.database import alembic_config
+from jarana.storage.database import alembic_config, make_engine, make_sessions
+from jarana.storage.tables import CaseRow
 from tests.api.conftest import enter
+from tests.fishing import DRAWER
 
 
 def body(rig: Rig, reach: Reach, *edits: dict, **more: object) -> dict:
@@ -49,7 +53,6 @@ def test_every_wrong_edit_is_named_and_none_counts(client: FlaskClient, contact_
         ({"edits": [{"op": "fly_away"}]}, "edits[0]"),
         ({"edits": [{"op": "set_length", "span": "x"}]}, "edits[0].value"),
         ({"seq": -1}, "seq"),
-        ({"units": "cubits"}, "units"),
         ({"rig": {}}, "rig.name"),
         ({"extra": 1}, "extra"),
         ({"edits": [{"op": "set_lead", "lead": 1}] * 60}, "edits"),
@@ -134,8 +137,10 @@ def test_nobody_reads_or_writes_another_s(app: Flask, client: FlaskClient, conta
     other = enter(app, "Somebody")
     assert other.get(f"/api/v1/rigs/{rig_id}").status_code == 404
     assert save(other, rig_id, contact_rig, mine["id"]).status_code == 404
-    assert save(other, rig_id, contact_rig, None).status_code == 404
     assert other.get("/api/v1/rigs").json["rigs"] == []
+    # Ids belong to their owner: the same id is somebody else's own rig, and mine stays as it is.
+    assert save(other, rig_id, Rename(name="theirs").apply(contact_rig, DRAWER), None).status_code == 200
+    assert client.get(f"/api/v1/rigs/{rig_id}").json["rig"]["name"] == contact_rig.name
     assert other.get("/api/v1/drawer").json["drawer"]["spools"] == []
     assert other.get("/api/v1/reaches").json["reaches"] == []
 
@@ -169,18 +174,119 @@ def test_wrong_methods_and_paths_of_the_api_are_problems(client: FlaskClient) ->
 
 
 def test_a_failed_computation_keeps_its_scenario_and_says_so(
-    client: FlaskClient, contact_rig: Rig, weir_run: Reach, monkeypatch
+    client: FlaskClient, contact_rig: Rig, weir_run: Reach, valley_url: str, monkeypatch
 ) -> None:
     from jarana.core.errors import SolverError
 
     def fail(*_arguments: object) -> None:
         raise SolverError("the chain did not come to an answer", "scenario")
 
-    monkeypatch.setattr("jarana.usecases.work_on_rig.simulate", fail)
+    monkeypatch.setattr("jarana.core.search.bench.nominal", fail)
     answer = client.post("/api/v1/workbench", json=body(contact_rig, weir_run))
     assert answer.status_code == 500
     assert len(answer.json["case"]) == 12
+    assert "can be run again" in answer.json["detail"]
+    engine = make_engine(valley_url)
+    with make_sessions(engine)() as session:
+        case = session.get(CaseRow, answer.json["case"])
+        assert case is not None
+        assert Rig.model_validate(case.situation["rig"]) == contact_rig
+    engine.dispose()
 
 
 def test_the_migrations_make_what_the_tables_say(database_url: str) -> None:
     command.check(alembic_config(database_url))
+
+
+def test_units_and_zone_come_with_the_request_and_wrong_ones_are_named(client: FlaskClient) -> None:
+    answer = client.get("/api/v1/rule-sets", headers={"Jarana-Units": "cubits", "Jarana-Zone": "Nowhere/Land"})
+    assert answer.status_code == 422
+    assert [f["path"] for f in answer.json["faults"]] == ["units", "zone"]
+    metric = client.get("/api/v1/rule-sets").json["rule_sets"]
+    feet = client.get("/api/v1/rule-sets", headers={"Jarana-Units": "imperial"}).json["rule_sets"]
+    assert any(" cm " in line for r in metric for line in r["said"])
+    assert not any(" cm " in line for r in feet for line in r["said"])
+
+
+def test_a_bare_number_is_in_the_unit_its_field_shows(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
+    edits = (
+        {"op": "set_tag", "at": "dropper", "value": "4"},
+        {"op": "set_depth", "value": "3"},
+        {"op": "set_zone", "high": "10"},
+    )
+    sent = body(contact_rig, weir_run, *edits)
+    made = client.post("/api/v1/workbench", json=sent, headers={"Jarana-Units": "imperial"}).json
+    tag = next(a for a in made["rig"]["attachments"] if a["id"] == "dropper")["link"]["length_mm"]
+    assert tag == pytest.approx(101.6)
+    assert made["water"]["depth_m"] == pytest.approx(0.9144)
+    assert made["water"]["zone"]["high_m"] == pytest.approx(0.254)
+    wrong = body(contact_rig, weir_run, {"op": "set_length", "span": "tippet", "value": "0.02"})
+    told = client.post("/api/v1/workbench", json=wrong, headers={"Jarana-Units": "imperial"}).json["faults"][0]
+    assert "mm" not in told["reason"]
+    assert "″" in told["reason"]
+
+
+def test_today_s_water_and_the_rig_in_hand_belong_to_the_person(app: Flask, client: FlaskClient) -> None:
+    first = client.get("/api/v1/in-hand").json
+    assert first["water"] == "weir-run"
+    other_rig = client.get("/api/v1/rigs").json["rigs"][3]["id"]
+    taken = client.put("/api/v1/in-hand", json={"water": "oskel-north", "rig": other_rig}).json
+    assert taken == {"water": "oskel-north", "rig": other_rig}
+    assert enter(app, None).get("/api/v1/in-hand").json == taken
+    client.delete(f"/api/v1/rigs/{other_rig}")
+    assert client.get("/api/v1/in-hand").json["rig"] not in (None, other_rig)
+    assert enter(app, "new here").get("/api/v1/in-hand").json == {"water": None, "rig": None}
+    assert client.put("/api/v1/in-hand", json={"water": "nowhere"}).status_code == 404
+
+
+def test_lists_come_in_pages(client: FlaskClient) -> None:
+    whole = client.get("/api/v1/rigs").json
+    assert not whole["more"]
+    first = client.get("/api/v1/rigs?limit=5").json
+    rest = client.get("/api/v1/rigs?limit=50&after=5").json
+    assert first["more"]
+    assert first["rigs"] + rest["rigs"] == whole["rigs"]
+    ledger = client.get("/api/v1/stock/changes").json["changes"]
+    newest = client.get("/api/v1/stock/changes?limit=2").json
+    assert newest["more"]
+    older = client.get(f"/api/v1/stock/changes?before={newest['changes'][-1]['place']}").json["changes"]
+    assert newest["changes"] + older == ledger
+
+
+@pytest.mark.parametrize("method", ["level-contact", "three-in-line", "shot-below", "pegged-bead"])
+def test_a_water_no_rig_fits_is_a_fault_in_words_not_a_failure(
+    client: FlaskClient, weir_run: Reach, method: str
+) -> None:
+    deep = weir_run.model_copy(update={"depth_m": 12.0, "pace_m_s": 0.05, "lanes": (), "soundings": (), "paced": ()})
+    ids = {"rig_id": str(uuid.uuid4()), "revision_id": str(uuid.uuid4())}
+    sent = ids | {"method": method, "water": deep.model_dump(mode="json")}
+    answer = client.post("/api/v1/rigs/start", json=sent)
+    assert answer.status_code == 422
+    assert answer.json["faults"][0]["path"] == "water.depth"
+
+
+@pytest.mark.parametrize("kind", ["revision", "tie", "stock"])
+def test_equal_sends_at_once_have_one_effect_and_one_answer(app: Flask, contact_rig: Rig, kind: str) -> None:
+    ids = {name: str(uuid.uuid4()) for name in ("rig", "one", "two")}
+    document = contact_rig.model_dump(mode="json")
+    path, sent = {
+        "revision": (f"/api/v1/rigs/{ids['rig']}/revisions", {"id": ids["one"], "rig": document}),
+        "tie": (f"/api/v1/rigs/{ids['rig']}/ties", {"id": ids["one"], "revision_id": ids["two"], "rig": document}),
+        "stock": (
+            "/api/v1/stock/spools/changes",
+            {"id": ids["one"], "edits": [{"op": "add", "reference": "fluorocarbon-6x"}]},
+        ),
+    }[kind]
+    clients = [enter(app, None) for _ in range(6)]
+
+    def send(client: FlaskClient) -> tuple[int, object]:
+        answer = client.post(path, json=sent)
+        told = answer.json
+        return answer.status_code, told.get("id") or told["change"]["id"]
+
+    with ThreadPoolExecutor(6) as pool:
+        answers = list(pool.map(send, clients))
+    assert set(answers) == {(200, ids["one"])}
+    if kind == "stock":
+        spools = clients[0].get("/api/v1/stock/spools").json["rows"]
+        assert len(spools) == 23

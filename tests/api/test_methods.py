@@ -28,8 +28,8 @@ def test_methods_are_ranked_for_a_water_with_their_reasons(client: FlaskClient) 
 
 def test_a_started_rig_comes_with_its_reasons_inside_the_rules(client: FlaskClient) -> None:
     ids = {"rig_id": str(uuid4()), "revision_id": str(uuid4())}
-    sent = ids | {"method": "three-in-line", "water": document(WATERS["weir-run"]), "units": "imperial"}
-    made = client.post("/api/v1/rigs/start", json=sent).json
+    sent = ids | {"method": "three-in-line", "water": document(WATERS["weir-run"])}
+    made = client.post("/api/v1/rigs/start", json=sent, headers={"Jarana-Units": "imperial"}).json
     assert made["missing"] == []
     assert any("at most 2 flies" in c["text"] for c in made["choices"])
     assert len(made["rig"]["attachments"]) == 2

@@ -8,23 +8,19 @@ import sys
 import time
 import urllib.request
 from collections.abc import Iterator
-from datetime import UTC, datetime
 from pathlib import Path
 from uuid import uuid4
 
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page
 
-from jarana.demo.load import load_demo
-from jarana.hosting.private_postgres import PrivatePostgres, free_port
+from jarana.demo.load import NAME
+from jarana.hosting.private_postgres import free_port
 from jarana.ports.line_device import MICROMETER
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
-from jarana.storage.database import make_engine, make_sessions
-from jarana.storage.repositories import Anglers
-from jarana.storage.tables import AnglerRow
-from jarana.usecases.sign_in import make_token
-from tests.conftest import fresh_database
+from tests.conftest import VALLEY, Postgres
+from tests.people import token_for
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 FLAGS = [
@@ -77,19 +73,12 @@ class Site:
 
     def token(self, empty: bool = False) -> str:
         """Return a token of a new angler with the whole valley (or nothing), so that tests share a server but no data."""
-        engine = make_engine(self.database_url)
-        with make_sessions(engine)() as session:
-            name = uuid4().hex
-            angler = Anglers(session).add(AnglerRow(name=name)) if empty else load_demo(session, name)
-            token = make_token(session, angler.id, datetime.now(UTC))
-            session.commit()
-        engine.dispose()
-        return token
+        return token_for(self.database_url, uuid4().hex, None if empty else NAME)
 
 
 @pytest.fixture(scope="session")
-def site(postgres: PrivatePostgres) -> Iterator[Site]:
-    site = Site(fresh_database(postgres, "e2e"))
+def site(postgres: Postgres) -> Iterator[Site]:
+    site = Site(postgres.copy("e2e", VALLEY))
     site.start()
     yield site
     site.stop()

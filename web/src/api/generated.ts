@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/v1/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return units, methods, beds and knots. */
+        get: operations["get__api_v1_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/drawer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return spools, fly patterns, rods and lines. */
+        get: operations["get__api_v1_drawer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gauges": {
         parameters: {
             query?: never;
@@ -30,6 +64,41 @@ export interface paths {
         };
         /** Return a gauge's reading and its age; the last good one, marked, where the gauge is in trouble. */
         get: operations["get__api_v1_gauges_{station}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return today's water and the rig in hand, the person's own whatever browser they sit at. */
+        get: operations["get__api_v1_in-hand"];
+        /** Take a water, a rig, or both in hand. */
+        put: operations["put__api_v1_in-hand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return how each knot and dropper is tied, in drawn steps. */
+        get: operations["get__api_v1_knot-cards"];
         put?: never;
         post?: never;
         delete?: never;
@@ -83,6 +152,486 @@ export interface paths {
         put?: never;
         /** Design a leader from a whole specification, as ``jarana leader design`` does. */
         post: operations["post__api_v1_leader_design"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say who is signed in. */
+        get: operations["get__api_v1_me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's own measures. */
+        get: operations["get__api_v1_measures"];
+        /** Set one's own measures, typed in any unit. */
+        put: operations["put__api_v1_measures"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/methods/ranked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return every method with what speaks for and against it on a water, best first. */
+        post: operations["post__api_v1_methods_ranked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every water as it was last seen. */
+        get: operations["get__api_v1_reaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reaches/{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save a water and the dated copy of the day; a stale base answers 409 with the newest. */
+        put: operations["put__api_v1_reaches_{reach_id}"];
+        post?: never;
+        /** Put a water out of sight; it can be brought back. */
+        delete: operations["delete__api_v1_reaches_{reach_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reaches/{reach_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a water back that was thrown away. */
+        post: operations["post__api_v1_reaches_{reach_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/reaches/{reach_id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the dated copies of a water, newest first. */
+        get: operations["get__api_v1_reaches_{reach_id}_days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return rigs, newest first. */
+        get: operations["get__api_v1_rigs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a file; everything wrong with it is named by path, and then nothing is made. */
+        post: operations["post__api_v1_rigs_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of a method from one's own tackle, for a water, with a reason for every choice. */
+        post: operations["post__api_v1_rigs_start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest revision of a rig. */
+        get: operations["get__api_v1_rigs_{rig_id}"];
+        put?: never;
+        post?: never;
+        /** Put a rig out of sight; it can be brought back. */
+        delete: operations["delete__api_v1_rigs_{rig_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a rig back that was thrown away. */
+        post: operations["post__api_v1_rigs_{rig_id}_bring-back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/compare/{old}/{new}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what differs between two revisions of a rig. */
+        get: operations["get__api_v1_rigs_{rig_id}_compare_{old}_{new}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/cut-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the cut sheet as CSV. */
+        get: operations["get__api_v1_rigs_{rig_id}_cut-sheet.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the drawing as SVG, always as an attachment. */
+        get: operations["get__api_v1_rigs_{rig_id}_drawing.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a rig of its own from the newest state of this one. */
+        post: operations["post__api_v1_rigs_{rig_id}_duplicate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return revisions of a rig, newest first, each with what it changed. */
+        get: operations["get__api_v1_rigs_{rig_id}_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give a rig another name. */
+        post: operations["post__api_v1_rigs_{rig_id}_rename"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Save a revision; a stale base answers 409 with the newest, a repeated id changes nothing. */
+        post: operations["post__api_v1_rigs_{rig_id}_revisions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/revisions/{revision_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one revision. */
+        get: operations["get__api_v1_rigs_{rig_id}_revisions_{revision_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/rig.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the newest state as a rig file. */
+        get: operations["get__api_v1_rigs_{rig_id}_rig.json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark a rig tied: a revision of it, and the line off its spools. */
+        post: operations["post__api_v1_rigs_{rig_id}_ties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rigs/{rig_id}/ties/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the newest tie of a rig that was not taken back. */
+        get: operations["get__api_v1_rigs_{rig_id}_ties_last"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rule-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every rule set with its rules in few words. */
+        get: operations["get__api_v1_rule-sets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/rule-sets/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Write a rule set down, or change it. */
+        put: operations["put__api_v1_rule-sets_{key}"];
+        post?: never;
+        /** Throw a rule set away; writing it again brings it back. */
+        delete: operations["delete__api_v1_rule-sets_{key}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the tie sheet of a rig from one's own drawer. */
+        post: operations["post__api_v1_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Spend a one-time token and start a session. */
+        post: operations["post__api_v1_sign-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** End this session. */
+        post: operations["post__api_v1_sign-out"];
         delete?: never;
         options?: never;
         head?: never;
@@ -293,556 +842,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/book": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return units, methods, beds and knots. */
-        get: operations["get__api_v1_v1_book"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/drawer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return spools, fly patterns, rods and lines. */
-        get: operations["get__api_v1_v1_drawer"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/in-hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return today's water and the rig in hand, the person's own whatever browser they sit at. */
-        get: operations["get__api_v1_v1_in-hand"];
-        /** Take a water, a rig, or both in hand. */
-        put: operations["put__api_v1_v1_in-hand"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/knot-cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return how each knot and dropper is tied, in drawn steps. */
-        get: operations["get__api_v1_v1_knot-cards"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/me": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Say who is signed in. */
-        get: operations["get__api_v1_v1_me"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/measures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return one's own measures. */
-        get: operations["get__api_v1_v1_measures"];
-        /** Set one's own measures, typed in any unit. */
-        put: operations["put__api_v1_v1_measures"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/methods/ranked": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return every method with what speaks for and against it on a water, best first. */
-        post: operations["post__api_v1_v1_methods_ranked"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/reaches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return every water as it was last seen. */
-        get: operations["get__api_v1_v1_reaches"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/reaches/{reach_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Save a water and the dated copy of the day; a stale base answers 409 with the newest. */
-        put: operations["put__api_v1_v1_reaches_{reach_id}"];
-        post?: never;
-        /** Put a water out of sight; it can be brought back. */
-        delete: operations["delete__api_v1_v1_reaches_{reach_id}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/reaches/{reach_id}/bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Bring a water back that was thrown away. */
-        post: operations["post__api_v1_v1_reaches_{reach_id}_bring-back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/reaches/{reach_id}/days": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the dated copies of a water, newest first. */
-        get: operations["get__api_v1_v1_reaches_{reach_id}_days"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return rigs, newest first. */
-        get: operations["get__api_v1_v1_rigs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of a file; everything wrong with it is named by path, and then nothing is made. */
-        post: operations["post__api_v1_v1_rigs_import"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/start": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of a method from one's own tackle, for a water, with a reason for every choice. */
-        post: operations["post__api_v1_v1_rigs_start"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the newest revision of a rig. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}"];
-        put?: never;
-        post?: never;
-        /** Put a rig out of sight; it can be brought back. */
-        delete: operations["delete__api_v1_v1_rigs_{rig_id}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Bring a rig back that was thrown away. */
-        post: operations["post__api_v1_v1_rigs_{rig_id}_bring-back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/compare/{old}/{new}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return what differs between two revisions of a rig. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_compare_{old}_{new}"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/cut-sheet.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the cut sheet as CSV. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_cut-sheet.csv"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/drawing.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the drawing as SVG, always as an attachment. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_drawing.svg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Make a rig of its own from the newest state of this one. */
-        post: operations["post__api_v1_v1_rigs_{rig_id}_duplicate"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/history": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return revisions of a rig, newest first, each with what it changed. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_history"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/rename": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Give a rig another name. */
-        post: operations["post__api_v1_v1_rigs_{rig_id}_rename"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/revisions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Save a revision; a stale base answers 409 with the newest, a repeated id changes nothing. */
-        post: operations["post__api_v1_v1_rigs_{rig_id}_revisions"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/revisions/{revision_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return one revision. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_revisions_{revision_id}"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/rig.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Send the newest state as a rig file. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_rig.json"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/ties": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Mark a rig tied: a revision of it, and the line off its spools. */
-        post: operations["post__api_v1_v1_rigs_{rig_id}_ties"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rigs/{rig_id}/ties/last": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return the newest tie of a rig that was not taken back. */
-        get: operations["get__api_v1_v1_rigs_{rig_id}_ties_last"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rule-sets": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Return every rule set with its rules in few words. */
-        get: operations["get__api_v1_v1_rule-sets"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/rule-sets/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Write a rule set down, or change it. */
-        put: operations["put__api_v1_v1_rule-sets_{key}"];
-        post?: never;
-        /** Throw a rule set away; writing it again brings it back. */
-        delete: operations["delete__api_v1_v1_rule-sets_{key}"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/sheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return the tie sheet of a rig from one's own drawer. */
-        post: operations["post__api_v1_v1_sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/sign-in": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Spend a one-time token and start a session. */
-        post: operations["post__api_v1_v1_sign-in"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/sign-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** End this session. */
-        post: operations["post__api_v1_v1_sign-out"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/v1/ties/{tie_id}/flies": {
+    "/api/v1/ties/{tie_id}/flies": {
         parameters: {
             query?: never;
             header?: never;
@@ -852,14 +852,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Say what became of a tied rig's flies: back in the box, or lost. */
-        post: operations["post__api_v1_v1_ties_{tie_id}_flies"];
+        post: operations["post__api_v1_ties_{tie_id}_flies"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/ties/{tie_id}/undo": {
+    "/api/v1/ties/{tie_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -869,14 +869,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take a tie back: the line returns to its spools. */
-        post: operations["post__api_v1_v1_ties_{tie_id}_undo"];
+        post: operations["post__api_v1_ties_{tie_id}_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/ties/{tie_id}/wear": {
+    "/api/v1/ties/{tie_id}/wear": {
         parameters: {
             query?: never;
             header?: never;
@@ -886,14 +886,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Write down what happened to a tied rig: re-tied, cut back, broke, renewed, a stray knot. */
-        post: operations["post__api_v1_v1_ties_{tie_id}_wear"];
+        post: operations["post__api_v1_ties_{tie_id}_wear"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/ties/{tie_id}/wear/{wear_id}/undo": {
+    "/api/v1/ties/{tie_id}/wear/{wear_id}/undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -903,14 +903,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Take back what was written down. */
-        post: operations["post__api_v1_v1_ties_{tie_id}_wear_{wear_id}_undo"];
+        post: operations["post__api_v1_ties_{tie_id}_wear_{wear_id}_undo"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/water": {
+    "/api/v1/water": {
         parameters: {
             query?: never;
             header?: never;
@@ -920,14 +920,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply edits to a water that has no rig in it yet. */
-        post: operations["post__api_v1_v1_water"];
+        post: operations["post__api_v1_water"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench": {
+    "/api/v1/workbench": {
         parameters: {
             query?: never;
             header?: never;
@@ -937,14 +937,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section. */
-        post: operations["post__api_v1_v1_workbench"];
+        post: operations["post__api_v1_workbench"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench/band": {
+    "/api/v1/workbench/band": {
         parameters: {
             query?: never;
             header?: never;
@@ -954,14 +954,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more. */
-        post: operations["post__api_v1_v1_workbench_band"];
+        post: operations["post__api_v1_workbench_band"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench/droppers": {
+    "/api/v1/workbench/droppers": {
         parameters: {
             query?: never;
             header?: never;
@@ -971,14 +971,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return the five ways to hang a dropper on this rig, with what each holds, costs and loses to a snag. */
-        post: operations["post__api_v1_v1_workbench_droppers"];
+        post: operations["post__api_v1_workbench_droppers"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench/knots": {
+    "/api/v1/workbench/knots": {
         parameters: {
             query?: never;
             header?: never;
@@ -988,14 +988,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count. */
-        post: operations["post__api_v1_v1_workbench_knots"];
+        post: operations["post__api_v1_workbench_knots"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench/schools": {
+    "/api/v1/workbench/schools": {
         parameters: {
             query?: never;
             header?: never;
@@ -1005,14 +1005,14 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return where practitioners disagree about such a rig, with its own figures for every side. */
-        post: operations["post__api_v1_v1_workbench_schools"];
+        post: operations["post__api_v1_workbench_schools"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/v1/v1/workbench/tries": {
+    "/api/v1/workbench/tries": {
         parameters: {
             query?: never;
             header?: never;
@@ -1022,7 +1022,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Return the readings again, with what would better those that are not satisfied. */
-        post: operations["post__api_v1_v1_workbench_tries"];
+        post: operations["post__api_v1_workbench_tries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2134,7 +2134,8 @@ export interface components {
          *     first_in_zone_s, share_in_zone
          *         When it first is in the taking zone, and for what share of the drift.
          *     drag_m_s
-         *         Mean speed over the water around it in the second half, downstream positive; on the bed the water stands still.
+         *         Mean speed over the water around it in the second half, downstream positive; on the bed, over the water
+         *         that goes past it 2 cm up.
          *     settled_depth_m
          *         Mean depth of the last tenth.
          *     bed_share
@@ -6137,6 +6138,64 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get__api_v1_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_drawer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawerView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_gauges: {
         parameters: {
             query?: never;
@@ -6184,6 +6243,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_in-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeInHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InHandView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_knot-cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cards"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -6280,6 +6430,1029 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LeaderDesign"];
                 };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyMeasures"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    put__api_v1_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedMeasures"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyMeasures"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_methods_ranked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RankRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranked"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_reaches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reaches"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_reaches_{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReach"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptReach"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StaleReach"];
+                };
+            };
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_reaches_{reach_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gone"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_reaches_{reach_id}_bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptReach"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_reaches_{reach_id}_days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachDays"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_rigs: {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rigs"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_rigs_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_rigs_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartRig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartedRig"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_rigs_{rig_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gone"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_bring-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_compare_{old}_{new}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+                old: string;
+                new: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Differences"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_cut-sheet.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_drawing.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Copy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_history": {
+        parameters: {
+            query?: {
+                limit?: number;
+                before?: number | null;
+            };
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_rename": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRevision"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_revisions_{revision_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+                revision_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigRevision"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_rig.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTie"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stale"];
+                };
+            };
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_ties_last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastTie"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rule-sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSets"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_rule-sets_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedRules"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSetView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_rule-sets_{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RuleSets"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TieSheet"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Token"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
@@ -6663,1179 +7836,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    get__api_v1_v1_book: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Book"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_v1_v1_drawer: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DrawerView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_in-hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["InHandView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "put__api_v1_v1_in-hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TakeInHand"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["InHandView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_knot-cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Cards"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_v1_v1_me: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_v1_v1_measures: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MyMeasures"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    put__api_v1_v1_measures: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TypedMeasures"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MyMeasures"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_v1_v1_methods_ranked: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RankRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Ranked"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_v1_v1_reaches: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Reaches"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "put__api_v1_v1_reaches_{reach_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                reach_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewReach"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptReach"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StaleReach"];
-                };
-            };
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "delete__api_v1_v1_reaches_{reach_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                reach_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Gone"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_reaches_{reach_id}_bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                reach_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptReach"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_reaches_{reach_id}_days": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                reach_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReachDays"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    get__api_v1_v1_rigs: {
-        parameters: {
-            query?: {
-                limit?: number;
-                after?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Rigs"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_v1_v1_rigs_import: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RigFile"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_v1_v1_rigs_start: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StartRig"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StartedRig"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "delete__api_v1_v1_rigs_{rig_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Gone"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_rigs_{rig_id}_bring-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_compare_{old}_{new}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-                old: string;
-                new: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Differences"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_cut-sheet.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_drawing.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_rigs_{rig_id}_duplicate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Copy"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_history": {
-        parameters: {
-            query?: {
-                limit?: number;
-                before?: number | null;
-            };
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["History"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_rigs_{rig_id}_rename": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewName"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_rigs_{rig_id}_revisions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewRevision"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Stale"];
-                };
-            };
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_revisions_{revision_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-                revision_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RigRevision"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_rig.json": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_rigs_{rig_id}_ties": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewTie"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TieView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Stale"];
-                };
-            };
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rigs_{rig_id}_ties_last": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                rig_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LastTie"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "get__api_v1_v1_rule-sets": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RuleSets"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "put__api_v1_v1_rule-sets_{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TypedRules"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RuleSetView"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "delete__api_v1_v1_rule-sets_{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RuleSets"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_v1_v1_sheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SheetRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TieSheet"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_sign-in": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Token"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Me"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_sign-out": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    "post__api_v1_v1_ties_{tie_id}_flies": {
+    "post__api_v1_ties_{tie_id}_flies": {
         parameters: {
             query?: never;
             header?: never;
@@ -7870,7 +7871,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_v1_v1_ties_{tie_id}_undo": {
+    "post__api_v1_ties_{tie_id}_undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -7901,7 +7902,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_v1_v1_ties_{tie_id}_wear": {
+    "post__api_v1_ties_{tie_id}_wear": {
         parameters: {
             query?: never;
             header?: never;
@@ -7936,7 +7937,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    "post__api_v1_v1_ties_{tie_id}_wear_{wear_id}_undo": {
+    "post__api_v1_ties_{tie_id}_wear_{wear_id}_undo": {
         parameters: {
             query?: never;
             header?: never;
@@ -7968,7 +7969,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_water: {
+    post__api_v1_water: {
         parameters: {
             query?: never;
             header?: never;
@@ -8001,7 +8002,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench: {
+    post__api_v1_workbench: {
         parameters: {
             query?: never;
             header?: never;
@@ -8034,7 +8035,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench_band: {
+    post__api_v1_workbench_band: {
         parameters: {
             query?: never;
             header?: never;
@@ -8067,7 +8068,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench_droppers: {
+    post__api_v1_workbench_droppers: {
         parameters: {
             query?: never;
             header?: never;
@@ -8100,7 +8101,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench_knots: {
+    post__api_v1_workbench_knots: {
         parameters: {
             query?: never;
             header?: never;
@@ -8133,7 +8134,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench_schools: {
+    post__api_v1_workbench_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -8166,7 +8167,7 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_v1_workbench_tries: {
+    post__api_v1_workbench_tries: {
         parameters: {
             query?: never;
             header?: never;

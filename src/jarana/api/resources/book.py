@@ -20,7 +20,7 @@ from jarana.core.units import NAMES, SYSTEMS
 from jarana.core.water.kinds import water_kinds
 from jarana.core.water.reach import bed_kinds, blank_reach
 
-blueprint = Blueprint("book", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("book", __name__, url_prefix="/api/v1")
 
 
 @blueprint.get("/book")

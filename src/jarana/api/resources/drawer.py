@@ -9,7 +9,7 @@ from jarana.api.schemas import DrawerView
 from jarana.api.security import work
 from jarana.api.spec import spec
 
-blueprint = Blueprint("drawer", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("drawer", __name__, url_prefix="/api/v1")
 
 
 @blueprint.get("/drawer")

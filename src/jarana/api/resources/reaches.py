@@ -35,7 +35,7 @@ from jarana.usecases.keep_reach import (
 )
 from jarana.usecases.keep_rules import Typed, drop_rules, keep_rules
 
-blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1")
 
 
 def _kept(row: ReachRow) -> KeptReach:

@@ -52,7 +52,7 @@ from jarana.usecases.keep_rig import (
 )
 from jarana.usecases.start_rig import start_rig
 
-blueprint = Blueprint("rigs", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("rigs", __name__, url_prefix="/api/v1")
 
 
 def shown(row: RigRevisionRow) -> RigRevision:

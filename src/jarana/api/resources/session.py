@@ -14,7 +14,7 @@ from jarana.api.spec import spec
 from jarana.usecases.in_hand import in_hand, take_in_hand
 from jarana.usecases.sign_in import spend_token
 
-blueprint = Blueprint("session", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("session", __name__, url_prefix="/api/v1")
 
 
 @blueprint.post("/sign-in")

@@ -46,7 +46,7 @@ from jarana.usecases.tie_rig import (
     wear_of,
 )
 
-blueprint = Blueprint("tie", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("tie", __name__, url_prefix="/api/v1")
 
 
 def _shown(tied: Tied) -> TieView:

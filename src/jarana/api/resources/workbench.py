@@ -28,7 +28,7 @@ from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
 from jarana.usecases.situations import situation_of
 
-blueprint = Blueprint("workbench", __name__, url_prefix="/api/v1/v1")
+blueprint = Blueprint("workbench", __name__, url_prefix="/api/v1")
 
 
 @blueprint.post("/workbench")

@@ -141,13 +141,8 @@ class Spools(StockKind[Spool]):
 
 
 def wet_kg(spool: Spool) -> float:
-    """Return what a spool holds wet and unknotted, kg: its own pulls, else the label's strength, else the material's."""
-    if spool.pulled:
-        return round(spool.pulled.mean * spool.material.wet_share, 3)
-    if spool.strength_kg:
-        return round(spool.strength_kg * (1.0 if spool.strength_state == "wet" else spool.material.wet_share), 3)
-    dry = dry_strength(spool.material, spool.diameter_mm / 1000) / units.STANDARD_GRAVITY
-    return round(dry * spool.material.wet_share, 3)
+    """Return what a spool holds wet and unknotted, kg."""
+    return round(spool.wet_strength / units.STANDARD_GRAVITY, 3)
 
 
 def _reference(material: Material, size: str, mm: float) -> Reference:
