@@ -126,6 +126,12 @@ def _schema(arguments: argparse.Namespace) -> int:
     return _print(json.dumps(SCHEMAS[arguments.document](), indent=1, sort_keys=True))
 
 
+def _golden(_arguments: argparse.Namespace) -> int:
+    from jarana.formats.golden import golden_figures
+
+    return _print(json.dumps(golden_figures()))
+
+
 def _leader(arguments: argparse.Namespace) -> int:
     from jarana.core.leader.design import design
     from jarana.core.leader.spec import LeaderSpec
@@ -272,6 +278,9 @@ def main(argv: list[str] | None = None) -> int:
     standin.add_argument("--fault", choices=["none", "garbled", "late", "gone"], default="none")
     standin.add_argument("--every", type=int, default=1, help="each how many-th answer misbehaves")
     standin.set_defaults(run=_standin)
+    commands.add_parser("golden", help="print figures as they are written, for the front end's tests").set_defaults(
+        run=_golden
+    )
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
     schema.add_argument("document", choices=["rig", "water", "rules", "leader", "report", "tackle"])

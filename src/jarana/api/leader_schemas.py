@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from jarana.core.leader.cast import Cast, Stroke
@@ -24,13 +26,13 @@ class LeaderRequest(Frozen):
 
     rig: Rig
     water: Reach
-    school: Key = "all-round"
+    school: Key | Literal[""] = ""
     total: Typed = ""
     tippet: Typed = ""
     tippet_length: Typed = ""
     wind: Typed = ""
     stroke: Stroke = "usual"
-    joint: Key = "blood"
+    joint: Key | Literal[""] = ""
     ring: bool = False
     optimise: bool = True
     shares: tuple[float, float, float] | None = None

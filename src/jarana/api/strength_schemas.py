@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from jarana.core.model import Frozen, Key
+from jarana.core.rig.edits.droppers import card_of
 from jarana.core.rig.model import Rig
 from jarana.core.strength.dropper_choice import DropperChoice
 from jarana.core.strength.knot_choice import KnotChoice
@@ -66,6 +67,7 @@ class DropperRow(Frozen):
     """A way to hang it, written for reading; `fault` says why it cannot be done here."""
 
     school: str
+    card: str
     name: str
     words: str
     fault: str
@@ -80,7 +82,14 @@ class DropperRow(Frozen):
         """Write a choice in the person's units."""
         words = choice.words
         if choice.fault:
-            return cls(school=words.key, name=words.name, words=words.words, fault=choice.fault, now=choice.now)
+            return cls(
+                school=words.key,
+                card=card_of(words.key),
+                name=words.name,
+                words=words.words,
+                fault=choice.fault,
+                now=choice.now,
+            )
         facts = [f"tangles {choice.tangle}" if choice.tangle != "some" else "tangles somewhat"]
         if choice.tag:
             facts.append(
@@ -95,13 +104,14 @@ class DropperRow(Frozen):
         facts.append(f"joint holds {writer.text('force', choice.main)}")
         return cls(
             school=words.key,
+            card=card_of(words.key),
             name=words.name,
             words=words.words,
             fault="",
             holds=writer.text("force", choice.force),
             of_best=round(choice.force / best, 4) if best else 0.0,
             facts=tuple(facts),
-            loses=len(choice.snag),
+            loses=choice.loses,
             now=choice.now,
         )
 

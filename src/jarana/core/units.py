@@ -7,9 +7,11 @@ screen is sent, so a figure in a sentence and a figure in a drawing never disagr
 
 from __future__ import annotations
 
+import math
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
 from typing import Literal
 
@@ -222,19 +224,27 @@ def x_number(diameter: float) -> str:
     >>> x_number(0.1524e-3), x_number(0.3048e-3)
     ('5X', '01X')
     """
-    x = round((ZERO_X - diameter / INCH) * 1000, 1)
+    return _x_text(diameter / INCH)
+
+
+def _x_text(inches: float) -> str:
+    x = math.floor((ZERO_X - inches) * 10000 + 0.5) / 10
     text = f"{abs(x):g}X"
     return text if x >= 0 else "0" + text
 
 
 def feet_inches(length: float) -> str:
     """Return a length (m) as feet and inches to the nearest quarter: ``1' 8"``, ``7¾"``."""
-    quarters = round(abs(length) / INCH * 4)
+    return _feet_text(length / INCH)
+
+
+def _feet_text(inches: float) -> str:
+    quarters = math.floor(abs(inches) * 4 + 0.5)
+    sign = "−" if inches < 0 and quarters else ""
     feet, rest = divmod(quarters, 48)
-    inches, quarter = divmod(rest, 4)
+    whole, quarter = divmod(rest, 4)
     part = ("", "¼", "½", "¾")[quarter]
-    sign = "−" if length < 0 and quarters else ""
-    small = f"{inches or ('' if part else 0)}{part}″"
+    small = f"{whole or ('' if part else 0)}{part}″"
     if not feet:
         return sign + small
     return sign + (f"{feet}′" if not rest else f"{feet}′ {small}")
@@ -264,6 +274,22 @@ FIELD_UNITS = (("_m_s", 1.0), ("_mm", 0.001), ("_mg", 1e-6), ("_kg", 1.0), ("_m"
 LIMITS = {"ge": "at least", "gt": "more than", "le": "at most", "lt": "less than"}
 
 
+THIRD_DECIMAL = 0.0015
+"""mm: a diameter that is farther than this from its second decimal shows the third."""
+
+
+def half_up(value: float, decimals: int) -> str:
+    """Return a figure with so many decimals; a tie goes away from nought, as the screen writes it too. Never ``-0``.
+
+    Examples
+    --------
+    >>> half_up(0.25, 1), half_up(-0.25, 1), half_up(1.005, 2), half_up(-0.001, 2)
+    ('0.3', '-0.3', '1.00', '0.00')
+    """
+    exact = Decimal(value).quantize(Decimal(1).scaleb(-decimals), ROUND_HALF_UP)
+    return f"{exact + 0:.{decimals}f}" if exact else f"{0:.{decimals}f}"
+
+
 class Writer:
     """Writes SI values in a person's units, and reads what the person types in a field that is written so."""
 
@@ -274,14 +300,15 @@ class Writer:
     def figure(self, what: str, si: float) -> Figure:
         """Return a value in the rule called `what` (``length``, ``diameter``, ``force``, …)."""
         rule = self.rules[what]
+        value = (si + rule.offset) * rule.factor
         if rule.form == "x":
-            return Figure(x_number(si), "")
+            return Figure(_x_text(value), "")
         if rule.form == "feet_inches":
-            return Figure(feet_inches(si), "")
-        value = round((si + rule.offset) * rule.factor, rule.decimals)
-        if rule.unit == "mm" and what == "diameter" and abs(value - si * 1000) > 0.0015:
-            return Figure(f"{si * 1000:.3f}", rule.unit)
-        return Figure(f"{value + 0.0:.{rule.decimals}f}".replace("-", "−"), rule.unit)
+            return Figure(_feet_text(value * 12), "")
+        decimals = rule.decimals
+        if rule.unit == "mm" and decimals == 2 and abs(float(half_up(value, 2)) - value) > THIRD_DECIMAL:
+            decimals = 3
+        return Figure(half_up(value, decimals).replace("-", "−"), rule.unit)
 
     def text(self, what: str, si: float) -> str:
         """Return the same as one text: ``3.40 m``."""

@@ -10,7 +10,7 @@ from jarana.core.leader.cast import Cast, cast_of
 from jarana.core.leader.design import design
 from jarana.core.leader.packet import cut_back, packets, place_of
 from jarana.core.leader.rig_cast import air_drag_area, cast_masses, cast_sections, thrown_by_loop
-from jarana.core.leader.spec import MOST_SPOOLS, CastFly, LeaderDesign, LeaderSpec, Shares
+from jarana.core.leader.spec import MOST_SPOOLS, CastFly, LeaderDesign, LeaderSpec, School, Shares, schools
 from jarana.core.rig.edits.leader import NewSection, UseLeader, kept_from
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
@@ -18,6 +18,8 @@ from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import usual_knot
 
+TEAM = 3
+"""Flies from which a leader is level."""
 TOTAL, TIPPET, TIPPET_LENGTH, WIND = (0.6, 15.0), (0.06e-3, 0.6e-3), (0.15, 8.0), (0.0, 15.0)
 """What can be asked for, m and m/s."""
 
@@ -26,7 +28,7 @@ TOTAL, TIPPET, TIPPET_LENGTH, WIND = (0.6, 15.0), (0.06e-3, 0.6e-3), (0.15, 8.0)
 class Asked:
     """What a person chose and typed; an empty text leaves it to the rig and the school."""
 
-    school: str
+    school: str = ""
     total: str = ""
     tippet: str = ""
     tippet_length: str = ""
@@ -124,7 +126,7 @@ def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
             shares = Shares(butt=asked.shares[0] / whole, step=asked.shares[1] / whole, tippet=asked.shares[2] / whole)
     faults.raise_if_any()
     return LeaderSpec(
-        school=asked.school,
+        school=asked.school or usual_school(rig).key,
         shares=shares,
         total_mm=round(total, 3),
         line_class=rig.line.line_class,
@@ -142,6 +144,13 @@ def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
         wind_m_s=wind,
         stroke=asked.stroke,
     )
+
+
+def usual_school(rig: Rig) -> School:
+    """Return the school a rig asks for until a person chooses: contact rigs level, teams level, the rest tapered."""
+    contact = bool(rig.head.not_thrown_by_loop())
+    kind = "contact" if contact else "level" if sum(a.fly is not None for a in rig.attachments) >= TEAM else "taper"
+    return next(school for school in schools().values() if school.kind == kind)
 
 
 def chosen(drawer: Drawer, ids: Sequence[str] | None) -> tuple[Spool, ...]:

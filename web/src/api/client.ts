@@ -6,6 +6,18 @@ export const api = createClient<paths>({
   fetch: (request) => globalThis.fetch(request),
 });
 
+/** Tells every request in which units the person reads and types, and their time zone. */
+export function speakUnits(units: () => SystemKey): void {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  api.use({
+    onRequest({ request }) {
+      request.headers.set("Jarana-Units", units());
+      if (zone) request.headers.set("Jarana-Zone", zone);
+      return request;
+    },
+  });
+}
+
 type Schemas = components["schemas"];
 export type Rig = Schemas["Rig"];
 export type Span = Schemas["Span"];
@@ -57,6 +69,7 @@ export type SideView = Schemas["SideView"];
 export type LeaderAnswer = Schemas["LeaderAnswer"];
 export type LeaderRequest = Schemas["LeaderRequest"];
 export type LeaderBook = Schemas["LeaderBook"];
+export type InHand = Schemas["InHandView"];
 export type GaugeView = Schemas["GaugeView"];
 export type Answer = Schemas["WorkbenchAnswer"];
 export type Request = Schemas["WorkbenchRequest"];

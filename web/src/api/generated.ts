@@ -1858,6 +1858,8 @@ export interface components {
          * @description A way to hang it, written for reading; `fault` says why it cannot be done here.
          */
         DropperRow: {
+            /** Card */
+            card: string;
             /**
              * Facts
              * @default []
@@ -2791,9 +2793,9 @@ export interface components {
             cut_to?: string;
             /**
              * Joint
-             * @default blood
+             * @default
              */
-            joint?: string;
+            joint?: string | "";
             /**
              * Optimise
              * @default true
@@ -2817,9 +2819,9 @@ export interface components {
             ring?: boolean;
             /**
              * School
-             * @default all-round
+             * @default
              */
-            school?: string;
+            school?: string | "";
             /**
              * Seq
              * @default 0

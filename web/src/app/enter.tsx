@@ -15,9 +15,9 @@ export function Enter() {
     const token = window.location.hash.slice(1);
     const enter = async () => {
       try {
-        taken(await api.POST("/api/sign-in", { body: { token } }));
+        taken(await api.POST("/api/v1/sign-in", { body: { token } }));
       } catch (error) {
-        const me = await api.GET("/api/me");
+        const me = await api.GET("/api/v1/me");
         if (!me.response.ok) {
           setTrouble(error instanceof Error ? error.message : "That did not work.");
           return;

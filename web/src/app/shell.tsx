@@ -1,21 +1,23 @@
 import { useMemo } from "react";
 import { NavLink, Outlet, useNavigate } from "react-router";
-import { Refused } from "../api/client";
+import { type Book, Refused } from "../api/client";
+import { RigHistory } from "../features/history/rig_history";
+import { KeySheet } from "../features/keys/key_sheet";
+import { RigLibrary } from "../features/library/rig_library";
+import { Palette } from "../features/palette/palette";
+import { StartSheet } from "../features/start/start_sheet";
+import { makeWater } from "../features/water/make_water";
+import { useBench } from "../state/bench_store";
+import { type Action, useActions, useKeyboard } from "../state/keys";
+import { openSheet } from "../state/open_sheets";
+import { useBook, useMe } from "../state/queries";
+import { useUndoHere } from "../state/undo_here";
+import { nextUnits } from "../state/units";
+import { useRigInHand } from "../state/use_rig_in_hand";
+import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
-import { useBench } from "./bench_store";
-import { KeySheet } from "./key_sheet";
-import { openSheet } from "./open_sheets";
-import { Palette } from "./palette";
 import { PLACES } from "./place_list";
-import { useBook, useMe } from "./queries";
-import { RigHistory } from "./rig_history";
-import { RigLibrary } from "./rig_library";
-import { type Action, useActions, useKeyboard } from "./shortcuts";
-import { StartSheet } from "./start_sheet";
 import { TopBar } from "./top_bar";
-import { useUndoHere } from "./undo_here";
-import { nextUnits } from "./units";
-import { useRigInHand } from "./use_rig_in_hand";
 
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
 export function Shell() {
@@ -65,7 +67,7 @@ function SignedIn() {
       <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
         {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
         <div className="min-w-0 flex-1 lg:min-h-0">
-          <Outlet />
+          {state === "no water" ? <FirstWater book={book.data} /> : <Outlet />}
         </div>
       </div>
       <RigLibrary />
@@ -75,6 +77,22 @@ function SignedIn() {
       <KeySheet />
       <Toasts />
     </div>
+  );
+}
+
+/** What a person does first who has nothing yet. */
+function FirstWater({ book }: { book: Book | undefined }) {
+  return (
+    <main className="p-6">
+      <h1 className="text-xl font-bold">Start with a water</h1>
+      <p className="mt-2 mb-4 max-w-prose">
+        Everything is worked out for the water of the day: how deep it is, how fast, where the fish sit. Make one, then
+        put in your tackle, or start a rig right away; what you do not own is named.
+      </p>
+      <Button strong disabled={!book} onClick={() => book && void makeWater(book)}>
+        New water
+      </Button>
+    </main>
   );
 }
 

@@ -1,15 +1,15 @@
 import { Moon, Plus, Redo2, Search, Sun, Undo2 } from "lucide-react";
 import type { Book, UnitSystem } from "../api/client";
+import { RigChip } from "../features/library/rig_chip";
+import { WaterChip, waterName } from "../features/water/water_chip";
+import { useBench } from "../state/bench_store";
+import { openSheet } from "../state/open_sheets";
+import { type UndoHere, useUndoHere } from "../state/undo_here";
+import { nextUnits } from "../state/units";
+import { useKeepRig } from "../state/use_keep_rig";
+import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
-import { useBench } from "./bench_store";
-import { openSheet } from "./open_sheets";
-import { RigChip } from "./rig_chip";
 import { useTheme } from "./theme";
-import { type UndoHere, useUndoHere } from "./undo_here";
-import { nextUnits } from "./units";
-import { useKeepRig } from "./use_keep_rig";
-import { useKeepWater } from "./use_keep_water";
-import { WaterChip, waterName } from "./water_chip";
 
 type Props = { book: Book; system: UnitSystem };
 

@@ -39,7 +39,7 @@ function FlyDrawing({ fly, scale }: Props) {
       </g>
       <path d={body} fill={colour} />
       <Ribs from={from} to={to} half={half} />
-      <Dressing kind={fly.dressing.key} from={from} to={to} half={half} colour={colour} />
+      <Dressing kind={fly.dressing.drawn ?? "slim"} from={from} to={to} half={half} colour={colour} />
       {bead > 0 ? (
         <circle
           cx={bead * 0.95}
@@ -72,13 +72,13 @@ function Dressing(props: { kind: string; from: number; to: number; half: number;
   const strokes = (xs: number[], reach: number, sweep: number) =>
     xs.flatMap((x) => [`M${x} ${-half * 0.7} l${sweep} ${-reach}`, `M${x} ${half * 0.7} l${sweep} ${reach}`]);
   const paths =
-    kind === "dubbed"
+    kind === "rough"
       ? strokes(along(9), half * 0.75, half * 0.5)
       : kind === "bushy"
         ? strokes(along(8), half * 1.7, half * 0.7)
-        : kind === "soft-hackled"
+        : kind === "hackled"
           ? strokes([from, from + half * 0.3, from + half * 0.6], half * 1.9, (to - from) * 0.45)
-          : kind === "streamer"
+          : kind === "winged"
             ? [`M${from} ${-half} q${to * 0.7} ${-half * 1.6} ${to * 1.6} 0`]
             : [];
   return <path d={paths.join(" ")} fill="none" stroke={colour} strokeWidth={1} strokeLinecap="round" />;

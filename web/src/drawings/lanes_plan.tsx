@@ -88,8 +88,9 @@ export function LanesPlan({ water, system, width }: Props) {
 
 const TURN: Record<NonNullable<Reach["blows"]>, number> = {
   downstream: 0,
-  across: 90,
   "away from you": 90,
+  "from your left": 0,
+  "from your right": 180,
   upstream: 180,
   "towards you": 270,
 };

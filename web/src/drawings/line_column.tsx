@@ -3,6 +3,8 @@ import { hangingAt, pointOf } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
+const PLACES = { point: "point", bend: "behind", joint: "dropper", span: "on the line" } as const;
+
 type Props = {
   rig: Rig;
   sheet: TieSheet;
@@ -129,7 +131,7 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
             {sheet.flies.find((f) => f.part === attachment.id)?.name}
             <tspan fill={soft} fontWeight={400}>
               {" "}
-              · {attachment.at.kind === "point" ? "point" : attachment.at.kind === "bend" ? "behind" : "dropper"}
+              · {PLACES[attachment.at.kind]}
             </tspan>
           </text>
         </g>

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { UnitSystem } from "../api/client";
-import { figure, text } from "./format";
+import { figure, type Kind, text } from "./format";
+import golden from "./format.golden.json";
 
 const rule = (unit: string, factor: number, decimals: number, form = "decimal", offset = 0) => ({
   unit,
@@ -40,5 +41,16 @@ describe("figures are written by the server's rules", () => {
   });
   it("shifts before it scales", () => {
     expect(figure(x, "temperature", 9)).toEqual({ digits: "48", unit: "°F" });
+  });
+});
+
+describe("the screen and the server write the same figure", () => {
+  it.each(golden.systems.map((system) => [system.key, system] as const))("in %s, tie or no tie", (_key, system) => {
+    const wrong = Object.entries(system.written).flatMap(([kind, rows]) =>
+      rows
+        .map(([si, said]) => [kind, si, said, text(system.units as UnitSystem, kind as Kind, si as number)])
+        .filter(([, , said, here]) => said !== here),
+    );
+    expect(wrong).toEqual([]);
   });
 });

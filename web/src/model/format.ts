@@ -16,7 +16,9 @@ export type Kind =
   | "speed"
   | "temperature"
   | "wind"
-  | "tag";
+  | "tag"
+  | "sink"
+  | "mg";
 
 /** Writes an SI value by a rule the server sent; the numbers of every unit live on the server. */
 export function figure(system: UnitSystem, kind: Kind, si: number): Figure {
@@ -34,8 +36,7 @@ export function text(system: UnitSystem, kind: Kind, si: number): string {
 }
 
 function places(rule: UnitRule, value: number): number {
-  const step = 10 ** -rule.decimals;
-  const off = Math.abs(value / step - Math.round(value / step)) * step;
+  const off = Math.abs(Number(value.toFixed(2)) - value);
   return rule.unit === "mm" && rule.decimals === 2 && off > 0.0015 ? 3 : rule.decimals;
 }
 
@@ -45,7 +46,7 @@ function minus(digits: string): string {
 
 /** Inches as feet and inches to the nearest quarter: 20 → 1′ 8″. */
 function feetInches(inches: number): string {
-  const quarters = Math.round(Math.abs(inches) * 4);
+  const quarters = Math.floor(Math.abs(inches) * 4 + 0.5);
   const feet = Math.floor(quarters / 48);
   const rest = quarters % 48;
   const whole = Math.floor(rest / 4);
@@ -58,6 +59,6 @@ function feetInches(inches: number): string {
 
 /** Inches as an X number: 0.006 → 5X, 0.012 → 01X. */
 function xNumber(inches: number): string {
-  const x = Math.round((0.011 - inches) * 10000) / 10;
+  const x = Math.floor((0.011 - inches) * 10000 + 0.5) / 10;
   return x >= 0 ? `${x}X` : `0${-x}X`;
 }

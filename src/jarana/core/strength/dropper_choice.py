@@ -7,6 +7,7 @@ from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.rig.edits.droppers import SetSchool, tag_for
+from jarana.core.rig.geometry import hooks_of
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain, weakest_link
 from jarana.core.strength.knot_choice import COLD, SECONDS
@@ -76,7 +77,7 @@ class DropperChoice:
     tangle
         How readily it winds round the line.
     snag
-        Attachment ids lost when it is pulled out of a snag.
+        Attachment ids lost when it is pulled out of a snag; `loses` counts their hooks.
     """
 
     words: SchoolWords
@@ -90,6 +91,7 @@ class DropperChoice:
     shortens: float
     tangle: Tangle
     snag: tuple[str, ...]
+    loses: int
     now: bool
 
 
@@ -125,7 +127,7 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
     try:
         made = rig if now else SetSchool(at=part, school=words.key).apply(rig, drawer)
     except InputError as error:
-        return DropperChoice(words, error.faults[0].reason, 0.0, 0.0, 0.0, 0.0, None, 0.0, 0.0, "some", (), now)
+        return DropperChoice(words, error.faults[0].reason, 0.0, 0.0, 0.0, 0.0, None, 0.0, 0.0, "some", (), 0, now)
     attachment = made.attachment(part)
     assert attachment.at.kind == "joint"
     joint = made.joints[made.joint_index(attachment.at.joint)]
@@ -140,6 +142,7 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
     changes = max(int((tag - LEAST_TAG) / eaten), 0) if line and eaten > 0 else None
     anew = [drawer.usual_knot(use) for use in words.knots_anew] + [attachment.knot]
     path = path_to(links, part)
+    snag = weakest_link(path).loses if path else ()
     return DropperChoice(
         words=words,
         fault="",
@@ -152,7 +155,8 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
         shortens=sum(drawer.usual_knot(use).eats(above.d1_mm / 1000) for use in words.main_eaten)
         + (tag if words.key == "fold" else 0.0),
         tangle=_tangle(words.tangle, tag, made, part),
-        snag=weakest_link(path).loses if path else (),
+        snag=snag,
+        loses=hooks_of(made, snag),
         now=now,
     )
 

@@ -1,18 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Check } from "lucide-react";
 import { type Attachment, api, type Rig, taken, type UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { CardButton } from "../../app/knot_card";
+import { CardButton } from "../../features/knots/knot_card";
+import { useBench } from "../../state/bench_store";
 import { Pick } from "../../ui/pick";
 
 type Props = { attachment: Attachment; rig: Rig; system: UnitSystem };
-const CARD: Record<string, string> = {
-  tag: "water",
-  link: "school-link",
-  ring: "school-ring",
-  bend: "school-bend",
-  fold: "long-overhand",
-};
 const NAME: Record<string, string> = {
   tag: "long tag",
   link: "girthed link",
@@ -49,8 +42,8 @@ function Schools({ attachment, rig, system, onDone }: Props & { onDone: () => vo
     placeholderData: (before) => before,
     queryFn: async () =>
       taken(
-        await api.POST("/api/workbench/droppers", {
-          body: { rig, part, depth_m: depth, hard: false, units: system.key },
+        await api.POST("/api/v1/workbench/droppers", {
+          body: { rig, part, depth_m: depth, hard: false },
         }),
       ).choices,
   });
@@ -101,7 +94,7 @@ function Schools({ attachment, rig, system, onDone }: Props & { onDone: () => vo
                 </>
               ) : null}
             </button>
-            <CardButton of={CARD[choice.school] ?? ""} system={system} />
+            <CardButton of={choice.card} system={system} />
           </li>
         ))}
       </ul>

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { Check } from "lucide-react";
 import { useState } from "react";
 import { api, type Knot, type Rig, type SystemKey, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { CardButton } from "../../app/knot_card";
-import { useBook } from "../../app/queries";
+import { CardButton } from "../../features/knots/knot_card";
+import { useBench } from "../../state/bench_store";
+import { useBook } from "../../state/queries";
 import { Pick } from "../../ui/pick";
 
 type Props = { part: string; knot: Knot; rig: Rig };
@@ -34,7 +34,7 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
   const choices = useQuery({
     queryKey: ["knots", rig, part, hard, units],
     placeholderData: (before) => before,
-    queryFn: async () => taken(await api.POST("/api/workbench/knots", { body: { rig, part, hard, units } })).choices,
+    queryFn: async () => taken(await api.POST("/api/v1/workbench/knots", { body: { rig, part, hard } })).choices,
   });
   return (
     <>

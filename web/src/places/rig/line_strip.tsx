@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Answer, Drawer, Rig, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
 import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
+import { useBench } from "../../state/bench_store";
 import { useSize } from "../../ui/use_size";
 import { PartControls } from "./part_controls";
 import { loadOn, NOWHERE, PullChoice } from "./pull_choice";

@@ -1,31 +1,29 @@
 import { ToggleGroup } from "radix-ui";
-import type { Answer, Book, Drawer, Edit, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { openSheet } from "../../app/open_sheets";
+import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { TypedField } from "../../ui/typed_field";
 
 type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
-type Kind = Extract<Edit, { op: "set_motion" }>["kind"];
 
 /** How the rig is fished: the motions of its method, and the float or the count-down that goes with them. */
 export function MotionControls({ answer, book, drawer, system }: Props) {
   const edit = useBench((s) => s.edit);
   const { rig, drift } = answer;
   const method = book.methods.find((m) => m.key === rig.method);
-  const still = drift.axis === "seconds" ? "lake" : "river";
-  const paces = (method?.paces ?? []).filter((p) => p.waters.includes(still));
+  const { water } = answer;
+  const paces = (method?.paces ?? []).filter((p) => p.waters.includes(water.kind ?? "river"));
   const kind = rig.motion?.kind ?? "led";
   const lead = rig.motion?.lead ?? 1;
   const now = paces.find((p) => p.kind === kind && (kind !== "led" || p.lead === lead));
   const choose = (name: string) => {
     const pace = paces.find((p) => p.name === name);
     if (!pace) return;
-    const count_s = rig.motion?.count_s ?? 20;
-    edit({ op: "set_motion", kind: pace.kind as Kind, lead: pace.lead || 1, count_s }, "motion");
+    edit({ op: "set_motion", kind: pace.kind, lead: pace.lead || 1 }, "motion");
   };
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 pt-2">
@@ -51,8 +49,8 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
       <LineChoice answer={answer} drawer={drawer} />
-      {drift.axis === "seconds" && ["figure", "strip", "lift", "inch"].includes(kind) ? (
-        <CountDown seconds={rig.motion?.count_s ?? 20} kind={kind as Kind} />
+      {drift.axis === "seconds" && book.motions.find((m) => m.key === kind)?.counts ? (
+        <CountDown seconds={rig.motion?.count_s ?? 20} />
       ) : null}
       {drift.axis === "seconds" ? null : (
         <span className="figure text-[13px]">
@@ -135,18 +133,17 @@ function LineChoice({ answer, drawer }: { answer: Answer; drawer: Drawer }) {
   );
 }
 
-function CountDown({ seconds, kind }: { seconds: number; kind: Kind }) {
+function CountDown({ seconds }: { seconds: number }) {
   const edit = useBench((s) => s.edit);
-  const set = (to: number) =>
-    edit({ op: "set_motion", kind, lead: 1, count_s: Math.max(0, Math.min(to, 240)) }, "motion");
+  const step = (by_s: number) => edit({ op: "change_count", by_s }, "motion");
   return (
     <div className="flex items-center gap-1">
       <span className="text-[13px] text-soft">Count down</span>
-      <Button aria-label="Ten seconds less" onClick={() => set(seconds - 10)}>
+      <Button aria-label="Ten seconds less" onClick={() => step(-10)}>
         −
       </Button>
       <output className="figure w-12 text-center">{seconds} s</output>
-      <Button aria-label="Ten seconds more" onClick={() => set(seconds + 10)}>
+      <Button aria-label="Ten seconds more" onClick={() => step(10)}>
         +
       </Button>
     </div>

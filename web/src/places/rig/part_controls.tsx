@@ -1,9 +1,9 @@
 import { X } from "lucide-react";
 import type { Attachment, Drawer, Span, Strength, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
 import { bodyName, flyOf, weightOf } from "../../model/bodies";
 import { text } from "../../model/format";
 import type { Part } from "../../model/line_layout";
+import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice, type Group } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";

@@ -2,7 +2,7 @@ import { cleanup, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Reading } from "../../api/client";
-import { useBench } from "../../app/bench_store";
+import { useBench } from "../../state/bench_store";
 import { Readings } from "./readings";
 
 afterEach(cleanup);

@@ -1,8 +1,8 @@
 import { Check, CircleAlert, TriangleAlert } from "lucide-react";
 import { Collapsible } from "radix-ui";
 import type { Caution, Edit, Reading, Try } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { Cautions } from "../../app/cautions";
+import { Cautions } from "../../features/cautions/cautions";
+import { useBench } from "../../state/bench_store";
 
 const MARK = {
   act: { icon: TriangleAlert, ink: "text-float", says: "act" },

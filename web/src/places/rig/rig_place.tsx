@@ -2,14 +2,14 @@ import { Pin, PinOff } from "lucide-react";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { useGhost } from "../../app/ghost_store";
-import { openSheet } from "../../app/open_sheets";
-import { useBook, useDrawer } from "../../app/queries";
-import { type Action, useActions } from "../../app/shortcuts";
-import { useBand } from "../../app/use_band";
-import { useReadingsWithTries } from "../../app/use_tries";
 import { partsOf } from "../../model/line_layout";
+import { useBench } from "../../state/bench_store";
+import { useGhost } from "../../state/ghost_store";
+import { type Action, useActions } from "../../state/keys";
+import { openSheet } from "../../state/open_sheets";
+import { useBook, useDrawer } from "../../state/queries";
+import { useBand } from "../../state/use_band";
+import { useReadingsWithTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
 import { LineStrip } from "./line_strip";
 import { applyTry, Readings } from "./readings";
@@ -68,8 +68,9 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
     [nominal, band],
   );
   const { water } = answer;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is written in the person's units
   useEffect(() => {
-    void useGhost.getState().follow(water, units);
+    void useGhost.getState().follow(water);
   }, [water, units]);
   useActions("rig", useRigActions(readings));
   const loose = Object.entries(faults).find(([field]) => !shownBesideField(field));

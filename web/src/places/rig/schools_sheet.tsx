@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Check } from "lucide-react";
 import { type Answer, api, type SideView, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { openSheet, useSheets } from "../../app/open_sheets";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 
@@ -28,8 +28,7 @@ function Questions({ answer }: { answer: Answer }) {
   const asked = useQuery({
     queryKey: ["schools", rig, water, units],
     placeholderData: (before) => before,
-    queryFn: async () =>
-      taken(await api.POST("/api/workbench/schools", { body: { rig, water, units, seq: 0 } })).questions,
+    queryFn: async () => taken(await api.POST("/api/v1/workbench/schools", { body: { rig, water, seq: 0 } })).questions,
   });
   if (asked.isError) return <p role="alert">The server does not answer; trying again.</p>;
   if (!asked.data) return <p role="status">Fishing both ways …</p>;

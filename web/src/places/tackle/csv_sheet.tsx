@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from "react";
 import { api, type KindView, type PreviewView, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
@@ -25,7 +24,6 @@ export function CsvSheet({ kind, mostRows, open, onClose, stock }: Props) {
 }
 
 function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
-  const units = useBench((s) => s.units);
   const [text, setText] = useState("");
   const [preview, setPreview] = useState<PreviewView | null>(null);
   const [trouble, setTrouble] = useState("");
@@ -39,7 +37,7 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
     const wait = window.setTimeout(async () => {
       try {
         const found = taken(
-          await api.POST("/api/stock/{kind}/preview", { params: { path: { kind: kind.key } }, body: { text } }),
+          await api.POST("/api/v1/stock/{kind}/preview", { params: { path: { kind: kind.key } }, body: { text } }),
         );
         if (mine === asked.current) setPreview(found);
       } catch (error) {
@@ -60,8 +58,10 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
   };
   const take = async () => {
     try {
-      const body = { id: crypto.randomUUID(), text, units };
-      const answer = taken(await api.POST("/api/stock/{kind}/import", { params: { path: { kind: kind.key } }, body }));
+      const body = { id: crypto.randomUUID(), text };
+      const answer = taken(
+        await api.POST("/api/v1/stock/{kind}/import", { params: { path: { kind: kind.key } }, body }),
+      );
       stock.took(answer);
       onClose();
       say(answer.change.why, () => void stock.turn(answer.change.id, "undo"));
@@ -70,7 +70,7 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
     }
   };
   const wrong = preview?.faults.length ?? 0;
-  const file = `/api/stock/${kind.key}`;
+  const file = `/api/v1/stock/${kind.key}`;
   return (
     <>
       <div className="flex flex-wrap items-center gap-2">

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { api, type JarTiming, type StockRow, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
+import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { type Faults, faultsOf, type useStock } from "./use_stock";
@@ -29,6 +29,7 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
     count.current += 1;
     setDrops((d) => [...d.slice(-29), { id: count.current, text }]);
   };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is written in the person's units
   useEffect(() => {
     if (drops.length === 0) {
       setFound(null);
@@ -37,7 +38,7 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
     let mine = true;
     const seconds = drops.map((d) => d.text);
     api
-      .POST("/api/stock/flies/jar", { body: { row: row.id, distance, temperature, seconds, units } })
+      .POST("/api/v1/stock/flies/jar", { body: { row: row.id, distance, temperature, seconds } })
       .then((answer) => {
         if (!mine) return;
         setFound(taken(answer));

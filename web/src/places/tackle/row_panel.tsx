@@ -1,8 +1,7 @@
 import { useState } from "react";
 import { api, type Fly, type KindView, type Measurement, type StockRow, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { useDrawer } from "../../app/queries";
 import { BodyDrawing } from "../../drawings/fly_drawing";
+import { useDrawer } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
 import { type Faults, faultsOf, type useStock } from "./use_stock";
@@ -105,7 +104,6 @@ function FlyPicture({ row }: { row: StockRow }) {
 
 /** A spool under the micrometer or on the pull scale: readings, their mean and spread, what was rejected. */
 function Measuring({ row, devices, stock }: { row: StockRow; devices: readonly string[]; stock: Props["stock"] }) {
-  const units = useBench((s) => s.units);
   const [busy, setBusy] = useState("");
   const [found, setFound] = useState<Measurement | null>(null);
   const [trouble, setTrouble] = useState("");
@@ -115,7 +113,7 @@ function Measuring({ row, devices, stock }: { row: StockRow; devices: readonly s
     setFound(null);
     try {
       setFound(
-        taken(await api.POST("/api/stock/measure/{device}", { params: { path: { device } }, body: { n: 5, units } })),
+        taken(await api.POST("/api/v1/stock/measure/{device}", { params: { path: { device } }, body: { n: 5 } })),
       );
     } catch (error) {
       setTrouble(Object.values(faultsOf(error)).join(" "));

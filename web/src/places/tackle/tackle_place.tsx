@@ -2,7 +2,7 @@ import { FileSpreadsheet, History, Plus } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { KindView, StockRow } from "../../api/client";
-import { type Action, useActions } from "../../app/shortcuts";
+import { type Action, useActions } from "../../state/keys";
 import { Button } from "../../ui/button";
 import { Grid, type GridSort } from "../../ui/grid";
 import { say } from "../../ui/toast";

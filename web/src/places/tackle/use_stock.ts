@@ -2,13 +2,13 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
 import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { useUndoHere } from "../../app/undo_here";
+import { useBench } from "../../state/bench_store";
+import { useUndoHere } from "../../state/undo_here";
 
 export const useKinds = () =>
   useQuery({
     queryKey: ["stock-kinds"],
-    queryFn: async () => taken(await api.GET("/api/stock/kinds")),
+    queryFn: async () => taken(await api.GET("/api/v1/stock/kinds")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -16,8 +16,7 @@ export const useShelf = (kind: string) => {
   const units = useBench((s) => s.units);
   return useQuery({
     queryKey: ["stock", kind, units],
-    queryFn: async () =>
-      taken(await api.GET("/api/stock/{kind}", { params: { path: { kind }, query: { units } } })).rows,
+    queryFn: async () => taken(await api.GET("/api/v1/stock/{kind}", { params: { path: { kind } } })).rows,
   });
 };
 
@@ -26,7 +25,7 @@ export const useLedger = (open: boolean) => {
   return useQuery({
     queryKey: ["stock-ledger", units],
     enabled: open,
-    queryFn: async () => taken(await api.GET("/api/stock/changes", { params: { query: { units } } })).changes,
+    queryFn: async () => taken(await api.GET("/api/v1/stock/changes")).changes,
   });
 };
 
@@ -70,32 +69,32 @@ export function useStock() {
   const change = useCallback(
     async (kind: string, edits: StockEdit[]): Promise<{ faults: Faults; made: readonly string[] }> => {
       try {
-        const body = { id: crypto.randomUUID(), edits, units };
-        const answer = taken(await api.POST("/api/stock/{kind}/changes", { params: { path: { kind } }, body }));
+        const body = { id: crypto.randomUUID(), edits };
+        const answer = taken(await api.POST("/api/v1/stock/{kind}/changes", { params: { path: { kind } }, body }));
         took(answer);
         return { faults: {}, made: answer.new ?? [] };
       } catch (error) {
         return { faults: faultsOf(error), made: [] };
       }
     },
-    [took, units],
+    [took],
   );
 
   const turn = useCallback(
     async (id: string, way: "undo" | "redo"): Promise<string> => {
       try {
-        const asked = { params: { path: { change_id: id } }, body: { units } };
+        const asked = { params: { path: { change_id: id } } };
         const answer =
           way === "undo"
-            ? taken(await api.POST("/api/stock/changes/{change_id}/undo", asked))
-            : taken(await api.POST("/api/stock/changes/{change_id}/redo", asked));
+            ? taken(await api.POST("/api/v1/stock/changes/{change_id}/undo", asked))
+            : taken(await api.POST("/api/v1/stock/changes/{change_id}/redo", asked));
         follow(answer);
         return "";
       } catch (error) {
         return faultsOf(error)[""] ?? "It could not be changed.";
       }
     },
-    [follow, units],
+    [follow],
   );
 
   return { change, turn, took };

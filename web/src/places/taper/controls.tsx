@@ -20,6 +20,7 @@ const STROKES = ["gentle", "usual", "hard"] as const;
 export function Controls({ asked, answer, book, drawer, faults, system }: Props) {
   const school = book.schools.find((s) => s.key === asked.school);
   const total = (answer?.design.total_mm ?? 2700) / 1000;
+  const usual = book.packets.find((p) => p.coated === (school?.kind === "sinking"))?.key ?? "";
   const ready = school?.kind === "packet" || school?.kind === "sinking";
   const cast = school?.kind === "taper" || ready || school?.kind === "level";
   const field = (name: string) => ({ fault: faults[name], onTouched: () => undefined });
@@ -77,7 +78,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
             <Choice
               label="Ready-made"
               width="w-full"
-              value={answer?.spec.packet?.key ?? (school?.kind === "sinking" ? "coated-slow" : "2.7-0.18")}
+              value={answer?.spec.packet?.key ?? usual}
               groups={[
                 {
                   label: "",
@@ -97,10 +98,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
               onCommit={(value) =>
                 ask({
                   cut_to: value,
-                  packet:
-                    asked.packet ||
-                    answer?.spec.packet?.key ||
-                    (school?.kind === "sinking" ? "coated-slow" : "2.7-0.18"),
+                  packet: asked.packet || answer?.spec.packet?.key || usual,
                 })
               }
               {...field("cut_to")}

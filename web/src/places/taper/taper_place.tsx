@@ -2,16 +2,16 @@ import { Pin, PinOff } from "lucide-react";
 import { useMemo } from "react";
 import { useNavigate } from "react-router";
 import type { Drawer, LeaderAnswer, LeaderBook, Reach, Rig, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { openSheet } from "../../app/open_sheets";
-import { useBook, useDrawer } from "../../app/queries";
-import { type Action, useActions } from "../../app/shortcuts";
 import { LeaderDrawing } from "../../drawings/leader_drawing";
+import { useBench } from "../../state/bench_store";
+import { type Action, useActions } from "../../state/keys";
+import { openSheet } from "../../state/open_sheets";
+import { useBook, useDrawer } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
 import { Controls } from "./controls";
-import { ask, faultsOf, schoolOf, useLeader, useLeaderBook, useTaper } from "./use_leader";
+import { ask, faultsOf, useLeader, useLeaderBook, useTaper } from "./use_leader";
 
 /** The leader designed from one's own spools: sections, hinges and the loop's speed drawn along it. */
 export function TaperPlace() {
@@ -54,11 +54,14 @@ type Props = { rig: Rig; water: Reach; book: LeaderBook; drawer: Drawer; system:
 function Bench({ rig, water, book, drawer, system }: Props) {
   const units = useBench((s) => s.units);
   const { asked: chosen, ghost } = useTaper();
-  const asked = useMemo(() => ({ ...chosen, school: chosen.school || schoolOf(rig) }), [chosen, rig]);
   const spools = useMemo(() => (drawer.spools ?? []).map((s) => s.id), [drawer]);
-  const leader = useLeader(rig, water, asked, spools, units);
+  const leader = useLeader(rig, water, chosen, spools, units);
   const faults = faultsOf(leader.error);
   const answer = leader.data;
+  const { school, joint } = chosen;
+  const spec = answer?.spec;
+  // Until a person chooses, school and joint are what the server took for this rig.
+  const asked = { ...chosen, school: school || (spec?.school ?? ""), joint: joint || (spec?.joint ?? "") };
   const [ref, size] = useSize<HTMLDivElement>();
   const pin = useMemo<Action[]>(
     () => [

@@ -27,7 +27,7 @@ export const FIRST: Asked = {
   tippet_length: "",
   wind: "",
   stroke: "usual",
-  joint: "blood",
+  joint: "",
   ring: false,
   optimise: true,
   shares: null,
@@ -35,12 +35,6 @@ export const FIRST: Asked = {
   cut_to: "",
   without: [],
 };
-
-/** The school a rig asks for until a person chooses: contact rigs level, lake teams level, the rest tapered. */
-export function schoolOf(rig: Rig): string {
-  if ((rig.head?.kind ?? "held") === "held") return "level-contact";
-  return rig.attachments.length > 2 ? "level-lake" : "all-round";
-}
 
 type State = { asked: Asked; ghost: LeaderAnswer | null };
 
@@ -54,7 +48,7 @@ export function ask(change: Partial<Asked>): void {
 export const useLeaderBook = () =>
   useQuery({
     queryKey: ["leader-book"],
-    queryFn: async () => taken(await api.GET("/api/leader/book")),
+    queryFn: async () => taken(await api.GET("/api/v1/leader/book")),
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -68,13 +62,13 @@ export function useLeader(
 ) {
   const { without, ...rest } = asked;
   const own = without === null ? [] : spools.filter((id) => !without.includes(id));
-  const body: LeaderRequest = { rig, water, ...rest, spools: own, quarter_inch: units !== "metric", units };
+  const body: LeaderRequest = { rig, water, ...rest, spools: own, quarter_inch: units !== "metric" };
   return useQuery({
     queryKey: ["leader", body],
     placeholderData: keepPreviousData,
     retry: (count, error) => !(error instanceof Refused) && count < 3,
     staleTime: 60_000,
-    queryFn: async ({ signal }) => taken(await api.POST("/api/leader", { body, signal })),
+    queryFn: async ({ signal }) => taken(await api.POST("/api/v1/leader", { body, signal })),
   });
 }
 

@@ -1,6 +1,6 @@
 import type { TieSheet, UnitSystem } from "../../api/client";
-import { Cautions } from "../../app/cautions";
-import { CardButton } from "../../app/knot_card";
+import { Cautions } from "../../features/cautions/cautions";
+import { CardButton } from "../../features/knots/knot_card";
 
 type Props = {
   sheet: TieSheet;

@@ -1,9 +1,9 @@
 import { createPortal } from "react-dom";
 import type { Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
-import type { Saved } from "../../app/bench_store";
-import { useMeasures } from "../../app/queries";
 import { LineColumn } from "../../drawings/line_column";
 import { text } from "../../model/format";
+import type { Saved } from "../../state/bench_store";
+import { useMeasures } from "../../state/queries";
 
 type Props = { rig: Rig; sheet: TieSheet; saved: Saved; water: Reach | null; system: UnitSystem };
 const day = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "short", year: "numeric" });

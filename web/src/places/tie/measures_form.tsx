@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, Refused, taken, type UnitSystem } from "../../api/client";
-import { useMeasures } from "../../app/queries";
 import { text } from "../../model/format";
+import { useMeasures } from "../../state/queries";
 import { Button } from "../../ui/button";
 
 const FIELDS = [
@@ -37,7 +37,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
       .filter(Boolean);
     try {
       const body = { hand: typed("hand"), forearm: typed("forearm"), chest: typed("chest"), rod_marks: marks };
-      taken(await api.PUT("/api/measures", { body }));
+      taken(await api.PUT("/api/v1/measures", { body }));
       setFaults({});
       for (const key of ["measures", "sheet"]) void queries.invalidateQueries({ queryKey: [key] });
       setNote("Set; they stand beside every length now.");

@@ -1,6 +1,6 @@
 import type { CardView, Cut, TieSheet, TieStep, UnitSystem } from "../../api/client";
-import { KnotSteps } from "../../app/knot_card";
 import { CutRuler } from "../../drawings/cut_ruler";
+import { KnotSteps } from "../../features/knots/knot_card";
 import { useSize } from "../../ui/use_size";
 
 type Props = {

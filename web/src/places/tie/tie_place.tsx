@@ -10,13 +10,13 @@ import {
   taken,
   type UnitSystem,
 } from "../../api/client";
-import { type Saved, useBench } from "../../app/bench_store";
-import { useKnotCard } from "../../app/knot_card";
-import { openSheet } from "../../app/open_sheets";
-import { useBook } from "../../app/queries";
-import { saveRig } from "../../app/use_keep_rig";
 import { LineColumn } from "../../drawings/line_column";
+import { useKnotCard } from "../../features/knots/knot_card";
 import { when } from "../../model/moment";
+import { type Saved, useBench } from "../../state/bench_store";
+import { openSheet } from "../../state/open_sheets";
+import { useBook } from "../../state/queries";
+import { saveRig } from "../../state/use_keep_rig";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
@@ -175,7 +175,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
   const markSaved = useBench((s) => s.markSaved);
   const back = async (tie: TieView) => {
     try {
-      taken(await api.POST("/api/ties/{tie_id}/undo", { params: { path: { tie_id: tie.id } } }));
+      taken(await api.POST("/api/v1/ties/{tie_id}/undo", { params: { path: { tie_id: tie.id } } }));
       changed();
       say("Taken back; line and flies are in the drawer again.");
     } catch {
@@ -188,7 +188,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       await saveRig();
       const base = useBench.getState().saved ?? saved;
       const tie = taken(
-        await api.POST("/api/rigs/{rig_id}/ties", {
+        await api.POST("/api/v1/rigs/{rig_id}/ties", {
           params: { path: { rig_id: base.rigId } },
           body: { id: crypto.randomUUID(), revision_id: crypto.randomUUID(), base: base.revision, rig },
         }),
@@ -233,7 +233,7 @@ function FliesOut({ tie, onSettled }: { tie: TieView; onSettled: () => void }) {
   const settle = async (weights: readonly string[], what: "back" | "lost") => {
     try {
       const body = { id: crypto.randomUUID(), back: [] as string[], lost: [] as string[], [what]: [...weights] };
-      taken(await api.POST("/api/ties/{tie_id}/flies", { params: { path: { tie_id: tie.id } }, body }));
+      taken(await api.POST("/api/v1/ties/{tie_id}/flies", { params: { path: { tie_id: tie.id } }, body }));
       onSettled();
       say(what === "lost" ? "Lost; take a new one from the box." : "Back in the box.");
     } catch (error) {

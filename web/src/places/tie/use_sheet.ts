@@ -8,7 +8,7 @@ export function useSheet(rig: Rig | null, units: SystemKey) {
     queryKey: ["sheet", rig, units],
     enabled: rig !== null,
     placeholderData: keepPreviousData,
-    queryFn: async (): Promise<TieSheet> => taken(await api.POST("/api/sheet", { body: { rig: rig as Rig, units } })),
+    queryFn: async (): Promise<TieSheet> => taken(await api.POST("/api/v1/sheet", { body: { rig: rig as Rig } })),
   });
 }
 
@@ -64,7 +64,8 @@ export function useLastTie(rigId: string | null) {
     queryKey: ["last-tie", rigId],
     enabled: rigId !== null,
     queryFn: async () =>
-      taken(await api.GET("/api/rigs/{rig_id}/ties/last", { params: { path: { rig_id: rigId ?? "" } } })).tie ?? null,
+      taken(await api.GET("/api/v1/rigs/{rig_id}/ties/last", { params: { path: { rig_id: rigId ?? "" } } })).tie ??
+      null,
   });
 }
 

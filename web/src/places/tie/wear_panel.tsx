@@ -42,7 +42,7 @@ export function WearPanel({ tie, onChanged }: Props) {
     send(
       async () =>
         taken(
-          await api.POST("/api/ties/{tie_id}/wear", {
+          await api.POST("/api/v1/ties/{tie_id}/wear", {
             params: { path: { tie_id: tie.id } },
             body: { id: crypto.randomUUID(), kind, span, lost: kind === "cut back" || kind === "broke" ? lost : "" },
           }),
@@ -54,7 +54,7 @@ export function WearPanel({ tie, onChanged }: Props) {
     send(
       async () =>
         taken(
-          await api.POST("/api/ties/{tie_id}/wear/{wear_id}/undo", {
+          await api.POST("/api/v1/ties/{tie_id}/wear/{wear_id}/undo", {
             params: { path: { tie_id: tie.id, wear_id: last.id } },
           }),
         ),

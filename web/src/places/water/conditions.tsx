@@ -1,11 +1,11 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { Cautions } from "../../app/cautions";
-import { useDays, useRuleSets } from "../../app/queries";
+import { Cautions } from "../../features/cautions/cautions";
 import { text } from "../../model/format";
 import { onDay } from "../../model/moment";
+import { useBench } from "../../state/bench_store";
+import { useDays, useRuleSets } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
@@ -21,11 +21,10 @@ const ZONES = [
   { name: "on the stones", low: "0 cm", high: "15 cm", datum: "bed" },
   { name: "15–30 cm up", low: "15 cm", high: "30 cm", datum: "bed" },
 ] as const;
-const RIVER_WINDS = ["upstream", "downstream", "across"];
-const LAKE_WINDS = ["away from you", "towards you", "across"];
 
 /** What is read from the water: pace, where they hold, the day, the rules, and the cautions that go with them. */
 export function Conditions({ water, section, book, system }: Props) {
+  const nature = book.waters.find((w) => w.key === water.kind);
   return (
     <section
       aria-label="Conditions"
@@ -36,11 +35,11 @@ export function Conditions({ water, section, book, system }: Props) {
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
           <Named water={water} field="name" label="Name" shown={water.name} />
           <Named water={water} field="river" label="River or lake" shown={water.river} />
-          <Word water={water} field="kind" label="Kind" words={["river", "lake"]} />
+          <Word water={water} field="kind" label="Kind" words={book.waters.map((w) => w.key)} />
           <BedChoice water={water} book={book} />
         </div>
       </Group>
-      {water.kind === "lake" ? null : <PaceIt water={water} section={section} system={system} />}
+      {nature?.flows ? <PaceIt water={water} section={section} system={system} /> : null}
       <Group title="Where they hold">
         <Holding water={water} system={system} />
       </Group>
@@ -59,16 +58,16 @@ export function Conditions({ water, section, book, system }: Props) {
             shown={text(system, "wind", water.wind_m_s ?? 0)}
             to={(value) => ({ op: "set_figure", field: "wind", value })}
           />
-          <Word water={water} field="blows" label="It blows" words={water.kind === "lake" ? LAKE_WINDS : RIVER_WINDS} />
+          <Word water={water} field="blows" label="It blows" words={nature?.winds ?? []} />
         </div>
         <GaugeStrip water={water} system={system} />
         <Days water={water} system={system} />
       </Group>
-      {water.kind === "lake" ? null : (
+      {nature?.flows ? (
         <Group title="Lanes, nearest first">
           <Lanes water={water} system={system} />
         </Group>
-      )}
+      ) : null}
       <Group title="What a fly can be lost to">
         <Obstacles water={water} system={system} />
       </Group>
@@ -115,7 +114,7 @@ function Named(props: { water: Reach; field: "name" | "river" | "species"; label
 type Words = "kind" | "clarity" | "wariness" | "blows";
 function Word(props: { water: Reach; field: Words; label: string; words: readonly string[] }) {
   const { fault, edit } = useWaterField(props.field);
-  const value = props.water[props.field] ?? "";
+  const value = props.water[props.field] ?? props.words[0] ?? "";
   const words = props.words.includes(value) ? props.words : [value, ...props.words];
   return (
     <Choice
@@ -204,14 +203,14 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
             label="From"
             width="w-full"
             shown={low}
-            onCommit={(value) => edit({ op: "set_zone", low: value, high, datum })}
+            onCommit={(value) => edit({ op: "set_zone", low: value })}
             {...side("low")}
           />
           <TypedField
             label="To"
             width="w-full"
             shown={high}
-            onCommit={(value) => edit({ op: "set_zone", low, high: value, datum })}
+            onCommit={(value) => edit({ op: "set_zone", high: value })}
             {...side("high")}
           />
         </div>
@@ -221,7 +220,7 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
               {z.name}
             </Button>
           ))}
-          <Button onClick={() => edit({ op: "set_zone", low, high, datum: datum === "bed" ? "surface" : "bed" })}>
+          <Button onClick={() => edit({ op: "set_zone", datum: datum === "bed" ? "surface" : "bed" })}>
             {datum === "bed" ? "from the surface" : "from the bed"}
           </Button>
         </div>
@@ -248,8 +247,8 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
                 {row.reach.kind === "lake" ? "" : ` · ${text(system, "speed", row.reach.pace_m_s)}`} ·{" "}
                 {row.reach.clarity}
               </span>
-              <Button onClick={() => setWater(row.reach)} aria-label={`As on ${onDay(row.day)}`}>
-                As then
+              <Button onClick={() => setWater(row.reach)} aria-label={`Use the figures of ${onDay(row.day)}`}>
+                Use that day's figures
               </Button>
             </li>
           ))}
@@ -355,7 +354,7 @@ function Drop({ what, run }: { what: string; run: () => void }) {
 
 function Rules({ water }: { water: Reach }) {
   const { edit } = useWaterField("rules");
-  const sets = useRuleSets();
+  const sets = useRuleSets(useBench((s) => s.units));
   const all = sets.data ?? [];
   const now = all.find((r) => r.rules.id === water.rules);
   const [writing, setWriting] = useState<RuleSetView["rules"] | "new" | null>(null);

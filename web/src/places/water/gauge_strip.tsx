@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, type GaugeView, type Reach, taken, type UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
 import { text } from "../../model/format";
 import { ageOf } from "../../model/moment";
+import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
@@ -16,7 +16,7 @@ export function GaugeStrip({ water, system }: Props) {
   const fault = useBench((s) => s.faults["water.gauge"]);
   const stations = useQuery({
     queryKey: ["gauges"],
-    queryFn: async () => taken(await api.GET("/api/gauges")),
+    queryFn: async () => taken(await api.GET("/api/v1/gauges")),
     staleTime: EVERY_MS,
   });
   const gauge = useQuery({
@@ -24,7 +24,7 @@ export function GaugeStrip({ water, system }: Props) {
     enabled: Boolean(water.gauge),
     refetchInterval: EVERY_MS,
     queryFn: async () =>
-      taken(await api.GET("/api/gauges/{station}", { params: { path: { station: water.gauge ?? "" } } })),
+      taken(await api.GET("/api/v1/gauges/{station}", { params: { path: { station: water.gauge ?? "" } } })),
   });
   const known = stations.data?.stations ?? [];
   if (known.length === 0 && !water.gauge) return null;

@@ -1,7 +1,7 @@
 import { Plus, X } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { api, Refused, type RuleSetView, taken } from "../../api/client";
-import { useBook } from "../../app/queries";
+import { useBook } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 
@@ -90,7 +90,7 @@ function Form({ rules, onClose, onKept, onDropped }: Omit<Props, "rules"> & { ru
         ...flags,
         seasons: seasons.map(({ method, first, last }) => ({ method, first, last })),
       };
-      taken(await api.PUT("/api/rule-sets/{key}", { params: { path: { key } }, body }));
+      taken(await api.PUT("/api/v1/rule-sets/{key}", { params: { path: { key } }, body }));
       onKept(key);
       onClose();
     } catch (error) {
@@ -106,7 +106,7 @@ function Form({ rules, onClose, onKept, onDropped }: Omit<Props, "rules"> & { ru
   const drop = async () => {
     if (!rules) return;
     try {
-      taken(await api.DELETE("/api/rule-sets/{key}", { params: { path: { key: rules.id } } }));
+      taken(await api.DELETE("/api/v1/rule-sets/{key}", { params: { path: { key: rules.id } } }));
       onDropped(rules.id);
       onClose();
     } catch {

@@ -1,8 +1,8 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Reach, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
 import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
 import { useWaterField } from "./use_water_field";

@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { openSheet } from "../../app/open_sheets";
+import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 
 /** From the water on to a rig for it. */

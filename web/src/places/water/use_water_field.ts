@@ -1,5 +1,5 @@
 import type { WaterEdit } from "../../api/client";
-import { useBench } from "../../app/bench_store";
+import { useBench } from "../../state/bench_store";
 
 /** Edits today's water from a field, and what the server refused of it. */
 export function useWaterField(name: string): {

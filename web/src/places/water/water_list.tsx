@@ -1,24 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
-import type { Book, KeptReach, Reach, UnitSystem } from "../../api/client";
-import { api, taken } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { useReaches } from "../../app/queries";
-import { saveWater } from "../../app/use_keep_water";
+import { api, type Book, type KeptReach, type Reach, taken, type UnitSystem } from "../../api/client";
+import { makeWater } from "../../features/water/make_water";
 import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
-
-/** Makes a new water and takes it as today's. */
-export async function makeWater(book: Book): Promise<void> {
-  const water: Reach = { ...book.blank_water, id: crypto.randomUUID() };
-  try {
-    const kept = await saveWater(water, null);
-    useBench.getState().setWater(kept.reach, kept.number);
-  } catch {
-    say("The server does not answer; no water was made.");
-  }
-}
 
 /** Every water one has, each with its bed in small. */
 export function WaterList({ book, system }: { book: Book; system: UnitSystem }) {
@@ -29,9 +17,9 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
   const throwAway = async (row: KeptReach) => {
     const path = { params: { path: { reach_id: row.reach.id } } };
     try {
-      taken(await api.DELETE("/api/reaches/{reach_id}", path));
+      taken(await api.DELETE("/api/v1/reaches/{reach_id}", path));
       say(`${row.reach.name} was thrown away.`, () => {
-        void api.POST("/api/reaches/{reach_id}/bring-back", path).then((answer) => {
+        void api.POST("/api/v1/reaches/{reach_id}/bring-back", path).then((answer) => {
           if (!answer.response.ok) say("It could not be brought back.");
           again();
         });

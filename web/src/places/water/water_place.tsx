@@ -1,15 +1,16 @@
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Book, Reach, Section, UnitSystem } from "../../api/client";
-import { useBench } from "../../app/bench_store";
-import { useBook } from "../../app/queries";
-import { type Action, useActions } from "../../app/shortcuts";
 import { LanesPlan, PLAN_HEIGHT } from "../../drawings/lanes_plan";
 import { WaterSection } from "../../drawings/water_section";
+import { makeWater } from "../../features/water/make_water";
+import { useBench } from "../../state/bench_store";
+import { type Action, useActions } from "../../state/keys";
+import { useBook } from "../../state/queries";
 import { useSize } from "../../ui/use_size";
 import { Conditions } from "./conditions";
 import { SoundingControls } from "./sounding_controls";
-import { makeWater, WaterList } from "./water_list";
+import { WaterList } from "./water_list";
 
 /** Today's water, drawn from above and in section, with everything read from it. */
 export function WaterPlace() {
@@ -72,7 +73,7 @@ function Drawings({ water, section, book, system }: Props) {
   const [picked, setPicked] = useState<number | null>(null);
   const edit = useBench((s) => s.edit);
   const selected = picked !== null && picked < (water.soundings?.length ?? 0) ? picked : null;
-  const plan = water.kind === "lake" ? 0 : PLAN_HEIGHT;
+  const plan = book.waters.find((w) => w.key === water.kind)?.flows ? PLAN_HEIGHT : 0;
   return (
     <section aria-label="Drawings" className="flex min-h-0 min-w-0 flex-col">
       {plan ? <p className="px-4 pt-2 text-[13px] text-soft">From above: lanes between you and the fish</p> : null}

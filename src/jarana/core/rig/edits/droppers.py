@@ -10,12 +10,21 @@ from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
 from jarana.core.tackle.drawer import Drawer
-from jarana.core.tackle.knot import KnotUse
+from jarana.core.tackle.knot import KnotUse, usual_knot
+from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import Writer
 
 School = Literal["tag", "link", "ring", "bend", "fold"]
 KNOT: dict[School, KnotUse] = {"tag": "joint", "link": "joint", "ring": "ring", "bend": "bend", "fold": "fold"}
 """What a joint is tied with when a school comes to it (knots table, `uses`)."""
+
+
+def card_of(school: School) -> str:
+    """Return the card that shows how a dropper is hung: the school's own, else that of the knot it is tied with."""
+    own = f"school-{school}"
+    return own if own in knot_cards() else usual_knot(KNOT[school]).key
+
+
 DROPPER_LINE = Law(
     "a dropper's line", "practice: 10 to 30 cm, longer in deep water (starting value)", {"depth_m": (0.1, 12.0)}
 )

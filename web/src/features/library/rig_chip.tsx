@@ -1,12 +1,13 @@
 import { ChevronDown } from "lucide-react";
-import { useBench } from "./bench_store";
-import { openSheet } from "./open_sheets";
-import type { SaveState } from "./use_keep_rig";
+import { useBench } from "../../state/bench_store";
+import { openSheet } from "../../state/open_sheets";
+import type { SaveState } from "../../state/use_keep_rig";
 
 const SAID: Record<SaveState, string> = {
   saved: "saved",
   unsaved: "not saved yet",
   saving: "saving",
+  sending: "sending",
   stale: "changed elsewhere",
 };
 

@@ -1,5 +1,5 @@
 import { create } from "zustand";
-import type { Caution } from "../api/client";
+import type { Caution } from "../../api/client";
 
 const KEY = "jarana.cautions";
 

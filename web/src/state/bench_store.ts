@@ -8,6 +8,7 @@ import {
   type Rig,
   type Section,
   type SystemKey,
+  speakUnits,
   taken,
   type WaterEdit,
 } from "../api/client";
@@ -19,6 +20,8 @@ export type Waiting = { edit: Edit; field: string };
 export type Saved = { rigId: string; revision: string | null; number: number; rig: Rig | null };
 /** A water as the server last had it. */
 export type SavedWater = { number: number | null; water: Reach | null };
+/** What of a bench survives a reload besides its documents: the past, and edits that were not answered yet. */
+export type Kept = { past: Docs[]; future: Docs[]; waiting: Waiting[] };
 type Computed = { rig: Rig | null; water: Reach; section: Section; seq: number; answer: Answer | null };
 
 type State = {
@@ -41,7 +44,7 @@ type State = {
 };
 
 type Actions = {
-  open: (docs: Docs, saved: Saved | null) => void;
+  open: (docs: Docs, saved: Saved | null, kept?: Kept) => void;
   setRig: (rig: Rig) => void;
   edit: (edit: Edit, field?: string) => void;
   setWater: (water: Reach, number?: number | null) => void;
@@ -61,35 +64,37 @@ const RETRY_MS = [500, 1000, 2000, 4000];
 let seq = Date.now();
 /** Answers below this number belong to a past that was undone. */
 let floor = 0;
-let shown = 0;
 let retries = 0;
-let inFlight: AbortController[] = [];
+let inFlight: AbortController | null = null;
 
 export const useBench = create<State & Actions>((set, get) => {
+  /** Sends what waits, one request at a time: what is pressed meanwhile goes out together with the next. */
   async function send(): Promise<void> {
-    const { docs, waiting, units } = get();
-    if (!docs) return;
+    const { docs, waiting } = get();
+    if (!docs || inFlight) return;
     seq += 1;
     const mine = seq;
     const sent = [...waiting];
     const control = new AbortController();
-    inFlight.push(control);
+    inFlight = control;
+    let again = false;
     try {
-      const computed = await compute(docs, sent, mine, units, control.signal);
+      const computed = await compute(docs, sent, mine, control.signal);
       retries = 0;
-      accept(computed, sent);
+      again = accept(computed, sent);
     } catch (error) {
-      if (control.signal.aborted || mine < floor) return;
-      if (error instanceof Refused && error.status < 500 && error.status !== 429) refuse(error, sent);
-      else retry(error);
+      if (!control.signal.aborted && mine >= floor) {
+        if (error instanceof Refused && error.status < 500 && error.status !== 429) again = refuse(error, sent);
+        else retry(error);
+      }
     } finally {
-      inFlight = inFlight.filter((c) => c !== control);
+      if (inFlight === control) inFlight = null;
     }
+    if (again) void send();
   }
 
-  function accept(computed: Computed, sent: Waiting[]): void {
-    if (computed.seq < floor || computed.seq <= shown) return;
-    shown = computed.seq;
+  function accept(computed: Computed, sent: Waiting[]): boolean {
+    if (computed.seq < floor) return false;
     const { docs, past, waiting, future } = get();
     const changed = sent.length > 0 && docs !== null;
     const next = { rig: computed.rig, water: computed.water };
@@ -104,9 +109,10 @@ export const useBench = create<State & Actions>((set, get) => {
       trouble: "",
       selected: keep(get().selected, next.rig),
     });
+    return get().waiting.length > 0;
   }
 
-  function refuse(error: Refused, sent: Waiting[]): void {
+  function refuse(error: Refused, sent: Waiting[]): boolean {
     const faults = { ...get().faults };
     const wrong = new Set<Waiting>();
     for (const fault of error.problem?.faults ?? []) {
@@ -122,7 +128,7 @@ export const useBench = create<State & Actions>((set, get) => {
     const drop = wrong.size > 0 ? wrong : new Set(sent);
     const trouble = wrong.size > 0 ? "" : error.message;
     set({ faults, trouble, waiting: get().waiting.filter((w) => !drop.has(w)) });
-    if (get().waiting.length > 0) void send();
+    return get().waiting.length > 0;
   }
 
   function retry(error: unknown): void {
@@ -137,10 +143,11 @@ export const useBench = create<State & Actions>((set, get) => {
     window.setTimeout(() => void send(), wait);
   }
 
-  function jump(docs: Docs): void {
+  function jump(docs: Docs, waiting: Waiting[] = []): void {
     floor = seq + 1;
-    for (const control of inFlight) control.abort();
-    set({ docs, waiting: [], faults: {}, trouble: "" });
+    inFlight?.abort();
+    inFlight = null;
+    set({ docs, waiting, faults: {}, trouble: "" });
     void send();
   }
 
@@ -158,9 +165,9 @@ export const useBench = create<State & Actions>((set, get) => {
     selected: null,
     saved: null,
     waters: {},
-    open(docs, saved) {
-      set({ past: [], future: [], answer: null, selected: null, saved });
-      jump(docs);
+    open(docs, saved, kept) {
+      set({ past: kept?.past ?? [], future: kept?.future ?? [], answer: null, selected: null, saved });
+      jump(docs, kept?.waiting);
     },
     setRig(rig) {
       const { docs, past } = get();
@@ -206,7 +213,8 @@ export const useBench = create<State & Actions>((set, get) => {
         localStorage.setItem("jarana.units", units);
       } catch {}
       set({ units });
-      void send();
+      const { docs, waiting } = get();
+      if (docs) jump(docs, waiting);
     },
     select(part) {
       set({ selected: part });
@@ -223,21 +231,15 @@ export const useBench = create<State & Actions>((set, get) => {
 });
 
 /** Asks the one call that serves the workbench, or the water's own where there is no rig yet. */
-async function compute(
-  docs: Docs,
-  sent: Waiting[],
-  seq: number,
-  units: SystemKey,
-  signal: AbortSignal,
-): Promise<Computed> {
+async function compute(docs: Docs, sent: Waiting[], seq: number, signal: AbortSignal): Promise<Computed> {
   const { rig, water } = docs;
   if (rig) {
     const edits = sent.map((w) => w.edit);
-    const answer = taken(await api.POST("/api/workbench", { body: { rig, water, edits, seq, units }, signal }));
+    const answer = taken(await api.POST("/api/v1/workbench", { body: { rig, water, edits, seq }, signal }));
     return { rig: answer.rig, water: answer.water, section: answer.section, seq, answer };
   }
   const edits = sent.map((w) => w.edit as WaterEdit);
-  const answer = taken(await api.POST("/api/water", { body: { water, edits, seq, units }, signal }));
+  const answer = taken(await api.POST("/api/v1/water", { body: { water, edits, seq }, signal }));
   return { rig: null, water: answer.water, section: answer.section, seq, answer: null };
 }
 
@@ -254,3 +256,5 @@ function readUnits(): SystemKey {
   } catch {}
   return "metric";
 }
+
+speakUnits(() => useBench.getState().units);

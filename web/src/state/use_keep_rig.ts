@@ -5,7 +5,8 @@ import { useBench } from "./bench_store";
 import { keepDraft, restoredRig } from "./draft";
 
 const REST_MS = 2000;
-export type SaveState = "saved" | "unsaved" | "saving" | "stale";
+const DRAFT_MS = 120;
+export type SaveState = "saved" | "unsaved" | "saving" | "sending" | "stale";
 export type Keeping = {
   state: SaveState;
   newest: RigRevision | null;
@@ -21,7 +22,7 @@ export async function saveRig(occasion: "changed" | "restored" = "changed", last
   if (!docs?.rig || !base || !isDirty()) return;
   if (pending?.rig !== docs.rig) pending = { id: crypto.randomUUID(), rig: docs.rig };
   const row = taken(
-    await api.POST("/api/rigs/{rig_id}/revisions", {
+    await api.POST("/api/v1/rigs/{rig_id}/revisions", {
       params: { path: { rig_id: base.rigId } },
       body: { id: pending.id, base: base.revision, rig: docs.rig, occasion },
       keepalive: last,
@@ -48,6 +49,9 @@ export function useKeepRig(): Keeping {
   const queries = useQueryClient();
   const docs = useBench((s) => s.docs);
   const saved = useBench((s) => s.saved);
+  const past = useBench((s) => s.past);
+  const future = useBench((s) => s.future);
+  const waiting = useBench((s) => s.waiting);
   const markSaved = useBench((s) => s.markSaved);
   const open = useBench((s) => s.open);
   const [busy, setBusy] = useState(false);
@@ -84,8 +88,16 @@ export function useKeepRig(): Keeping {
   }, [dirty, busy, newest, save, docs?.rig]);
 
   useEffect(() => {
-    keepDraft(dirty && docs && saved ? { docs, saved } : null);
-  }, [dirty, docs, saved]);
+    if (!docs?.rig || !saved) return;
+    const kept = { docs, saved, kept: { past, future, waiting } };
+    const timer = window.setTimeout(() => keepDraft(kept), DRAFT_MS);
+    const leave = () => keepDraft(kept);
+    window.addEventListener("pagehide", leave);
+    return () => {
+      window.clearTimeout(timer);
+      window.removeEventListener("pagehide", leave);
+    };
+  }, [docs, saved, past, future, waiting]);
 
   useEffect(() => {
     const leave = () => {
@@ -108,5 +120,6 @@ export function useKeepRig(): Keeping {
     );
     setNewest(null);
   };
-  return { state: newest ? "stale" : busy ? "saving" : dirty ? "unsaved" : "saved", newest, keepMine, takeTheirs };
+  const state = newest ? "stale" : waiting.length > 0 ? "sending" : busy ? "saving" : dirty ? "unsaved" : "saved";
+  return { state, newest, keepMine, takeTheirs };
 }

@@ -3,10 +3,10 @@ import { useFollowing } from "./use_following";
 
 const REST_MS = 250;
 
-async function ask(answer: Answer, units: SystemKey, signal: AbortSignal) {
+async function ask(answer: Answer, _units: SystemKey, signal: AbortSignal) {
   const { rig, water, seq, readings } = answer;
   if (readings.every((r) => r.severity === "fine")) return undefined;
-  return (await api.POST("/api/workbench/tries", { body: { rig, water, seq, units }, signal })).data;
+  return (await api.POST("/api/v1/workbench/tries", { body: { rig, water, seq }, signal })).data;
 }
 
 /** The readings of an answer, with what to try added once it has been computed; the nominal ones until then. */

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, useState } from "react";
-import { Button } from "../ui/button";
-import { SideSheet } from "../ui/side_sheet";
-import { openSheet, useSheets } from "./open_sheets";
-import { type Action, allActions, keyName, keysOf, keyText, useKeys } from "./shortcuts";
+import { type Action, allActions, keyName, keysOf, keyText, useKeys } from "../../state/keys";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { Button } from "../../ui/button";
+import { SideSheet } from "../../ui/side_sheet";
 
 const NEVER = ["Tab", "Enter", "Shift", "Control", "Alt", "Meta", "ArrowUp", "ArrowDown", "ArrowLeft", "ArrowRight"];
 

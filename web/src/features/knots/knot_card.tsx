@@ -1,17 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { BookOpen } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { api, type CardView, taken, type UnitSystem } from "../api/client";
-import { KnotDrawing } from "../drawings/knot_drawing";
-import { text } from "../model/format";
-import { SideSheet } from "../ui/side_sheet";
+import { api, type CardView, taken, type UnitSystem } from "../../api/client";
+import { KnotDrawing } from "../../drawings/knot_drawing";
+import { text } from "../../model/format";
+import { SideSheet } from "../../ui/side_sheet";
 
 /** Every knot card; they never change while the page is open. */
 export function useKnotCard(key: string | undefined): CardView | null {
   const cards = useQuery({
     queryKey: ["knot-cards"],
     staleTime: Number.POSITIVE_INFINITY,
-    queryFn: async () => taken(await api.GET("/api/knot-cards")).cards,
+    queryFn: async () => taken(await api.GET("/api/v1/knot-cards")).cards,
   });
   return cards.data?.find((card) => card.key === key) ?? null;
 }

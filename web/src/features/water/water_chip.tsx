@@ -1,13 +1,13 @@
 import { ChevronDown } from "lucide-react";
 import { Popover } from "radix-ui";
 import { Link } from "react-router";
-import type { Book, Reach, UnitSystem } from "../api/client";
-import { text } from "../model/format";
-import { Button } from "../ui/button";
-import { Choice } from "../ui/choice";
-import { TypedField } from "../ui/typed_field";
-import { useBench } from "./bench_store";
-import { useReaches } from "./queries";
+import type { Book, Reach, UnitSystem } from "../../api/client";
+import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { useReaches } from "../../state/queries";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { TypedField } from "../../ui/typed_field";
 
 type Props = { water: Reach; book: Book; system: UnitSystem };
 const PRESETS = [
@@ -56,8 +56,8 @@ function WaterForm({ water, book, system }: Props) {
   const { zone } = water;
   const low = text(system, "short", zone.low_m);
   const high = text(system, "short", zone.high_m);
-  const setZone = (from: string, to: string, datum = zone.datum) =>
-    edit({ op: "set_zone", low: from, high: to, datum: datum ?? "bed" }, "water.zone");
+  const setZone = (change: { low?: string; high?: string; datum?: "bed" | "surface" }) =>
+    edit({ op: "set_zone", ...change }, "water.zone");
   const others = (reaches.data ?? []).map(({ reach }) => ({ value: reach.id, label: waterName(reach) }));
   return (
     <div className="grid gap-3">
@@ -104,20 +104,20 @@ function WaterForm({ water, book, system }: Props) {
             label="From"
             width="w-full"
             shown={low}
-            onCommit={(value) => setZone(value, high)}
+            onCommit={(value) => setZone({ low: value })}
             {...field("zone.low")}
           />
           <TypedField
             label="To"
             width="w-full"
             shown={high}
-            onCommit={(value) => setZone(low, value)}
+            onCommit={(value) => setZone({ high: value })}
             {...field("zone.high")}
           />
         </div>
         <div className="mt-2 flex gap-2">
           {PRESETS.map((preset) => (
-            <Button key={preset.name} onClick={() => setZone(preset.low, preset.high, "bed")}>
+            <Button key={preset.name} onClick={() => setZone({ low: preset.low, high: preset.high, datum: "bed" })}>
               {preset.name}
             </Button>
           ))}

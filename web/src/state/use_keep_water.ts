@@ -15,7 +15,7 @@ export function today(): string {
 /** Saves a water as it is today and returns what the server has of it. */
 export async function saveWater(water: Reach, number: number | null): Promise<KeptReach> {
   return taken(
-    await api.PUT("/api/reaches/{reach_id}", {
+    await api.PUT("/api/v1/reaches/{reach_id}", {
       params: { path: { reach_id: water.id } },
       body: { reach: water, base: number, day: today() },
     }),

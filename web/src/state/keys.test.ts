@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import { keysOf, keyText, useKeys } from "./shortcuts";
+import { keysOf, keyText, useKeys } from "./keys";
 
 const up = { id: "up", does: "up", keys: "]", group: "g", run: () => undefined };
 const down = { id: "down", does: "down", keys: "[", group: "g", run: () => undefined };

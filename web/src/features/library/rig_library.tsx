@@ -1,16 +1,16 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Copy, Download, FolderOpen, Pencil, Trash2, Upload } from "lucide-react";
 import { type FormEvent, useRef, useState } from "react";
-import { api, type Fault, Refused, type RigSummary, taken } from "../api/client";
-import { when } from "../model/moment";
-import { Button } from "../ui/button";
-import { SideSheet } from "../ui/side_sheet";
-import { say } from "../ui/toast";
-import { useBench } from "./bench_store";
-import { openSheet, useSheets } from "./open_sheets";
-import { useRigs } from "./queries";
-import { saveRig } from "./use_keep_rig";
-import { takeInHand } from "./use_rig_in_hand";
+import { api, type Fault, Refused, type RigSummary, taken } from "../../api/client";
+import { when } from "../../model/moment";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useRigs } from "../../state/queries";
+import { saveRig } from "../../state/use_keep_rig";
+import { takeInHand } from "../../state/use_rig_in_hand";
+import { Button } from "../../ui/button";
+import { SideSheet } from "../../ui/side_sheet";
+import { say } from "../../ui/toast";
 
 /** Every rig one has: find it, take it in hand, copy it, rename it, throw it away and get it back; files in and out. */
 export function RigLibrary() {
@@ -106,7 +106,7 @@ function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void })
     onFaults([]);
     try {
       const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), text: await file.text() };
-      const made = taken(await api.POST("/api/rigs/import", { body }));
+      const made = taken(await api.POST("/api/v1/rigs/import", { body }));
       takeInHand(made);
       again();
       openSheet(null);
@@ -155,24 +155,24 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
   const take = () =>
     act(async () => {
       await saveRig();
-      takeInHand(taken(await api.GET("/api/rigs/{rig_id}", path)));
+      takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", path)));
       openSheet(null);
     });
   const duplicate = () =>
     act(async () => {
       if (inHand) await saveRig();
       const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID() };
-      takeInHand(taken(await api.POST("/api/rigs/{rig_id}/duplicate", { ...path, body })));
+      takeInHand(taken(await api.POST("/api/v1/rigs/{rig_id}/duplicate", { ...path, body })));
       onNote({ text: "Copied; the copy is in hand." });
     });
   const throwAway = () =>
     act(async () => {
-      taken(await api.DELETE("/api/rigs/{rig_id}", path));
+      taken(await api.DELETE("/api/v1/rigs/{rig_id}", path));
       onNote({
         text: `${rig.name} was thrown away.`,
         undo: () =>
           void act(async () => {
-            taken(await api.POST("/api/rigs/{rig_id}/bring-back", path));
+            taken(await api.POST("/api/v1/rigs/{rig_id}/bring-back", path));
           }),
       });
       if (inHand) await takeNext(rig.id);
@@ -185,7 +185,7 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
     if (inHand) useBench.getState().edit({ op: "rename", name }, "rig.name");
     else
       void act(async () => {
-        taken(await api.POST("/api/rigs/{rig_id}/rename", { ...path, body: { id: crypto.randomUUID(), name } }));
+        taken(await api.POST("/api/v1/rigs/{rig_id}/rename", { ...path, body: { id: crypto.randomUUID(), name } }));
       });
   };
   return (
@@ -248,7 +248,7 @@ function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
     if (inHand) await saveRig().catch(() => undefined);
     setOpen(!open);
   };
-  const at = `/api/rigs/${rig.id}`;
+  const at = `/api/v1/rigs/${rig.id}`;
   return (
     <>
       <Button onClick={() => void show()} aria-expanded={open} aria-label={`Files of ${rig.name}`} title="Files">
@@ -273,10 +273,10 @@ function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
 
 /** Takes the newest other rig in hand, or none. */
 async function takeNext(gone: string): Promise<void> {
-  const rigs = taken(await api.GET("/api/rigs")).rigs.filter((r) => r.id !== gone);
+  const rigs = taken(await api.GET("/api/v1/rigs")).rigs.filter((r) => r.id !== gone);
   const water = useBench.getState().docs?.water;
   const next = rigs[0];
-  if (next) takeInHand(taken(await api.GET("/api/rigs/{rig_id}", { params: { path: { rig_id: next.id } } })));
+  if (next) takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: next.id } } })));
   else if (water) useBench.getState().open({ rig: null, water }, null);
 }
 

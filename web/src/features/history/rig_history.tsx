@@ -1,12 +1,12 @@
 import { useState } from "react";
-import { api, type HistoryEntry, taken } from "../api/client";
-import { when } from "../model/moment";
-import { Button } from "../ui/button";
-import { SideSheet } from "../ui/side_sheet";
-import { useBench } from "./bench_store";
-import { openSheet, useSheets } from "./open_sheets";
-import { useHistory } from "./queries";
-import { saveRig } from "./use_keep_rig";
+import { api, type HistoryEntry, taken } from "../../api/client";
+import { when } from "../../model/moment";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useHistory } from "../../state/queries";
+import { saveRig } from "../../state/use_keep_rig";
+import { Button } from "../../ui/button";
+import { SideSheet } from "../../ui/side_sheet";
 
 const OCCASION: Record<string, string> = {
   started: "started from the method",
@@ -42,7 +42,7 @@ function Revisions() {
   const restore = async (row: HistoryEntry) => {
     try {
       await saveRig();
-      const old = taken(await api.GET("/api/rigs/{rig_id}/revisions/{revision_id}", path(row.id)));
+      const old = taken(await api.GET("/api/v1/rigs/{rig_id}/revisions/{revision_id}", path(row.id)));
       useBench.getState().setRig(old.rig);
       await saveRig("restored");
       await history.refetch();
@@ -59,8 +59,8 @@ function Revisions() {
     setPicked(now);
     const [one, two] = [...now].sort((a, b) => a.number - b.number);
     if (!one || !two) return;
-    const params = { path: { rig_id: saved.rigId, old: one.id, new: two.id }, query: { units } };
-    void api.GET("/api/rigs/{rig_id}/compare/{old}/{new}", { params }).then(({ data }) => {
+    const params = { path: { rig_id: saved.rigId, old: one.id, new: two.id } };
+    void api.GET("/api/v1/rigs/{rig_id}/compare/{old}/{new}", { params }).then(({ data }) => {
       setTold(data ? data.changes.map((c) => c.said) : ["The server does not answer."]);
     });
   };

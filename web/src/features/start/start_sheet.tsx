@@ -2,16 +2,16 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Check, CircleAlert, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Book, type MethodView, Refused, type StartedRig, type Suits, taken } from "../api/client";
-import { text } from "../model/format";
-import { Button } from "../ui/button";
-import { SideSheet } from "../ui/side_sheet";
-import { useBench } from "./bench_store";
-import { openSheet, useSheets } from "./open_sheets";
-import { useBook } from "./queries";
-import { saveRig } from "./use_keep_rig";
-import { takeInHand } from "./use_rig_in_hand";
-import { waterName } from "./water_chip";
+import { api, type Book, type MethodView, Refused, type StartedRig, type Suits, taken } from "../../api/client";
+import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useBook } from "../../state/queries";
+import { saveRig } from "../../state/use_keep_rig";
+import { takeInHand } from "../../state/use_rig_in_hand";
+import { Button } from "../../ui/button";
+import { SideSheet } from "../../ui/side_sheet";
+import { waterName } from "../water/water_chip";
 
 const FIRST = 5;
 
@@ -43,7 +43,7 @@ function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig)
   const ranked = useQuery({
     queryKey: ["ranked", water],
     enabled: water !== undefined,
-    queryFn: async () => taken(await api.POST("/api/methods/ranked", { body: { water: water as never } })).methods,
+    queryFn: async () => taken(await api.POST("/api/v1/methods/ranked", { body: { water: water as never } })).methods,
   });
   if (!water || !system) return null;
   const start = async (method: string) => {
@@ -51,8 +51,8 @@ function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig)
     setTrouble("");
     try {
       await saveRig().catch(() => undefined);
-      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method, water, units };
-      const made = taken(await api.POST("/api/rigs/start", { body }));
+      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method, water };
+      const made = taken(await api.POST("/api/v1/rigs/start", { body }));
       takeInHand(made);
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       void queries.invalidateQueries({ queryKey: ["history"] });

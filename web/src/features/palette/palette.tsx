@@ -1,16 +1,16 @@
 import { Command } from "cmdk";
 import { useNavigate } from "react-router";
-import { api, taken } from "../api/client";
-import { bodyName } from "../model/bodies";
-import { partsOf } from "../model/line_layout";
-import { useBench } from "./bench_store";
-import { openSheet, useSheets } from "./open_sheets";
-import { PLACES } from "./place_list";
-import { useReaches, useRigs } from "./queries";
-import { allActions, keysOf, keyText } from "./shortcuts";
-import { saveRig } from "./use_keep_rig";
-import { takeInHand } from "./use_rig_in_hand";
-import { waterName } from "./water_chip";
+import { api, taken } from "../../api/client";
+import { PLACES } from "../../app/place_list";
+import { bodyName } from "../../model/bodies";
+import { partsOf } from "../../model/line_layout";
+import { useBench } from "../../state/bench_store";
+import { allActions, keysOf, keyText } from "../../state/keys";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useReaches, useRigs } from "../../state/queries";
+import { saveRig } from "../../state/use_keep_rig";
+import { takeInHand } from "../../state/use_rig_in_hand";
+import { waterName } from "../water/water_chip";
 
 /** Anything by name: places, waters, rigs, parts of the rig in hand, and everything that has a key. */
 export function Palette() {
@@ -90,7 +90,7 @@ function Found({ close }: { close: () => void }) {
             value={`rig ${i} ${row.name} ${row.flies.join(" ")}`}
             onSelect={pick(async () => {
               await saveRig().catch(() => undefined);
-              takeInHand(taken(await api.GET("/api/rigs/{rig_id}", { params: { path: { rig_id: row.id } } })));
+              takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: row.id } } })));
             })}
           >
             {row.name}

@@ -1,0 +1,49 @@
+import { beforeEach, describe, expect, it, vi } from "vitest";
+import type { Docs, Saved, Waiting } from "./bench_store";
+import { isUnsaved, keepDraft, readDraft, restoredRig } from "./draft";
+
+const docs = { rig: { name: "r" }, water: { id: "w" } } as unknown as Docs;
+const saved = { rigId: "1", revision: "2", number: 3, rig: null } as Saved;
+const waiting = [{ edit: { op: "step_bead", at: "point", heavier: true }, field: "point.bead" }] as Waiting[];
+const nothing = { past: [], future: [], waiting: [] };
+
+beforeEach(() => sessionStorage.clear());
+
+describe("what was not saved yet", () => {
+  it("comes back after a reload, with the revision it was based on, its past and what was still on the way", () => {
+    const kept = { past: [docs, docs], future: [docs], waiting };
+    keepDraft({ docs, saved, kept });
+    expect(readDraft()).toEqual({ docs, saved, kept });
+    expect(restoredRig()).toEqual(docs.rig);
+  });
+  it("keeps fewer steps back where there is no room, and never loses what waits", () => {
+    const put = vi.spyOn(Storage.prototype, "setItem").mockImplementation(function (this: Storage, _key, text) {
+      if (text.length > 900) throw new DOMException("full", "QuotaExceededError");
+      (this as unknown as Record<string, string>)["jarana.draft"] = text;
+    });
+    keepDraft({ docs, saved, kept: { past: Array(200).fill(docs), future: [], waiting } });
+    put.mockRestore();
+    const kept = readDraft()?.kept;
+    expect(kept?.past.length).toBeGreaterThan(0);
+    expect(kept?.past.length).toBeLessThan(40);
+    expect(kept?.waiting).toEqual(waiting);
+  });
+  it("is gone once it is put away", () => {
+    keepDraft({ docs, saved, kept: nothing });
+    keepDraft(null);
+    expect(readDraft()).toBeNull();
+  });
+  it("is told from what was saved: an edit on the way is not saved", () => {
+    const same = { docs, saved: { ...saved, rig: docs.rig }, kept: nothing };
+    expect(isUnsaved(same)).toBe(false);
+    expect(isUnsaved({ ...same, saved })).toBe(true);
+    expect(isUnsaved({ ...same, kept: { ...nothing, waiting } })).toBe(true);
+  });
+  it.each(["", "{", "null", '{"docs":{}}', '{"docs":{"rig":{},"water":{}},"saved":{}}'])(
+    "is not made up from %s",
+    (text) => {
+      sessionStorage.setItem("jarana.draft", text);
+      expect(readDraft()).toBeNull();
+    },
+  );
+});

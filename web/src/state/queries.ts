@@ -1,0 +1,49 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, type SystemKey, taken } from "../api/client";
+
+export const useMe = () =>
+  useQuery({ queryKey: ["me"], queryFn: async () => taken(await api.GET("/api/v1/me")), retry: false });
+
+export const useBook = () =>
+  useQuery({
+    queryKey: ["book"],
+    queryFn: async () => taken(await api.GET("/api/v1/book")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useDrawer = () =>
+  useQuery({ queryKey: ["drawer"], queryFn: async () => taken(await api.GET("/api/v1/drawer")).drawer });
+
+export const useReaches = () =>
+  useQuery({ queryKey: ["reaches"], queryFn: async () => taken(await api.GET("/api/v1/reaches")).reaches });
+
+export const useInHand = () =>
+  useQuery({ queryKey: ["in-hand"], queryFn: async () => taken(await api.GET("/api/v1/in-hand")), staleTime: 0 });
+
+export const useRigs = () =>
+  useQuery({ queryKey: ["rigs"], queryFn: async () => taken(await api.GET("/api/v1/rigs")).rigs });
+
+export const useRuleSets = (units: SystemKey) =>
+  useQuery({
+    queryKey: ["rule-sets", units],
+    queryFn: async () => taken(await api.GET("/api/v1/rule-sets")).rule_sets,
+  });
+
+export const useDays = (reachId: string, enabled: boolean) =>
+  useQuery({
+    queryKey: ["days", reachId],
+    enabled,
+    queryFn: async () =>
+      taken(await api.GET("/api/v1/reaches/{reach_id}/days", { params: { path: { reach_id: reachId } } })).days,
+  });
+
+export const useHistory = (rigId: string | null, units: SystemKey) =>
+  useQuery({
+    queryKey: ["history", rigId, units],
+    enabled: rigId !== null,
+    queryFn: async () =>
+      taken(await api.GET("/api/v1/rigs/{rig_id}/history", { params: { path: { rig_id: rigId ?? "" } } })).revisions,
+  });
+
+export const useMeasures = () =>
+  useQuery({ queryKey: ["measures"], queryFn: async () => taken(await api.GET("/api/v1/measures")).measures });
