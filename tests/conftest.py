@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
+from tempfile import TemporaryDirectory
 
 import pytest
 from filelock import FileLock
@@ -103,6 +106,18 @@ def pytest_sessionfinish(session: pytest.Session) -> None:
     told = session.config._tmp_path_factory.getbasetemp() / SERVER
     if told.exists():
         PrivatePostgres(Path(json.loads(told.read_text())["folder"]), TEST_SETTINGS).stop()
+
+
+@contextmanager
+def shared_postgres() -> Iterator[Postgres]:
+    """A server of one's own outside pytest."""
+    with TemporaryDirectory() as folder:
+        Path(folder).chmod(0o755)
+        told = _start(Path(folder))
+        try:
+            yield Postgres(told, "alone")
+        finally:
+            PrivatePostgres(Path(told["folder"]), TEST_SETTINGS).stop()
 
 
 @pytest.fixture

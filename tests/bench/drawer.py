@@ -49,7 +49,7 @@ def grid(page: Page) -> None:
     """Print what the grid of a big drawer costs: opening it, finding in it, a cell typed."""
     for kind, text in (("flies", fly_file(VARIANTS)), ("spools", spool_file(SPOOLS))):
         page.evaluate(
-            "([kind, text, id]) => fetch(`/api/stock/${kind}/import`, {method: 'POST', headers: {'Content-Type': "
+            "([kind, text, id]) => fetch(`/api/v1/stock/${kind}/import`, {method: 'POST', headers: {'Content-Type': "
             "'application/json'}, body: JSON.stringify({id, text})}).then(r => r.json())",
             [kind, text, str(uuid4())],
         )

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import json
 import statistics
-import tempfile
 import time
 from collections.abc import Callable
 from dataclasses import replace
-from pathlib import Path
+from itertools import count
 
 from playwright.sync_api import Page, sync_playwright
 
@@ -19,17 +18,16 @@ from jarana.core.engine.chain import run
 from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.steady import steady_float, steady_held
 from jarana.core.methods import methods, ranked
-from jarana.demo.load import valley
+from jarana.core.search.bench import work_on_rig
+from jarana.core.search.schools import two_schools
+from jarana.core.situation import Situation
 from jarana.formats.chain_case import read_scenario
-from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
-from jarana.storage.database import migrate
-from jarana.usecases.two_schools import two_schools
-from jarana.usecases.work_on_rig import work_on_rig
 from tests.bench.drawer import files, grid
 from tests.bench.stiff import stiff
-from tests.conftest import CASES, fresh_database
-from tests.core.drift.test_chain import scenario
+from tests.conftest import CASES, VALLEY, shared_postgres
+from tests.core.engine.test_chain import scenario
 from tests.e2e.conftest import FLAGS, Site, enter
+from tests.fishing import REACHES, fished, setting, started
 
 ROUNDS = 15
 PRESSES = 60
@@ -65,16 +63,21 @@ def steady_cases() -> tuple[Scenario, Scenario]:
 
 def engine() -> None:
     """Print what one drift costs, and what stands round it."""
-    reaches, drawer = valley()
-    reach = reaches[0]
-    rig = methods()["level-contact"].start(drawer, reach)
-    chain = lower(rig, reach).scenario
+    reach = REACHES[0]
+    turn = count()
+
+    def fresh() -> Situation:
+        """A situation not computed yet: nothing is taken from a store."""
+        return fished(rig.model_copy(update={"name": f"rig {next(turn)}"}), reach)
+
+    rig = started("level-contact", reach)
+    chain = lower(fresh()).scenario
     long = scenario(main=tuple(s.__class__(**{**s.__dict__, "spacing": 0.022}) for s in scenario().main))
     nodes = run(long).mesh.size
     one, full, whole = (
         timed(lambda: run(long)),
-        timed(lambda: simulate(rig, reach)),
-        timed(lambda: work_on_rig(rig, reach, [], drawer, "metric")),
+        timed(lambda: simulate(fresh())),
+        timed(lambda: work_on_rig(fresh())),
     )
     held, hung = steady_cases()
     shape = timed(lambda: steady_held(held, held.top.velocity(0.0)[0]))
@@ -84,12 +87,12 @@ def engine() -> None:
     begun = time.perf_counter()
     there, here = stiff(second)
     general = (time.perf_counter() - begun) * 1000
-    sure = timed(lambda: band_of(rig, reach), rounds=3)
+    sure = timed(lambda: band_of(fresh()), rounds=3)
     twenty = [
-        timed(lambda m=m: m.begin(drawer, next(r for r in reaches if r.kind in m.waters)), 5)
+        timed(lambda m=m: m.begin(setting(next(r for r in REACHES if r.kind in m.waters))), 5)
         for m in methods().values()
     ]
-    both = timed(lambda: two_schools(rig, reach, drawer, "metric"), rounds=5)
+    both = timed(lambda: two_schools(fresh()), rounds=5)
     print(
         f"a rig of each of {len(twenty)} methods: median {statistics.median(twenty):.1f} ms, slowest {max(twenty):.1f} ms; ranked in {timed(lambda: ranked(reach)):.2f} ms"
     )
@@ -124,11 +127,8 @@ def main() -> None:
     """Measure everything."""
     engine()
     files()
-    with tempfile.TemporaryDirectory() as folder:
-        Path(folder).chmod(0o755)
-        postgres = PrivatePostgres(Path(folder) / "data", TEST_SETTINGS)
-        migrate(postgres.start())
-        site = Site(fresh_database(postgres, "bench"))
+    with shared_postgres() as postgres:
+        site = Site(postgres.copy("bench", VALLEY))
         try:
             site.start()
             with sync_playwright() as play:
@@ -139,7 +139,6 @@ def main() -> None:
                 chromium.close()
         finally:
             site.stop()
-            postgres.stop()
 
 
 if __name__ == "__main__":

@@ -79,7 +79,7 @@ def test_a_depth_by_line_and_a_depth_that_cannot_be(water: Page) -> None:
 
 def test_an_earlier_day_is_looked_up_and_taken_again(water: Page) -> None:
     water.get_by_role("button", name="Earlier days").click()
-    water.get_by_role("button", name=re.compile("As on")).last.click()
+    water.get_by_role("button", name=re.compile("Use that day.s figures")).last.click()
     expect(water.get_by_label("Depth there")).to_have_value("0.98 m")
     water.keyboard.press("Control+z")
     expect(water.get_by_label("Depth there")).to_have_value("0.90 m")

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { NavLink, Outlet, useNavigate } from "react-router";
+import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { type Book, Refused } from "../api/client";
 import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
@@ -38,6 +38,8 @@ function SignedIn() {
   const book = useBook();
   const units = useBench((s) => s.units);
   const system = book.data?.units.find((u) => u.key === units);
+  const { pathname } = useLocation();
+  const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
   useActions("everywhere", useEverywhere());
   useKeyboard();
   return (
@@ -67,7 +69,7 @@ function SignedIn() {
       <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
         {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
         <div className="min-w-0 flex-1 lg:min-h-0">
-          {state === "no water" ? <FirstWater book={book.data} /> : <Outlet />}
+          {state === "no water" && needsWater ? <FirstWater book={book.data} /> : <Outlet />}
         </div>
       </div>
       <RigLibrary />

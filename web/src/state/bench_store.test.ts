@@ -25,7 +25,7 @@ const docs = {
   water: { id: "w", depth_m: 1 },
 } as unknown as Docs;
 const bench = () => useBench.getState();
-const settled = () => vi.waitFor(() => expect(bench().waiting).toEqual([]));
+const settled = () => vi.waitFor(() => expect(bench().waiting).toEqual([]), { interval: 2 });
 
 beforeEach(async () => {
   vi.stubGlobal("fetch", vi.fn(serve));

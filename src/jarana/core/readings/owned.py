@@ -17,15 +17,6 @@ from jarana.core.units import Figure
 def read(situation: Situation) -> Reading:
     """Name every part that does not come from the drawer."""
     rig, writer, drawer = situation.rig, situation.writer, situation.drawer
-    if drawer.empty:
-        return make(
-            "owned",
-            "fine",
-            "Nothing in your drawer yet",
-            "The rig is made of the tables' tackle.",
-            Figure("–", ""),
-            why=("Every part is looked for in your drawer; it is empty.",),
-        )
     parts, lines = [], []
     for span in rig.spans:
         if span.spool is None or drawer.spool(span.spool.id) is None:

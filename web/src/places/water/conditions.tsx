@@ -247,7 +247,7 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
                 {row.reach.kind === "lake" ? "" : ` · ${text(system, "speed", row.reach.pace_m_s)}`} ·{" "}
                 {row.reach.clarity}
               </span>
-              <Button onClick={() => setWater(row.reach)} aria-label={`Use the figures of ${onDay(row.day)}`}>
+              <Button onClick={() => setWater(row.reach)} aria-label={`Use that day's figures: ${onDay(row.day)}`}>
                 Use that day's figures
               </Button>
             </li>
