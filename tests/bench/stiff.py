@@ -9,6 +9,7 @@ from scipy.sparse import lil_matrix
 from jarana.core.engine.chain import run
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.forces import add_bed, add_bodies, add_lines
+from jarana.core.engine.groups import Line, Loads, Medium, Now, Sums
 from jarana.core.engine.kernel import BED_GIVE, node_masses
 from jarana.core.engine.mesh import build_mesh
 from jarana.core.engine.scenario import Scenario
@@ -18,15 +19,17 @@ STRAIN = 0.002
 
 
 @compiled
-def _rates(y, parent, links, masses, bodies, values, afloat, water, stream, ground, grid, bed, spring, work):
+def _rates(y, line, masses, loads, medium, spring):
     """Return the derivative of (x, z, vx, vz) with links as springs; drags are those of the engine."""
+    parent, links, _ = line
     n = len(parent)
     x, z, vx, vz = y[:n], y[n : 2 * n], y[2 * n : 3 * n], y[3 * n :]
-    work[:] = 0.0
-    a11, a12, a22, rx, rz = work[0], work[1], work[2], work[3], work[4]
-    add_lines(1, parent, links, x, z, vx, vz, afloat, water, stream, ground, grid, a11, a12, a22, rx, rz)
-    add_bodies(bodies, values, x, z, vx, vz, water, stream, ground, grid, a11, a12, a22, rx, rz)
-    add_bed(1, bed, 0.0, x, z, vx, vz, stream, ground, grid, a11, a22, rz)
+    here = Now(x, z, vx, vz)
+    sums = Sums(np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n))
+    add_lines(1, line, here, medium, sums)
+    add_bodies(loads, here, medium, sums)
+    add_bed(1, 0.0, here, medium, sums)
+    a11, a12, a22, rx, rz = sums
     out = np.zeros(4 * n)
     fx, fz = rx - a11 * vx - a12 * vz, rz - a12 * vx - a22 * vz
     for i in range(1, n):
@@ -51,15 +54,16 @@ def stiff(scenario: Scenario) -> tuple[float, float]:
     n = mesh.size
     water, stream = scenario.water, scenario.stream
     values = np.ascontiguousarray(np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1))
-    rest = (
-        mesh.parent, mesh.links, node_masses(mesh.parent, mesh.links, mesh.body_node, values, np.zeros(5), water.density),
-        mesh.body_node, values, mesh.afloat,
+    line, loads = Line(mesh.parent, mesh.links, mesh.afloat), Loads(mesh.body_node, values)
+    medium = Medium(
         np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
         np.array([stream.surface_speed, stream.depth, stream.roughness, 0.0, 0.0, 0.0]),
-        np.zeros((0, 3)), np.array([0.0, 1.0]),
+        np.zeros((0, 3)),
+        np.array([0.0, 1.0]),
         np.array([1.0, mesh.wet_weight / BED_GIVE, scenario.bed_friction]),
-        float(chain.pull.max()) / STRAIN, np.zeros((5, n)),
-    )  # fmt: skip
+    )
+    masses = node_masses(line, loads, np.zeros(5), water.density)
+    rest = (line, masses, loads, medium, float(chain.pull.max()) / STRAIN)
     near = lil_matrix((n, n), dtype=np.int8)
     for i in range(n):
         near[i, i] = 1

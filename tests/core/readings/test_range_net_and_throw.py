@@ -70,7 +70,9 @@ def test_every_part_that_is_not_yours_is_named_and_the_nearest_offered(contact_r
     assert told.parts == ("tippet",)
     assert "nearest: 9 · fluorocarbon 0.12" in told.why[0]
     assert read("owned", contact_rig, weir_run, Drawer(rods=DRAWER.rods)).value == len(contact_rig.spans) + 2 + 1
-    assert "Nothing in your drawer yet" in read("owned", contact_rig, weir_run, Drawer()).title
+    empty = read("owned", contact_rig, weir_run, Drawer())
+    assert empty.title == "Nothing in your drawer yet"
+    assert len(empty.why) == empty.value == len(contact_rig.spans) + 2 + 2
 
 
 def test_strong_enough_counts_what_breaks_and_says_that_it_takes_line(contact_rig: Rig, weir_run: Reach) -> None:

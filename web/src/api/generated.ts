@@ -1094,6 +1094,42 @@ export interface components {
             seconds: string;
         };
         /**
+         * Asked
+         * @description A law a result came from: what it was asked with, and where it holds.
+         *
+         *     Attributes
+         *     ----------
+         *     law, source
+         *         Its name and where it is written.
+         *     argument, least, greatest, low, high, rule
+         *         The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+         *     means
+         *         What it means for the figures when the argument lies outside.
+         */
+        Asked: {
+            /** Argument */
+            argument: string;
+            /** Greatest */
+            greatest: number;
+            /** High */
+            high: number;
+            /** Law */
+            law: string;
+            /** Least */
+            least: number;
+            /** Low */
+            low: number;
+            /** Means */
+            means: string;
+            /**
+             * Rule
+             * @default
+             */
+            rule?: string;
+            /** Source */
+            source: string;
+        };
+        /**
          * AtBend
          * @description Hangs from the bend of the point fly, behind it.
          */
@@ -1178,6 +1214,11 @@ export interface components {
             flies: components["schemas"]["FlyBand"][];
             /** Key */
             key: string;
+            /**
+             * Laws
+             * @default []
+             */
+            laws?: components["schemas"]["Asked"][];
             /** Members */
             members: number;
             /** Shares */
@@ -1729,6 +1770,8 @@ export interface components {
          *         How much line lies on the bed at the end.
          *     pull_x_n, pull_z_n
          *         How the rig pulls at its top at the end: along the water (either way) and down.
+         *     laws
+         *         What it was computed with, and with which arguments.
          */
         Drift: {
             /**
@@ -1760,6 +1803,11 @@ export interface components {
             head?: string;
             /** Key */
             key: string;
+            /**
+             * Laws
+             * @default []
+             */
+            laws?: components["schemas"]["Asked"][];
             /** Length M */
             length_m: number;
             /**
@@ -2728,6 +2776,11 @@ export interface components {
             fits: boolean;
             /** Joints */
             joints: components["schemas"]["LeaderJoint"][];
+            /**
+             * Laws
+             * @default []
+             */
+            laws?: components["schemas"]["Asked"][];
             /** Missing */
             missing: string[];
             /**
@@ -3942,6 +3995,8 @@ export interface components {
          *         Ids of the parts of the rig it speaks of.
          *     tries
          *         At most two edits that would better it, with their computed effect; they follow the nominal answer.
+         *     laws
+         *         What it was computed with beyond the drift's own, and with which arguments.
          */
         Reading: {
             /** Figure */
@@ -3953,6 +4008,11 @@ export interface components {
             high?: string | null;
             /** Key */
             key: string;
+            /**
+             * Laws
+             * @default []
+             */
+            laws?: components["schemas"]["Asked"][];
             /**
              * Low
              * @default null
@@ -4437,6 +4497,11 @@ export interface components {
             deepest_m: number;
             /** Fish Depth M */
             fish_depth_m: number;
+            /**
+             * Laws
+             * @default []
+             */
+            laws?: components["schemas"]["Asked"][];
             /** Length M */
             length_m: number;
             /** Lines */
@@ -5987,6 +6052,11 @@ export interface components {
         WorkbenchAnswer: {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
+            /**
+             * Doubts
+             * @default []
+             */
+            doubts?: string[];
             drift: components["schemas"]["Drift"];
             /** Readings */
             readings: components["schemas"]["Reading"][];

@@ -59,6 +59,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         section=bench.section,
         cautions=bench.cautions,
         story=bench.story,
+        doubts=bench.doubts,
         seq=json.seq,
     )
 

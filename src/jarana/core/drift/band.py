@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from dataclasses import dataclass, replace
 from functools import cache
 from pathlib import Path
@@ -24,6 +25,7 @@ from jarana.core.engine.hydro.turbulence import turbulence
 from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import Dropper, PlacedBody
 from jarana.core.errors import SolverError
+from jarana.core.law import Asked, listening
 from jarana.core.model import Frozen
 from jarana.core.situation import Situation
 
@@ -75,6 +77,7 @@ class Band(Frozen):
     shares: tuple[float, ...]
     flies: tuple[FlyBand, ...]
     finds_bottom: float
+    laws: tuple[Asked, ...] = ()
 
 
 @cache
@@ -96,11 +99,14 @@ def band_of(situation: Situation, stop: Callable[[], bool] = lambda: False) -> B
     """
     deviates = sobol()
 
-    def member(k: int) -> _Member | None:
-        return None if stop() else _run_member(situation, deviates[k])
+    with listening() as heard:
+        listeners = [copy_context() for _ in range(MEMBERS)]
 
-    with ThreadPoolExecutor(WORKERS) as pool:
-        found = [m for m in pool.map(member, range(MEMBERS)) if m is not None]
+        def member(k: int) -> _Member | None:
+            return None if stop() else listeners[k].run(_run_member, situation, deviates[k])
+
+        with ThreadPoolExecutor(WORKERS) as pool:
+            found = [m for m in pool.map(member, range(MEMBERS)) if m is not None]
     if stop():
         return None
     if len(found) < LEAST * MEMBERS:
@@ -113,6 +119,7 @@ def band_of(situation: Situation, stop: Callable[[], bool] = lambda: False) -> B
         shares=tuple(round((k + 1) / DRAWN_TIMES, 4) for k in range(DRAWN_TIMES)),
         flies=tuple(_fly_band(i, name, found) for i, name in enumerate(ids)),
         finds_bottom=sum(bottom) / len(bottom),
+        laws=heard.rows,
     )
 
 

@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.drift.lower import Lowered, lower
+from jarana.core.engine.asked import ask_laws
 from jarana.core.engine.chain import ChainRun, Steps, run
 from jarana.core.engine.compiled import ENGINE_VERSION, source_hash
 from jarana.core.engine.ground import bed_under, speed_over
@@ -18,6 +19,7 @@ from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.engine.steady import steady_float
 from jarana.core.errors import InputError, Note, SolverError
+from jarana.core.law import Asked, listening
 from jarana.core.model import Frozen, content_hash
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
@@ -161,6 +163,8 @@ class Drift(Frozen):
         How much line lies on the bed at the end.
     pull_x_n, pull_z_n
         How the rig pulls at its top at the end: along the water (either way) and down.
+    laws
+        What it was computed with, and with which arguments.
     """
 
     version: Literal[1] = 1
@@ -187,6 +191,7 @@ class Drift(Frozen):
     line_on_bed_m: float = 0.0
     pull_x_n: float = 0.0
     pull_z_n: float = 0.0
+    laws: tuple[Asked, ...] = ()
 
 
 def drift_key(situation: Situation) -> str:
@@ -204,8 +209,12 @@ def simulate(situation: Situation) -> Drift:
     SolverError
         When the computation failed; it carries the scenario.
     """
-    lowered = lower(situation)
-    return drift_of(run(lowered.scenario, steps_for(situation.water)), lowered, situation)
+    with listening() as heard:
+        lowered = lower(situation)
+        chain = run(lowered.scenario, steps_for(situation.water))
+        ask_laws(chain, lowered.scenario)
+        drift = drift_of(chain, lowered, situation)
+    return drift.model_copy(update={"laws": heard.rows})
 
 
 def steps_for(water: Reach) -> Steps:

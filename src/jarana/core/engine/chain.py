@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from jarana.core.engine.ground import WIND_SHARE, ground_of
+from jarana.core.engine.groups import Drive, Line, Loads, Medium
 from jarana.core.engine.kernel import BED_GIVE, run_chain
 from jarana.core.engine.mesh import Floats, Ints, Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario, Top
@@ -102,23 +103,21 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
     values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
     ground, grid = ground_of(scenario)
     drift = WIND_SHARE * stream.wind if stream.surface_speed == 0.0 else 0.0
-    states, tensions, afloat, worst, count = run_chain(
-        mesh.parent,
-        mesh.links,
-        mesh.body_node,
-        np.ascontiguousarray(values),
-        _float_row(scenario.top, stream.wind),
-        mesh.afloat,
-        mesh.fixed,
+    medium = Medium(
         np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
         np.array([stream.surface_speed, stream.depth, stream.roughness, drift, stream.gust_x, stream.gust_z]),
         ground,
         grid,
         np.array(bed),
-        _move_rows(scenario.top),
+    )
+    states, tensions, afloat, worst, count = run_chain(
+        Line(mesh.parent, mesh.links, mesh.afloat),
+        Loads(mesh.body_node, np.ascontiguousarray(values)),
+        _float_row(scenario.top, stream.wind),
+        mesh.fixed,
+        medium,
         np.stack([mesh.x, mesh.z, mesh.vx, mesh.vz]),
-        np.array(scenario.times),
-        np.array([steps.first, steps.then, steps.settling]),
+        Drive(_move_rows(scenario.top), np.array(scenario.times), np.array([steps.first, steps.then, steps.settling])),
     )
     if not np.isfinite(states).all():
         raise SolverError("the chain did not come to an answer", scenario)

@@ -7,6 +7,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from jarana.core.engine.columns import BED_DEPTH, BED_SURFACE_SPEED
 from jarana.core.engine.hydro.stream import bulk_speed, log_profile
 from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import Scenario
@@ -35,7 +36,7 @@ def bed_under(scenario: Scenario, x: Floats) -> Floats:
     ground, grid = ground_of(scenario)
     if not len(ground):
         return np.full(len(x), scenario.stream.depth)
-    return np.asarray(np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, 0]))
+    return np.asarray(np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, BED_DEPTH]))
 
 
 def ground_of(scenario: Scenario) -> tuple[Floats, Floats]:
@@ -67,5 +68,5 @@ def speed_over(scenario: Scenario, x: Floats, height: Floats) -> Floats:
     ground, grid = ground_of(scenario)
     depth, surface = bed_under(scenario, x), np.full(len(x), stream.surface_speed)
     if len(ground):
-        surface = np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, 1])
+        surface = np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, BED_SURFACE_SPEED])
     return np.asarray(surface * log_profile(np.clip(height, 0.0, depth), depth, stream.roughness))

@@ -13,16 +13,38 @@ import math
 
 import numpy as np
 
+from jarana.core.engine.columns import (
+    BENDING_STIFFNESS,
+    DIAMETER,
+    FLOAT_MASS,
+    FLOAT_RADIUS,
+    HAS_BED,
+    LENGTH,
+    LINE_DENSITY,
+    MASS,
+    MOVE_TAKES,
+    MOVE_TIME,
+    MOVE_VX,
+    MOVE_VZ,
+    RHO,
+    STEP_FIRST,
+    STEP_SETTLING,
+    STEP_THEN,
+    TENSION,
+    VOLUME,
+)
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.forces import add_bed, add_bending, add_bodies, add_float, add_lines
+from jarana.core.engine.groups import Drive, Line, Loads, Medium, Now, Sums
 from jarana.core.engine.hydro.terminal_speed import ADDED_MASS
 from jarana.core.engine.mesh import Floats, Ints
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 GREASE = Law(
     "peeling of a greased line",
     "energy per metre: T(1 - cos phi) against a share of surface tension x circumference; the share, 0.3, is a starting value",
-    {"diameter": (1e-4, 2e-3)},
+    {"diameter": Range(1e-4, 2e-3, "greased line", "diameter", "m")},
+    "how long it stays up is a guess",
 )
 BED_GIVE = 0.001
 """How far the rig's whole weight in water would press into the bed, m."""
@@ -40,14 +62,17 @@ SHORTEST_LINK = 0.3
 
 
 @compiled
-def _eliminate(n, first, dt, rate, parent, x, z, links, tension, a11, a12, a22, rx, rz, back):
+def _eliminate(first, dt, rate, line, now, tension, sums, back):
     """Fold the tree from its leaves to its top; `back` keeps what the way down needs.
 
     `rate` is how fast the first link grows, m/s: negative where line is taken in.
     """
-    for i in range(n - 1, first - 1, -1):
+    parent, links, _ = line
+    x, z, _, _ = now
+    a11, a12, a22, rx, rz = sums
+    for i in range(len(x) - 1, first - 1, -1):
         p = parent[i]
-        length = links[i, 0]
+        length = links[i, LENGTH]
         tx, tz = (x[i] - x[p]) / length, (z[i] - z[p]) / length
         nx, nz = -tz, tx
         kappa = dt * max(tension[i], 0.0) / length
@@ -81,26 +106,30 @@ def _eliminate(n, first, dt, rate, parent, x, z, links, tension, a11, a12, a22, 
 
 
 @compiled
-def _peel(first, parent, links, x, z, tension, afloat, surface_tension):
+def _peel(first, line, now, tension, surface_tension):
     """Let greased nodes go under whose sunk neighbour pulls hard and steeply enough; return how many went."""
+    parent, links, afloat = line
+    x = now[0]
     gone = 0
     for c in range(len(parent) - 1, first - 1, -1):
         p = parent[c]
         if p == 0 or not afloat[p] or afloat[c]:
             continue
-        flat = abs(x[c] - x[p]) / links[c, 0]
-        if tension[c] * (1.0 - flat) > PEEL * surface_tension * math.pi * links[p, 1]:
+        flat = abs(x[c] - x[p]) / links[c, LENGTH]
+        if tension[c] * (1.0 - flat) > PEEL * surface_tension * math.pi * links[p, DIAMETER]:
             afloat[p] = 0
             gone += 1
     return gone
 
 
 @compiled
-def _step(dt, first, top_vx, top_vz, taken, free, parent, links, mass, bodies, values, top, state, afloat,
-          water, stream, ground, grid, bed, x, z, vx, vz, tension, work, back):  # fmt: skip
+def _step(dt, first, moved, free, line, mass, loads, top, state, medium, now, tension, sums, back):
     """Advance the chain by `dt` s; return the largest strain met before the links were set right."""
+    top_vx, top_vz, taken = moved
+    parent, links, afloat = line
+    x, z, vx, vz = now
+    a11, a12, a22, rx, rz = sums
     n = len(x)
-    a11, a12, a22, rx, rz = work[0], work[1], work[2], work[3], work[4]
     bends = False
     for i in range(n):
         inertia = mass[i] / dt
@@ -109,16 +138,16 @@ def _step(dt, first, top_vx, top_vz, taken, free, parent, links, mass, bodies, v
         if afloat[i]:
             a22[i] += AFLOAT_GRIP
             rz[i] -= AFLOAT_GRIP * z[i] / (2.0 * dt)
-        bends = bends or links[i, 5] > 0.0
-    add_lines(first, parent, links, x, z, vx, vz, afloat, water, stream, ground, grid, a11, a12, a22, rx, rz)
-    add_bodies(bodies, values, x, z, vx, vz, water, stream, ground, grid, a11, a12, a22, rx, rz)
+        bends = bends or links[i, BENDING_STIFFNESS] > 0.0
+    add_lines(first, line, now, medium, sums)
+    add_bodies(loads, now, medium, sums)
     if bends:
-        add_bending(first, dt, parent, links, x, z, vx, vz, a11, a22, rx, rz)
-    if bed[0] > 0.0:
-        add_bed(first, bed, dt, x, z, vx, vz, stream, ground, grid, a11, a22, rz)
+        add_bending(first, dt, line, now, sums)
+    if medium.bed[HAS_BED] > 0.0:
+        add_bed(first, dt, now, medium, sums)
     if free:
-        add_float(dt, top, state, z, vx, vz, water, stream, a11, a22, rx, rz)
-    _eliminate(n, first, dt, -taken, parent, x, z, links, tension, a11, a12, a22, rx, rz, back)
+        add_float(dt, top, state, now, medium, sums)
+    _eliminate(first, dt, -taken, line, now, tension, sums, back)
     if free:
         det = a11[0] * a22[0] - a12[0] * a12[0]
         vx[0], vz[0] = (a22[0] * rx[0] - a12[0] * rz[0]) / det, (a11[0] * rz[0] - a12[0] * rx[0]) / det
@@ -129,7 +158,7 @@ def _step(dt, first, top_vx, top_vz, taken, free, parent, links, mass, bodies, v
         tension[i] = back[i, 0] + back[i, 1] * vx[p] + back[i, 2] * vz[p]
         vx[i] = back[i, 3] + back[i, 5] * vx[p] + back[i, 6] * vz[p]
         vz[i] = back[i, 4] + back[i, 7] * vx[p] + back[i, 8] * vz[p]
-    links[first, 0] -= taken * dt
+    links[first, LENGTH] -= taken * dt
     x[0] += dt * vx[0]
     z[0] += dt * vz[0]
     strain = 0.0
@@ -140,73 +169,44 @@ def _step(dt, first, top_vx, top_vz, taken, free, parent, links, mass, bodies, v
         p = parent[i]
         dx, dz = x[i] - x[p], z[i] - z[p]
         now = math.sqrt(dx * dx + dz * dz)
-        strain = max(strain, abs(now / links[i, 0] - 1.0))
-        x[i] = x[p] + dx * links[i, 0] / now
-        z[i] = z[p] + dz * links[i, 0] / now
+        strain = max(strain, abs(now / links[i, LENGTH] - 1.0))
+        x[i] = x[p] + dx * links[i, LENGTH] / now
+        z[i] = z[p] + dz * links[i, LENGTH] / now
     return strain
 
 
 @compiled
-def node_masses(parent: Ints, links: Floats, bodies: Ints, values: Floats, top: Floats, water_density: float) -> Floats:
+def node_masses(line: Line, loads: Loads, top: Floats, water_density: float) -> Floats:
     """Return the inertia of every node, kg: half of each link, its bodies and a float with their added mass."""
+    parent, links, _ = line
+    bodies, values = loads
     mass = np.zeros(len(parent))
     for i in range(1, len(parent)):
-        half = 0.5 * links[i, 2] * math.pi / 4.0 * links[i, 1] * links[i, 1] * links[i, 0]
+        half = 0.5 * links[i, LINE_DENSITY] * math.pi / 4.0 * links[i, DIAMETER] * links[i, DIAMETER] * links[i, LENGTH]
         mass[i] += half
         mass[parent[i]] += half
     for b in range(len(bodies)):
-        mass[bodies[b]] += values[b, 0] + ADDED_MASS * water_density * values[b, 1]
-    mass[0] += top[1] + ADDED_MASS * water_density * 4.0 / 3.0 * math.pi * top[0] ** 3
+        mass[bodies[b]] += values[b, MASS] + ADDED_MASS * water_density * values[b, VOLUME]
+    mass[0] += top[FLOAT_MASS] + ADDED_MASS * water_density * 4.0 / 3.0 * math.pi * top[FLOAT_RADIUS] ** 3
     return mass
 
 
 @compiled
 def run_chain(
-    parent: Ints,
-    links: Floats,
-    bodies: Ints,
-    values: Floats,
-    top: Floats,
-    afloat: Ints,
-    fixed: Ints,
-    water: Floats,
-    stream: Floats,
-    ground: Floats,
-    grid: Floats,
-    bed: Floats,
-    moves: Floats,
-    start: Floats,
-    times: Floats,
-    steps: Floats,
+    line: Line, loads: Loads, top: Floats, fixed: Ints, medium: Medium, start: Floats, drive: Drive
 ) -> tuple[Floats, Floats, Ints, Floats, int]:
     """Run a chain and return its state at the asked times.
 
     Parameters
     ----------
-    parent, links
-        The mesh, (nodes,) and (nodes, 6); see the columns above.
-    bodies, values
-        Node of each body (bodies,), and its mass, volume, bead diameter, drag area (bodies, 4).
+    line, loads, medium, drive
+        Groups of arrays (:mod:`jarana.core.engine.groups`).
     top
-        Radius, mass, drag area, hackle support and wind of a float; a radius of 0 is a held top.
-    afloat
-        1 for nodes that lie greased in the surface at the start, (nodes,).
+        What floats at the top, (5,); a radius of 0 is a held top.
     fixed
         1 for nodes that cannot be taken in through the tip: a body, a dropper or the end, (nodes,).
-    water
-        Density, viscosity, gravity, surface tension.
-    stream, ground, grid
-        As above; `ground` has no rows over a level bed.
-    bed
-        1 for a bed, its stiffness N/m, its friction.
-    moves
-        Rows of (time, vx, vz, line taken in) of a held top, m/s, from that time on.
     start
         Rows x, z, vx, vz of shape (4, nodes).
-    times
-        When to report, s, rising.
-    steps
-        Step just after a start or a change of motion, the settled step, and how long the first lasts, s.
 
     Returns
     -------
@@ -215,13 +215,16 @@ def run_chain(
         least tension, drowned, line taken in m], steps taken. A run that needs more than `MOST_STEPS` steps comes
         back as NaN.
     """
-    n = len(parent)
-    parent, links, afloat = parent.copy(), links.copy(), afloat.copy()
+    moves, times, steps = drive
+    n = len(line.parent)
+    parent, links, afloat = line.parent.copy(), line.links.copy(), line.afloat.copy()
+    line = Line(parent, links, afloat)
     x, z, vx, vz = start[0].copy(), start[1].copy(), start[2].copy(), start[3].copy()
-    mass = node_masses(parent, links, bodies, values, top, water[0])
-    free = top[0] > 0.0
+    now = Now(x, z, vx, vz)
+    mass = node_masses(line, loads, top, medium.water[RHO])
+    free = top[FLOAT_RADIUS] > 0.0
     tension = np.zeros(n)
-    work = np.zeros((5, n))
+    sums = Sums(np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n), np.zeros(n))
     back = np.zeros((n, 9))
     kept = np.zeros((5, n))
     state = np.zeros(1)
@@ -229,44 +232,60 @@ def run_chain(
     tensions = np.zeros((len(times), n))
     floating = np.zeros((len(times), n), dtype=np.int64)
     worst = np.zeros(4)
-    whole = links[1, 0]
+    whole = links[1, LENGTH]
     count, first = 0, 1
     t, since, move = 0.0, 0.0, -1
-    ease = steps[0]
+    ease = steps[STEP_FIRST]
     for k in range(len(times)):
         while times[k] - t > 1e-12 and count < MOST_STEPS:
-            while move + 1 < len(moves) and moves[move + 1, 0] <= t + 1e-12:
+            while move + 1 < len(moves) and moves[move + 1, MOVE_TIME] <= t + 1e-12:
                 move += 1
                 since = t
-                ease = min(ease, steps[0])
-            dt = steps[0] if t - since < steps[2] - 1e-9 else steps[1]
+                ease = min(ease, steps[STEP_FIRST])
+            dt = steps[STEP_FIRST] if t - since < steps[STEP_SETTLING] - 1e-9 else steps[STEP_THEN]
             end = times[k]
             if move + 1 < len(moves):
-                end = min(end, moves[move + 1, 0])
+                end = min(end, moves[move + 1, MOVE_TIME])
             dt = min(dt, ease)
-            top_vx, top_vz, taken = (moves[move, 1], moves[move, 2], moves[move, 3]) if move >= 0 else (0.0, 0.0, 0.0)
+            top_vx, top_vz, taken = (
+                (moves[move, MOVE_VX], moves[move, MOVE_VZ], moves[move, MOVE_TAKES]) if move >= 0 else (0.0, 0.0, 0.0)
+            )
             if taken > 0.0:
-                if links[first, 0] <= SHORTEST_LINK * whole:
+                if links[first, LENGTH] <= SHORTEST_LINK * whole:
                     if fixed[first]:
                         taken = 0.0
                     else:
                         parent[first + 1] = 0
                         dx, dz = x[first + 1] - x[0], z[first + 1] - z[0]
-                        whole = links[first + 1, 0] + links[first, 0]
-                        links[first + 1, 0] = math.sqrt(dx * dx + dz * dz)
+                        whole = links[first + 1, LENGTH] + links[first, LENGTH]
+                        links[first + 1, LENGTH] = math.sqrt(dx * dx + dz * dz)
                         tension[first + 1] = max(tension[first], tension[first + 1])
                         mass[0] += mass[first]
                         first += 1
-                dt = min(dt, 0.25 * links[first, 0] / max(taken, 1e-9))
+                dt = min(dt, 0.25 * links[first, LENGTH] / max(taken, 1e-9))
             dt = (end - t) / math.ceil((end - t) / dt - 1e-9)
             kept[0], kept[1], kept[2], kept[3], kept[4] = x, z, vx, vz, tension
-            length = links[first, 0]
-            strain = _step(dt, first, top_vx, top_vz, taken, free, parent, links, mass, bodies, values, top, state,
-                           afloat, water, stream, ground, grid, bed, x, z, vx, vz, tension, work, back)  # fmt: skip
+            length = links[first, LENGTH]
+            strain = _step(
+                dt,
+                first,
+                (top_vx, top_vz, taken),
+                free,
+                line,
+                mass,
+                loads,
+                top,
+                state,
+                medium,
+                now,
+                tension,
+                sums,
+                back,
+            )
             count += 1
             if strain > STRAIN_TO_HALVE and dt > SHORTEST_STEP:
                 x[:], z[:], vx[:], vz[:], tension[:] = kept[0], kept[1], kept[2], kept[3], kept[4]
-                links[first, 0] = length
+                links[first, LENGTH] = length
                 ease = 0.5 * dt
                 continue
             t = end if end - t - dt < 1e-12 else t + dt
@@ -277,7 +296,7 @@ def run_chain(
                 worst[1] = min(worst[1], tension[i])
             for i in range(1, first):
                 x[i], z[i], vx[i], vz[i] = x[0], z[0], vx[0], vz[0]
-            _peel(first, parent, links, x, z, tension, afloat, water[3])
+            _peel(first, line, now, tension, medium.water[TENSION])
         states[k, 0], states[k, 1], states[k, 2], states[k, 3] = x, z, vx, vz
         tensions[k] = tension
         tensions[k, 1] = tension[first]

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from jarana.core.engine.columns import GREASED
 from jarana.core.engine.hydro.stream import stream_speed
 from jarana.core.engine.hydro.terminal_speed import Body, line_weight
 from jarana.core.engine.scenario import MOST_NODES, Scenario, Segment
@@ -183,7 +184,7 @@ def _finish(scenario: Scenario, builder: _Builder, bodies: list[tuple[int, Body]
     return Mesh(
         parent=np.array(builder.parent, dtype=np.int64),
         links=links,
-        afloat=((links[:, 4] > 0) & (np.abs(z) < IN_THE_SURFACE)).astype(np.int64),
+        afloat=((links[:, GREASED] > 0) & (np.abs(z) < IN_THE_SURFACE)).astype(np.int64),
         fixed=fixed,
         body_node=np.array([n for n, _ in bodies], dtype=np.int64),
         body_mass=np.array([b.mass for _, b in bodies]),

@@ -12,8 +12,25 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from jarana.core.engine.afloat import SUPPORT_DEPTH, blow, cap, hackle_share
+from jarana.core.engine.columns import (
+    AXIAL_LENGTH,
+    BEAD,
+    DEPTH,
+    DIAMETER,
+    DRAG_AREA,
+    GRAVITY,
+    LENGTH,
+    LINE_DENSITY,
+    MASS,
+    MU,
+    RHO,
+    ROUGHNESS,
+    SURFACE_SPEED,
+    VOLUME,
+)
 from jarana.core.engine.compiled import compiled
-from jarana.core.engine.forces import AIR_DENSITY, AIR_DRAG, LIFT_BLEND, SUPPORT_DEPTH, SURFACE_BLEND
+from jarana.core.engine.forces import LIFT_BLEND, SURFACE_BLEND
 from jarana.core.engine.hydro.axial_drag import axial_drag_factor
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
@@ -40,23 +57,30 @@ NEAR = 0.06
 @compiled
 def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, stream, out):
     """Climb a line without branches from node `last` to the node above `first`; `out` keeps x, z of every node; return z, x, px, pz there."""
-    rho, mu, gravity = water[0], water[1], water[2]
+    rho, mu, gravity = water[RHO], water[MU], water[GRAVITY]
     for i in range(last, first - 1, -1):
         out[i, 0], out[i, 1] = x, z
         for b in range(len(bodies)):
             if bodies[b] != i:
                 continue
-            weight = (values[b, 0] - rho * values[b, 1]) * gravity
+            weight = (values[b, MASS] - rho * values[b, VOLUME]) * gravity
             if weight < 0.0:
                 weight *= min(max(-z / LIFT_BLEND, 0.0), 1.0)
-            u = speed - stream_speed(min(z, 0.0) + stream[1], stream[0], stream[1], stream[2])
+            u = speed - stream_speed(
+                min(z, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS]
+            )
             factor = 0.0
-            if values[b, 2] > 0.0:
-                factor, _ = sphere_drag_factor(abs(u), values[b, 2], rho, mu)
-            factor += 0.5 * rho * abs(u) * values[b, 3]
+            if values[b, BEAD] > 0.0:
+                factor, _ = sphere_drag_factor(abs(u), values[b, BEAD], rho, mu)
+            factor += 0.5 * rho * abs(u) * values[b, DRAG_AREA]
             px += factor * u
             pz += weight
-        length, diameter, density, between = links[i, 0], links[i, 1], links[i, 2], links[i, 3]
+        length, diameter, density, between = (
+            links[i, LENGTH],
+            links[i, DIAMETER],
+            links[i, LINE_DENSITY],
+            links[i, AXIAL_LENGTH],
+        )
         size = math.sqrt(px * px + pz * pz)
         tx, tz = (px / size, pz / size) if size > 1e-15 else (0.0, 1.0)
         fx, fz = 0.0, 0.0
@@ -66,7 +90,9 @@ def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, strea
             fx = 0.0
             fz = (density - wet * rho) * gravity * math.pi / 4.0 * diameter * diameter * length
             if wet > 0.0:
-                u = speed - stream_speed(min(middle, 0.0) + stream[1], stream[0], stream[1], stream[2])
+                u = speed - stream_speed(
+                    min(middle, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS]
+                )
                 ut, un = u * tx, -u * tz
                 kn, _ = cylinder_drag_factor(abs(un), diameter, rho, mu)
                 kt, _ = axial_drag_factor(abs(ut), diameter, between, rho, mu)
@@ -201,7 +227,7 @@ class _Rig:
             node = last + 1
         values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
         water, stream = scenario.water, scenario.stream
-        self.length = float(mesh.links[1 : self.ends + 1, 0].sum())
+        self.length = float(mesh.links[1 : self.ends + 1, LENGTH].sum())
         self.last: float | None = None
         self.out = np.zeros((count, 2))
         self.rest: tuple[int, Floats, Ints, Floats, Ints, Floats, Floats, Floats] = (
@@ -379,9 +405,7 @@ def float_height(radius, support, heavy, need):
     low, high = -radius - SUPPORT_DEPTH, radius
     for step in range(41):
         middle = low if step == 0 else 0.5 * (low + high)
-        under = min(max(radius - middle, 0.0), 2.0 * radius)
-        borne = heavy * math.pi * under * under * (3.0 * radius - under) / 3.0
-        borne += support * min(max(-middle / SUPPORT_DEPTH, 0.0), 1.0)
+        borne = heavy * cap(radius, middle)[1] + support * hackle_share(middle)
         if step == 0:
             if borne < need:
                 return low
@@ -395,13 +419,11 @@ def float_height(radius, support, heavy, need):
 def _float_drag(top: FreeTop, scenario: Scenario, speed: float, height: float) -> float:
     """Return the force of water and wind on a float, N downstream."""
     water, stream = scenario.water, scenario.stream
-    cosine = min(max(height / top.radius, -1.0), 1.0)
-    angle = math.acos(cosine)
-    share = (angle - math.sin(angle) * cosine) / math.pi
+    share = cap(top.radius, height)[2]
     u = stream_speed(min(height, 0.0) + stream.depth, stream.surface_speed, stream.depth, stream.roughness) - speed
     factor, _ = sphere_drag_factor(abs(u), 2.0 * top.radius, water.density, water.viscosity)
     force = share * (factor + 0.5 * water.density * abs(u) * top.drag_area) * u
     gap = stream.wind - speed
     if stream.wind:
-        force += 0.5 * AIR_DENSITY * AIR_DRAG * (1.0 - share) * math.pi * top.radius**2 * abs(gap) * gap
+        force += blow(top.radius, share) * abs(gap) * gap
     return force

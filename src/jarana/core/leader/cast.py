@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Literal
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range, listening
 from jarana.core.leader.turnover import STEP, Air, CastMass, CastSection, Turnover, turn_over
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
@@ -13,7 +13,11 @@ from jarana.core.units import Writer
 CAST = Law(
     "a cast judged by its loop",
     "limits of practice on the two-leg model (Spolek 1986); ranks leaders rather than predicts a cast",
-    {"wind_m_s": (0.0, 15.0), "speed_m_s": (12.0, 25.0)},
+    {
+        "wind": Range(-15.0, 15.0, "the wind against the cast", "wind", "m/s"),
+        "speed": Range(12.0, 25.0, "the stroke", "speed", "m/s"),
+    },
+    "whether it turns over is a guess",
 )
 STROKES = {"gentle": 12.0, "usual": 15.0, "hard": 20.0}
 """Speed of the leader as the loop reaches it, m/s, by stroke (12 to 25; starting values)."""
@@ -65,6 +69,7 @@ def run_loop(
     sections: Sequence[CastSection], masses: Sequence[CastMass], stroke: Stroke, wind: float, step: float = STEP
 ) -> Turnover:
     """Run the loop in a head wind as reported, m/s."""
+    CAST.ask(wind=wind, speed=STROKES[stroke])
     return turn_over(sections, masses, STROKES[stroke], Air(wind=LOOP_SHARE * wind), step)
 
 
@@ -116,7 +121,8 @@ def cast_of(
     result = run_loop(sections, [*masses, *ends], stroke, wind)
     verdict = judge(result, last)
     end = result.at.get(last)
-    fails = failing_wind(sections, masses, stroke, last)
+    with listening():
+        fails = failing_wind(sections, masses, stroke, last)
     where = {m.name: m.s for m in (*masses, *ends)}
     along = tuple(
         Passed(place_m=round(where[name], 4), name=name, energy_j=p.energy, speed_m_s=p.speed)

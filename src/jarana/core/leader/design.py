@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from jarana.core.errors import InputError
+from jarana.core.law import doubts, listening
 from jarana.core.leader.cast import KICKS, failing_wind, run_loop
 from jarana.core.leader.chain_of_spools import (
     BUTT_BEST,
@@ -66,7 +67,10 @@ def design(spec: LeaderSpec, writer: Writer) -> LeaderDesign:
     if spec.tippet_length_mm is not None and school.kind == "taper" and spec.tippet_length_mm > 0.8 * spec.total_mm:
         raise InputError.one("tippet_length_mm", f"{spec.tippet_length_mm:g}", "at most four fifths of the leader")
     made = MAKERS[school.kind](spec, school, spools, total, unit)
-    return written(spec, school, made, unit, writer)
+    with listening() as heard:
+        leader = written(spec, school, made, unit, writer)
+    rows = heard.rows
+    return leader.model_copy(update={"laws": rows, "remarks": (*leader.remarks, *doubts(rows, writer))})
 
 
 def _tippet(spec: LeaderSpec, spools: Sequence[Spool]) -> tuple[Spool, list[str], list[str]]:

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Literal
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 HINGE = Law(
     "hinge at a joint",
     "bending stiffness of a round rod, E·pi·d⁴/64; limits from practice (steps of 0.05 mm, ratio 1.34)",
-    {"ratio": (1.0, 50.0)},
+    {"ratio": Range(1.0, 50.0, "the stiffness above a joint over that below")},
+    "it is no longer a matter of a hinge but of two lines",
 )
 WARNS, FAILS = 3.2, 5.0
 Grade = Literal["fine", "look", "act"]
@@ -24,7 +25,9 @@ def stiffness_ratio(e_above: float, d_above: float, e_below: float, d_below: flo
     2.074
     """
     ratio = (e_above * d_above**4) / (e_below * d_below**4)
-    return max(ratio, 1 / ratio)
+    ratio = max(ratio, 1 / ratio)
+    HINGE.ask(ratio=ratio)
+    return ratio
 
 
 def grade(ratio: float) -> Grade:

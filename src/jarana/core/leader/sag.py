@@ -6,12 +6,13 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 SAG = Law(
     "catenary of several sections",
     "statics of a hanging chain: the horizontal part of its tension is the same everywhere; air drag left out",
-    {"length": (0.0, 30.0)},
+    {"length": Range(0.0, 30.0, "the line held off the water", "travel", "m")},
+    "how far it sags is a guess",
 )
 
 
@@ -53,6 +54,7 @@ def sag_of(sections: Sequence[HungLine], pull_horizontal: float, pull_down: floa
     >>> round(shape.span, 3), round(shape.rise, 3), round(shape.sag, 3)
     (1.98, 2.239, 0.115)
     """
+    SAG.ask(length=sum(section.length for section in sections))
     h = pull_horizontal
     pieces = []
     x = z = 0.0

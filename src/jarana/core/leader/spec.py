@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import Field, model_validator
 
+from jarana.core.law import Asked
 from jarana.core.leader.cast import Cast, Stroke
 from jarana.core.leader.hinge import Grade
 from jarana.core.leader.packet import TABLES, Packet
@@ -159,3 +160,4 @@ class LeaderDesign(Frozen):
     weakest_n: float
     weakest: str
     remarks: tuple[str, ...] = ()
+    laws: tuple[Asked, ...] = ()

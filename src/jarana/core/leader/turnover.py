@@ -11,14 +11,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.engine.compiled import compiled
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 Array = NDArray[Any]
 
 TURNOVER = Law(
     "two-leg energy model of a loop",
     "after Spolek, Am. J. Phys. 54 (1986) 832; ranks leaders rather than predicts a cast",
-    {"v0": (8.0, 30.0)},
+    {"speed": Range(8.0, 30.0, "the leader as the loop reaches it", "speed", "m/s")},
+    "what is left of the loop is a guess",
 )
 STEP = 0.002
 """m of line per step; energies are then good to 0.1 %."""
@@ -93,6 +94,7 @@ def turn_over(
     step
         Of line, m; 2 mm gives energies good to 0.1 %.
     """
+    TURNOVER.ask(speed=speed)
     lengths, d0, d1, density = (
         np.array([getattr(row, name) for row in sections]) for name in ("length", "d0", "d1", "density")
     )

@@ -6,6 +6,7 @@ import importlib
 import pkgutil
 from functools import cache
 
+from jarana.core.law import doubts, listening
 from jarana.core.methods import method_of
 from jarana.core.readings.base import ORDER, Reading, ReadingKind
 from jarana.core.situation import Situation
@@ -25,5 +26,14 @@ def reading_kinds() -> dict[str, ReadingKind]:
 def readings_of(situation: Situation) -> tuple[Reading, ...]:
     """Return the readings that matter to a rig's method and those every rig has, worst first, otherwise in its own order."""
     kinds = reading_kinds()
-    made = [kinds[key].read(situation) for key in method_of(situation.rig).keys(situation.water)]
+    made = [heard(kinds[key], situation) for key in method_of(situation.rig).keys(situation.water)]
     return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))
+
+
+def heard(kind: ReadingKind, situation: Situation) -> Reading:
+    """Return a reading with the laws behind it; a law used outside its range says so among the reasons."""
+    with listening() as asked:
+        reading = kind.read(situation)
+    rows = asked.rows
+    said = doubts(rows, situation.writer)
+    return reading.model_copy(update={"laws": rows, "why": (*reading.why, *said)})

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
+from jarana.core.law import Asked
 from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
@@ -54,6 +55,8 @@ class Reading(Frozen):
         Ids of the parts of the rig it speaks of.
     tries
         At most two edits that would better it, with their computed effect; they follow the nominal answer.
+    laws
+        What it was computed with beyond the drift's own, and with which arguments.
     """
 
     key: str
@@ -68,6 +71,7 @@ class Reading(Frozen):
     why: tuple[str, ...] = ()
     parts: tuple[str, ...] = ()
     tries: tuple[Try, ...] = ()
+    laws: tuple[Asked, ...] = ()
 
 
 @dataclass(frozen=True)

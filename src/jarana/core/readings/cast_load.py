@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.leader.rig_cast import cast_masses
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
@@ -12,7 +12,8 @@ from jarana.core.units import Figure
 CAST_LOAD = Law(
     "what a line's head throws",
     "practice: past about a tenth of its mass a rig is lobbed with an open loop, past a quarter it is swung (starting values)",
-    {"share": (0.0, 1.0)},
+    {"share": Range(0.0, 1.0, "the weight of flies and float over that of the line that throws them")},
+    "it is the flies that throw the line",
 )
 OPEN_LOOP, LOBBED = 0.10, 0.25
 
@@ -23,6 +24,7 @@ def read(situation: Situation) -> Reading:
     mass = sum(m.mass for m in cast_masses(rig))
     head = mass_per_metre(rig.line.line_class) * THIRTY_FEET
     share = mass / head
+    CAST_LOAD.ask(share=share)
     figure = Figure(f"{mass * 1000:.2f}", "g")
     why = (
         f"The first 9.14 m of a {rig.line.line_class}-weight line are {head * 1000:.1f} g; the flies and float are {share:.0%} of it.",

@@ -56,7 +56,8 @@ def read(situation: Situation) -> Reading:
             why=("Every part is looked for in your drawer by what it was taken from.",),
         )
     text = " ".join(line[0].upper() + line[1:] for line in lines[:2]) + (f" And {count - 2} more." if count > 2 else "")
-    return make("owned", severity, "Not all of it is yours", text, Figure(str(count), "missing"), value=float(count),
+    title = "Nothing in your drawer yet" if drawer.empty else "Not all of it is yours"
+    return make("owned", severity, title, text, Figure(str(count), "missing"), value=float(count),
                 parts=tuple(parts), why=tuple(line[0].upper() + line[1:] for line in lines))  # fmt: skip
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
@@ -10,7 +10,8 @@ from jarana.core.units import Figure
 SEEN = Law(
     "how far a float is seen",
     "practice: a float of 10 mm is followed to about 12 m in fair light; the rest in proportion (starting value)",
-    {"size_mm": (4.0, 40.0)},
+    {"size": Range(4e-3, 40e-3, "the sign that is watched", "bead", "m")},
+    "how far it is seen is a guess",
 )
 PER_SIZE = 1200.0
 """Range over size: a sign is followed while it fills about three minutes of arc."""
@@ -27,6 +28,7 @@ def seen_to(size: float, wind: float) -> float:
     >>> seen_to(0.010, 0.0), round(seen_to(0.010, 5.0), 1)
     (12.0, 8.4)
     """
+    SEEN.ask(size=size)
     return min(PER_SIZE * size, MOST_M) * (WAVE if wind >= WAVE_M_S else 1.0)
 
 

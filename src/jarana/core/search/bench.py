@@ -9,6 +9,7 @@ from jarana.core.caution import Caution
 from jarana.core.drift.nominal import nominal, story
 from jarana.core.drift.result import Drift
 from jarana.core.errors import FaultList
+from jarana.core.law import doubts, listening
 from jarana.core.methods import method_of
 from jarana.core.methods.cautions import cautions_of
 from jarana.core.readings import readings_of
@@ -37,6 +38,8 @@ class Bench:
     section: Section
     cautions: tuple[Caution, ...]
     story: str
+    doubts: tuple[str, ...]
+    """A sentence for every law that was used outside the range in which it is known."""
 
 
 def work_on_water(water: Reach, edits: Sequence[WaterEdit], writer: Writer) -> tuple[Reach, Section]:
@@ -73,13 +76,18 @@ def work_on_rig(situation: Situation, edits: Sequence[RigEdit | WaterEdit] = ())
     """
     method_of(situation.rig)
     now = apply_edits(situation, edits)
+    with listening() as heard:
+        strength = strength_chain(now.rig)
+    section = section_of(now.water, now.writer)
+    drift = nominal(now)
     return Bench(
         rig=now.rig,
         water=now.water,
-        drift=nominal(now),
+        drift=drift,
         readings=readings_of(now),
-        strength=strength_chain(now.rig),
-        section=section_of(now.water, now.writer),
+        strength=strength,
+        section=section,
         cautions=cautions_of(now),
         story=story(now),
+        doubts=doubts((*drift.laws, *section.laws, *heard.rows), now.writer),
     )

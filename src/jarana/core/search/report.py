@@ -30,6 +30,7 @@ class RigReport(Frozen):
     story: str
     readings: tuple[Reading, ...]
     strength: tuple[Link, ...]
+    doubts: tuple[str, ...] = ()
 
 
 def report_rig(situation: Situation) -> RigReport:
@@ -46,6 +47,7 @@ def report_rig(situation: Situation) -> RigReport:
         water=bench.water.name,
         story=bench.story,
         readings=bench.readings,
+        doubts=bench.doubts,
         strength=tuple(
             Link(kind=k.kind, part=k.part, name=k.name, force_n=k.force, loses=k.loses, why=k.why)
             for k in bench.strength

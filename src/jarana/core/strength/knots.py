@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.material import Material
 
 KNOT_EFFICIENCY = Law(
     "knot efficiency",
     "pull tests of unbranded line, fair tying (tables/knots.toml); starting values",
-    {"ratio": (1.0, 3.0)},
+    {"ratio": Range(1.0, 3.0, "the thicker line of a knot over the thinner")},
+    "what the knot holds is a guess; pull it",
 )
 RATIO_FREE = 1.35
 """Up to this ratio of diameters a knot keeps its full efficiency."""
@@ -35,5 +36,6 @@ def unlike_factor(above: Material, above_mm: float, below: Material, below_mm: f
     (1.0, 0.9)
     """
     ratio = max(above_mm, below_mm) / min(above_mm, below_mm)
+    KNOT_EFFICIENCY.ask(ratio=ratio)
     factor = 1.0 if ratio <= RATIO_FREE else max(0.1, 1 - RATIO_COST * (ratio - 1))
     return factor * (1.0 if above.family == below.family else UNLIKE_MATERIAL)

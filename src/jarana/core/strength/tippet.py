@@ -6,24 +6,26 @@ import math
 from dataclasses import dataclass
 
 from jarana.core.engine.hydro.water_properties import GRAVITY
-from jarana.core.law import Law
+from jarana.core.law import Law, Range, listening
 from jarana.core.strength.fish import pull_of_fish
 from jarana.core.tackle.drawer import Rod, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.line_strength import wet_strength
-from jarana.core.tackle.material import Material
+from jarana.core.tackle.material import STRESS_OF_LINE, Material
 from jarana.core.units import INCH, ZERO_X
 from jarana.core.water.reach import Reach
 
 TIPPET_FOR_FLY = Law(
     "tippet for a fly",
     "practice: hook size over 3 is the X number; over 4 for bulky or weighted flies",
-    {"hook": (6, 22)},
+    {"hook": Range(6, 22, "the size of the hook")},
+    "the tippet it asks for is a guess",
 )
 FIGHT = Law(
     "time of a fight",
     "work a fish has in it over pull and speed; an order of magnitude, no measurement behind it",
-    {"mass_kg": (0.1, 10.0), "force_n": (0.5, 20.0)},
+    {"mass": Range(0.1, 10.0, "the fish", "fish", "kg"), "force": Range(0.5, 20.0, "the pull on it", "force", "N")},
+    "how long the fight lasts is a guess",
 )
 KNOTTED = 0.8
 """Share of a line a usual knot leaves, where no knot has been chosen yet (knots table, the middle of them)."""
@@ -63,19 +65,23 @@ def by_hook(size: int, over: float) -> float:
     >>> round(by_hook(16, 3) * 1000, 3), round(by_hook(16, 4) * 1000, 3)
     (0.144, 0.178)
     """
+    TIPPET_FOR_FLY.ask(hook=size)
     return x_diameter(size / over)
 
 
 def diameter_for_force(material: Material, force: float, knot: float = KNOTTED) -> float:
     """Return the finest diameter of a material that holds a force wet, tied with a knot of that share, m; by bisection."""
     low, high = 0.05e-3, 0.6e-3
-    for _ in range(50):
-        middle = 0.5 * (low + high)
-        if wet_strength(material, middle) * knot < force:
-            low = middle
-        else:
-            high = middle
-    return 0.5 * (low + high)
+    with listening():
+        for _ in range(50):
+            middle = 0.5 * (low + high)
+            if wet_strength(material, middle) * knot < force:
+                low = middle
+            else:
+                high = middle
+    found = 0.5 * (low + high)
+    STRESS_OF_LINE.ask(diameter=found)
+    return found
 
 
 def wanted_force(reach: Reach, rod: Rod) -> float:
@@ -99,6 +105,7 @@ def tippet_range(fly: Fly, reach: Reach, rod: Rod, material: Material) -> Tippet
 
 def fight_seconds(mass: float, force: float) -> float:
     """Return how long a fish is fought at a steady pull, s: the work it has in it over pull x speed (order of magnitude)."""
+    FIGHT.ask(mass=mass, force=force)
     return FIGHT_J_PER_KG * mass / max(force * FIGHT_SPEED, 1e-3)
 
 

@@ -9,7 +9,7 @@ from functools import cache
 from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.errors import Note
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.material import TABLES
@@ -17,7 +17,8 @@ from jarana.core.tackle.material import TABLES
 SINK_LABEL = Law(
     "a sink label",
     "a label is level broadside sink in water of 15 °C; diameter and density are solved from it and the class's mass",
-    {"sink_m_s": (0.01, 0.25)},
+    {"sink": Range(0.01, 0.25, "the sink on the label of the line", "sink", "m/s")},
+    "how deep the line hangs is a guess",
 )
 THIRTY_FEET = 9.144
 GRAIN = 64.799e-6
@@ -69,6 +70,7 @@ def solve_part(linear: float, sink: float) -> tuple[float, float, Note | None]:
     Bisection on the diameter: at a given mass per metre a thicker line sinks more slowly. Where the density would pass
     3000 kg/m³, that density and the class's mass are used, and the sink they give is told against the label.
     """
+    SINK_LABEL.ask(sink=sink)
     water = water_at(LABEL_WATER)
     thinnest = math.sqrt(4 * linear / (math.pi * DENSEST))
     if level_sink_speed(thinnest, DENSEST, water) < sink:

@@ -9,13 +9,14 @@ from dataclasses import dataclass
 
 from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList, Note
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.tackle.fly import Fly
 
 JAR = Law(
     "drag from a timed fall",
     "the terminal speed's balance solved for the one C of the dressing",
-    {"drops": (1, 30)},
+    {"drops": Range(1, 30, "the number of drops")},
+    "the mean says little",
 )
 MOST_DROPS = 30
 
@@ -66,6 +67,7 @@ def fit_drag(fly: Fly, distance: float, seconds: Sequence[float], water: Water) 
     for i, t in enumerate(seconds):
         faults.check(0.02 <= t <= 300 and math.isfinite(t), f"seconds[{i}]", t, "0.02 to 300 s")
     faults.raise_if_any()
+    JAR.ask(drops=len(seconds))
     speeds = [distance / t for t in seconds]
     drags = [_drag_at(fly, v, water) for v in speeds]
     mean = statistics.fmean(speeds)

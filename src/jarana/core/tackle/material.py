@@ -7,7 +7,7 @@ from functools import cache
 from pathlib import Path
 from typing import Literal
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.tables import TableRow, load_table
 
 TABLES = Path(__file__).parent / "tables"
@@ -15,7 +15,8 @@ TABLES = Path(__file__).parent / "tables"
 STRESS_OF_LINE = Law(
     "tensile strength of thin line",
     "drawn polymers grow stronger as they grow thinner; exponent fitted to unbranded spools, ±15 %",
-    {"diameter_mm": (0.08, 0.60)},
+    {"diameter": Range(0.08e-3, 0.60e-3, "the line whose strength is asked", "diameter", "m")},
+    "what it holds is a guess; pull some of it",
 )
 REFERENCE_DIAMETER_MM = 0.15
 STRESS_EXPONENT = -0.3
@@ -56,6 +57,7 @@ def dry_strength(material: Material, diameter: float) -> float:
     >>> round(dry_strength(materials()["nylon-tippet"], 0.152e-3) / 9.80665, 1)
     2.1
     """
+    STRESS_OF_LINE.ask(diameter=diameter)
     mm = diameter * 1000
     stress: float = material.stress_015_mpa * 1e6 * (mm / REFERENCE_DIAMETER_MM) ** STRESS_EXPONENT
     return stress * math.pi / 4 * diameter * diameter

@@ -8,14 +8,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import FaultList
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.units import Writer
 from jarana.core.water.reach import Throw
 
 PACING = Law(
     "mean of repeated timings",
     "Iglewicz & Hoaglin, How to Detect and Handle Outliers (1993): modified z-score above 3.5",
-    {"throws": (1, 30)},
+    {"throws": Range(1, 30, "the number of throws")},
+    "the mean says little",
 )
 OUTLIER_SCORE = 3.5
 MAD_TO_SIGMA = 0.6745
@@ -51,6 +52,7 @@ def pace_of(throws: Sequence[Throw]) -> Pacing:
     >>> round(pace.mean, 3), round(pace.spread, 3)
     (0.618, 0.015)
     """
+    PACING.ask(throws=len(throws))
     speeds = tuple(t.distance_m / t.seconds for t in throws)
     median = statistics.median(speeds)
     mad = max(statistics.median(abs(v - median) for v in speeds), STEADY * median * MAD_TO_SIGMA)

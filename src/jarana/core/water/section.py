@@ -6,7 +6,7 @@ import numpy as np
 
 from jarana.core.caution import Caution, caution
 from jarana.core.engine.hydro.stream import stream_speed
-from jarana.core.law import Law
+from jarana.core.law import Asked, Law, Range, listening
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
 from jarana.core.water.pacing import pace_of
@@ -15,7 +15,8 @@ from jarana.core.water.reach import WARM, Reach
 WADING = Law(
     "standing in a current",
     "flume tests of people: Jonkman & Penning-Rowsell (2008), stability lost from about 0.6 m²/s of depth x speed",
-    {"depth_times_pace": (0.3, 2.0)},
+    {"depth_times_pace": Range(0.0, 2.0, "depth times pace, in square metres a second,")},
+    "nobody was tested there: do not stand in it",
 )
 UNSTEADY = 0.6
 """m²/s: from here on a person of light build may be swept off their feet."""
@@ -80,10 +81,17 @@ class Section(Frozen):
     paced: str
     lines: tuple[Line, ...]
     cautions: tuple[Caution, ...]
+    laws: tuple[Asked, ...] = ()
 
 
 def section_of(reach: Reach, writer: Writer) -> Section:
     """Return what the Water place draws and says of a reach."""
+    with listening() as heard:
+        section = _section(reach, writer)
+    return section.model_copy(update={"laws": heard.rows})
+
+
+def _section(reach: Reach, writer: Writer) -> Section:
     places = [s.x_m for s in reach.soundings] or [0.0, LEVEL_LENGTH]
     first, last = places[0], places[-1]
     corners = sorted({*places, *np.linspace(first, last, 17).tolist()})
@@ -154,6 +162,8 @@ def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
 def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ...]:
     said = []
     fastest = max((lane.pace_m_s for lane in reach.lanes), default=reach.pace_m_s)
+    if reach.nature.flows:
+        WADING.ask(depth_times_pace=deepest * fastest)
     if reach.nature.flows and deepest * fastest >= UNSTEADY:
         said.append(caution("wading-pace", depth=writer.text("depth", deepest), pace=writer.text("speed", fastest)))
     elif reach.nature.flows and deepest > THIGH:

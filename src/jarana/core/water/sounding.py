@@ -5,13 +5,14 @@ from __future__ import annotations
 import math
 
 from jarana.core.errors import InputError
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.units import Writer
 
 SOUNDING = Law(
     "depth by line and weight",
     "plane geometry: a straight line at a slope from the vertical",
-    {"slope_deg": (0.0, 60.0)},
+    {"slope_deg": Range(0.0, 60.0, "the slope of the line from the vertical, in degrees,")},
+    "the depth is a guess",
 )
 
 
@@ -32,6 +33,7 @@ def depth_from_line(out: float, above: float, slope_deg: float = 0.0, writer: Wr
     >>> depth_from_line(3.0, 1.8), round(depth_from_line(3.0, 1.5, 60.0), 6)
     (1.2, 0.0)
     """
+    SOUNDING.ask(slope_deg=slope_deg)
     depth = out * math.cos(math.radians(slope_deg)) - above
     if depth < 0:
         raise InputError.one(

@@ -77,6 +77,11 @@ export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
           {note.text}
         </p>
       ))}
+      {answer.doubts.map((doubt) => (
+        <p key={doubt} className="px-3 text-[13px] text-look">
+          {doubt}
+        </p>
+      ))}
       <div className="flex items-center gap-3 px-3 pb-2">
         <button
           type="button"

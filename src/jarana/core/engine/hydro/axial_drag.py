@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.compiled import compiled
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 AXIAL_DRAG = Law(
     "drag of a thin cylinder in axial flow",
     "Glauert & Lighthill, Proc. Roy. Soc. A 230 (1955) 188-203, thick-layer limit; turbulent floor 0.004",
-    {"log": (2.0, 40.0)},
+    {"log": Range(2.0, 40.0, "the logarithm of length over thickness of line drawn along itself")},
+    "how much line drawn along itself is held back is a guess",
 )
 
 LEAST_LOGARITHM = 2.0

@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.compiled import compiled
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 CYLINDER_DRAG = Law(
     "drag of a cylinder in cross flow",
-    "Sucker & Brauer, Wärme- und Stoffübertragung 8 (1975) 149-158",
-    {"re": (1.0e-4, 2.0e5)},
+    "Sucker & Brauer, Wärme- und Stoffübertragung 8 (1975) 149-158: from Re 1e-4, below which the drag is nothing beside its weight",
+    {"re": Range(0.0, 2.0e5, "the Reynolds number of line across the water")},
+    "the pull of the water on it is a guess",
 )
 
 

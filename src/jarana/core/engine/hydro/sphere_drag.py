@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.compiled import compiled
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 SPHERE_DRAG = Law(
     "drag of a sphere",
     "Clift & Gauvin, Proc. Chemeca 70 (1970) 14-28",
-    {"re": (0.0, 3.0e5)},
+    {"re": Range(0.0, 3.0e5, "the Reynolds number of a bead")},
+    "how fast it sinks is a guess",
 )
 
 

@@ -9,12 +9,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.engine.compiled import compiled
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 LOG_LAW = Law(
     "log law of a rough bed",
-    "Nikuradse, VDI-Forschungsheft 361 (1933); shifted so that u(0) = 0",
-    {"height_over_z0": (0.0, 1.0e5)},
+    "Nikuradse, VDI-Forschungsheft 361 (1933); shifted so that u(0) = 0; from a depth of one grain on",
+    {"depth_over_z0": Range(30.0, 1.0e5, "the depth over the roughness of the bed")},
+    "the pace near the bed is a guess",
 )
 Numbers = TypeVar("Numbers", float, NDArray[np.float64])
 KARMAN = 0.41

@@ -9,12 +9,13 @@ from dataclasses import dataclass
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.hydro.water_properties import Water
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 
 TERMINAL_SPEED = Law(
     "terminal speed",
     "balance of weight in water and drag (Newton's first law)",
-    {"speed": (-20.0, 20.0)},
+    {"speed": Range(-20.0, 20.0, "a body falling alone", "speed", "m/s")},
+    "how fast it falls is a guess",
 )
 
 ADDED_MASS = 0.5
@@ -87,8 +88,9 @@ def terminal_speed(body: Body, water: Water) -> float:
     True
     """
     weight = body.submerged_weight(water)
-    speed = _balance(lambda s: body.drag(s, water), abs(weight))
-    return math.copysign(speed, weight) if weight else 0.0
+    speed = math.copysign(_balance(lambda s: body.drag(s, water), abs(weight)), weight) if weight else 0.0
+    TERMINAL_SPEED.ask(speed=speed)
+    return speed
 
 
 def line_weight(diameter: float, line_density: float, water: Water) -> float:

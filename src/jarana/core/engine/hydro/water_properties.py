@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.units import STANDARD_GRAVITY
 
 GRAVITY = STANDARD_GRAVITY
@@ -15,17 +15,20 @@ GRAM_FORCE = GRAVITY / 1000
 DENSITY = Law(
     "density of fresh water",
     "UNESCO Technical Papers in Marine Science 36 (1981), pure-water term",
-    {"temperature_c": (0.0, 40.0)},
+    {"temperature": Range(0.0, 40.0, "the water", "temperature", "°C")},
+    "what floats and sinks in it is a guess",
 )
 VISCOSITY = Law(
     "viscosity of water",
     "Vogel form as in Likhachev, Technical Physics 48 (2003); ±2.5 %",
-    {"temperature_c": (0.0, 100.0)},
+    {"temperature": Range(0.0, 100.0, "the water", "temperature", "°C")},
+    "the drag of thin line is a guess",
 )
 SURFACE_TENSION = Law(
     "surface tension of clean water",
     "straight line through IAPWS R1-76 (1994), 0 to 40 °C; 1 %",
-    {"temperature_c": (0.0, 40.0)},
+    {"temperature": Range(0.0, 40.0, "the water", "temperature", "°C")},
+    "what grease carries is a guess",
 )
 
 
@@ -66,6 +69,7 @@ def density(temperature_c: float) -> float:
     >>> round(density(20.0), 2), round(density(10.0), 2)
     (998.21, 999.7)
     """
+    DENSITY.ask(temperature=temperature_c)
     t = temperature_c
     return (
         999.842594 + 6.793952e-2 * t - 9.095290e-3 * t**2 + 1.001685e-4 * t**3 - 1.120083e-6 * t**4 + 6.536332e-9 * t**5
@@ -80,6 +84,7 @@ def viscosity(temperature_c: float) -> float:
     >>> f"{viscosity(20.0):.2e}"
     '1.00e-03'
     """
+    VISCOSITY.ask(temperature=temperature_c)
     return float(2.414e-5 * 10.0 ** (247.8 / (temperature_c + 133.15)))
 
 
@@ -91,6 +96,7 @@ def surface_tension(temperature_c: float) -> float:
     >>> round(surface_tension(20.0), 4)
     0.0727
     """
+    SURFACE_TENSION.ask(temperature=temperature_c)
     return 0.0757 - 1.5e-4 * temperature_c
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Literal
 
 from jarana.core.errors import InputError
-from jarana.core.law import Law
+from jarana.core.law import Law, Range
 from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import Attachment, Joint, Link, Rig, Ring
@@ -26,7 +26,10 @@ def card_of(school: School) -> str:
 
 
 DROPPER_LINE = Law(
-    "a dropper's line", "practice: 10 to 30 cm, longer in deep water (starting value)", {"depth_m": (0.1, 12.0)}
+    "a dropper's line",
+    "practice: 10 to 30 cm, longer in deep water (starting value)",
+    {"depth": Range(0.3, 4.0, "the water in which the dropper is fished", "depth", "m")},
+    "its length is a guess",
 )
 SHORT_TAG_MM, LONG_TAG_MM = 100.0, 300.0
 SHALLOW_MM, DEEP_MM = 500.0, 2000.0
@@ -42,6 +45,7 @@ def tag_for(depth: float) -> float:
     >>> tag_for(0.4), tag_for(1.25), tag_for(6)
     (0.1, 0.2, 0.3)
     """
+    DROPPER_LINE.ask(depth=depth)
     share = min(max((depth * 1000 - SHALLOW_MM) / (DEEP_MM - SHALLOW_MM), 0.0), 1.0)
     return (SHORT_TAG_MM + share * (LONG_TAG_MM - SHORT_TAG_MM)) / 1000
 
