@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 from flask import Flask
+from flask_compress import Compress
 
 from jarana.api.errors import add_error_handlers
 from jarana.api.logs import log_json
@@ -14,6 +15,10 @@ from jarana.api.settings import Settings
 from jarana.api.spec import openapi, spec
 from jarana.storage.database import make_engine, make_sessions
 
+COMPRESSED = [
+    "text/html", "text/css", "text/csv", "text/plain", "text/javascript", "application/javascript", "application/json",
+    "application/problem+json", "image/svg+xml",
+]  # fmt: skip
 LARGEST_BODY = 2_000_000
 """bytes."""
 
@@ -36,11 +41,15 @@ def create_app(settings: Settings | None = None) -> Flask:
         REMEMBER_COOKIE_DURATION=timedelta(days=30),
         RATELIMIT_ENABLED=settings.limits,
         WEB=settings.web,
+        COMPRESS_ALGORITHM=["br", "gzip"],
+        COMPRESS_ALGORITHM_STREAMING=["br", "gzip"],
+        COMPRESS_MIMETYPES=COMPRESSED,
         DEVICES={"micrometer": settings.micrometer, "scale": settings.scale},
         GAUGE=settings.gauge,
     )
     app.extensions["sessions"] = make_sessions(make_engine(settings.database_url))
     guard(app)
+    Compress(app)
     add_error_handlers(app)
     for blueprint in blueprints():
         app.register_blueprint(blueprint)

@@ -88,7 +88,7 @@ class WorkbenchAnswer(Frozen):
     section: Section
     cautions: tuple[Caution, ...]
     story: str
-    doubts: tuple[str, ...] = ()
+    doubts: tuple[str, ...]
     seq: int
 
 

@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
+from jarana.core.methods import methods
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.whole import SetDressing
@@ -15,6 +16,7 @@ from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from tests.fishing import DRAWER, REACHES, started
 
 MINE = Measures(hand_mm=210, forearm_mm=460, chest_mm=880, rod_marks_mm=(500,))
 
@@ -93,3 +95,15 @@ def test_a_shot_is_pinched_on_where_it_sits_and_tied_with_nothing(contact_rig: R
 def test_a_shot_no_span_has_room_for_is_refused(contact_rig: Rig, drawer: Drawer) -> None:
     with pytest.raises(InputError, match="no longer than that"):
         PinchShot(span="point-tippet", above_mm=900).apply(contact_rig, drawer)
+
+
+@pytest.mark.parametrize("method", methods())
+def test_no_part_of_a_line_is_both_greased_and_degreased_and_no_fly_says_how_to_treat_the_line(method: str) -> None:
+    water = next(r for r in REACHES if r.kind in methods()[method].waters)
+    plan = tie_sheet(started(method, water), DRAWER, MINE, Writer()).dressing
+    greased = [line.removeprefix("Grease lightly: ").rstrip(".") for line in plan if line.startswith("Grease")]
+    bare = [line.removeprefix("Degrease, and wipe clean: ").rstrip(".") for line in plan if line.startswith("Degrease")]
+    told = [set(" and ".join(names).replace(", ", " and ").split(" and ")) - {""} for names in (greased, bare)]
+    assert not told[0] & told[1]
+    flies = [line for line in plan if ": " in line and not line.startswith(("Stretch", "Grease", "Degrease"))]
+    assert not any("line" in line or "leader" in line or "tippet" in line for line in flies)

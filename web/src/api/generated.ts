@@ -6052,11 +6052,8 @@ export interface components {
         WorkbenchAnswer: {
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
-            /**
-             * Doubts
-             * @default []
-             */
-            doubts?: string[];
+            /** Doubts */
+            doubts: string[];
             drift: components["schemas"]["Drift"];
             /** Readings */
             readings: components["schemas"]["Reading"][];

@@ -1,28 +1,47 @@
-import { createBrowserRouter, Navigate } from "react-router";
+import { createBrowserRouter, Navigate, useRouteError } from "react-router";
 import { RouterProvider } from "react-router/dom";
-import { RigPlace } from "../places/rig";
-import { TacklePlace } from "../places/tackle";
-import { TaperPlace } from "../places/taper";
-import { TiePlace } from "../places/tie";
-import { WaterPlace } from "../places/water";
+import { Button } from "../ui/button";
 import { Enter } from "./enter";
 import { Shell } from "./shell";
 
+/** Every place is loaded when it is first gone to. */
 const router = createBrowserRouter([
   { path: "/enter", element: <Enter /> },
   {
     element: <Shell />,
+    HydrateFallback: () => null,
     children: [
-      { path: "/water", element: <WaterPlace /> },
-      { path: "/rig", element: <RigPlace /> },
-      { path: "/rig/taper", element: <TaperPlace /> },
-      { path: "/tie", element: <TiePlace /> },
-      { path: "/tackle/:kind?", element: <TacklePlace /> },
-      { path: "*", element: <Navigate to="/rig" replace /> },
+      {
+        ErrorBoundary: NotLoaded,
+        children: [
+          { path: "/water", lazy: async () => ({ Component: (await import("../places/water")).WaterPlace }) },
+          { path: "/rig", lazy: async () => ({ Component: (await import("../places/rig")).RigPlace }) },
+          { path: "/rig/taper", lazy: async () => ({ Component: (await import("../places/taper")).TaperPlace }) },
+          { path: "/tie", lazy: async () => ({ Component: (await import("../places/tie")).TiePlace }) },
+          { path: "/tackle/:kind?", lazy: async () => ({ Component: (await import("../places/tackle")).TacklePlace }) },
+          { path: "*", element: <Navigate to="/rig" replace /> },
+        ],
+      },
     ],
   },
 ]);
 
 export function Routes() {
   return <RouterProvider router={router} />;
+}
+
+/** A place that did not arrive, or failed while it was shown: what was typed is kept, a reload brings it back. */
+function NotLoaded() {
+  const error = useRouteError();
+  return (
+    <main className="p-6" role="alert">
+      <h1 className="text-xl font-bold">This place could not be shown</h1>
+      <p className="mt-2 mb-4 max-w-prose">
+        Nothing is lost; what you changed is kept in this tab. {error instanceof Error ? error.message : ""}
+      </p>
+      <Button strong onClick={() => window.location.reload()}>
+        Load it again
+      </Button>
+    </main>
+  );
 }

@@ -4,15 +4,9 @@ from __future__ import annotations
 
 from jarana.core.rig.model import Rig
 
-FLOATANT = {
-    "dry": "Gel, melted between the fingers first; powder after a fish.",
-    "foam": "Nothing on the foam; grease the line up to it.",
-}
-"""By dressing class; the sunk classes take none."""
-
 
 def dressing_plan(rig: Rig) -> tuple[str, ...]:
-    """Return what to do to line and flies before fishing, a sentence each."""
+    """Return what to do to line and flies before fishing, a sentence each; a span is told once, by its own dressing."""
     thin = min(min(s.d0_mm, s.d1_mm) for s in rig.spans)
     plan = [
         "Stretch it: draw the leader slowly straight between your hands"
@@ -22,10 +16,7 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
         names = [s.name.lower() for s in rig.spans if s.dressing == kind]
         if names:
             plan.append(f"{verb}: {_listed(names)}.")
-    for attachment in rig.attachments:
-        how = FLOATANT.get(attachment.fly.dressing.key) if attachment.fly else None
-        if how:
-            plan.append(f"{attachment.body.label}: {how}")
+    plan += [f"{a.body.label}: {a.fly.dressing.floatant}" for a in rig.attachments if a.fly and a.fly.dressing.floatant]
     if any(s.dressing != "none" for s in rig.spans):
         plan.append("No grease on your fingers when you touch what must sink.")
     return tuple(plan)

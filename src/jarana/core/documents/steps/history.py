@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 GEL = "Gel, melted between the fingers first; powder after a fish."
-FOAM = "Nothing on the foam; grease the line up to it."
+FOAM = "Nothing on the foam: it floats by itself."
 DRAWN = {
     "slick": "slim", "resin-bodied": "slim", "slim": "slim", "dubbed": "rough", "soft-hackled": "hackled", "bushy": "bushy",
     "streamer": "winged", "dry": "hackled", "foam": "bushy",
