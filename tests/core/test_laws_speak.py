@@ -150,9 +150,7 @@ EVERY = {(law.name, at.words) for law in laws().values() for at in law.valid.val
 LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
     ("STRESS_OF_LINE", "diameter"): lambda: asked_of(with_line("dry-fly", -1, "0.04 mm")),
     ("WADING", "depth_times_pace"): lambda: asked_of(in_a_torrent()),
-    ("LOG_LAW", "depth_over_z0"): lambda: asked_of(
-        of_method("level-contact", depth_m=12.0, pace_m_s=3.0, soundings=(), lanes=(), bed="silt")
-    ),
+    ("LOG_LAW", "depth_over_z0"): lambda: asked_of(in_a_torrent(bed="silt")),
     ("KNOT_EFFICIENCY", "ratio"): lambda: asked_of(with_line("dry-fly", -1, "0.04 mm")),
     ("TIPPET_FOR_FLY", "hook"): lambda: asked_of(with_fly(size=24)),
     ("FIGHT", "mass"): lambda: asked_of(of_method("dry-fly", fish={"species": "trout", "mass_kg": 20.0})),
