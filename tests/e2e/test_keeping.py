@@ -84,11 +84,12 @@ def test_a_rig_goes_out_as_a_file_and_comes_in_with_the_same_document(bench: Pag
     hashes = bench.evaluate(
         """async () => {
           const rigs = (await (await fetch('/api/v1/rigs')).json()).rigs;
-          const one = (r) => fetch(`/api/rigs/${r.id}`).then((a) => a.json());
+          const one = (r) => fetch(`/api/v1/rigs/${r.id}`).then((a) => a.json());
           return (await Promise.all(rigs.map(one))).map((r) => r.hash);
         }"""
     )
     assert len(hashes) == 13
+    assert all(hashes)
     assert hashes[0] == hashes[1]
 
 

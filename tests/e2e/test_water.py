@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import time
 
 import pytest
 from playwright.sync_api import Browser, Page, expect
@@ -114,4 +115,40 @@ def test_the_place_is_accessible_and_fits(
     assert page.evaluate("document.documentElement.scrollWidth") <= width
     if width >= 900:
         assert page.evaluate("document.documentElement.scrollHeight") <= height
+    context.close()
+
+
+def test_both_edges_of_the_zone_typed_one_after_the_other_are_kept_however_slow_the_answer(water: Page) -> None:
+    water.route("**/api/v1/workbench", lambda route: (time.sleep(0.5), route.continue_()))
+    fill(water, "From", "12 cm")
+    fill(water, "To", "44 cm")
+    expect(water.get_by_label("From", exact=True)).to_have_value("12 cm")
+    expect(water.get_by_label("To", exact=True)).to_have_value("44 cm")
+
+
+def test_an_edit_in_flight_and_the_steps_back_survive_a_reload(water: Page) -> None:
+    before = water.get_by_label("Depth there").input_value()
+    fill(water, "Depth there", "1.10 m")
+    expect(water.get_by_label("Depth there")).to_have_value("1.10 m")
+    water.route("**/api/v1/workbench", lambda route: None)
+    fill(water, "Depth there", "1.30 m")
+    expect(water.get_by_text("sending").first).to_be_visible()
+    water.wait_for_timeout(800)
+    water.unroute("**/api/v1/workbench")
+    water.reload()
+    expect(water.get_by_label("Depth there")).to_have_value("1.30 m")
+    water.keyboard.press("Control+z")
+    expect(water.get_by_label("Depth there")).to_have_value("1.10 m")
+    water.keyboard.press("Control+z")
+    expect(water.get_by_label("Depth there")).to_have_value(before)
+
+
+def test_who_has_nothing_yet_is_shown_what_to_do(browser: Browser, site: Site) -> None:
+    context = browser.new_context(viewport={"width": 390, "height": 844})
+    page = context.new_page()
+    page.goto(f"{site.address}/enter#{site.token(empty=True)}")
+    expect(page.get_by_role("heading", name="Start with a water")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="New water").click()
+    expect(page.get_by_label("Name", exact=True)).to_have_value("New water")
     context.close()

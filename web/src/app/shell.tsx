@@ -84,6 +84,11 @@ function SignedIn() {
 
 /** What a person does first who has nothing yet. */
 function FirstWater({ book }: { book: Book | undefined }) {
+  const navigate = useNavigate();
+  const make = async (from: Book) => {
+    await makeWater(from);
+    await navigate("/water");
+  };
   return (
     <main className="p-6">
       <h1 className="text-xl font-bold">Start with a water</h1>
@@ -91,7 +96,7 @@ function FirstWater({ book }: { book: Book | undefined }) {
         Everything is worked out for the water of the day: how deep it is, how fast, where the fish sit. Make one, then
         put in your tackle, or start a rig right away; what you do not own is named.
       </p>
-      <Button strong disabled={!book} onClick={() => book && void makeWater(book)}>
+      <Button strong disabled={!book} onClick={() => book && void make(book)}>
         New water
       </Button>
     </main>
