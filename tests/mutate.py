@@ -1,0 +1,82 @@
+"""Kill rates of the core's packages: every package mutated alone, judged by the tests that speak of it.
+
+    python -m tests.mutate [package ...] [--most N]
+
+Prints a line per package: mutants, killed, share. Compiled kernels are not mutated (their numbers are held by the
+reference cases). Works on a copy under build/, so that a stop leaves the source as it is.
+"""
+
+from __future__ import annotations
+
+import argparse
+import json
+import shutil
+import subprocess
+import sys
+from collections import Counter
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+PACKAGES = {
+    "strength": ("src/jarana/core/strength/*.py", ["tests/core/strength", "tests/core/readings"]),
+    "rules": ("src/jarana/core/rules/*.py", ["tests/core/rules", "tests/core/readings", "tests/core/methods"]),
+    "leader": ("src/jarana/core/leader/*.py", ["tests/core/leader"]),
+    "tackle": ("src/jarana/core/tackle/*.py", ["tests/core/tackle", "tests/core/strength"]),
+    "units": ("src/jarana/core/units.py", ["tests/core/test_units.py", "tests/core/test_units_golden.py"]),
+    "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
+}
+COPIED = ("src", "tests", "docs", "demo", "pyproject.toml", "README.md", "web/src/model")
+
+
+def settings(only: str, tests: list[str]) -> str:
+    """Return the tool's settings for a package."""
+    chosen = json.dumps([t for t in tests if (ROOT / t).exists()])
+    return f"""
+[tool.mutmut]
+source_paths = ["src/jarana"]
+only_mutate = [{json.dumps(only)}]
+pytest_add_cli_args_test_selection = {chosen}
+pytest_add_cli_args = ["-p", "no:xdist", "-p", "no:randomly", "-x"]
+also_copy = ["tests", "docs", "demo", "README.md"]
+"""
+
+
+def kill(package: str, workers: int) -> Counter[str]:
+    """Mutate a package and return how many mutants came to which end."""
+    only, tests = PACKAGES[package]
+    where = ROOT / "build" / "mutants" / package
+    shutil.rmtree(where, ignore_errors=True)
+    for name in COPIED:
+        source = ROOT / name
+        if source.is_dir():
+            shutil.copytree(source, where / name, ignore=shutil.ignore_patterns("__pycache__", "node_modules"))
+        elif source.exists():
+            (where / name).parent.mkdir(parents=True, exist_ok=True)
+            shutil.copy(source, where / name)
+    project = where / "pyproject.toml"
+    project.write_text(project.read_text() + settings(only, tests))
+    command = [str(Path(sys.executable).parent / "mutmut"), "run", "--max-children", str(workers)]
+    with (where / "log").open("w") as log:
+        subprocess.run(command, cwd=where, stdout=log, stderr=log, check=False)
+    ends: Counter[str] = Counter()
+    for meta in (where / "mutants").rglob("*.meta"):
+        for code in json.loads(meta.read_text())["exit_code_by_key"].values():
+            ends["not run" if code is None else "untested" if code == 33 else "alive" if code == 0 else "killed"] += 1
+    return ends
+
+
+def main() -> None:
+    """Print the kill rate of each package asked for."""
+    asked = argparse.ArgumentParser(description="kill rates of the core's packages")
+    asked.add_argument("packages", nargs="*", default=list(PACKAGES))
+    asked.add_argument("--workers", type=int, default=2)
+    options = asked.parse_args()
+    for package in options.packages:
+        ends = kill(package, options.workers)
+        judged = ends["killed"] + ends["alive"] + ends["untested"]
+        share = ends["killed"] / judged if judged else 0.0
+        print(f"{package:10} {judged:5} mutants, {share:6.1%} killed  {dict(ends)}", flush=True)
+
+
+if __name__ == "__main__":
+    main()
