@@ -19,10 +19,10 @@ from pathlib import Path
 ROOT = Path(__file__).parents[1]
 PACKAGES = {
     "strength": ("src/jarana/core/strength/*.py", ["tests/core/strength", "tests/core/readings"]),
-    "rules": ("src/jarana/core/rules/*.py", ["tests/core/rules", "tests/core/readings", "tests/core/methods"]),
+    "rules": ("src/jarana/core/rules/*.py", ["tests/core/rules"]),
     "leader": ("src/jarana/core/leader/*.py", ["tests/core/leader"]),
     "tackle": ("src/jarana/core/tackle/*.py", ["tests/core/tackle", "tests/core/strength"]),
-    "units": ("src/jarana/core/units.py", ["tests/core/test_units.py", "tests/core/test_units_golden.py"]),
+    "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
 COPIED = ("src", "tests", "docs", "demo", "pyproject.toml", "README.md", "web/src/model")
