@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import argparse
 import json
+import os
 import shutil
 import subprocess
 import sys
@@ -56,8 +57,11 @@ def kill(package: str, workers: int) -> Counter[str]:
     project = where / "pyproject.toml"
     project.write_text(project.read_text() + settings(only, tests))
     command = [str(Path(sys.executable).parent / "mutmut"), "run", "--max-children", str(workers)]
+    temporary = where / "tmp"
+    temporary.mkdir()
+    environment = os.environ | {"PYTEST_DEBUG_TEMPROOT": str(temporary)}
     with (where / "log").open("w") as log:
-        subprocess.run(command, cwd=where, stdout=log, stderr=log, check=False)
+        subprocess.run(command, cwd=where, env=environment, stdout=log, stderr=log, check=False)
     ends: Counter[str] = Counter()
     for meta in (where / "mutants").rglob("*.meta"):
         for code in json.loads(meta.read_text())["exit_code_by_key"].values():

@@ -34,3 +34,16 @@ def schemathesis_given(operation):
     from hypothesis import given
 
     return given(case=operation.as_strategy())
+
+
+def test_every_operation_and_property_is_described_and_every_fault_is_a_problem(app: Flask) -> None:
+    described = openapi(app)
+    for name, schema in described["components"]["schemas"].items():
+        bare = [key for key, prop in schema.get("properties", {}).items() if not prop.get("description")]
+        assert not bare or name == "Problem", (name, bare)
+    for path, operations in described["paths"].items():
+        for operation in operations.values():
+            assert operation.get("description") or operation.get("summary"), path
+            for status, answer in operation["responses"].items():
+                if status >= "400" and "$ref" not in answer:
+                    assert list(answer["content"]) == ["application/problem+json"], (path, status)

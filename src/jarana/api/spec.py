@@ -9,6 +9,7 @@ from pydantic import ValidationError
 from spectree import SpecTree
 
 import jarana
+from jarana.api.described import describe
 from jarana.api.errors import faults_of
 from jarana.core.errors import InputError
 
@@ -74,11 +75,15 @@ def openapi(app: Flask) -> dict[str, Any]:
     description["components"]["responses"] = {
         f"Problem{status}": {"description": text, "content": content} for status, text in COMMON.items()
     }
+    describe(schemas)
     tagged = {k: v for k, v in description["paths"].items() if any(o.get("tags") for o in v.values())}
     description["paths"] = tagged
     for path in tagged.values():
         for operation in path.values():
             answers = operation["responses"]
+            if "409" in answers:
+                stale = answers["409"]["content"].pop("application/json")
+                answers["409"]["content"] = {"application/problem+json": stale}
             for status in COMMON:
                 if status not in answers or "ValidationError" in str(answers[status]):
                     answers[status] = {"$ref": f"#/components/responses/Problem{status}"}

@@ -1038,19 +1038,29 @@ export interface components {
          * @description Hang a fly from a joint between two spans, on the tag of its knot.
          */
         AddDropper: {
-            /** Joint */
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
             joint: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "add_dropper";
             /**
              * Tag Mm
+             * @description tag, millimetres
              * @default 120
+             * @example 120
              */
             tag_mm?: number;
-            /** Weight */
+            /**
+             * Weight
+             * @description weight
+             * @example weir-run
+             */
             weight: string;
         };
         /**
@@ -1060,19 +1070,23 @@ export interface components {
         AddRow: {
             /**
              * Cells
+             * @description cells
              * @default {}
+             * @example {}
              */
             cells?: {
                 [key: string]: string;
             };
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "add";
             /**
              * Reference
+             * @description reference
              * @default null
+             * @example weir-run
              */
             reference?: string | null;
         };
@@ -1083,14 +1097,22 @@ export interface components {
          *     One throw is one edit, so that two sent close together are both kept.
          */
         AddThrow: {
-            /** Distance */
+            /**
+             * Distance
+             * @description distance
+             * @example weir-run
+             */
             distance: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "add_throw";
-            /** Seconds */
+            /**
+             * Seconds
+             * @description seconds
+             * @example weir-run
+             */
             seconds: string;
         };
         /**
@@ -1107,26 +1129,60 @@ export interface components {
          *         What it means for the figures when the argument lies outside.
          */
         Asked: {
-            /** Argument */
+            /**
+             * Argument
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+             * @example text
+             */
             argument: string;
-            /** Greatest */
+            /**
+             * Greatest
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+             * @example 1
+             */
             greatest: number;
-            /** High */
+            /**
+             * High
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+             * @example 1
+             */
             high: number;
-            /** Law */
+            /**
+             * Law
+             * @description Its name and where it is written.
+             * @example text
+             */
             law: string;
-            /** Least */
+            /**
+             * Least
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+             * @example 1
+             */
             least: number;
-            /** Low */
+            /**
+             * Low
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
+             * @example 1
+             */
             low: number;
-            /** Means */
+            /**
+             * Means
+             * @description What it means for the figures when the argument lies outside.
+             * @example text
+             */
             means: string;
             /**
              * Rule
+             * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
              * @default
+             * @example
              */
             rule?: string;
-            /** Source */
+            /**
+             * Source
+             * @description Its name and where it is written.
+             * @example text
+             */
             source: string;
         };
         /**
@@ -1134,10 +1190,14 @@ export interface components {
          * @description Hangs from the bend of the point fly, behind it.
          */
         AtBend: {
-            /** Attachment */
+            /**
+             * Attachment
+             * @description attachment
+             * @example weir-run
+             */
             attachment: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "bend";
@@ -1147,10 +1207,14 @@ export interface components {
          * @description Hangs from a joint.
          */
         AtJoint: {
-            /** Joint */
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
             joint: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "joint";
@@ -1161,7 +1225,7 @@ export interface components {
          */
         AtPoint: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "point";
@@ -1172,13 +1236,21 @@ export interface components {
          */
         AtSpan: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "span";
-            /** Mm */
+            /**
+             * Mm
+             * @description mm
+             * @example 0
+             */
             mm: number;
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -1188,17 +1260,33 @@ export interface components {
          *     School ``bend`` at a joint: the fly sits in the line itself, the line above tied to its eye, the one below to its bend.
          */
         Attachment: {
-            /** At */
+            /**
+             * At
+             * @description at
+             */
             at: components["schemas"]["AtJoint"] | components["schemas"]["AtBend"] | components["schemas"]["AtSpan"] | components["schemas"]["AtPoint"];
-            /** Body */
+            /**
+             * Body
+             * @description body
+             */
             body: components["schemas"]["Fly"] | components["schemas"]["Shot"] | components["schemas"]["PeggedBead"];
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
+            /** @description knot */
             knot: components["schemas"]["Knot"];
-            /** @default null */
+            /**
+             * @description link
+             * @default null
+             */
             link?: components["schemas"]["Link"] | null;
             /**
              * School
+             * @description school
+             * @example point
              * @enum {string}
              */
             school: "point" | "tag" | "link" | "ring" | "bend" | "fold";
@@ -1208,20 +1296,40 @@ export interface components {
          * @description The band of a drift, known by the drift's key; `finds_bottom` is the share of members in which a fly does.
          */
         Band: {
-            /** Finds Bottom */
+            /**
+             * Finds Bottom
+             * @description finds bottom
+             * @example 1
+             */
             finds_bottom: number;
-            /** Flies */
+            /**
+             * Flies
+             * @description flies
+             */
             flies: components["schemas"]["FlyBand"][];
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Laws
+             * @description laws
              * @default []
+             * @example []
              */
             laws?: components["schemas"]["Asked"][];
-            /** Members */
+            /**
+             * Members
+             * @description members
+             * @example 1
+             */
             members: number;
-            /** Shares */
+            /**
+             * Shares
+             * @description shares
+             */
             shares: number[];
         };
         /**
@@ -1229,10 +1337,18 @@ export interface components {
          * @description The band of a drift, and the readings with their P10 and P90.
          */
         BandAnswer: {
+            /** @description band */
             band: components["schemas"]["Band"];
-            /** Readings */
+            /**
+             * Readings
+             * @description readings
+             */
             readings: components["schemas"]["Reading"][];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
         };
         /**
@@ -1240,13 +1356,29 @@ export interface components {
          * @description A bead as it is on a fly.
          */
         Bead: {
-            /** Density Kg M3 */
+            /**
+             * Density Kg M3
+             * @description density, kilograms a cubic metre
+             * @example 1
+             */
             density_kg_m3: number;
-            /** Diameter Mm */
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 1
+             */
             diameter_mm: number;
-            /** Material */
+            /**
+             * Material
+             * @description material
+             * @example text
+             */
             material: string;
-            /** Metal Share */
+            /**
+             * Metal Share
+             * @description metal share
+             * @example 1
+             */
             metal_share: number;
         };
         /**
@@ -1254,9 +1386,17 @@ export interface components {
          * @description A kind of bed.
          */
         Bed: {
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -1264,13 +1404,29 @@ export interface components {
          * @description A corner of the bed under a drift, x from its origin, with the taking zone over it as depths.
          */
         BedAt: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
-            /** X M */
+            /**
+             * X M
+             * @description x, metres
+             * @example 1
+             */
             x_m: number;
-            /** Zone End M */
+            /**
+             * Zone End M
+             * @description zone end, metres
+             * @example 1
+             */
             zone_end_m: number;
-            /** Zone Top M */
+            /**
+             * Zone Top M
+             * @description zone top, metres
+             * @example 1
+             */
             zone_top_m: number;
         };
         /**
@@ -1278,13 +1434,29 @@ export interface components {
          * @description A corner of the bed, with the depths between which the fish take there.
          */
         BedPoint: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
-            /** X M */
+            /**
+             * X M
+             * @description x, metres
+             * @example 1
+             */
             x_m: number;
-            /** Zone End M */
+            /**
+             * Zone End M
+             * @description zone end, metres
+             * @example 1
+             */
             zone_end_m: number;
-            /** Zone Top M */
+            /**
+             * Zone Top M
+             * @description zone top, metres
+             * @example 1
+             */
             zone_top_m: number;
         };
         /**
@@ -1294,12 +1466,16 @@ export interface components {
         Before: {
             /**
              * Before
+             * @description before
              * @default null
+             * @example 0
              */
             before?: number | null;
             /**
              * Limit
+             * @description limit
              * @default 200
+             * @example 200
              */
             limit?: number;
         };
@@ -1308,18 +1484,37 @@ export interface components {
          * @description What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as.
          */
         Book: {
-            /** Beds */
+            /**
+             * Beds
+             * @description beds
+             */
             beds: components["schemas"]["Bed"][];
+            /** @description blank water */
             blank_water: components["schemas"]["Reach"];
-            /** Knots */
+            /**
+             * Knots
+             * @description knots
+             */
             knots: components["schemas"]["Knot"][];
-            /** Methods */
+            /**
+             * Methods
+             * @description methods
+             */
             methods: components["schemas"]["MethodView"][];
-            /** Motions */
+            /**
+             * Motions
+             * @description motions
+             */
             motions: components["schemas"]["MotionView"][];
-            /** Units */
+            /**
+             * Units
+             * @description units
+             */
             units: components["schemas"]["UnitSystem"][];
-            /** Waters */
+            /**
+             * Waters
+             * @description waters
+             */
             waters: components["schemas"]["WaterKindView"][];
         };
         /**
@@ -1327,9 +1522,16 @@ export interface components {
          * @description One step, its strokes in the order they lie over each other.
          */
         CardStep: {
-            /** Says */
+            /**
+             * Says
+             * @description says
+             * @example text
+             */
             says: string;
-            /** Strokes */
+            /**
+             * Strokes
+             * @description strokes
+             */
             strokes: components["schemas"]["Drawn"][];
         };
         /**
@@ -1337,18 +1539,35 @@ export interface components {
          * @description A knot card: how it is tied in steps, and how it is seated.
          */
         CardView: {
-            /** Hold Mm */
+            /**
+             * Hold Mm
+             * @description hold, millimetres
+             * @example 1
+             */
             hold_mm: number | null;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
             /**
              * Seat
+             * @description seat
              * @default Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
+             * @example Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
              */
             seat?: string;
-            /** Steps */
+            /**
+             * Steps
+             * @description steps
+             */
             steps: components["schemas"]["CardStep"][];
         };
         /**
@@ -1356,7 +1575,10 @@ export interface components {
          * @description Every knot card.
          */
         Cards: {
-            /** Cards */
+            /**
+             * Cards
+             * @description cards
+             */
             cards: components["schemas"]["CardView"][];
         };
         /**
@@ -1367,20 +1589,45 @@ export interface components {
          *     in which it just fails: 0 where it fails in calm air, the most that was tried where it never did.
          */
         Cast: {
-            /** Along */
+            /**
+             * Along
+             * @description along
+             */
             along: components["schemas"]["Passed"][];
-            /** Fails In M S */
+            /**
+             * Fails In M S
+             * @description fails in, metres a second
+             * @example 1
+             */
             fails_in_m_s: number;
-            /** Last Speed M S */
+            /**
+             * Last Speed M S
+             * @description last speed, metres a second
+             * @example 1
+             */
             last_speed_m_s: number;
-            /** Piles At M */
+            /**
+             * Piles At M
+             * @description piles at, metres
+             * @example 1
+             */
             piles_at_m: number | null;
-            /** Sentence */
+            /**
+             * Sentence
+             * @description sentence
+             * @example text
+             */
             sentence: string;
-            /** Time S */
+            /**
+             * Time S
+             * @description time, seconds
+             * @example 1
+             */
             time_s: number;
             /**
              * Verdict
+             * @description verdict
+             * @example turns over
              * @enum {string}
              */
             verdict: "turns over" | "needs height" | "kicks" | "piles";
@@ -1392,14 +1639,28 @@ export interface components {
         CastFly: {
             /**
              * Above Point Mm
+             * @description above point, millimetres
              * @default 0
+             * @example 0
              */
             above_point_mm?: number;
-            /** Drag Area Mm2 */
+            /**
+             * Drag Area Mm2
+             * @description drag area mm2
+             * @example 0
+             */
             drag_area_mm2: number;
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
         };
         /**
@@ -1407,11 +1668,23 @@ export interface components {
          * @description A caution as it is read: one glance, and in full.
          */
         Caution: {
-            /** Full */
+            /**
+             * Full
+             * @description full
+             * @example text
+             */
             full: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Short */
+            /**
+             * Short
+             * @description short
+             * @example text
+             */
             short: string;
         };
         /**
@@ -1419,13 +1692,19 @@ export interface components {
          * @description A change and what it touched; `new` are rows it made.
          */
         ChangeAnswer: {
+            /** @description change */
             change: components["schemas"]["StockChange"];
             /**
              * New
+             * @description new
              * @default []
+             * @example []
              */
             new?: string[];
-            /** Touched */
+            /**
+             * Touched
+             * @description touched
+             */
             touched: components["schemas"]["Touched"][];
         };
         /**
@@ -1433,10 +1712,14 @@ export interface components {
          * @description Count down so many seconds longer or shorter; it stops at the ends.
          */
         ChangeCount: {
-            /** By S */
+            /**
+             * By S
+             * @description by, seconds
+             * @example -240
+             */
             by_s: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "change_count";
@@ -1446,14 +1729,22 @@ export interface components {
          * @description Lengthen or shorten a span by so much.
          */
         ChangeLength: {
-            /** By Mm */
+            /**
+             * By Mm
+             * @description by, millimetres
+             * @example -5000
+             */
             by_mm: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "change_length";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -1461,15 +1752,35 @@ export interface components {
          * @description A difference and the same as one text.
          */
         ChangeView: {
-            /** After */
+            /**
+             * After
+             * @description after
+             * @example text
+             */
             after: string;
-            /** Before */
+            /**
+             * Before
+             * @description before
+             * @example text
+             */
             before: string;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** Said */
+            /**
+             * Said
+             * @description said
+             * @example text
+             */
             said: string;
-            /** What */
+            /**
+             * What
+             * @description what
+             * @example text
+             */
             what: string;
         };
         /**
@@ -1477,9 +1788,17 @@ export interface components {
          * @description One choice and its reason.
          */
         ChoiceView: {
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
         };
         /**
@@ -1487,9 +1806,16 @@ export interface components {
          * @description Paces from the surface down at one place along the water.
          */
         Column: {
-            /** Paces */
+            /**
+             * Paces
+             * @description paces
+             */
             paces: components["schemas"]["PaceArrow"][];
-            /** X M */
+            /**
+             * X M
+             * @description x, metres
+             * @example 1
+             */
             x_m: number;
         };
         /**
@@ -1497,26 +1823,59 @@ export interface components {
          * @description A column of a grid.
          */
         ColumnView: {
-            /** About */
+            /**
+             * About
+             * @description about
+             * @example text
+             */
             about: string;
-            /** Choices */
+            /**
+             * Choices
+             * @description choices
+             */
             choices: string[];
-            /** Computed */
+            /**
+             * Computed
+             * @description computed
+             * @example true
+             */
             computed: boolean;
-            /** Detail */
+            /**
+             * Detail
+             * @description detail
+             * @example true
+             */
             detail: boolean;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Kind
+             * @description kind
+             * @example words
              * @enum {string}
              */
             kind: "words" | "figure" | "count" | "choice" | "yes" | "date";
-            /** Required */
+            /**
+             * Required
+             * @description required
+             * @example true
+             */
             required: boolean;
-            /** Shared */
+            /**
+             * Shared
+             * @description shared
+             * @example true
+             */
             shared: boolean;
-            /** Title */
+            /**
+             * Title
+             * @description title
+             * @example text
+             */
             title: string;
         };
         /**
@@ -1527,11 +1886,15 @@ export interface components {
             /**
              * Revision Id
              * Format: uuid
+             * @description revision, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
              * Rig Id
              * Format: uuid
+             * @description rig, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -1543,9 +1906,15 @@ export interface components {
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
         };
         /**
@@ -1553,7 +1922,11 @@ export interface components {
          * @description A file's text.
          */
         CsvText: {
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
         };
         /**
@@ -1563,35 +1936,95 @@ export interface components {
          *     `measured` is the cut length laid along hand, forearm and chest; empty where those are not set.
          */
         Cut: {
-            /** Cut Mm */
+            /**
+             * Cut Mm
+             * @description cut, millimetres
+             * @example 1
+             */
             cut_mm: number;
-            /** Cut Shown */
+            /**
+             * Cut Shown
+             * @description cut shown
+             * @example text
+             */
             cut_shown: string;
-            /** Eaten Mm */
+            /**
+             * Eaten Mm
+             * @description eaten, millimetres
+             * @example 1
+             */
             eaten_mm: number;
-            /** Extra Shown */
+            /**
+             * Extra Shown
+             * @description extra shown
+             * @example text
+             */
             extra_shown: string;
-            /** Finished Mm */
+            /**
+             * Finished Mm
+             * @description finished, millimetres
+             * @example 1
+             */
             finished_mm: number;
-            /** Finished Shown */
+            /**
+             * Finished Shown
+             * @description finished shown
+             * @example text
+             */
             finished_shown: string;
-            /** Held Mm */
+            /**
+             * Held Mm
+             * @description held, millimetres
+             * @example 1
+             */
             held_mm: number;
-            /** Line */
+            /**
+             * Line
+             * @description line
+             * @example text
+             */
             line: string;
-            /** Look */
+            /**
+             * Look
+             * @description look
+             * @example text
+             */
             look: string;
-            /** Measured */
+            /**
+             * Measured
+             * @description measured
+             * @example text
+             */
             measured: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** Spool */
+            /**
+             * Spool
+             * @description spool
+             * @example text
+             */
             spool: string;
-            /** Spool Id */
+            /**
+             * Spool Id
+             * @description spool, its id
+             * @example text
+             */
             spool_id: string | null;
-            /** Tag Mm */
+            /**
+             * Tag Mm
+             * @description tag, millimetres
+             * @example 1
+             */
             tag_mm: number;
         };
         /**
@@ -1599,7 +2032,10 @@ export interface components {
          * @description What differs between two states of a rig.
          */
         Differences: {
-            /** Changes */
+            /**
+             * Changes
+             * @description changes
+             */
             changes: components["schemas"]["ChangeView"][];
         };
         /**
@@ -1609,47 +2045,65 @@ export interface components {
         Drawer: {
             /**
              * Floats
+             * @description floats
              * @default []
+             * @example []
              */
             floats?: components["schemas"]["Float"][];
             /**
              * Knot Tests
+             * @description knot tests
              * @default []
+             * @example []
              */
             knot_tests?: components["schemas"]["KnotTest"][];
             /**
              * Lines
+             * @description lines
              * @default []
+             * @example []
              */
             lines?: components["schemas"]["FlyLine"][];
             /**
              * Patterns
+             * @description patterns
              * @default []
+             * @example []
              */
             patterns?: components["schemas"]["FlyPattern"][];
             /**
              * Reels
+             * @description reels
              * @default []
+             * @example []
              */
             reels?: components["schemas"]["Reel"][];
             /**
              * Rings
+             * @description rings
              * @default []
+             * @example []
              */
             rings?: components["schemas"]["OwnedRing"][];
             /**
              * Rods
+             * @description rods
              * @default []
+             * @example []
              */
             rods?: components["schemas"]["Rod"][];
             /**
              * Shots
+             * @description shots
              * @default []
+             * @example []
              */
             shots?: components["schemas"]["OwnedShot"][];
             /**
              * Spools
+             * @description spools
              * @default []
+             * @example []
              */
             spools?: components["schemas"]["Spool"][];
         };
@@ -1658,6 +2112,7 @@ export interface components {
          * @description One's own tackle.
          */
         DrawerView: {
+            /** @description drawer */
             drawer: components["schemas"]["Drawer"];
         };
         /**
@@ -1667,34 +2122,50 @@ export interface components {
         Drawn: {
             /**
              * D
+             * @description d
              * @default
+             * @example
              */
             d?: string;
             /**
              * Dx
+             * @description dx
              * @default 0
+             * @example 0
              */
             dx?: number;
             /**
              * Dy
+             * @description dy
              * @default 0
+             * @example 0
              */
             dy?: number;
-            /** Role */
+            /**
+             * Role
+             * @description role
+             * @example text
+             */
             role: string;
             /**
              * Width
+             * @description width
              * @default 0
+             * @example 0
              */
             width?: number;
             /**
              * X
+             * @description x
              * @default 0
+             * @example 0
              */
             x?: number;
             /**
              * Y
+             * @description y
              * @default 0
+             * @example 0
              */
             y?: number;
         };
@@ -1705,35 +2176,69 @@ export interface components {
          *     `lift_lasts` where its lift is in its body (foam) and not in a hackle on the surface; `floatant` says how it is treated.
          */
         Dressing: {
-            /** C Beaded */
+            /**
+             * C Beaded
+             * @description c beaded
+             * @example 1
+             */
             c_beaded: number;
-            /** C Unbeaded */
+            /**
+             * C Unbeaded
+             * @description c unbeaded
+             * @example 1
+             */
             c_unbeaded: number;
             /**
              * Drawn
+             * @description drawn
              * @default slim
+             * @example slim
              * @enum {string}
              */
             drawn?: "slim" | "rough" | "bushy" | "hackled" | "winged";
             /**
              * Floatant
+             * @description floatant
              * @default
+             * @example
              */
             floatant?: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Lift Lasts
+             * @description lift lasts
              * @default false
+             * @example false
              */
             lift_lasts?: boolean;
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Soaked Kg M3 */
+            /**
+             * Soaked Kg M3
+             * @description soaked, kilograms a cubic metre
+             * @example 1
+             */
             soaked_kg_m3: number;
-            /** Width Share */
+            /**
+             * Width Share
+             * @description width share
+             * @example 1
+             */
             width_share: number;
         };
         /**
@@ -1776,88 +2281,159 @@ export interface components {
         Drift: {
             /**
              * Axis
+             * @description Rivers read against metres drifted.
              * @default metres
+             * @example metres
              * @enum {string}
              */
             axis?: "metres" | "seconds";
             /**
              * Bed
+             * @description The bed under the drift; two corners for a level one.
              * @default []
+             * @example []
              */
             bed?: components["schemas"]["BedAt"][];
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
             /**
              * Drowned
+             * @description Whether the float or the dry fly was under at the end.
              * @default false
+             * @example false
              */
             drowned?: boolean;
-            /** Engine */
+            /**
+             * Engine
+             * @description engine
+             * @example text
+             */
             engine: string;
-            /** Flies */
+            /**
+             * Flies
+             * @description From the top down.
+             */
             flies: components["schemas"]["FlyDrift"][];
             /**
              * Head
+             * @description What holds the rig.
              * @default held
+             * @example held
              */
             head?: string;
-            /** Key */
+            /**
+             * Key
+             * @description Hash of rig, water and engine.
+             * @example text
+             */
             key: string;
             /**
              * Laws
+             * @description What it was computed with, and with which arguments.
              * @default []
+             * @example []
              */
             laws?: components["schemas"]["Asked"][];
-            /** Length M */
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1
+             */
             length_m: number;
             /**
              * Line On Bed M
+             * @description How much line lies on the bed at the end.
              * @default 0
+             * @example 0
              */
             line_on_bed_m?: number;
-            /** Lines */
+            /**
+             * Lines
+             * @description Polylines over drawn nodes: the main line first, then the droppers.
+             */
             lines: number[][];
             /**
              * Load
+             * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
              * @default null
+             * @example 1
              */
             load?: number | null;
-            /** Notes */
+            /**
+             * Notes
+             * @description notes
+             */
             notes: components["schemas"]["DriftNote"][];
             /**
              * Pace M S
+             * @description Of the top in the second half.
              * @default 0
+             * @example 0
              */
             pace_m_s?: number;
-            /** Paces */
+            /**
+             * Paces
+             * @description paces
+             */
             paces: components["schemas"]["PaceAt"][];
-            /** Pull N */
+            /**
+             * Pull N
+             * @description Mean pull at the top in the second half.
+             * @example 1
+             */
             pull_n: number;
             /**
              * Pull X N
+             * @description How the rig pulls at its top at the end: along the water (either way) and down.
              * @default 0
+             * @example 0
              */
             pull_x_n?: number;
             /**
              * Pull Z N
+             * @description How the rig pulls at its top at the end: along the water (either way) and down.
              * @default 0
+             * @example 0
              */
             pull_z_n?: number;
-            /** Times S */
+            /**
+             * Times S
+             * @description (frames,).
+             */
             times_s: number[];
             /**
              * Version
+             * @description version
              * @default 1
+             * @example 1
              * @constant
              */
             version?: 1;
-            /** X Mm */
+            /**
+             * X Mm
+             * @description (frames, drawn nodes); z up from the surface.
+             */
             x_mm: number[][];
-            /** Z Mm */
+            /**
+             * Z Mm
+             * @description (frames, drawn nodes); z up from the surface.
+             */
             z_mm: number[][];
-            /** Zone High M */
+            /**
+             * Zone High M
+             * @description zone high, metres
+             * @example 1
+             */
             zone_high_m: number;
-            /** Zone Low M */
+            /**
+             * Zone Low M
+             * @description zone low, metres
+             * @example 1
+             */
             zone_low_m: number;
         };
         /**
@@ -1865,9 +2441,17 @@ export interface components {
          * @description A doubt to be shown beside the figures.
          */
         DriftNote: {
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
         };
         /**
@@ -1875,15 +2459,21 @@ export interface components {
          * @description Take a sounding, a lane or an obstacle away; a bed of fewer than two soundings is level again.
          */
         DropRow: {
-            /** Index */
+            /**
+             * Index
+             * @description index
+             * @example 0
+             */
             index: number;
             /**
              * Of
+             * @description of
+             * @example soundings
              * @enum {string}
              */
             of: "soundings" | "lanes" | "obstacles";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "drop_row";
@@ -1893,10 +2483,14 @@ export interface components {
          * @description Take a throw away; the pace stays as it was after the last one.
          */
         DropThrow: {
-            /** Index */
+            /**
+             * Index
+             * @description index
+             * @example 0
+             */
             index: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "drop_throw";
@@ -1906,40 +2500,70 @@ export interface components {
          * @description A way to hang it, written for reading; `fault` says why it cannot be done here.
          */
         DropperRow: {
-            /** Card */
+            /**
+             * Card
+             * @description card
+             * @example text
+             */
             card: string;
             /**
              * Facts
+             * @description facts
              * @default []
+             * @example []
              */
             facts?: string[];
-            /** Fault */
+            /**
+             * Fault
+             * @description fault
+             * @example text
+             */
             fault: string;
             /**
              * Holds
+             * @description holds
              * @default
+             * @example
              */
             holds?: string;
             /**
              * Loses
+             * @description loses
              * @default 0
+             * @example 0
              */
             loses?: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
             /**
              * Now
+             * @description now
              * @default false
+             * @example false
              */
             now?: boolean;
             /**
              * Of Best
+             * @description of best
              * @default 0
+             * @example 0
              */
             of_best?: number;
-            /** School */
+            /**
+             * School
+             * @description school
+             * @example text
+             */
             school: string;
-            /** Words */
+            /**
+             * Words
+             * @description words
+             * @example text
+             */
             words: string;
         };
         /**
@@ -1947,7 +2571,10 @@ export interface components {
          * @description The five ways to hang a dropper, those that can be done first.
          */
         DroppersAnswer: {
-            /** Choices */
+            /**
+             * Choices
+             * @description choices
+             */
             choices: components["schemas"]["DropperRow"][];
         };
         /**
@@ -1955,15 +2582,26 @@ export interface components {
          * @description A dropper of a rig, in water so deep.
          */
         DroppersRequest: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
             /**
              * Hard
+             * @description hard
              * @default false
+             * @example false
              */
             hard?: boolean;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example weir-run
+             */
             part: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
         };
         /**
@@ -1973,16 +2611,22 @@ export interface components {
          *     `used` after about twenty casts or a fish: it bears less until it is dried and dressed again.
          */
         DryFlyHead: {
-            /** Fly */
+            /**
+             * Fly
+             * @description fly
+             * @example weir-run
+             */
             fly: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "dry fly";
             /**
              * Used
+             * @description used
              * @default false
+             * @example false
              */
             used?: boolean;
         };
@@ -1992,11 +2636,14 @@ export interface components {
          */
         Duplicate: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "duplicate";
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: string[];
         };
         /**
@@ -2004,11 +2651,23 @@ export interface components {
          * @description One value that cannot be used: where it stands, what it was, and what it should be.
          */
         FaultView: {
-            /** Path */
+            /**
+             * Path
+             * @description path
+             * @example text
+             */
             path: string;
-            /** Reason */
+            /**
+             * Reason
+             * @description reason
+             * @example text
+             */
             reason: string;
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example text
+             */
             value: string;
         };
         /**
@@ -2016,13 +2675,29 @@ export interface components {
          * @description Something wrong with a file: the line it stands in (0 for the whole file), the column, and what.
          */
         FileFault: {
-            /** Column */
+            /**
+             * Column
+             * @description column
+             * @example text
+             */
             column: string;
-            /** Line */
+            /**
+             * Line
+             * @description line
+             * @example 1
+             */
             line: number;
-            /** Reason */
+            /**
+             * Reason
+             * @description reason
+             * @example text
+             */
             reason: string;
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example text
+             */
             value: string;
         };
         /**
@@ -2032,12 +2707,16 @@ export interface components {
         Fish: {
             /**
              * Mass Kg
+             * @description mass, kilograms
              * @default 0.5
+             * @example 0.5
              */
             mass_kg?: number;
             /**
              * Species
+             * @description species
              * @default trout
+             * @example trout
              */
             species?: string;
         };
@@ -2048,28 +2727,50 @@ export interface components {
          *     `mass_mg` is what it weighs. Without it the float is taken for a closed ball that fills its diameter.
          */
         Float: {
-            /** Diameter Mm */
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 2
+             */
             diameter_mm: number;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Lift Gf */
+            /**
+             * Lift Gf
+             * @description lift, grams of lift
+             * @example 1
+             */
             lift_gf: number;
             /**
              * Look
+             * @description look
              * @default ball
+             * @example ball
              * @enum {string}
              */
             look?: "foam" | "yarn" | "ball";
             /**
              * Mass Mg
+             * @description mass, milligrams
              * @default null
+             * @example 1
              */
             mass_mg?: number | null;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Releasing
+             * @description releasing
              * @default false
+             * @example false
              */
             releasing?: boolean;
         };
@@ -2078,11 +2779,16 @@ export interface components {
          * @description The rig hangs from a float, set so far above the point along the line.
          */
         FloatHead: {
-            /** Above Point Mm */
+            /**
+             * Above Point Mm
+             * @description above point, millimetres
+             * @example 100
+             */
             above_point_mm: number;
+            /** @description body */
             body: components["schemas"]["Float"];
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "float";
@@ -2096,54 +2802,80 @@ export interface components {
          *     (:mod:`jarana.core.tackle.jar`) and replaces the table's; `timed_spread` is its spread as a share of it.
          */
         Fly: {
-            /** @default null */
+            /**
+             * @description bead
+             * @default null
+             */
             bead?: components["schemas"]["Bead"] | null;
             /**
              * Colour
+             * @description colour
              * @default olive
+             * @example olive
              * @enum {string}
              */
             colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
+            /** @description dressing */
             dressing: components["schemas"]["Dressing"];
+            /** @description hook */
             hook: components["schemas"]["Hook"];
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "fly";
             /**
              * Lift Gf
+             * @description lift, grams of lift
              * @default null
+             * @example 1
              */
             lift_gf?: number | null;
-            /** Pattern */
+            /**
+             * Pattern
+             * @description pattern
+             * @example weir-run
+             */
             pattern: string;
             /**
              * Pattern Id
+             * @description pattern, its id
              * @default null
+             * @example weir-run
              */
             pattern_id?: string | null;
             /**
              * Source
+             * @description source
              * @default null
+             * @example weir-run
              */
             source?: string | null;
             /**
              * Timed Drag
+             * @description timed drag
              * @default null
+             * @example 0
              */
             timed_drag?: number | null;
             /**
              * Timed Spread
+             * @description timed spread
              * @default 0.3
+             * @example 0.3
              */
             timed_spread?: number;
             /**
              * Weighed Mg
+             * @description weighed, milligrams
              * @default null
+             * @example 1
              */
             weighed_mg?: number | null;
-            /** @default null */
+            /**
+             * @description wraps
+             * @default null
+             */
             wraps?: components["schemas"]["Wraps"] | null;
         };
         /**
@@ -2151,18 +2883,35 @@ export interface components {
          * @description The band of one fly: depths (mm) at the band's times, and of every figure.
          */
         FlyBand: {
+            /** @description drag, metres a second */
             drag_m_s: components["schemas"]["Spread"];
+            /** @description first in zone, seconds */
             first_in_zone_s: components["schemas"]["Spread"];
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
             id: string;
+            /** @description metres to bottom */
             metres_to_bottom: components["schemas"]["Spread"];
-            /** P10 Mm */
+            /**
+             * P10 Mm
+             * @description p10, millimetres
+             */
             p10_mm: number[];
-            /** P90 Mm */
+            /**
+             * P90 Mm
+             * @description p90, millimetres
+             */
             p90_mm: number[];
+            /** @description seconds to bottom */
             seconds_to_bottom: components["schemas"]["Spread"];
+            /** @description settled depth, metres */
             settled_depth_m: components["schemas"]["Spread"];
+            /** @description settled, seconds */
             settled_s: components["schemas"]["Spread"];
+            /** @description share in zone */
             share_in_zone: components["schemas"]["Spread"];
         };
         /**
@@ -2204,56 +2953,118 @@ export interface components {
          *         How much longer the line to it is than the straight way, at the end.
          */
         FlyDrift: {
-            /** Bed Share */
+            /**
+             * Bed Share
+             * @description Share of the drift on the stones.
+             * @example 1
+             */
             bed_share: number;
-            /** Contacts */
+            /**
+             * Contacts
+             * @description How often it came down onto them.
+             * @example 1
+             */
             contacts: number;
             /**
              * Course
+             * @description What it does in the end: the last tenth against the one before.
              * @default settled
+             * @example settled
              * @enum {string}
              */
             course?: "settled" | "sinking" | "rising" | "on the bed";
-            /** Drag M S */
+            /**
+             * Drag M S
+             * @description Mean speed over the water around it in the second half, downstream positive; on the bed, over the water that goes past it 2 cm up.
+             * @example 1
+             */
             drag_m_s: number;
-            /** Entry X M */
+            /**
+             * Entry X M
+             * @description Where it lands, from the origin of the drift.
+             * @example 1
+             */
             entry_x_m: number;
-            /** First In Zone S */
+            /**
+             * First In Zone S
+             * @description When it first is in the taking zone, and for what share of the drift.
+             * @example 1
+             */
             first_in_zone_s: number | null;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
             id: string;
-            /** Least Height M */
+            /**
+             * Least Height M
+             * @description The closest it comes to the bed.
+             * @example 1
+             */
             least_height_m: number;
-            /** Metres To Bottom */
+            /**
+             * Metres To Bottom
+             * @description Way from its entry until it is within 2 cm of the bed, either way along the water; None when it never is.
+             * @example 1
+             */
             metres_to_bottom: number | null;
             /**
              * Metres To Zone
+             * @description Its travel from its entry until it first is in the taking zone.
              * @default null
+             * @example 1
              */
             metres_to_zone?: number | null;
-            /** Node */
+            /**
+             * Node
+             * @description Which drawn node it is.
+             * @example 1
+             */
             node: number;
             /**
              * Rides M
+             * @description How far downstream of the top it is at the end (negative: it trails upstream).
              * @default 0
+             * @example 0
              */
             rides_m?: number;
-            /** Role */
+            /**
+             * Role
+             * @description role
+             * @example text
+             */
             role: string;
-            /** Seconds To Bottom */
+            /**
+             * Seconds To Bottom
+             * @description When that is.
+             * @example 1
+             */
             seconds_to_bottom: number | null;
-            /** Settled Depth M */
+            /**
+             * Settled Depth M
+             * @description Mean depth of the last tenth.
+             * @example 1
+             */
             settled_depth_m: number;
             /**
              * Settled S
+             * @description From when on its depth, meaned over a tenth of the drift, stays within 5 % or 2 cm of that.
              * @default 0
+             * @example 0
              */
             settled_s?: number;
-            /** Share In Zone */
+            /**
+             * Share In Zone
+             * @description When it first is in the taking zone, and for what share of the drift.
+             * @example 1
+             */
             share_in_zone: number;
             /**
              * Slack M
+             * @description How much longer the line to it is than the straight way, at the end.
              * @default 0
+             * @example 0
              */
             slack_m?: number;
         };
@@ -2266,34 +3077,56 @@ export interface components {
         FlyLine: {
             /**
              * Hang M
+             * @description hang, metres
              * @default null
+             * @example 1
              */
             hang_m?: number | null;
             /**
              * Head M
+             * @description head, metres
              * @default null
+             * @example 1
              */
             head_m?: number | null;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Line Class
+             * @description line class
              * @default 5
+             * @example 5
              */
             line_class?: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Taper
+             * @description taper
              * @default weight forward
+             * @example weight forward
              * @enum {string}
              */
             taper?: "weight forward" | "double" | "level" | "shooting head";
-            /** Tip Mm */
+            /**
+             * Tip Mm
+             * @description tip, millimetres
+             * @example 1.2
+             */
             tip_mm: number;
             /**
              * Zones
+             * @description zones
              * @default []
+             * @example []
              */
             zones?: components["schemas"]["SinkZone"][];
         };
@@ -2303,13 +3136,15 @@ export interface components {
          */
         FlyLineHead: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "fly line";
             /**
              * Out Mm
+             * @description out, millimetres
              * @default 9000
+             * @example 9000
              */
             out_mm?: number;
         };
@@ -2318,9 +3153,17 @@ export interface components {
          * @description A fly of the box that hangs on a tied rig.
          */
         FlyOut: {
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Weight */
+            /**
+             * Weight
+             * @description weight
+             * @example text
+             */
             weight: string;
         };
         /**
@@ -2330,22 +3173,39 @@ export interface components {
         FlyPattern: {
             /**
              * Colour
+             * @description colour
              * @default olive
+             * @example olive
              * @enum {string}
              */
             colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
+            /** @description dressing */
             dressing: components["schemas"]["Dressing"];
+            /** @description hook */
             hook: components["schemas"]["Hook"];
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Lift Gf
+             * @description lift, grams of lift
              * @default null
+             * @example 1
              */
             lift_gf?: number | null;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
-            /** Weights */
+            /**
+             * Weights
+             * @description weights
+             */
             weights: components["schemas"]["Weight"][];
         };
         /**
@@ -2355,14 +3215,28 @@ export interface components {
         FlyPull: {
             /**
              * Low
+             * @description low
              * @default false
+             * @example false
              */
             low?: boolean;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Owned */
+            /**
+             * Owned
+             * @description owned
+             * @example 1
+             */
             owned: number | null;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
         };
         /**
@@ -2373,15 +3247,33 @@ export interface components {
             /**
              * At
              * Format: date-time
+             * @description at
+             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
-            /** Flow M3 S */
+            /**
+             * Flow M3 S
+             * @description flow, cubic metres a second
+             * @example 0
+             */
             flow_m3_s: number;
-            /** Level M */
+            /**
+             * Level M
+             * @description level, metres
+             * @example -5
+             */
             level_m: number;
-            /** Station */
+            /**
+             * Station
+             * @description station
+             * @example weir-run
+             */
             station: string;
-            /** Temperature C */
+            /**
+             * Temperature C
+             * @description temperature, °C
+             * @example -1
+             */
             temperature_c: number;
         };
         /**
@@ -2389,10 +3281,19 @@ export interface components {
          * @description A reading, how old it is, and what is wrong where it is not fresh.
          */
         GaugeView: {
-            /** Age S */
+            /**
+             * Age S
+             * @description age, seconds
+             * @example 1
+             */
             age_s: number;
+            /** @description reading */
             reading: components["schemas"]["GaugeReading"] | null;
-            /** Trouble */
+            /**
+             * Trouble
+             * @description trouble
+             * @example text
+             */
             trouble: string;
         };
         /**
@@ -2406,7 +3307,7 @@ export interface components {
          */
         HeldHead: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "held";
@@ -2418,10 +3319,15 @@ export interface components {
         History: {
             /**
              * More
+             * @description more
              * @default false
+             * @example false
              */
             more?: boolean;
-            /** Revisions */
+            /**
+             * Revisions
+             * @description revisions
+             */
             revisions: components["schemas"]["HistoryEntry"][];
         };
         /**
@@ -2429,21 +3335,36 @@ export interface components {
          * @description One revision and what it changed of the one before.
          */
         HistoryEntry: {
-            /** Changes */
+            /**
+             * Changes
+             * @description changes
+             */
             changes: string[];
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
-            /** Occasion */
+            /**
+             * Occasion
+             * @description occasion
+             * @example text
+             */
             occasion: string;
         };
         /**
@@ -2453,24 +3374,48 @@ export interface components {
         Hook: {
             /**
              * Barbless
+             * @description barbless
              * @default false
+             * @example false
              */
             barbless?: boolean;
             /**
              * Bend
+             * @description bend
              * @default nymph
+             * @example nymph
              * @enum {string}
              */
             bend?: "nymph" | "jig";
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
-            /** Shank Mm */
+            /**
+             * Shank Mm
+             * @description shank, millimetres
+             * @example 1
+             */
             shank_mm: number;
-            /** Size */
+            /**
+             * Size
+             * @description size
+             * @example 1
+             */
             size: number;
-            /** Straighten N */
+            /**
+             * Straighten N
+             * @description straighten, newtons
+             * @example 1
+             */
             straighten_n: number;
-            /** Wire Mm */
+            /**
+             * Wire Mm
+             * @description wire, millimetres
+             * @example 1
+             */
             wire_mm: number;
         };
         /**
@@ -2478,9 +3423,17 @@ export interface components {
          * @description Today's water and the rig in hand; None where there is none.
          */
         InHandView: {
-            /** Rig */
+            /**
+             * Rig
+             * @description rig
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
             rig: string | null;
-            /** Water */
+            /**
+             * Water
+             * @description water
+             * @example text
+             */
             water: string | null;
         };
         /**
@@ -2488,13 +3441,28 @@ export interface components {
          * @description Drops of a fly in a jar, typed in any unit.
          */
         JarRequest: {
-            /** Distance */
+            /**
+             * Distance
+             * @description distance
+             * @example weir-run
+             */
             distance: string;
-            /** Row */
+            /**
+             * Row
+             * @description row
+             * @example weir-run
+             */
             row: string;
-            /** Seconds */
+            /**
+             * Seconds
+             * @description seconds
+             */
             seconds: string[];
-            /** Temperature */
+            /**
+             * Temperature
+             * @description temperature
+             * @example weir-run
+             */
             temperature: string;
         };
         /**
@@ -2502,21 +3470,47 @@ export interface components {
          * @description What drops in a jar tell of a fly; `cells` are what accepting it sets in its row, empty where it cannot be used.
          */
         JarTiming: {
-            /** Cells */
+            /**
+             * Cells
+             * @description cells
+             */
             cells: {
                 [key: string]: string;
             };
-            /** Computed Shown */
+            /**
+             * Computed Shown
+             * @description computed shown
+             * @example text
+             */
             computed_shown: string;
-            /** Drag */
+            /**
+             * Drag
+             * @description drag
+             * @example 1
+             */
             drag: number;
-            /** Notes */
+            /**
+             * Notes
+             * @description notes
+             */
             notes: string[];
-            /** Sentence */
+            /**
+             * Sentence
+             * @description sentence
+             * @example text
+             */
             sentence: string;
-            /** Spread Shown */
+            /**
+             * Spread Shown
+             * @description spread shown
+             * @example text
+             */
             spread_shown: string;
-            /** Timed Shown */
+            /**
+             * Timed Shown
+             * @description timed shown
+             * @example text
+             */
             timed_shown: string;
         };
         /**
@@ -2526,12 +3520,23 @@ export interface components {
          *     `loop` is the loop tied in the leader's end where the knot is loop to loop.
          */
         Joint: {
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
+            /** @description knot */
             knot: components["schemas"]["Knot"];
-            /** @default null */
+            /**
+             * @description loop
+             * @default null
+             */
             loop?: components["schemas"]["Knot"] | null;
-            /** @default null */
+            /**
+             * @description ring
+             * @default null
+             */
             ring?: components["schemas"]["Ring"] | null;
         };
         /**
@@ -2539,8 +3544,13 @@ export interface components {
          * @description A water as it was last seen; `number` counts its changes.
          */
         KeptReach: {
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
+            /** @description reach */
             reach: components["schemas"]["Reach"];
         };
         /**
@@ -2548,21 +3558,51 @@ export interface components {
          * @description A kind of tackle.
          */
         KindView: {
-            /** Columns */
+            /**
+             * Columns
+             * @description columns
+             */
             columns: components["schemas"]["ColumnView"][];
-            /** Counted */
+            /**
+             * Counted
+             * @description counted
+             * @example true
+             */
             counted: boolean;
-            /** Empty */
+            /**
+             * Empty
+             * @description empty
+             * @example text
+             */
             empty: string;
-            /** Header */
+            /**
+             * Header
+             * @description header
+             * @example text
+             */
             header: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** One */
+            /**
+             * One
+             * @description one
+             * @example text
+             */
             one: string;
-            /** References */
+            /**
+             * References
+             * @description references
+             */
             references: components["schemas"]["ReferenceView"][];
-            /** Title */
+            /**
+             * Title
+             * @description title
+             * @example text
+             */
             title: string;
         };
         /**
@@ -2570,13 +3610,27 @@ export interface components {
          * @description Every kind of tackle, which devices there are, and the limits of an import.
          */
         Kinds: {
-            /** Devices */
+            /**
+             * Devices
+             * @description devices
+             */
             devices: string[];
-            /** Kinds */
+            /**
+             * Kinds
+             * @description kinds
+             */
             kinds: components["schemas"]["KindView"][];
-            /** Most Bytes */
+            /**
+             * Most Bytes
+             * @description most bytes
+             * @example 1
+             */
             most_bytes: number;
-            /** Most Rows */
+            /**
+             * Most Rows
+             * @description most rows
+             * @example 1
+             */
             most_rows: number;
         };
         /**
@@ -2586,36 +3640,87 @@ export interface components {
         Knot: {
             /**
              * Dropper Tag
+             * @description dropper tag
+             * @example none
              * @enum {string}
              */
             dropper_tag: "none" | "weak" | "yes" | "down";
-            /** Ease */
+            /**
+             * Ease
+             * @description ease
+             * @example 1
+             */
             ease: number;
-            /** Eats D */
+            /**
+             * Eats D
+             * @description eats d
+             * @example 1
+             */
             eats_d: number;
-            /** Fluorocarbon */
+            /**
+             * Fluorocarbon
+             * @description fluorocarbon
+             * @example 1
+             */
             fluorocarbon: number;
-            /** Hold Mm */
+            /**
+             * Hold Mm
+             * @description hold, millimetres
+             * @example 1
+             */
             hold_mm: number;
-            /** How */
+            /**
+             * How
+             * @description how
+             * @example text
+             */
             how: string;
-            /** Joins */
+            /**
+             * Joins
+             * @description joins
+             */
             joins: string[];
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Largest Ratio */
+            /**
+             * Largest Ratio
+             * @description largest ratio
+             * @example 1
+             */
             largest_ratio: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Nylon */
+            /**
+             * Nylon
+             * @description nylon
+             * @example 1
+             */
             nylon: number;
-            /** Remark */
+            /**
+             * Remark
+             * @description remark
+             * @example text
+             */
             remark: string;
-            /** Stub Mm */
+            /**
+             * Stub Mm
+             * @description stub, millimetres
+             * @example 1
+             */
             stub_mm: number;
             /**
              * Uses
+             * @description uses
              * @default []
+             * @example []
              */
             uses?: ("eye" | "fine eye" | "wagging eye" | "ring" | "bend" | "step" | "joint" | "unlike" | "leader loop" | "girth" | "handshake" | "stopper" | "peg" | "fold" | "accident" | "unbroken")[];
         };
@@ -2624,9 +3729,17 @@ export interface components {
          * @description A knot between two lines.
          */
         KnotName: {
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -2634,23 +3747,59 @@ export interface components {
          * @description A knot that can be tied there.
          */
         KnotRow: {
-            /** Eats */
+            /**
+             * Eats
+             * @description eats
+             * @example text
+             */
             eats: string;
-            /** Holds */
+            /**
+             * Holds
+             * @description holds
+             * @example text
+             */
             holds: string;
-            /** How */
+            /**
+             * How
+             * @description how
+             * @example text
+             */
             how: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Now */
+            /**
+             * Now
+             * @description now
+             * @example true
+             */
             now: boolean;
-            /** Of Best */
+            /**
+             * Of Best
+             * @description of best
+             * @example 1
+             */
             of_best: number;
-            /** Reason */
+            /**
+             * Reason
+             * @description reason
+             * @example text
+             */
             reason: string;
-            /** Seconds */
+            /**
+             * Seconds
+             * @description seconds
+             * @example 1
+             */
             seconds: number;
         };
         /**
@@ -2660,21 +3809,41 @@ export interface components {
         KnotTest: {
             /**
              * Family
+             * @description family
              * @default nylon
+             * @example nylon
              * @enum {string}
              */
             family?: "nylon" | "fluorocarbon";
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Knot */
+            /**
+             * Knot
+             * @description knot
+             * @example weir-run
+             */
             knot: string;
-            /** N */
+            /**
+             * N
+             * @description n
+             * @example 1
+             */
             n: number;
-            /** Share */
+            /**
+             * Share
+             * @description share
+             * @example 1.1
+             */
             share: number;
             /**
              * Spread
+             * @description spread
              * @default 0
+             * @example 0
              */
             spread?: number;
         };
@@ -2683,7 +3852,10 @@ export interface components {
          * @description The knots that can be tied at a place, best first.
          */
         KnotsAnswer: {
-            /** Choices */
+            /**
+             * Choices
+             * @description choices
+             */
             choices: components["schemas"]["KnotRow"][];
         };
         /**
@@ -2693,11 +3865,18 @@ export interface components {
         KnotsRequest: {
             /**
              * Hard
+             * @description hard
              * @default false
+             * @example false
              */
             hard?: boolean;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example weir-run
+             */
             part: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
         };
         /**
@@ -2705,11 +3884,23 @@ export interface components {
          * @description A strip of water of one pace between the angler and the far bank, nearest first.
          */
         Lane: {
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
-            /** Pace M S */
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 0
+             */
             pace_m_s: number;
-            /** Width M */
+            /**
+             * Width M
+             * @description width, metres
+             * @example 1
+             */
             width_m: number;
         };
         /**
@@ -2717,6 +3908,7 @@ export interface components {
          * @description The newest tie of a rig that still stands.
          */
         LastTie: {
+            /** @description tie */
             tie: components["schemas"]["TieView"] | null;
         };
         /**
@@ -2724,28 +3916,67 @@ export interface components {
          * @description A leader, what it would do on the rig, and the edit that puts it there.
          */
         LeaderAnswer: {
+            /** @description cast */
             cast: components["schemas"]["Cast"] | null;
+            /** @description design */
             design: components["schemas"]["LeaderDesign"];
+            /** @description edit */
             edit: components["schemas"]["UseLeader"];
-            /** Kept */
+            /**
+             * Kept
+             * @description kept
+             */
             kept: string[];
-            /** Packet */
+            /**
+             * Packet
+             * @description packet
+             * @example text
+             */
             packet: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"] | null;
-            /** Sag */
+            /**
+             * Sag
+             * @description sag
+             * @example text
+             */
             sag: string;
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
-            /** Shown */
+            /**
+             * Shown
+             * @description shown
+             */
             shown: components["schemas"]["SectionShown"][];
+            /** @description spec */
             spec: components["schemas"]["LeaderSpec"];
-            /** Tippet */
+            /**
+             * Tippet
+             * @description tippet
+             * @example text
+             */
             tippet: string;
-            /** Total */
+            /**
+             * Total
+             * @description total
+             * @example text
+             */
             total: string;
-            /** Trouble */
+            /**
+             * Trouble
+             * @description trouble
+             * @example text
+             */
             trouble: string;
-            /** Weakest */
+            /**
+             * Weakest
+             * @description weakest
+             * @example text
+             */
             weakest: string;
         };
         /**
@@ -2753,11 +3984,20 @@ export interface components {
          * @description Schools, ready-made leaders, knots.
          */
         LeaderBook: {
-            /** Joints */
+            /**
+             * Joints
+             * @description joints
+             */
             joints: components["schemas"]["KnotName"][];
-            /** Packets */
+            /**
+             * Packets
+             * @description packets
+             */
             packets: components["schemas"]["PacketView"][];
-            /** Schools */
+            /**
+             * Schools
+             * @description schools
+             */
             schools: components["schemas"]["SchoolView"][];
         };
         /**
@@ -2767,40 +4007,88 @@ export interface components {
          *     `fits` where no rule is broken; `broken` names those that are, `missing` the diameters that would mend it.
          */
         LeaderDesign: {
-            /** Broken */
+            /**
+             * Broken
+             * @description broken
+             */
             broken: string[];
+            /** @description cast */
             cast: components["schemas"]["Cast"] | null;
-            /** Cast Note */
+            /**
+             * Cast Note
+             * @description cast note
+             * @example text
+             */
             cast_note: string;
-            /** Fits */
+            /**
+             * Fits
+             * @description fits
+             * @example true
+             */
             fits: boolean;
-            /** Joints */
+            /**
+             * Joints
+             * @description joints
+             */
             joints: components["schemas"]["LeaderJoint"][];
             /**
              * Laws
+             * @description laws
              * @default []
+             * @example []
              */
             laws?: components["schemas"]["Asked"][];
-            /** Missing */
+            /**
+             * Missing
+             * @description missing
+             */
             missing: string[];
             /**
              * Remarks
+             * @description remarks
              * @default []
+             * @example []
              */
             remarks?: string[];
-            /** Sag M */
+            /**
+             * Sag M
+             * @description sag, metres
+             * @example 1
+             */
             sag_m: number | null;
-            /** School */
+            /**
+             * School
+             * @description school
+             * @example text
+             */
             school: string;
-            /** Sections */
+            /**
+             * Sections
+             * @description sections
+             */
             sections: components["schemas"]["LeaderSection"][];
-            /** Total Mm */
+            /**
+             * Total Mm
+             * @description total, millimetres
+             * @example 1
+             */
             total_mm: number;
-            /** Uses */
+            /**
+             * Uses
+             * @description uses
+             */
             uses: components["schemas"]["Use"][];
-            /** Weakest */
+            /**
+             * Weakest
+             * @description weakest
+             * @example text
+             */
             weakest: string;
-            /** Weakest N */
+            /**
+             * Weakest N
+             * @description weakest, newtons
+             * @example 1
+             */
             weakest_n: number;
         };
         /**
@@ -2810,26 +4098,54 @@ export interface components {
         LeaderJoint: {
             /**
              * Hinge
+             * @description hinge
+             * @example fine
              * @enum {string}
              */
             hinge: "fine" | "look" | "act";
-            /** Holds N */
+            /**
+             * Holds N
+             * @description holds, newtons
+             * @example 1
+             */
             holds_n: number;
+            /** @description knot */
             knot: components["schemas"]["Knot"];
-            /** @default null */
+            /**
+             * @description loop
+             * @default null
+             */
             loop?: components["schemas"]["Knot"] | null;
-            /** Ratio */
+            /**
+             * Ratio
+             * @description ratio
+             * @example 1
+             */
             ratio: number;
             /**
              * Ring
+             * @description ring
              * @default false
+             * @example false
              */
             ring?: boolean;
-            /** Step Mm */
+            /**
+             * Step Mm
+             * @description step, millimetres
+             * @example 1
+             */
             step_mm: number;
-            /** Stiffness */
+            /**
+             * Stiffness
+             * @description stiffness
+             * @example 1
+             */
             stiffness: number;
-            /** Why */
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
             why: string;
         };
         /**
@@ -2841,47 +4157,65 @@ export interface components {
         LeaderRequest: {
             /**
              * Cut To
+             * @description cut to
              * @default
+             * @example
              */
             cut_to?: string;
             /**
              * Joint
+             * @description joint
              * @default
+             * @example
              */
             joint?: string | "";
             /**
              * Optimise
+             * @description optimise
              * @default true
+             * @example true
              */
             optimise?: boolean;
             /**
              * Packet
+             * @description packet
              * @default
+             * @example
              */
             packet?: string;
             /**
              * Quarter Inch
+             * @description quarter inch
              * @default false
+             * @example false
              */
             quarter_inch?: boolean;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
             /**
              * Ring
+             * @description ring
              * @default false
+             * @example false
              */
             ring?: boolean;
             /**
              * School
+             * @description school
              * @default
+             * @example
              */
             school?: string | "";
             /**
              * Seq
+             * @description seq
              * @default 0
+             * @example 0
              */
             seq?: number;
             /**
              * Shares
+             * @description shares
              * @default null
              */
             shares?: [
@@ -2891,34 +4225,46 @@ export interface components {
             ] | null;
             /**
              * Spools
+             * @description spools
              * @default null
              */
             spools?: string[] | null;
             /**
              * Stroke
+             * @description stroke
              * @default usual
+             * @example usual
              * @enum {string}
              */
             stroke?: "gentle" | "usual" | "hard";
             /**
              * Tippet
+             * @description tippet
              * @default
+             * @example
              */
             tippet?: string;
             /**
              * Tippet Length
+             * @description tippet length
              * @default
+             * @example
              */
             tippet_length?: string;
             /**
              * Total
+             * @description total
              * @default
+             * @example
              */
             total?: string;
+            /** @description water */
             water: components["schemas"]["Reach"];
             /**
              * Wind
+             * @description wind
              * @default
+             * @example
              */
             wind?: string;
         };
@@ -2927,27 +4273,62 @@ export interface components {
          * @description A section: which spool, how thick, how long finished and cut.
          */
         LeaderSection: {
-            /** Cut Mm */
+            /**
+             * Cut Mm
+             * @description cut, millimetres
+             * @example 1
+             */
             cut_mm: number;
-            /** D0 Mm */
+            /**
+             * D0 Mm
+             * @description d0, millimetres
+             * @example 1
+             */
             d0_mm: number;
-            /** D1 Mm */
+            /**
+             * D1 Mm
+             * @description d1, millimetres
+             * @example 1
+             */
             d1_mm: number;
             /**
              * Group
+             * @description group
+             * @example butt
              * @enum {string}
              */
             group: "butt" | "step" | "tippet" | "sighter" | "packet";
-            /** Length Mm */
+            /**
+             * Length Mm
+             * @description length, millimetres
+             * @example 1
+             */
             length_mm: number;
+            /** @description material */
             material: components["schemas"]["Material"];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Spool */
+            /**
+             * Spool
+             * @description spool
+             * @example text
+             */
             spool: string;
-            /** Spool Id */
+            /**
+             * Spool Id
+             * @description spool, its id
+             * @example text
+             */
             spool_id: string | null;
-            /** Strength N */
+            /**
+             * Strength N
+             * @description strength, newtons
+             * @example 1
+             */
             strength_n: number;
         };
         /**
@@ -2968,106 +4349,154 @@ export interface components {
         LeaderSpec: {
             /**
              * Flies
+             * @description flies
              * @default []
+             * @example []
              */
             flies?: components["schemas"]["CastFly"][];
-            /** Joint */
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
             joint?: string;
             /**
              * Largest Ratio
+             * @description largest ratio
              * @default 1.34
+             * @example 1.34
              */
             largest_ratio?: number;
             /**
              * Largest Step Mm
+             * @description largest step, millimetres
              * @default 0.05
+             * @example 0.05
              */
             largest_step_mm?: number;
             /**
              * Least Section Mm
+             * @description least section, millimetres
              * @default 150
+             * @example 150
              */
             least_section_mm?: number;
             /**
              * Line Class
+             * @description line class
              * @default 5
+             * @example 5
              */
             line_class?: number;
             /**
              * Line Tip Mm
+             * @description line tip, millimetres
              * @default 0.95
+             * @example 0.95
              */
             line_tip_mm?: number;
             /**
              * Most Rods
+             * @description Longest leader in rod lengths, where a rule or a habit says so.
              * @default null
+             * @example 0.3
              */
             most_rods?: number | null;
-            /** @default null */
+            /**
+             * @description packet
+             * @default null
+             */
             packet?: components["schemas"]["Packet"] | null;
             /**
              * Ring
+             * @description ring
              * @default false
+             * @example false
              */
             ring?: boolean;
             /**
              * Rod Mm
+             * @description rod, millimetres
              * @default 2750
+             * @example 2750
              */
             rod_mm?: number;
             /**
              * Round To
+             * @description round to
              * @default 5 mm
+             * @example 5 mm
              * @enum {string}
              */
             round_to?: "5 mm" | "quarter inch";
             /**
              * School
+             * @description school
              * @default all-round
+             * @example all-round
              */
             school?: string;
-            /** @default null */
+            /**
+             * @description shares
+             * @default null
+             */
             shares?: components["schemas"]["Shares"] | null;
             /**
              * Spools
+             * @description What may be used; the reference ladder where there is none.
              * @default []
+             * @example []
              */
             spools?: components["schemas"]["Spool"][];
             /**
              * Stroke
+             * @description stroke
              * @default usual
+             * @example usual
              * @enum {string}
              */
             stroke?: "gentle" | "usual" | "hard";
             /**
              * Tippet Length Mm
+             * @description Of the last section; by the school's share where nothing is given.
              * @default null
+             * @example 150
              */
             tippet_length_mm?: number | null;
             /**
              * Tippet Mm
+             * @description tippet, millimetres
              * @default 0.15
+             * @example 0.15
              */
             tippet_mm?: number;
             /**
              * Tolerance
+             * @description How far the optimiser may move a share.
              * @default 0.05
+             * @example 0.05
              */
             tolerance?: number;
             /**
              * Total Mm
+             * @description total, millimetres
              * @default 2700
+             * @example 2700
              */
             total_mm?: number;
             /**
              * Version
+             * @description version
              * @default 1
+             * @example 1
              * @constant
              */
             version?: 1;
             /**
              * Wind M S
+             * @description wind, metres a second
              * @default 0
+             * @example 0
              */
             wind_m_s?: number;
         };
@@ -3076,11 +4505,16 @@ export interface components {
          * @description The newest changes to the drawer; `more` where there are older ones.
          */
         Ledger: {
-            /** Changes */
+            /**
+             * Changes
+             * @description changes
+             */
             changes: components["schemas"]["StockChange"][];
             /**
              * More
+             * @description more
              * @default false
+             * @example false
              */
             more?: boolean;
         };
@@ -3089,9 +4523,17 @@ export interface components {
          * @description A name and a figure.
          */
         Line: {
-            /** Figure */
+            /**
+             * Figure
+             * @description figure
+             * @example text
+             */
             figure: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -3101,12 +4543,21 @@ export interface components {
         Link: {
             /**
              * D Mm
+             * @description d, millimetres
              * @default null
+             * @example 1.03
              */
             d_mm?: number | null;
-            /** Length Mm */
+            /**
+             * Length Mm
+             * @description length, millimetres
+             * @example 10
+             */
             length_mm: number;
-            /** @default null */
+            /**
+             * @description material
+             * @default null
+             */
             material?: components["schemas"]["Material"] | null;
         };
         /**
@@ -3115,11 +4566,14 @@ export interface components {
          */
         Lose: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "lose";
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: string[];
         };
         /**
@@ -3127,29 +4581,61 @@ export interface components {
          * @description A line material; copied into every span, so a rig keeps its meaning when the table changes.
          */
         Material: {
-            /** Density Kg M3 */
+            /**
+             * Density Kg M3
+             * @description density, kilograms a cubic metre
+             * @example 1
+             */
             density_kg_m3: number;
-            /** E Gpa */
+            /**
+             * E Gpa
+             * @description e, gigapascals
+             * @example 1
+             */
             e_gpa: number;
             /**
              * Family
+             * @description family
+             * @example nylon
              * @enum {string}
              */
             family: "nylon" | "fluorocarbon" | "braid" | "coated";
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Look
+             * @description look
+             * @example mono
              * @enum {string}
              */
             look: "mono" | "clear" | "sighter" | "fluorocarbon" | "braid" | "coated";
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Short */
+            /**
+             * Short
+             * @description short
+             * @example text
+             */
             short: string;
-            /** Stress 015 Mpa */
+            /**
+             * Stress 015 Mpa
+             * @description stress 015, megapascals
+             * @example 1
+             */
             stress_015_mpa: number;
-            /** Wet Share */
+            /**
+             * Wet Share
+             * @description wet share
+             * @example 1
+             */
             wet_share: number;
         };
         /**
@@ -3160,9 +4646,15 @@ export interface components {
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -3172,7 +4664,9 @@ export interface components {
         MeasureRequest: {
             /**
              * N
+             * @description n
              * @default 5
+             * @example 5
              */
             n?: number;
         };
@@ -3181,16 +4675,24 @@ export interface components {
          * @description A figure measured n times: mean and sample spread.
          */
         Measured: {
-            /** Mean */
+            /**
+             * Mean
+             * @description mean
+             * @example 1
+             */
             mean: number;
             /**
              * N
+             * @description n
              * @default 1
+             * @example 1
              */
             n?: number;
             /**
              * Spread
+             * @description spread
              * @default 0
+             * @example 0
              */
             spread?: number;
         };
@@ -3199,19 +4701,40 @@ export interface components {
          * @description Readings of a device; `cells` are what accepting them sets in a spool's row, empty where there are none.
          */
         Measurement: {
-            /** Cells */
+            /**
+             * Cells
+             * @description cells
+             */
             cells: {
                 [key: string]: string;
             };
-            /** N */
+            /**
+             * N
+             * @description n
+             * @example 1
+             */
             n: number;
-            /** Readings */
+            /**
+             * Readings
+             * @description readings
+             */
             readings: string[];
-            /** Rejected */
+            /**
+             * Rejected
+             * @description rejected
+             */
             rejected: components["schemas"]["RejectedView"][];
-            /** Shown */
+            /**
+             * Shown
+             * @description shown
+             * @example text
+             */
             shown: string;
-            /** Spread Shown */
+            /**
+             * Spread Shown
+             * @description spread shown
+             * @example text
+             */
             spread_shown: string;
         };
         /**
@@ -3221,27 +4744,37 @@ export interface components {
         Measures: {
             /**
              * Chest Mm
+             * @description chest, millimetres
              * @default null
+             * @example 400
              */
             chest_mm?: number | null;
             /**
              * Forearm Mm
+             * @description forearm, millimetres
              * @default null
+             * @example 250
              */
             forearm_mm?: number | null;
             /**
              * Hand Mm
+             * @description hand, millimetres
              * @default null
+             * @example 80
              */
             hand_mm?: number | null;
             /**
              * Rod Marks Mm
+             * @description rod marks, millimetres
              * @default []
+             * @example []
              */
             rod_marks_mm?: number[];
             /**
              * Version
+             * @description version
              * @default 1
+             * @example 1
              */
             version?: number;
         };
@@ -3250,21 +4783,50 @@ export interface components {
          * @description A method as the screen shows it.
          */
         MethodView: {
-            /** Ends */
+            /**
+             * Ends
+             * @description ends
+             * @example text
+             */
             ends: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Moves */
+            /**
+             * Moves
+             * @description moves
+             */
             moves: string[];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
-            /** Paces */
+            /**
+             * Paces
+             * @description paces
+             */
             paces: components["schemas"]["PaceView"][];
-            /** Waters */
+            /**
+             * Waters
+             * @description waters
+             */
             waters: string[];
-            /** When */
+            /**
+             * When
+             * @description when
+             * @example text
+             */
             when: string;
         };
         /**
@@ -3272,11 +4834,23 @@ export interface components {
          * @description What is not owned, and what is owned that comes nearest.
          */
         MissingView: {
-            /** Nearest */
+            /**
+             * Nearest
+             * @description nearest
+             * @example text
+             */
             nearest: string;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** What */
+            /**
+             * What
+             * @description what
+             * @example text
+             */
             what: string;
         };
         /**
@@ -3293,17 +4867,23 @@ export interface components {
         Motion: {
             /**
              * Count S
+             * @description Count-down before line is taken in, s.
              * @default 20
+             * @example 20
              */
             count_s?: number;
             /**
              * Kind
+             * @description A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
              * @default led
+             * @example led
              */
             kind?: string;
             /**
              * Lead
+             * @description lead
              * @default 1
+             * @example 1
              */
             lead?: number;
         };
@@ -3312,13 +4892,29 @@ export interface components {
          * @description A motion: what it is called, whether it begins with a count-down.
          */
         MotionView: {
-            /** Counts */
+            /**
+             * Counts
+             * @description counts
+             * @example true
+             */
             counts: boolean;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Leads */
+            /**
+             * Leads
+             * @description leads
+             * @example true
+             */
             leads: boolean;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -3326,11 +4922,23 @@ export interface components {
          * @description One thing that moved: what, and by how much.
          */
         Move: {
-            /** Amount */
+            /**
+             * Amount
+             * @description amount
+             * @example text
+             */
             amount: string;
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -3338,12 +4946,20 @@ export interface components {
          * @description Move a joint along the line: what the span above gains, the span below loses.
          */
         MoveJoint: {
-            /** By Mm */
+            /**
+             * By Mm
+             * @description by, millimetres
+             * @example -5000
+             */
             by_mm: number;
-            /** Joint */
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
             joint: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "move_joint";
@@ -3353,6 +4969,7 @@ export interface components {
          * @description One's own measures.
          */
         MyMeasures: {
+            /** @description measures */
             measures: components["schemas"]["Measures"];
         };
         /**
@@ -3363,9 +4980,15 @@ export interface components {
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
         };
         /**
@@ -3375,14 +4998,19 @@ export interface components {
         NewReach: {
             /**
              * Base
+             * @description base
              * @default null
+             * @example 1
              */
             base?: number | null;
             /**
              * Day
+             * @description day
              * @default null
+             * @example 2026-06-01
              */
             day?: string | null;
+            /** @description reach */
             reach: components["schemas"]["Reach"];
         };
         /**
@@ -3392,20 +5020,27 @@ export interface components {
         NewRevision: {
             /**
              * Base
+             * @description base
              * @default null
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base?: string | null;
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Occasion
+             * @description occasion
              * @default changed
+             * @example changed
              * @enum {string}
              */
             occasion?: "changed" | "restored";
+            /** @description rig */
             rig: components["schemas"]["Rig"];
         };
         /**
@@ -3413,37 +5048,69 @@ export interface components {
          * @description A section of the leader and the joint above it.
          */
         NewSection: {
-            /** D0 Mm */
+            /**
+             * D0 Mm
+             * @description d0, millimetres
+             * @example 1.03
+             */
             d0_mm: number;
-            /** D1 Mm */
+            /**
+             * D1 Mm
+             * @description d1, millimetres
+             * @example 1.03
+             */
             d1_mm: number;
             /**
              * Dressing
+             * @description dressing
              * @default none
+             * @example none
              * @enum {string}
              */
             dressing?: "none" | "greased" | "degreased";
-            /** Knot */
+            /**
+             * Knot
+             * @description knot
+             * @example weir-run
+             */
             knot: string;
-            /** Length Mm */
+            /**
+             * Length Mm
+             * @description length, millimetres
+             * @example 20
+             */
             length_mm: number;
             /**
              * Loop
+             * @description loop
              * @default null
+             * @example weir-run
              */
             loop?: string | null;
-            /** Material */
+            /**
+             * Material
+             * @description material
+             * @example weir-run
+             */
             material: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Ring
+             * @description ring
              * @default false
+             * @example false
              */
             ring?: boolean;
             /**
              * Spool
+             * @description spool
              * @default null
+             * @example weir-run
              */
             spool?: string | null;
         };
@@ -3454,19 +5121,26 @@ export interface components {
         NewTie: {
             /**
              * Base
+             * @description base
              * @default null
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base?: string | null;
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Revision Id
              * Format: uuid
+             * @description revision, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
         };
         /**
@@ -3477,19 +5151,29 @@ export interface components {
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
+             * @description kind
+             * @example retied
              * @enum {string}
              */
             kind: "retied" | "cut back" | "broke" | "renewed" | "wind knot" | "cut out";
             /**
              * Lost
+             * @description lost
              * @default
+             * @example
              */
             lost?: string;
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -3497,16 +5181,30 @@ export interface components {
          * @description Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m.
          */
         Obstacle: {
-            /** Height M */
+            /**
+             * Height M
+             * @description height, metres
+             * @example 1
+             */
             height_m: number;
             /**
              * Kind
+             * @description kind
+             * @example weed
              * @enum {string}
              */
             kind: "weed" | "boulder" | "snag" | "branch";
-            /** Length M */
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1
+             */
             length_m: number;
-            /** X M */
+            /**
+             * X M
+             * @description x, metres
+             * @example 0
+             */
             x_m: number;
         };
         /**
@@ -3516,25 +5214,47 @@ export interface components {
         OwnedRing: {
             /**
              * Count
+             * @description count
              * @default 0
+             * @example 0
              */
             count?: number;
-            /** Diameter Mm */
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 1.5
+             */
             diameter_mm: number;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Low
+             * @description low
              * @default 0
+             * @example 0
              */
             low?: number;
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Strength Kg
+             * @description strength, kilograms
              * @default null
+             * @example 1
              */
             strength_kg?: number | null;
         };
@@ -3545,25 +5265,43 @@ export interface components {
         OwnedShot: {
             /**
              * Count
+             * @description count
              * @default 0
+             * @example 0
              */
             count?: number;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Low
+             * @description low
              * @default 0
+             * @example 0
              */
             low?: number;
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
             /**
              * Material
+             * @description material
              * @default tin
+             * @example tin
              * @enum {string}
              */
             material?: "tin" | "tungsten putty" | "lead";
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
         };
         /**
@@ -3571,9 +5309,17 @@ export interface components {
          * @description The pace of the water at a depth.
          */
         PaceArrow: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
-            /** Pace M S */
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 1
+             */
             pace_m_s: number;
         };
         /**
@@ -3581,9 +5327,17 @@ export interface components {
          * @description The pace of the water at a depth.
          */
         PaceAt: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
             depth_m: number;
-            /** Pace M S */
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 1
+             */
             pace_m_s: number;
         };
         /**
@@ -3591,13 +5345,28 @@ export interface components {
          * @description A way of moving the rig, and in which waters it can be done.
          */
         PaceView: {
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example weir-run
+             */
             kind: string;
-            /** Lead */
+            /**
+             * Lead
+             * @description lead
+             * @example 1
+             */
             lead: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Waters */
+            /**
+             * Waters
+             * @description waters
+             */
             waters: string[];
         };
         /**
@@ -3605,25 +5374,56 @@ export interface components {
          * @description A ready-made taper: level butt, straight taper, level tip. `cut_m` was cut off its tip already.
          */
         Packet: {
-            /** Butt M */
+            /**
+             * Butt M
+             * @description butt, metres
+             * @example 0
+             */
             butt_m: number;
-            /** Butt Mm */
+            /**
+             * Butt Mm
+             * @description butt, millimetres
+             * @example 1.1
+             */
             butt_mm: number;
             /**
              * Cut M
+             * @description cut, metres
              * @default 0
+             * @example 0
              */
             cut_m?: number;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example weir-run
+             */
             key: string;
+            /** @description material */
             material: components["schemas"]["Material"];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
-            /** Taper M */
+            /**
+             * Taper M
+             * @description taper, metres
+             * @example 1
+             */
             taper_m: number;
-            /** Tip M */
+            /**
+             * Tip M
+             * @description tip, metres
+             * @example 0
+             */
             tip_m: number;
-            /** Tip Mm */
+            /**
+             * Tip Mm
+             * @description tip, millimetres
+             * @example 1.05
+             */
             tip_mm: number;
         };
         /**
@@ -3631,11 +5431,23 @@ export interface components {
          * @description A ready-made leader.
          */
         PacketView: {
-            /** Coated */
+            /**
+             * Coated
+             * @description coated
+             * @example true
+             */
             coated: boolean;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -3645,12 +5457,16 @@ export interface components {
         Page: {
             /**
              * After
+             * @description after
              * @default 0
+             * @example 0
              */
             after?: number;
             /**
              * Limit
+             * @description limit
              * @default 200
+             * @example 200
              */
             limit?: number;
         };
@@ -3659,13 +5475,29 @@ export interface components {
          * @description Energy and speed left at a place along the line, m from the fly line.
          */
         Passed: {
-            /** Energy J */
+            /**
+             * Energy J
+             * @description energy, joules
+             * @example 1
+             */
             energy_j: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Place M */
+            /**
+             * Place M
+             * @description place, metres
+             * @example 1
+             */
             place_m: number;
-            /** Speed M S */
+            /**
+             * Speed M S
+             * @description speed, metres a second
+             * @example 1
+             */
             speed_m_s: number;
         };
         /**
@@ -3673,20 +5505,30 @@ export interface components {
          * @description A bead fixed on the line: a sphere of its material (tables/beads.toml), its bore left out of the reckoning.
          */
         PeggedBead: {
-            /** Diameter Mm */
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 2
+             */
             diameter_mm: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "pegged bead";
             /**
              * Material
+             * @description material
              * @default plastic
+             * @example plastic
              * @enum {string}
              */
             material?: "glass" | "plastic" | "brass" | "tungsten";
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
         };
         /**
@@ -3696,20 +5538,28 @@ export interface components {
         PinchShot: {
             /**
              * Above Mm
+             * @description above, millimetres
              * @default 250
+             * @example 250
              */
             above_mm?: number;
             /**
              * Mass Mg
+             * @description mass, milligrams
              * @default 200
+             * @example 200
              */
             mass_mg?: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "pinch_shot";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -3717,11 +5567,18 @@ export interface components {
          * @description A row of a file.
          */
         PreviewLine: {
-            /** Cells */
+            /**
+             * Cells
+             * @description cells
+             */
             cells: {
                 [key: string]: string;
             };
-            /** Line */
+            /**
+             * Line
+             * @description line
+             * @example 1
+             */
             line: number;
         };
         /**
@@ -3729,28 +5586,71 @@ export interface components {
          * @description What importing a file would do; the first lines and every line with something wrong.
          */
         PreviewView: {
-            /** Faults */
+            /**
+             * Faults
+             * @description faults
+             */
             faults: components["schemas"]["FileFault"][];
-            /** Lines */
+            /**
+             * Lines
+             * @description lines
+             */
             lines: components["schemas"]["PreviewLine"][];
-            /** New */
+            /**
+             * New
+             * @description new
+             * @example 1
+             */
             new: number;
-            /** Replaced */
+            /**
+             * Replaced
+             * @description replaced
+             * @example 1
+             */
             replaced: number;
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             * @example 1
+             */
             rows: number;
         };
         Problem: {
+            /**
+             * @description case
+             * @example text
+             */
             case?: string;
+            /**
+             * @description detail
+             * @example text
+             */
             detail: string;
+            /** @description faults */
             faults: {
                 path: string;
                 reason: string;
                 value: string;
             }[];
+            /**
+             * @description request, its id
+             * @example text
+             */
             request_id?: string;
+            /**
+             * @description status
+             * @example 1
+             */
             status: number;
+            /**
+             * @description title
+             * @example text
+             */
             title: string;
+            /**
+             * @description type
+             * @example text
+             */
             type: string;
         };
         /**
@@ -3760,29 +5660,61 @@ export interface components {
          *     `short` when that is not enough, `low` when less stays than the angler wants on it.
          */
         Pull: {
-            /** After Shown */
+            /**
+             * After Shown
+             * @description after shown
+             * @example text
+             */
             after_shown: string;
             /**
              * Keep Shown
+             * @description keep shown
              * @default
+             * @example
              */
             keep_shown?: string;
-            /** Left Shown */
+            /**
+             * Left Shown
+             * @description left shown
+             * @example text
+             */
             left_shown: string;
             /**
              * Low
+             * @description low
              * @default false
+             * @example false
              */
             low?: boolean;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Needed Mm */
+            /**
+             * Needed Mm
+             * @description needed, millimetres
+             * @example 1
+             */
             needed_mm: number;
-            /** Needed Shown */
+            /**
+             * Needed Shown
+             * @description needed shown
+             * @example text
+             */
             needed_shown: string;
-            /** Short */
+            /**
+             * Short
+             * @description short
+             * @example true
+             */
             short: boolean;
-            /** Spool Id */
+            /**
+             * Spool Id
+             * @description spool, its id
+             * @example text
+             */
             spool_id: string | null;
         };
         /**
@@ -3790,11 +5722,22 @@ export interface components {
          * @description A question practitioners answer differently.
          */
         QuestionView: {
-            /** Asks */
+            /**
+             * Asks
+             * @description asks
+             * @example text
+             */
             asks: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Sides */
+            /**
+             * Sides
+             * @description sides
+             */
             sides: components["schemas"]["SideView"][];
         };
         /**
@@ -3802,6 +5745,7 @@ export interface components {
          * @description A water the methods are ranked for.
          */
         RankRequest: {
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -3809,7 +5753,10 @@ export interface components {
          * @description Every method, the one the water speaks for most first.
          */
         Ranked: {
-            /** Methods */
+            /**
+             * Methods
+             * @description methods
+             */
             methods: components["schemas"]["Suits"][];
         };
         /**
@@ -3836,115 +5783,172 @@ export interface components {
         Reach: {
             /**
              * Bed
+             * @description bed
+             * @example silt
              * @enum {string}
              */
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
             /**
              * Blows
+             * @description Where the wind blows; None for the first word of its kind of water.
              * @default null
+             * @example upstream
              */
             blows?: ("upstream" | "downstream" | "towards you" | "away from you" | "from your left" | "from your right") | null;
             /**
              * Clarity
+             * @description clarity
              * @default clear
+             * @example clear
              * @enum {string}
              */
             clarity?: "clear" | "tinged" | "coloured";
-            /** Depth M */
+            /**
+             * Depth M
+             * @description Where the fish hold; with soundings it is theirs at `fish_at_m`.
+             * @example 0.1
+             */
             depth_m: number;
             /**
              * Drift M
+             * @description drift, metres
              * @default 8
+             * @example 8
              */
             drift_m?: number;
-            /**
-             * @default {
-             *       "mass_kg": 0.5,
-             *       "species": "trout"
-             *     }
-             */
+            /** @description fish */
             fish?: components["schemas"]["Fish"];
             /**
              * Fish At M
+             * @description fish at, metres
              * @default 0
+             * @example 0
              */
             fish_at_m?: number;
             /**
              * Gauge
+             * @description The river gauge it follows, and the reading its depth belongs to.
              * @default null
+             * @example weir-run
              */
             gauge?: string | null;
-            /** @default null */
+            /**
+             * @description The river gauge it follows, and the reading its depth belongs to.
+             * @default null
+             */
             gauged?: components["schemas"]["GaugeReading"] | null;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Kind
+             * @description kind
              * @default river
+             * @example river
              * @enum {string}
              */
             kind?: "river" | "lake";
             /**
              * Lanes
+             * @description lanes
              * @default []
+             * @example []
              */
             lanes?: components["schemas"]["Lane"][];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Obstacles
+             * @description obstacles
              * @default []
+             * @example []
              */
             obstacles?: components["schemas"]["Obstacle"][];
             /**
              * Off M
+             * @description off, metres
              * @default 6
+             * @example 6
              */
             off_m?: number;
-            /** Pace M S */
+            /**
+             * Pace M S
+             * @description Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
+             * @example 0
+             */
             pace_m_s: number;
             /**
              * Paced
+             * @description The throws the pace comes from, when it was paced.
              * @default []
+             * @example []
              */
             paced?: components["schemas"]["Throw"][];
-            /** River */
+            /**
+             * River
+             * @description river
+             * @example weir-run
+             */
             river: string;
             /**
              * Rules
+             * @description Id of the rule set that holds here.
              * @default null
+             * @example weir-run
              */
             rules?: string | null;
             /**
              * Soundings
+             * @description The bed along the water, downstream (or out from the shore); empty for a level bed.
              * @default []
+             * @example []
              */
             soundings?: components["schemas"]["Sounding"][];
-            /** Temperature C */
+            /**
+             * Temperature C
+             * @description temperature, °C
+             * @example 0
+             */
             temperature_c: number;
             /**
              * Type
+             * @description type
              * @default water
+             * @example water
              * @constant
              */
             type?: "water";
             /**
              * Version
+             * @description version
              * @default 2
+             * @example 2
              * @constant
              */
             version?: 2;
             /**
              * Wariness
+             * @description wariness
              * @default usual
+             * @example usual
              * @enum {string}
              */
             wariness?: "low" | "usual" | "high";
             /**
              * Wind M S
+             * @description wind, metres a second
              * @default 0
+             * @example 0
              */
             wind_m_s?: number;
+            /** @description zone */
             zone: components["schemas"]["TakingZone"];
         };
         /**
@@ -3955,8 +5959,11 @@ export interface components {
             /**
              * Day
              * Format: date
+             * @description day
+             * @example 2026-06-01
              */
             day: string;
+            /** @description reach */
             reach: components["schemas"]["Reach"];
         };
         /**
@@ -3964,7 +5971,10 @@ export interface components {
          * @description The dated copies of a water, newest first.
          */
         ReachDays: {
-            /** Days */
+            /**
+             * Days
+             * @description days
+             */
             days: components["schemas"]["ReachDay"][];
         };
         /**
@@ -3972,7 +5982,10 @@ export interface components {
          * @description One's own waters.
          */
         Reaches: {
-            /** Reaches */
+            /**
+             * Reaches
+             * @description reaches
+             */
             reaches: components["schemas"]["KeptReach"][];
         };
         /**
@@ -3999,54 +6012,90 @@ export interface components {
          *         What it was computed with beyond the drift's own, and with which arguments.
          */
         Reading: {
-            /** Figure */
+            /**
+             * Figure
+             * @description The one figure, already written in the person's units.
+             * @example text
+             */
             figure: string;
             /**
              * High
+             * @description P10 and P90 when a band has been computed.
              * @default null
+             * @example text
              */
             high?: string | null;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Laws
+             * @description What it was computed with beyond the drift's own, and with which arguments.
              * @default []
+             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
              * Low
+             * @description P10 and P90 when a band has been computed.
              * @default null
+             * @example text
              */
             low?: string | null;
             /**
              * Parts
+             * @description Ids of the parts of the rig it speaks of.
              * @default []
+             * @example []
              */
             parts?: string[];
-            /** Sentence */
+            /**
+             * Sentence
+             * @description A heading of a few words, and one or two short sentences.
+             * @example text
+             */
             sentence: string;
             /**
              * Severity
+             * @description severity
+             * @example act
              * @enum {string}
              */
             severity: "act" | "look" | "fine";
-            /** Title */
+            /**
+             * Title
+             * @description A heading of a few words, and one or two short sentences.
+             * @example text
+             */
             title: string;
             /**
              * Tries
+             * @description At most two edits that would better it, with their computed effect; they follow the nominal answer.
              * @default []
+             * @example []
              */
             tries?: components["schemas"]["Try"][];
-            /** Unit */
+            /**
+             * Unit
+             * @description The one figure, already written in the person's units.
+             * @example text
+             */
             unit: string;
             /**
              * Value
+             * @description The same in SI, None where the answer is "never".
              * @default null
+             * @example 1
              */
             value?: number | null;
             /**
              * Why
+             * @description The reason and the formula behind it, a line each.
              * @default []
+             * @example []
              */
             why?: string[];
         };
@@ -4057,16 +6106,28 @@ export interface components {
         Reel: {
             /**
              * Caged
+             * @description caged
              * @default false
+             * @example false
              */
             caged?: boolean;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Note
+             * @description note
              * @default
+             * @example
              */
             note?: string;
         };
@@ -4075,11 +6136,23 @@ export interface components {
          * @description Something of the reference tables that can be added.
          */
         ReferenceView: {
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Note */
+            /**
+             * Note
+             * @description note
+             * @example text
+             */
             note: string;
         };
         /**
@@ -4087,9 +6160,17 @@ export interface components {
          * @description A line a device sent that is no reading.
          */
         RejectedView: {
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
-            /** Why */
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
             why: string;
         };
         /**
@@ -4097,10 +6178,14 @@ export interface components {
          * @description Take a dropper off.
          */
         RemoveFly: {
-            /** At */
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
             at: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "remove_fly";
@@ -4110,10 +6195,14 @@ export interface components {
          * @description Give the rig another name.
          */
         Rename: {
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "rename";
@@ -4123,42 +6212,63 @@ export interface components {
          * @description A whole rig from the fly line to the point.
          */
         Rig: {
-            /** Attachments */
+            /**
+             * Attachments
+             * @description attachments
+             */
             attachments: components["schemas"]["Attachment"][];
             /**
              * Head
+             * @description head
              * @default {
+             *       "kind": "held"
+             *     }
+             * @example {
              *       "kind": "held"
              *     }
              */
             head?: components["schemas"]["DryFlyHead"] | components["schemas"]["FloatHead"] | components["schemas"]["FlyLineHead"] | components["schemas"]["HeldHead"];
-            /** Joints */
-            joints: components["schemas"]["Joint"][];
-            line: components["schemas"]["FlyLine"];
-            /** Method */
-            method: string;
             /**
-             * @default {
-             *       "count_s": 20,
-             *       "kind": "led",
-             *       "lead": 1
-             *     }
+             * Joints
+             * @description joints
              */
+            joints: components["schemas"]["Joint"][];
+            /** @description line */
+            line: components["schemas"]["FlyLine"];
+            /**
+             * Method
+             * @description method
+             * @example weir-run
+             */
+            method: string;
+            /** @description motion */
             motion?: components["schemas"]["Motion"];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
+            /** @description rod */
             rod: components["schemas"]["Rod"];
-            /** Spans */
+            /**
+             * Spans
+             * @description spans
+             */
             spans: components["schemas"]["Span"][];
             /**
              * Type
+             * @description type
              * @default rig
+             * @example rig
              * @constant
              */
             type?: "rig";
             /**
              * Version
+             * @description version
              * @default 2
+             * @example 2
              * @constant
              */
             version?: 2;
@@ -4171,14 +6281,22 @@ export interface components {
             /**
              * Revision Id
              * Format: uuid
+             * @description revision, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
              * Rig Id
              * Format: uuid
+             * @description rig, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
-            /** Text */
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
             text: string;
         };
         /**
@@ -4186,28 +6304,51 @@ export interface components {
          * @description A saved state of a rig.
          */
         RigRevision: {
-            /** Base */
+            /**
+             * Base
+             * @description base
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
             base: string | null;
-            /** Hash */
+            /**
+             * Hash
+             * @description hash
+             * @example text
+             */
             hash: string;
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
-            /** Occasion */
+            /**
+             * Occasion
+             * @description occasion
+             * @example text
+             */
             occasion: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
             /**
              * Rig Id
              * Format: uuid
+             * @description rig, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -4216,27 +6357,48 @@ export interface components {
          * @description A rig in a list.
          */
         RigSummary: {
-            /** Flies */
+            /**
+             * Flies
+             * @description flies
+             */
             flies: string[];
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
-            /** Method */
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
             method: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
             /**
              * Revision
              * Format: uuid
+             * @description revision
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision: string;
         };
@@ -4247,10 +6409,15 @@ export interface components {
         Rigs: {
             /**
              * More
+             * @description more
              * @default false
+             * @example false
              */
             more?: boolean;
-            /** Rigs */
+            /**
+             * Rigs
+             * @description rigs
+             */
             rigs: components["schemas"]["RigSummary"][];
         };
         /**
@@ -4260,12 +6427,16 @@ export interface components {
         Ring: {
             /**
              * Diameter Mm
+             * @description diameter, millimetres
              * @default 2
+             * @example 2
              */
             diameter_mm?: number;
             /**
              * Mass Mg
+             * @description mass, milligrams
              * @default 10
+             * @example 10
              */
             mass_mg?: number;
         };
@@ -4274,19 +6445,41 @@ export interface components {
          * @description A rod: length, line class, class of its tip where that is another, and the greatest steady pull put on through it.
          */
         Rod: {
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Length Mm */
+            /**
+             * Length Mm
+             * @description length, millimetres
+             * @example 501
+             */
             length_mm: number;
-            /** Line Class */
+            /**
+             * Line Class
+             * @description line class
+             * @example 0
+             */
             line_class: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
-            /** Steady Pull N */
+            /**
+             * Steady Pull N
+             * @description steady pull, newtons
+             * @example 1
+             */
             steady_pull_n: number;
             /**
              * Tip Class
+             * @description tip class
              * @default null
+             * @example 0
              */
             tip_class?: number | null;
         };
@@ -4295,17 +6488,39 @@ export interface components {
          * @description A row: its cells as they are read and as they sort, in the order of the columns.
          */
         RowView: {
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
             id: string;
-            /** Item */
+            /**
+             * Item
+             * @description item
+             * @example text
+             */
             item: string;
-            /** Low */
+            /**
+             * Low
+             * @description low
+             * @example true
+             */
             low: boolean;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Shown */
+            /**
+             * Shown
+             * @description shown
+             */
             shown: string[];
-            /** Sort */
+            /**
+             * Sort
+             * @description sort
+             */
             sort: (string | number | null)[];
         };
         /**
@@ -4324,84 +6539,126 @@ export interface components {
         RuleSet: {
             /**
              * Barbless
+             * @description barbless
              * @default false
+             * @example false
              */
             barbless?: boolean;
             /**
              * Bead To Hook M
+             * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
+             * @example 1
              */
             bead_to_hook_m?: number | null;
             /**
              * Checked
              * Format: date
+             * @description Where it was read, and on which day.
+             * @example 2026-06-01
              */
             checked: string;
             /**
              * Floats
+             * @description floats
              * @default true
+             * @example true
              */
             floats?: boolean;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Lead
+             * @description lead
              * @default true
+             * @example true
              */
             lead?: boolean;
             /**
              * Least Distance M
+             * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
+             * @example 1
              */
             least_distance_m?: number | null;
             /**
              * Longest M
+             * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
+             * @example 1
              */
             longest_m?: number | null;
             /**
              * Longest Rods
+             * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
+             * @example 1
              */
             longest_rods?: number | null;
             /**
              * Most Flies
+             * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
+             * @example 1
              */
             most_flies?: number | null;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Remark
+             * @description remark
              * @default
+             * @example
              */
             remark?: string;
             /**
              * Seasons
+             * @description When a method is allowed; always where none is named.
              * @default []
+             * @example []
              */
             seasons?: components["schemas"]["Season"][];
             /**
              * Shot
+             * @description shot
              * @default true
+             * @example true
              */
             shot?: boolean;
             /**
              * Sliding Droppers
+             * @description sliding droppers
              * @default true
+             * @example true
              */
             sliding_droppers?: boolean;
-            /** Source */
+            /**
+             * Source
+             * @description Where it was read, and on which day.
+             * @example weir-run
+             */
             source: string;
             /**
              * Type
+             * @description type
              * @default rules
+             * @example rules
              * @constant
              */
             type?: "rules";
             /**
              * Version
+             * @description version
              * @default 2
+             * @example 2
              * @constant
              */
             version?: 2;
@@ -4411,8 +6668,12 @@ export interface components {
          * @description A rule set and its rules in few words each.
          */
         RuleSetView: {
+            /** @description rules */
             rules: components["schemas"]["RuleSet"];
-            /** Said */
+            /**
+             * Said
+             * @description said
+             */
             said: string[];
         };
         /**
@@ -4420,7 +6681,10 @@ export interface components {
          * @description One's own rule sets.
          */
         RuleSets: {
-            /** Rule Sets */
+            /**
+             * Rule Sets
+             * @description rule sets
+             */
             rule_sets: components["schemas"]["RuleSetView"][];
         };
         /**
@@ -4428,9 +6692,17 @@ export interface components {
          * @description A figure and what it is.
          */
         Said: {
-            /** Figure */
+            /**
+             * Figure
+             * @description figure
+             * @example text
+             */
             figure: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -4438,13 +6710,29 @@ export interface components {
          * @description A school of leader.
          */
         SchoolView: {
-            /** About */
+            /**
+             * About
+             * @description about
+             * @example text
+             */
             about: string;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -4452,9 +6740,16 @@ export interface components {
          * @description Where practitioners disagree, with this rig's own figures for every side.
          */
         Schools: {
-            /** Questions */
+            /**
+             * Questions
+             * @description questions
+             */
             questions: components["schemas"]["QuestionView"][];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
         };
         /**
@@ -4462,12 +6757,16 @@ export interface components {
          * @description A rig in its water, to be fished both ways.
          */
         SchoolsRequest: {
+            /** @description rig */
             rig: components["schemas"]["Rig"];
             /**
              * Seq
+             * @description seq
              * @default 0
+             * @example 0
              */
             seq?: number;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -4475,11 +6774,23 @@ export interface components {
          * @description The days of the year on which a method is allowed, ``MM-DD`` both; it may run over the turn of the year.
          */
         Season: {
-            /** First */
+            /**
+             * First
+             * @description first
+             * @example weir-run
+             */
             first: string;
-            /** Last */
+            /**
+             * Last
+             * @description last
+             * @example weir-run
+             */
             last: string;
-            /** Method */
+            /**
+             * Method
+             * @description method
+             * @example weir-run
+             */
             method: string;
         };
         /**
@@ -4487,28 +6798,61 @@ export interface components {
          * @description A reach drawn and read: SI for the drawing, text for the rest.
          */
         Section: {
-            /** Bed */
+            /**
+             * Bed
+             * @description bed
+             */
             bed: components["schemas"]["BedPoint"][];
-            /** Cautions */
+            /**
+             * Cautions
+             * @description cautions
+             */
             cautions: components["schemas"]["Caution"][];
-            /** Columns */
+            /**
+             * Columns
+             * @description columns
+             */
             columns: components["schemas"]["Column"][];
-            /** Deepest M */
+            /**
+             * Deepest M
+             * @description deepest, metres
+             * @example 1
+             */
             deepest_m: number;
-            /** Fish Depth M */
+            /**
+             * Fish Depth M
+             * @description fish depth, metres
+             * @example 1
+             */
             fish_depth_m: number;
             /**
              * Laws
+             * @description laws
              * @default []
+             * @example []
              */
             laws?: components["schemas"]["Asked"][];
-            /** Length M */
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1
+             */
             length_m: number;
-            /** Lines */
+            /**
+             * Lines
+             * @description lines
+             */
             lines: components["schemas"]["Line"][];
-            /** Paced */
+            /**
+             * Paced
+             * @description paced
+             * @example text
+             */
             paced: string;
-            /** Throws */
+            /**
+             * Throws
+             * @description throws
+             */
             throws: components["schemas"]["ThrowView"][];
         };
         /**
@@ -4516,15 +6860,35 @@ export interface components {
          * @description A section as it is read.
          */
         SectionShown: {
-            /** Cut */
+            /**
+             * Cut
+             * @description cut
+             * @example text
+             */
             cut: string;
-            /** Diameter */
+            /**
+             * Diameter
+             * @description diameter
+             * @example text
+             */
             diameter: string;
-            /** Hinge */
+            /**
+             * Hinge
+             * @description hinge
+             * @example text
+             */
             hinge: string;
-            /** Holds */
+            /**
+             * Holds
+             * @description holds
+             * @example text
+             */
             holds: string;
-            /** Length */
+            /**
+             * Length
+             * @description length
+             * @example text
+             */
             length: string;
         };
         /**
@@ -4534,11 +6898,13 @@ export interface components {
         SetBed: {
             /**
              * Bed
+             * @description bed
+             * @example silt
              * @enum {string}
              */
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_bed";
@@ -4548,16 +6914,22 @@ export interface components {
          * @description Cells typed anew, by column, in one row or in many.
          */
         SetCells: {
-            /** Cells */
+            /**
+             * Cells
+             * @description cells
+             */
             cells: {
                 [key: string]: string;
             };
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set";
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: string[];
         };
         /**
@@ -4566,11 +6938,15 @@ export interface components {
          */
         SetDepth: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_depth";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4579,13 +6955,21 @@ export interface components {
          */
         SetDiameter: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_diameter";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4595,15 +6979,21 @@ export interface components {
         SetDressing: {
             /**
              * Dressing
+             * @description dressing
+             * @example none
              * @enum {string}
              */
             dressing: "none" | "greased" | "degreased";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_dressing";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -4612,11 +7002,15 @@ export interface components {
          */
         SetDry: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_dry";
-            /** Used */
+            /**
+             * Used
+             * @description used
+             * @example true
+             */
             used: boolean;
         };
         /**
@@ -4626,15 +7020,21 @@ export interface components {
         SetFigure: {
             /**
              * Field
+             * @description field
+             * @example off
              * @enum {string}
              */
             field: "off" | "drift" | "fish_at" | "wind";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_figure";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4643,11 +7043,15 @@ export interface components {
          */
         SetFish: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_fish";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4657,16 +7061,20 @@ export interface components {
         SetFloat: {
             /**
              * Above
+             * @description above
              * @default null
+             * @example weir-run
              */
             above?: string | null;
             /**
              * Body
+             * @description body
              * @default null
+             * @example weir-run
              */
             body?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_float";
@@ -4677,11 +7085,15 @@ export interface components {
          */
         SetGauge: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_gauge";
-            /** Station */
+            /**
+             * Station
+             * @description station
+             * @example weir-run
+             */
             station: string | "";
         };
         /**
@@ -4691,27 +7103,35 @@ export interface components {
         SetLane: {
             /**
              * Index
+             * @description index
              * @default null
+             * @example 0
              */
             index?: number | null;
             /**
              * Name
+             * @description name
              * @default null
+             * @example weir-run
              */
             name?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_lane";
             /**
              * Pace
+             * @description pace
              * @default null
+             * @example weir-run
              */
             pace?: string | null;
             /**
              * Width
+             * @description width
              * @default null
+             * @example weir-run
              */
             width?: string | null;
         };
@@ -4720,10 +7140,14 @@ export interface components {
          * @description Lead the rig at so many times the pace of the bubbles.
          */
         SetLead: {
-            /** Lead */
+            /**
+             * Lead
+             * @description lead
+             * @example 0
+             */
             lead: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_lead";
@@ -4734,13 +7158,21 @@ export interface components {
          */
         SetLength: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_length";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4750,18 +7182,26 @@ export interface components {
         SetMotion: {
             /**
              * Count S
+             * @description count, seconds
              * @default null
+             * @example 0
              */
             count_s?: number | null;
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example weir-run
+             */
             kind: string;
             /**
              * Lead
+             * @description lead
              * @default 1
+             * @example 1
              */
             lead?: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_motion";
@@ -4773,31 +7213,41 @@ export interface components {
         SetObstacle: {
             /**
              * At
+             * @description at
              * @default null
+             * @example weir-run
              */
             at?: string | null;
             /**
              * Height
+             * @description height
              * @default null
+             * @example weir-run
              */
             height?: string | null;
             /**
              * Index
+             * @description index
              * @default null
+             * @example 0
              */
             index?: number | null;
             /**
              * Kind
+             * @description kind
              * @default null
+             * @example weed
              */
             kind?: ("weed" | "boulder" | "snag" | "branch") | null;
             /**
              * Length
+             * @description length
              * @default null
+             * @example weir-run
              */
             length?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_obstacle";
@@ -4808,11 +7258,15 @@ export interface components {
          */
         SetPace: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_pace";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4821,13 +7275,15 @@ export interface components {
          */
         SetRules: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_rules";
             /**
              * Rules
+             * @description rules
              * @default null
+             * @example weir-run
              */
             rules?: string | null;
         };
@@ -4836,15 +7292,21 @@ export interface components {
          * @description Hang a dropper another way: on the joint's tag, a girthed link, a ring, in the line by its bend, or in a fold.
          */
         SetSchool: {
-            /** At */
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
             at: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_school";
             /**
              * School
+             * @description school
+             * @example tag
              * @enum {string}
              */
             school: "tag" | "link" | "ring" | "bend" | "fold";
@@ -4858,42 +7320,56 @@ export interface components {
         SetSounding: {
             /**
              * Above
+             * @description above
              * @default 0
+             * @example 0
              */
             above?: string;
             /**
              * At
+             * @description at
              * @default null
+             * @example weir-run
              */
             at?: string | null;
             /**
              * Depth
+             * @description depth
              * @default null
+             * @example weir-run
              */
             depth?: string | null;
             /**
              * Index
+             * @description index
              * @default null
+             * @example 0
              */
             index?: number | null;
             /**
              * Line
+             * @description line
              * @default null
+             * @example weir-run
              */
             line?: string | null;
             /**
              * Name
+             * @description name
              * @default null
+             * @example weir-run
              */
             name?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_sounding";
             /**
              * Slope Deg
+             * @description slope, degrees
              * @default 0
+             * @example 0
              */
             slope_deg?: number;
         };
@@ -4902,14 +7378,22 @@ export interface components {
          * @description Set the length of the line a dropper hangs on.
          */
         SetTag: {
-            /** At */
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
             at: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_tag";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4918,11 +7402,15 @@ export interface components {
          */
         SetTemperature: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_temperature";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4932,15 +7420,21 @@ export interface components {
         SetText: {
             /**
              * Field
+             * @description field
+             * @example name
              * @enum {string}
              */
             field: "name" | "river" | "species";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_text";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4948,14 +7442,22 @@ export interface components {
          * @description Say that there is a wind knot in a span, or that it was cut out.
          */
         SetWindKnot: {
-            /** Knotted */
+            /**
+             * Knotted
+             * @description knotted
+             * @example true
+             */
             knotted: boolean;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_wind_knot";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -4965,15 +7467,21 @@ export interface components {
         SetWord: {
             /**
              * Field
+             * @description field
+             * @example kind
              * @enum {string}
              */
             field: "kind" | "blows" | "clarity" | "wariness";
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_word";
-            /** Value */
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
             value: string;
         };
         /**
@@ -4983,21 +7491,27 @@ export interface components {
         SetZone: {
             /**
              * Datum
+             * @description datum
              * @default null
+             * @example bed
              */
             datum?: ("bed" | "surface") | null;
             /**
              * High
+             * @description high
              * @default null
+             * @example weir-run
              */
             high?: string | null;
             /**
              * Low
+             * @description low
              * @default null
+             * @example weir-run
              */
             low?: string | null;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "set_zone";
@@ -5009,17 +7523,23 @@ export interface components {
         SettledFlies: {
             /**
              * Back
+             * @description back
              * @default []
+             * @example []
              */
             back?: string[];
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Lost
+             * @description lost
              * @default []
+             * @example []
              */
             lost?: string[];
         };
@@ -5028,11 +7548,23 @@ export interface components {
          * @description Butt, step-down and tippet as shares of the whole.
          */
         Shares: {
-            /** Butt */
+            /**
+             * Butt
+             * @description butt
+             * @example 0.05
+             */
             butt: number;
-            /** Step */
+            /**
+             * Step
+             * @description step
+             * @example 0
+             */
             step: number;
-            /** Tippet */
+            /**
+             * Tippet
+             * @description tippet
+             * @example 0.02
+             */
             tippet: number;
         };
         /**
@@ -5040,6 +7572,7 @@ export interface components {
          * @description A rig to be tied.
          */
         SheetRequest: {
+            /** @description rig */
             rig: components["schemas"]["Rig"];
         };
         /**
@@ -5047,9 +7580,16 @@ export interface components {
          * @description Every row of a kind.
          */
         Shelf: {
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: components["schemas"]["RowView"][];
         };
         /**
@@ -5059,17 +7599,27 @@ export interface components {
         Shot: {
             /**
              * Density Kg M3
+             * @description density, kilograms a cubic metre
              * @default 7300
+             * @example 7300
              */
             density_kg_m3?: number;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description kind (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             kind: "shot";
-            /** Mass Mg */
+            /**
+             * Mass Mg
+             * @description mass, milligrams
+             * @example 1
+             */
             mass_mg: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
         };
         /**
@@ -5077,17 +7627,39 @@ export interface components {
          * @description A school with its figures; its edits fish the rig so, `method` names another rig it is told of.
          */
         SideView: {
-            /** Edits */
+            /**
+             * Edits
+             * @description edits
+             */
             edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
-            /** Lines */
+            /**
+             * Lines
+             * @description lines
+             */
             lines: string[];
-            /** Method */
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
             method: string | null;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Now */
+            /**
+             * Now
+             * @description now
+             * @example true
+             */
             now: boolean;
-            /** On Rig */
+            /**
+             * On Rig
+             * @description on rig
+             * @example true
+             */
             on_rig: boolean;
         };
         /**
@@ -5095,9 +7667,17 @@ export interface components {
          * @description A length of sinking line and its label: level sink, mm/s.
          */
         SinkZone: {
-            /** Length M */
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1
+             */
             length_m: number;
-            /** Sink Mm S */
+            /**
+             * Sink Mm S
+             * @description sink, millimetres a second
+             * @example 5
+             */
             sink_mm_s: number;
         };
         /**
@@ -5105,14 +7685,24 @@ export interface components {
          * @description A depth measured at a place along the water; the bed runs straight from one to the next.
          */
         Sounding: {
-            /** Depth M */
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 0.02
+             */
             depth_m: number;
             /**
              * Name
+             * @description name
              * @default
+             * @example
              */
             name?: string;
-            /** X M */
+            /**
+             * X M
+             * @description x, metres
+             * @example 0
+             */
             x_m: number;
         };
         /**
@@ -5120,28 +7710,56 @@ export interface components {
          * @description A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
          */
         Span: {
-            /** D0 Mm */
+            /**
+             * D0 Mm
+             * @description d0, millimetres
+             * @example 1.03
+             */
             d0_mm: number;
-            /** D1 Mm */
+            /**
+             * D1 Mm
+             * @description d1, millimetres
+             * @example 1.03
+             */
             d1_mm: number;
             /**
              * Dressing
+             * @description dressing
              * @default none
+             * @example none
              * @enum {string}
              */
             dressing?: "none" | "greased" | "degreased";
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Length Mm */
+            /**
+             * Length Mm
+             * @description length, millimetres
+             * @example 20
+             */
             length_mm: number;
+            /** @description material */
             material: components["schemas"]["Material"];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
-            /** @default null */
+            /**
+             * @description spool
+             * @default null
+             */
             spool?: components["schemas"]["SpoolRef"] | null;
             /**
              * Wind Knot
+             * @description wind knot
              * @default false
+             * @example false
              */
             wind_knot?: boolean;
         };
@@ -5154,44 +7772,81 @@ export interface components {
          *     length that should stay on it.
          */
         Spool: {
-            /** Diameter Mm */
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 1.03
+             */
             diameter_mm: number;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Label */
+            /**
+             * Label
+             * @description label
+             * @example weir-run
+             */
             label: string;
             /**
              * Labelled Mm
+             * @description labelled, millimetres
              * @default null
+             * @example 1.03
              */
             labelled_mm?: number | null;
-            /** Left M */
+            /**
+             * Left M
+             * @description left, metres
+             * @example 0
+             */
             left_m: number;
             /**
              * Low M
+             * @description low, metres
              * @default 0
+             * @example 0
              */
             low_m?: number;
+            /** @description material */
             material: components["schemas"]["Material"];
-            /** @default null */
+            /**
+             * @description measured
+             * @default null
+             */
             measured?: components["schemas"]["Measured"] | null;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 0
+             */
             number: number;
             /**
              * Opened
+             * @description opened
              * @default null
+             * @example 2026-06-01
              */
             opened?: string | null;
-            /** @default null */
+            /**
+             * @description pulled
+             * @default null
+             */
             pulled?: components["schemas"]["Measured"] | null;
             /**
              * Strength Kg
+             * @description strength, kilograms
              * @default null
+             * @example 1
              */
             strength_kg?: number | null;
             /**
              * Strength State
+             * @description strength state
              * @default dry
+             * @example dry
              * @enum {string}
              */
             strength_state?: "dry" | "wet";
@@ -5201,25 +7856,43 @@ export interface components {
          * @description Which owned spool a span is cut from; the label's strength and the own pulls come along.
          */
         SpoolRef: {
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
-            /** Label */
+            /**
+             * Label
+             * @description label
+             * @example weir-run
+             */
             label: string;
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
             /**
              * Pulled Kg
+             * @description pulled, kilograms
              * @default null
+             * @example 1
              */
             pulled_kg?: number | null;
             /**
              * Strength Kg
+             * @description strength, kilograms
              * @default null
+             * @example 1
              */
             strength_kg?: number | null;
             /**
              * Strength State
+             * @description strength state
              * @default dry
+             * @example dry
              * @enum {string}
              */
             strength_state?: "dry" | "wet";
@@ -5229,11 +7902,23 @@ export interface components {
          * @description P10, P50 and P90 of a figure; None where that share of the drifts never gets there.
          */
         Spread: {
-            /** P10 */
+            /**
+             * P10
+             * @description p10
+             * @example 1
+             */
             p10: number | null;
-            /** P50 */
+            /**
+             * P50
+             * @description p50
+             * @example 1
+             */
             p50: number | null;
-            /** P90 */
+            /**
+             * P90
+             * @description p90
+             * @example 1
+             */
             p90: number | null;
         };
         /**
@@ -5241,24 +7926,45 @@ export interface components {
          * @description The rig was changed elsewhere: the newest revision, to be offered beside one's own.
          */
         Stale: {
-            /** Detail */
+            /**
+             * Detail
+             * @description detail
+             * @example text
+             */
             detail: string;
             /**
              * Faults
+             * @description faults
              * @default []
+             * @example []
              */
             faults?: components["schemas"]["FaultView"][];
+            /** @description newest */
             newest: components["schemas"]["RigRevision"];
             /**
              * Request Id
+             * @description request, its id
              * @default
+             * @example
              */
             request_id?: string;
-            /** Status */
+            /**
+             * Status
+             * @description status
+             * @example 1
+             */
             status: number;
-            /** Title */
+            /**
+             * Title
+             * @description title
+             * @example text
+             */
             title: string;
-            /** Type */
+            /**
+             * Type
+             * @description type
+             * @example text
+             */
             type: string;
         };
         /**
@@ -5266,24 +7972,45 @@ export interface components {
          * @description The water was changed elsewhere: its newest state, to be offered beside one's own.
          */
         StaleReach: {
-            /** Detail */
+            /**
+             * Detail
+             * @description detail
+             * @example text
+             */
             detail: string;
             /**
              * Faults
+             * @description faults
              * @default []
+             * @example []
              */
             faults?: components["schemas"]["FaultView"][];
+            /** @description newest */
             newest: components["schemas"]["KeptReach"];
             /**
              * Request Id
+             * @description request, its id
              * @default
+             * @example
              */
             request_id?: string;
-            /** Status */
+            /**
+             * Status
+             * @description status
+             * @example 1
+             */
             status: number;
-            /** Title */
+            /**
+             * Title
+             * @description title
+             * @example text
+             */
             title: string;
-            /** Type */
+            /**
+             * Type
+             * @description type
+             * @example text
+             */
             type: string;
         };
         /**
@@ -5291,18 +8018,27 @@ export interface components {
          * @description A method to start from, for a water; ids are made by the client.
          */
         StartRig: {
-            /** Method */
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
             method: string;
             /**
              * Revision Id
              * Format: uuid
+             * @description revision, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
              * Rig Id
              * Format: uuid
+             * @description rig, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5310,32 +8046,61 @@ export interface components {
          * @description The first revision of a started rig, with a reason for every choice and what is not owned.
          */
         StartedRig: {
-            /** Base */
+            /**
+             * Base
+             * @description base
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
             base: string | null;
-            /** Choices */
+            /**
+             * Choices
+             * @description choices
+             */
             choices: components["schemas"]["ChoiceView"][];
-            /** Hash */
+            /**
+             * Hash
+             * @description hash
+             * @example text
+             */
             hash: string;
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
-            /** Missing */
+            /**
+             * Missing
+             * @description missing
+             */
             missing: components["schemas"]["MissingView"][];
-            /** Number */
+            /**
+             * Number
+             * @description number
+             * @example 1
+             */
             number: number;
-            /** Occasion */
+            /**
+             * Occasion
+             * @description occasion
+             * @example text
+             */
             occasion: string;
+            /** @description rig */
             rig: components["schemas"]["Rig"];
             /**
              * Rig Id
              * Format: uuid
+             * @description rig, its id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -5344,9 +8109,17 @@ export interface components {
          * @description A river gauge.
          */
         Station: {
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
         };
         /**
@@ -5354,9 +8127,16 @@ export interface components {
          * @description The gauges there are, or why there are none.
          */
         Stations: {
-            /** Stations */
+            /**
+             * Stations
+             * @description stations
+             */
             stations: components["schemas"]["Station"][];
-            /** Trouble */
+            /**
+             * Trouble
+             * @description trouble
+             * @example text
+             */
             trouble: string;
         };
         /**
@@ -5364,12 +8144,20 @@ export interface components {
          * @description Put on the same fly one bead heavier or lighter.
          */
         StepBead: {
-            /** At */
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
             at: string;
-            /** Heavier */
+            /**
+             * Heavier
+             * @description heavier
+             * @example true
+             */
             heavier: boolean;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "step_bead";
@@ -5379,14 +8167,22 @@ export interface components {
          * @description Take the next finer or stouter spool of the same material from the drawer.
          */
         StepDiameter: {
-            /** Finer */
+            /**
+             * Finer
+             * @description finer
+             * @example true
+             */
             finer: boolean;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "step_diameter";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
         };
         /**
@@ -5397,22 +8193,45 @@ export interface components {
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
-            /** More */
+            /**
+             * More
+             * @description more
+             * @example 1
+             */
             more: number;
-            /** Moves */
+            /**
+             * Moves
+             * @description moves
+             */
             moves: components["schemas"]["Move"][];
-            /** Place */
+            /**
+             * Place
+             * @description place
+             * @example 1
+             */
             place: number;
-            /** Undone */
+            /**
+             * Undone
+             * @description undone
+             * @example true
+             */
             undone: boolean;
-            /** Why */
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
             why: string;
         };
         /**
@@ -5420,11 +8239,16 @@ export interface components {
          * @description Edits of one kind of tackle, all or none.
          */
         StockEdits: {
-            /** Edits */
+            /**
+             * Edits
+             * @description edits
+             */
             edits: (components["schemas"]["SetCells"] | components["schemas"]["AddRow"] | components["schemas"]["Duplicate"] | components["schemas"]["ThrowAway"] | components["schemas"]["Lose"])[];
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
         };
@@ -5433,19 +8257,46 @@ export interface components {
          * @description One thing that can break, written for reading.
          */
         Strength: {
-            /** Force N */
+            /**
+             * Force N
+             * @description force, newtons
+             * @example 1
+             */
             force_n: number;
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Loses */
+            /**
+             * Loses
+             * @description loses
+             */
             loses: string[];
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** Shown */
+            /**
+             * Shown
+             * @description shown
+             * @example text
+             */
             shown: string;
-            /** Why */
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
             why: string;
         };
         /**
@@ -5453,15 +8304,33 @@ export interface components {
          * @description How a water speaks for a method; `here` is false where it is fished in the other kind of water.
          */
         Suits: {
-            /** Cons */
+            /**
+             * Cons
+             * @description cons
+             */
             cons: string[];
-            /** Here */
+            /**
+             * Here
+             * @description here
+             * @example true
+             */
             here: boolean;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Pros */
+            /**
+             * Pros
+             * @description pros
+             */
             pros: string[];
-            /** Score */
+            /**
+             * Score
+             * @description score
+             * @example 1
+             */
             score: number;
         };
         /**
@@ -5469,14 +8338,22 @@ export interface components {
          * @description Put on another fly from the box.
          */
         SwapFly: {
-            /** At */
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
             at: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "swap_fly";
-            /** Weight */
+            /**
+             * Weight
+             * @description weight
+             * @example weir-run
+             */
             weight: string;
         };
         /**
@@ -5485,10 +8362,11 @@ export interface components {
          */
         TakeGauge: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "take_gauge";
+            /** @description reading */
             reading: components["schemas"]["GaugeReading"];
         };
         /**
@@ -5498,12 +8376,16 @@ export interface components {
         TakeInHand: {
             /**
              * Rig
+             * @description rig
              * @default null
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig?: string | null;
             /**
              * Water
+             * @description water
              * @default null
+             * @example weir-run
              */
             water?: string | null;
         };
@@ -5512,9 +8394,17 @@ export interface components {
          * @description Line a spool gave.
          */
         TakenLine: {
-            /** Metres */
+            /**
+             * Metres
+             * @description metres
+             * @example 1
+             */
             metres: number;
-            /** Spool Id */
+            /**
+             * Spool Id
+             * @description spool, its id
+             * @example text
+             */
             spool_id: string;
         };
         /**
@@ -5524,13 +8414,23 @@ export interface components {
         TakingZone: {
             /**
              * Datum
+             * @description datum
              * @default bed
+             * @example bed
              * @enum {string}
              */
             datum?: "bed" | "surface";
-            /** High M */
+            /**
+             * High M
+             * @description high, metres
+             * @example 1
+             */
             high_m: number;
-            /** Low M */
+            /**
+             * Low M
+             * @description low, metres
+             * @example 0
+             */
             low_m: number;
         };
         /**
@@ -5538,9 +8438,17 @@ export interface components {
          * @description One timing of a leaf or a bubble over a paced distance.
          */
         Throw: {
-            /** Distance M */
+            /**
+             * Distance M
+             * @description distance, metres
+             * @example 1
+             */
             distance_m: number;
-            /** Seconds */
+            /**
+             * Seconds
+             * @description seconds
+             * @example 1
+             */
             seconds: number;
         };
         /**
@@ -5549,11 +8457,14 @@ export interface components {
          */
         ThrowAway: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "throw_away";
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: string[];
         };
         /**
@@ -5561,13 +8472,29 @@ export interface components {
          * @description A throw, written for reading, and whether it disagrees with the others.
          */
         ThrowView: {
-            /** Distance */
+            /**
+             * Distance
+             * @description distance
+             * @example text
+             */
             distance: string;
-            /** Outlier */
+            /**
+             * Outlier
+             * @description outlier
+             * @example true
+             */
             outlier: boolean;
-            /** Seconds */
+            /**
+             * Seconds
+             * @description seconds
+             * @example text
+             */
             seconds: string;
-            /** Speed */
+            /**
+             * Speed
+             * @description speed
+             * @example text
+             */
             speed: string;
         };
         /**
@@ -5575,19 +8502,41 @@ export interface components {
          * @description Everything needed to tie a rig at the table.
          */
         TieSheet: {
-            /** Cautions */
+            /**
+             * Cautions
+             * @description cautions
+             */
             cautions: components["schemas"]["Caution"][];
-            /** Cuts */
+            /**
+             * Cuts
+             * @description cuts
+             */
             cuts: components["schemas"]["Cut"][];
-            /** Dressing */
+            /**
+             * Dressing
+             * @description dressing
+             */
             dressing: string[];
-            /** Flies */
+            /**
+             * Flies
+             * @description flies
+             */
             flies: components["schemas"]["FlyPull"][];
-            /** Pulls */
+            /**
+             * Pulls
+             * @description pulls
+             */
             pulls: components["schemas"]["Pull"][];
-            /** Steps */
+            /**
+             * Steps
+             * @description steps
+             */
             steps: components["schemas"]["TieStep"][];
-            /** Total Shown */
+            /**
+             * Total Shown
+             * @description total shown
+             * @example text
+             */
             total_shown: string;
         };
         /**
@@ -5597,31 +8546,55 @@ export interface components {
         TieStep: {
             /**
              * Card
+             * @description card
              * @default
+             * @example
              */
             card?: string;
             /**
              * Cut
+             * @description cut
              * @default null
+             * @example text
              */
             cut?: string | null;
-            /** Detail */
+            /**
+             * Detail
+             * @description detail
+             * @example text
+             */
             detail: string;
             /**
              * Figures
+             * @description figures
              * @default []
+             * @example []
              */
             figures?: components["schemas"]["Said"][];
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
             /**
              * Kind
+             * @description kind
+             * @example join
              * @enum {string}
              */
             kind: "join" | "fly" | "dress" | "test";
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
             part: string;
-            /** Title */
+            /**
+             * Title
+             * @description title
+             * @example text
+             */
             title: string;
         };
         /**
@@ -5629,26 +8602,47 @@ export interface components {
          * @description A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back.
          */
         TieView: {
-            /** Flies Out */
+            /**
+             * Flies Out
+             * @description flies out
+             */
             flies_out: components["schemas"]["FlyOut"][];
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
+            /** @description revision */
             revision: components["schemas"]["RigRevision"];
-            /** Taken */
+            /**
+             * Taken
+             * @description taken
+             */
             taken: components["schemas"]["TakenLine"][];
-            /** Undone */
+            /**
+             * Undone
+             * @description undone
+             * @example true
+             */
             undone: boolean;
-            /** Wear */
+            /**
+             * Wear
+             * @description wear
+             */
             wear: components["schemas"]["WearView"][];
-            /** Worn */
+            /**
+             * Worn
+             * @description worn
+             */
             worn: components["schemas"]["WornSpan"][];
         };
         /**
@@ -5656,20 +8650,36 @@ export interface components {
          * @description A fly timed in a jar: how fast it fell, the dressing's C that makes it so, and both spreads.
          */
         Timed: {
-            /** Drag */
+            /**
+             * Drag
+             * @description drag
+             * @example 0
+             */
             drag: number;
             /**
              * Drag Spread
+             * @description drag spread
              * @default 0
+             * @example 0
              */
             drag_spread?: number;
-            /** N */
+            /**
+             * N
+             * @description n
+             * @example 1
+             */
             n: number;
-            /** Speed Mm S */
+            /**
+             * Speed Mm S
+             * @description speed, millimetres a second
+             * @example 1
+             */
             speed_mm_s: number;
             /**
              * Spread Mm S
+             * @description spread, millimetres a second
              * @default 0
+             * @example 0
              */
             spread_mm_s?: number;
         };
@@ -5678,7 +8688,11 @@ export interface components {
          * @description A one-time sign-in token.
          */
         Token: {
-            /** Token */
+            /**
+             * Token
+             * @description token
+             * @example weir-run
+             */
             token: string;
         };
         /**
@@ -5686,11 +8700,21 @@ export interface components {
          * @description The items of a kind a change touched, with their rows as they are now; an item without rows is gone.
          */
         Touched: {
-            /** Items */
+            /**
+             * Items
+             * @description items
+             */
             items: string[];
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Rows */
+            /**
+             * Rows
+             * @description rows
+             */
             rows: components["schemas"]["RowView"][];
         };
         /**
@@ -5698,9 +8722,16 @@ export interface components {
          * @description The readings again, with at most two computed edits each.
          */
         TriesAnswer: {
-            /** Readings */
+            /**
+             * Readings
+             * @description readings
+             */
             readings: components["schemas"]["Reading"][];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
         };
         /**
@@ -5708,9 +8739,15 @@ export interface components {
          * @description A rig in its water whose unsatisfied readings want something to try.
          */
         TriesRequest: {
+            /** @description rig */
             rig: components["schemas"]["Rig"];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 0
+             */
             seq: number;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5729,19 +8766,34 @@ export interface components {
         Try: {
             /**
              * Costs
+             * @description What else gets worse, empty when nothing does.
              * @default
+             * @example
              */
             costs?: string;
-            /** Edit */
+            /**
+             * Edit
+             * @description The edit as it is sent to the bench.
+             */
             edit: {
                 [key: string]: unknown;
             };
-            /** Effect */
+            /**
+             * Effect
+             * @description ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
+             * @example text
+             */
             effect: string;
-            /** Name */
+            /**
+             * Name
+             * @description ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
+             * @example text
+             */
             name: string;
             /**
              * Severity
+             * @description severity
+             * @example act
              * @enum {string}
              */
             severity: "act" | "look" | "fine";
@@ -5753,22 +8805,30 @@ export interface components {
         TypedMeasures: {
             /**
              * Chest
+             * @description chest
              * @default
+             * @example
              */
             chest?: string;
             /**
              * Forearm
+             * @description forearm
              * @default
+             * @example
              */
             forearm?: string;
             /**
              * Hand
+             * @description hand
              * @default
+             * @example
              */
             hand?: string;
             /**
              * Rod Marks
+             * @description rod marks
              * @default []
+             * @example []
              */
             rod_marks?: string[];
         };
@@ -5779,71 +8839,105 @@ export interface components {
         TypedRules: {
             /**
              * Barbless
+             * @description barbless
              * @default false
+             * @example false
              */
             barbless?: boolean;
             /**
              * Bead To Hook
+             * @description bead to hook
              * @default
+             * @example
              */
             bead_to_hook?: string;
-            /** Checked */
+            /**
+             * Checked
+             * @description checked
+             * @example weir-run
+             */
             checked: string;
             /**
              * Floats
+             * @description floats
              * @default true
+             * @example true
              */
             floats?: boolean;
             /**
              * Lead
+             * @description lead
              * @default true
+             * @example true
              */
             lead?: boolean;
             /**
              * Least Distance
+             * @description least distance
              * @default
+             * @example
              */
             least_distance?: string;
             /**
              * Longest
+             * @description longest
              * @default
+             * @example
              */
             longest?: string;
             /**
              * Longest Rods
+             * @description longest rods
              * @default
+             * @example
              */
             longest_rods?: string;
             /**
              * Most Flies
+             * @description most flies
              * @default
+             * @example
              */
             most_flies?: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
             name: string;
             /**
              * Remark
+             * @description remark
              * @default
+             * @example
              */
             remark?: string;
             /**
              * Seasons
+             * @description seasons
              * @default []
+             * @example []
              */
             seasons?: components["schemas"]["TypedSeason"][];
             /**
              * Shot
+             * @description shot
              * @default true
+             * @example true
              */
             shot?: boolean;
             /**
              * Sliding Droppers
+             * @description sliding droppers
              * @default true
+             * @example true
              */
             sliding_droppers?: boolean;
             /**
              * Source
+             * @description source
              * @default
+             * @example
              */
             source?: string;
         };
@@ -5852,11 +8946,23 @@ export interface components {
          * @description When a method is allowed, days as 04-01.
          */
         TypedSeason: {
-            /** First */
+            /**
+             * First
+             * @description first
+             * @example weir-run
+             */
             first: string;
-            /** Last */
+            /**
+             * Last
+             * @description last
+             * @example weir-run
+             */
             last: string;
-            /** Method */
+            /**
+             * Method
+             * @description method
+             * @example weir-run
+             */
             method: string;
         };
         /**
@@ -5864,15 +8970,35 @@ export interface components {
          * @description How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form.
          */
         UnitRule: {
-            /** Decimals */
+            /**
+             * Decimals
+             * @description decimals
+             * @example 1
+             */
             decimals: number;
-            /** Factor */
+            /**
+             * Factor
+             * @description factor
+             * @example 1
+             */
             factor: number;
-            /** Form */
+            /**
+             * Form
+             * @description form
+             * @example text
+             */
             form: string;
-            /** Offset */
+            /**
+             * Offset
+             * @description offset
+             * @example 1
+             */
             offset: number;
-            /** Unit */
+            /**
+             * Unit
+             * @description unit
+             * @example text
+             */
             unit: string;
         };
         /**
@@ -5882,12 +9008,21 @@ export interface components {
         UnitSystem: {
             /**
              * Key
+             * @description key
+             * @example metric
              * @enum {string}
              */
             key: "metric" | "imperial" | "x";
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Rules */
+            /**
+             * Rules
+             * @description rules
+             */
             rules: {
                 [key: string]: components["schemas"]["UnitRule"];
             };
@@ -5897,15 +9032,35 @@ export interface components {
          * @description Metres a spool gives up.
          */
         Use: {
-            /** Left M */
+            /**
+             * Left M
+             * @description left, metres
+             * @example 1
+             */
             left_m: number;
-            /** Metres */
+            /**
+             * Metres
+             * @description metres
+             * @example 1
+             */
             metres: number;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Short */
+            /**
+             * Short
+             * @description short
+             * @example true
+             */
             short: boolean;
-            /** Spool Id */
+            /**
+             * Spool Id
+             * @description spool, its id
+             * @example text
+             */
             spool_id: string;
         };
         /**
@@ -5913,14 +9068,22 @@ export interface components {
          * @description Tie a joint or a fly with another knot.
          */
         UseKnot: {
-            /** Knot */
+            /**
+             * Knot
+             * @description knot
+             * @example weir-run
+             */
             knot: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "use_knot";
-            /** Part */
+            /**
+             * Part
+             * @description part
+             * @example weir-run
+             */
             part: string;
         };
         /**
@@ -5929,11 +9092,14 @@ export interface components {
          */
         UseLeader: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "use_leader";
-            /** Sections */
+            /**
+             * Sections
+             * @description sections
+             */
             sections: components["schemas"]["NewSection"][];
         };
         /**
@@ -5941,10 +9107,14 @@ export interface components {
          * @description Fish the rig on another fly line.
          */
         UseLine: {
-            /** Line */
+            /**
+             * Line
+             * @description line
+             * @example weir-run
+             */
             line: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "use_line";
@@ -5955,13 +9125,21 @@ export interface components {
          */
         UseSpool: {
             /**
-             * @description discriminator enum property added by openapi-typescript
+             * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
              */
             op: "use_spool";
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
             span: string;
-            /** Spool */
+            /**
+             * Spool
+             * @description spool
+             * @example weir-run
+             */
             spool: string;
         };
         /**
@@ -5969,9 +9147,15 @@ export interface components {
          * @description The water after the edits and what is drawn of it.
          */
         WaterAnswer: {
+            /** @description section */
             section: components["schemas"]["Section"];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -5979,13 +9163,28 @@ export interface components {
          * @description A kind of water: whether it flows, the words for its winds, what soundings lie along.
          */
         WaterKindView: {
-            /** Along */
+            /**
+             * Along
+             * @description along
+             * @example text
+             */
             along: string;
-            /** Flows */
+            /**
+             * Flows
+             * @description flows
+             * @example true
+             */
             flows: boolean;
-            /** Key */
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
             key: string;
-            /** Winds */
+            /**
+             * Winds
+             * @description winds
+             */
             winds: string[];
         };
         /**
@@ -5995,11 +9194,18 @@ export interface components {
         WaterRequest: {
             /**
              * Edits
+             * @description edits
              * @default []
+             * @example []
              */
             edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 0
+             */
             seq: number;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -6010,16 +9216,28 @@ export interface components {
             /**
              * At
              * Format: date-time
+             * @description at
+             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Id
              * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
-            /** Kind */
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
             kind: string;
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example text
+             */
             span: string;
         };
         /**
@@ -6027,21 +9245,37 @@ export interface components {
          * @description One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar.
          */
         Weight: {
+            /** @description bead */
             bead: components["schemas"]["Bead"] | null;
-            /** Count */
+            /**
+             * Count
+             * @description count
+             * @example 0
+             */
             count: number;
-            /** Id */
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
             id: string;
             /**
              * Low
+             * @description low
              * @default 0
+             * @example 0
              */
             low?: number;
-            /** @default null */
+            /**
+             * @description timed
+             * @default null
+             */
             timed?: components["schemas"]["Timed"] | null;
             /**
              * Weighed Mg
+             * @description weighed, milligrams
              * @default null
+             * @example 1
              */
             weighed_mg?: number | null;
         };
@@ -6050,21 +9284,45 @@ export interface components {
          * @description The rig and water after the edits, and everything computed from them.
          */
         WorkbenchAnswer: {
-            /** Cautions */
+            /**
+             * Cautions
+             * @description cautions
+             */
             cautions: components["schemas"]["Caution"][];
-            /** Doubts */
+            /**
+             * Doubts
+             * @description doubts
+             */
             doubts: string[];
+            /** @description drift */
             drift: components["schemas"]["Drift"];
-            /** Readings */
+            /**
+             * Readings
+             * @description readings
+             */
             readings: components["schemas"]["Reading"][];
+            /** @description rig */
             rig: components["schemas"]["Rig"];
+            /** @description section */
             section: components["schemas"]["Section"];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 1
+             */
             seq: number;
-            /** Story */
+            /**
+             * Story
+             * @description story
+             * @example text
+             */
             story: string;
-            /** Strength */
+            /**
+             * Strength
+             * @description strength
+             */
             strength: components["schemas"]["Strength"][];
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -6074,12 +9332,20 @@ export interface components {
         WorkbenchRequest: {
             /**
              * Edits
+             * @description edits
              * @default []
+             * @example []
              */
             edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            /** @description rig */
             rig: components["schemas"]["Rig"];
-            /** Seq */
+            /**
+             * Seq
+             * @description seq
+             * @example 0
+             */
             seq: number;
+            /** @description water */
             water: components["schemas"]["Reach"];
         };
         /**
@@ -6087,19 +9353,47 @@ export interface components {
          * @description A span of a tied rig as it is now.
          */
         WornSpan: {
-            /** Changes */
+            /**
+             * Changes
+             * @description changes
+             * @example 1
+             */
             changes: number | null;
-            /** Holds */
+            /**
+             * Holds
+             * @description holds
+             * @example text
+             */
             holds: string;
-            /** Knotted */
+            /**
+             * Knotted
+             * @description knotted
+             * @example true
+             */
             knotted: boolean;
-            /** Left */
+            /**
+             * Left
+             * @description left
+             * @example text
+             */
             left: string;
-            /** Name */
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
             name: string;
-            /** Span */
+            /**
+             * Span
+             * @description span
+             * @example text
+             */
             span: string;
-            /** Tip */
+            /**
+             * Tip
+             * @description tip
+             * @example text
+             */
             tip: string;
         };
         /**
@@ -6107,13 +9401,29 @@ export interface components {
          * @description Turns of wire under the dressing.
          */
         Wraps: {
-            /** Density Kg M3 */
+            /**
+             * Density Kg M3
+             * @description density, kilograms a cubic metre
+             * @example 1001
+             */
             density_kg_m3: number;
-            /** Turns */
+            /**
+             * Turns
+             * @description turns
+             * @example 0
+             */
             turns: number;
-            /** Under Mm */
+            /**
+             * Under Mm
+             * @description under, millimetres
+             * @example 1
+             */
             under_mm: number;
-            /** Wire Mm */
+            /**
+             * Wire Mm
+             * @description wire, millimetres
+             * @example 1
+             */
             wire_mm: number;
         };
     };
@@ -6698,7 +10008,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StaleReach"];
+                    "application/problem+json": components["schemas"]["StaleReach"];
                 };
             };
             413: components["responses"]["Problem413"];
@@ -7207,7 +10517,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Stale"];
+                    "application/problem+json": components["schemas"]["Stale"];
                 };
             };
             413: components["responses"]["Problem413"];
@@ -7305,7 +10615,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Stale"];
+                    "application/problem+json": components["schemas"]["Stale"];
                 };
             };
             413: components["responses"]["Problem413"];

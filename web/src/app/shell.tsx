@@ -5,6 +5,7 @@ import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
 import { RigLibrary } from "../features/library/rig_library";
 import { Palette } from "../features/palette/palette";
+import { PLACES } from "../features/place_list";
 import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
 import { useBench } from "../state/bench_store";
@@ -16,7 +17,6 @@ import { nextUnits } from "../state/units";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
-import { PLACES } from "./place_list";
 import { TopBar } from "./top_bar";
 
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */

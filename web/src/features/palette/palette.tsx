@@ -1,7 +1,6 @@
 import { Command } from "cmdk";
 import { useNavigate } from "react-router";
 import { api, taken } from "../../api/client";
-import { PLACES } from "../../app/place_list";
 import { bodyName } from "../../model/bodies";
 import { partsOf } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
@@ -10,6 +9,7 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { useReaches, useRigs } from "../../state/queries";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
+import { PLACES } from "../place_list";
 import { waterName } from "../water/water_chip";
 
 /** Anything by name: places, waters, rigs, parts of the rig in hand, and everything that has a key. */
