@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from copy import deepcopy
 from typing import Any
 
 from flask import Flask
@@ -66,7 +67,7 @@ spec = SpecTree(
 def openapi(app: Flask) -> dict[str, Any]:
     """Return the description of the API with its errors as problem+json."""
     with app.app_context():
-        description: dict[str, Any] = dict(spec.spec)
+        description: dict[str, Any] = deepcopy(dict(spec.spec))
     schemas = description.setdefault("components", {}).setdefault("schemas", {})
     for name in [n for n in schemas if n.startswith("ValidationError")]:
         del schemas[name]
