@@ -45,8 +45,7 @@ def asked_by(work: Callable[[], object]) -> tuple[Asked, ...]:
 def asked_of(situation: Situation) -> tuple[Asked, ...]:
     """What a bench is made of: its drift, its readings, its water, its strength."""
     bench = work_on_rig(situation)
-    readings = [row for reading in bench.readings for row in reading.laws]
-    return (*bench.drift.laws, *bench.section.laws, *readings)
+    return bench.laws
 
 
 def reach_of(key: str, **water: object) -> Reach:

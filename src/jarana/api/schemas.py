@@ -11,6 +11,7 @@ from pydantic import Field, StringConstraints
 from jarana.core.caution import Caution
 from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
+from jarana.core.law import Asked
 from jarana.core.leader.wear import WearKind
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
@@ -78,7 +79,15 @@ class Strength(Frozen):
 
 
 class WorkbenchAnswer(Frozen):
-    """The rig and water after the edits, and everything computed from them."""
+    """The rig and water after the edits, and everything computed from them.
+
+    Attributes
+    ----------
+    laws
+        Every law behind drift, readings and section, once: those carry none of their own here.
+    doubts
+        A sentence for every law that was used outside the range in which it is known.
+    """
 
     rig: Rig
     water: Reach
@@ -88,6 +97,7 @@ class WorkbenchAnswer(Frozen):
     section: Section
     cautions: tuple[Caution, ...]
     story: str
+    laws: tuple[Asked, ...]
     doubts: tuple[str, ...]
     seq: int
 

@@ -158,3 +158,13 @@ def listening() -> Iterator[Heard]:
 def doubts(asked: Iterable[Asked], writer: Writer) -> tuple[str, ...]:
     """Return a sentence for every law that was used outside its range."""
     return tuple(row.sentence(writer) for row in asked if row.outside)
+
+
+def merged(asked: Iterable[Asked]) -> tuple[Asked, ...]:
+    """Return one row for each argument of each law, with the least and greatest of all."""
+    found: dict[tuple[str, str], Asked] = {}
+    for row in asked:
+        before = found.get((row.law, row.argument), row)
+        span = {"least": min(row.least, before.least), "greatest": max(row.greatest, before.greatest)}
+        found[row.law, row.argument] = before.model_copy(update=span)
+    return tuple(found[key] for key in sorted(found))

@@ -9282,6 +9282,13 @@ export interface components {
         /**
          * WorkbenchAnswer
          * @description The rig and water after the edits, and everything computed from them.
+         *
+         *     Attributes
+         *     ----------
+         *     laws
+         *         Every law behind drift, readings and section, once: those carry none of their own here.
+         *     doubts
+         *         A sentence for every law that was used outside the range in which it is known.
          */
         WorkbenchAnswer: {
             /**
@@ -9291,11 +9298,16 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /**
              * Doubts
-             * @description doubts
+             * @description A sentence for every law that was used outside the range in which it is known.
              */
             doubts: string[];
             /** @description drift */
             drift: components["schemas"]["Drift"];
+            /**
+             * Laws
+             * @description Every law behind drift, readings and section, once: those carry none of their own here.
+             */
+            laws: components["schemas"]["Asked"][];
             /**
              * Readings
              * @description readings

@@ -28,6 +28,8 @@ from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
 from jarana.usecases.situations import situation_of
 
+BARE: dict[str, object] = {"laws": ()}
+"""Laws go over the wire once, not with each result."""
 blueprint = Blueprint("workbench", __name__, url_prefix="/api/v1")
 
 
@@ -53,12 +55,13 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
     return WorkbenchAnswer(
         rig=bench.rig,
         water=bench.water,
-        drift=bench.drift,
-        readings=bench.readings,
+        drift=bench.drift.model_copy(update=BARE),
+        readings=tuple(reading.model_copy(update=BARE) for reading in bench.readings),
         strength=strength,
-        section=bench.section,
+        section=bench.section.model_copy(update=BARE),
         cautions=bench.cautions,
         story=bench.story,
+        laws=bench.laws,
         doubts=bench.doubts,
         seq=json.seq,
     )

@@ -9,7 +9,7 @@ from jarana.core.caution import Caution
 from jarana.core.drift.nominal import nominal, story
 from jarana.core.drift.result import Drift
 from jarana.core.errors import FaultList
-from jarana.core.law import doubts, listening
+from jarana.core.law import Asked, doubts, listening, merged
 from jarana.core.methods import method_of
 from jarana.core.methods.cautions import cautions_of
 from jarana.core.readings import readings_of
@@ -38,6 +38,8 @@ class Bench:
     section: Section
     cautions: tuple[Caution, ...]
     story: str
+    laws: tuple[Asked, ...]
+    """Every law behind all of it, with what it was asked."""
     doubts: tuple[str, ...]
     """A sentence for every law that was used outside the range in which it is known."""
 
@@ -79,15 +81,17 @@ def work_on_rig(situation: Situation, edits: Sequence[RigEdit | WaterEdit] = ())
     with listening() as heard:
         strength = strength_chain(now.rig)
     section = section_of(now.water, now.writer)
-    drift = nominal(now)
+    drift, readings = nominal(now), readings_of(now)
+    behind = (*drift.laws, *section.laws, *heard.rows)
     return Bench(
         rig=now.rig,
         water=now.water,
         drift=drift,
-        readings=readings_of(now),
+        readings=readings,
         strength=strength,
         section=section,
         cautions=cautions_of(now),
         story=story(now),
-        doubts=doubts((*drift.laws, *section.laws, *heard.rows), now.writer),
+        laws=merged((*behind, *(row for reading in readings for row in reading.laws))),
+        doubts=doubts(behind, now.writer),
     )
