@@ -16,7 +16,7 @@ from jarana.core.water.reach import Reach
 from jarana.storage.database import alembic_config, make_engine, make_sessions
 from jarana.storage.tables import CaseRow
 from tests.api.conftest import enter
-from tests.fishing import DRAWER
+from tests.fishing import DRAWER, drift
 
 
 def body(rig: Rig, reach: Reach, *edits: dict, **more: object) -> dict:
@@ -290,3 +290,19 @@ def test_equal_sends_at_once_have_one_effect_and_one_answer(app: Flask, contact_
     if kind == "stock":
         spools = clients[0].get("/api/v1/stock/spools").json["rows"]
         assert len(spools) == 23
+
+
+def test_a_drift_is_sent_as_its_first_frame_and_steps(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
+    sent = {
+        "rig": contact_rig.model_dump(mode="json"),
+        "water": weir_run.model_dump(mode="json"),
+        "edits": [],
+        "seq": 1,
+    }
+    answer = client.post("/api/v1/workbench", json=sent).json
+    whole = drift(contact_rig, weir_run)
+    assert answer["drift"]["x_mm"][0] == list(whole.x_mm[0])
+    for key, frames in (("x_mm", whole.x_mm), ("z_mm", whole.z_mm)):
+        assert [sum(column) for column in zip(*answer["drift"][key], strict=True)] == list(frames[-1])
+    assert answer["drift"]["laws"] == []
+    assert {row["law"] for row in answer["laws"]} >= {row.law for row in whole.laws}

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date, datetime
+from itertools import pairwise
 from typing import TYPE_CHECKING, Annotated, Literal, Union
 from uuid import UUID
 
@@ -78,6 +79,27 @@ class Strength(Frozen):
     why: str
 
 
+class SentDrift(Drift):
+    """A drift as it is sent: frames as steps, a quarter of the length.
+
+    Attributes
+    ----------
+    x_mm, z_mm
+        The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
+    """
+
+    @classmethod
+    def of(cls, drift: Drift) -> SentDrift:
+        """Return a drift with its frames as steps, and without its laws: those go with the whole answer."""
+        steps = {"x_mm": _steps(drift.x_mm), "z_mm": _steps(drift.z_mm), "laws": ()}
+        return cls.model_construct(**(dict(drift) | steps))
+
+
+def _steps(frames: tuple[tuple[int, ...], ...]) -> tuple[tuple[int, ...], ...]:
+    moved = (tuple(b - a for a, b in zip(*pair, strict=True)) for pair in pairwise(frames))
+    return (*frames[:1], *moved)
+
+
 class WorkbenchAnswer(Frozen):
     """The rig and water after the edits, and everything computed from them.
 
@@ -91,7 +113,7 @@ class WorkbenchAnswer(Frozen):
 
     rig: Rig
     water: Reach
-    drift: Drift
+    drift: SentDrift
     readings: tuple[Reading, ...]
     strength: tuple[Strength, ...]
     section: Section

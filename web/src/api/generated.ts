@@ -2242,201 +2242,6 @@ export interface components {
             width_share: number;
         };
         /**
-         * Drift
-         * @description A drift, version 1. Positions are whole millimetres per frame and drawn node, x from the first entry.
-         *
-         *     Attributes
-         *     ----------
-         *     key
-         *         Hash of rig, water and engine.
-         *     axis
-         *         Rivers read against metres drifted.
-         *     times_s
-         *         (frames,).
-         *     x_mm, z_mm
-         *         (frames, drawn nodes); z up from the surface.
-         *     lines
-         *         Polylines over drawn nodes: the main line first, then the droppers.
-         *     flies
-         *         From the top down.
-         *     pull_n
-         *         Mean pull at the top in the second half.
-         *     head
-         *         What holds the rig.
-         *     bed
-         *         The bed under the drift; two corners for a level one.
-         *     load
-         *         Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
-         *     drowned
-         *         Whether the float or the dry fly was under at the end.
-         *     pace_m_s
-         *         Of the top in the second half.
-         *     line_on_bed_m
-         *         How much line lies on the bed at the end.
-         *     pull_x_n, pull_z_n
-         *         How the rig pulls at its top at the end: along the water (either way) and down.
-         *     laws
-         *         What it was computed with, and with which arguments.
-         */
-        Drift: {
-            /**
-             * Axis
-             * @description Rivers read against metres drifted.
-             * @default metres
-             * @example metres
-             * @enum {string}
-             */
-            axis?: "metres" | "seconds";
-            /**
-             * Bed
-             * @description The bed under the drift; two corners for a level one.
-             * @default []
-             * @example []
-             */
-            bed?: components["schemas"]["BedAt"][];
-            /**
-             * Depth M
-             * @description depth, metres
-             * @example 1
-             */
-            depth_m: number;
-            /**
-             * Drowned
-             * @description Whether the float or the dry fly was under at the end.
-             * @default false
-             * @example false
-             */
-            drowned?: boolean;
-            /**
-             * Engine
-             * @description engine
-             * @example text
-             */
-            engine: string;
-            /**
-             * Flies
-             * @description From the top down.
-             */
-            flies: components["schemas"]["FlyDrift"][];
-            /**
-             * Head
-             * @description What holds the rig.
-             * @default held
-             * @example held
-             */
-            head?: string;
-            /**
-             * Key
-             * @description Hash of rig, water and engine.
-             * @example text
-             */
-            key: string;
-            /**
-             * Laws
-             * @description What it was computed with, and with which arguments.
-             * @default []
-             * @example []
-             */
-            laws?: components["schemas"]["Asked"][];
-            /**
-             * Length M
-             * @description length, metres
-             * @example 1
-             */
-            length_m: number;
-            /**
-             * Line On Bed M
-             * @description How much line lies on the bed at the end.
-             * @default 0
-             * @example 0
-             */
-            line_on_bed_m?: number;
-            /**
-             * Lines
-             * @description Polylines over drawn nodes: the main line first, then the droppers.
-             */
-            lines: number[][];
-            /**
-             * Load
-             * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
-             * @default null
-             * @example 1
-             */
-            load?: number | null;
-            /**
-             * Notes
-             * @description notes
-             */
-            notes: components["schemas"]["DriftNote"][];
-            /**
-             * Pace M S
-             * @description Of the top in the second half.
-             * @default 0
-             * @example 0
-             */
-            pace_m_s?: number;
-            /**
-             * Paces
-             * @description paces
-             */
-            paces: components["schemas"]["PaceAt"][];
-            /**
-             * Pull N
-             * @description Mean pull at the top in the second half.
-             * @example 1
-             */
-            pull_n: number;
-            /**
-             * Pull X N
-             * @description How the rig pulls at its top at the end: along the water (either way) and down.
-             * @default 0
-             * @example 0
-             */
-            pull_x_n?: number;
-            /**
-             * Pull Z N
-             * @description How the rig pulls at its top at the end: along the water (either way) and down.
-             * @default 0
-             * @example 0
-             */
-            pull_z_n?: number;
-            /**
-             * Times S
-             * @description (frames,).
-             */
-            times_s: number[];
-            /**
-             * Version
-             * @description version
-             * @default 1
-             * @example 1
-             * @constant
-             */
-            version?: 1;
-            /**
-             * X Mm
-             * @description (frames, drawn nodes); z up from the surface.
-             */
-            x_mm: number[][];
-            /**
-             * Z Mm
-             * @description (frames, drawn nodes); z up from the surface.
-             */
-            z_mm: number[][];
-            /**
-             * Zone High M
-             * @description zone high, metres
-             * @example 1
-             */
-            zone_high_m: number;
-            /**
-             * Zone Low M
-             * @description zone low, metres
-             * @example 1
-             */
-            zone_low_m: number;
-        };
-        /**
          * DriftNote
          * @description A doubt to be shown beside the figures.
          */
@@ -6892,6 +6697,173 @@ export interface components {
             length: string;
         };
         /**
+         * SentDrift
+         * @description A drift as it is sent: frames as steps, a quarter of the length.
+         *
+         *     Attributes
+         *     ----------
+         *     x_mm, z_mm
+         *         The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
+         */
+        SentDrift: {
+            /**
+             * Axis
+             * @description Rivers read against metres drifted.
+             * @default metres
+             * @example metres
+             * @enum {string}
+             */
+            axis?: "metres" | "seconds";
+            /**
+             * Bed
+             * @description The bed under the drift; two corners for a level one.
+             * @default []
+             * @example []
+             */
+            bed?: components["schemas"]["BedAt"][];
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
+            depth_m: number;
+            /**
+             * Drowned
+             * @description Whether the float or the dry fly was under at the end.
+             * @default false
+             * @example false
+             */
+            drowned?: boolean;
+            /**
+             * Engine
+             * @description engine
+             * @example text
+             */
+            engine: string;
+            /**
+             * Flies
+             * @description From the top down.
+             */
+            flies: components["schemas"]["FlyDrift"][];
+            /**
+             * Head
+             * @description What holds the rig.
+             * @default held
+             * @example held
+             */
+            head?: string;
+            /**
+             * Key
+             * @description Hash of rig, water and engine.
+             * @example text
+             */
+            key: string;
+            /**
+             * Laws
+             * @description What it was computed with, and with which arguments.
+             * @default []
+             * @example []
+             */
+            laws?: components["schemas"]["Asked"][];
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1
+             */
+            length_m: number;
+            /**
+             * Line On Bed M
+             * @description How much line lies on the bed at the end.
+             * @default 0
+             * @example 0
+             */
+            line_on_bed_m?: number;
+            /**
+             * Lines
+             * @description Polylines over drawn nodes: the main line first, then the droppers.
+             */
+            lines: number[][];
+            /**
+             * Load
+             * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
+             * @default null
+             * @example 1
+             */
+            load?: number | null;
+            /**
+             * Notes
+             * @description notes
+             */
+            notes: components["schemas"]["DriftNote"][];
+            /**
+             * Pace M S
+             * @description Of the top in the second half.
+             * @default 0
+             * @example 0
+             */
+            pace_m_s?: number;
+            /**
+             * Paces
+             * @description paces
+             */
+            paces: components["schemas"]["PaceAt"][];
+            /**
+             * Pull N
+             * @description Mean pull at the top in the second half.
+             * @example 1
+             */
+            pull_n: number;
+            /**
+             * Pull X N
+             * @description How the rig pulls at its top at the end: along the water (either way) and down.
+             * @default 0
+             * @example 0
+             */
+            pull_x_n?: number;
+            /**
+             * Pull Z N
+             * @description How the rig pulls at its top at the end: along the water (either way) and down.
+             * @default 0
+             * @example 0
+             */
+            pull_z_n?: number;
+            /**
+             * Times S
+             * @description (frames,).
+             */
+            times_s: number[];
+            /**
+             * Version
+             * @description version
+             * @default 1
+             * @example 1
+             * @constant
+             */
+            version?: 1;
+            /**
+             * X Mm
+             * @description The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
+             */
+            x_mm: number[][];
+            /**
+             * Z Mm
+             * @description The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
+             */
+            z_mm: number[][];
+            /**
+             * Zone High M
+             * @description zone high, metres
+             * @example 1
+             */
+            zone_high_m: number;
+            /**
+             * Zone Low M
+             * @description zone low, metres
+             * @example 1
+             */
+            zone_low_m: number;
+        };
+        /**
          * SetBed
          * @description Set the kind of bed.
          */
@@ -9302,7 +9274,7 @@ export interface components {
              */
             doubts: string[];
             /** @description drift */
-            drift: components["schemas"]["Drift"];
+            drift: components["schemas"]["SentDrift"];
             /**
              * Laws
              * @description Every law behind drift, readings and section, once: those carry none of their own here.

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Drift } from "../api/client";
-import { frameAt, nodeAt, spread } from "./drift_view";
+import { frameAt, nodeAt, spread, unstepped } from "./drift_view";
 
 const drift = {
   times_s: [0, 0.1, 0.2],
@@ -27,5 +27,37 @@ describe("labels are moved apart", () => {
     const [a, b] = spread([98, 99], 16, 0, 100);
     expect(b).toBe(100);
     expect(a).toBe(84);
+  });
+});
+
+describe("a drift that was sent", () => {
+  it("is put together from its first frame and the steps after it", () => {
+    const sent = {
+      key: "k",
+      x_mm: [
+        [0, 5],
+        [10, -1],
+        [10, 2],
+      ],
+      z_mm: [
+        [0, 0],
+        [-5, -6],
+        [1, 0],
+      ],
+    };
+    expect(unstepped(sent)).toEqual({
+      key: "k",
+      x_mm: [
+        [0, 5],
+        [10, 4],
+        [20, 6],
+      ],
+      z_mm: [
+        [0, 0],
+        [-5, -6],
+        [-4, -6],
+      ],
+    });
+    expect(unstepped({ x_mm: [], z_mm: [] })).toEqual({ x_mm: [], z_mm: [] });
   });
 });

@@ -53,3 +53,17 @@ export function spread(wanted: number[], gap: number, least: number, most: numbe
   for (const { y, i } of order) out[i] = y;
   return out;
 }
+
+/** A drift as it is used, of one as it is sent: frames come as steps from the one before. */
+export function unstepped<Sent extends { x_mm: number[][]; z_mm: number[][] }>(drift: Sent): Sent {
+  return { ...drift, x_mm: summed(drift.x_mm), z_mm: summed(drift.z_mm) };
+}
+
+function summed(steps: number[][]): number[][] {
+  const frames: number[][] = [];
+  for (const step of steps) {
+    const before = frames[frames.length - 1];
+    frames.push(before ? step.map((moved, node) => moved + (before[node] ?? 0)) : step);
+  }
+  return frames;
+}

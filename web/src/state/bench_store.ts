@@ -12,6 +12,7 @@ import {
   taken,
   type WaterEdit,
 } from "../api/client";
+import { unstepped } from "../model/drift_view";
 
 /** The rig in hand (none before the first) and its water: the two documents undo holds. */
 export type Docs = { rig: Rig | null; water: Reach };
@@ -236,7 +237,8 @@ async function compute(docs: Docs, sent: Waiting[], seq: number, signal: AbortSi
   if (rig) {
     const edits = sent.map((w) => w.edit);
     const answer = taken(await api.POST("/api/v1/workbench", { body: { rig, water, edits, seq }, signal }));
-    return { rig: answer.rig, water: answer.water, section: answer.section, seq, answer };
+    const drift = unstepped(answer.drift);
+    return { rig: answer.rig, water: answer.water, section: answer.section, seq, answer: { ...answer, drift } };
   }
   const edits = sent.map((w) => w.edit as WaterEdit);
   const answer = taken(await api.POST("/api/v1/water", { body: { water, edits, seq }, signal }));

@@ -10,6 +10,7 @@ from jarana.api.errors import problem
 from jarana.api.method_schemas import QuestionView, Schools, SchoolsRequest
 from jarana.api.schemas import (
     BandAnswer,
+    SentDrift,
     Strength,
     TriesAnswer,
     TriesRequest,
@@ -55,7 +56,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
     return WorkbenchAnswer(
         rig=bench.rig,
         water=bench.water,
-        drift=bench.drift.model_copy(update=BARE),
+        drift=SentDrift.of(bench.drift),
         readings=tuple(reading.model_copy(update=BARE) for reading in bench.readings),
         strength=strength,
         section=bench.section.model_copy(update=BARE),
