@@ -15,7 +15,7 @@ TABLES = Path(__file__).parent / "tables"
 STRESS_OF_LINE = Law(
     "tensile strength of thin line",
     "drawn polymers grow stronger as they grow thinner; exponent fitted to unbranded spools, ±15 %",
-    {"diameter": Range(0.08e-3, 0.60e-3, "the line whose strength is asked", "diameter", "m")},
+    {"diameter": Range(0.08e-3, 0.60e-3, "a line of the rig", "diameter", "m")},
     "what it holds is a guess; pull some of it",
 )
 REFERENCE_DIAMETER_MM = 0.15
