@@ -306,3 +306,13 @@ def test_a_drift_is_sent_as_its_first_frame_and_steps(client: FlaskClient, conta
         assert [sum(column) for column in zip(*answer["drift"][key], strict=True)] == list(frames[-1])
     assert answer["drift"]["laws"] == []
     assert {row["law"] for row in answer["laws"]} >= {row.law for row in whole.laws}
+
+
+def test_losses_and_names_are_told_by_the_server_in_hooks(client: FlaskClient, weir_run: Reach) -> None:
+    rig = started("pegged-bead", weir_run)
+    sent = {"rig": rig.model_dump(mode="json"), "water": weir_run.model_dump(mode="json"), "edits": [], "seq": 1}
+    answer = client.post("/api/v1/workbench", json=sent).json
+    whole = next(link for link in answer["strength"] if len(link["loses"]) == len(rig.attachments))
+    assert whole["lost"] == "two flies"
+    assert answer["roles"] == {a.id: rig.role(a) for a in rig.attachments}
+    assert set(answer["roles"].values()) == {"shot", "bead", "dropper", "point"}

@@ -9,6 +9,7 @@ import pytest
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.motions import motions
+from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.whole import SetMotion
@@ -17,7 +18,7 @@ from jarana.core.strength.chain import strength_chain, told_loss
 from jarana.core.units import Writer
 from jarana.core.water.edits.figures import SetWord
 from jarana.core.water.reach import Reach
-from tests.fishing import DRAWER, REACHES, WATERS, drift, read, readings, started, told
+from tests.fishing import DRAWER, REACHES, WATERS, drift, fished, read, readings, started, told
 
 METRIC = Writer()
 
@@ -177,3 +178,32 @@ def test_the_deepest_slowest_water_is_fished_or_refused_by_name(method: str) -> 
     except InputError as error:
         assert error.faults[0].path.startswith("water.")
         assert " m" in error.faults[0].value
+
+
+def test_a_snag_on_a_last_shot_is_called_one_and_counts_the_fly_above_it() -> None:
+    rig = started("shot-below", WATERS["weir-run"])
+    assert rig.point.fly is None
+    told_of = read("snag", rig, WATERS["weir-run"])
+    assert "shot" in told_of.title
+    assert "point takes" not in told_of.title
+    assert told_of.severity == "look"
+    assert "one fly" in told_of.sentence
+
+
+@pytest.mark.parametrize(("method", "noun"), [("float-pair", "float"), ("dry-and-nymph", "dry fly")])
+def test_a_take_is_shown_by_what_holds_the_rig(method: str, noun: str) -> None:
+    said = read("take_to_sign", started(method, WATERS["weir-run"]), WATERS["weir-run"])
+    assert said.title.startswith(f"The {noun} shows a take")
+    assert f"Line between fly and {noun} " in said.why[0]
+
+
+def test_what_one_run_does_not_do_is_counted_over_many_once_they_are_known() -> None:
+    situation = fished(started("level-contact", WATERS["weir-run"]), WATERS["weir-run"])
+    one = read("bottom", situation.rig, situation.water)
+    assert "ever" not in one.title
+    found = readings_with_band(situation)
+    assert found is not None
+    band, banded = found
+    sentence = next(r.sentence for r in banded if r.key == "bottom")
+    count = round(band.finds_bottom * band.members)
+    assert sentence == f"{one.sentence} In {count} of {band.members} waters like it, a fly finds the bottom."

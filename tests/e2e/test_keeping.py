@@ -124,7 +124,7 @@ def test_a_pinned_rig_stands_behind_the_one_in_hand(bench: Page) -> None:
     bench.keyboard.press("]")
     expect(bench.get_by_test_id("ghost")).to_be_visible()
     expect(bench.locator("#part-point")).to_contain_text("was 2.8 mm")
-    expect(bench.get_by_test_id("reading-bottom")).to_contain_text("pinned: never finds the bottom")
+    expect(bench.get_by_test_id("reading-bottom")).to_contain_text("pinned: does not find the bottom")
     bench.keyboard.press("p")
     expect(bench.get_by_test_id("ghost")).to_have_count(0)
 

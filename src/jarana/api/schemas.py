@@ -76,6 +76,7 @@ class Strength(Frozen):
     force_n: float
     shown: str
     loses: tuple[str, ...]
+    lost: str
     why: str
 
 
@@ -109,6 +110,8 @@ class WorkbenchAnswer(Frozen):
         Every law behind drift, readings and section, once: those carry none of their own here.
     doubts
         A sentence for every law that was used outside the range in which it is known.
+    roles
+        What everything that hangs on the line is called, by its id.
     """
 
     rig: Rig
@@ -121,6 +124,7 @@ class WorkbenchAnswer(Frozen):
     story: str
     laws: tuple[Asked, ...]
     doubts: tuple[str, ...]
+    roles: dict[str, str]
     seq: int
 
 

@@ -8247,6 +8247,12 @@ export interface components {
              */
             loses: string[];
             /**
+             * Lost
+             * @description lost
+             * @example text
+             */
+            lost: string;
+            /**
              * Name
              * @description name
              * @example text
@@ -9261,6 +9267,8 @@ export interface components {
          *         Every law behind drift, readings and section, once: those carry none of their own here.
          *     doubts
          *         A sentence for every law that was used outside the range in which it is known.
+         *     roles
+         *         What everything that hangs on the line is called, by its id.
          */
         WorkbenchAnswer: {
             /**
@@ -9287,6 +9295,13 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             /** @description rig */
             rig: components["schemas"]["Rig"];
+            /**
+             * Roles
+             * @description What everything that hangs on the line is called, by its id.
+             */
+            roles: {
+                [key: string]: string;
+            };
             /** @description section */
             section: components["schemas"]["Section"];
             /**

@@ -266,7 +266,7 @@ function describe(drift: Drift, system: UnitSystem): string {
     const bottom = fly.metres_to_bottom;
     const found =
       bottom === null || bottom === undefined
-        ? "never finds the bottom"
+        ? "does not find the bottom"
         : `finds the bottom after ${text(system, "travel", bottom)}`;
     return `${fly.role} ${found}, at ${text(system, "depth", fly.settled_depth_m)} in the end`;
   });

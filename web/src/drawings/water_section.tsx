@@ -2,6 +2,7 @@ import { scaleLinear } from "@visx/scale";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../api/client";
 import { text } from "../model/format";
+import { alongText } from "../model/water";
 import { Axes } from "./axes";
 import { Obstacle } from "./obstacle";
 
@@ -205,8 +206,7 @@ export function WaterSection(props: Props) {
       })}
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} />
       <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {system.rules.travel?.unit} {water.kind === "lake" ? "out from the shore" : "along"} · heights ×
-        {stretch.toFixed(1)}
+        {system.rules.travel?.unit} {alongText(water)} · heights ×{stretch.toFixed(1)}
       </text>
     </svg>
   );

@@ -25,6 +25,7 @@ from jarana.core.readings.with_band import readings_with_band
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.schools import two_schools
 from jarana.core.search.tries import readings_with_tries
+from jarana.core.strength.chain import told_loss
 from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
 from jarana.usecases.situations import situation_of
@@ -49,6 +50,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
             force_n=link.force,
             shown=writer.text("force", link.force),
             loses=link.loses,
+            lost=told_loss(bench.rig, link.loses),
             why=link.why,
         )
         for link in bench.strength
@@ -64,6 +66,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         story=bench.story,
         laws=bench.laws,
         doubts=bench.doubts,
+        roles={a.id: bench.rig.role(a) for a in bench.rig.attachments},
         seq=json.seq,
     )
 

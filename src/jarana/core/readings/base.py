@@ -86,6 +86,8 @@ class ReadingKind:
         How good it is, lower is better; ranks what was tried.
     banded
         Which figure of a fly's band stands behind it, and by which rule it is written (``share``: in per cent).
+    counted
+        Which share of a band's members it speaks of, and what they do: told with the count once there is a band.
     """
 
     key: str
@@ -93,6 +95,7 @@ class ReadingKind:
     candidates: Callable[[Situation], Iterable[RigEdit]] | None = None
     score: Callable[[Situation], float] | None = None
     banded: tuple[str, str] | None = None
+    counted: tuple[str, str] | None = None
 
 
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:

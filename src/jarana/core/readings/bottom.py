@@ -21,7 +21,7 @@ def read(situation: Situation) -> Reading:
     writer, drift = situation.writer, nominal(situation)
     found = [f for f in drift.flies if f.metres_to_bottom is not None]
     if not found:
-        return _never(situation, min(drift.flies, key=lambda f: f.least_height_m))
+        return _missed(situation, min(drift.flies, key=lambda f: f.least_height_m))
     fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
     metres = fly.metres_to_bottom or 0.0
     whole = max(drift.length_m - fly.entry_x_m, 1e-6)
@@ -54,7 +54,7 @@ def read(situation: Situation) -> Reading:
     )
 
 
-def _never(situation: Situation, fly: FlyDrift) -> Reading:
+def _missed(situation: Situation, fly: FlyDrift) -> Reading:
     writer = situation.writer
     short = writer.text("short", fly.least_height_m)
     pace = (
@@ -66,7 +66,7 @@ def _never(situation: Situation, fly: FlyDrift) -> Reading:
     return make(
         "bottom",
         "act",
-        "Never finds the bottom",
+        "Does not find the bottom",
         f"The {fly.role} comes no closer than {short} in the whole {writer.text('travel', nominal(situation).length_m)} drift.",
         writer.figure("short", fly.least_height_m),
         value=None,
@@ -89,4 +89,5 @@ def score(situation: Situation) -> float:
     return (fly.metres_to_bottom or 0.0) / max(drift.length_m, 1e-6) + 2 * pinned
 
 
-READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"))
+READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"),
+                      counted=("finds_bottom", "a fly finds the bottom"))  # fmt: skip

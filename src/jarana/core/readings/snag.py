@@ -17,12 +17,14 @@ def read(situation: Situation) -> Reading:
     writer, rig = situation.writer, situation.rig
     weak = weakest_link(path_to(strength_chain(situation.rig), rig.point.id))
     lost = hooks_of(rig, weak.loses)
-    severity: Severity = "look" if lost > 1 else "fine"
+    end = rig.role(rig.point)
+    own = 1 if rig.point.fly else 0
+    severity: Severity = "look" if lost > own else "fine"
     says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {told_loss(rig, weak.loses)}."
     return make(
         "snag",
         severity,
-        "A snag on the point takes more than the point" if lost > 1 else "A snag on the point takes the point",
+        f"A snag on the {end} takes {f'more than the {end}' if lost > own else f'the {end}'}",
         says + _schools(situation, lost, weak.force),
         writer.figure("force", weak.force),
         value=float(lost),
@@ -43,7 +45,7 @@ def _schools(situation: Situation, lost: int, force: float) -> str:
     finer = [
         s for s in situation.drawer.spools if s.material.key == span.material.key and s.diameter_mm < span.d1_mm - 1e-6
     ]
-    if len(rig.attachments) < 2 or not finer:
+    if hooks_of(rig, tuple(a.id for a in rig.attachments)) < 2 or not finer:
         return ""
     spool = max(finer, key=lambda s: s.diameter_mm)
     held = fish_held_by(spool_force(spool), situation.water.pace_m_s)

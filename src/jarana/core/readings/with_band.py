@@ -29,7 +29,14 @@ def readings_with_band(
 
 
 def _with_band(reading: Reading, band: Band, writer: Writer) -> Reading:
-    rule = reading_kinds()[reading.key].banded
+    kind = reading_kinds()[reading.key]
+    if kind.counted is not None:
+        share, does = kind.counted
+        count = round(getattr(band, share) * band.members)
+        reading = reading.model_copy(
+            update={"sentence": f"{reading.sentence} In {count} of {band.members} waters like it, {does}."}
+        )
+    rule = kind.banded
     if rule is None:
         return reading
     figure, shown = rule

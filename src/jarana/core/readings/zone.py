@@ -27,7 +27,7 @@ def read(situation: Situation) -> Reading:
     return make(
         "zone",
         severity,
-        TITLES[severity] if best.share_in_zone > 0 else "Never in the taking zone",
+        TITLES[severity] if best.share_in_zone > 0 else "Not in the taking zone",
         sentence,
         Figure(f"{best.share_in_zone * 100:.0f}", "%"),
         value=best.share_in_zone,

@@ -283,14 +283,20 @@ class Rig(Document):
         return link.material or above.material, link.d_mm or above.d1_mm, link.length_mm
 
     def role(self, attachment: Attachment) -> str:
-        """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several; ``shot`` and ``bead``."""
+        """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several; ``shot`` and ``bead``.
+
+        A fly that holds the rest up is called by the head's own noun.
+        """
         if attachment.fly is None:
             return "shot" if attachment.body.kind == "shot" else "bead"
         if attachment.at.kind == "point":
             return "point"
         if attachment.at.kind == "bend":
             return "tail"
-        others = [a for a in self.attachments if a.fly and a.at.kind in ("joint", "span")]
+        holds = self.head.holds()
+        if attachment.id == holds:
+            return self.head.noun
+        others = [a for a in self.attachments if a.fly and a.at.kind in ("joint", "span") and a.id != holds]
         if len(others) == 1:
             return "dropper"
         return "top dropper" if attachment is others[0] else "dropper"

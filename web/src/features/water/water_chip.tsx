@@ -3,6 +3,7 @@ import { Popover } from "radix-ui";
 import { Link } from "react-router";
 import type { Book, Reach, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { paceText, ZONES } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -10,10 +11,6 @@ import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 
 type Props = { water: Reach; book: Book; system: UnitSystem };
-const PRESETS = [
-  { name: "on the stones", low: "0 cm", high: "15 cm" },
-  { name: "15–30 cm up", low: "15 cm", high: "30 cm" },
-] as const;
 
 /** Today's water: which reach, and its figures changed in place. */
 export function WaterChip({ water, book, system }: Props) {
@@ -23,8 +20,7 @@ export function WaterChip({ water, book, system }: Props) {
         <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">today's water</span>
         <span className="truncate font-semibold">{waterName(water)}</span>
         <span className="figure whitespace-nowrap text-[13px] max-sm:hidden">
-          {text(system, "depth", water.depth_m)} ·{" "}
-          {water.kind === "lake" ? "still" : text(system, "speed", water.pace_m_s)} ·{" "}
+          {text(system, "depth", water.depth_m)} · {paceText(system, water)} ·{" "}
           {text(system, "temperature", water.temperature_c)}
         </span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />
@@ -116,8 +112,11 @@ function WaterForm({ water, book, system }: Props) {
           />
         </div>
         <div className="mt-2 flex gap-2">
-          {PRESETS.map((preset) => (
-            <Button key={preset.name} onClick={() => setZone({ low: preset.low, high: preset.high, datum: "bed" })}>
+          {ZONES.map((preset) => (
+            <Button
+              key={preset.name}
+              onClick={() => setZone({ low: preset.low, high: preset.high, datum: preset.datum })}
+            >
               {preset.name}
             </Button>
           ))}

@@ -62,7 +62,7 @@ export function LineStrip({ answer, drawer, system, ghost }: Props) {
               centimetres, <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin,{" "}
               <Keys of="?" /> all keys.
             </p>
-            <PullChoice rig={rig} pull={pull} onPull={setPull} />
+            <PullChoice answer={answer} pull={pull} onPull={setPull} />
           </div>
         )}
       </div>

@@ -1,4 +1,4 @@
-import type { Rig, Strength } from "../../api/client";
+import type { Answer, Strength } from "../../api/client";
 import type { Load } from "../../drawings/line_drawing";
 import { bodyName, flyOf } from "../../model/bodies";
 import { Choice } from "../../ui/choice";
@@ -6,9 +6,8 @@ import { Choice } from "../../ui/choice";
 export const NOWHERE = "none";
 
 /** Which fly is pulled at in the strength view: by a fish or by a snag the same links bear it. */
-export function PullChoice({ rig, pull, onPull }: { rig: Rig; pull: string; onPull: (pull: string) => void }) {
-  const flies = rig.attachments.filter((a) => flyOf(a.body));
-  const name = (i: number, point: boolean) => (point ? "point" : flies.length > 2 ? `dropper ${i + 1}` : "dropper");
+export function PullChoice({ answer, pull, onPull }: { answer: Answer; pull: string; onPull: (pull: string) => void }) {
+  const flies = answer.rig.attachments.filter((a) => flyOf(a.body));
   return (
     <div className="pr-3">
       <Choice
@@ -20,10 +19,7 @@ export function PullChoice({ rig, pull, onPull }: { rig: Rig; pull: string; onPu
             label: "",
             options: [
               { value: NOWHERE, label: "nobody: as it is tied" },
-              ...flies.map((a, i) => ({
-                value: a.id,
-                label: `the ${name(i, a.at.kind === "point")}, ${bodyName(a.body)}`,
-              })),
+              ...flies.map((a) => ({ value: a.id, label: `the ${answer.roles[a.id]}, ${bodyName(a.body)}` })),
             ],
           },
         ]}
@@ -41,6 +37,5 @@ export function loadOn(strength: readonly Strength[], fly: string): Load | null 
   const holds = new Map<string, number>();
   for (const link of path)
     holds.set(link.part, Math.min(holds.get(link.part) ?? Number.POSITIVE_INFINITY, link.force_n));
-  const lost = goes.loses.length === 1 ? "that fly" : `${goes.loses.length} flies`;
-  return { holds, goes: goes.part, said: `${goes.shown}, and you lose ${lost}` };
+  return { holds, goes: goes.part, said: `${goes.shown}, and you lose ${goes.lost}` };
 }

@@ -9,7 +9,7 @@ afterEach(cleanup);
 const bottom: Reading = {
   key: "bottom",
   severity: "act",
-  title: "Never finds the bottom",
+  title: "Does not find the bottom",
   sentence: "The point comes no closer than 3 cm.",
   figure: "3",
   unit: "cm",
@@ -50,7 +50,7 @@ describe("readings", () => {
   it("open to their reason, and show the part on the line", async () => {
     render(<Readings readings={[bottom]} pinned={null} cautions={[]} />);
     expect(screen.queryByText("A heavier bead brings it down.")).toBeNull();
-    await userEvent.click(screen.getByRole("button", { name: "Never finds the bottom" }));
+    await userEvent.click(screen.getByRole("button", { name: "Does not find the bottom" }));
     expect(screen.getByText("A heavier bead brings it down.")).toBeTruthy();
     await userEvent.click(screen.getByRole("button", { name: "Show it on the line" }));
     expect(useBench.getState().selected).toBe("point");

@@ -2,6 +2,7 @@ import { createPortal } from "react-dom";
 import type { Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
 import { LineColumn } from "../../drawings/line_column";
 import { text } from "../../model/format";
+import { isStill, paceText } from "../../model/water";
 import type { Saved } from "../../state/bench_store";
 import { useMeasures } from "../../state/queries";
 
@@ -26,7 +27,7 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         <p>
           rev {saved.number} · {day.format(new Date())}
           {water
-            ? ` · ${water.name}, ${text(system, "depth", water.depth_m)}${water.kind === "lake" ? "" : `, ${text(system, "speed", water.pace_m_s)}`}`
+            ? ` · ${water.name}, ${text(system, "depth", water.depth_m)}${isStill(water) ? "" : `, ${paceText(system, water)}`}`
             : ""}
         </p>
       </header>

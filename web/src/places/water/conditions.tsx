@@ -4,6 +4,7 @@ import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/cl
 import { Cautions } from "../../features/cautions/cautions";
 import { text } from "../../model/format";
 import { onDay } from "../../model/moment";
+import { isStill, paceText, ZONES } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { useDays, useRuleSets } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -17,11 +18,6 @@ import { ToRig } from "./to_rig";
 import { useWaterField } from "./use_water_field";
 
 type Props = { water: Reach; section: Section; book: Book; system: UnitSystem };
-const ZONES = [
-  { name: "on the stones", low: "0 cm", high: "15 cm", datum: "bed" },
-  { name: "15–30 cm up", low: "15 cm", high: "30 cm", datum: "bed" },
-] as const;
-
 /** What is read from the water: pace, where they hold, the day, the rules, and the cautions that go with them. */
 export function Conditions({ water, section, book, system }: Props) {
   const nature = book.waters.find((w) => w.key === water.kind);
@@ -244,8 +240,7 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
             <li key={row.day} className="flex items-center gap-2 border-t border-hair py-1 text-[13px]">
               <span className="flex-1">
                 {onDay(row.day)}: <span className="figure">{text(system, "depth", row.reach.depth_m)}</span>
-                {row.reach.kind === "lake" ? "" : ` · ${text(system, "speed", row.reach.pace_m_s)}`} ·{" "}
-                {row.reach.clarity}
+                {isStill(row.reach) ? "" : ` · ${paceText(system, row.reach)}`} · {row.reach.clarity}
               </span>
               <Button onClick={() => setWater(row.reach)} aria-label={`Use that day's figures: ${onDay(row.day)}`}>
                 Use that day's figures

@@ -2,6 +2,7 @@ import { X } from "lucide-react";
 import { useState } from "react";
 import type { Reach, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { isStill } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
@@ -32,7 +33,7 @@ export function SoundingControls({ water, system, selected, onSelect }: Props) {
         {sounding && selected !== null ? (
           <>
             <TypedField
-              label={water.kind === "lake" ? "Out from the shore" : "Along"}
+              label={isStill(water) ? "Out from the shore" : "Along"}
               shown={text(system, "travel", sounding.x_m)}
               onCommit={(at) => field.edit({ op: "set_sounding", index: selected, at, ...NONE })}
               {...one("at")}

@@ -3,6 +3,7 @@ import { Trash2 } from "lucide-react";
 import { api, type Book, type KeptReach, type Reach, taken, type UnitSystem } from "../../api/client";
 import { makeWater } from "../../features/water/make_water";
 import { text } from "../../model/format";
+import { paceText } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -53,11 +54,7 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
               >
                 <span className="block truncate font-semibold">{shown.name}</span>
                 <span className="block truncate text-[13px] text-soft">
-                  {[
-                    shown.river || shown.kind,
-                    depths(shown, system),
-                    shown.kind === "lake" ? "still" : text(system, "speed", shown.pace_m_s),
-                  ].join(" · ")}
+                  {[shown.river || shown.kind, depths(shown, system), paceText(system, shown)].join(" · ")}
                 </span>
                 <SmallBed water={shown} />
               </button>

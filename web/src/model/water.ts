@@ -1,0 +1,23 @@
+import type { Reach, UnitSystem } from "../api/client";
+import { text } from "./format";
+
+/** Taking zones in the words they are usually told in. */
+export const ZONES = [
+  { name: "on the stones", low: "0 cm", high: "15 cm", datum: "bed" },
+  { name: "15–30 cm up", low: "15 cm", high: "30 cm", datum: "bed" },
+] as const;
+
+/** Whether a water does not flow: the one place that knows. */
+export function isStill(water: Reach): boolean {
+  return water.kind === "lake";
+}
+
+/** The pace of a water as it is written; a lake is still. */
+export function paceText(system: UnitSystem, water: Reach): string {
+  return isStill(water) ? "still" : text(system, "speed", water.pace_m_s);
+}
+
+/** What a place along its bed is measured along. */
+export function alongText(water: Reach): string {
+  return isStill(water) ? "out from the shore" : "along";
+}
