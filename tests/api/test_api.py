@@ -16,7 +16,7 @@ from jarana.core.water.reach import Reach
 from jarana.storage.database import alembic_config, make_engine, make_sessions
 from jarana.storage.tables import CaseRow
 from tests.api.conftest import enter
-from tests.fishing import DRAWER, drift
+from tests.fishing import DRAWER, drift, started
 
 
 def body(rig: Rig, reach: Reach, *edits: dict, **more: object) -> dict:
