@@ -24,6 +24,7 @@ from jarana.core.search.bench import work_on_rig
 from jarana.core.situation import Situation
 from jarana.core.stock.kinds.flies import falls
 from jarana.core.strength.dropper_choice import dropper_choices
+from jarana.core.strength.fish import fish_held_by
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.jar import fit_drag
@@ -251,6 +252,11 @@ def test_an_inner_result_keeps_what_it_asked_to_itself() -> None:
         law.ask(x=1.0)
     assert [row.greatest for row in inner.rows] == [2.0]
     assert [row.greatest for row in outer.rows] == [1.0]
+
+
+def test_what_is_only_tried_is_not_asked_and_the_answer_is() -> None:
+    (row,) = [r for r in asked_by(lambda: fish_held_by(10.0, 0.5)) if r.argument == "the fish"]
+    assert row.least == row.greatest == pytest.approx(fish_held_by(10.0, 0.5))
 
 
 @pytest.mark.parametrize(("x", "outside"), [(0.0, False), (1.0, False), (-0.001, True), (1.001, True)])

@@ -44,7 +44,7 @@ def test_the_more_a_buoyant_point_lifts_the_higher_its_team_rides() -> None:
     assert len({round(depth, 3) for depth in depths}) == 3
 
 
-def test_a_float_of_the_same_lift_that_weighs_more_lies_lower_and_is_thrown_heavier() -> None:
+def test_a_float_of_the_same_lift_that_weighs_more_is_thrown_heavier_by_just_that() -> None:
     water = WATERS["weir-run"]
     rig = started("float-pair", water)
     masses = []

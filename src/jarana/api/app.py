@@ -44,7 +44,6 @@ def create_app(settings: Settings | None = None) -> Flask:
         COMPRESS_ALGORITHM=["br", "gzip"],
         COMPRESS_ALGORITHM_STREAMING=["br", "gzip"],
         COMPRESS_MIMETYPES=COMPRESSED,
-        COMPRESS_BR_LEVEL=6,
         DEVICES={"micrometer": settings.micrometer, "scale": settings.scale},
         GAUGE=settings.gauge,
     )

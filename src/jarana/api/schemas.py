@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from itertools import pairwise
 from typing import TYPE_CHECKING, Annotated, Literal, Union
 from uuid import UUID
 
+import numpy as np
 from pydantic import Field, StringConstraints
 
 from jarana.core.caution import Caution
@@ -97,8 +97,7 @@ class SentDrift(Drift):
 
 
 def _steps(frames: tuple[tuple[int, ...], ...]) -> tuple[tuple[int, ...], ...]:
-    moved = (tuple(b - a for a, b in zip(*pair, strict=True)) for pair in pairwise(frames))
-    return (*frames[:1], *moved)
+    return (*frames[:1], *map(tuple, np.diff(np.array(frames), axis=0).tolist())) if len(frames) > 1 else frames
 
 
 class WorkbenchAnswer(Frozen):

@@ -155,6 +155,16 @@ def listening() -> Iterator[Heard]:
         _listener.reset(token)
 
 
+@contextmanager
+def quiet() -> Iterator[None]:
+    """Ask nothing inside: what is only tried on the way to an answer is no argument of the result."""
+    token = _listener.set(None)
+    try:
+        yield
+    finally:
+        _listener.reset(token)
+
+
 def doubts(asked: Iterable[Asked], writer: Writer) -> tuple[str, ...]:
     """Return a sentence for every law that was used outside its range."""
     return tuple(row.sentence(writer) for row in asked if row.outside)

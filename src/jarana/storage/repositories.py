@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+import json
+from collections.abc import Iterator, Sequence
 from datetime import date, datetime
+from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import UUID
 
-from sqlalchemy import delete, func, select
+from sqlalchemy import ColumnElement, Text, cast, delete, func, select
 from sqlalchemy.orm import Session
 
 from jarana.core.documents import read, written
@@ -35,6 +37,12 @@ from jarana.storage.tables import (
 OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
 MOST_TURNS = 1000
 """Links of a chain of undos that are followed."""
+
+
+@lru_cache(maxsize=8192)
+def _item(kind: str, text: str) -> Any:
+    """Return the document of an item's text: known by its content, so it is never out of date, and frozen, so it is shared."""
+    return read(kinds()[kind].document, json.loads(text))
 
 
 class Anglers:
@@ -125,23 +133,25 @@ class Belongings:
 
     def shelf(self, kind: str) -> list[Any]:
         """Return the documents of a kind of tackle, in their order."""
-        query = select(ItemRow).where(
-            ItemRow.owner_id == self.owner, ItemRow.kind == kind, ItemRow.deleted_at.is_(None)
-        )
-        of = kinds()[kind]
-        documents = [read(of.document, row.document) for row in self.session.scalars(query)]
-        return sorted(documents, key=of.drawn)
+        return sorted((item for _, item in self._items(ItemRow.kind == kind)), key=kinds()[kind].drawn)
 
     def drawer(self) -> Drawer:
         """Return the tackle as edits and methods see it."""
-        query = select(ItemRow).where(ItemRow.owner_id == self.owner, ItemRow.deleted_at.is_(None))
         found: dict[str, list[Any]] = {key: [] for key in kinds()}
-        for row in self.session.scalars(query):
-            found[row.kind].append(read(kinds()[row.kind].document, row.document))
+        for kind, item in self._items():
+            found[kind].append(item)
         shelves: dict[str, Any] = {
             kind.drawer: tuple(sorted(found[key], key=kind.drawn)) for key, kind in kinds().items()
         }
         return Drawer(**shelves)
+
+    def _items(self, *only: ColumnElement[bool]) -> Iterator[tuple[str, Any]]:
+        """Yield kind and document of what is owned; a text that was read before is not read again."""
+        query = select(ItemRow.kind, cast(ItemRow.document, Text)).where(
+            ItemRow.owner_id == self.owner, ItemRow.deleted_at.is_(None), *only
+        )
+        for kind, text in self.session.execute(query):
+            yield kind, _item(kind, text)
 
     def item(self, kind: str, item: str) -> Any:
         """Return one document of a kind; None where it is not, or was thrown away."""

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 
 import numpy as np
 
 from jarana.core.engine.columns import BED_DEPTH, BED_SURFACE_SPEED
 from jarana.core.engine.hydro.stream import bulk_speed, log_profile
 from jarana.core.engine.mesh import Floats
-from jarana.core.engine.scenario import Scenario
+from jarana.core.engine.scenario import Scenario, Stream
 
 SMOOTHING = 0.2
 """m over which a corner of the bed is rounded."""
@@ -40,15 +41,19 @@ def bed_under(scenario: Scenario, x: Floats) -> Floats:
 
 
 def ground_of(scenario: Scenario) -> tuple[Floats, Floats]:
+    """Return the ground of a scenario; made once for a bed and its stream, and not to be written to."""
+    return _ground(scenario.bed_profile, scenario.stream)
+
+
+@lru_cache(maxsize=64)
+def _ground(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Floats, Floats]:
     """Return rows (depth, surface speed, slope of the depth) on an even grid, and (its start, its spacing).
 
     Bulk speed x depth is the same everywhere (the flow), so the surface speed follows from the depth. Without a
     profile there are no rows: the bed is level.
     """
-    profile = scenario.bed_profile
     if not profile:
         return np.zeros((0, 3)), np.array([0.0, 1.0])
-    stream = scenario.stream
     first, last = profile[0][0], profile[-1][0]
     spacing = max(SPACING, (last - first) / (MOST_ROWS - 1))
     count = max(2, math.ceil((last - first) / spacing) + 1)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from typing import Literal
 
-from jarana.core.law import Law, Range, listening
+from jarana.core.law import Law, Range, quiet
 from jarana.core.leader.turnover import STEP, Air, CastMass, CastSection, Turnover, turn_over
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
@@ -121,7 +121,7 @@ def cast_of(
     result = run_loop(sections, [*masses, *ends], stroke, wind)
     verdict = judge(result, last)
     end = result.at.get(last)
-    with listening():
+    with quiet():
         fails = failing_wind(sections, masses, stroke, last)
     where = {m.name: m.s for m in (*masses, *ends)}
     along = tuple(

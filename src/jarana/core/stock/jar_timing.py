@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from jarana.core.engine.hydro.terminal_speed import terminal_speed
-from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.model import Frozen
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.jar import fit_drag
@@ -55,7 +55,7 @@ def time_fly(fly: Fly, distance: float, seconds: Sequence[float], temperature: f
     at_12 = fit.speed
     if usable:
         own = fresh.model_copy(update={"timed_drag": min(fit.drag, 20.0)})
-        at_12 = terminal_speed(own.body("fly"), water_at(12.0))
+        at_12 = terminal_speed(own.body("fly"), water_at(LIFT_WATER_C))
     cells = {
         "timed": f"{at_12 * 1000:.6g}",
         "timed_spread": f"{fit.speed_spread * 1000:.6g}",

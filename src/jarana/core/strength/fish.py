@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.engine.hydro.water_properties import GRAVITY
-from jarana.core.law import Law, Range, listening
+from jarana.core.law import Law, Range, quiet
 
 FISH_PULL = Law(
     "pull of a fish",
@@ -40,7 +40,7 @@ def pull_of_fish(mass: float, pace: float, water_density: float = 1000.0) -> flo
 def fish_held_by(force: float, pace: float) -> float:
     """Return the mass of the fish whose pull equals `force` (N) in a current (m/s), kg; by bisection."""
     low, high = 0.0, max(force, 1e-6)
-    with listening():
+    with quiet():
         for _ in range(60):
             middle = 0.5 * (low + high)
             if pull_of_fish(middle, pace) < force:

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from jarana.core.engine.hydro.water_properties import GRAVITY
-from jarana.core.law import Law, Range, listening
+from jarana.core.law import Law, Range, quiet
 from jarana.core.strength.fish import pull_of_fish
 from jarana.core.tackle.drawer import Rod, Spool
 from jarana.core.tackle.fly import Fly
@@ -72,7 +72,7 @@ def by_hook(size: int, over: float) -> float:
 def diameter_for_force(material: Material, force: float, knot: float = KNOTTED) -> float:
     """Return the finest diameter of a material that holds a force wet, tied with a knot of that share, m; by bisection."""
     low, high = 0.05e-3, 0.6e-3
-    with listening():
+    with quiet():
         for _ in range(50):
             middle = 0.5 * (low + high)
             if wet_strength(material, middle) * knot < force:

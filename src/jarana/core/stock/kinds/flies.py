@@ -7,7 +7,7 @@ from functools import lru_cache
 from typing import Literal, get_args
 
 from jarana.core.engine.hydro.terminal_speed import terminal_speed
-from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.errors import FaultList, InputError
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
@@ -20,7 +20,6 @@ from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
 COLOURS = get_args(BodyColour)
 USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
 """mm, tungsten; the usual bead for a hook (tables/hooks.toml has the hooks)."""
-JAR_WATER = 12.0
 
 
 class Flies(StockKind[FlyPattern]):
@@ -162,7 +161,7 @@ class Flies(StockKind[FlyPattern]):
 @lru_cache(maxsize=4096)
 def falls(fly: Fly) -> float:
     """Return how fast a fly falls alone in still water of 12 °C, mm/s; negative when it floats."""
-    return round(terminal_speed(fly.body("fly"), water_at(JAR_WATER)) * 1000, 1)
+    return round(terminal_speed(fly.body("fly"), water_at(LIFT_WATER_C)) * 1000, 1)
 
 
 def _cells(item: FlyPattern, weight: Weight) -> Cells:
