@@ -216,3 +216,32 @@ def test_without_signing_in_the_page_says_how(browser: Browser, site: Site) -> N
     page.goto(f"{site.address}/enter#not-a-token-at-all")
     expect(page.get_by_role("status")).to_contain_text("used or is too old")
     context.close()
+
+
+def test_a_sheet_has_an_address_and_back_closes_it(bench: Page) -> None:
+    sheet = bench.get_by_role("dialog", name="Start a rig")
+    bench.keyboard.press("m")
+    expect(sheet).to_be_visible()
+    expect(bench).to_have_url(re.compile(r"/rig\?sheet=start$"))
+    bench.go_back()
+    expect(sheet).to_have_count(0)
+    expect(bench.get_by_test_id("tank")).to_be_visible()
+    expect(bench).to_have_url(re.compile(r"/rig$"))
+    bench.go_forward()
+    expect(sheet).to_be_visible()
+    bench.reload()
+    expect(sheet).to_be_visible()
+    bench.keyboard.press("Escape")
+    expect(sheet).to_have_count(0)
+    expect(bench).to_have_url(re.compile(r"/rig$"))
+
+
+def test_on_a_phone_back_closes_your_rigs_and_leaves_the_place(browser: Browser, site: Site) -> None:
+    context = browser.new_context(viewport={"width": 390, "height": 844}, reduced_motion="reduce")
+    page = enter(context, site)
+    page.get_by_role("button", name=re.compile("rig in hand")).click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    page.go_back()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(page.get_by_test_id("tank")).to_be_visible()
+    context.close()

@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useEffect, useMemo } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { type Book, Refused } from "../api/client";
 import { RigHistory } from "../features/history/rig_history";
@@ -10,7 +10,7 @@ import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
 import { useBench } from "../state/bench_store";
 import { type Action, useActions, useKeyboard } from "../state/keys";
-import { openSheet } from "../state/open_sheets";
+import { addressSheets, followAddress, openSheet, searchWith } from "../state/open_sheets";
 import { useBook, useMe } from "../state/queries";
 import { useUndoHere } from "../state/undo_here";
 import { nextUnits } from "../state/units";
@@ -41,6 +41,7 @@ function SignedIn() {
   const { pathname } = useLocation();
   const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
   useActions("everywhere", useEverywhere());
+  useSheetAddress();
   useKeyboard();
   return (
     <div className="flex h-dvh flex-col-reverse lg:flex-row print:block print:h-auto">
@@ -101,6 +102,26 @@ function FirstWater({ book }: { book: Book | undefined }) {
       </Button>
     </main>
   );
+}
+
+/** Every sheet has an address, and Back closes what was opened. */
+function useSheetAddress(): void {
+  const navigate = useNavigate();
+  const { search } = useLocation();
+  useEffect(() => {
+    addressSheets((open, over) => {
+      const { pathname, search: now } = window.location;
+      void navigate({ pathname, search: searchWith(now, open) }, { replace: over });
+    });
+    // Back may come before what was opened was drawn: the address itself says what is left open.
+    const back = () => followAddress(window.location.search);
+    window.addEventListener("popstate", back);
+    return () => {
+      addressSheets(null);
+      window.removeEventListener("popstate", back);
+    };
+  }, [navigate]);
+  useEffect(() => followAddress(search), [search]);
 }
 
 /** What can be done wherever one is. */

@@ -1,12 +1,39 @@
 import { create } from "zustand";
 
+const NAMES = ["palette", "keys", "rigs", "history", "start", "schools"] as const;
 /** Which of the sheets over the places is open. */
-export type SheetName = "palette" | "keys" | "rigs" | "history" | "start" | "schools";
+export type SheetName = (typeof NAMES)[number];
+/** Writes a sheet into the address, over the entry that is there or as one more. */
+type Address = (open: SheetName | null, over: boolean) => void;
 
 type State = { open: SheetName | null };
 
 export const useSheets = create<State>(() => ({ open: null }));
+let address: Address | null = null;
 
+/** Opens a sheet, or closes the one that is open; Back closes what was opened. */
 export function openSheet(open: SheetName | null): void {
+  const before = useSheets.getState().open;
+  if (before === open) return;
   useSheets.setState({ open });
+  address?.(open, before !== null);
+}
+
+/** Says who writes addresses. */
+export function addressSheets(by: Address | null): void {
+  address = by;
+}
+
+/** Follows an address that changed: Back, a link, a reload. */
+export function followAddress(search: string): void {
+  const named = new URLSearchParams(search).get("sheet");
+  useSheets.setState({ open: NAMES.find((name) => name === named) ?? null });
+}
+
+/** The search part of an address with a sheet in it, or with none. */
+export function searchWith(search: string, open: SheetName | null): string {
+  const parts = new URLSearchParams(search);
+  if (open) parts.set("sheet", open);
+  else parts.delete("sheet");
+  return parts.toString();
 }
