@@ -25,6 +25,9 @@ def take(page: Page, name: str, water: str) -> None:
 def test_the_band_follows_the_track_and_goes_when_something_changes(bench: Page) -> None:
     expect(bench.get_by_test_id("band-point")).to_be_visible(timeout=15000)
     expect(bench.get_by_test_id("reading-zone")).to_contain_text(re.compile(r"\(\d+–\d+\)"))
+    expect(bench.get_by_test_id("reading-bottom")).to_contain_text(
+        re.compile(r"In \d+ of 12\d waters like it, a fly finds the bottom")
+    )
     before = drift_key(bench)
     bench.keyboard.press("]")
     wait_new_drift(bench, before)

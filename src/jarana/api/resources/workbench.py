@@ -119,4 +119,5 @@ def band(json: TriesRequest) -> BandAnswer | FlaskResponse:
     if told is None:
         return problem(409, "Nobody waits for it any more.", kind="nobody-waits")
     found, readings = told
-    return BandAnswer(band=found, readings=readings, seq=json.seq)
+    bare = tuple(reading.model_copy(update=BARE) for reading in readings)
+    return BandAnswer(band=found.model_copy(update=BARE), readings=bare, seq=json.seq)

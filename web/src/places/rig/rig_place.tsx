@@ -63,7 +63,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
     () =>
       nominal.map((reading) => {
         const sure = band?.readings.find((r) => r.key === reading.key && r.title === reading.title);
-        return sure ? { ...reading, low: sure.low ?? null, high: sure.high ?? null } : reading;
+        return sure ? { ...reading, sentence: sure.sentence, low: sure.low ?? null, high: sure.high ?? null } : reading;
       }),
     [nominal, band],
   );
