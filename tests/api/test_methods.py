@@ -10,6 +10,7 @@ from flask.testing import FlaskClient
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 from jarana.demo.load import valley
+from tests.waiting import found
 
 WATERS = {r.id: r for r in valley()[0]}
 
@@ -54,24 +55,11 @@ def test_what_is_no_dropper_or_no_depth_is_named(
     assert answer.json["faults"][0]["path"].endswith(path)
 
 
-def test_both_schools_come_with_edits_the_bench_takes(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
-    sent = {"rig": document(contact_rig), "water": document(weir_run), "seq": 7}
-    told = client.post("/api/v1/workbench/schools", json=sent).json
-    assert told["seq"] == 7
-    for question in told["questions"]:
-        for side in question["sides"]:
-            if side["edits"]:
-                bench = {"rig": sent["rig"], "water": sent["water"], "edits": side["edits"], "seq": 1}
-                assert client.post("/api/v1/workbench", json=bench).status_code == 200
-
-
 def test_a_single_dry_has_a_band(client: FlaskClient) -> None:
     ids = {"rig_id": str(uuid4()), "revision_id": str(uuid4())}
     water = document(WATERS["alder-flats"])
     rig = client.post("/api/v1/rigs/start", json=ids | {"method": "dry-fly", "water": water}).json["rig"]
-    answer = client.post("/api/v1/workbench/band", json={"rig": rig, "water": water, "seq": 1})
-    assert answer.status_code == 200
-    assert answer.json["band"]["flies"] == []
+    assert found(client, "band", rig=rig, water=water)["band"]["flies"] == []
 
 
 def test_the_workbench_tells_a_story_and_its_cautions(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:

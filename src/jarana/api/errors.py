@@ -19,12 +19,13 @@ from jarana.usecases.keep_case import keep_case
 from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
+from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobError
 from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
 KINDS = {
     400: "malformed", 401: "sign-in", 403: "foreign-site", 404: "not-there", 405: "wrong-method", 409: "stale",
-    413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 499: "nobody-waits", 500: "failed",
+    413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 500: "failed",
     503: "not-here",
 }  # fmt: skip
 """Names of problems by the status they are answered with."""
@@ -88,6 +89,16 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownKindError)
     def _unknown_kind(error: UnknownKindError) -> Response:
         return problem(404, "There is no such kind of tackle.")
+
+    @app.errorhandler(UnknownJobError)
+    def _unknown_job(error: UnknownJobError) -> Response:
+        return problem(404, "There is no such job of yours; an ended one is kept for an hour.")
+
+    @app.errorhandler(TooManyJobsError)
+    def _many_jobs(error: TooManyJobsError) -> Response:
+        answer = problem(429, f"{MOST_WAITING} computations of yours wait already; let some end first.")
+        answer.headers["Retry-After"] = "5"
+        return answer
 
     @app.errorhandler(DeviceAbsentError)
     def _absent(error: DeviceAbsentError) -> Response:

@@ -2,16 +2,11 @@
 
 from __future__ import annotations
 
-from pydantic import Field
-
-from jarana.api.schemas import AnyEdit, Bed, RigRevision, UnitSystem
+from jarana.api.schemas import Bed, RigRevision, UnitSystem
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
 from jarana.core.model import Frozen, Key
 from jarana.core.motions.base import MotionKind
-from jarana.core.rig.edits.base import RigEdit
-from jarana.core.rig.model import Rig
-from jarana.core.search.schools import QuestionTold
 from jarana.core.tackle.knot import Knot
 from jarana.core.water.kinds.base import WaterKind
 from jarana.core.water.reach import Reach
@@ -150,58 +145,3 @@ class StartedRig(RigRevision):
             choices=tuple(ChoiceView(part=c.part, text=c.text) for c in started.choices),
             missing=tuple(MissingView(part=m.part, what=m.what, nearest=m.nearest) for m in started.missing),
         )
-
-
-class SchoolsRequest(Frozen):
-    """A rig in its water, to be fished both ways."""
-
-    rig: Rig
-    water: Reach
-    seq: int = Field(default=0, ge=0, le=2**53)
-
-
-class SideView(Frozen):
-    """A school with its figures; its edits fish the rig so, `method` names another rig it is told of."""
-
-    name: str
-    lines: tuple[str, ...]
-    edits: tuple[AnyEdit, ...]
-    on_rig: bool
-    method: str | None
-    now: bool
-
-
-class QuestionView(Frozen):
-    """A question practitioners answer differently."""
-
-    key: str
-    asks: str
-    sides: tuple[SideView, ...]
-
-    @classmethod
-    def of(cls, told: QuestionTold) -> QuestionView:
-        """Show a question."""
-        return cls(
-            key=told.key,
-            asks=told.asks,
-            sides=tuple(
-                SideView.model_validate(
-                    {
-                        "name": s.name,
-                        "lines": s.lines,
-                        "edits": [e.model_dump() for e in s.edits],
-                        "on_rig": all(isinstance(e, RigEdit) for e in s.edits),
-                        "method": s.method,
-                        "now": s.now,
-                    }
-                )
-                for s in told.sides
-            ),
-        )
-
-
-class Schools(Frozen):
-    """Where practitioners disagree, with this rig's own figures for every side."""
-
-    questions: tuple[QuestionView, ...]
-    seq: int

@@ -3,40 +3,29 @@
 from __future__ import annotations
 
 from datetime import date, datetime
-from typing import TYPE_CHECKING, Annotated, Literal, Union
+from typing import Annotated, Literal
 from uuid import UUID
 
 import numpy as np
 from pydantic import Field, StringConstraints
 
 from jarana.core.caution import Caution
-from jarana.core.drift.band import Band
 from jarana.core.drift.result import Drift
 from jarana.core.law import Asked
 from jarana.core.leader.wear import WearKind
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
 from jarana.core.rig.compare import Change
-from jarana.core.rig.edits import rig_edits
-from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.search.any_edit import AnyEdit, AnyWaterEdit
 from jarana.core.search.bench import MOST_EDITS
 from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import System
-from jarana.core.water.edits import water_edits
-from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
-
-if TYPE_CHECKING:
-    AnyEdit = RigEdit | WaterEdit
-    AnyWaterEdit = WaterEdit
-else:
-    AnyWaterEdit = Annotated[Union[(*water_edits(),)], Field(discriminator="op")]
-    AnyEdit = Annotated[Union[(*rig_edits(), *water_edits())], Field(discriminator="op")]
 
 
 class FaultView(Frozen):
@@ -138,14 +127,6 @@ class TriesRequest(Frozen):
 class TriesAnswer(Frozen):
     """The readings again, with at most two computed edits each."""
 
-    readings: tuple[Reading, ...]
-    seq: int
-
-
-class BandAnswer(Frozen):
-    """The band of a drift, and the readings with their P10 and P90."""
-
-    band: Band
     readings: tuple[Reading, ...]
     seq: int
 

@@ -11,16 +11,21 @@ import signal
 import socket
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from types import FrameType
 
 from flask import Flask
 from waitress.server import create_server
 
 from jarana.api.app import create_app
+from jarana.api.settings import Settings
 from jarana.hosting.warm_up import warm_up
+from jarana.storage.database import make_engine, make_sessions
+from jarana.usecases.queue import work_queue
 
 PROCESSES = 2
+JOB_PROCESSES = 2
+"""Processes that work off what takes longer than a request should."""
 THREADS = 8
 """Requests worked on at once in each process; the kernels run outside the interpreter's lock."""
 BACKLOG = 1024
@@ -46,8 +51,15 @@ def serve(host: str, port: int, processes: int = PROCESSES) -> int:
     """Serve until told to stop; a process that dies is made anew."""
     warm_up()
     shared = bind(host, port)
-    app = create_app()
-    return keep_up(lambda: _work(app, shared), processes)
+    settings = Settings.from_environment()
+    app = create_app(settings)
+    url = settings.database_url
+    return keep_up([lambda: _work(app, shared)] * processes + [lambda: _jobs(url)] * JOB_PROCESSES)
+
+
+def _jobs(url: str) -> None:
+    """Work off jobs in this process, on connections made here."""
+    work_queue(url, make_sessions(make_engine(url)))
 
 
 def _work(app: Flask, shared: socket.socket) -> None:
@@ -59,8 +71,6 @@ def _work(app: Flask, shared: socket.socket) -> None:
         connection_limit=CONNECTIONS,
         channel_timeout=SLOW_SECONDS,
         max_request_header_size=LARGEST_HEADERS,
-        # Reading on while a request is worked on tells when its client has gone.
-        channel_request_lookahead=1,
         ident=None,
     )
 
@@ -75,9 +85,9 @@ def _work(app: Flask, shared: socket.socket) -> None:
         server.close()
 
 
-def keep_up(work: Callable[[], None], processes: int) -> int:
-    """Keep so many processes at work, making a dead one anew; end them all when asked to."""
-    children: set[int] = set()
+def keep_up(works: Sequence[Callable[[], None]]) -> int:
+    """Keep a process at each work, making a dead one anew; end them all when asked to."""
+    children: dict[int, int] = {}
     ending = False
 
     def stop(_signal: int, _frame: FrameType | None) -> None:
@@ -89,19 +99,20 @@ def keep_up(work: Callable[[], None], processes: int) -> int:
     signal.signal(signal.SIGTERM, stop)
     signal.signal(signal.SIGINT, stop)
     while not ending or children:
-        while not ending and len(children) < processes:
+        for k in set(range(len(works))) - set(children.values()) if not ending else ():
             child = os.fork()
             if child == 0:
-                work()
+                signal.signal(signal.SIGTERM, signal.SIG_DFL)
+                works[k]()
                 os._exit(0)
-            children.add(child)
+            children[child] = k
         try:
             gone, _ = os.wait()
         except ChildProcessError:
             break
         except InterruptedError:
             continue
-        children.discard(gone)
+        children.pop(gone, None)
         if not ending:
             time.sleep(RESTART_SECONDS)
     return 0

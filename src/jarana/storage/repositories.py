@@ -9,7 +9,7 @@ from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import UUID
 
-from sqlalchemy import ColumnElement, Text, cast, delete, func, select
+from sqlalchemy import ColumnElement, Text, cast, delete, func, select, update
 from sqlalchemy.orm import Session
 
 from jarana.core.documents import read, written
@@ -21,11 +21,13 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import (
+    ENDED,
     AnglerRow,
     CaseRow,
     EventRow,
     GaugeRow,
     ItemRow,
+    JobRow,
     ReachDayRow,
     ReachRow,
     RigRevisionRow,
@@ -367,3 +369,54 @@ class Journal:
         """Return every event of a kind, oldest first."""
         query = select(EventRow).where(EventRow.owner_id == self.owner, EventRow.kind == kind)
         return self.session.scalars(query.order_by(EventRow.place)).all()
+
+
+class Jobs:
+    """A person's jobs: what was asked for, how far it is, what was found."""
+
+    def __init__(self, session: Session, owner: UUID) -> None:
+        self.session, self.owner = session, owner
+
+    def add(self, row: JobRow) -> None:
+        """Add a job."""
+        self.session.add(row)
+        self.session.flush()
+
+    def waiting(self) -> int:
+        """Return how many wait or run."""
+        query = select(func.count()).where(JobRow.owner_id == self.owner, JobRow.state.not_in(ENDED))
+        return int(self.session.scalar(query) or 0)
+
+    def seen(self, key: UUID, now: datetime) -> JobRow | None:
+        """Return a job, noting that somebody looked at it."""
+        change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key).values(seen_at=now)
+        return self.session.scalars(change.returning(JobRow)).first()
+
+    def tell(self, key: UUID, done: int, steps: int, unseen_since: datetime | None = None) -> bool:
+        """Tell how far a job is; return whether it still runs and, where told, was looked at since."""
+        change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state == "running")
+        seen = self.session.scalar(change.values(done=done, steps=steps).returning(JobRow.seen_at))
+        return seen is not None and (unseen_since is None or seen > unseen_since)
+
+    def end(self, key: UUID, state: str, now: datetime, found: dict[str, Any] | None = None) -> None:
+        """End a job, unless it has ended."""
+        change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state.not_in(ENDED))
+        self.session.execute(change.values(state=state, ended_at=now, found=found))
+
+    def forget(self, before: datetime) -> None:
+        """Delete what was asked for before a time."""
+        self.session.execute(delete(JobRow).where(JobRow.owner_id == self.owner, JobRow.made_at < before))
+
+    @staticmethod
+    def of_worker(session: Session, key: UUID, turns: int) -> JobRow | None:
+        """Return a job for a worker to run; None where it has ended, or was begun `turns` times: then it has failed."""
+        row = session.get(JobRow, key, with_for_update=True)
+        if row is None or row.state in ENDED:
+            return None
+        if row.turns >= turns:
+            row.state = "failed"
+            row.found = {"detail": "The computation was broken off twice; it is not tried again."}
+            return None
+        row.turns += 1
+        row.state = "running"
+        return row

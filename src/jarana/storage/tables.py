@@ -226,6 +226,36 @@ class CaseRow(Base):
     made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
 
 
+ENDED = ("done", "failed", "stopped")
+"""States of a job that stay."""
+
+
+class JobRow(Base):
+    """Something asked for that takes over a second: how far it is, and what was found."""
+
+    __tablename__ = "job"
+    __table_args__ = (
+        CheckConstraint("state IN ('waiting', 'running', 'done', 'failed', 'stopped')", name="state_known"),
+        CheckConstraint("done >= 0 AND steps >= 0", name="progress_counts"),
+        Index("ix_job_open", "owner_id", postgresql_where="state IN ('waiting', 'running')"),
+        Index("ix_job_made", "owner_id", "made_at"),
+    )
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    kind: Mapped[str] = mapped_column(String(16))
+    asked: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    units: Mapped[str] = mapped_column(String(16))
+    zone: Mapped[str] = mapped_column(String(64))
+    seen_at: Mapped[datetime]
+    state: Mapped[str] = mapped_column(String(8), default="waiting")
+    turns: Mapped[int] = mapped_column(Integer, default=0)
+    done: Mapped[int] = mapped_column(Integer, default=0)
+    steps: Mapped[int] = mapped_column(Integer, default=0)
+    found: Mapped[dict[str, Any] | None] = mapped_column(JSONB, default=None)
+    ended_at: Mapped[datetime | None] = mapped_column(default=None)
+    made_at: Mapped[datetime] = mapped_column(server_default=func.clock_timestamp(), init=False)
+
+
 class GaugeRow(Base):
     """The last good reading of a river gauge."""
 

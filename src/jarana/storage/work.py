@@ -10,7 +10,7 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from jarana.storage.repositories import Anglers, Belongings, Cases, Gauges, Journal, Rigs
+from jarana.storage.repositories import Anglers, Belongings, Cases, Gauges, Jobs, Journal, Rigs
 
 HERE = "here"
 """The device the server itself writes as."""
@@ -39,6 +39,7 @@ class Work:
         self.anglers = Anglers(session)
         self.gauges = Gauges(session)
         self.cases = Cases(session, owner)
+        self.jobs = Jobs(session, owner)
         self._depth = 0
 
     @cached_property

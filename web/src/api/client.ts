@@ -66,6 +66,10 @@ export type CardView = Schemas["CardView"];
 export type Suits = Schemas["Suits"];
 export type StartedRig = Schemas["StartedRig"];
 export type SideView = Schemas["SideView"];
+export type JobView = Schemas["JobView"];
+export type AskedJob = paths["/api/v1/jobs"]["post"]["requestBody"] extends { content: { "application/json": infer B } }
+  ? B
+  : never;
 export type LeaderAnswer = Schemas["LeaderAnswer"];
 export type LeaderRequest = Schemas["LeaderRequest"];
 export type LeaderBook = Schemas["LeaderBook"];

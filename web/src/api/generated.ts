@@ -90,6 +90,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for what takes a while: how sure a drift is, or both schools; look at its address until it has ended. */
+        post: operations["post__api_v1_jobs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/jobs/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return how far a job is, or what was found; one that nobody looks at for 20 s stops. */
+        get: operations["get__api_v1_jobs_{job_id}"];
+        put?: never;
+        post?: never;
+        /** Stop a job; one that has ended stays as it is. */
+        delete: operations["delete__api_v1_jobs_{job_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knot-cards": {
         parameters: {
             query?: never;
@@ -944,23 +979,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/v1/workbench/band": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more. */
-        post: operations["post__api_v1_workbench_band"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/v1/workbench/droppers": {
         parameters: {
             query?: never;
@@ -989,23 +1007,6 @@ export interface paths {
         put?: never;
         /** Return every knot that can be tied at a joint or a fly, best first; one's own pull tests count. */
         post: operations["post__api_v1_workbench_knots"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/v1/workbench/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Return where practitioners disagree about such a rig, with its own figures for every side. */
-        post: operations["post__api_v1_workbench_schools"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1333,23 +1334,37 @@ export interface components {
             shares: number[];
         };
         /**
-         * BandAnswer
+         * BandAsked
+         * @description A rig in a water, to be run in many waters like it.
+         */
+        BandAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "band";
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * BandFound
          * @description The band of a drift, and the readings with their P10 and P90.
          */
-        BandAnswer: {
+        BandFound: {
             /** @description band */
             band: components["schemas"]["Band"];
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "band";
             /**
              * Readings
              * @description readings
              */
             readings: components["schemas"]["Reading"][];
-            /**
-             * Seq
-             * @description seq
-             * @example 1
-             */
-            seq: number;
         };
         /**
          * Bead
@@ -3317,6 +3332,101 @@ export interface components {
              * @example text
              */
             timed_shown: string;
+        };
+        /**
+         * JobFault
+         * @description Why a job failed.
+         *
+         *     Attributes
+         *     ----------
+         *     detail
+         *         In a sentence.
+         *     faults
+         *         Values that cannot be used.
+         */
+        JobFault: {
+            /**
+             * Detail
+             * @description In a sentence.
+             * @example text
+             */
+            detail: string;
+            /**
+             * Faults
+             * @description Values that cannot be used.
+             * @default []
+             * @example []
+             */
+            faults?: components["schemas"]["FaultView"][];
+        };
+        /**
+         * JobRequest
+         * @description What is asked for, told apart by its `kind`.
+         */
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["SchoolsAsked"];
+        /**
+         * JobView
+         * @description A job as it is now.
+         *
+         *     Attributes
+         *     ----------
+         *     id
+         *         Where it is looked at: ``/api/v1/jobs/{id}``.
+         *     kind
+         *         What was asked for.
+         *     state
+         *         waiting, running, done, failed or stopped; the last three stay.
+         *     done, steps
+         *         Steps that are done, and all there are: 0 until it is known.
+         *     found
+         *         The answer, once it is done.
+         *     fault
+         *         Why it failed.
+         */
+        JobView: {
+            /**
+             * Done
+             * @description Steps that are done, and all there are: 0 until it is known.
+             * @example 1
+             */
+            done: number;
+            /**
+             * @description Why it failed.
+             * @default null
+             */
+            fault?: components["schemas"]["JobFault"] | null;
+            /**
+             * Found
+             * @description The answer, once it is done.
+             * @default null
+             */
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["SchoolsFound"]) | null;
+            /**
+             * Id
+             * Format: uuid
+             * @description Where it is looked at: ``/api/v1/jobs/{id}``.
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Kind
+             * @description What was asked for.
+             * @example text
+             */
+            kind: string;
+            /**
+             * State
+             * @description waiting, running, done, failed or stopped; the last three stay.
+             * @example waiting
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "failed" | "stopped";
+            /**
+             * Steps
+             * @description Steps that are done, and all there are: 0 until it is known.
+             * @example 1
+             */
+            steps: number;
         };
         /**
          * Joint
@@ -6541,38 +6651,35 @@ export interface components {
             name: string;
         };
         /**
-         * Schools
+         * SchoolsAsked
+         * @description A rig in its water, to be fished both ways.
+         */
+        SchoolsAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "schools";
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * SchoolsFound
          * @description Where practitioners disagree, with this rig's own figures for every side.
          */
-        Schools: {
+        SchoolsFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "schools";
             /**
              * Questions
              * @description questions
              */
             questions: components["schemas"]["QuestionView"][];
-            /**
-             * Seq
-             * @description seq
-             * @example 1
-             */
-            seq: number;
-        };
-        /**
-         * SchoolsRequest
-         * @description A rig in its water, to be fished both ways.
-         */
-        SchoolsRequest: {
-            /** @description rig */
-            rig: components["schemas"]["Rig"];
-            /**
-             * Seq
-             * @description seq
-             * @default 0
-             * @example 0
-             */
-            seq?: number;
-            /** @description water */
-            water: components["schemas"]["Reach"];
         };
         /**
          * Season
@@ -9696,6 +9803,101 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_v1_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_jobs_{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_jobs_{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     "get__api_v1_knot-cards": {
         parameters: {
             query?: never;
@@ -11413,39 +11615,6 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
-    post__api_v1_workbench_band: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TriesRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BandAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
     post__api_v1_workbench_droppers: {
         parameters: {
             query?: never;
@@ -11499,39 +11668,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnotsAnswer"];
-                };
-            };
-            400: components["responses"]["Problem400"];
-            401: components["responses"]["Problem401"];
-            403: components["responses"]["Problem403"];
-            404: components["responses"]["Problem404"];
-            413: components["responses"]["Problem413"];
-            415: components["responses"]["Problem415"];
-            422: components["responses"]["Problem422"];
-            429: components["responses"]["Problem429"];
-            500: components["responses"]["Problem500"];
-        };
-    };
-    post__api_v1_workbench_schools: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchoolsRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Schools"];
                 };
             };
             400: components["responses"]["Problem400"];

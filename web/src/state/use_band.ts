@@ -1,14 +1,12 @@
-import { type Answer, api, type SystemKey } from "../api/client";
-import { useFollowing } from "./use_following";
+import { useMemo } from "react";
+import type { Answer, SystemKey } from "../api/client";
+import { useJob } from "./use_job";
 
 const REST_MS = 500;
 
-async function ask(answer: Answer, _units: SystemKey, signal: AbortSignal) {
-  const { rig, water, seq } = answer;
-  return (await api.POST("/api/v1/workbench/band", { body: { rig, water, seq }, signal })).data;
-}
-
 /** The band of an answer once it has been computed, and the readings written with it. */
 export function useBand(answer: Answer, units: SystemKey) {
-  return useFollowing(answer, units, REST_MS, ask);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: its readings are written in the person's units
+  const asked = useMemo(() => ({ kind: "band" as const, rig: answer.rig, water: answer.water }), [answer, units]);
+  return useJob<"band">(asked, REST_MS);
 }

@@ -7,6 +7,7 @@ from jarana.api.resources import (
     drawer,
     gauges,
     health,
+    jobs,
     leader,
     pages,
     reaches,
@@ -20,5 +21,5 @@ from jarana.api.resources import (
 
 def blueprints() -> tuple[Blueprint, ...]:
     """Return every resource; pages last, since they answer whatever is left."""
-    modules = (health, session, book, reaches, drawer, stock, gauges, leader, rigs, tie, workbench, pages)
+    modules = (health, session, book, reaches, drawer, stock, gauges, leader, rigs, tie, workbench, jobs, pages)
     return tuple(module.blueprint for module in modules)

@@ -3,13 +3,9 @@
 from __future__ import annotations
 
 from flask import Blueprint
-from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.errors import problem
-from jarana.api.method_schemas import QuestionView, Schools, SchoolsRequest
 from jarana.api.schemas import (
-    BandAnswer,
     SentDrift,
     Strength,
     TriesAnswer,
@@ -20,10 +16,7 @@ from jarana.api.schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
-from jarana.api.waiting import client_gone
-from jarana.core.readings.with_band import readings_with_band
 from jarana.core.search.bench import work_on_rig
-from jarana.core.search.schools import two_schools
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.strength.chain import told_loss
 from jarana.core.strength.dropper_choice import dropper_choices
@@ -99,25 +92,3 @@ def droppers(json: DroppersRequest) -> DroppersAnswer:
     choices = dropper_choices(json.rig, json.part, json.depth_m, json.hard, drawer)
     best = max(c.force for c in choices)
     return DroppersAnswer(choices=tuple(DropperRow.of(c, best, writer) for c in choices))
-
-
-@blueprint.post("/workbench/schools")
-@limiter.limit("120/minute")
-@spec.validate(resp=Response(HTTP_200=Schools), tags=["workbench"])
-def schools(json: SchoolsRequest) -> Schools:
-    """Return where practitioners disagree about such a rig, with its own figures for every side."""
-    told = two_schools(situation_of(work(), json.rig, json.water, asking()))
-    return Schools(questions=tuple(QuestionView.of(q) for q in told), seq=json.seq)
-
-
-@blueprint.post("/workbench/band")
-@limiter.limit("300/minute")
-@spec.validate(resp=Response(HTTP_200=BandAnswer), tags=["workbench"])
-def band(json: TriesRequest) -> BandAnswer | FlaskResponse:
-    """Return how sure the drift is: P10 to P90 of every track and figure; stops when nobody waits for it any more."""
-    told = readings_with_band(situation_of(work(), json.rig, json.water, asking()), client_gone())
-    if told is None:
-        return problem(409, "Nobody waits for it any more.", kind="nobody-waits")
-    found, readings = told
-    bare = tuple(reading.model_copy(update=BARE) for reading in readings)
-    return BandAnswer(band=found.model_copy(update=BARE), readings=bare, seq=json.seq)

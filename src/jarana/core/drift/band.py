@@ -7,7 +7,6 @@ figure gets its P10, P50 and P90. Same rig and water, same band.
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from dataclasses import dataclass, replace
@@ -28,6 +27,7 @@ from jarana.core.errors import SolverError
 from jarana.core.law import Asked, listening
 from jarana.core.model import Frozen
 from jarana.core.situation import Situation
+from jarana.core.watch import Watch
 
 MEMBERS = 128
 PACE_SIGMA = 0.10
@@ -89,8 +89,8 @@ def sobol() -> Floats:
     return np.array([[normal.inv_cdf(min(max(v, 1e-6), 1 - 1e-6)) for v in row] for row in points])
 
 
-def band_of(situation: Situation, stop: Callable[[], bool] = lambda: False) -> Band | None:
-    """Return the band of a situation; None when `stop` says so on the way.
+def band_of(situation: Situation, watch: Watch | None = None) -> Band | None:
+    """Return the band of a situation; None when the watch stopped it on the way.
 
     Raises
     ------
@@ -98,16 +98,22 @@ def band_of(situation: Situation, stop: Callable[[], bool] = lambda: False) -> B
         When too many members fail.
     """
     deviates = sobol()
+    watch = watch or Watch()
+    watch.expects(MEMBERS)
 
     with listening() as heard:
         listeners = [copy_context() for _ in range(MEMBERS)]
 
         def member(k: int) -> _Member | None:
-            return None if stop() else listeners[k].run(_run_member, situation, deviates[k])
+            if watch.stopped:
+                return None
+            found = listeners[k].run(_run_member, situation, deviates[k])
+            watch.step()
+            return found
 
         with ThreadPoolExecutor(WORKERS) as pool:
             found = [m for m in pool.map(member, range(MEMBERS)) if m is not None]
-    if stop():
+    if watch.stopped:
         return None
     if len(found) < LEAST * MEMBERS:
         raise SolverError("the band did not come to an answer", (situation.rig.name, situation.water.id))

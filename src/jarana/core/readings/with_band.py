@@ -2,19 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from jarana.core.drift.band import Band, Spread, band_of
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import Reading
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
+from jarana.core.watch import Watch
 
 
-def readings_with_band(
-    situation: Situation, stop: Callable[[], bool] = lambda: False
-) -> tuple[Band, tuple[Reading, ...]] | None:
-    """Return the band and the readings with P10 and P90 beside their figures; None when `stop` says so on the way.
+def readings_with_band(situation: Situation, watch: Watch | None = None) -> tuple[Band, tuple[Reading, ...]] | None:
+    """Return the band and the readings with P10 and P90 beside their figures; None when the watch stopped it on the way.
 
     Raises
     ------
@@ -22,7 +19,7 @@ def readings_with_band(
         When too many members fail.
     """
     readings = readings_of(situation)
-    band = band_of(situation, stop)
+    band = band_of(situation, watch)
     if band is None:
         return None
     return band, tuple(_with_band(r, band, situation.writer) for r in readings)

@@ -13,6 +13,7 @@ from jarana.core.readings import reading_kinds
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.search.bench import apply_edits
 from jarana.core.situation import Situation
+from jarana.core.watch import Watch
 from jarana.core.water.edits.base import WaterEdit
 
 
@@ -36,11 +37,19 @@ class QuestionTold:
     sides: tuple[SideTold, ...]
 
 
-def two_schools(situation: Situation) -> tuple[QuestionTold, ...]:
-    """Return every question that can be asked of a situation, each side computed in full."""
+def two_schools(situation: Situation, watch: Watch | None = None) -> tuple[QuestionTold, ...] | None:
+    """Return every question that can be asked of a situation, each side computed in full; None when the watch stopped it."""
+    watch = watch or Watch()
+    asked = [(question, tuple(question.sides(situation))) for question in questions()]
+    watch.expects(sum(len(sides) for _, sides in asked))
     told = []
-    for question in questions():
-        sides = [_told(question, side, situation) for side in question.sides(situation)]
+    for question, offered in asked:
+        sides = []
+        for side in offered:
+            if watch.stopped:
+                return None
+            sides.append(_told(question, side, situation))
+            watch.step()
         found = [side for side in sides if side is not None]
         if found and (len(found) > 1 or question.one_side):
             told.append(QuestionTold(question.key, question.asks, tuple(found)))

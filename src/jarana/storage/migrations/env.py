@@ -23,6 +23,11 @@ def compare_type(_context, _inspected, _metadata, inspected_type, metadata_type)
     return None
 
 
+def include_object(_thing, name, kind, _reflected, _compare_to):
+    """Leave the queue's own tables out of comparisons."""
+    return not (kind == "table" and name.startswith("procrastinate_"))
+
+
 engine = create_engine(context.config.attributes["url"])
 with engine.connect() as connection:
     context.configure(
@@ -30,6 +35,7 @@ with engine.connect() as connection:
         target_metadata=Base.metadata,
         render_item=render_item,
         compare_type=compare_type,
+        include_object=include_object,
     )
     with context.begin_transaction():
         context.run_migrations()

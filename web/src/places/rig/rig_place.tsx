@@ -57,7 +57,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
   const units = useBench((s) => s.units);
   const faults = useBench((s) => s.faults);
   const ghost = useGhost((s) => s.answer);
-  const band = useBand(answer, units);
+  const { found: band, share } = useBand(answer, units);
   const nominal = useReadingsWithTries(answer, units);
   const readings = useMemo(
     () =>
@@ -94,6 +94,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
             system={system}
             ghost={pinned?.drift ?? null}
             band={band?.band ?? null}
+            share={share}
           />
           <div className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
             <Readings readings={readings} pinned={pinned?.readings ?? null} cautions={answer.cautions} />

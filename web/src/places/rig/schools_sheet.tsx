@@ -1,9 +1,11 @@
-import { useQuery } from "@tanstack/react-query";
 import { Check } from "lucide-react";
-import { type Answer, api, type SideView, taken } from "../../api/client";
+import { useMemo } from "react";
+import type { Answer, SideView } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
+import { useJob } from "../../state/use_job";
 import { Button } from "../../ui/button";
+import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 
 /** Where practitioners disagree: every side with this rig's own figures, and a button to fish it so. */
@@ -25,17 +27,28 @@ export function SchoolsSheet({ answer }: { answer: Answer }) {
 function Questions({ answer }: { answer: Answer }) {
   const units = useBench((s) => s.units);
   const { rig, water } = answer;
-  const asked = useQuery({
-    queryKey: ["schools", rig, water, units],
-    placeholderData: (before) => before,
-    queryFn: async () => taken(await api.POST("/api/v1/workbench/schools", { body: { rig, water, seq: 0 } })).questions,
-  });
-  if (asked.isError) return <p role="alert">The server does not answer; trying again.</p>;
-  if (!asked.data) return <p role="status">Fishing both ways …</p>;
-  if (asked.data.length === 0) return <p>Nothing is disputed about such a rig.</p>;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: figures are written in the person's units
+  const asked = useMemo(() => ({ kind: "schools" as const, rig, water }), [rig, water, units]);
+  const { found, share, fault, stop, again } = useJob<"schools">(asked);
+  if (fault)
+    return (
+      <div role="alert" className="flex flex-wrap items-center gap-3">
+        <p>{fault}</p>
+        <Button onClick={again}>Fish both ways again</Button>
+      </div>
+    );
+  if (!found)
+    return (
+      <div className="flex items-center gap-3">
+        <p role="status">Fishing both ways …</p>
+        <Progress share={share ?? 0} label="Sides that are fished" className="flex-1" />
+        <Button onClick={stop}>Stop</Button>
+      </div>
+    );
+  if (found.questions.length === 0) return <p>Nothing is disputed about such a rig.</p>;
   return (
-    <div aria-busy={asked.isFetching}>
-      {asked.data.map((question) => (
+    <div>
+      {found.questions.map((question) => (
         <section key={question.key} aria-label={question.asks} className="border-t border-rule py-2">
           <h3 className="font-semibold">{question.asks}</h3>
           <div className={`mt-1 grid gap-3 ${question.sides.length > 2 ? "sm:grid-cols-3" : "sm:grid-cols-2"}`}>

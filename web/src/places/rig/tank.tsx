@@ -5,6 +5,7 @@ import type { Answer, Band, Book, Drawer, Drift, UnitSystem } from "../../api/cl
 import { TankDrawing } from "../../drawings/tank_drawing";
 import { duration, nodeAt } from "../../model/drift_view";
 import { figure } from "../../model/format";
+import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
 import { MotionControls } from "./motion_controls";
 
@@ -15,11 +16,12 @@ type Props = {
   system: UnitSystem;
   ghost: Drift | null;
   band: Band | null;
+  share: number | null;
 };
 const START_SHARE = 0.45;
 
 /** The water in section: plays the drift in real time, or is scrubbed through it. */
-export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
+export function Tank({ answer, book, drawer, system, ghost, band, share: known }: Props) {
   const { drift, rig } = answer;
   const [ref, size] = useSize<HTMLDivElement>();
   const whole = duration(drift);
@@ -48,7 +50,14 @@ export function Tank({ answer, book, drawer, system, ghost, band }: Props) {
       }}
     >
       <MotionControls answer={answer} book={book} drawer={drawer} system={system} />
-      <div ref={ref} className="min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
+      <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
+        {known === null ? null : (
+          <Progress
+            share={known}
+            label="How sure it is: waters like it that are done"
+            className="absolute inset-x-0 top-0"
+          />
+        )}
         {size.width > 0 && size.height > 0 ? (
           <TankDrawing
             drift={drift}

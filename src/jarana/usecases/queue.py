@@ -1,0 +1,217 @@
+"""The queue of jobs, in PostgreSQL: asked for with a row of one's own, worked off by processes of their own, looked at until done.
+
+A person's jobs run one after another, so that nobody's many hold up another's one. A job whose worker was killed is run once
+more. A job that nobody has looked at for a while stops.
+"""
+
+from __future__ import annotations
+
+import asyncio
+from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import TimeoutError as StillRunning
+from contextlib import suppress
+from datetime import UTC, datetime, timedelta
+from uuid import UUID, uuid4
+
+import structlog
+from procrastinate import App, JobContext, PsycopgConnector
+from procrastinate.tasks import Task
+from sqlalchemy import make_url
+from sqlalchemy.orm import Session, sessionmaker
+
+from jarana.core.errors import InputError, SolverError
+from jarana.core.model import Frozen
+from jarana.core.watch import Watch
+from jarana.storage.repositories import Jobs
+from jarana.storage.tables import JobRow
+from jarana.storage.work import Work
+from jarana.usecases.jobs import job_kinds
+from jarana.usecases.keep_case import keep_case
+from jarana.usecases.today import Asking
+
+QUEUE = "jobs"
+LOOK_SECONDS = 0.1
+"""So often a running job tells how far it is and asks whether it should stop."""
+UNSEEN_SECONDS = 20.0
+"""Nobody looked at it for so long: nobody waits for it."""
+KEPT = timedelta(hours=1)
+"""So long an ended job can be looked at."""
+HEARTBEAT_SECONDS = 1.0
+DEAD_SECONDS = 5.0
+"""A worker without a heartbeat for so long is dead."""
+TURNS = 2
+"""So often a job is begun at most: it may be what kills its workers."""
+ENDING_SECONDS = 8.0
+MOST_WAITING = 20
+"""Jobs of one person that wait or run."""
+
+log = structlog.get_logger()
+
+
+class UnknownJobError(Exception):
+    """There is no such job of one's own."""
+
+
+class TooManyJobsError(Exception):
+    """As many jobs of this person wait as may."""
+
+
+def begin_job(work: Work, asked: Frozen, asking: Asking) -> JobRow:
+    """Ask for a job; it is begun as soon as a worker is free.
+
+    Raises
+    ------
+    TooManyJobsError
+        When so many of one's own wait already.
+    """
+    key: str = asked.kind  # type: ignore[attr-defined]
+    with work.writing():
+        work.jobs.forget(work.now - KEPT)
+        if work.jobs.waiting() >= MOST_WAITING:
+            raise TooManyJobsError
+        row = JobRow(
+            id=uuid4(),
+            owner_id=work.owner,
+            kind=key,
+            asked=asked.model_dump(mode="json"),
+            units=asking.units,
+            zone=asking.zone,
+            seen_at=work.now,
+        )
+        work.jobs.add(row)
+        raw = work.session.connection().connection.driver_connection
+        _task(_app()).configure(lock=f"person:{work.owner}", connection=raw).defer(job=str(row.id))
+    return row
+
+
+def see_job(work: Work, key: UUID) -> JobRow:
+    """Return a job as it is now, and note that somebody looks at it.
+
+    Raises
+    ------
+    UnknownJobError
+        When there is none of one's own.
+    """
+    row = work.jobs.seen(key, work.now)
+    work.session.commit()
+    if row is None:
+        raise UnknownJobError
+    return row
+
+
+def stop_job(work: Work, key: UUID) -> JobRow:
+    """Ask a job to stop; one that has ended stays as it is.
+
+    Raises
+    ------
+    UnknownJobError
+        When there is none of one's own.
+    """
+    work.jobs.end(key, "stopped", work.now)
+    return see_job(work, key)
+
+
+def work_off(sessions: sessionmaker[Session], key: UUID, look: float = LOOK_SECONDS) -> None:
+    """Do one job: computed in a thread, while this one tells how far it is and hears whether to stop."""
+    with sessions() as session:
+        row = Jobs.of_worker(session, key, TURNS)
+        session.commit()
+    if row is None:
+        return
+    watch = Watch()
+    with ThreadPoolExecutor(1) as alone, sessions() as session:
+        jobs = Jobs(session, row.owner_id)
+        running = alone.submit(_computed, sessions, row, watch)
+        while True:
+            try:
+                ended = running.result(look)
+            except StillRunning:
+                if not jobs.tell(key, watch.done, watch.of, _now() - timedelta(seconds=UNSEEN_SECONDS)):
+                    watch.stop()
+                session.commit()
+                continue
+            jobs.tell(key, watch.done, watch.of)
+            jobs.end(key, *ended)
+            session.commit()
+            return
+
+
+def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tuple[str, datetime, dict[str, object]]:
+    kind = job_kinds()[row.kind]
+    with sessions() as session:
+        work = Work(session, row.owner_id)
+        try:
+            asked = kind.asked.model_validate(row.asked)
+            found = kind.run(work, asked, Asking(row.units, row.zone), watch)  # type: ignore[arg-type]
+        except InputError as error:
+            faults = [{"path": f.path, "value": f.value, "reason": f.reason} for f in error.faults]
+            return "failed", _now(), {"detail": "Some values cannot be used as they are.", "faults": faults}
+        except SolverError as error:
+            case = uuid4().hex[:12]
+            log.error("solver", case=case, scenario=repr(error.scenario))
+            keep_case(work, case, str(error), row.asked)
+            return "failed", _now(), {"detail": f"{error}. Case {case} has been kept and can be run again."}
+        except Exception:
+            log.exception("unexpected", job=str(row.id))
+            return "failed", _now(), {"detail": "Something went wrong here; nothing of yours was lost. Try again."}
+    if found is None:
+        return "stopped", _now(), {}
+    return "done", _now(), found.model_dump(mode="json")
+
+
+def _now() -> datetime:
+    return datetime.now(UTC)
+
+
+def _app(url: str = "") -> App:
+    """Return the library's side of the queue; without an address one that only writes jobs on a connection it is given."""
+    return App(connector=PsycopgConnector(conninfo=_plain(url)) if url else PsycopgConnector())
+
+
+def _plain(url: str) -> str:
+    return make_url(url).set(drivername="postgresql").render_as_string(hide_password=False)
+
+
+def _task(app: App, sessions: sessionmaker[Session] | None = None) -> Task[..., None, ...]:
+    def run(_context: JobContext, job: str) -> None:
+        assert sessions is not None
+        work_off(sessions, UUID(job))
+
+    return app.task(queue=QUEUE, name="jarana.job", pass_context=True)(run)
+
+
+def work_queue(url: str, sessions: sessionmaker[Session], wait: bool = True) -> None:
+    """Work off jobs until told to end; without `wait` only those that wait now."""
+    asyncio.run(_worker(url, sessions, wait))
+
+
+async def _worker(url: str, sessions: sessionmaker[Session], wait: bool) -> None:
+    app = _app(url)
+    _task(app, sessions)
+    async with app.open_async():
+        rescuing = asyncio.create_task(_rescue(app, sessions)) if wait else None
+        await app.run_worker_async(
+            queues=[QUEUE],
+            wait=wait,
+            delete_jobs="always",
+            update_heartbeat_interval=HEARTBEAT_SECONDS,
+            stalled_worker_timeout=DEAD_SECONDS,
+            shutdown_graceful_timeout=ENDING_SECONDS,
+            install_signal_handlers=wait,
+        )
+        if rescuing is not None:
+            rescuing.cancel()
+            with suppress(asyncio.CancelledError):
+                await rescuing
+
+
+async def _rescue(app: App, sessions: sessionmaker[Session], every: float = HEARTBEAT_SECONDS) -> None:
+    """Give the jobs of dead workers to living ones; a database that is away is asked again."""
+    while True:
+        await asyncio.sleep(every)
+        try:
+            for job in await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_SECONDS, queue=QUEUE):
+                log.warning("job of a dead worker", job=job.task_kwargs.get("job"))
+                await app.job_manager.retry_job(job)
+        except Exception:
+            log.exception("unexpected")

@@ -1,0 +1,68 @@
+"""Jobs in tests: asked for over the wire, worked off by a worker of the test's own."""
+
+from __future__ import annotations
+
+import json
+import time
+import urllib.request
+from concurrent.futures import ThreadPoolExecutor
+from typing import Any
+
+from flask import Flask
+from flask.testing import FlaskClient
+
+from jarana.usecases.queue import work_queue
+from tests.e2e.site import Site
+
+
+def work_waiting(app: Flask) -> None:
+    """Work off what waits; in a thread, since a browser's event loop may run in this one."""
+    sessions = app.extensions["sessions"]
+    url = sessions.kw["bind"].url.render_as_string(hide_password=False)
+    with ThreadPoolExecutor(1) as alone:
+        alone.submit(work_queue, url, sessions, wait=False).result()
+
+
+def found(client: FlaskClient, kind: str, **asked: Any) -> dict[str, Any]:
+    """Ask for a job, have it done, and return what was found."""
+    begun = client.post("/api/v1/jobs", json={"kind": kind} | asked)
+    assert begun.status_code == 202, begun.json
+    work_waiting(client.application)
+    job = client.get(f"/api/v1/jobs/{begun.json['id']}").json
+    assert job["state"] == "done", job
+    assert job["done"] == job["steps"] > 0
+    return job["found"]
+
+
+class Caller:
+    """Somebody signed in to a running server, without a browser."""
+
+    def __init__(self, site: Site) -> None:
+        self.site, self.cookie = site, ""
+        answer = self._open("POST", "/api/v1/sign-in", {"token": site.token()})
+        self.cookie = next(v for v in answer.headers.get_all("Set-Cookie") if v.startswith("jarana=")).split(";")[0]
+
+    def _open(self, method: str, path: str, body: object = None) -> Any:
+        sent = None if body is None else json.dumps(body).encode()
+        ask = urllib.request.Request(
+            f"{self.site.address}{path}",
+            data=sent,
+            method=method,
+            headers={"Content-Type": "application/json", "Cookie": self.cookie},
+        )
+        return urllib.request.urlopen(ask, timeout=20)
+
+    def call(self, method: str, path: str, body: object = None) -> Any:
+        """Return the JSON of an answer."""
+        with self._open(method, path, body) as answer:
+            return json.loads(answer.read())
+
+    def until(self, job: str, *states: str, seconds: float = 30) -> dict[str, Any]:
+        """Look at a job until it is in one of these states."""
+        end = time.monotonic() + seconds
+        while time.monotonic() < end:
+            seen: dict[str, Any] = self.call("GET", f"/api/v1/jobs/{job}")
+            if seen["state"] in states:
+                return seen
+            time.sleep(0.02)
+        raise AssertionError(f"still {seen['state']}")

@@ -1,0 +1,59 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { JobFailed, runJob } from "./run_job";
+
+type Step = { state: string; done?: number; steps?: number; found?: unknown; fault?: unknown };
+let calls: string[] = [];
+let steps: Step[] = [];
+
+function answer(body: unknown): Response {
+  return new Response(JSON.stringify(body), { status: 200, headers: { "Content-Type": "application/json" } });
+}
+
+beforeEach(() => {
+  calls = [];
+  vi.stubGlobal("fetch", async (request: Request) => {
+    calls.push(request.method);
+    if (request.signal.aborted) throw request.signal.reason;
+    if (request.method !== "GET") return answer({ id: "j1", state: "waiting", done: 0, steps: 0 });
+    return answer({ id: "j1", done: 0, steps: 0, ...(steps.shift() ?? { state: "waiting" }) });
+  });
+});
+afterEach(() => vi.unstubAllGlobals());
+
+const asked = { kind: "band" } as never;
+const run = (signal: AbortSignal, tell: (share: number) => void = () => undefined) =>
+  runJob<"band">(asked, signal, tell);
+
+describe("a job", () => {
+  it("is looked at until it is done, telling how far it is", async () => {
+    const found = { kind: "band", band: { members: 128 } };
+    steps = [
+      { state: "waiting" },
+      { state: "running", done: 32, steps: 128 },
+      { state: "running", done: 96, steps: 128 },
+      { state: "done", found },
+    ];
+    const told: number[] = [];
+    await expect(run(new AbortController().signal, (share) => told.push(share))).resolves.toEqual(found);
+    expect(told).toEqual([0, 0.25, 0.75]);
+    expect(calls).toEqual(["POST", "GET", "GET", "GET", "GET"]);
+  });
+
+  it("says why it failed", async () => {
+    steps = [{ state: "failed", fault: { detail: "It did not settle." } }];
+    await expect(run(new AbortController().signal)).rejects.toEqual(new JobFailed("It did not settle."));
+  });
+
+  it("says that it was stopped", async () => {
+    steps = [{ state: "stopped" }];
+    await expect(run(new AbortController().signal)).rejects.toBeInstanceOf(JobFailed);
+  });
+
+  it("is stopped at the server when nobody waits for it any more, and looked at no more", async () => {
+    const control = new AbortController();
+    const running = run(control.signal, () => control.abort());
+    steps = [{ state: "running", done: 1, steps: 128 }];
+    await expect(running).rejects.toBeDefined();
+    expect(calls).toEqual(["POST", "GET", "DELETE"]);
+  });
+});
