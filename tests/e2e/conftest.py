@@ -39,17 +39,32 @@ def enter(context: BrowserContext, site: Site) -> Page:
     return page
 
 
-@pytest.fixture
-def bench(browser: Browser, site: Site) -> Iterator[Page]:
-    """The workbench as the demo angler opens it, at 1280 x 800; no error may reach the console."""
+@pytest.fixture(scope="session")
+def window(browser: Browser) -> Iterator[BrowserContext]:
+    """A browser whose cache outlives a test, as anglers' do."""
     context = browser.new_context(
         viewport={"width": 1280, "height": 800}, color_scheme="light", reduced_motion="reduce"
     )
-    page = enter(context, site)
+    yield context
+    context.close()
+
+
+@pytest.fixture
+def bench(window: BrowserContext, site: Site) -> Iterator[Page]:
+    """The workbench as the demo angler opens it, at 1280 x 800; no error may reach the console. Nothing stays after it."""
+    page = enter(window, site)
     errors: list[str] = []
     page.on("pageerror", lambda error: errors.append(str(error)))
     yield page
-    context.close()
+    for other in window.pages:
+        if other != page:
+            other.close()
+    page.unroute_all(behavior="ignoreErrors")
+    page.goto("about:blank")
+    left = window.new_cdp_session(page)
+    left.send("Storage.clearDataForOrigin", {"origin": site.address, "storageTypes": "all"})
+    left.send("Network.clearBrowserCookies")
+    page.close()
     assert errors == []
 
 
