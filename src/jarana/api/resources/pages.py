@@ -39,7 +39,7 @@ def asset(name: str) -> Response:
     answer = send_from_directory(folder / "assets", name, max_age=31536000)
     if answer.status_code == 200 and Path(name).suffix in COMPRESSED:
         answer.vary.add("Accept-Encoding")
-        if "br" in request.accept_encodings:
+        if request.accept_encodings["br"]:
             answer.direct_passthrough = False
             answer.set_data(_compressed(folder / "assets" / name))
             answer.headers["Content-Encoding"] = "br"
