@@ -76,3 +76,27 @@ def violations(page: Page) -> list[str]:
         ".then(r => r.violations.map(v => v.id + ': ' + v.nodes.slice(0, 3).map(n => n.target + ' ' + n.failureSummary).join(' | ')))"
     )
     return list(found)
+
+
+SHOWN = {
+    "Rig": "[data-testid=tank]",
+    "Water": "[data-testid=section]",
+    "Tie": "[data-testid=column]",
+    "Tackle": "[role=grid]",
+}
+"""What is there once a place is."""
+
+
+def fits(browser: Browser, site: Site, place: str, width: int, height: int, scheme: str) -> None:
+    """Go to a place at a size and in a theme: nothing axe finds, nothing wider than the screen, on a desk nothing below it."""
+    context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)  # type: ignore[arg-type]
+    page = enter(context, site)
+    page.get_by_role("link", name=place, exact=True).click()
+    page.wait_for_selector(SHOWN[place])
+    if place == "Rig":
+        page.locator("#part-dropper").click()
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    if width >= 900:
+        assert page.evaluate("document.documentElement.scrollHeight") <= height
+    context.close()

@@ -8,29 +8,13 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import Site, violations
+from tests.e2e.conftest import violations
 from tests.e2e.e2e_help import drift_key, reading, wait_new_drift
 
 
 def library(page: Page) -> None:
     page.get_by_role("button", name=re.compile("rig in hand")).click()
     expect(page.get_by_role("dialog", name="Your rigs")).to_be_visible()
-
-
-def test_a_change_just_made_survives_a_reload_and_a_server_gone_in_the_middle(bench: Page, site: Site) -> None:
-    before = drift_key(bench)
-    bench.keyboard.press("]")
-    wait_new_drift(bench, before)
-    site.stop()
-    bench.keyboard.press("]")
-    expect(bench.get_by_text("The server does not answer.")).to_be_visible()
-    site.start()
-    expect(bench.locator("#part-point")).to_contain_text("3.8 mm", timeout=15000)
-    bench.reload()
-    expect(bench.locator("#part-point")).to_contain_text("3.8 mm")
-    expect(bench.get_by_test_id("save-state")).to_have_text(re.compile(r"rev \d · saved"), timeout=10000)
-    bench.reload()
-    expect(bench.locator("#part-point")).to_contain_text("3.8 mm")
 
 
 def test_history_reads_as_it_was_worked_is_compared_and_restored(bench: Page) -> None:

@@ -8,7 +8,7 @@ import time
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.e2e.conftest import Site, enter, violations
+from tests.e2e.conftest import Site, fits, violations
 
 
 @pytest.fixture
@@ -101,21 +101,19 @@ def test_rules_attached_are_read_with_source_and_the_usual_caution(water: Page) 
     expect(rules).to_contain_text("Check the licence and the local rules")
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-@pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)])
-@pytest.mark.parametrize("place", ["Water", "Tie"])
+@pytest.mark.parametrize(
+    ("place", "width", "height", "scheme"),
+    [
+        ("Water", 1280, 800, "dark"),
+        ("Water", 390, 844, "light"),
+        ("Tie", 1280, 800, "light"),
+        ("Tie", 390, 844, "dark"),
+    ],
+)
 def test_the_place_is_accessible_and_fits(
-    browser: Browser, site: Site, scheme: str, width: int, height: int, place: str
+    browser: Browser, site: Site, place: str, width: int, height: int, scheme: str
 ) -> None:
-    context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)
-    page = enter(context, site)
-    page.get_by_role("link", name=place, exact=True).click()
-    page.wait_for_selector("[data-testid=section], [data-testid=column]")
-    assert violations(page) == []
-    assert page.evaluate("document.documentElement.scrollWidth") <= width
-    if width >= 900:
-        assert page.evaluate("document.documentElement.scrollHeight") <= height
-    context.close()
+    fits(browser, site, place, width, height, scheme)
 
 
 def test_both_edges_of_the_zone_typed_one_after_the_other_are_kept_however_slow_the_answer(water: Page) -> None:

@@ -25,6 +25,7 @@ from jarana.usecases.queue import work_queue
 
 PROCESSES = 2
 JOB_PROCESSES = 2
+POLITE = 10
 """Processes that work off what takes longer than a request should."""
 THREADS = 8
 """Requests worked on at once in each process; the kernels run outside the interpreter's lock."""
@@ -58,7 +59,8 @@ def serve(host: str, port: int, processes: int = PROCESSES) -> int:
 
 
 def _jobs(url: str) -> None:
-    """Work off jobs in this process, on connections made here."""
+    """Work off jobs in this process, on connections made here; what somebody waits for at once goes before them."""
+    os.nice(POLITE)
     work_queue(url, make_sessions(make_engine(url)))
 
 

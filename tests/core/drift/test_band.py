@@ -11,8 +11,15 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.engine.hydro.turbulence import turbulence
 from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.model import Rig
+from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from tests.fishing import fished
+
+
+def stopped() -> Watch:
+    watch = Watch()
+    watch.stop()
+    return watch
 
 
 @pytest.fixture(scope="module")
@@ -52,14 +59,14 @@ def test_what_is_seldom_reached_has_no_p90(band: Band) -> None:
 
 
 def test_a_band_that_is_not_wanted_any_more_stops(contact_rig: Rig, weir_run: Reach) -> None:
-    assert band_of(fished(contact_rig, weir_run), stop=lambda: True) is None
+    assert band_of(fished(contact_rig, weir_run), stopped()) is None
 
 
 def test_readings_carry_the_band_beside_their_figure(contact_rig: Rig, weir_run: Reach) -> None:
     told = readings_with_band(fished(contact_rig, weir_run))
     assert told is not None
     _, readings = told
-    assert readings_with_band(fished(contact_rig, weir_run), stop=lambda: True) is None
+    assert readings_with_band(fished(contact_rig, weir_run), stopped()) is None
     zone = next(r for r in readings if r.key == "zone")
     assert int(zone.low) <= int(zone.figure) <= int(zone.high)
 

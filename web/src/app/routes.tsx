@@ -14,10 +14,13 @@ const router = createBrowserRouter([
       {
         ErrorBoundary: NotLoaded,
         children: [
-          { path: "/water", lazy: async () => ({ Component: (await import("../places/water")).WaterPlace }) },
-          { path: "/rig", lazy: async () => ({ Component: (await import("../places/rig")).RigPlace }) },
-          { path: "/rig/taper", lazy: async () => ({ Component: (await import("../places/taper")).TaperPlace }) },
-          { path: "/tie", lazy: async () => ({ Component: (await import("../places/tie")).TiePlace }) },
+          { path: "/water/:water?", lazy: async () => ({ Component: (await import("../places/water")).WaterPlace }) },
+          { path: "/rig/:rig?", lazy: async () => ({ Component: (await import("../places/rig")).RigPlace }) },
+          ...["/rig/taper", "/rig/:rig/taper"].map((path) => ({
+            path,
+            lazy: async () => ({ Component: (await import("../places/taper")).TaperPlace }),
+          })),
+          { path: "/tie/:rig?", lazy: async () => ({ Component: (await import("../places/tie")).TiePlace }) },
           { path: "/tackle/:kind?", lazy: async () => ({ Component: (await import("../places/tackle")).TacklePlace }) },
           { path: "*", element: <Navigate to="/rig" replace /> },
         ],

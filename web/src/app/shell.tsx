@@ -9,11 +9,13 @@ import { PLACES } from "../features/place_list";
 import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
 import { useBench } from "../state/bench_store";
+import { addressOf, namedBy } from "../state/in_hand_address";
 import { type Action, useActions, useKeyboard } from "../state/keys";
 import { addressSheets, followAddress, openSheet, searchWith } from "../state/open_sheets";
 import { useBook, useMe } from "../state/queries";
 import { useUndoHere } from "../state/undo_here";
 import { nextUnits } from "../state/units";
+import { useInHandAddress } from "../state/use_in_hand_address";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
@@ -42,6 +44,7 @@ function SignedIn() {
   const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
   useActions("everywhere", useEverywhere());
   useSheetAddress();
+  const missing = useInHandAddress(state === "ready");
   useKeyboard();
   return (
     <div className="flex h-dvh flex-col-reverse lg:flex-row print:block print:h-auto">
@@ -53,7 +56,7 @@ function SignedIn() {
         {PLACES.map(({ to, name, icon: Icon }) => (
           <NavLink
             key={to}
-            to={to}
+            to={addressNow(to)}
             className={({ isActive }) =>
               `flex flex-1 flex-col items-center gap-0.5 py-2.5 text-[13px] lg:flex-none ${
                 isActive
@@ -70,7 +73,8 @@ function SignedIn() {
       <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
         {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
         <div className="min-w-0 flex-1 lg:min-h-0">
-          {state === "no water" && needsWater ? <FirstWater book={book.data} /> : <Outlet />}
+          {missing ? <NotThere about={missing} /> : null}
+          {missing ? null : state === "no water" && needsWater ? <FirstWater book={book.data} /> : <Outlet />}
         </div>
       </div>
       <RigLibrary />
@@ -80,6 +84,27 @@ function SignedIn() {
       <KeySheet />
       <Toasts />
     </div>
+  );
+}
+
+/** The address of a place with the rig or water it would show. */
+function addressNow(to: string): string {
+  const { saved, docs } = useBench.getState();
+  const id = namedBy(to)?.about === "water" ? docs?.water.id : saved?.rigId;
+  return id ? addressOf(to, id) : to;
+}
+
+/** An address that names a rig or a water this person does not have. */
+function NotThere({ about }: { about: "rig" | "water" }) {
+  const navigate = useNavigate();
+  return (
+    <main className="p-6">
+      <h1 className="text-xl font-bold">There is no such {about} of yours</h1>
+      <p className="mt-2 mb-4 max-w-prose">It was removed, or its address belongs to somebody else.</p>
+      <Button strong onClick={() => void navigate(`/${about}`, { replace: true })}>
+        {about === "rig" ? "The rig in hand" : "Today's water"}
+      </Button>
+    </main>
   );
 }
 

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Attachment, UnitSystem } from "../api/client";
 import { bodyName, flyOf, sizeOf, weightOf } from "./bodies";

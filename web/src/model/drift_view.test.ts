@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Drift } from "../api/client";
 import { frameAt, nodeAt, spread, unstepped } from "./drift_view";

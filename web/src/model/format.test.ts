@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { UnitSystem } from "../api/client";
 import { figure, type Kind, text } from "./format";

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Rig } from "../api/client";
 import { layoutLine, partsOf } from "./line_layout";

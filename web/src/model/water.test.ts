@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Reach, UnitSystem } from "../api/client";
 import { alongText, isStill, paceText } from "./water";

@@ -86,9 +86,22 @@ function typing(target: EventTarget | null): boolean {
   );
 }
 
-/** The name of a pressed key as shortcuts write it: "ctrl+z", "]", "j". */
+/** Whether a list is dropped down: its letters look for a name. */
+function choosing(): boolean {
+  return document.querySelector('[role="listbox"][data-state="open"], [role="menu"][data-state="open"]') !== null;
+}
+
+/** Whether the sign was made with AltGr (or Option), as brackets are on many keyboards: then the sign is what counts. */
+function made(event: KeyboardEvent): boolean {
+  if (event.getModifierState("AltGraph")) return true;
+  return event.altKey && !event.ctrlKey && !event.metaKey && event.key.length === 1 && !/[a-z0-9]/i.test(event.key);
+}
+
+/** The name of a pressed key as shortcuts write it: "ctrl+z", "]", "j"; empty for one that is left to the browser. */
 export function keyName(event: KeyboardEvent): string {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  if (made(event)) return key;
+  if (event.altKey) return "";
   const control = event.ctrlKey || event.metaKey ? "ctrl+" : "";
   const shift = event.shiftKey && control ? "shift+" : "";
   return control + shift + key;
@@ -104,13 +117,14 @@ export function useActions(source: string, actions: Action[]): void {
   }, [source, actions, register, forget]);
 }
 
-/** Runs the offered actions by their keys anywhere on the page, but never while a person types or a dialog is open. */
+/** Runs the offered actions by their keys anywhere on the page, but never while a person types, chooses or reads a dialog. */
 export function useKeyboard(): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey || !useKeys.getState().on) return;
+      if (event.defaultPrevented || event.isComposing || !useKeys.getState().on) return;
       const name = keyName(event);
-      if (document.querySelector('[role="dialog"]')) return;
+      if (!name || document.querySelector('[role="dialog"]')) return;
+      if (choosing()) return;
       if (typing(event.target) && name !== "ctrl+k") return;
       const found = allActions().find((a) => keysOf(a) === name);
       if (!found) return;

@@ -56,4 +56,12 @@ describe("a job", () => {
     await expect(running).rejects.toBeDefined();
     expect(calls).toEqual(["POST", "GET", "DELETE"]);
   });
+
+  it("is stopped at the server when the page is left, and only while it runs", async () => {
+    const running = run(new AbortController().signal, () => window.dispatchEvent(new Event("pagehide")));
+    steps = [{ state: "running", done: 1, steps: 128 }, { state: "stopped" }];
+    await expect(running).rejects.toBeInstanceOf(JobFailed);
+    window.dispatchEvent(new Event("pagehide"));
+    expect(calls).toEqual(["POST", "GET", "DELETE", "GET"]);
+  });
 });

@@ -22,6 +22,7 @@ export async function runJob<K extends AskedJob["kind"]>(
   const stop = () => void api.DELETE("/api/v1/jobs/{job_id}", { params, keepalive: true }).catch(() => undefined);
   if (signal.aborted) stop();
   signal.addEventListener("abort", stop, { once: true });
+  window.addEventListener("pagehide", stop);
   try {
     for (let looks = 0; ; looks++) {
       await pause(LOOKS_MS[Math.min(looks, LOOKS_MS.length - 1)] ?? 250, signal);
@@ -33,6 +34,7 @@ export async function runJob<K extends AskedJob["kind"]>(
     }
   } finally {
     signal.removeEventListener("abort", stop);
+    window.removeEventListener("pagehide", stop);
   }
 }
 

@@ -1,6 +1,6 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useMemo, useRef, useState } from "react";
-import { useSize } from "./use_size";
 
 export type GridColumn = {
   key: string;
@@ -54,6 +54,7 @@ function sentOf(sent: Sent, row: string): Sent {
 const PAGE = 15;
 /** Every row is as high; only those in sight are drawn, so that a thousand cost what twenty do. */
 const ROW_PX = 30;
+const HEAD_PX = 34;
 const SPARE_ROWS = 12;
 
 /**
@@ -64,7 +65,7 @@ export function Grid(props: Props) {
   const { columns, rows, at, onAt, selected, onSelect, onType, onKey, sort, onSort } = props;
   const [editing, setEditing] = useState<Editing | null>(null);
   const [sent, setSent] = useState<Sent>({});
-  const [ref, size] = useSize<HTMLDivElement>();
+  const ref = useRef<HTMLDivElement>(null);
   const open = useRef(false);
   open.current = editing !== null;
   const wants = useRef(false);
@@ -73,23 +74,27 @@ export function Grid(props: Props) {
   const rowIndex = rows.findIndex((r) => r.id === here?.row);
   const columnIndex = columns.findIndex((c) => c.key === here?.column);
 
-  const [top, setTop] = useState(0);
-  const inSight = Math.ceil((size.height || 600) / ROW_PX);
-  const first = Math.max(0, Math.min(Math.floor(top / ROW_PX), rows.length - inSight) - SPARE_ROWS);
-  const last = Math.min(rows.length, first + inSight + 2 * SPARE_ROWS);
+  const sight = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => ref.current,
+    estimateSize: () => ROW_PX,
+    getItemKey: (i) => rows[i]?.id ?? i,
+    overscan: SPARE_ROWS,
+    paddingStart: HEAD_PX,
+    scrollPaddingStart: HEAD_PX,
+    initialRect: { width: 0, height: 600 },
+  });
+  const drawn = sight.getVirtualItems();
+  const first = drawn[0]?.index ?? 0;
+  const last = (drawn[drawn.length - 1]?.index ?? -1) + 1;
   const widths = useMemo(() => columns.map((column, i) => widthOf(column, rows, i)), [columns, rows]);
 
   // The row one is in is brought into sight, under the head of the table.
   const wanted = at?.row;
   useEffect(() => {
-    const box = ref.current;
     const index = rows.findIndex((r) => r.id === wanted);
-    if (!box || index < 0) return;
-    const from = index * ROW_PX;
-    const room = box.clientHeight - ROW_PX - 6;
-    if (from < box.scrollTop) box.scrollTop = from;
-    else if (from + ROW_PX > box.scrollTop + room) box.scrollTop = from + ROW_PX - room;
-  }, [wanted, rows, ref]);
+    if (index >= 0) sight.scrollToIndex(index);
+  }, [wanted, rows, sight]);
 
   useEffect(() => {
     if (!wants.current || editing) return;
@@ -196,12 +201,7 @@ export function Grid(props: Props) {
   };
 
   return (
-    <div
-      ref={ref}
-      className="h-full overflow-auto [overflow-anchor:none]"
-      onKeyDown={press}
-      onScroll={(e) => setTop(e.currentTarget.scrollTop)}
-    >
+    <div ref={ref} className="h-full overflow-auto [overflow-anchor:none]" onKeyDown={press}>
       <table
         role="grid"
         aria-label={props.label}

@@ -1,0 +1,86 @@
+"""Every rig and every water has an address: it can be kept, opened in another window, and gone back from."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.e2e.conftest import Site
+from tests.e2e.test_keeping import library
+
+FIRST, OTHER = "Two nymphs, level contact", "Two nymphs under a float"
+
+
+def address(page: Page) -> str:
+    """Return the address once it names the rig."""
+    expect(page).to_have_url(re.compile(r"/rig/[0-9a-f-]{36}$"))
+    return page.url
+
+
+def chip(page: Page, name: str) -> None:
+    expect(page.get_by_role("button", name=re.compile("^rig in hand"))).to_contain_text(name)
+
+
+def take(page: Page, name: str) -> None:
+    library(page)
+    page.get_by_role("button", name=f"Take {name} in hand").click()
+    chip(page, name)
+
+
+def test_a_rig_taken_in_hand_has_an_address_and_back_takes_the_one_before(bench: Page) -> None:
+    chip(bench, FIRST)
+    first = address(bench)
+    take(bench, OTHER)
+    expect(bench).to_have_url(re.compile(r"/rig/[0-9a-f-]{36}"))
+    assert bench.url.partition("?")[0] != first
+    bench.keyboard.press("Escape")
+    bench.get_by_role("link", name="Tie", exact=True).click()
+    expect(bench).to_have_url(re.compile(r"/tie/[0-9a-f-]{36}$"))
+    bench.goto(first)
+    chip(bench, FIRST)
+
+
+def test_back_takes_the_rig_before_and_keeps_what_was_changed(bench: Page) -> None:
+    first = address(bench)
+    bench.keyboard.press("]")
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+    take(bench, OTHER)
+    bench.keyboard.press("Escape")
+    for _ in range(4):
+        if bench.url == first:
+            break
+        bench.go_back()
+    chip(bench, FIRST)
+    expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
+    expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved")
+
+
+def test_an_address_opens_its_rig_in_another_window_and_its_taper(bench: Page) -> None:
+    first = address(bench)
+    take(bench, OTHER)
+    other = bench.context.new_page()
+    other.goto(f"{first}/taper")
+    chip(other, FIRST)
+    expect(other).to_have_url(f"{first}/taper")
+    other.reload()
+    chip(other, FIRST)
+
+
+def test_a_water_has_an_address(bench: Page) -> None:
+    bench.get_by_role("link", name="Water", exact=True).click()
+    expect(bench).to_have_url(re.compile(r"/water/weir-run$"))
+    bench.get_by_role("button", name=re.compile("Alder Flats")).first.click()
+    expect(bench).to_have_url(re.compile(r"/water/alder-flats$"))
+    bench.go_back()
+    expect(bench).to_have_url(re.compile(r"/water/weir-run$"))
+    expect(bench.get_by_role("button", name="today's water")).to_contain_text("Weir Run")
+
+
+def test_what_is_not_there_is_said_and_one_goes_on_with_what_is(bench: Page, site: Site) -> None:
+    for about, way in (("rig", "The rig in hand"), ("water", "Today's water")):
+        bench.goto(f"{site.address}/{about}/0b6f2d52-7f0e-4f0a-9f3e-0a4b1f8f3c11")
+        expect(bench.get_by_role("heading", level=1)).to_have_text(f"There is no such {about} of yours")
+        bench.get_by_role("button", name=way, exact=True).click()
+        expect(bench.get_by_role("heading", name="There is no such")).to_have_count(0)
+    expect(bench).to_have_url(re.compile(r"/water/weir-run$"))

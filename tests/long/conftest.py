@@ -1,0 +1,7 @@
+"""The browser's fixtures, here too."""
+
+from __future__ import annotations
+
+from tests.e2e.conftest import bench, browser_type_launch_args, site, window
+
+__all__ = ["bench", "browser_type_launch_args", "site", "window"]
