@@ -290,12 +290,16 @@ def half_up(value: float, decimals: int) -> str:
     return f"{exact + 0:.{decimals}f}" if exact else f"{0:.{decimals}f}"
 
 
+@dataclass(frozen=True)
 class Writer:
     """Writes SI values in a person's units, and reads what the person types in a field that is written so."""
 
-    def __init__(self, system: System = "metric") -> None:
-        self.system: System = system
-        self.rules = SYSTEMS[system]
+    system: System = "metric"
+
+    @property
+    def rules(self) -> Mapping[str, Rule]:
+        """How each kind of figure is written."""
+        return SYSTEMS[self.system]
 
     def figure(self, what: str, si: float) -> Figure:
         """Return a value in the rule called `what` (``length``, ``diameter``, ``force``, …)."""

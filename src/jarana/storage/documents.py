@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import json
+from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
 from sqlalchemy import types
@@ -12,6 +14,12 @@ from jarana.core.documents import Document as CoreDocument
 from jarana.core.documents import read, written
 
 Model = TypeVar("Model", bound=CoreDocument)
+
+
+@lru_cache(maxsize=4096)
+def _read(model: type[Model], text: str) -> Model:
+    """Return the document of a text: known by its content, so it is never out of date, and frozen, so it is shared."""
+    return read(model, json.loads(text))
 
 
 class Document(types.TypeDecorator[Model], Generic[Model]):
@@ -30,7 +38,7 @@ class Document(types.TypeDecorator[Model], Generic[Model]):
 
     def process_result_value(self, value: Any, dialect: Dialect) -> Model | None:
         """Read a document, upgraded and validated."""
-        return None if value is None else read(self.model, value)
+        return None if value is None else _read(self.model, json.dumps(value))
 
     def __repr__(self) -> str:
         """Migrations see plain JSONB."""

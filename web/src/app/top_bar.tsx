@@ -15,8 +15,10 @@ type Props = { book: Book; system: UnitSystem };
 
 /** Today's water, the rig in hand, and what can be done with both; on top of every place. */
 export function TopBar({ book, system }: Props) {
-  const { past, future, docs, lost, trouble } = useBench();
-  const { undo, redo } = useUndo(past.length > 0, future.length > 0);
+  const docs = useBench((s) => s.docs);
+  const lost = useBench((s) => s.lost);
+  const trouble = useBench((s) => s.trouble);
+  const { undo, redo } = useUndo();
   const keeping = useKeepRig();
   const water = useKeepWater();
   const [theme, toggleTheme] = useTheme();
@@ -72,9 +74,11 @@ export function TopBar({ book, system }: Props) {
 }
 
 /** Undo and redo of the place one is in. */
-function useUndo(past: boolean, future: boolean): UndoHere {
+function useUndo(): UndoHere {
   const here = useUndoHere((s) => s.here);
-  const { undo, redo } = useBench();
+  const past = useBench((s) => s.past.length > 0);
+  const future = useBench((s) => s.future.length > 0);
+  const { undo, redo } = useBench.getState();
   return here ?? { undo: past ? undo : null, redo: future ? redo : null };
 }
 

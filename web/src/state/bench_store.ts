@@ -177,9 +177,8 @@ export const useBench = create<State & Actions>((set, get) => {
       jump({ ...docs, rig });
     },
     edit(edit, field = "") {
-      const faults = { ...get().faults };
-      delete faults[field];
-      set({ waiting: [...get().waiting, { edit, field }], faults, trouble: "" });
+      if (field in get().faults) get().clearFault(field);
+      set({ waiting: [...get().waiting, { edit, field }], trouble: "" });
       void send();
     },
     setWater(water, number) {

@@ -43,7 +43,7 @@ export function useKeepRig(): Omit<Keeping<RigRevision>, "state"> & { state: Sav
   const queries = useQueryClient();
   const docs = useBench((s) => s.docs);
   const saved = useBench((s) => s.saved);
-  const waiting = useBench((s) => s.waiting);
+  const waits = useBench((s) => s.waiting.length > 0);
   const keeping = useAutosave<RigRevision>({
     now: docs?.rig,
     dirty: isDirty(),
@@ -68,7 +68,7 @@ export function useKeepRig(): Omit<Keeping<RigRevision>, "state"> & { state: Sav
     },
   });
   useDraft();
-  const calm = keeping.state === "stale" || waiting.length === 0 || !saved;
+  const calm = keeping.state === "stale" || !waits || !saved;
   return { ...keeping, state: calm ? keeping.state : "sending" };
 }
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from jarana.core.law import told_again
 from jarana.core.rig.geometry import below_place, hooks_of, place, span_starts
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
@@ -40,6 +41,7 @@ class StrengthLink:
     why: str
 
 
+@told_again
 def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
     """Return everything that can break, from the fly line to the hooks."""
     links: list[StrengthLink] = []

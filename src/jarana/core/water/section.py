@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 
 from jarana.core.caution import Caution, caution
@@ -84,6 +86,7 @@ class Section(Frozen):
     laws: tuple[Asked, ...] = ()
 
 
+@lru_cache(maxsize=64)
 def section_of(reach: Reach, writer: Writer) -> Section:
     """Return what the Water place draws and says of a reach."""
     with listening() as heard:
