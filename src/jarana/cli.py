@@ -186,6 +186,22 @@ def _tackle(folder: Path) -> Drawer:
     return drawer_of(texts)
 
 
+def _words(_arguments: argparse.Namespace) -> int:
+    import importlib
+    import pkgutil
+
+    from fluent.syntax import serialize
+    from fluent.syntax.ast import Resource
+
+    import jarana.core
+    from jarana.core.words import catalogue
+
+    for module in pkgutil.walk_packages(jarana.core.__path__, "jarana.core."):
+        importlib.import_module(module.name)
+    rows = (f"## {module}\n{serialize(Resource(list(found.values())))}" for module, found in catalogue().items())
+    return _print("\n".join(rows))
+
+
 def _methods(arguments: argparse.Namespace) -> int:
     from jarana.core.methods import methods, ranked
     from jarana.core.water.reach import Reach
@@ -260,6 +276,8 @@ def main(argv: list[str] | None = None) -> int:
     methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)
+    words = commands.add_parser("words", help="the catalogue: every sentence and label of the core, by module")
+    words.set_defaults(run=_words)
     export = commands.add_parser("export", help="write waters, rules, rigs and tackle of a running demo as files")
     export.add_argument("folder", help="where to, a new or an empty folder")
     export.add_argument("--data", default=".jarana", help="where the demo keeps everything")

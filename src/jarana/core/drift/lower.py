@@ -15,6 +15,15 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import BENDING, line_parts
 from jarana.core.tackle.hook import STEEL
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+more-line-let-down = More line is let down than the water is deep: { $spare } of it lies on the bed at the start.
+ring = ring { $id }
+""",
+)
 
 DROPPER_ANGLE = math.radians(25)
 FRAME = 0.1
@@ -101,7 +110,7 @@ def _laid(lies: Start, segments: list[Segment], water: Reach, situation: Situati
     if spare <= TOO_LONG:
         return []
     writer = situation.writer
-    text = f"More line is let down than the water is deep: {writer.text('length', spare)} of it lies on the bed at the start."
+    text = say("more-line-let-down", spare=writer.text("length", spare))
     return [Note("laid", text)]
 
 
@@ -186,4 +195,6 @@ def _ring(joint: Joint) -> Body:
     """Return a ring as a small steel torus whose wire is a quarter of its width."""
     assert joint.ring is not None
     mass, across = joint.ring.mass_mg * 1e-6, joint.ring.diameter_mm / 1000
-    return Body(mass=mass, volume=mass / STEEL, drag_area=1.2 * across * across * math.pi / 8, name=f"ring {joint.id}")
+    return Body(
+        mass=mass, volume=mass / STEEL, drag_area=1.2 * across * across * math.pi / 8, name=say("ring", id=joint.id)
+    )

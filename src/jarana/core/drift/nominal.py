@@ -11,6 +11,14 @@ import numpy as np
 from jarana.core.drift.result import Drift, FlyDrift, drift_key, simulate
 from jarana.core.motions.seen import Seen, SeenFly
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+dry-rides-surface-only = The dry rides on the surface; only its tippet is in the water.
+""",
+)
 
 MOST_KEPT = 96
 """Drifts kept in a process; one takes about 200 kB."""
@@ -59,7 +67,7 @@ def story(situation: Situation) -> str:
     """Return what the drift shows, in a sentence or two, by how the rig is moved."""
     drift = nominal(situation)
     if not drift.flies:
-        return "The dry rides on the surface; only its tippet is in the water."
+        return say("dry-rides-surface-only")
     return situation.motion.story(seen_of(situation, drift))
 
 

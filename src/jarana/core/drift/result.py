@@ -24,6 +24,15 @@ from jarana.core.model import Frozen, content_hash
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-settled-shape-was = No settled shape was found for this float; its load is not told.
+part-line-goes-slack = Part of the line goes slack on the way; depths there are good to about 10 cm.
+""",
+)
 
 CORE = Path(__file__).parent.parent
 DRIFT_VERSION = source_hash(
@@ -282,7 +291,7 @@ def _load(lowered: Lowered, situation: Situation) -> tuple[float | None, list[No
     try:
         load = steady_float(replace(lowered.scenario, top=top, bed_profile=())).load
     except (SolverError, InputError):
-        return None, [Note("load", "No settled shape was found for this float; its load is not told.")]
+        return None, [Note("load", say("no-settled-shape-was"))]
     return (load if load is not None and math.isfinite(load) else None), []
 
 
@@ -419,5 +428,5 @@ def _first_crossing(times: np.ndarray, x: np.ndarray, height: np.ndarray) -> tup
 
 def _notes(chain: ChainRun) -> list[Note]:
     if chain.least_tension < SLACK_TENSION:
-        return [Note("slack", "Part of the line goes slack on the way; depths there are good to about 10 cm.")]
+        return [Note("slack", say("part-line-goes-slack"))]
     return []

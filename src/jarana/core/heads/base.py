@@ -9,6 +9,14 @@ from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+the = the { $noun }
+""",
+)
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
@@ -94,7 +102,7 @@ class HeadPart(Frozen):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return what holds the rig, as a history tells it."""
-        return f"the {self.noun}"
+        return say("the", noun=self.noun)
 
     def not_thrown_by_loop(self) -> str:
         """Return why no loop throws such a rig; empty where one does."""

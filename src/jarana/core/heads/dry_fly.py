@@ -11,6 +11,18 @@ from jarana.core.errors import InputError
 from jarana.core.heads.base import HeadPart, Sign
 from jarana.core.model import Key
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+dry-fly-sits-joint = the dry fly sits at a joint of the line or at its end, and has a lift of its own
+dry-fly-lift-own = a dry fly with a lift of its own is wanted
+dry-fly-used = the dry fly, used
+dry-fly = the dry fly
+dry = the dry
+""",
+)
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
@@ -40,7 +52,7 @@ class DryFlyHead(HeadPart):
         """Say whether that fly can hold a rig."""
         hung = next((a for a in rig.attachments if a.id == self.fly), None)
         if hung is None or hung.at.kind not in ("joint", "point") or hung.fly is None or hung.fly.lift_gf is None:
-            return "the dry fly sits at a joint of the line or at its end, and has a lift of its own"
+            return say("dry-fly-sits-joint")
         return ""
 
     def hangs_from(self, rig: Rig) -> float:
@@ -58,7 +70,7 @@ class DryFlyHead(HeadPart):
         """Return the fly as a float: a sphere of its volume, its hackle bearing what buoyancy does not."""
         fly = rig.attachment(self.fly).fly
         if fly is None or fly.lift_gf is None:
-            raise InputError.one("rig.head.fly", self.fly, "a dry fly with a lift of its own is wanted")
+            raise InputError.one("rig.head.fly", self.fly, say("dry-fly-lift-own"))
         body = fly.body(self.fly)
         radius = (3 * body.volume / (4 * math.pi)) ** (1 / 3)
         bare = FreeTop(radius, body.mass)
@@ -68,12 +80,12 @@ class DryFlyHead(HeadPart):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return the fly and its state."""
-        return "the dry fly, used" if self.used else "the dry fly"
+        return say("dry-fly-used") if self.used else say("dry-fly")
 
     def sign(self, rig: Rig) -> Sign | None:
         """Return the dry."""
         fly = rig.attachment(self.fly).fly
-        return Sign("the dry", SEEN_BY_SHANK * fly.hook.shank_mm / 1000) if fly else None
+        return Sign(say("dry"), SEEN_BY_SHANK * fly.hook.shank_mm / 1000) if fly else None
 
 
 HEAD = DryFlyHead

@@ -12,6 +12,17 @@ from jarana.core.engine.scenario import FreeTop
 from jarana.core.heads.base import HeadPart, Sign, Thrown
 from jarana.core.tackle.float import Float
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+float-set-farther-above = the float is set farther above the point than the leader is long
+above-point = { $name } { $above_point_mm } above the point
+you-own = ; you own { $what }
+float-g = Float: { $name }, { $lift_gf } g{ $own }.
+""",
+)
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
@@ -36,7 +47,7 @@ class FloatHead(HeadPart):
     def fault(self, rig: Rig) -> str:
         """Say whether it is set on the leader."""
         if self.above_point_mm > rig.length * 1000:
-            return "the float is set farther above the point than the leader is long"
+            return say("float-set-farther-above")
         return ""
 
     def hangs_from(self, rig: Rig) -> float:
@@ -49,7 +60,7 @@ class FloatHead(HeadPart):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return float and setting."""
-        return f"{self.body.name} {writer.text('length', self.above_point_mm / 1000)} above the point"
+        return say("above-point", name=self.body.name, above_point_mm=writer.text("length", self.above_point_mm / 1000))
 
     def thrown(self, rig: Rig) -> Thrown | None:
         """Return the float in the air."""
@@ -68,8 +79,8 @@ class FloatHead(HeadPart):
         """Say that it is not among the floats owned."""
         if self.body.id in {f.id for f in drawer.floats}:
             return ""
-        own = f"; you own {', '.join(f.name for f in drawer.floats)}" if drawer.floats else ""
-        return f"Float: {self.body.name}, {self.body.lift_gf:g} g{own}."
+        own = say("you-own", what=", ".join(f.name for f in drawer.floats)) if drawer.floats else ""
+        return say("float-g", name=self.body.name, lift_gf=f"{self.body.lift_gf:g}", own=own)
 
 
 HEAD = FloatHead

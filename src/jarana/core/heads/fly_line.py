@@ -8,6 +8,14 @@ from pydantic import Field
 
 from jarana.core.heads.base import LINE_SPACING, HeadPart
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+fly-line = { $out_mm } of fly line
+""",
+)
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
@@ -27,7 +35,7 @@ class FlyLineHead(HeadPart):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return how much line is out."""
-        return f"{writer.text('travel', self.out_mm / 1000)} of fly line"
+        return say("fly-line", out_mm=writer.text("travel", self.out_mm / 1000))
 
     def line_out(self) -> float:
         """Return the line in the water."""

@@ -5,6 +5,15 @@ from __future__ import annotations
 from typing import TYPE_CHECKING, ClassVar, Literal
 
 from jarana.core.heads.base import WITH_ROD_S, HeadPart, Sign
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+flies-throw-line-flicked = the flies throw the line, flicked or lobbed on a tight line
+sighter = the sighter
+""",
+)
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
@@ -41,11 +50,11 @@ class HeldHead(HeadPart):
 
     def not_thrown_by_loop(self) -> str:
         """Return how it is thrown instead."""
-        return "the flies throw the line, flicked or lobbed on a tight line"
+        return say("flies-throw-line-flicked")
 
     def sign(self, rig: Rig) -> Sign | None:
         """Return the sighter."""
-        return Sign("the sighter", SIGHTER_SEEN)
+        return Sign(say("sighter"), SIGHTER_SEEN)
 
 
 HEAD = HeldHead

@@ -9,6 +9,24 @@ from jarana.core.law import Law, Range, quiet
 from jarana.core.leader.turnover import STEP, Air, CastMass, CastSection, Turnover, turn_over
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+end = end of { $name }
+just-fails-head-wind = just fails in a head wind of { $fails }
+fails-calm-air = fails in calm air
+no-wind-you-would = no wind you would fish in stops it
+last-fall-heap = the last { $left } fall in a heap
+fly-does-not-straighten = the fly does not straighten
+loop-dies = The loop dies: { $pile }; it { $spare }.
+turns-over = Turns over
+turns-over-only-if = Turns over only if it is stopped high
+turns-over-hard-kicks = Turns over hard and kicks: a softer stroke, or a longer tippet
+last-fly-still-moves = { $how }; the last fly still moves at { $speed }; { $spare }.
+""",
+)
 
 CAST = Law(
     "a cast judged by its loop",
@@ -115,7 +133,7 @@ def cast_of(
     ends, s = [CastMass(0.0, 0.0, 0.0, "fly line")], 0.0
     for section, name in zip(sections, names, strict=True):
         s += section.length
-        ends.append(CastMass(s, 0.0, 0.0, f"end of {name}"))
+        ends.append(CastMass(s, 0.0, 0.0, say("end", name=name)))
     # At the very end nothing moves any more but the last fly.
     ends.pop()
     result = run_loop(sections, [*masses, *ends], stroke, wind)
@@ -142,23 +160,23 @@ def cast_of(
 
 def _sentence(verdict: Verdict, speed: float, died: float | None, whole: float, fails: float, writer: Writer) -> str:
     spare = (
-        f"just fails in a head wind of {writer.text('wind', fails)}"
+        say("just-fails-head-wind", fails=writer.text("wind", fails))
         if 0 < fails < MOST_WIND
-        else "fails in calm air"
+        else say("fails-calm-air")
         if fails <= 0
-        else "no wind you would fish in stops it"
+        else say("no-wind-you-would")
     )
     if verdict == "piles":
         left = whole - (died or 0.0)
         pile = (
-            f"the last {writer.text('short' if left < 1 else 'length', left)} fall in a heap"
+            say("last-fall-heap", left=writer.text("short" if left < 1 else "length", left))
             if left > 0.05
-            else "the fly does not straighten"
+            else say("fly-does-not-straighten")
         )
-        return f"The loop dies: {pile}; it {spare}."
+        return say("loop-dies", pile=pile, spare=spare)
     how = {
-        "turns over": "Turns over",
-        "needs height": "Turns over only if it is stopped high",
-        "kicks": "Turns over hard and kicks: a softer stroke, or a longer tippet",
+        "turns over": say("turns-over"),
+        "needs height": say("turns-over-only-if"),
+        "kicks": say("turns-over-hard-kicks"),
     }[verdict]
-    return f"{how}; the last fly still moves at {writer.text('speed', speed)}; {spare}."
+    return say("last-fly-still-moves", how=how, speed=writer.text("speed", speed), spare=spare)

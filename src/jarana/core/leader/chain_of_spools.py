@@ -9,6 +9,20 @@ from itertools import pairwise
 
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.material import Material, materials
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+butt = butt { $mm }
+sighter = sighter { $mm }
+coloured = coloured { $mm }
+butt-mm = a butt of { $low } to { $high } mm
+to = { $low } to { $high }
+mm-between = { $one } mm, between { $a } and { $b }
+least-two-between-mm = at least two between { $a } and { $b } mm: about { $low } and { $high }
+""",
+)
 
 MOST_SECTIONS = 12
 BUTT_LEAST, BUTT_BEST, BUTT_MOST = 0.50, 0.65, 0.75
@@ -31,10 +45,12 @@ class Limits:
 
 def ladder() -> tuple[Spool, ...]:
     """Return the reference ladder: butt nylon by 0.05 mm, tippet nylon in X numbers, sighters and coloured mono."""
-    butts = [_of("nylon-butt", mm, f"butt {mm:.2f}", i) for i, mm in enumerate(LADDER_BUTTS)]
+    butts = [_of("nylon-butt", mm, say("butt", mm=f"{mm:.2f}"), i) for i, mm in enumerate(LADDER_BUTTS)]
     tippets = [_of("nylon-tippet", round((0.011 - x / 1000) * 25.4, 4), f"{x}X", 50 + x) for x in range(1, 9)]
-    contact = [_of("sighter", mm, f"sighter {mm:.2f}", 70 + i) for i, mm in enumerate((0.14, 0.16, 0.18))]
-    contact += [_of("coloured-mono", mm, f"coloured {mm:.2f}", 80 + i) for i, mm in enumerate((0.16, 0.18, 0.20))]
+    contact = [_of("sighter", mm, say("sighter", mm=f"{mm:.2f}"), 70 + i) for i, mm in enumerate((0.14, 0.16, 0.18))]
+    contact += [
+        _of("coloured-mono", mm, say("coloured", mm=f"{mm:.2f}"), 80 + i) for i, mm in enumerate((0.16, 0.18, 0.20))
+    ]
     return (*butts, *tippets, *contact)
 
 
@@ -86,17 +102,17 @@ def missing(path: Sequence[Spool], limits: Limits) -> list[str]:
     lines = []
     if limits.tip is not None and not BUTT_LEAST <= path[0].diameter_mm / limits.tip <= BUTT_MOST:
         low, high = 0.6 * limits.tip, 0.7 * limits.tip
-        lines.append(f"a butt of {low:.2f} to {high:.2f} mm")
+        lines.append(say("butt-mm", low=f"{low:.2f}", high=f"{high:.2f}"))
     for above, below in pairwise(path):
         a, b = above.diameter_mm, below.diameter_mm
         if allowed(a, b, limits):
             continue
         low, high = max(a - limits.step, a / limits.ratio), min(b + limits.step, b * limits.ratio)
         if low <= high + 1e-6:
-            one = f"{low:.2f}" if high - low < 0.005 else f"{low:.2f} to {high:.2f}"
-            lines.append(f"{one} mm, between {a:.3g} and {b:.3g}")
+            one = f"{low:.2f}" if high - low < 0.005 else say("to", low=f"{low:.2f}", high=f"{high:.2f}")
+            lines.append(say("mm-between", one=one, a=f"{a:.3g}", b=f"{b:.3g}"))
         else:
-            lines.append(f"at least two between {a:.3g} and {b:.3g} mm: about {low:.2f} and {high:.2f}")
+            lines.append(say("least-two-between-mm", a=f"{a:.3g}", b=f"{b:.3g}", low=f"{low:.2f}", high=f"{high:.2f}"))
     return lines
 
 

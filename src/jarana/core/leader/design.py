@@ -32,6 +32,27 @@ from jarana.core.leader.written import written
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import knots
 from jarana.core.units import INCH, Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+one = one of{" "}
+knot-between-two-lines = a knot between two lines: { $wanted }
+most-four-fifths-leader = at most four fifths of the leader
+no-tippet-mm-nearest = no tippet of { $tippet_mm } mm: { $diameter_mm } is the nearest
+tippet-mm = a tippet of { $tippet_mm } mm
+no-spool-taper-from = no spool to taper from
+butt-nylon-from-0 = butt nylon from 0.30 mm up
+sections-under-mm-leader = sections under { $least_section_mm } mm: the leader is too short for its steps
+butt = a butt
+butt-too-thin-or = the butt is too thin or too stout: 50 to 75 % of the fly line's tip carries on
+step-between-mm-over = the step between { $where } mm is over { $step } mm or ratio { $ratio }
+sighter-0-14-0 = a sighter of 0.14 to 0.18 mm
+too-short-sighter-tippet = too short for its sighter and tippet
+tippet-comes-m-longer = with a tippet it comes to { $long } m: longer than asked for
+""",
+)
 
 UNITS_MM = {"5 mm": 5.0, "quarter inch": INCH * 250}
 ROUGH = 0.03
@@ -57,15 +78,15 @@ def design(spec: LeaderSpec, writer: Writer) -> LeaderDesign:
     """
     school = schools().get(spec.school)
     if school is None:
-        raise InputError.one("school", spec.school, "one of " + ", ".join(schools()))
+        raise InputError.one("school", spec.school, say("one") + ", ".join(schools()))
     if spec.joint not in knots() or "line" not in knots()[spec.joint].joins:
         wanted = ", ".join(k for k, knot in knots().items() if "line" in knot.joins)
-        raise InputError.one("joint", spec.joint, f"a knot between two lines: {wanted}")
+        raise InputError.one("joint", spec.joint, say("knot-between-two-lines", wanted=wanted))
     spools = spec.spools or ladder()
     unit = UNITS_MM[spec.round_to]
     total = max(round(spec.total_mm / unit), 4)
     if spec.tippet_length_mm is not None and school.kind == "taper" and spec.tippet_length_mm > 0.8 * spec.total_mm:
-        raise InputError.one("tippet_length_mm", f"{spec.tippet_length_mm:g}", "at most four fifths of the leader")
+        raise InputError.one("tippet_length_mm", f"{spec.tippet_length_mm:g}", say("most-four-fifths-leader"))
     made = MAKERS[school.kind](spec, school, spools, total, unit)
     with listening() as heard:
         leader = written(spec, school, made, unit, writer)
@@ -80,8 +101,8 @@ def _tippet(spec: LeaderSpec, spools: Sequence[Spool]) -> tuple[Spool, list[str]
         return best, [], []
     return (
         best,
-        [f"no tippet of {spec.tippet_mm:.2f} mm: {best.diameter_mm:.3g} is the nearest"],
-        [f"a tippet of {spec.tippet_mm:.2f} mm"],
+        [say("no-tippet-mm-nearest", tippet_mm=f"{spec.tippet_mm:.2f}", diameter_mm=f"{best.diameter_mm:.3g}")],
+        [say("tippet-mm", tippet_mm=f"{spec.tippet_mm:.2f}")],
     )
 
 
@@ -91,7 +112,7 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
     found = paths([s for s in spools if tapers(s.material)], tippet, limits)
     if not found or (len(found[0][1]) < 2 and len(found) == 1):
         lone = Piece("tippet", tippet, tippet.material, tippet.diameter_mm, tippet.diameter_mm, total)
-        return Made((lone,), ("no spool to taper from", *broken), ("butt nylon from 0.30 mm up", *lacks))
+        return Made((lone,), (say("no-spool-taper-from"), *broken), (say("butt-nylon-from-0"), *lacks))
     shares = spec.shares or Shares(butt=school.butt, step=school.step, tippet=school.tippet)
     cheapest = min(cost for cost, _ in found)
     whole = [path for cost, path in found if cost < OVER or cost <= cheapest + 1e-9]
@@ -108,7 +129,7 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
     if best is None:
         path = min(whole, key=len)
         best = (0.0, _even(path, total))
-        broken.append(f"sections under {spec.least_section_mm:g} mm: the leader is too short for its steps")
+        broken.append(say("sections-under-mm-leader", least_section_mm=f"{spec.least_section_mm:g}"))
     chosen = best[1]
     wrong = missing([p.spool for p in chosen if p.spool], limits)
     if wrong:
@@ -118,10 +139,10 @@ def _taper(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: int
 
 
 def _broken(line: str, limits: Limits) -> str:
-    if line.startswith("a butt"):
-        return "the butt is too thin or too stout: 50 to 75 % of the fly line's tip carries on"
+    if line.startswith(say("butt")):
+        return say("butt-too-thin-or")
     where = line.partition("between ")[2].partition(":")[0].removesuffix(" mm")
-    return f"the step between {where} mm is over {limits.step:g} mm or ratio {limits.ratio:g}"
+    return say("step-between-mm-over", where=where, step=f"{limits.step:g}", ratio=f"{limits.ratio:g}")
 
 
 def _around(share: float, tolerance: float) -> tuple[float, ...]:
@@ -187,9 +208,9 @@ def _contact(spec: LeaderSpec, school: School, spools: Sequence[Spool], total: i
     tip = round((spec.tippet_length_mm or 0.3 * spec.total_mm) / unit)
     mark = round(SIGHTER_MM / unit) if sighter.material.key == "sighter" else 0
     if mark == 0:
-        lacks.append("a sighter of 0.14 to 0.18 mm")
+        lacks.append(say("sighter-0-14-0"))
     if total - tip - mark < round(spec.least_section_mm / unit):
-        raise InputError.one("total_mm", f"{spec.total_mm:g}", "too short for its sighter and tippet")
+        raise InputError.one("total_mm", f"{spec.total_mm:g}", say("too-short-sighter-tippet"))
     pieces = [
         Piece("butt", main, main.material, main.diameter_mm, main.diameter_mm, total - tip - mark),
         Piece("tippet", tippet, tippet.material, tippet.diameter_mm, tippet.diameter_mm, tip),
@@ -209,11 +230,11 @@ def _tapered_contact(spec: LeaderSpec, school: School, spools: Sequence[Spool], 
         min(found, key=lambda f: (f[0] >= OVER, len(f[1]) if f[0] < OVER else f[0])) if found else (0.0, (sighter,))
     )
     if sighter.material.key != "sighter":
-        lacks.append("a sighter of 0.14 to 0.18 mm")
+        lacks.append(say("sighter-0-14-0"))
     tip, mark = round((spec.tippet_length_mm or 1000) / unit), round(SIGHTER_MM / unit)
     above = total - tip - mark
     if above < len(path) - 1 or above <= 0:
-        raise InputError.one("total_mm", f"{spec.total_mm:g}", "too short for its sighter and tippet")
+        raise InputError.one("total_mm", f"{spec.total_mm:g}", say("too-short-sighter-tippet"))
     weights = [1.3**-k for k in range(len(path) - 1)]
     counts = rounded([above * w / sum(weights) for w in weights], above) if weights else []
     pieces = [
@@ -257,7 +278,7 @@ def _ready_made(spec: LeaderSpec, school: School, spools: Sequence[Spool], total
     if tip * unit < 150:
         tip = max(round((spec.tippet_length_mm or 900) / unit), 1)
         long = (sum(units) + tip) * unit
-        remarks.append(f"with a tippet it comes to {long / 1000:.2f} m: longer than asked for")
+        remarks.append(say("tippet-comes-m-longer", long=f"{long / 1000:.2f}"))
     pieces = [
         Piece("packet", None, packet.material, round(d0, 4), round(d1, 4), n, packet.name)
         for (_, d0, d1), n in zip(own, units, strict=True)

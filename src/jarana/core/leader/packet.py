@@ -11,6 +11,14 @@ from jarana.core.errors import InputError
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import Material, materials
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+mm-thick = it is { $thin } to { $thick } mm thick
+""",
+)
 
 TABLES = Path(__file__).parent / "tables"
 CHANGE_MM = 100.0
@@ -83,7 +91,7 @@ def place_of(packet: Packet, diameter_mm: float) -> float:
     """
     thin, thick = sorted((packet.tip_mm, packet.butt_mm))
     if not thin - 1e-9 <= diameter_mm <= thick + 1e-9:
-        raise InputError.one("diameter", f"{diameter_mm:g}", f"it is {thin:g} to {thick:g} mm thick")
+        raise InputError.one("diameter", f"{diameter_mm:g}", say("mm-thick", thin=f"{thin:g}", thick=f"{thick:g}"))
     if abs(diameter_mm - packet.tip_mm) < 1e-9:
         return packet.new_length
     return packet.butt_m + packet.taper_m * (diameter_mm - packet.butt_mm) / (packet.tip_mm - packet.butt_mm)

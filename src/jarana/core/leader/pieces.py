@@ -12,6 +12,14 @@ from jarana.core.leader.spec import (
 from jarana.core.leader.turnover import CastMass, CastSection
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.material import Material
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+small-dry = a small dry
+""",
+)
 
 
 @dataclass(frozen=True)
@@ -46,7 +54,7 @@ def masses_of(spec: LeaderSpec, length: float) -> list[CastMass]:
     """Return the flies of a specification where they hang; a small dry where none is named."""
     flies = spec.flies
     if not flies:
-        return [CastMass(length, 20e-6, 12e-6, "a small dry")]
+        return [CastMass(length, 20e-6, 12e-6, say("small-dry"))]
     return [
         CastMass(max(length - f.above_point_mm / 1000, 0.01), f.mass_mg * 1e-6, f.drag_area_mm2 * 1e-6, f.name)
         for f in flies

@@ -9,6 +9,14 @@ from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.shot import Shot
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+shot-lobbed-loaded-water = shot is lobbed: loaded on the water and swung, not turned over
+""",
+)
 
 BEAD_AIR = 0.5
 """Drag coefficient of a sphere in air at casting speeds."""
@@ -25,7 +33,7 @@ def thrown_by_loop(rig: Rig) -> str:
     if rig.head.not_thrown_by_loop():
         return rig.head.not_thrown_by_loop()
     if any(isinstance(a.body, Shot) for a in rig.attachments):
-        return "shot is lobbed: loaded on the water and swung, not turned over"
+        return say("shot-lobbed-loaded-water")
     return ""
 
 

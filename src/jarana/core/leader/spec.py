@@ -16,6 +16,14 @@ from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+shares-make-one-whole = the shares make one whole
+""",
+)
 
 MOST_SPOOLS = 400
 Kind = Literal["taper", "contact", "tapered contact", "level", "sinking", "packet"]
@@ -58,7 +66,7 @@ class Shares(Frozen):
     @model_validator(mode="after")
     def _whole(self) -> Shares:
         if abs(self.butt + self.step + self.tippet - 1) > 0.005:
-            raise ValueError("the shares make one whole")
+            raise ValueError(say("shares-make-one-whole"))
         return self
 
 

@@ -14,6 +14,15 @@ from jarana.core.model import Key
 from jarana.core.rig.model import Rig, Span
 from jarana.core.strength.chain import accident_share
 from jarana.core.tackle.knot import Knot
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+there-no-such-span = there is no such span
+there-only-mm = there are only { $left } mm of it
+""",
+)
 
 FLOOR_MM = 450.0
 """A tippet shorter than this is renewed."""
@@ -87,7 +96,7 @@ def worn(rig: Rig, events: Iterable[Wear], floor_mm: float | None = None) -> tup
     knotted: dict[str, bool] = dict.fromkeys(left, False)
     for i, event in enumerate(events):
         if event.span not in left:
-            raise InputError.one(f"events[{i}].span", event.span, "there is no such span")
+            raise InputError.one(f"events[{i}].span", event.span, say("there-no-such-span"))
         if event.kind == "wind knot":
             knotted[event.span] = True
         elif event.kind == "renewed":
@@ -96,7 +105,7 @@ def worn(rig: Rig, events: Iterable[Wear], floor_mm: float | None = None) -> tup
             lost = event.mm or (_each(rig, event.span) if event.kind == "retied" else 0.0)
             if lost > left[event.span]:
                 raise InputError.one(
-                    f"events[{i}].mm", f"{event.mm:g}", f"there are only {left[event.span]:.0f} mm of it"
+                    f"events[{i}].mm", f"{event.mm:g}", say("there-only-mm", left=f"{left[event.span]:.0f}")
                 )
             left[event.span] -= lost
             if event.kind in ("cut out", "broke"):

@@ -23,6 +23,27 @@ from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import Knot, knots, usual_knot
 from jarana.core.tackle.line_strength import wet_strength
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+longer-than-rod-lengths = longer than { $most_rods } rod lengths ({ $most_rods_2 })
+above = { $split } above the { $name }
+level-butt = level butt
+level-tip = level tip
+ready-made-part = ready-made part
+perfection-loop-handshake-lines = A perfection loop, handshake with the line's: changed in seconds, true to the axis.
+one-piece-nothing-tied = One piece: nothing is tied here.
+ring-unlike-lines-tippet = A ring: unlike lines, and tippet is renewed without cutting the leader.
+ring-you-like-tippet = A ring, as you like it: tippet is renewed without cutting the leader.
+like-lines-ratio-what = { $short }: like lines, ratio { $ratio }, what you prefer.
+unlike-lines = unlike lines
+ratio-too-much = ratio { $ratio } is too much for a { $short }
+ratio = { $short }: ratio { $ratio }.
+turnover-does-not-apply = Turnover does not apply: the flies throw the line, flicked or lobbed on a tight line.
+""",
+)
 
 HELD_PULL = (0.0015, 0.0012)
 """N, horizontal and down: a light rig's pull, under which the sag of contact leaders is told."""
@@ -56,12 +77,16 @@ def written(spec: LeaderSpec, school: School, made: Made, unit: float, writer: W
     broken = list(made.broken)
     if spec.most_rods is not None and total > spec.most_rods * spec.rod_mm + 1e-6:
         broken.append(
-            f"longer than {spec.most_rods:g} rod lengths ({writer.text('length', spec.most_rods * spec.rod_mm / 1000)})"
+            say(
+                "longer-than-rod-lengths",
+                most_rods=f"{spec.most_rods:g}",
+                most_rods_2=writer.text("length", spec.most_rods * spec.rod_mm / 1000),
+            )
         )
     cast, note = _cast(spec, school, sections, unit, writer)
     weak = min(
         [
-            (j.holds_n, f"{j.knot.name.split(',')[0].lower()} above the {s.name}")
+            (j.holds_n, say("above", split=j.knot.name.split(",")[0].lower(), name=s.name))
             for j, s in zip(joints, sections, strict=True)
         ]
         + [(s.strength_n, s.name) for s in sections]
@@ -92,7 +117,7 @@ def written(spec: LeaderSpec, school: School, made: Made, unit: float, writer: W
 
 def _name(piece: Piece, pieces: Sequence[Piece], i: int) -> str:
     if piece.group == "packet":
-        return ("level butt", "taper", "level tip")[min(i, 2)] if len(pieces) > 3 else "ready-made part"
+        return (say("level-butt"), "taper", say("level-tip"))[min(i, 2)] if len(pieces) > 3 else say("ready-made-part")
     same = [p for p in pieces if p.group == piece.group]
     which = f" {[id(p) for p in same].index(id(piece)) + 1}" if len(same) > 1 else ""
     return {"butt": "butt", "step": "step", "tippet": "tippet", "sighter": "sighter"}[piece.group] + which
@@ -112,7 +137,7 @@ def _joint(spec: LeaderSpec, school: School, pieces: Sequence[Piece], i: int, wr
         return LeaderJoint(
             knot=hands,
             loop=loop,
-            why="A perfection loop, handshake with the line's: changed in seconds, true to the axis.",
+            why=say("perfection-loop-handshake-lines"),
             step_mm=round(spec.line_tip_mm - below.d0, 4),
             ratio=round(spec.line_tip_mm / below.d0, 3),
             stiffness=0.0,
@@ -126,7 +151,7 @@ def _joint(spec: LeaderSpec, school: School, pieces: Sequence[Piece], i: int, wr
     cast = school.kind in ("taper", "packet")
     knot, ring, why = _knot(spec, above, below, ratio)
     if one_piece:
-        knot, ring, why = usual_knot("unbroken"), False, "One piece: nothing is tied here."
+        knot, ring, why = usual_knot("unbroken"), False, say("one-piece-nothing-tied")
     upper = knot_efficiency(knot, above.material) * _wet(above, above.d1)
     lower = knot_efficiency(knot, below.material) * _wet(below, below.d0)
     factor = 1.0 if ring or one_piece else unlike_factor(above.material, above.d1, below.material, below.d0)
@@ -148,25 +173,23 @@ def _knot(spec: LeaderSpec, above: Piece, below: Piece, ratio: float) -> tuple[K
     joint, other = usual_knot("joint"), usual_knot("unlike")
     unlike = above.material.family != below.material.family
     if below.group == "tippet" and (spec.ring or (unlike and above.group in ("sighter", "packet"))):
-        why = (
-            "A ring: unlike lines, and tippet is renewed without cutting the leader."
-            if unlike
-            else "A ring, as you like it: tippet is renewed without cutting the leader."
-        )
+        why = say("ring-unlike-lines-tippet") if unlike else say("ring-you-like-tippet")
         return usual_knot("ring"), True, why
     if ratio <= wanted.largest_ratio and not unlike:
-        return wanted, False, f"{wanted.short}: like lines, ratio {ratio:.2f}, what you prefer."
+        return wanted, False, say("like-lines-ratio-what", short=wanted.short, ratio=f"{ratio:.2f}")
     if ratio <= joint.largest_ratio:
-        reason = "unlike lines" if unlike else f"ratio {ratio:.2f} is too much for a {wanted.short.lower()}"
+        reason = (
+            say("unlike-lines") if unlike else say("ratio-too-much", ratio=f"{ratio:.2f}", short=wanted.short.lower())
+        )
         return joint, False, f"{joint.short}: {reason}."
-    return other, False, f"{other.short}: ratio {ratio:.2f}."
+    return other, False, say("ratio", short=other.short, ratio=f"{ratio:.2f}")
 
 
 def _cast(
     spec: LeaderSpec, school: School, sections: Sequence[LeaderSection], unit: float, writer: Writer
 ) -> tuple[Cast | None, str]:
     if school.kind in ("contact", "tapered contact"):
-        return None, "Turnover does not apply: the flies throw the line, flicked or lobbed on a tight line."
+        return None, say("turnover-does-not-apply")
     cast = [CastSection(s.length_mm / 1000, s.d0_mm / 1000, s.d1_mm / 1000, s.material.density_kg_m3) for s in sections]
     length = sum(s.length for s in cast)
     masses = masses_of(spec, length)

@@ -11,6 +11,14 @@ from jarana.core.methods.base import Method
 from jarana.core.methods.when import Fit
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+methods-known = the methods known are: { $methods }
+""",
+)
 
 
 @cache
@@ -28,7 +36,7 @@ def method_of(rig: Rig) -> Method:
     """Return the rig's method; a fault on `rig.method` when there is none of that name."""
     method = methods().get(rig.method)
     if method is None:
-        raise InputError.one("rig.method", rig.method, f"the methods known are: {', '.join(methods())}")
+        raise InputError.one("rig.method", rig.method, say("methods-known", methods=", ".join(methods())))
     return method
 
 

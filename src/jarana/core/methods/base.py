@@ -14,6 +14,19 @@ from jarana.core.rig.model import Rig
 from jarana.core.situation import Setting
 from jarana.core.water.kinds.base import Way
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+left-sink = left to sink
+strip-pause = strip and pause
+lift-hang = lift and hang
+drifts = it drifts
+held-back = held back
+fished = fished in a { $waters }
+""",
+)
 
 EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules")
 """Readings that matter whatever the method."""
@@ -44,13 +57,13 @@ class Pace:
 
 
 RETRIEVES = (
-    Pace("left to sink", 0.0, "still"),
+    Pace(say("left-sink"), 0.0, "still"),
     Pace("figure-of-eight", 0.0, "figure"),
-    Pace("strip and pause", 0.0, "strip"),
-    Pace("lift and hang", 0.0, "lift"),
+    Pace(say("strip-pause"), 0.0, "strip"),
+    Pace(say("lift-hang"), 0.0, "lift"),
 )
 """How a team on a fly line is fished in still water."""
-DRIFTS = (Pace("it drifts", 1.0, "natural"), Pace("held back", 0.8), Pace("led", 1.15))
+DRIFTS = (Pace(say("drifts"), 1.0, "natural"), Pace(say("held-back"), 0.8), Pace("led", 1.15))
 """How a float is fished in a river."""
 
 
@@ -147,7 +160,7 @@ class Method:
         found = judged(self.says, reach)
         if reach.kind in self.waters:
             return found
-        return Fit(-100, (), (f"fished in a {self.waters[0]}",))
+        return Fit(-100, (), (say("fished", waters=self.waters[0]),))
 
     def keys(self, reach: Reach) -> tuple[str, ...]:
         """Return the readings made of a rig of it in a water."""

@@ -9,39 +9,62 @@ from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import team
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+hangs-belly = hangs in the belly
+heaviest-deepest-belly = the heaviest, deepest in the belly
+holds-end-team-up = holds the end of the team up
+team-under-foam-point = Team under a foam point
+lake-held-up-buoyant = Lake, held up by a buoyant point
+narrow-high-zone-nymphs = A narrow, high zone: the nymphs hang in the belly and stay there.
+they-take-high = they take high
+zone-narrow = the zone is narrow
+some-wave = some wave
+they-hold-bed = they hold at the bed
+zone-thick = the zone is thick
+lift-hang = lift and hang
+drawn-up-boat-foam = Drawn up to the boat, the foam skating: takes come behind it.
+heavier-belly-fly-deeper = a heavier belly fly for a deeper zone
+intermediate-line = an intermediate line
+smaller-foam = a smaller foam
+""",
+)
 
 APART_MM, TAG_MM = 2000, 150
 
 
 def ties(kit: Kit) -> Rig:
     """Return a 6 m leader: nymphs in the belly between a floating line and a foam point."""
-    upper = kit.fly("top-fly", "pupa", 12, because="hangs in the belly")
-    middle = kit.fly("middle-fly", "belly", 10, because="the heaviest, deepest in the belly")
-    foam = kit.fly("point", "buoyant", 10, because="holds the end of the team up")
+    upper = kit.fly("top-fly", "pupa", 12, because=say("hangs-belly"))
+    middle = kit.fly("middle-fly", "belly", 10, because=say("heaviest-deepest-belly"))
+    foam = kit.fly("point", "buoyant", 10, because=say("holds-end-team-up"))
     team(kit, (upper, middle, foam), (APART_MM,) * 3, TAG_MM, first_mm=0.25)
-    return kit.rig("Team under a foam point", "buoyant-point", kit.line("floating", 7), FlyLineHead(out_mm=8000),
+    return kit.rig(say("team-under-foam-point"), "buoyant-point", kit.line("floating", 7), FlyLineHead(out_mm=8000),
                    Motion(kind="figure", count_s=20))  # fmt: skip
 
 
 METHOD = Method(
     number=15,
     key="buoyant-point",
-    name="Lake, held up by a buoyant point",
+    name=say("lake-held-up-buoyant"),
     waters=("lake",),
-    when="A narrow, high zone: the nymphs hang in the belly and stay there.",
+    when=say("narrow-high-zone-nymphs"),
     says=(
-        Says(2, "they take high", when.high_in_water),
-        Says(2, "the zone is narrow", when.narrow_zone),
-        Says(1, "some wave", lambda reach: 2 <= reach.wind_m_s <= 6),
-        Says(-2, "they hold at the bed", when.at_the_bed),
-        Says(-1, "the zone is thick", when.thick_zone),
+        Says(2, say("they-take-high"), when.high_in_water),
+        Says(2, say("zone-narrow"), when.narrow_zone),
+        Says(1, say("some-wave"), lambda reach: 2 <= reach.wind_m_s <= 6),
+        Says(-2, say("they-hold-bed"), when.at_the_bed),
+        Says(-1, say("zone-thick"), when.thick_zone),
     ),
-    paces=(*RETRIEVES[1:3], RETRIEVES[0], Pace("lift and hang", 0.0, "lift")),
+    paces=(*RETRIEVES[1:3], RETRIEVES[0], Pace(say("lift-hang"), 0.0, "lift")),
     touch="never",
     readings=STILL_LINE,
     ties=ties,
-    ends="Drawn up to the boat, the foam skating: takes come behind it.",
-    moves=("a heavier belly fly for a deeper zone", "an intermediate line", "a smaller foam"),
+    ends=say("drawn-up-boat-foam"),
+    moves=(say("heavier-belly-fly-deeper"), say("intermediate-line"), say("smaller-foam")),
     rod_class=7,
     apart_m=(1.5, 2.0),
 )

@@ -8,6 +8,28 @@ from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+small-refused-less-change = small is refused less; change it for what is on the water
+dry-fly = Dry fly
+fish-rising-one-dry = Fish rising: one dry on a leader that lands softly.
+fish-take-top = fish take on top
+they-hold-high-water = they hold high in the water
+clear-water-they-look = clear water: they look up
+they-hold-bed = they hold on the bed
+wind-piles-long-fine = wind piles a long fine leader
+cold-water-few-rises = cold water: few rises
+drifts = it drifts
+lifted-off-quietly-below = Lifted off quietly below the fish, before it drags.
+finer-tippet = a finer tippet
+smaller-fly = a smaller fly
+longer-leader-where-lanes = a longer leader where lanes pull
+emerger-below = an emerger below it
+""",
+)
 
 TOTAL_MM, TIPPET_MM = 3700, 1000
 SHORT_MM, HEAD_WIND = 2700, 2.5
@@ -19,33 +41,33 @@ LONG_MM = 1500
 def ties(kit: Kit) -> Rig:
     """Return a taper with the dry nearest to the hatch's size."""
     line = kit.line("floating", 5)
-    fly = kit.dry("point", 16, because="small is refused less; change it for what is on the water")
+    fly = kit.dry("point", 16, because=say("small-refused-less-change"))
     against = kit.head_wind >= HEAD_WIND
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
     kit.taper(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
     kit.point(fly, "fine eye")
-    return kit.rig("Dry fly", "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"))
+    return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"))
 
 
 METHOD = Method(
     number=1,
     key="dry-fly",
-    name="Dry fly",
+    name=say("dry-fly"),
     waters=("river",),
-    when="Fish rising: one dry on a leader that lands softly.",
+    when=say("fish-rising-one-dry"),
     says=(
-        Says(3, "fish take on top", when.on_top),
-        Says(1, "they hold high in the water", when.high_in_water),
-        Says(1, "clear water: they look up", when.clear),
-        Says(-2, "they hold on the bed", when.at_the_bed),
-        Says(-1, "wind piles a long fine leader", when.windy),
-        Says(-1, "cold water: few rises", when.cold),
+        Says(3, say("fish-take-top"), when.on_top),
+        Says(1, say("they-hold-high-water"), when.high_in_water),
+        Says(1, say("clear-water-they-look"), when.clear),
+        Says(-2, say("they-hold-bed"), when.at_the_bed),
+        Says(-1, say("wind-piles-long-fine"), when.windy),
+        Says(-1, say("cold-water-few-rises"), when.cold),
     ),
-    paces=(Pace("it drifts", 1.0, "natural"),),
+    paces=(Pace(say("drifts"), 1.0, "natural"),),
     touch="never",
     readings=DRIES,
     ties=ties,
-    ends="Lifted off quietly below the fish, before it drags.",
-    moves=("a finer tippet", "a smaller fly", "a longer leader where lanes pull", "an emerger below it"),
+    ends=say("lifted-off-quietly-below"),
+    moves=(say("finer-tippet"), say("smaller-fly"), say("longer-leader-where-lanes"), say("emerger-below")),
 )

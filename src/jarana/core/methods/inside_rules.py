@@ -11,6 +11,15 @@ from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-shot-line-left = { $name }: no shot on the line; left off.
+most-flies-left-off = { $name }: at most { $most_flies } flies; the { $replace } is left off.
+""",
+)
 
 
 def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen, ...]]:
@@ -22,7 +31,7 @@ def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen,
     if not rules.shot:
         for shot in [a for a in rig.attachments if a.body.kind == "shot" and a.at.kind == "span"]:
             rig = rig.rebuilt(attachments=tuple(a for a in rig.attachments if a is not shot))
-            said.append(Chosen("rules", f"{rules.name}: no shot on the line; left off."))
+            said.append(Chosen("rules", say("no-shot-line-left", name=rules.name)))
     while rules.most_flies is not None and len(_flies(rig)) > rules.most_flies:
         spare = next((a for a in _flies(rig) if a.at.kind == "joint" and not _holds(rig, a)), None)
         if spare is None:
@@ -31,7 +40,12 @@ def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen,
         said.append(
             Chosen(
                 "rules",
-                f"{rules.name}: at most {rules.most_flies} flies; the {spare.id.replace('-', ' ')} is left off.",
+                say(
+                    "most-flies-left-off",
+                    name=rules.name,
+                    most_flies=rules.most_flies,
+                    replace=spare.id.replace("-", " "),
+                ),
             )
         )
     if rules.least_distance_m:

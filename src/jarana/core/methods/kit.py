@@ -46,6 +46,40 @@ from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
 from jarana.core.water.kinds.base import Way
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+thin-level-line = thin level line
+floating-line = floating line
+intermediate-line = intermediate line
+multi-density-sinking-line = multi-density sinking line
+very-fast-sinking-line = very fast sinking line
+would-long-no-span = { $name } would be that long here; no span is longer than { $most }
+spool = spool { $number }
+not-yours = not yours
+you-own = ; you own { $listed }
+current = #{ $size } and { $mass_kg } in this current{ $have }
+taper = Taper: { $steps }
+designed-from-your-spools = designed from your spools, { $replace }, for the turnover
+pattern = { $name } pattern
+bead = , { $bead_mm } bead
+fly = { $name } fly #{ $size }{ $with_bead }
+bead-2 = , { $diameter_mm } bead
+bears-g = { $part }: { $label }, bears { $lift_gf } g
+shot = Shot: { $name }
+g-shot = a { $grams } g shot
+sits-right-g-lift = sits right at { $wanted } g of lift
+float-bears-g = a float that bears { $wanted } g
+float-g = Float: { $name }, { $lift_gf } g
+float-would-set-so = the float would be set so far above the point; at most { $most } can be fished
+weight = a { $name }, { $line_class }-weight
+rod-weight-line = a rod for a { $line_class }-weight line
+weight-2 = a { $line_class }-weight
+small-ring = a small ring
+""",
+)
 
 NEAR_DIAMETER = 0.2
 """A spool within this share of what is wanted will do."""
@@ -59,20 +93,20 @@ FLOAT_OFF = 2.5
 PULL_BY_CLASS = {3: 3.5, 4: 5.0, 5: 7.0, 6: 9.0, 8: 12.0}
 """N in a steady bend, by the largest class it holds for (force on the tippet, tables of practice)."""
 LINES: dict[str, tuple[str, Callable[[FlyLine], bool], tuple[SinkZone, ...]]] = {
-    "thin": ("thin level line", lambda line: line.tip_mm <= 0.75, ()),
-    "floating": ("floating line", lambda line: not line.zones and line.tip_mm > 0.75, ()),
+    "thin": (say("thin-level-line"), lambda line: line.tip_mm <= 0.75, ()),
+    "floating": (say("floating-line"), lambda line: not line.zones and line.tip_mm > 0.75, ()),
     "just under": (
-        "intermediate line",
+        say("intermediate-line"),
         lambda line: len(line.zones) == 1 and line.zones[0].sink_mm_s < 45,
         (SinkZone(length_m=30, sink_mm_s=32),),
     ),
     "many zones": (
-        "multi-density sinking line",
+        say("multi-density-sinking-line"),
         lambda line: len(line.zones) >= 2,
         (SinkZone(length_m=4, sink_mm_s=75), SinkZone(length_m=6, sink_mm_s=127), SinkZone(length_m=20, sink_mm_s=75)),
     ),
     "down": (
-        "very fast sinking line",
+        say("very-fast-sinking-line"),
         lambda line: len(line.zones) == 1 and line.zones[0].sink_mm_s > 150,
         (SinkZone(length_m=30, sink_mm_s=184),),
     ),
@@ -128,9 +162,7 @@ class Kit:
         length = max(round(length_mm / 10) * 10, 20)
         if length > LONGEST_SPAN_MM:
             asked, most = (self.writer.text("length", mm_ / 1000) for mm_ in (length, LONGEST_SPAN_MM))
-            raise InputError.one(
-                "water.depth", asked, f"{name.lower()} would be that long here; no span is longer than {most}"
-            )
+            raise InputError.one("water.depth", asked, say("would-long-no-span", name=name.lower(), most=most))
         found = self.spool(wanted, mm, length)
         material = found.material if found else materials()[wanted[0]]
         diameter = found.diameter_mm if found else mm
@@ -146,7 +178,7 @@ class Kit:
         )
         if found is None:
             self.lacks(key, f"{material.name.lower()} {self.mm(mm)}", self._nearest_spool(wanted, mm))
-        where = f"spool {found.number}" if found else "not yours"
+        where = say("spool", number=found.number) if found else say("not-yours")
         self.says(key, f"{name}: {self.mm(diameter)} {material.short}, {where}", because)
         self._joint(key, knot, ring)
         self.spans.append(span)
@@ -172,8 +204,8 @@ class Kit:
         mm = usual_mm if least <= usual_mm * 1.15 else min(least, usual_mm * 1.6)
         owned = sorted({s.diameter_mm for s in self.drawer.spools if s.material.key in wanted})
         told = any("you own" in c.text for c in self.choices)
-        have = f"; you own {_listed([self.mm(d) for d in owned])}" if owned and not told else ""
-        because = f"#{fly.hook.size} and {self.writer.text('fish', fish.mass_kg)} in this current{have}"
+        have = say("you-own", listed=_listed([self.mm(d) for d in owned])) if owned and not told else ""
+        because = say("current", size=fly.hook.size, mass_kg=self.writer.text("fish", fish.mass_kg), have=have)
         return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
 
     def taper(self, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
@@ -203,7 +235,7 @@ class Kit:
             if spool is None:
                 self.lacks(key, f"{part.material.name.lower()} {self.mm(part.d0_mm)}", self._nearest_spool((part.material.key,), part.d0_mm))  # fmt: skip
         steps = " – ".join(self.mm(p.d0_mm) for p in made.sections)
-        self.says("butt", f"Taper: {steps}", f"designed from your spools, {school.replace('-', ' ')}, for the turnover")
+        self.says("butt", say("taper", steps=steps), say("designed-from-your-spools", replace=school.replace("-", " ")))
 
     def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
         """Return the owned fly nearest to a use, a hook size and a bead (0: none)."""
@@ -212,16 +244,20 @@ class Kit:
             row = _tied_on(dressings_for(use), size)
             metal = bead(next(iter(beads())), bead_mm) if bead_mm else None
             made = Fly(
-                pattern=f"{row.name} pattern",
+                pattern=say("pattern", name=row.name),
                 hook=hook(size),
                 bead=metal,
                 dressing=dressing(row.key, size),
                 lift_gf=row.lift_gf,
             )
-            with_bead = f", {self.writer.text('bead', bead_mm / 1000)} bead" if bead_mm else ""
-            self.lacks(part, f"{row.name} fly #{size}{with_bead}", self._nearest_fly(size, bead_mm))
+            with_bead = say("bead", bead_mm=self.writer.text("bead", bead_mm / 1000)) if bead_mm else ""
+            self.lacks(
+                part, say("fly", name=row.name, size=size, with_bead=with_bead), self._nearest_fly(size, bead_mm)
+            )
             found = made
-        weight = f", {self.writer.text('bead', found.bead.diameter_mm / 1000)} bead" if found.bead else ""
+        weight = (
+            say("bead-2", diameter_mm=self.writer.text("bead", found.bead.diameter_mm / 1000)) if found.bead else ""
+        )
         self.says(part, f"{part.replace('-', ' ').capitalize()}: {found.label}{weight}", because)
         return found
 
@@ -237,7 +273,7 @@ class Kit:
             return self.fly(part, "floating", size, because=because)
         found = min(fits, key=lambda p: (abs(p.hook.size - size), floating.index(p.dressing.key)))
         fly = found.tied(next(w for w in found.weights if w.count))
-        self.says(part, f"{part.capitalize()}: {fly.label}, bears {found.lift_gf:g} g", because)
+        self.says(part, say("bears-g", part=part.capitalize(), label=fly.label, lift_gf=f"{found.lift_gf:g}"), because)
         return fly
 
     def point(self, body: Fly | Shot, knot: KnotUse = "eye", key: str = "point") -> None:
@@ -275,10 +311,10 @@ class Kit:
         if owned:
             found = min(owned, key=lambda s: abs(s.mass_mg - grams * 1000))
             if 0.5 < found.mass_mg / (grams * 1000) < 2:
-                self.says(part, f"Shot: {found.name}", because)
+                self.says(part, say("shot", name=found.name), because)
                 return Shot(name=found.name, mass_mg=found.mass_mg)
         key = min(shots(), key=lambda k: abs(shots()[k].mass_g - grams))
-        self.lacks(part, f"a {grams:.2g} g shot", "")
+        self.lacks(part, say("g-shot", grams=f"{grams:.2g}"), "")
         return shot_of(key)
 
     def float_for(
@@ -299,12 +335,12 @@ class Kit:
             return abs(math.log(lift / wanted))
 
         found = min(self.drawer.floats, key=lambda f: off(f.lift_gf), default=None)
-        because = because or f"sits right at {wanted:.1f} g of lift"
+        because = because or say("sits-right-g-lift", wanted=f"{wanted:.1f}")
         if found is None or (off(found.lift_gf) > math.log(FLOAT_OFF) and found.lift_gf < wanted):
-            self.lacks("float", f"a float that bears {wanted:.1f} g", found.name if found else "")
+            self.lacks("float", say("float-bears-g", wanted=f"{wanted:.1f}"), found.name if found else "")
             key = min(floats(), key=lambda k: off(floats()[k].lift_gf))
             found = float_of(key).model_copy(update={"id": f"table-{key}"})
-        self.says("float", f"Float: {found.name}, {found.lift_gf:g} g", because)
+        self.says("float", say("float-g", name=found.name, lift_gf=f"{found.lift_gf:g}"), because)
         return found
 
     def float_head(
@@ -313,9 +349,7 @@ class Kit:
         """Return the owned float that suits what hangs below it, set so far above the point."""
         if below_mm > FARTHEST_MM:
             asked, most = (self.writer.text("length", mm / 1000) for mm in (below_mm, FARTHEST_MM))
-            raise InputError.one(
-                "water.depth", asked, f"the float would be set so far above the point; at most {most} can be fished"
-            )
+            raise InputError.one("water.depth", asked, say("float-would-set-so", most=most))
         body = self.float_for(bodies, tippet.d0_mm, tippet.material.density_kg_m3, below_mm, current)
         return FloatHead(body=body, above_point_mm=round(below_mm / 10) * 10)
 
@@ -325,7 +359,11 @@ class Kit:
         owned = [row for row in self.drawer.lines if fits(row)]
         if owned:
             return min(owned, key=lambda row: abs(row.line_class - line_class))
-        self.lacks("line", f"a {name}, {line_class}-weight", self.drawer.lines[0].name if self.drawer.lines else "")
+        self.lacks(
+            "line",
+            say("weight", name=name, line_class=line_class),
+            self.drawer.lines[0].name if self.drawer.lines else "",
+        )
         tip = 0.55 if kind == "thin" else 0.95
         return FlyLine(id="table-line", name=name, tip_mm=tip, line_class=line_class, zones=zones)
 
@@ -383,10 +421,14 @@ class Kit:
         """Return the rod nearest to a line class; the reference one where there is none."""
         if self.drawer.rods:
             return min(self.drawer.rods, key=lambda r: (abs(r.line_class - line_class), -r.length_mm))
-        self.missing.append(Missing("rod", f"a rod for a {line_class}-weight line", ""))
+        self.missing.append(Missing("rod", say("rod-weight-line", line_class=line_class), ""))
         pull = next((n for c, n in PULL_BY_CLASS.items() if line_class <= c), 12.0)
         return Rod(
-            id="table-rod", name=f"a {line_class}-weight", length_mm=3000, line_class=line_class, steady_pull_n=pull
+            id="table-rod",
+            name=say("weight-2", line_class=line_class),
+            length_mm=3000,
+            line_class=line_class,
+            steady_pull_n=pull,
         )
 
     def told(self, rig: Rig) -> list[Chosen]:
@@ -401,7 +443,7 @@ class Kit:
         owned = next(iter(self.drawer.rings), None)
         made = Ring(diameter_mm=owned.diameter_mm, mass_mg=owned.mass_mg) if owned else Ring()
         if ring and owned is None:
-            self.lacks(f"j-{key}", "a small ring", "")
+            self.lacks(f"j-{key}", say("small-ring"), "")
         self.joints.append(Joint(id=f"j-{key}", knot=self.knot(knot), ring=made if ring else None))
 
     def _nearest_spool(self, wanted: tuple[str, ...], mm: float) -> str:

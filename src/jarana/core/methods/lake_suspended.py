@@ -7,6 +7,33 @@ from jarana.core.methods.base import STILL_HUNG, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+highest-smallest = the highest, smallest
+same-size-up = the same a size up
+hangs-team-straight = hangs the team straight
+float-0-9-m = float 0.9 m from the line
+middle-tippet = Middle tippet
+point-tippet = Point tippet
+team-hung-under-float = Team hung under a float
+lake-suspended-under-big = Lake, suspended under a big float
+depth-not-known-or = Depth not known, or fish that want it still.
+zone-not-known-three = the zone is not known: three depths hang still
+wary-fish-want-still = wary fish want it still
+little-wave-moves-float = a little wave moves the float for you
+cold-they-do-not = cold: they do not chase
+wind-drags-float-off = wind drags the float off
+hangs-still = hangs still
+moved-hand-times = moved a hand at times
+watched-minute-or-two = Watched for a minute or two after it has settled, then lifted and hung.
+takes-shallow-0-6 = takes shallow: 0.6 / 0.6 / 0.6
+float-deeper = the float deeper
+move-hand-every-half = move it a hand every half minute in a calm
+""",
+)
 
 ABOVE_FLOAT_MM, TAG_MM = 900, 120
 DEEP_MM, HIGH_MM = (900, 900, 1200), (600, 600, 600)
@@ -21,42 +48,40 @@ def ties(kit: Kit) -> Rig:
     lengths = HIGH_MM if reach.depth_m - low <= HIGH_M else DEEP_MM
     share = min(1.0, (reach.depth_m * 1000 - 300) / sum(lengths))
     first, second, third = (round(mm * share / 10) * 10 for mm in lengths)
-    upper = kit.fly("top-fly", "pupa", 14, because="the highest, smallest")
-    middle = kit.fly("middle-fly", "pupa", 12, because="the same a size up")
-    point = kit.fly("point", "pupa", 10, because="hangs the team straight")
-    kit.section(
-        "butt", "Butt", ("nylon-butt",), 0.40, ABOVE_FLOAT_MM, dressed="greased", because="float 0.9 m from the line"
-    )
+    upper = kit.fly("top-fly", "pupa", 14, because=say("highest-smallest"))
+    middle = kit.fly("middle-fly", "pupa", 12, because=say("same-size-up"))
+    point = kit.fly("point", "pupa", 10, because=say("hangs-team-straight"))
+    kit.section("butt", "Butt", ("nylon-butt",), 0.40, ABOVE_FLOAT_MM, dressed="greased", because=say("float-0-9-m"))
     tippet = kit.tippet("top", "Tippet", point, 0.20, first, ("fluorocarbon",))
-    kit.tippet("middle", "Middle tippet", point, 0.20, second, ("fluorocarbon",))
-    kit.tippet("end", "Point tippet", point, 0.20, third, ("fluorocarbon",))
+    kit.tippet("middle", say("middle-tippet"), point, 0.20, second, ("fluorocarbon",))
+    kit.tippet("end", say("point-tippet"), point, 0.20, third, ("fluorocarbon",))
     kit.dropper("top-fly", "middle", upper, TAG_MM)
     kit.dropper("middle-fly", "end", middle, TAG_MM)
     kit.point(point)
     below = first + second + third
     head = kit.float_head((upper, middle, point), tippet, below)
-    return kit.rig("Team hung under a float", "lake-suspended", kit.line("floating", 7), head, Motion(kind="still"))
+    return kit.rig(say("team-hung-under-float"), "lake-suspended", kit.line("floating", 7), head, Motion(kind="still"))
 
 
 METHOD = Method(
     number=14,
     key="lake-suspended",
-    name="Lake, suspended under a big float",
+    name=say("lake-suspended-under-big"),
     waters=("lake",),
-    when="Depth not known, or fish that want it still.",
+    when=say("depth-not-known-or"),
     says=(
-        Says(2, "the zone is not known: three depths hang still", when.thick_zone),
-        Says(1, "wary fish want it still", when.wary),
-        Says(1, "a little wave moves the float for you", lambda reach: 1 <= reach.wind_m_s <= 5),
-        Says(1, "cold: they do not chase", when.cold),
-        Says(-1, "wind drags the float off", lambda reach: reach.wind_m_s > 6),
+        Says(2, say("zone-not-known-three"), when.thick_zone),
+        Says(1, say("wary-fish-want-still"), when.wary),
+        Says(1, say("little-wave-moves-float"), lambda reach: 1 <= reach.wind_m_s <= 5),
+        Says(1, say("cold-they-do-not"), when.cold),
+        Says(-1, say("wind-drags-float-off"), lambda reach: reach.wind_m_s > 6),
     ),
-    paces=(Pace("hangs still", 0.0, "still"), Pace("moved a hand at times", 0.0, "nudge")),
+    paces=(Pace(say("hangs-still"), 0.0, "still"), Pace(say("moved-hand-times"), 0.0, "nudge")),
     touch="never",
     readings=STILL_HUNG,
     ties=ties,
-    ends="Watched for a minute or two after it has settled, then lifted and hung.",
-    moves=("takes shallow: 0.6 / 0.6 / 0.6", "the float deeper", "move it a hand every half minute in a calm"),
+    ends=say("watched-minute-or-two"),
+    moves=(say("takes-shallow-0-6"), say("float-deeper"), say("move-hand-every-half")),
     rod_class=7,
     apart_m=(0.6, 1.2),
 )

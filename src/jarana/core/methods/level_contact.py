@@ -7,6 +7,42 @@ from jarana.core.methods.base import HELD, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+anchor-go-up-or = the anchor; go up or down a bead before anything else
+coloured-mono = Coloured mono
+thin-sags-little-seen = thin: it sags little and is seen
+sets-colour-off-from = sets the colour off from the sighter
+shows-drift-take = shows the drift and the take
+rides-above-anchor-one = rides above the anchor, one size smaller
+tippet-point = Tippet to the point
+two-nymphs-level-contact = Two nymphs, level contact
+one-nymph-level-contact = One nymph, level contact
+contact-thin-level-leader = Contact, thin level leader
+lanes-within-reach-4 = Lanes within reach, 4 to 8 m off; the rod holds the leader clear of the water.
+lane-within-reach-rod = the lane is within reach of the rod
+they-hold-bed = they hold at the bed
+lanes-other-pace-lie = lanes of other pace lie under the line: held clear they do not pull
+fast-enough-hide-you = fast enough to hide you
+out-reach-rod = out of reach of the rod
+wind-bellies-held-leader = wind bellies a held leader
+slow-clear-water-they = slow clear water: they see you this close
+they-take-top = they take on top
+held-back = held back
+bubbles = with the bubbles
+induced-lift = induced lift
+swing-dangle = swing and dangle
+led-below-rod-then = Led to below the rod, then lifted: takes come on the lift.
+bead-up-or-down = a bead up or down
+longer-tippet-deeper-pool = longer tippet for a deeper pool
+one-fly-instead-two = one fly instead of two
+finer-tippet = a finer tippet
+level-leader = level leader
+""",
+)
 
 DROPPER_TO_POINT_MM = 520.0
 """River pairs ride 45 to 60 cm apart."""
@@ -24,53 +60,53 @@ def ties(kit: Kit) -> Rig:
     below = max(900.0, kit.reach.depth_m * 1000 * TIPPET_PER_DEPTH)
     pair = kit.reach.depth_m >= ONE_FLY_BELOW_M
     mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
-    point = kit.fly("point", "nymph", 14, 2.8, because="the anchor; go up or down a bead before anything else")
-    kit.section("mono", "Coloured mono", ("coloured-mono",), 0.18, mono, because="thin: it sags little and is seen")
-    kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because="sets the colour off from the sighter")
+    point = kit.fly("point", "nymph", 14, 2.8, because=say("anchor-go-up-or"))
+    kit.section("mono", say("coloured-mono"), ("coloured-mono",), 0.18, mono, because=say("thin-sags-little-seen"))
+    kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because=say("sets-colour-off-from"))
     kit.section(
-        "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because="shows the drift and the take"
+        "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-drift-take")
     )
     kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM if pair else below, ("fluorocarbon",),
                knot="ring", ring=True)  # fmt: skip
     if pair:
-        upper = kit.fly("dropper", "nymph", 16, 2.5, because="rides above the anchor, one size smaller")
-        kit.tippet("point-tippet", "Tippet to the point", point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
+        upper = kit.fly("dropper", "nymph", 16, 2.5, because=say("rides-above-anchor-one"))
+        kit.tippet("point-tippet", say("tippet-point"), point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
         kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
     kit.point(point, "fine eye")
-    name = "Two nymphs, level contact" if pair else "One nymph, level contact"
+    name = say("two-nymphs-level-contact") if pair else say("one-nymph-level-contact")
     return kit.rig(name, "level-contact", kit.line("thin", 3))
 
 
 METHOD = Method(
     number=4,
     key="level-contact",
-    name="Contact, thin level leader",
+    name=say("contact-thin-level-leader"),
     waters=("river",),
-    when="Lanes within reach, 4 to 8 m off; the rod holds the leader clear of the water.",
+    when=say("lanes-within-reach-4"),
     says=(
-        Says(3, "the lane is within reach of the rod", when.near),
-        Says(1, "they hold at the bed", when.at_the_bed),
-        Says(1, "lanes of other pace lie under the line: held clear they do not pull", when.lanes_pull),
-        Says(1, "fast enough to hide you", when.fast),
-        Says(-3, "out of reach of the rod", when.far),
-        Says(-1, "wind bellies a held leader", when.windy),
-        Says(-1, "slow clear water: they see you this close", when.both(when.slow, when.wary)),
-        Says(-1, "they take on top", when.on_top),
+        Says(3, say("lane-within-reach-rod"), when.near),
+        Says(1, say("they-hold-bed"), when.at_the_bed),
+        Says(1, say("lanes-other-pace-lie"), when.lanes_pull),
+        Says(1, say("fast-enough-hide-you"), when.fast),
+        Says(-3, say("out-reach-rod"), when.far),
+        Says(-1, say("wind-bellies-held-leader"), when.windy),
+        Says(-1, say("slow-clear-water-they"), when.both(when.slow, when.wary)),
+        Says(-1, say("they-take-top"), when.on_top),
     ),
     paces=(
         Pace("natural", 0.8, "natural"),
-        Pace("held back", 0.8),
-        Pace("with the bubbles", 1.0),
+        Pace(say("held-back"), 0.8),
+        Pace(say("bubbles"), 1.0),
         Pace("led", 1.15),
-        Pace("induced lift", 1.0, "lift"),
-        Pace("swing and dangle", 1.0, "swing"),
+        Pace(say("induced-lift"), 1.0, "lift"),
+        Pace(say("swing-dangle"), 1.0, "swing"),
     ),
     touch="now and then",
     readings=HELD,
     ties=ties,
-    ends="Led to below the rod, then lifted: takes come on the lift.",
-    moves=("a bead up or down", "longer tippet for a deeper pool", "one fly instead of two", "a finer tippet"),
+    ends=say("led-below-rod-then"),
+    moves=(say("bead-up-or-down"), say("longer-tippet-deeper-pool"), say("one-fly-instead-two"), say("finer-tippet")),
     rod_class=3,
     apart_m=(0.45, 0.60),
-    stands_for=("contact", "level leader"),
+    stands_for=("contact", say("level-leader")),
 )

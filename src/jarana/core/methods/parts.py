@@ -4,14 +4,27 @@ from __future__ import annotations
 
 from jarana.core.methods.kit import Kit
 from jarana.core.tackle.fly import Fly
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+turns-float-over = turns the float over
+one-step-down-tippet = one step down to the tippet
+upper-tippet = Upper tippet
+middle-tippet = Middle tippet
+point-tippet = Point tippet
+step-stouter-turns-team = a step stouter: it turns the team over
+""",
+)
 
 BUTTS = ("nylon-butt", "copolymer")
 
 
 def floating_butt(kit: Kit, butt_mm: float = 900, taper_mm: float = 900) -> None:
     """Add a short greased butt and a step, as float rigs are hung from."""
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, butt_mm, dressed="greased", because="turns the float over")
-    kit.section("taper", "Taper", BUTTS, 0.30, taper_mm, because="one step down to the tippet")
+    kit.section("butt", "Butt", ("nylon-butt",), 0.40, butt_mm, dressed="greased", because=say("turns-float-over"))
+    kit.section("taper", "Taper", BUTTS, 0.30, taper_mm, because=say("one-step-down-tippet"))
 
 
 def team(
@@ -23,7 +36,7 @@ def team(
     first_mm: float = 0.0,
 ) -> None:
     """Add a three-fly team: tippet of one size, the flies on tags, the last at the point."""
-    rows = (("top", "Upper tippet"), ("middle", "Middle tippet"), ("end", "Point tippet"))
+    rows = (("top", say("upper-tippet")), ("middle", say("middle-tippet")), ("end", say("point-tippet")))
     for (key, name), length in zip(rows, apart_mm, strict=True):
         if key == "top" and first_mm:
             kit.section(
@@ -32,7 +45,7 @@ def team(
                 ("copolymer", "fluorocarbon"),
                 first_mm,
                 length,
-                because="a step stouter: it turns the team over",
+                because=say("step-stouter-turns-team"),
             )
         else:
             kit.tippet(key, name, flies[2], usual_mm, length, ("fluorocarbon",), dressed="none")

@@ -8,6 +8,29 @@ from jarana.core.methods.base import RETRIEVES, STILL_LINE, THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+mouthful-wags-open-loop = a mouthful; it wags on an open loop
+turns-big-fly-over = turns a big fly over
+one-step = one step
+just-under = just under
+big-fish-cover-coloured = Big fish, cover, coloured water: a stout leader and a moving fly.
+big-fish-hoped = big fish are hoped for
+coloured-water = coloured water
+cover-along-water = cover along the water
+wary-fish-clear-water = wary fish in clear water
+cold-they-do-not = cold: they do not chase
+swing-dangle = swing and dangle
+stripped-tip-ring-pause = Stripped to the tip ring, a pause, then lifted: they follow to the feet.
+faster-or-slower-strip = a faster or slower strip
+shot-15-30-cm = shot 15 to 30 cm ahead for depth
+another-colour = another colour
+sinking-line = a sinking line
+""",
+)
 
 FLOATING_MM, SINKING_MM = 2400, 2100
 
@@ -16,15 +39,15 @@ def ties(kit: Kit) -> Rig:
     """Return a short stout leader: on an intermediate line in a lake, on a floating one in a river."""
     lake = not kit.reach.nature.flows
     fine = lake and kit.reach.clarity == "clear"
-    fly = kit.fly("point", "mouthful", 10, because="a mouthful; it wags on an open loop")
+    fly = kit.fly("point", "mouthful", 10, because=say("mouthful-wags-open-loop"))
     total = SINKING_MM if lake else FLOATING_MM
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, total * 0.45, because="turns a big fly over")
-    kit.section("taper", "Taper", ("nylon-butt",), 0.30, total * 0.25, because="one step")
+    kit.section("butt", "Butt", ("nylon-butt",), 0.40, total * 0.45, because=say("turns-big-fly-over"))
+    kit.section("taper", "Taper", ("nylon-butt",), 0.30, total * 0.25, because=say("one-step"))
     kit.tippet(
         "tippet", "Tippet", fly, 0.20 if fine else 0.25, total * 0.3, ("fluorocarbon", "nylon-butt"), dressed="none"
     )
     kit.point(fly, "wagging eye")
-    line = kit.line("just under" if lake else "floating", 7)
+    line = kit.line(say("just-under") if lake else "floating", 7)
     out = 9000 if lake else 7000
     return kit.rig(
         "Streamer", "streamer", line, FlyLineHead(out_mm=out), Motion(kind="strip", count_s=10 if lake else 0)
@@ -36,20 +59,20 @@ METHOD = Method(
     key="streamer",
     name="Streamer",
     waters=("river", "lake"),
-    when="Big fish, cover, coloured water: a stout leader and a moving fly.",
+    when=say("big-fish-cover-coloured"),
     says=(
-        Says(3, "big fish are hoped for", when.big_fish),
-        Says(2, "coloured water", when.coloured),
-        Says(1, "cover along the water", when.snaggy),
-        Says(-1, "wary fish in clear water", when.both(when.clear, when.wary)),
-        Says(-1, "cold: they do not chase", when.cold),
+        Says(3, say("big-fish-hoped"), when.big_fish),
+        Says(2, say("coloured-water"), when.coloured),
+        Says(1, say("cover-along-water"), when.snaggy),
+        Says(-1, say("wary-fish-clear-water"), when.both(when.clear, when.wary)),
+        Says(-1, say("cold-they-do-not"), when.cold),
     ),
-    paces=(*RETRIEVES[2:3], Pace("swing and dangle", 1.0, "swing"), *RETRIEVES[:2]),
+    paces=(*RETRIEVES[2:3], Pace(say("swing-dangle"), 1.0, "swing"), *RETRIEVES[:2]),
     touch="never",
     readings=("zone", "settle", *THROWN),
     lake_readings=STILL_LINE,
     ties=ties,
-    ends="Stripped to the tip ring, a pause, then lifted: they follow to the feet.",
-    moves=("a faster or slower strip", "shot 15 to 30 cm ahead for depth", "another colour", "a sinking line"),
+    ends=say("stripped-tip-ring-pause"),
+    moves=(say("faster-or-slower-strip"), say("shot-15-30-cm"), say("another-colour"), say("sinking-line")),
     rod_class=7,
 )

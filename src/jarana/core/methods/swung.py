@@ -8,43 +8,71 @@ from jarana.core.methods.base import THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+leads-swing = leads the swing
+smaller-tag = smaller, on the tag
+sinking-leader = Sinking leader
+slow-takes-them-under = slow: takes them under the film
+tippet-point = Tippet to the point
+two-soft-hackles-swung = Two soft hackles, swung
+swung-soft-hackles = Swung soft hackles
+broad-even-riffle-0 = A broad even riffle of 0.3 to 1.2 m, fish in or under the film.
+they-hold-high-water = they hold high in the water
+even-depth = even depth
+out-reach-rod = out of reach of the rod
+warm-enough-them-move = warm enough for them to move
+they-hold-bed = they hold on the bed
+cold-they-do-not = cold: they do not chase
+swing-dangle = swing and dangle
+drifts = it drifts
+hangs-below-you-hold = It hangs below you: hold the dangle, then raise the rod: swing-up.
+step-downstream = a step downstream
+size-stouter-tippet = a size stouter tippet
+faster-or-slower-leader = a faster or slower leader
+beaded-lead-fly = a beaded lead fly
+""",
+)
 
 OUT_MM, SINKING_MM, UPPER_MM, LOWER_MM, TAG_MM = 6000, 1500, 900, 1000, 150
 
 
 def ties(kit: Kit) -> Rig:
     """Return a sinking leader, a ring, stout tippet to the tag fly and a metre to the point."""
-    point = kit.fly("point", "wet", 14, 2.5, because="leads the swing")
-    upper = kit.fly("dropper", "wet", 16, 2.0, because="smaller, on the tag")
-    kit.section("sinking", "Sinking leader", ("coated",), 0.60, SINKING_MM, because="slow: takes them under the film")
+    point = kit.fly("point", "wet", 14, 2.5, because=say("leads-swing"))
+    upper = kit.fly("dropper", "wet", 16, 2.0, because=say("smaller-tag"))
+    kit.section("sinking", say("sinking-leader"), ("coated",), 0.60, SINKING_MM, because=say("slow-takes-them-under"))
     kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
-    kit.tippet("point-tippet", "Tippet to the point", point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
+    kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)
     kit.point(point)
-    return kit.rig("Two soft hackles, swung", "swung", kit.line("floating", 5), FlyLineHead(out_mm=OUT_MM),
+    return kit.rig(say("two-soft-hackles-swung"), "swung", kit.line("floating", 5), FlyLineHead(out_mm=OUT_MM),
                    Motion(kind="swing"))  # fmt: skip
 
 
 METHOD = Method(
     number=11,
     key="swung",
-    name="Swung soft hackles",
+    name=say("swung-soft-hackles"),
     waters=("river",),
-    when="A broad even riffle of 0.3 to 1.2 m, fish in or under the film.",
+    when=say("broad-even-riffle-0"),
     says=(
-        Says(2, "they hold high in the water", when.high_in_water),
-        Says(1, "even depth", when.even),
-        Says(1, "out of reach of the rod", when.far),
-        Says(1, "warm enough for them to move", when.warm),
-        Says(-2, "they hold on the bed", when.at_the_bed),
+        Says(2, say("they-hold-high-water"), when.high_in_water),
+        Says(1, say("even-depth"), when.even),
+        Says(1, say("out-reach-rod"), when.far),
+        Says(1, say("warm-enough-them-move"), when.warm),
+        Says(-2, say("they-hold-bed"), when.at_the_bed),
         Says(-2, "deep", when.deep),
-        Says(-1, "cold: they do not chase", when.cold),
+        Says(-1, say("cold-they-do-not"), when.cold),
     ),
-    paces=(Pace("swing and dangle", 1.0, "swing"), Pace("it drifts", 1.0, "natural"), Pace("strips", 1.0, "strip")),
+    paces=(Pace(say("swing-dangle"), 1.0, "swing"), Pace(say("drifts"), 1.0, "natural"), Pace("strips", 1.0, "strip")),
     touch="never",
     readings=("zone", "settle", *THROWN, "netting"),
     ties=ties,
-    ends="It hangs below you: hold the dangle, then raise the rod: swing-up.",
-    moves=("a step downstream", "a size stouter tippet", "a faster or slower leader", "a beaded lead fly"),
+    ends=say("hangs-below-you-hold"),
+    moves=(say("step-downstream"), say("size-stouter-tippet"), say("faster-or-slower-leader"), say("beaded-lead-fly")),
     apart_m=(0.40, 1.20),
 )

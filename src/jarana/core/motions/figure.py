@@ -4,6 +4,19 @@ from __future__ import annotations
 
 from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+take-tightens-or-stops = A take tightens or stops the hand.
+holds = holds it
+brings-up = brings it up
+lets-sink = lets it sink on
+turns = turns it
+counted-down-s-then = Counted down { $count_s } s ({ $counted }); then the slow hand { $does }: { $each } in the end.
+""",
+)
 
 SPEED = 0.03
 """m/s of line a figure-of-eight takes in (practice: 2 to 4 cm/s)."""
@@ -14,7 +27,7 @@ class Figure(MotionKind):
 
     key, name, waters = "figure", "figure-of-eight", ("lake",)
     counts = True
-    sign = "A take tightens or stops the hand."
+    sign = say("take-tightens-or-stops")
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return count-down and retrieve."""
@@ -31,15 +44,15 @@ class Figure(MotionKind):
         counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
         moved = [f.settled - seen.at(f, seen.count_s) for f in seen.flies]
         does = (
-            "holds it"
+            say("holds")
             if max(map(abs, moved)) <= SAME_M
-            else "brings it up"
+            else say("brings-up")
             if max(moved) < 0
-            else "lets it sink on"
+            else say("lets-sink")
             if min(moved) > 0
-            else "turns it"
+            else say("turns")
         )
-        return f"Counted down {seen.count_s:.0f} s ({counted}); then the slow hand {does}: {seen.each()} in the end."
+        return say("counted-down-s-then", count_s=f"{seen.count_s:.0f}", counted=counted, does=does, each=seen.each())
 
 
 MOTION = Figure()

@@ -7,6 +7,18 @@ import math
 from jarana.core.engine.scenario import Start
 from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride, StripBeat
 from jarana.core.motions.seen import Seen, moved
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+inch-strips = inch strips
+take-small-pull-strike = A take is a small pull; strike upward.
+bed = {" "}on the bed
+straight-down-inch-inch = Straight down to { $deep }{ $lay }; inch by inch the { $role } { $moved }.
+climbs = climbs to
+""",
+)
 
 INCH = StripBeat(0.025, 0.5, 0.7)
 """m, s and s of rest of a short strip straight up (practice)."""
@@ -16,9 +28,9 @@ INCHED_S = 60.0
 class Inch(MotionKind):
     """Straight down, then up an inch at a time."""
 
-    key, name, waters = "inch", "inch strips", ("lake",)
+    key, name, waters = "inch", say("inch-strips"), ("lake",)
     counts = True
-    sign = "A take is a small pull; strike upward."
+    sign = say("take-small-pull-strike")
 
     def lies(self, ride: Ride) -> Start:
         """Hang straight down."""
@@ -43,8 +55,14 @@ class Inch(MotionKind):
         """Tell where it hung and where the inches brought it."""
         end = seen.end
         hung = seen.at(end, seen.marks["inches"][0])
-        lay = " on the bed" if float(end.height[seen.frame(seen.marks["inches"][0])]) < 0.005 else ""
-        return f"Straight down to {seen.deep(hung)}{lay}; inch by inch the {end.role} {moved(hung, float(end.depth[-1]), seen.writer, rises='climbs to')}."
+        lay = say("bed") if float(end.height[seen.frame(seen.marks["inches"][0])]) < 0.005 else ""
+        return say(
+            "straight-down-inch-inch",
+            deep=seen.deep(hung),
+            lay=lay,
+            role=end.role,
+            moved=moved(hung, float(end.depth[-1]), seen.writer, rises=say("climbs")),
+        )
 
 
 MOTION = Inch()

@@ -4,6 +4,14 @@ from __future__ import annotations
 
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import Seen, drift_told
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+take-felt-or-stops = A take is felt, or stops the sighter.
+""",
+)
 
 
 class Led(MotionKind):
@@ -11,7 +19,7 @@ class Led(MotionKind):
 
     key, name, waters = "led", "led", ("river",)
     leads = True
-    sign = "A take is felt, or stops the sighter."
+    sign = say("take-felt-or-stops")
 
     def drive(self, ride: Ride) -> Moves | None:
         """Move the top at `lead` times the surface pace."""

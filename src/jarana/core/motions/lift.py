@@ -4,6 +4,20 @@ from __future__ import annotations
 
 from jarana.core.motions.base import EARLIEST, HAND, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen, moved
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+takes-come-rises-or = Takes come as it rises, or on the hang.
+climbs-fly-about-hatch = climbs { $climbed } as a fly that is about to hatch
+hardly-rises-line-gives = hardly rises: the line gives first
+led-then-tip-raised = Led to { $deep }, then the tip is raised: the { $role } { $rose }.
+climbs = the { $role } climbs { $climbed }
+hardly-rises = the { $role } hardly rises
+counted-down-s-stripped = Counted down { $count_s } s ({ $counted }); stripped, then lifted: { $rose }, and { $ends } on the hang.
+""",
+)
 
 INDUCED_HEIGHT, INDUCED_S, LIFTED_FROM = 0.5, 1.5, 0.6
 """River: m the tip is raised, in s, from this share of the drift on."""
@@ -16,7 +30,7 @@ class Lift(MotionKind):
 
     key, name, waters = "lift", "lift", ("river", "lake")
     counts, leads = True, True
-    sign = "Takes come as it rises, or on the hang."
+    sign = say("takes-come-rises-or")
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return what comes before the lift, the lift, and what comes after it."""
@@ -54,19 +68,19 @@ class Lift(MotionKind):
         climbed = before - highest
         if seen.flows:
             rose = (
-                f"climbs {writer.text('short', climbed)} as a fly that is about to hatch"
+                say("climbs-fly-about-hatch", climbed=writer.text("short", climbed))
                 if climbed > SAME_M
-                else "hardly rises: the line gives first"
+                else say("hardly-rises-line-gives")
             )
-            return f"Led to {seen.deep(before)}, then the tip is raised: the {end.role} {rose}."
+            return say("led-then-tip-raised", deep=seen.deep(before), role=end.role, rose=rose)
         counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
         rose = (
-            f"the {end.role} climbs {writer.text('short', climbed)}"
+            say("climbs", role=end.role, climbed=writer.text("short", climbed))
             if climbed > SAME_M
-            else f"the {end.role} hardly rises"
+            else say("hardly-rises", role=end.role)
         )
         ends = moved(seen.at(end, last[0]), float(end.depth[-1]), writer)
-        return f"Counted down {seen.count_s:.0f} s ({counted}); stripped, then lifted: {rose}, and {ends} on the hang."
+        return say("counted-down-s-stripped", count_s=f"{seen.count_s:.0f}", counted=counted, rose=rose, ends=ends)
 
 
 MOTION = Lift()

@@ -4,6 +4,17 @@ from __future__ import annotations
 
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import Seen, SeenFly
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+moved-hand-times = moved a hand at times
+takes-come-flies-sink = Takes come as the flies sink back.
+every-move-lifts = {" "}Every move lifts the { $role } { $most }.
+team-swings-down-under = The team swings down under its { $noun } and hangs after { $settled } s: { $each }.{ $said }
+""",
+)
 
 LENGTH, EVERY, TAKEN = 0.15, 35.0, 1.0
 """m a float is moved, s between, and s each takes (practice)."""
@@ -14,8 +25,8 @@ LIFTED_M = 0.01
 class Nudge(MotionKind):
     """A hand's pull every half minute."""
 
-    key, name, waters = "nudge", "moved a hand at times", ("lake",)
-    sign = "Takes come as the flies sink back."
+    key, name, waters = "nudge", say("moved-hand-times"), ("lake",)
+    sign = say("takes-come-flies-sink")
 
     def drive(self, ride: Ride) -> Moves | None:
         """Pull the top a hand towards the rod, at times."""
@@ -31,11 +42,11 @@ class Nudge(MotionKind):
         lifted = [_lift(seen, fly) for fly in seen.flies]
         most = max(lifted)
         said = (
-            f" Every move lifts the {seen.flies[lifted.index(most)].role} {seen.writer.text('short', most)}."
+            say("every-move-lifts", role=seen.flies[lifted.index(most)].role, most=seen.writer.text("short", most))
             if most > LIFTED_M
             else ""
         )
-        return f"The team swings down under its {seen.head.noun} and hangs after {settled:.0f} s: {seen.each()}.{said}"
+        return say("team-swings-down-under", noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each(), said=said)
 
 
 def _lift(seen: Seen, fly: SeenFly) -> float:

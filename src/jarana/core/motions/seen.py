@@ -9,6 +9,31 @@ from numpy.typing import NDArray
 
 from jarana.core.heads.base import HeadPart
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+sinks = sinks to
+comes-up = comes up to
+stays = stays at
+stays-2 = stays on it
+ticks-along = ticks along it
+keeps-just-over = keeps just over it
+down-after = The { $role } is down after { $found_m } and { $touch }
+comes-keeps-off-bed = The { $role } comes to { $deep } and keeps { $least_height } off the bed
+rides = ; the { $role } rides { $off } { $side } it
+beside = ; the { $role } beside it
+runs-ahead = runs ahead of
+water-slower-down-there = : the water is slower down there
+it-the-by = {""}. It { $what } the { $noun } by { $rides }{ $why }
+bed-falls-away-before = {" "}The bed falls { $step } away before { $ends }.
+falls-over-edge = falls over the edge
+sinks-little-behind = sinks a little behind it
+rides-out-over = rides out over it
+bed-falls-away-before-2 = {" "}The bed falls { $step } away before { $ends }, and the { $role } { $does }.
+""",
+)
 
 Floats = NDArray[np.float64]
 SAME_M = 0.04
@@ -79,9 +104,9 @@ class Seen:
         return ", ".join(f"{f.role} {self.deep(f.settled)}{' on the bed' if f.lies else ''}" for f in self.flies)
 
 
-def moved(before: float, after: float, writer: Writer, sinks: str = "sinks to", rises: str = "comes up to") -> str:
+def moved(before: float, after: float, writer: Writer, sinks: str = say("sinks"), rises: str = say("comes-up")) -> str:
     """Return how a depth changed: ``sinks to 1.20 m``, ``comes up to 0.40 m`` or ``stays at 0.80 m``."""
-    verb = sinks if after > before + SAME_M else rises if after < before - SAME_M else "stays at"
+    verb = sinks if after > before + SAME_M else rises if after < before - SAME_M else say("stays")
     return f"{verb} {writer.text('depth', after)}"
 
 
@@ -105,29 +130,34 @@ def drift_told(seen: Seen) -> str:
     end, writer = seen.end, seen.writer
     if end.found_m is not None:
         touch = (
-            "stays on it"
+            say("stays-2")
             if end.bed_share >= STAYS_SHARE
-            else "ticks along it"
+            else say("ticks-along")
             if end.bed_share > 0
-            else "keeps just over it"
+            else say("keeps-just-over")
         )
-        text = f"The {end.role} is down after {writer.text('travel', end.found_m)} and {touch}"
+        text = say("down-after", role=end.role, found_m=writer.text("travel", end.found_m), touch=touch)
     else:
-        text = f"The {end.role} comes to {seen.deep(float(end.depth.max()))} and keeps {writer.text('short', end.least_height)} off the bed"
+        text = say(
+            "comes-keeps-off-bed",
+            role=end.role,
+            deep=seen.deep(float(end.depth.max())),
+            least_height=writer.text("short", end.least_height),
+        )
     others = seen.flies[:-1]
     if others:
         top = min(others, key=lambda f: f.settled)
         off = end.settled - top.settled
         side = "above" if off >= 0 else "below"
         text += (
-            f"; the {top.role} rides {writer.text('short', abs(off))} {side} it"
+            say("rides", role=top.role, off=writer.text("short", abs(off)), side=side)
             if abs(off) > 0.01
-            else f"; the {top.role} beside it"
+            else say("beside", role=top.role)
         )
     if seen.head.floats and abs(end.rides) > SAME_M:
-        what = "trails" if end.rides < 0 else "runs ahead of"
-        why = ": the water is slower down there" if end.rides < 0 else ""
-        text += f". It {what} the {seen.head.noun} by {writer.text('short', abs(end.rides))}{why}"
+        what = "trails" if end.rides < 0 else say("runs-ahead")
+        why = say("water-slower-down-there") if end.rides < 0 else ""
+        text += say("it-the-by", what=what, noun=seen.head.noun, rides=writer.text("short", abs(end.rides)), why=why)
     return f"{text}.{_ledge(seen)}"
 
 
@@ -142,13 +172,19 @@ def _ledge(seen: Seen) -> str:
     before = end.depth[(end.x >= begins - 1.0) & (end.x <= begins)]
     after = end.depth[end.x >= ends]
     if not len(before) or not len(after):
-        return f" The bed falls {writer.text('short', step)} away before {writer.text('travel', ends)}."
+        return say("bed-falls-away-before", step=writer.text("short", step), ends=writer.text("travel", ends))
     fell = float(after.max() - before.mean())
     does = (
-        "falls over the edge"
+        say("falls-over-edge")
         if fell > 0.5 * step
-        else "sinks a little behind it"
+        else say("sinks-little-behind")
         if fell > SAME_M
-        else "rides out over it"
+        else say("rides-out-over")
     )
-    return f" The bed falls {writer.text('short', step)} away before {writer.text('travel', ends)}, and the {end.role} {does}."
+    return say(
+        "bed-falls-away-before-2",
+        step=writer.text("short", step),
+        ends=writer.text("travel", ends),
+        role=end.role,
+        does=does,
+    )

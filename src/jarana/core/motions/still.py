@@ -4,13 +4,28 @@ from __future__ import annotations
 
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import SAME_M, Seen
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+left-sink = left to sink
+take-draws-line-or = A take draws the line, or the float, away.
+team-swings-down-under = The team swings down under its { $noun } and hangs after { $settled } s: { $each }.
+left-alone-comes-lie = Left alone it comes to lie on the bed: { $each }.
+goes-sinking = goes on sinking
+goes-rising = goes on rising
+hangs-after-s = hangs after { $settled } s
+left-alone-after-s = Left alone it { $way }: { $each } after { $times } s.
+""",
+)
 
 
 class Still(MotionKind):
     """Nobody moves it."""
 
-    key, name, waters = "still", "left to sink", ("lake",)
-    sign = "A take draws the line, or the float, away."
+    key, name, waters = "still", say("left-sink"), ("lake",)
+    sign = say("take-draws-line-or")
 
     def drive(self, ride: Ride) -> Moves | None:
         """Leave it alone."""
@@ -22,17 +37,17 @@ class Still(MotionKind):
         tenth = seen.frame(0.9 * seen.times[-1])
         gone = [float(f.depth[-1] - f.depth[tenth]) for f in seen.flies]
         if seen.head.floats:
-            return f"The team swings down under its {seen.head.noun} and hangs after {settled:.0f} s: {seen.each()}."
+            return say("team-swings-down-under", noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each())
         if all(f.lies for f in seen.flies):
-            return f"Left alone it comes to lie on the bed: {seen.each()}."
+            return say("left-alone-comes-lie", each=seen.each())
         way = (
-            "goes on sinking"
+            say("goes-sinking")
             if max(gone) > SAME_M
-            else "goes on rising"
+            else say("goes-rising")
             if min(gone) < -SAME_M
-            else f"hangs after {settled:.0f} s"
+            else say("hangs-after-s", settled=f"{settled:.0f}")
         )
-        return f"Left alone it {way}: {seen.each()} after {seen.times[-1]:.0f} s."
+        return say("left-alone-after-s", way=way, each=seen.each(), times=f"{seen.times[-1]:.0f}")
 
 
 MOTION = Still()

@@ -8,6 +8,19 @@ from jarana.core.motions.base import DOWN_AND_ACROSS, EARLIEST, HAND, MotionKind
 from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
 from jarana.core.motions.swing import HELD_FROM
 from jarana.core.water.kinds.base import Way
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+strip-pause = strip and pause
+takes-come-pull-or = Takes come on the pull, or stop the next one.
+dives-rises-every-strip = {" "}The { $role } dives and rises { $dives } with every strip and pause.
+across-stream-comes-stripped = Across the stream the { $role } comes to { $deep }; stripped against the water it { $moved }.{ $dance }
+counted-down-s-then = Counted down { $count_s } s ({ $counted }); then stripped: { $each } in the end.{ $dance }
+rises-ends = rises and ends at
+""",
+)
 
 STRIPPED_FROM = 0.15
 """Share of a swing after which a fly is stripped."""
@@ -16,9 +29,9 @@ STRIPPED_FROM = 0.15
 class Strip(MotionKind):
     """Strip and pause."""
 
-    key, name, waters = "strip", "strip and pause", ("river", "lake")
+    key, name, waters = "strip", say("strip-pause"), ("river", "lake")
     counts = True
-    sign = "Takes come on the pull, or stop the next one."
+    sign = say("takes-come-pull-or")
 
     def way(self, flows: bool) -> Way:
         """Return down and across in a river."""
@@ -51,18 +64,21 @@ class Strip(MotionKind):
         falls, rises = beat(seen, high, begins, HAND.whole)
         dives = min(falls, rises)
         dance = (
-            f" The {high.role} dives and rises {writer.text('short', dives)} with every strip and pause."
+            say("dives-rises-every-strip", role=high.role, dives=writer.text("short", dives))
             if dives > WOBBLE_M
             else ""
         )
         if seen.flows:
             deepest = float(end.depth.max())
-            return (
-                f"Across the stream the {end.role} comes to {seen.deep(deepest)}; stripped against the water it "
-                f"{moved(deepest, float(end.depth[-1]), writer, rises='rises and ends at')}.{dance}"
+            return say(
+                "across-stream-comes-stripped",
+                role=end.role,
+                deep=seen.deep(deepest),
+                moved=moved(deepest, float(end.depth[-1]), writer, rises=say("rises-ends")),
+                dance=dance,
             )
         counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
-        return f"Counted down {seen.count_s:.0f} s ({counted}); then stripped: {seen.each()} in the end.{dance}"
+        return say("counted-down-s-then", count_s=f"{seen.count_s:.0f}", counted=counted, each=seen.each(), dance=dance)
 
 
 MOTION = Strip()

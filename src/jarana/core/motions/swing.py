@@ -7,6 +7,17 @@ from jarana.core.motions.across import turned
 from jarana.core.motions.base import DOWN_AND_ACROSS, UP_AND_ACROSS, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import Seen, moved
 from jarana.core.water.kinds.base import Way
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+swing-dangle = swing and dangle
+take-pull-tight-line = A take is a pull on a tight line: let it turn, rod up, a sag in the line.
+goes-water-line-held = The { $role } goes with the water to { $deep }; the line is held, it swings and { $moved } below the rod on the dangle.
+tight-line-comes-swings = On the tight line the { $role } comes to { $deep } as it swings across, hangs at { $deep_2 } on the dangle, and { $moved } as the rod is raised.
+""",
+)
 
 HELD_FROM, RAISED_FROM = 0.55, 0.85
 """Shares of a swing: before the first it goes with the water or turns, from the second on a rod on a fly line is raised."""
@@ -17,9 +28,9 @@ RAISED_HEIGHT = 0.8
 class Swing(MotionKind):
     """With the water, then held on a tight line; on a fly line across the stream from the start."""
 
-    key, name, waters = "swing", "swing and dangle", ("river",)
+    key, name, waters = "swing", say("swing-dangle"), ("river",)
     jerk = 2.0
-    sign = "A take is a pull on a tight line: let it turn, rod up, a sag in the line."
+    sign = say("take-pull-tight-line")
 
     def way(self, flows: bool) -> Way:
         """Return down and across."""
@@ -51,13 +62,15 @@ class Swing(MotionKind):
         across, dangle = seen.between(end, "across"), seen.between(end, "dangle")
         deepest, hung = float(across.max()), float(dangle[-1])
         if "raised" not in seen.marks:
-            return (
-                f"The {end.role} goes with the water to {seen.deep(deepest)}; the line is held, it swings and "
-                f"{moved(deepest, hung, writer)} below the rod on the dangle."
+            return say(
+                "goes-water-line-held", role=end.role, deep=seen.deep(deepest), moved=moved(deepest, hung, writer)
             )
-        return (
-            f"On the tight line the {end.role} comes to {seen.deep(deepest)} as it swings across, hangs at {seen.deep(hung)} "
-            f"on the dangle, and {moved(hung, float(end.depth[-1]), writer)} as the rod is raised."
+        return say(
+            "tight-line-comes-swings",
+            role=end.role,
+            deep=seen.deep(deepest),
+            deep_2=seen.deep(hung),
+            moved=moved(hung, float(end.depth[-1]), writer),
         )
 
 

@@ -6,6 +6,19 @@ from jarana.core.questions.base import Question, Side
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.situation import Situation
 from jarana.core.strength.tippet import FIGHT_SHARE, KNOTTED, fight_seconds
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+n-0-15-fishs-sake = 0.15 for the fish's sake
+n-0-15-mm = 0.15 mm
+n-0-10-soft-rod = 0.10 with a soft rod
+n-0-10-mm = 0.10 mm
+about-s-holding-knotted = about { $seconds } s for { $mass_kg }, holding { $held } knotted
+how-fine-too-fine = How fine is too fine?
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
@@ -14,8 +27,8 @@ def sides(situation: Situation) -> tuple[Side, ...]:
         return ()
     last = situation.rig.spans[-1].id
     return (
-        Side("0.15 for the fish's sake", (SetDiameter(span=last, value="0.15 mm"),)),
-        Side("0.10 with a soft rod", (SetDiameter(span=last, value="0.10 mm"),)),
+        Side(say("n-0-15-fishs-sake"), (SetDiameter(span=last, value=say("n-0-15-mm")),)),
+        Side(say("n-0-10-soft-rod"), (SetDiameter(span=last, value=say("n-0-10-mm")),)),
     )
 
 
@@ -25,8 +38,13 @@ def fight(situation: Situation) -> tuple[str, ...]:
     held = rig.spans[-1].wet_strength() * KNOTTED
     seconds = fight_seconds(fish.mass_kg, min(FIGHT_SHARE * held, rig.rod.steady_pull_n))
     return (
-        f"about {seconds:.0f} s for {writer.text('fish', fish.mass_kg)}, holding {writer.text('force', held)} knotted",
+        say(
+            "about-s-holding-knotted",
+            seconds=f"{seconds:.0f}",
+            mass_kg=writer.text("fish", fish.mass_kg),
+            held=writer.text("force", held),
+        ),
     )
 
 
-QUESTION = Question(11, "finest", "How fine is too fine?", sides, ("strong",), fight)
+QUESTION = Question(11, "finest", say("how-fine-too-fine"), sides, ("strong",), fight)

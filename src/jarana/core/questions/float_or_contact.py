@@ -5,6 +5,16 @@ from __future__ import annotations
 from jarana.core.methods import standing_for
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+float-reaches-beyond-rod = float: reaches beyond the rod
+contact-shows-takes-once = contact: shows takes at once
+float-or-contact = Float or contact?
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
@@ -12,7 +22,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     if not in_flow(situation) or not situation.head.is_float:
         return ()
     contact = standing_for("contact")
-    return Side("float: reaches beyond the rod"), Side("contact: shows takes at once", method=contact.key)
+    return Side(say("float-reaches-beyond-rod")), Side(say("contact-shows-takes-once"), method=contact.key)
 
 
-QUESTION = Question(4, "float-or-contact", "Float or contact?", sides, ("take_to_sign", "visible", "drag"))
+QUESTION = Question(4, "float-or-contact", say("float-or-contact"), sides, ("take_to_sign", "visible", "drag"))

@@ -5,6 +5,16 @@ from __future__ import annotations
 from jarana.core.questions.base import Question, Side, depths
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+big-fly-point = the big fly on the point
+big-fly-dropper = the big fly on the dropper
+where-does-big-fly = Where does the big fly go?
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
@@ -19,9 +29,9 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     heavy_point = point.fly.mass >= upper.fly.mass
     swapped = (SwapFly(at=upper.id, weight=point.fly.source or ""), SwapFly(at=point.id, weight=upper.fly.source or ""))
     return (
-        Side("the big fly on the point", () if heavy_point else swapped),
-        Side("the big fly on the dropper", swapped if heavy_point else ()),
+        Side(say("big-fly-point"), () if heavy_point else swapped),
+        Side(say("big-fly-dropper"), swapped if heavy_point else ()),
     )
 
 
-QUESTION = Question(13, "order", "Where does the big fly go?", sides, ("zone",), depths)
+QUESTION = Question(13, "order", say("where-does-big-fly"), sides, ("zone",), depths)

@@ -6,6 +6,18 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+never-pull-natural = never pull: natural
+led-little-faster-feel = led a little faster, to feel everything
+down-after = { $role } down after { $metres_to_bottom }
+keeps-off-bed = { $role } keeps { $least_height_m } off the bed
+should-flies-ever-pulled = Should the flies ever be pulled?
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
@@ -13,8 +25,8 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     if not in_flow(situation) or situation.head.floats or situation.head.on_line:
         return ()
     return (
-        Side("never pull: natural", (SetMotion(kind="natural", lead=1.0),)),
-        Side("led a little faster, to feel everything", (SetMotion(kind="led", lead=1.15),)),
+        Side(say("never-pull-natural"), (SetMotion(kind="natural", lead=1.0),)),
+        Side(say("led-little-faster-feel"), (SetMotion(kind="led", lead=1.15),)),
     )
 
 
@@ -24,9 +36,11 @@ def reaches(situation: Situation) -> tuple[str, ...]:
     down = [f for f in drift.flies if f.metres_to_bottom is not None]
     if down:
         first = min(down, key=lambda f: f.metres_to_bottom or 0.0)
-        return (f"{first.role} down after {writer.text('travel', first.metres_to_bottom or 0.0)}",)
+        return (
+            say("down-after", role=first.role, metres_to_bottom=writer.text("travel", first.metres_to_bottom or 0.0)),
+        )
     fly = min(drift.flies, key=lambda f: f.least_height_m)
-    return (f"{fly.role} keeps {writer.text('short', fly.least_height_m)} off the bed",)
+    return (say("keeps-off-bed", role=fly.role, least_height_m=writer.text("short", fly.least_height_m)),)
 
 
-QUESTION = Question(1, "pace", "Should the flies ever be pulled?", sides, ("drag",), reaches)
+QUESTION = Question(1, "pace", say("should-flies-ever-pulled"), sides, ("drag",), reaches)

@@ -5,6 +5,16 @@ from __future__ import annotations
 from jarana.core.questions.base import Question, Side, depths, in_flow
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+never-drags-hinges = never: it drags and hinges
+yes-stay-down = yes, to stay down
+shot-leader = Shot on the leader?
+""",
+)
 
 ROOM_MM, ABOVE_MM = 300, 250
 
@@ -17,7 +27,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
         return ()
     if situation.head.holds() is not None:
         return ()
-    return Side("never: it drags and hinges"), Side("yes, to stay down", (PinchShot(span=last.id, above_mm=ABOVE_MM),))
+    return Side(say("never-drags-hinges")), Side(say("yes-stay-down"), (PinchShot(span=last.id, above_mm=ABOVE_MM),))
 
 
-QUESTION = Question(8, "shot", "Shot on the leader?", sides, ("drag", "turnover"), depths)
+QUESTION = Question(8, "shot", say("shot-leader"), sides, ("drag", "turnover"), depths)

@@ -6,6 +6,16 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+all-time-two-beads = all the time: two beads up
+stones-drift = { $role } on the stones for { $bed_share } of the drift
+how-often-should-they = How often should they touch the bed?
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
@@ -14,13 +24,13 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     if not in_flow(situation) or fly is None or fly.bead is None or situation.head.on_line:
         return ()
     step = StepBead(at=situation.rig.point.id, heavier=True)
-    return Side("now and then"), Side("all the time: two beads up", (step, step))
+    return Side("now and then"), Side(say("all-time-two-beads"), (step, step))
 
 
 def on_the_stones(situation: Situation) -> tuple[str, ...]:
     """Return how long the deepest fly is on the bed."""
     fly = max(nominal(situation).flies, key=lambda f: f.bed_share)
-    return (f"{fly.role} on the stones for {fly.bed_share:.0%} of the drift",)
+    return (say("stones-drift", role=fly.role, bed_share=f"{fly.bed_share:.0%}"),)
 
 
-QUESTION = Question(2, "touch", "How often should they touch the bed?", sides, ("drag",), on_the_stones)
+QUESTION = Question(2, "touch", say("how-often-should-they"), sides, ("drag",), on_the_stones)

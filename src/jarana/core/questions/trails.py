@@ -5,22 +5,40 @@ from __future__ import annotations
 from jarana.core.drift.nominal import nominal
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+rigs-own-figures = this rig's own figures
+it = { $role } { $rides_m } { $rides_m_2 } it
+water-near-bed-slower = the water near the bed is slower than at the surface, so a free float is ahead
+does-nymph-lead-or = Does the nymph lead or trail its float?
+upstream = upstream of
+ahead = ahead of
+""",
+)
 
 
 def sides(situation: Situation) -> tuple[Side, ...]:
     """Return the one answer: it is computed."""
-    return (Side("this rig's own figures"),) if in_flow(situation) and situation.head.is_float else ()
+    return (Side(say("rigs-own-figures")),) if in_flow(situation) and situation.head.is_float else ()
 
 
 def trailing(situation: Situation) -> tuple[str, ...]:
     """Return where every fly rides against its float, and why."""
     flies, writer = nominal(situation).flies, situation.writer
     each = ", ".join(
-        f"{f.role} {writer.text('short', abs(f.rides_m))} {'upstream of' if f.rides_m < 0 else 'ahead of'} it"
+        say(
+            "it",
+            role=f.role,
+            rides_m=writer.text("short", abs(f.rides_m)),
+            rides_m_2=say("upstream") if f.rides_m < 0 else say("ahead"),
+        )
         for f in flies
     )
-    why = ("the water near the bed is slower than at the surface, so a free float is ahead",)
+    why = (say("water-near-bed-slower"),)
     return (each, *(why if any(f.rides_m < 0 for f in flies) else ()))
 
 
-QUESTION = Question(5, "trails", "Does the nymph lead or trail its float?", sides, (), trailing, one_side=True)
+QUESTION = Question(5, "trails", say("does-nymph-lead-or"), sides, (), trailing, one_side=True)

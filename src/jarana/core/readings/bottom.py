@@ -8,6 +8,30 @@ from jarana.core.methods import method_of
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+finds-bottom-late = Finds the bottom late
+finds-bottom = Finds the bottom
+down-after-drift-s = The { $role } is down after { $metres } of a { $whole } drift, { $seconds } s after landing.
+lies-stones = Lies on the stones
+down-after-drags-drift = The { $role } is down after { $metres } and drags for { $bed_share } of the drift.
+touch-now-then = touch now and then
+hold-bottom-all-time = hold the bottom all the time
+found-means-within-bed = Found means within { $what } of the bed; metres are its own travel since it landed.
+method-should-stones-drift = On this method it should { $touch }; here it is on the stones for { $bed_share } of the drift.
+line-lie-bed-end = { $line_on_bed_m } of line lie on the bed at the end.
+lines-drag-holds-up = The line's drag holds it up: normal drag of a thin cylinder on every link, not the sum of fly sink rates.
+led-pace-surface-water = Led at { $lead } × the pace of the surface; the water near the bed is slower, so a rig that keeps up with the bubbles is pulled forward and up.
+water-near-bed-slower = The water near the bed is slower than at the surface, so the top pulls the rig forward and up.
+does-not-find-bottom = Does not find the bottom
+comes-no-closer-than = The { $role } comes no closer than { $short } in the whole { $length_m } drift.
+heavier-bead-finer-or = A heavier bead, a finer or longer tippet, or a slower lead brings it down.
+fly-finds-bottom = a fly finds the bottom
+""",
+)
 
 LATE = 0.4
 """Past this share of the drift the bottom comes late."""
@@ -27,16 +51,24 @@ def read(situation: Situation) -> Reading:
     whole = max(drift.length_m - fly.entry_x_m, 1e-6)
     share = metres / whole
     severity: Severity = "act" if share > TOO_LATE else "look" if share > LATE else "fine"
-    title = "Finds the bottom late" if severity != "fine" else "Finds the bottom"
+    title = say("finds-bottom-late") if severity != "fine" else say("finds-bottom")
     seconds = fly.seconds_to_bottom or 0.0
-    sentence = (
-        f"The {fly.role} is down after {writer.text('travel', metres)} of a {writer.text('travel', whole)} drift, "
-        f"{seconds:.0f} s after landing."
+    sentence = say(
+        "down-after-drift-s",
+        role=fly.role,
+        metres=writer.text("travel", metres),
+        whole=writer.text("travel", whole),
+        seconds=f"{seconds:.0f}",
     )
     if severity == "fine" and method_of(situation.rig).touch == "now and then" and fly.bed_share > PINNED:
-        severity, title = "look", "Lies on the stones"
-        sentence = f"The {fly.role} is down after {writer.text('travel', metres)} and drags for {fly.bed_share:.0%} of the drift."
-    touch = "touch now and then" if method_of(situation.rig).touch == "now and then" else "hold the bottom all the time"
+        severity, title = "look", say("lies-stones")
+        sentence = say(
+            "down-after-drags-drift",
+            role=fly.role,
+            metres=writer.text("travel", metres),
+            bed_share=f"{fly.bed_share:.0%}",
+        )
+    touch = say("touch-now-then") if method_of(situation.rig).touch == "now and then" else say("hold-bottom-all-time")
     return make(
         "bottom",
         severity,
@@ -46,10 +78,10 @@ def read(situation: Situation) -> Reading:
         value=metres,
         parts=(fly.id,),
         why=(
-            f"Found means within {writer.text('short', 0.02)} of the bed; metres are its own travel since it landed.",
-            f"On this method it should {touch}; here it is on the stones for {fly.bed_share:.0%} of the drift.",
-            f"{writer.text('short', drift.line_on_bed_m)} of line lie on the bed at the end.",
-            "The line's drag holds it up: normal drag of a thin cylinder on every link, not the sum of fly sink rates.",
+            say("found-means-within-bed", what=writer.text("short", 0.02)),
+            say("method-should-stones-drift", touch=touch, bed_share=f"{fly.bed_share:.0%}"),
+            say("line-lie-bed-end", line_on_bed_m=writer.text("short", drift.line_on_bed_m)),
+            say("lines-drag-holds-up"),
         ),
     )
 
@@ -58,22 +90,26 @@ def _missed(situation: Situation, fly: FlyDrift) -> Reading:
     writer = situation.writer
     short = writer.text("short", fly.least_height_m)
     pace = (
-        f"Led at {situation.rig.motion.lead:.2f} × the pace of the surface; the water near the bed is slower, "
-        "so a rig that keeps up with the bubbles is pulled forward and up."
+        say("led-pace-surface-water", lead=f"{situation.rig.motion.lead:.2f}")
         if situation.motion.leads and not situation.head.floats
-        else "The water near the bed is slower than at the surface, so the top pulls the rig forward and up."
+        else say("water-near-bed-slower")
     )
     return make(
         "bottom",
         "act",
-        "Does not find the bottom",
-        f"The {fly.role} comes no closer than {short} in the whole {writer.text('travel', nominal(situation).length_m)} drift.",
+        say("does-not-find-bottom"),
+        say(
+            "comes-no-closer-than",
+            role=fly.role,
+            short=short,
+            length_m=writer.text("travel", nominal(situation).length_m),
+        ),
         writer.figure("short", fly.least_height_m),
         value=None,
         parts=(fly.id,),
         why=(
             pace,
-            "A heavier bead, a finer or longer tippet, or a slower lead brings it down.",
+            say("heavier-bead-finer-or"),
         ),
     )
 
@@ -90,4 +126,4 @@ def score(situation: Situation) -> float:
 
 
 READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"),
-                      counted=("finds_bottom", "a fly finds the bottom"))  # fmt: skip
+                      counted=("finds_bottom", say("fly-finds-bottom")))  # fmt: skip

@@ -8,6 +8,20 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+first-9-14-m = The first 9.14 m of a { $line_class }-weight line are { $head } g; the flies and float are { $share } of it.
+flies-weight-thrown = The flies are the weight that is thrown
+flicked-or-lobbed-tight = Flicked or lobbed on a tight line: open, slow, mind your eyes.
+light-line = Light on the line
+slower-stroke-open-loop = A slower stroke and an open loop
+lobbed-not-cast = Lobbed, not cast
+flies-float-weigh-lines = Flies and float weigh { $share } of the line's head.
+""",
+)
 
 CAST_LOAD = Law(
     "what a line's head throws",
@@ -26,25 +40,23 @@ def read(situation: Situation) -> Reading:
     share = mass / head
     CAST_LOAD.ask(share=share)
     figure = Figure(f"{mass * 1000:.2f}", "g")
-    why = (
-        f"The first 9.14 m of a {rig.line.line_class}-weight line are {head * 1000:.1f} g; the flies and float are {share:.0%} of it.",
-    )
+    why = (say("first-9-14-m", line_class=rig.line.line_class, head=f"{head * 1000:.1f}", share=f"{share:.0%}"),)
     if rig.head.not_thrown_by_loop():
-        return make("cast_load", "fine", "The flies are the weight that is thrown", "Flicked or lobbed on a tight line: open, slow, mind your eyes.",
+        return make("cast_load", "fine", say("flies-weight-thrown"), say("flicked-or-lobbed-tight"),
                     figure, value=mass, why=why)  # fmt: skip
     severity: Severity = "fine" if share < OPEN_LOOP else "look"
     title = (
-        "Light on the line"
+        say("light-line")
         if share < OPEN_LOOP
-        else "A slower stroke and an open loop"
+        else say("slower-stroke-open-loop")
         if share < LOBBED
-        else "Lobbed, not cast"
+        else say("lobbed-not-cast")
     )
     return make(
         "cast_load",
         severity,
         title,
-        f"Flies and float weigh {share:.0%} of the line's head.",
+        say("flies-float-weigh-lines", share=f"{share:.0%}"),
         figure,
         value=mass,
         why=why,

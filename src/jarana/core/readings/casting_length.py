@@ -4,6 +4,20 @@ from __future__ import annotations
 
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+length-suits-rod = Length suits the rod
+longer-than-twice-rod = Longer than twice the rod
+too-long-rod = Too long for the rod
+join-comes-inside-rings = {" "}The join comes inside the rings before the net reaches the fish.
+from-line-point-your = From the line to the point it is { $ratio } × your { $rod } rod.{ $tail }
+contact-leaders-tied-about = Contact leaders are tied to about twice the rod: longer ones hold more line off the water but are hard to throw and to net a fish on.
+heavy-rig-lobbed-not = A heavy rig is lobbed, not cast: mind your eyes, and the lines overhead.
+""",
+)
 
 USUAL = 2.0
 """Contact leaders are tied to about twice the rod."""
@@ -17,22 +31,21 @@ def read(situation: Situation) -> Reading:
     ratio = rig.length / rod
     severity: Severity = "fine" if ratio <= USUAL + 0.005 else "look" if ratio <= AWKWARD else "act"
     title = {
-        "fine": "Length suits the rod",
-        "look": "Longer than twice the rod",
-        "act": "Too long for the rod",
+        "fine": say("length-suits-rod"),
+        "look": say("longer-than-twice-rod"),
+        "act": say("too-long-rod"),
     }[severity]
-    tail = "" if severity == "fine" else " The join comes inside the rings before the net reaches the fish."
+    tail = "" if severity == "fine" else say("join-comes-inside-rings")
     return make(
         "casting_length",
         severity,
         title,
-        f"From the line to the point it is {ratio:.2f} × your {writer.text('length', rod)} rod.{tail}",
+        say("from-line-point-your", ratio=f"{ratio:.2f}", rod=writer.text("length", rod), tail=tail),
         writer.figure("length", rig.length),
         value=rig.length,
         why=(
-            "Contact leaders are tied to about twice the rod: longer ones hold more line off the water but are "
-            "hard to throw and to net a fish on.",
-            "A heavy rig is lobbed, not cast: mind your eyes, and the lines overhead.",
+            say("contact-leaders-tied-about"),
+            say("heavy-rig-lobbed-not"),
         ),
     )
 

@@ -7,6 +7,19 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+fly-hangs-own-line = The fly hangs on its own line
+changing-costs-tag-not = Changing it costs its tag, not the line to the point.
+no-fly-change-left = No fly change left
+fly-changes-left = Fly changes left
+point-change-costs-under = { $length_mm } to the point; a change costs { $each }; under { $floor } it is renewed.
+change-costs-what-knot = A change costs what its knot eats, its stub, and what is held while tying and trimmed.
+""",
+)
 
 
 def read(situation: Situation) -> Reading:
@@ -15,7 +28,7 @@ def read(situation: Situation) -> Reading:
     span = rig.spans[-1]
     if rig.point.fly is None:
         return make(
-            "changes_left", "fine", "The fly hangs on its own line", "Changing it costs its tag, not the line to the point.",
+            "changes_left", "fine", say("fly-hangs-own-line"), say("changing-costs-tag-not"),
             Figure("–", ""),
         )  # fmt: skip
     lowest = floor_of(rig)
@@ -26,13 +39,17 @@ def read(situation: Situation) -> Reading:
     return make(
         "changes_left",
         severity,
-        "No fly change left" if severity == "look" else "Fly changes left",
-        f"{writer.text('length', span.length_mm / 1000)} to the point; a change costs {writer.text('short', each / 1000)}; "
-        f"under {floor} it is renewed.",
+        say("no-fly-change-left") if severity == "look" else say("fly-changes-left"),
+        say(
+            "point-change-costs-under",
+            length_mm=writer.text("length", span.length_mm / 1000),
+            each=writer.text("short", each / 1000),
+            floor=floor,
+        ),
         Figure(str(left), ""),
         value=float(left),
         parts=(span.id,),
-        why=("A change costs what its knot eats, its stub, and what is held while tying and trimmed.",),
+        why=(say("change-costs-what-knot"),),
     )
 
 

@@ -5,6 +5,21 @@ from __future__ import annotations
 from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+fish-may-see = {" "}A fish may see it.
+you-feel-everything-fish = {" "}You feel everything; a fish may see it.
+drifts-water = Drifts with the water
+pulled-than-water = Pulled { $way } than its water
+against-water-round-each = Against the water round each fly: { $each }.{ $felt }
+against-water-round-each-2 = Against the water round each fly: { $each }.
+top-goes-surface-off = The top goes at { $pace_m_s }, the surface at { $pace_m_s_2 }; { $what } off the bed the water does { $pace_at } (log law).
+mean-second-half-drift = Mean of the second half of the drift. Some lead a little faster to feel every touch, others never pull.
+""",
+)
 
 NOTICED = 0.08
 """m/s over the water around it: below this a fly drifts freely."""
@@ -17,17 +32,17 @@ def read(situation: Situation) -> Reading:
     fly = max(hooked(situation), key=lambda f: abs(f.drag_m_s))
     speed = abs(fly.drag_m_s)
     severity: Severity = "fine" if speed < NOTICED else "look" if speed < UNNATURAL else "act"
-    felt = " A fish may see it." if situation.head.floats else " You feel everything; a fish may see it."
+    felt = say("fish-may-see") if situation.head.floats else say("you-feel-everything-fish")
     way = "faster" if fly.drag_m_s > 0 else "slower"
-    title = "Drifts with the water" if severity == "fine" else f"Pulled {way} than its water"
+    title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
     figure = writer.figure("speed", speed)
     each = ", ".join(
         f"{f.role} {writer.figure('speed', abs(f.drag_m_s)).digits} {'faster' if f.drag_m_s > 0 else 'slower'}"
         for f in hooked(situation)
     )
-    sentence = f"Against the water round each fly: {each}.{felt}"
+    sentence = say("against-water-round-each", each=each, felt=felt)
     if severity == "fine":
-        sentence = f"Against the water round each fly: {each}."
+        sentence = say("against-water-round-each-2", each=each)
     return make(
         "drag",
         severity,
@@ -37,10 +52,14 @@ def read(situation: Situation) -> Reading:
         value=fly.drag_m_s,
         parts=(fly.id,),
         why=(
-            f"The top goes at {writer.text('speed', nominal(situation).pace_m_s)}, the surface at "
-            f"{writer.text('speed', situation.water.pace_m_s)}; "
-            f"{writer.text('short', 0.1)} off the bed the water does {writer.text('speed', situation.water.pace_at(0.1))} (log law).",
-            "Mean of the second half of the drift. Some lead a little faster to feel every touch, others never pull.",
+            say(
+                "top-goes-surface-off",
+                pace_m_s=writer.text("speed", nominal(situation).pace_m_s),
+                pace_m_s_2=writer.text("speed", situation.water.pace_m_s),
+                what=writer.text("short", 0.1),
+                pace_at=writer.text("speed", situation.water.pace_at(0.1)),
+            ),
+            say("mean-second-half-drift"),
         ),
     )
 

@@ -5,6 +5,19 @@ from __future__ import annotations
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-lane-pulls-line = No lane pulls the line
+line-lies-water-flys = The line lies on water of the fly's own pace.
+slack-over-difference-paces = Slack over the difference of paces between the fly's lane and those under the line.
+drifts-freely-s = Drifts freely for { $seconds } s
+drift-until-lane-off = { $seconds } of drift until a lane { $gap } off the fly's own pace has used up { $slack } of slack. The same slack delays your strike.
+longer-leader-wiggle-or = A longer leader, a wiggle or a reach put more slack in.
+""",
+)
 
 SLACK = 0.6
 """m of slack a cast with a wiggle or a reach puts in (starting value)."""
@@ -18,21 +31,25 @@ def read(situation: Situation) -> Reading:
     between = reach.lanes[: reach.fish_lane] if reach.lanes else ()
     gap = max((abs(lane.pace_m_s - own) for lane in between), default=0.0)
     if gap < 0.02:
-        return make("drag_free", "fine", "No lane pulls the line", "The line lies on water of the fly's own pace.",
-                    Figure("–", ""), why=("Slack over the difference of paces between the fly's lane and those under the line.",))  # fmt: skip
+        return make("drag_free", "fine", say("no-lane-pulls-line"), say("line-lies-water-flys"),
+                    Figure("–", ""), why=(say("slack-over-difference-paces"),))  # fmt: skip
     seconds = SLACK / gap
     severity: Severity = "act" if seconds < SHORT else "look" if seconds < LONG else "fine"
     return make(
         "drag_free",
         severity,
-        f"Drifts freely for {seconds:.1f} s",
-        f"{writer.text('travel', seconds * own)} of drift until a lane {writer.text('speed', gap)} off the fly's own pace has used up "
-        f"{writer.text('short', SLACK)} of slack. The same slack delays your strike.",
+        say("drifts-freely-s", seconds=f"{seconds:.1f}"),
+        say(
+            "drift-until-lane-off",
+            seconds=writer.text("travel", seconds * own),
+            gap=writer.text("speed", gap),
+            slack=writer.text("short", SLACK),
+        ),
         Figure(f"{seconds:.1f}", "s"),
         value=seconds,
         why=(
-            "Slack over the difference of paces between the fly's lane and those under the line.",
-            "A longer leader, a wiggle or a reach put more slack in.",
+            say("slack-over-difference-paces"),
+            say("longer-leader-wiggle-or"),
         ),
     )
 

@@ -10,6 +10,30 @@ from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.whole import SetFloat
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+s-load-not-known = The { $what }'s load is not known
+no-settled-shape-was = No settled shape was found.
+drowns = Drowns the { $what }
+rig-pulls-harder-than = The rig pulls harder than the { $what } lifts.
+loads-fully = Loads the { $what } fully
+broken-water-pulls-under = Broken water pulls it under; a take shows at once.
+sits-right = The { $what } sits right
+sensitive-steady-take-tips = Sensitive and steady: a take tips it.
+too-big-rig = The { $what } is too big for this rig
+take-barely-moves = A take barely moves it.
+floats-well = The { $what } floats it well
+bears-nymph-room-spare = It bears the nymph with room to spare.
+upstream = upstream of
+ahead = ahead of
+rides = {" "}The { $role } rides { $rides_m } { $side } it.
+steady-pull-hung-rig = Steady pull of the hung rig, its line's drag included, over the greatest net lift.
+below-40-sluggish-40 = Below 40 % sluggish, 40 to 85 % sensitive and steady, to 100 % drowned in broken water, then under.
+""",
+)
 
 SLUGGISH, BROKEN, DROWNS = 0.4, 0.85, 1.0
 """Shares of the greatest lift: below the first a take barely moves it; past the second broken water drowns it."""
@@ -22,23 +46,23 @@ def read(situation: Situation) -> Reading:
     load = drift.load
     if load is None:
         return make(
-            "float_load", "look", f"The {what}'s load is not known", "No settled shape was found.", Figure("–", "")
+            "float_load", "look", say("s-load-not-known", what=what), say("no-settled-shape-was"), Figure("–", "")
         )
     severity: Severity
     if load >= DROWNS or drift.drowned:
-        severity, title, says = "act", f"Drowns the {what}", f"The rig pulls harder than the {what} lifts."
+        severity, title, says = "act", say("drowns", what=what), say("rig-pulls-harder-than", what=what)
     elif load > BROKEN:
-        severity, title, says = "look", f"Loads the {what} fully", "Broken water pulls it under; a take shows at once."
+        severity, title, says = "look", say("loads-fully", what=what), say("broken-water-pulls-under")
     elif load >= SLUGGISH:
-        severity, title, says = "fine", f"The {what} sits right", "Sensitive and steady: a take tips it."
+        severity, title, says = "fine", say("sits-right", what=what), say("sensitive-steady-take-tips")
     else:
-        severity, title, says = "look", f"The {what} is too big for this rig", "A take barely moves it."
+        severity, title, says = "look", say("too-big-rig", what=what), say("take-barely-moves")
         if not head.is_float:
-            severity, title, says = "fine", f"The {what} floats it well", "It bears the nymph with room to spare."
+            severity, title, says = "fine", say("floats-well", what=what), say("bears-nymph-room-spare")
     if not situation.water.still and drift.flies:
         rides = min(drift.flies, key=lambda f: f.rides_m)
-        side = "upstream of" if rides.rides_m < 0 else "ahead of"
-        says += f" The {rides.role} rides {situation.writer.text('short', abs(rides.rides_m))} {side} it."
+        side = say("upstream") if rides.rides_m < 0 else say("ahead")
+        says += say("rides", role=rides.role, rides_m=situation.writer.text("short", abs(rides.rides_m)), side=side)
     return make(
         "float_load",
         severity,
@@ -47,8 +71,8 @@ def read(situation: Situation) -> Reading:
         Figure(f"{load * 100:.0f}", "%"),
         value=load,
         why=(
-            "Steady pull of the hung rig, its line's drag included, over the greatest net lift.",
-            "Below 40 % sluggish, 40 to 85 % sensitive and steady, to 100 % drowned in broken water, then under.",
+            say("steady-pull-hung-rig"),
+            say("below-40-sluggish-40"),
         ),
     )
 

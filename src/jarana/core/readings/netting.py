@@ -9,6 +9,22 @@ from jarana.core.rig.geometry import place
 from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import NET_SPARE
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+nothing-stops-tip-ring = Nothing stops it at the tip ring
+fish-comes-net-reel = The fish comes to the net on the reel.
+level-leader-knots-pass = A level leader and its knots pass the rings; a float or a dropper fly does not.
+within-netting-reach = Within netting reach
+out-netting-reach = Out of netting reach
+or-use-lets-go = , or use a { $what } that lets go
+hand-line-last = {" "}Hand-line the last of it{ $more }.
+stops-tip-ring-point = The { $what } stops at the tip ring with the point { $far } away; you reach { $reach }.{ $tail }
+rod-about-arm-net = Rod and about { $net_spare } of arm and net. A float or a dropper fly does not pass the tip ring.
+""",
+)
 
 
 def stops(situation: Situation) -> tuple[float, str]:
@@ -33,20 +49,20 @@ def read(situation: Situation) -> Reading:
         return make(
             "netting",
             "fine",
-            "Nothing stops it at the tip ring",
-            "The fish comes to the net on the reel.",
+            say("nothing-stops-tip-ring"),
+            say("fish-comes-net-reel"),
             Figure("–", ""),
-            why=("A level leader and its knots pass the rings; a float or a dropper fly does not.",),
+            why=(say("level-leader-knots-pass"),),
         )
     severity: Severity = "fine" if far <= reach else "look"
-    title = "Within netting reach" if severity == "fine" else "Out of netting reach"
-    more = f", or use a {what} that lets go" if what == rig.head.noun else ""
-    tail = "" if severity == "fine" else f" Hand-line the last of it{more}."
+    title = say("within-netting-reach") if severity == "fine" else say("out-netting-reach")
+    more = say("or-use-lets-go", what=what) if what == rig.head.noun else ""
+    tail = "" if severity == "fine" else say("hand-line-last", more=more)
     return make(
         "netting", severity, title,
-        f"The {what} stops at the tip ring with the point {writer.text('length', far)} away; you reach {writer.text('length', reach)}.{tail}",
+        say("stops-tip-ring-point", what=what, far=writer.text('length', far), reach=writer.text('length', reach), tail=tail),
         writer.figure("length", far), value=far,
-        why=(f"Rod and about {writer.text('short', NET_SPARE)} of arm and net. A float or a dropper fly does not pass the tip ring.",),
+        why=(say("rod-about-arm-net", net_spare=writer.text('short', NET_SPARE)),),
     )  # fmt: skip
 
 

@@ -12,6 +12,23 @@ from jarana.core.rig.model import Span
 from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+nearest = ; nearest: { $number } · { $label }, { $diameter_mm }
+nearest-2 = ; nearest: { $name } #{ $size }
+line = Line: { $name }.
+rod = Rod: { $name }.
+all-from-your-own = All from your own tackle
+every-part-your-drawer = Every part is in your drawer.
+every-part-looked-your = Every part is looked for in your drawer by what it was taken from.
+more = {" "}And { $count } more.
+nothing-your-drawer-yet = Nothing in your drawer yet
+not-all-yours = Not all of it is yours
+""",
+)
 
 
 def read(situation: Situation) -> Reading:
@@ -22,7 +39,12 @@ def read(situation: Situation) -> Reading:
         if span.spool is None or drawer.spool(span.spool.id) is None:
             near = nearest_spool(drawer, span)
             own = (
-                f"; nearest: {near.number} · {near.label}, {writer.text('diameter', near.diameter_mm / 1000)}"
+                say(
+                    "nearest",
+                    number=near.number,
+                    label=near.label,
+                    diameter_mm=writer.text("diameter", near.diameter_mm / 1000),
+                )
                 if near
                 else ""
             )
@@ -34,29 +56,31 @@ def read(situation: Situation) -> Reading:
         fly = attachment.fly
         if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
             pattern = nearest_pattern(drawer, fly.hook.size, fly.bead.diameter_mm if fly.bead else 0.0)
-            own = f"; nearest: {pattern.name} #{pattern.hook.size}" if pattern else ""
+            own = say("nearest-2", name=pattern.name, size=pattern.hook.size) if pattern else ""
             parts.append(attachment.id)
             lines.append(f"{rig.role(attachment)}: {attachment.body.label}{own}.")
     if head_missing := rig.head.missing(drawer):
         lines.append(head_missing)
     if rig.line.id not in {row.id for row in drawer.lines}:
-        lines.append(f"Line: {rig.line.name}.")
+        lines.append(say("line", name=rig.line.name))
     if rig.rod.id not in {row.id for row in drawer.rods}:
-        lines.append(f"Rod: {rig.rod.name}.")
+        lines.append(say("rod", name=rig.rod.name))
     count = len(lines)
     severity: Severity = "look" if count else "fine"
     if not count:
         return make(
             "owned",
             severity,
-            "All from your own tackle",
-            "Every part is in your drawer.",
+            say("all-from-your-own"),
+            say("every-part-your-drawer"),
             Figure("0", "missing"),
             value=0.0,
-            why=("Every part is looked for in your drawer by what it was taken from.",),
+            why=(say("every-part-looked-your"),),
         )
-    text = " ".join(line[0].upper() + line[1:] for line in lines[:2]) + (f" And {count - 2} more." if count > 2 else "")
-    title = "Nothing in your drawer yet" if drawer.empty else "Not all of it is yours"
+    text = " ".join(line[0].upper() + line[1:] for line in lines[:2]) + (
+        say("more", count=count - 2) if count > 2 else ""
+    )
+    title = say("nothing-your-drawer-yet") if drawer.empty else say("not-all-yours")
     return make("owned", severity, title, text, Figure(str(count), "missing"), value=float(count),
                 parts=tuple(parts), why=tuple(line[0].upper() + line[1:] for line in lines))  # fmt: skip
 

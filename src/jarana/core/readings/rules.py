@@ -6,27 +6,37 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rules.check import breaches, is_old
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
 
-ASK = "Rules are local and change: check them where you fish."
+say = phrases(
+    __name__,
+    """
+rules-local-change-check = Rules are local and change: check them where you fish.
+no-rule-set-water = No rule set for this water
+not-inside-rules-you = Not inside the rules you wrote
+rules-you-wrote-old = Rules you wrote are old
+inside-rules-you-wrote = Inside the rules you wrote
+checked-more-than-year = {" "}Checked { $isoformat }, more than a year ago.
+from-checked = { $name }, from { $source }, checked { $isoformat }.
+""",
+)
+
+ASK = say("rules-local-change-check")
 
 
 def read(situation: Situation) -> Reading:
     """Check the rig against the rules of its water."""
     rules = situation.rules
     if rules is None:
-        return make("rules", "fine", "No rule set for this water", ASK, Figure("–", ""), why=(ASK,))
+        return make("rules", "fine", say("no-rule-set-water"), ASK, Figure("–", ""), why=(ASK,))
     found = breaches(situation.rig, rules, situation.writer, situation.today)
     old = situation.today is not None and is_old(rules, situation.today)
     severity: Severity = "act" if found else "look" if old else "fine"
     title = (
-        "Not inside the rules you wrote"
-        if found
-        else "Rules you wrote are old"
-        if old
-        else "Inside the rules you wrote"
+        say("not-inside-rules-you") if found else say("rules-you-wrote-old") if old else say("inside-rules-you-wrote")
     )
     text = "; ".join(b.text for b in found) or f"{rules.name}."
-    age = f" Checked {rules.checked.isoformat()}, more than a year ago." if old else ""
+    age = say("checked-more-than-year", isoformat=rules.checked.isoformat()) if old else ""
     return make(
         "rules",
         severity,
@@ -36,7 +46,7 @@ def read(situation: Situation) -> Reading:
         value=float(len(found)),
         parts=tuple(part for b in found for part in b.parts),
         why=(
-            f"{rules.name}, from {rules.source}, checked {rules.checked.isoformat()}.",
+            say("from-checked", name=rules.name, source=rules.source, isoformat=rules.checked.isoformat()),
             *rules.said(situation.writer),
             ASK,
         ),

@@ -9,6 +9,20 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-leader-hangs-air = No leader hangs in the air
+everything-water = Everything is in the water.
+held-leader-sags = The held leader sags
+held-leader-hangs-straight = The held leader hangs straight enough
+from-straight-line-between = { $sag } from the straight line between rod and water; it wants a pull of { $pull } g, and that much drags the flies towards you.
+catenary-held-spans-rigs = Catenary of the held spans with the rig's own pull at the water; a thinner leader sags less.
+what-holds-up-also = What holds it up also pulls the flies: the price of a long, stout leader.
+""",
+)
 
 MUCH = 0.35
 LEAST_PULL = 1e-4
@@ -22,23 +36,20 @@ def read(situation: Situation) -> Reading:
     sections = [HungLine(s.length, (s.d0_mm + s.d1_mm) / 2000, s.material.density_kg_m3) for s in held]
     pull = max(drift.pull_x_n, LEAST_PULL)
     if not sections:
-        return make(
-            "sag", "fine", "No leader hangs in the air", "Everything is in the water.", Figure("0", "cm"), why=("",)
-        )
+        return make("sag", "fine", say("no-leader-hangs-air"), say("everything-water"), Figure("0", "cm"), why=("",))
     shape = sag_of(sections, pull, drift.pull_z_n)
     severity: Severity = "look" if shape.sag > MUCH else "fine"
     return make(
         "sag",
         severity,
-        "The held leader sags" if severity == "look" else "The held leader hangs straight enough",
-        f"{writer.text('short', shape.sag)} from the straight line between rod and water; "
-        f"it wants a pull of {pull / GRAM_FORCE:.1f} g, and that much drags the flies towards you.",
+        say("held-leader-sags") if severity == "look" else say("held-leader-hangs-straight"),
+        say("from-straight-line-between", sag=writer.text("short", shape.sag), pull=f"{pull / GRAM_FORCE:.1f}"),
         writer.figure("short", shape.sag),
         value=shape.sag,
         parts=(held[0].name and held[0].id,),
         why=(
-            "Catenary of the held spans with the rig's own pull at the water; a thinner leader sags less.",
-            "What holds it up also pulls the flies: the price of a long, stout leader.",
+            say("catenary-held-spans-rigs"),
+            say("what-holds-up-also"),
         ),
     )
 

@@ -6,6 +6,21 @@ from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.drift.result import FlyDrift
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+end-after-s = In the end: { $each }. After { $times_s } s: { $at_twenty }.
+settled-means-within-5 = Settled means within 5 % or 2 cm of the mean depth of the last tenth; the tenth before it tells the way.
+lines-drag-rules-each = The line's drag rules: each fly alone would fall several times as fast.
+the = : the { $role }
+still-after-s = Still { $way } after { $whole } s{ $which }
+bed-after-s = On the bed after { $settled } s
+lies-bed = The { $role } lies on the bed
+settles-s = Settles in { $settled } s
+""",
+)
 
 FIRST_S = 20.0
 """s after which a first depth is told."""
@@ -29,13 +44,13 @@ def read(situation: Situation) -> Reading:
         "settle",
         severity,
         title,
-        f"In the end: {each}. After {drift.times_s[frame]:.0f} s: {at_twenty}.",
+        say("end-after-s", each=each, times_s=f"{drift.times_s[frame]:.0f}", at_twenty=at_twenty),
         writer.figure("depth", deepest.settled_depth_m),
         value=deepest.settled_depth_m,
         parts=(deepest.id,),
         why=(
-            "Settled means within 5 % or 2 cm of the mean depth of the last tenth; the tenth before it tells the way.",
-            "The line's drag rules: each fly alone would fall several times as fast.",
+            say("settled-means-within-5"),
+            say("lines-drag-rules-each"),
         ),
     )
 
@@ -46,15 +61,15 @@ def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:
     if going:
         ways = {f.course for f in going}
         way = "moving" if len(ways) > 1 else ways.pop()
-        which = "" if len(going) == len(flies) else f": the {going[0].role}"
-        return "look", f"Still {way} after {whole:.0f} s{which}"
+        which = "" if len(going) == len(flies) else say("the", role=going[0].role)
+        return "look", say("still-after-s", way=way, whole=f"{whole:.0f}", which=which)
     settled = max(f.settled_s for f in flies)
     lying = [f for f in flies if f.course == "on the bed"]
     if len(lying) == len(flies):
-        return "look", f"On the bed after {settled:.0f} s"
+        return "look", say("bed-after-s", settled=f"{settled:.0f}")
     if lying:
-        return "look", f"The {lying[0].role} lies on the bed"
-    return "fine", f"Settles in {settled:.0f} s"
+        return "look", say("lies-bed", role=lying[0].role)
+    return "fine", say("settles-s", settled=f"{settled:.0f}")
 
 
 READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"))

@@ -10,6 +10,23 @@ from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by
 from jarana.core.strength.loads import path_to
 from jarana.core.strength.tippet import spool_force
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+goes-you-lose = The { $name } goes, at { $force }: you lose { $told_loss }.
+snag-takes = A snag on the { $end } takes { $lost }
+pull-point-goes-through = A pull at the point goes through every link above it; a fish on a dropper does not load the line below it.
+one-school-ties-point = One school ties the point finer, so that a snag costs one fly and spares a fish on the dropper; the other ties it the same, since big fish take the point.
+pull-from-side-away = Pull from the side away from the strike, straight, with the rod down; then check hook point and tippet.
+would-spare-rest-hold = would spare the rest and hold
+would-hold = would hold
+point-tippet-fish = {" "}A point tippet of { $diameter_mm } { $what } a { $held } fish.
+more-than = more than the { $end }
+the = the { $end }
+""",
+)
 
 
 def read(situation: Situation) -> Reading:
@@ -20,20 +37,21 @@ def read(situation: Situation) -> Reading:
     end = rig.role(rig.point)
     own = 1 if rig.point.fly else 0
     severity: Severity = "look" if lost > own else "fine"
-    says = f"The {weak.name} goes, at {writer.text('force', weak.force)}: you lose {told_loss(rig, weak.loses)}."
+    says = say(
+        "goes-you-lose", name=weak.name, force=writer.text("force", weak.force), told_loss=told_loss(rig, weak.loses)
+    )
     return make(
         "snag",
         severity,
-        f"A snag on the {end} takes {f'more than the {end}' if lost > own else f'the {end}'}",
+        say("snag-takes", end=end, lost=say("more-than", end=end) if lost > own else say("the", end=end)),
         says + _schools(situation, lost, weak.force),
         writer.figure("force", weak.force),
         value=float(lost),
         parts=(weak.part,),
         why=(
-            "A pull at the point goes through every link above it; a fish on a dropper does not load the line below it.",
-            "One school ties the point finer, so that a snag costs one fly and spares a fish on the dropper; "
-            "the other ties it the same, since big fish take the point.",
-            "Pull from the side away from the strike, straight, with the rod down; then check hook point and tippet.",
+            say("pull-point-goes-through"),
+            say("one-school-ties-point"),
+            say("pull-from-side-away"),
         ),
     )
 
@@ -50,8 +68,13 @@ def _schools(situation: Situation, lost: int, force: float) -> str:
     spool = max(finer, key=lambda s: s.diameter_mm)
     held = fish_held_by(spool_force(spool), situation.water.pace_m_s)
     spares = lost > 1 and spool_force(spool) < force
-    what = "would spare the rest and hold" if spares else "would hold"
-    return f" A point tippet of {writer.text('diameter', spool.diameter_mm / 1000)} {what} a {writer.text('fish', held)} fish."
+    what = say("would-spare-rest-hold") if spares else say("would-hold")
+    return say(
+        "point-tippet-fish",
+        diameter_mm=writer.text("diameter", spool.diameter_mm / 1000),
+        what=what,
+        held=writer.text("fish", held),
+    )
 
 
 def candidates(situation: Situation) -> list[StepDiameter]:

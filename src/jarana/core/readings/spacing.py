@@ -11,6 +11,28 @@ from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.geometry import place
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+one-fly = One fly
+nothing-tangle-one-drift = Nothing to tangle, and one drift to read.
+one-fly-enough = One fly is enough here
+flies-close-enough-tangle = Flies close enough to tangle
+spacing-keeps-them-apart = Spacing keeps them apart
+apart-or-more-keeps = { $apart } apart; { $least } or more keeps them clear
+up-keeps-both-taking = , up to { $both } keeps both in the taking zone.
+zone-too-thin-both = ; the zone is too thin for both.
+water-two-flies-ride = In { $depth_m } of water two flies ride different currents.{" "}
+among-so-many-obstructions = Among so many obstructions a second fly is what snags.{" "}
+taking-zone-thick-settled = Taking zone { $thick } thick; settled, the line between them slants { $slant } of its length down.
+tags-clear = Tags { $tags } and { $clearance } clear.
+method-flies-usually-tied = On this method flies are usually tied { $low } to { $high } apart.
+out = out of
+from-float-point-netting = { $below } from float to point is { $what } netting reach of your rod ({ $reach }).
+""",
+)
 
 CLEARANCE = 0.15
 """m beyond both tags, so that flies do not reach each other."""
@@ -26,7 +48,7 @@ def read(situation: Situation) -> Reading:
     rig, reach, drift, writer = situation.rig, situation.water, nominal(situation), situation.writer
     hung = sorted(((place(rig, a), a) for a in rig.attachments if a.fly), key=lambda row: row[0])
     if len(hung) < 2:
-        return make("spacing", "fine", "One fly", "Nothing to tangle, and one drift to read.", Figure("1", ""))
+        return make("spacing", "fine", say("one-fly"), say("nothing-tangle-one-drift"), Figure("1", ""))
     depths = {f.id: f.settled_depth_m for f in drift.flies}
     low, high = reach.zone.heights(reach.depth_m)
     thick = max(high - low, 0.05)
@@ -40,25 +62,23 @@ def read(situation: Situation) -> Reading:
     cluttered = reach.nature.flows and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
     severity: Severity = "look" if apart < least - 1e-6 or thin or cluttered else "fine"
     title = (
-        "One fly is enough here"
+        say("one-fly-enough")
         if thin or cluttered
-        else "Flies close enough to tangle"
+        else say("flies-close-enough-tangle")
         if apart < least - 1e-6
-        else "Spacing keeps them apart"
+        else say("spacing-keeps-them-apart")
     )
-    text = f"{writer.text('short', apart)} apart; {writer.text('short', least)} or more keeps them clear" + (
-        f", up to {writer.text('short', both)} keeps both in the taking zone."
-        if both > least
-        else "; the zone is too thin for both."
+    text = say("apart-or-more-keeps", apart=writer.text("short", apart), least=writer.text("short", least)) + (
+        say("up-keeps-both-taking", both=writer.text("short", both)) if both > least else say("zone-too-thin-both")
     )
     if thin:
-        text = f"In {writer.text('depth', reach.depth_m)} of water two flies ride different currents. " + text
+        text = say("water-two-flies-ride", depth_m=writer.text("depth", reach.depth_m)) + text
     elif cluttered:
-        text = "Among so many obstructions a second fly is what snags. " + text
+        text = say("among-so-many-obstructions") + text
     why = [
-        f"Taking zone {writer.text('short', thick)} thick; settled, the line between them slants {slant:.0%} of its length down.",
+        say("taking-zone-thick-settled", thick=writer.text("short", thick), slant=f"{slant:.0%}"),
         *_practice(situation),
-        f"Tags {writer.text('short', tags)} and {writer.text('short', CLEARANCE)} clear.",
+        say("tags-clear", tags=writer.text("short", tags), clearance=writer.text("short", CLEARANCE)),
         *_net(situation),
     ]
     return make(
@@ -72,7 +92,7 @@ def _practice(situation: Situation) -> list[str]:
     if apart is None:
         return []
     low, high = (situation.writer.text("short", m) for m in apart)
-    return [f"On this method flies are usually tied {low} to {high} apart."]
+    return [say("method-flies-usually-tied", low=low, high=high)]
 
 
 def _net(situation: Situation) -> list[str]:
@@ -82,9 +102,14 @@ def _net(situation: Situation) -> list[str]:
     if below is None:
         return []
     reach = rig.rod.netting_reach
-    what = "within" if below <= reach else "out of"
+    what = "within" if below <= reach else say("out")
     return [
-        f"{writer.text('length', below)} from float to point is {what} netting reach of your rod ({writer.text('length', reach)})."
+        say(
+            "from-float-point-netting",
+            below=writer.text("length", below),
+            what=what,
+            reach=writer.text("length", reach),
+        )
     ]
 
 

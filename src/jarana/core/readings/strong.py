@@ -7,6 +7,23 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.strength.loads import Load, loads
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-fly-hold-fish = No fly to hold a fish
+not = Not for a { $fish }
+just = Just for a { $fish }
+strong-enough = Strong enough for a { $fish }
+goes-first = On the { $role } the { $name } goes first, at { $force }.
+takes-line-your-rods = {" "}It takes line: your rod's bend gives { $rod }, it pulls { $pull }.
+take-tight-line-jerks = {" "}A take on a tight line jerks { $jerk } times as hard: rod up, a sag in the line.
+n-0-65-fishs-weight = 0.65 of a fish's weight and ½·ρ·0.3·A·U² of current pull; { $fish } pulls { $pull } here (order of magnitude).
+your-puts-steady-bend = Your { $name } puts on { $rod } in a steady bend (your rod's row).
+breaks = On the { $role }: { $bears }; { $name } breaks at { $force } ({ $why }).
+""",
+)
 
 SPARE = 1.5
 """Times the fish that should be held before it is called enough."""
@@ -17,25 +34,25 @@ def read(situation: Situation) -> Reading:
     rig, reach, writer = situation.rig, situation.water, situation.writer
     held = [load for load in loads(rig, reach.pace_m_s) if load.kind == "fish"]
     if not held:
-        return make("strong", "fine", "No fly to hold a fish", "", writer.figure("fish", 0.0), value=0.0)
+        return make("strong", "fine", say("no-fly-hold-fish"), "", writer.figure("fish", 0.0), value=0.0)
     least = min(held, key=lambda load: load.weakest.force)
     mass, pace = reach.fish.mass_kg, reach.pace_m_s
     bears = fish_held_by(least.weakest.force, pace)
     severity: Severity = "act" if bears < mass else "look" if bears < SPARE * mass else "fine"
     fish = f"{writer.text('fish', mass)} {reach.fish.species}"
-    title = {"act": f"Not for a {fish}", "look": f"Just for a {fish}", "fine": f"Strong enough for a {fish}"}[severity]
+    title = {"act": say("not", fish=fish), "look": say("just", fish=fish), "fine": say("strong-enough", fish=fish)}[
+        severity
+    ]
     role, pull = rig.role(rig.attachment(least.fly)), pull_of_fish(mass, pace)
     rod = rig.rod.steady_pull_n
-    sentence = f"On the {role} the {least.weakest.name} goes first, at {writer.text('force', least.weakest.force)}."
+    sentence = say("goes-first", role=role, name=least.weakest.name, force=writer.text("force", least.weakest.force))
     if rod < pull:
-        sentence += (
-            f" It takes line: your rod's bend gives {writer.text('force', rod)}, it pulls {writer.text('force', pull)}."
-        )
+        sentence += say("takes-line-your-rods", rod=writer.text("force", rod), pull=writer.text("force", pull))
     if situation.motion.jerk > 1:
-        sentence += f" A take on a tight line jerks {situation.motion.jerk:g} times as hard: rod up, a sag in the line."
+        sentence += say("take-tight-line-jerks", jerk=f"{situation.motion.jerk:g}")
     why = [
-        f"0.65 of a fish's weight and ½·ρ·0.3·A·U² of current pull; {fish} pulls {writer.text('force', pull)} here (order of magnitude).",
-        f"Your {rig.rod.name} puts on {writer.text('force', rod)} in a steady bend (your rod's row).",
+        say("n-0-65-fishs-weight", fish=fish, pull=writer.text("force", pull)),
+        say("your-puts-steady-bend", name=rig.rod.name, rod=writer.text("force", rod)),
         *(_line(situation, load) for load in held),
     ]
     return make("strong", severity, title, sentence, writer.figure("fish", bears), value=bears,
@@ -45,9 +62,13 @@ def read(situation: Situation) -> Reading:
 def _line(situation: Situation, load: Load) -> str:
     writer, role = situation.writer, situation.rig.role(situation.rig.attachment(load.fly))
     bears = fish_held_by(load.weakest.force, situation.water.pace_m_s)
-    return (
-        f"On the {role}: {writer.text('fish', bears)}; {load.weakest.name} breaks at "
-        f"{writer.text('force', load.weakest.force)} ({load.weakest.why})."
+    return say(
+        "breaks",
+        role=role,
+        bears=writer.text("fish", bears),
+        name=load.weakest.name,
+        force=writer.text("force", load.weakest.force),
+        why=load.weakest.why,
     )
 
 

@@ -6,6 +6,17 @@ from jarana.core.drift.nominal import hooked
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+shows-take = The { $sign } shows a take { $severity }
+fish-draws-s-line = A fish draws the { $role }'s line straight in { $delay } s; the fly moves { $slack_m } first.
+line-between-fly-less = Line between fly and { $sign } less the straight way, at a fish's { $fish_speed }. In contact it is near nothing.
+some-say-floats-show = Some say floats show takes too late; beyond the reach of the rod they are the only way.
+""",
+)
 
 FISH_SPEED = 0.2
 """m/s at which a fish turns away with a fly (order of magnitude)."""
@@ -21,14 +32,14 @@ def read(situation: Situation) -> Reading:
     return make(
         "take_to_sign",
         severity,
-        f"The {sign} shows a take {'late' if severity == 'look' else 'soon'}",
-        f"A fish draws the {fly.role}'s line straight in {delay:.1f} s; the fly moves {writer.text('short', fly.slack_m)} first.",
+        say("shows-take", sign=sign, severity="late" if severity == "look" else "soon"),
+        say("fish-draws-s-line", role=fly.role, delay=f"{delay:.1f}", slack_m=writer.text("short", fly.slack_m)),
         Figure(f"{delay:.1f}", "s"),
         value=delay,
         parts=(fly.id,),
         why=(
-            f"Line between fly and {sign} less the straight way, at a fish's {writer.text('speed', FISH_SPEED)}. In contact it is near nothing.",
-            "Some say floats show takes too late; beyond the reach of the rod they are the only way.",
+            say("line-between-fly-less", sign=sign, fish_speed=writer.text("speed", FISH_SPEED)),
+            say("some-say-floats-show"),
         ),
     )
 

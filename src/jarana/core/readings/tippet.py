@@ -15,6 +15,23 @@ from jarana.core.strength.tippet import (
     tippet_range,
 )
 from jarana.core.water.reach import WARM
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-fly-choose-tippet = No fly to choose a tippet for
+tippet-suits-fly-fish = Tippet suits fly and fish
+tippet-fine-fish = Tippet is fine for this fish
+tippet-stout-fly = Tippet is stout for this fly
+to-for-a-and = { $low } to { $high } for a #{ $size } and a { $mass_kg } { $species } here.
+water-leave-trout-alone = {" "}The water is { $temperature_c }: leave trout alone, or fight short.
+hook-over-3-asks = Hook over 3 asks for { $by_three }, over 4 (bulky, weighted) { $by_four }; too fine spins and hinges, too stout kills the drift.
+fish-current-asks-or = The fish in this current asks for { $fish_least } or more.
+fought-takes-about-s = Fought at { $pull } it takes about { $fight } s; going finer makes that longer. An order of magnitude.
+knotted-about-s = { $number } · { $mm }: { $force } knotted, about { $took } s.
+""",
+)
 
 
 def read(situation: Situation) -> Reading:
@@ -26,29 +43,33 @@ def read(situation: Situation) -> Reading:
         fly = next((a.fly for a in rig.attachments if a.fly), None)
     now = span.d1_mm / 1000
     if fly is None:
-        return make("tippet", "fine", "No fly to choose a tippet for", "", writer.figure("diameter", now))
+        return make("tippet", "fine", say("no-fly-choose-tippet"), "", writer.figure("diameter", now))
     wanted = tippet_range(fly, reach, rig.rod, span.material)
     good = in_range(now, wanted)
     fine = now < wanted.low
     severity: Severity = "fine" if good else "look"
-    title = (
-        "Tippet suits fly and fish"
-        if good
-        else "Tippet is fine for this fish"
-        if fine
-        else "Tippet is stout for this fly"
-    )
+    title = say("tippet-suits-fly-fish") if good else say("tippet-fine-fish") if fine else say("tippet-stout-fly")
     pull = min(FIGHT_SHARE * span.wet_strength() * KNOTTED, rig.rod.steady_pull_n)
     fight = fight_seconds(reach.fish.mass_kg, pull)
     low, high = writer.text("diameter", wanted.low), writer.text("diameter", max(wanted.high, wanted.low))
-    text = f"{low} to {high} for a #{fly.hook.size} and a {writer.text('fish', reach.fish.mass_kg)} {reach.fish.species} here."
+    text = say(
+        "to-for-a-and",
+        low=low,
+        high=high,
+        size=fly.hook.size,
+        mass_kg=writer.text("fish", reach.fish.mass_kg),
+        species=reach.fish.species,
+    )
     if reach.temperature_c >= WARM:
-        text += f" The water is {writer.text('temperature', reach.temperature_c)}: leave trout alone, or fight short."
+        text += say("water-leave-trout-alone", temperature_c=writer.text("temperature", reach.temperature_c))
     why = [
-        f"Hook over 3 asks for {writer.text('diameter', wanted.by_three)}, over 4 (bulky, weighted) "
-        f"{writer.text('diameter', wanted.by_four)}; too fine spins and hinges, too stout kills the drift.",
-        f"The fish in this current asks for {writer.text('diameter', wanted.fish_least)} or more.",
-        f"Fought at {writer.text('force', pull)} it takes about {fight:.0f} s; going finer makes that longer. An order of magnitude.",
+        say(
+            "hook-over-3-asks",
+            by_three=writer.text("diameter", wanted.by_three),
+            by_four=writer.text("diameter", wanted.by_four),
+        ),
+        say("fish-current-asks-or", fish_least=writer.text("diameter", wanted.fish_least)),
+        say("fought-takes-about-s", pull=writer.text("force", pull), fight=f"{fight:.0f}"),
         *_spools(situation),
     ]
     return make(
@@ -65,7 +86,11 @@ def _spools(situation: Situation) -> list[str]:
             force = spool_force(spool)
             took = fight_seconds(fish, dared_pull(force, rig.rod))
             mm = writer.text("diameter", spool.diameter_mm / 1000)
-            lines.append(f"{spool.number} · {mm}: {writer.text('force', force)} knotted, about {took:.0f} s.")
+            lines.append(
+                say(
+                    "knotted-about-s", number=spool.number, mm=mm, force=writer.text("force", force), took=f"{took:.0f}"
+                )
+            )
     return lines[:6]
 
 

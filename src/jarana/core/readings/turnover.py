@@ -7,12 +7,29 @@ from jarana.core.leader.rig_cast import cast_masses, cast_sections, thrown_by_lo
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+turns-over = Turns over
+turns-over-if-stopped = Turns over if stopped high
+turns-over-kicks = Turns over, and kicks
+does-not-turn-over = Does not turn over
+turnover-does-not-apply = Turnover does not apply
+loop-model-only-holds = The loop model only holds where a loop runs along the leader.
+cast-wind = {" "}Cast { $way } { $wind } of wind.
+two-leg-energy-model = Two-leg energy model of a loop (Spolek 1986): it ranks leaders rather than predicts a cast.
+figure-head-wind-which = Figure: the head wind in which it just fails. Usual stroke; loop run in { $time_s } s.
+m-s-mj = { $name }: { $speed_m_s } m/s, { $energy_j } mJ
+""",
+)
 
 TITLES = {
-    "turns over": "Turns over",
-    "needs height": "Turns over if stopped high",
-    "kicks": "Turns over, and kicks",
-    "piles": "Does not turn over",
+    "turns over": say("turns-over"),
+    "needs height": say("turns-over-if-stopped"),
+    "kicks": say("turns-over-kicks"),
+    "piles": say("does-not-turn-over"),
 }
 SEVERITY: dict[str, Severity] = {"turns over": "fine", "needs height": "look", "kicks": "fine", "piles": "act"}
 STROKE = "usual"
@@ -24,15 +41,15 @@ def read(situation: Situation) -> Reading:
     lobbed = thrown_by_loop(rig)
     if lobbed:
         return make(
-            "turnover", "fine", "Turnover does not apply", f"{lobbed[0].upper()}{lobbed[1:]}.", Figure("–", ""),
-            why=("The loop model only holds where a loop runs along the leader.",),
+            "turnover", "fine", say("turnover-does-not-apply"), f"{lobbed[0].upper()}{lobbed[1:]}.", Figure("–", ""),
+            why=(say("loop-model-only-holds"),),
         )  # fmt: skip
     masses = cast_masses(rig)
     wind = situation.head_wind
     names = [s.name.lower() for s in rig.spans]
     cast = cast_of(cast_sections(rig), masses, "usual", wind, writer, names, "point")
     way = "into" if wind > 0 else "with"
-    against = f" Cast {way} {writer.text('wind', abs(wind))} of wind." if wind else ""
+    against = say("cast-wind", way=way, wind=writer.text("wind", abs(wind))) if wind else ""
     return make(
         "turnover",
         SEVERITY[cast.verdict],
@@ -41,9 +58,12 @@ def read(situation: Situation) -> Reading:
         writer.figure("wind", cast.fails_in_m_s),
         value=cast.fails_in_m_s,
         why=(
-            "Two-leg energy model of a loop (Spolek 1986): it ranks leaders rather than predicts a cast.",
-            f"Figure: the head wind in which it just fails. Usual stroke; loop run in {cast.time_s:.2f} s.",
-            *(f"{p.name}: {p.speed_m_s:.1f} m/s, {p.energy_j * 1000:.1f} mJ" for p in cast.along),
+            say("two-leg-energy-model"),
+            say("figure-head-wind-which", time_s=f"{cast.time_s:.2f}"),
+            *(
+                say("m-s-mj", name=p.name, speed_m_s=f"{p.speed_m_s:.1f}", energy_j=f"{p.energy_j * 1000:.1f}")
+                for p in cast.along
+            ),
         ),
     )
 

@@ -6,6 +6,22 @@ from jarana.core.law import Law, Range
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-sign-watch = No sign to watch
+takes-felt-line = Takes are felt on the line.
+fly-line-held-tight = A fly line held tight shows a take in the hand.
+sign-hard-see = The sign is hard to see
+too-far-see-sign = Too far to see the sign
+sign-seen = The sign is seen
+followed-about-fish-off = { $what }{ $what_2 } is followed to about { $far }; the fish are { $off } off.
+about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).
+pick-colour-against-light = Pick a colour against the light of the day: dark on glare, bright on dark water.
+""",
+)
 
 SEEN = Law(
     "how far a float is seen",
@@ -40,23 +56,23 @@ def read(situation: Situation) -> Reading:
         return make(
             "visible",
             "fine",
-            "No sign to watch",
-            "Takes are felt on the line.",
+            say("no-sign-watch"),
+            say("takes-felt-line"),
             Figure("–", ""),
-            why=("A fly line held tight shows a take in the hand.",),
+            why=(say("fly-line-held-tight"),),
         )
     what, far = sign.what, seen_to(sign.size, reach.wind_m_s)
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
-    hard = "The sign is hard to see" if off <= 1.3 * far else "Too far to see the sign"
-    title = "The sign is seen" if severity == "fine" else hard
+    hard = say("sign-hard-see") if off <= 1.3 * far else say("too-far-see-sign")
+    title = say("sign-seen") if severity == "fine" else hard
     return make(
         "visible", severity, title,
-        f"{what[0].upper()}{what[1:]} is followed to about {writer.text('travel', far)}; the fish are {writer.text('travel', off)} off.",
+        say("followed-about-fish-off", what=what[0].upper(), what_2=what[1:], far=writer.text('travel', far), off=writer.text('travel', off)),
         writer.figure("travel", far), value=far,
         why=(
-            "About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).",
-            "Pick a colour against the light of the day: dark on glare, bright on dark water.",
+            say("about-12-m-10"),
+            say("pick-colour-against-light"),
         ),
     )  # fmt: skip
 

@@ -12,6 +12,18 @@ from jarana.core.situation import Situation
 from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.tackle.knot import knots
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish } in this current.
+fish-pulls-about-0 = A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: { $wanted } for { $mass_kg }.
+your-puts-about-steady = Your { $name } puts on about { $steady_pull_n } in a steady bend.
+wind-knot-halves-line = A wind knot halves the line it is in: cut it out.
+weakest-link = Weakest link: { $name }
+""",
+)
 
 MARGIN = 1.5
 
@@ -27,15 +39,14 @@ def read(situation: Situation) -> Reading:
     lost = told_loss(situation.rig, weak.loses)
     rod = situation.rig.rod
     fish = f"{writer.text('fish', held)} {reach.fish.species}"
-    sentence = f"Goes first, and you lose {lost}. Holds a {fish} in this current."
+    sentence = say("goes-first-you-lose", lost=lost, fish=fish)
     why = [
         f"{weak.why}.",
-        f"A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: {writer.text('force', wanted)} "
-        f"for {writer.text('fish', reach.fish.mass_kg)}.",
-        f"Your {rod.name} puts on about {writer.text('force', rod.steady_pull_n)} in a steady bend.",
+        say("fish-pulls-about-0", wanted=writer.text("force", wanted), mass_kg=writer.text("fish", reach.fish.mass_kg)),
+        say("your-puts-about-steady", name=rod.name, steady_pull_n=writer.text("force", rod.steady_pull_n)),
     ]
     if accident:
-        why.append("A wind knot halves the line it is in: cut it out.")
+        why.append(say("wind-knot-halves-line"))
     others = sorted(
         {round(link.force, 3): link for link in strength_chain(situation.rig)}.values(), key=lambda link: link.force
     )
@@ -44,7 +55,7 @@ def read(situation: Situation) -> Reading:
     return make(
         "weakest",
         severity,
-        f"Weakest link: {weak.name}",
+        say("weakest-link", name=weak.name),
         sentence,
         writer.figure("force", weak.force),
         value=weak.force,

@@ -8,6 +8,14 @@ from jarana.core.readings.base import Reading
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
 from jarana.core.watch import Watch
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+waters-like = { $sentence } In { $count } of { $members } waters like it, { $does }.
+""",
+)
 
 
 def readings_with_band(situation: Situation, watch: Watch | None = None) -> tuple[Band, tuple[Reading, ...]] | None:
@@ -31,7 +39,9 @@ def _with_band(reading: Reading, band: Band, writer: Writer) -> Reading:
         share, does = kind.counted
         count = round(getattr(band, share) * band.members)
         reading = reading.model_copy(
-            update={"sentence": f"{reading.sentence} In {count} of {band.members} waters like it, {does}."}
+            update={
+                "sentence": say("waters-like", sentence=reading.sentence, count=count, members=band.members, does=does)
+            }
         )
     rule = kind.banded
     if rule is None:

@@ -7,10 +7,28 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+taking-zone = In the taking zone
+part-time-zone = Part of the time in the zone
+hardly-taking-zone = Hardly in the taking zone
+off-bed = off the bed
+under-surface = under the surface
+drift-zone = { $each }{ $each_2 } of the drift. The zone is { $digits }–{ $high } { $side }.
+from-s = { $role } from { $first_in_zone_s } s
+not-taking-zone = Not in the taking zone
+share-drifts-seconds-fly = Share of the drift's seconds with the fly between the zone's edges.
+first = First in it:{" "}
+no-fly-gets-there = no fly gets there
+""",
+)
 
 GOOD = 0.5
 POOR = 0.2
-TITLES = {"fine": "In the taking zone", "look": "Part of the time in the zone", "act": "Hardly in the taking zone"}
+TITLES = {"fine": say("taking-zone"), "look": say("part-time-zone"), "act": say("hardly-taking-zone")}
 
 
 def read(situation: Situation) -> Reading:
@@ -21,20 +39,24 @@ def read(situation: Situation) -> Reading:
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
     each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
     low, high = writer.figure("short", reach.zone.low_m), writer.text("short", reach.zone.high_m)
-    side = "off the bed" if reach.zone.datum == "bed" else "under the surface"
-    sentence = f"{each[0].upper()}{each[1:]} of the drift. The zone is {low.digits}–{high} {side}."
-    firsts = [f"{f.role} from {f.first_in_zone_s:.1f} s" for f in flies if f.first_in_zone_s is not None]
+    side = say("off-bed") if reach.zone.datum == "bed" else say("under-surface")
+    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], digits=low.digits, high=high, side=side)
+    firsts = [
+        say("from-s", role=f.role, first_in_zone_s=f"{f.first_in_zone_s:.1f}")
+        for f in flies
+        if f.first_in_zone_s is not None
+    ]
     return make(
         "zone",
         severity,
-        TITLES[severity] if best.share_in_zone > 0 else "Not in the taking zone",
+        TITLES[severity] if best.share_in_zone > 0 else say("not-taking-zone"),
         sentence,
         Figure(f"{best.share_in_zone * 100:.0f}", "%"),
         value=best.share_in_zone,
         parts=tuple(f.id for f in flies),
         why=(
-            "Share of the drift's seconds with the fly between the zone's edges.",
-            "First in it: " + (", ".join(firsts) if firsts else "no fly gets there") + ".",
+            say("share-drifts-seconds-fly"),
+            say("first") + (", ".join(firsts) if firsts else say("no-fly-gets-there")) + ".",
         ),
     )
 

@@ -8,6 +8,29 @@ from collections.abc import Iterator
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Joint, Rig, Span
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+without = without { $what } { $before }
+led = led at
+counted-down = counted down
+held = held by
+wind-knot = {" "}wind knot
+knot-line = knot to the line
+knot-above = knot above { $name }
+ring = ring, { $name }
+bead = { $role } bead
+hung = { $role } hung by
+tag = { $role } tag
+knot = { $role } knot
+end = the end
+long-tag = long tag
+girthed-link = girthed link
+bend = its bend
+""",
+)
 
 
 class Change(Frozen):
@@ -22,7 +45,11 @@ class Change(Frozen):
     def text(self) -> str:
         """``bead 2.8 → 3.3 mm``."""
         if not self.before or not self.after:
-            return f"{self.what}: {self.after}" if self.after else f"without {self.what} {self.before}".rstrip()
+            return (
+                f"{self.what}: {self.after}"
+                if self.after
+                else say("without", what=self.what, before=self.before).rstrip()
+            )
         head, _, unit = self.before.rpartition(" ")
         if re.fullmatch(r"[\d.−]+", head) and self.after.endswith(f" {unit}"):
             return f"{self.what} {head} → {self.after}"
@@ -40,10 +67,10 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("method", before.method, after.method),
         ("rod", before.rod.name, after.rod.name),
         ("line", before.line.name, after.line.name),
-        ("led at", f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
+        (say("led"), f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
         ("moved", before.motion.kind, after.motion.kind),
-        ("counted down", f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
-        ("held by", before.head.described(before, writer), after.head.described(after, writer)),
+        (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
+        (say("held"), before.head.described(before, writer), after.head.described(after, writer)),
     ):
         if old != new:
             yield Change(part="rig", what=what, before=old, after=new)
@@ -68,7 +95,7 @@ def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             ("", _line(was, writer), _line(span, writer)),
             (" spool", _spool(was), _spool(span)),
             (" dressing", was.dressing, span.dressing),
-            (" wind knot", "in it" if was.wind_knot else "none", "in it" if span.wind_knot else "none"),
+            (say("wind-knot"), "in it" if was.wind_knot else "none", "in it" if span.wind_knot else "none"),
         )
         for suffix, one, two in pairs:
             if one != two:
@@ -92,14 +119,14 @@ def _joints(before: Rig, after: Rig) -> Iterator[Change]:
         was = old.get(joint.id)
         if was is None:
             continue
-        where = "knot to the line" if i == 0 else f"knot above {after.spans[i].name.lower()}"
+        where = say("knot-line") if i == 0 else say("knot-above", name=after.spans[i].name.lower())
         if _knot(was) != _knot(joint):
             yield Change(part=joint.id, what=where, before=_knot(was), after=_knot(joint))
 
 
 def _knot(joint: Joint) -> str:
     knot = joint.loop or joint.knot
-    return (f"ring, {knot.name}" if joint.ring else knot.name).lower()
+    return (say("ring", name=knot.name) if joint.ring else knot.name).lower()
 
 
 def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
@@ -115,23 +142,27 @@ def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         if was.body.label != attachment.body.label:
             yield Change(part=key, what=role, before=_fly(was, writer), after=_fly(attachment, writer))
         elif _bead(was, writer) != _bead(attachment, writer):
-            yield Change(part=key, what=f"{role} bead", before=_bead(was, writer), after=_bead(attachment, writer))
+            yield Change(
+                part=key, what=say("bead", role=role), before=_bead(was, writer), after=_bead(attachment, writer)
+            )
         if was.school != attachment.school:
-            yield Change(part=key, what=f"{role} hung by", before=SCHOOLS[was.school], after=SCHOOLS[attachment.school])
+            yield Change(
+                part=key, what=say("hung", role=role), before=SCHOOLS[was.school], after=SCHOOLS[attachment.school]
+            )
         if was.link != attachment.link and was.link and attachment.link:
-            yield Change(part=key, what=f"{role} tag", before=_tag(was, writer), after=_tag(attachment, writer))
+            yield Change(part=key, what=say("tag", role=role), before=_tag(was, writer), after=_tag(attachment, writer))
         if was.knot.key != attachment.knot.key:
             yield Change(
-                part=key, what=f"{role} knot", before=was.knot.name.lower(), after=attachment.knot.name.lower()
+                part=key, what=say("knot", role=role), before=was.knot.name.lower(), after=attachment.knot.name.lower()
             )
 
 
 SCHOOLS = {
-    "point": "the end",
-    "tag": "long tag",
-    "link": "girthed link",
+    "point": say("end"),
+    "tag": say("long-tag"),
+    "link": say("girthed-link"),
     "ring": "ring",
-    "bend": "its bend",
+    "bend": say("bend"),
     "fold": "fold",
 }
 """Ways a fly hangs, as they are told."""

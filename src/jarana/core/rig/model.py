@@ -20,6 +20,21 @@ from jarana.core.tackle.line_strength import Told, strength_source, wet_strength
 from jarana.core.tackle.material import Material
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+every-span-has-one = every span has one joint above it
+every-part-has-id = every part has an id of its own
+one-fly-point = one fly is at the point
+hangs-from-joint-not = { $id } hangs from a joint that is not there
+hangs-from-joint-wants = { $id } hangs from a joint and wants a length of line
+sits-span-not-there = { $id } sits on a span that is not there
+hangs-from-bend-point = { $id } hangs from a bend: the point fly's, on a length of line
+top-dropper = top dropper
+""",
+)
 
 LONGEST_SPAN_MM = 15000.0
 SHORTEST_SPAN_MM = 20.0
@@ -218,23 +233,23 @@ class Rig(Document):
     @model_validator(mode="after")
     def _whole(self) -> Rig:
         if len(self.joints) != len(self.spans):
-            raise ValueError("every span has one joint above it")
+            raise ValueError(say("every-span-has-one"))
         ids = [s.id for s in self.spans] + [j.id for j in self.joints] + [a.id for a in self.attachments]
         if len(set(ids)) != len(ids):
-            raise ValueError("every part has an id of its own")
+            raise ValueError(say("every-part-has-id"))
         if sum(a.at.kind == "point" for a in self.attachments) != 1:
-            raise ValueError("one fly is at the point")
+            raise ValueError(say("one-fly-point"))
         for attachment in self.attachments:
             at = attachment.at
             if at.kind == "joint" and at.joint not in {j.id for j in self.joints[1:]}:
-                raise ValueError(f"{attachment.id} hangs from a joint that is not there")
+                raise ValueError(say("hangs-from-joint-not", id=attachment.id))
             dry = self.head.holds() == attachment.id
             if at.kind == "joint" and attachment.link is None and not dry and attachment.school != "bend":
-                raise ValueError(f"{attachment.id} hangs from a joint and wants a length of line")
+                raise ValueError(say("hangs-from-joint-wants", id=attachment.id))
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
-                raise ValueError(f"{attachment.id} sits on a span that is not there")
+                raise ValueError(say("sits-span-not-there", id=attachment.id))
             if at.kind == "bend" and (at.attachment != self.point.id or attachment.link is None):
-                raise ValueError(f"{attachment.id} hangs from a bend: the point fly's, on a length of line")
+                raise ValueError(say("hangs-from-bend-point", id=attachment.id))
         self._head_fits()
         return self
 
@@ -299,7 +314,7 @@ class Rig(Document):
         others = [a for a in self.attachments if a.fly and a.at.kind in ("joint", "span") and a.id != holds]
         if len(others) == 1:
             return "dropper"
-        return "top dropper" if attachment is others[0] else "dropper"
+        return say("top-dropper") if attachment is others[0] else "dropper"
 
     def hung_at(self, joint_id: str) -> Attachment | None:
         """Return the fly that hangs from a joint, or sits in the line there."""

@@ -12,6 +12,26 @@ from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+flies-most = { $flies } flies, at most { $most_flies }
+apart-least = { $a } and { $b } { $apart } apart, at least { $least }
+leader-most-rods = leader { $length }, at most { $longest_rods } rods ({ $most })
+leader-most = leader { $length }, at most { $longest_m }
+no-lead = no lead
+to = { $first } to { $last }
+method-allowed-only = this method is allowed { $when } only
+hook-has-barb-pinch = { $role } hook has a barb: pinch it flat
+no-floats = no floats
+no-shot-line = no shot on the line
+no-sliding-droppers = no sliding droppers
+no-hook-below = with no hook below it
+bead-from-hook-most = bead { $far } from its hook, at most { $most }
+""",
+)
 
 OLD_DAYS = 365
 LEAD = (10_500.0, 12_500.0)
@@ -31,39 +51,48 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None
     found = []
     flies = [a for a in rig.attachments if a.fly]
     if rules.most_flies is not None and len(flies) > rules.most_flies:
-        found.append(Breach(f"{len(flies)} flies, at most {rules.most_flies}", tuple(a.id for a in flies)))
+        found.append(
+            Breach(say("flies-most", flies=len(flies), most_flies=rules.most_flies), tuple(a.id for a in flies))
+        )
     if rules.least_distance_m is not None:
         places = sorted((place(rig, a), a.id) for a in flies)
         for (x0, a), (x1, b) in pairwise(places):
             if x1 - x0 < rules.least_distance_m - 1e-6:
                 apart = writer.text("short", x1 - x0)
                 least = writer.text("short", rules.least_distance_m)
-                found.append(Breach(f"{a} and {b} {apart} apart, at least {least}", (a, b)))
+                found.append(Breach(say("apart-least", a=a, b=b, apart=apart, least=least), (a, b)))
     if rules.longest_rods is not None and rig.length > rules.longest_rods * rig.rod.length_mm / 1000 + 1e-6:
         most = writer.text("length", rules.longest_rods * rig.rod.length_mm / 1000)
-        text = f"leader {writer.text('length', rig.length)}, at most {rules.longest_rods:g} rods ({most})"
+        text = say(
+            "leader-most-rods",
+            length=writer.text("length", rig.length),
+            longest_rods=f"{rules.longest_rods:g}",
+            most=most,
+        )
         found.append(Breach(text, tuple(s.id for s in rig.spans)))
     if rules.longest_m is not None and rig.length > rules.longest_m + 1e-6:
-        text = f"leader {writer.text('length', rig.length)}, at most {writer.text('length', rules.longest_m)}"
+        text = say(
+            "leader-most", length=writer.text("length", rig.length), longest_m=writer.text("length", rules.longest_m)
+        )
         found.append(Breach(text, tuple(s.id for s in rig.spans)))
     if rules.bead_to_hook_m is not None:
         found += _far_beads(rig, rules.bead_to_hook_m, writer)
     if not rules.lead:
         heavy = [a for a in rig.attachments if isinstance(a.body, Shot) and LEAD[0] < a.body.density_kg_m3 < LEAD[1]]
-        found += [Breach("no lead", (a.id,)) for a in heavy]
+        found += [Breach(say("no-lead"), (a.id,)) for a in heavy]
     seasons = [s for s in rules.seasons if s.method == rig.method]
     if today is not None and seasons and not any(s.holds(today) for s in seasons):
-        when = ", ".join(f"{s.first} to {s.last}" for s in seasons)
-        found.append(Breach(f"this method is allowed {when} only", ()))
+        when = ", ".join(say("to", first=s.first, last=s.last) for s in seasons)
+        found.append(Breach(say("method-allowed-only", when=when), ()))
     if rules.barbless:
         barbed = [a for a in flies if a.fly and not a.fly.hook.barbless]
-        found += [Breach(f"{rig.role(a)} hook has a barb: pinch it flat", (a.id,)) for a in barbed]
+        found += [Breach(say("hook-has-barb-pinch", role=rig.role(a)), (a.id,)) for a in barbed]
     if not rules.floats and rig.head.is_float:
-        found.append(Breach("no floats", ()))
+        found.append(Breach(say("no-floats"), ()))
     if not rules.shot:
-        found += [Breach("no shot on the line", (a.id,)) for a in rig.attachments if isinstance(a.body, Shot)]
+        found += [Breach(say("no-shot-line"), (a.id,)) for a in rig.attachments if isinstance(a.body, Shot)]
     if not rules.sliding_droppers:
-        found += [Breach("no sliding droppers", (a.id,)) for a in flies if a.school == "link"]
+        found += [Breach(say("no-sliding-droppers"), (a.id,)) for a in flies if a.school == "link"]
     return tuple(found)
 
 
@@ -77,8 +106,8 @@ def _far_beads(rig: Rig, most: float, writer: Writer) -> list[Breach]:
         at = place(rig, bead)
         below = [h - at for h in hooks if h >= at]
         if not below or min(below) > most + 1e-6:
-            far = writer.text("short", min(below)) if below else "with no hook below it"
-            found.append(Breach(f"bead {far} from its hook, at most {writer.text('short', most)}", (bead.id,)))
+            far = writer.text("short", min(below)) if below else say("no-hook-below")
+            found.append(Breach(say("bead-from-hook-most", far=far, most=writer.text("short", most)), (bead.id,)))
     return found
 
 

@@ -10,6 +10,24 @@ from pydantic import Field, StringConstraints
 from jarana.core.documents import Document
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+most = at most { $flies } { $flies ->
+    [one] fly
+   *[other] flies
+ }
+flies-apart-or-more = flies { $least_distance_m } apart or more
+leader-up-rod = leader up to { $longest_rods } × the rod
+leader-up = leader up to { $longest_m }
+bead-within-hook = bead within { $bead_to_hook_m } of its hook
+from = { $method } from { $first } to { $last }
+no = no { $name }
+no-sliding-droppers = no sliding droppers
+""",
+)
 
 MONTH_DAY = r"^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$"
 
@@ -68,21 +86,21 @@ class RuleSet(Document):
         """Return its rules in few words each."""
         lines = []
         if self.most_flies:
-            lines.append(f"at most {self.most_flies} {'fly' if self.most_flies == 1 else 'flies'}")
+            lines.append(say("most", flies=self.most_flies))
         if self.least_distance_m:
-            lines.append(f"flies {writer.text('short', self.least_distance_m)} apart or more")
+            lines.append(say("flies-apart-or-more", least_distance_m=writer.text("short", self.least_distance_m)))
         if self.longest_rods:
-            lines.append(f"leader up to {self.longest_rods:g} × the rod")
+            lines.append(say("leader-up-rod", longest_rods=f"{self.longest_rods:g}"))
         if self.longest_m:
-            lines.append(f"leader up to {writer.text('length', self.longest_m)}")
+            lines.append(say("leader-up", longest_m=writer.text("length", self.longest_m)))
         if self.bead_to_hook_m:
-            lines.append(f"bead within {writer.text('short', self.bead_to_hook_m)} of its hook")
-        lines += [f"{s.method} from {s.first} to {s.last}" for s in self.seasons]
+            lines.append(say("bead-within-hook", bead_to_hook_m=writer.text("short", self.bead_to_hook_m)))
+        lines += [say("from", method=s.method, first=s.first, last=s.last) for s in self.seasons]
         lines += ["barbless"] * self.barbless
         lines += [
-            f"no {name}"
+            say("no", name=name)
             for name, allowed in (("floats", self.floats), ("shot", self.shot), ("lead", self.lead))
             if not allowed
         ]
-        lines += ["no sliding droppers"] * (not self.sliding_droppers)
+        lines += [say("no-sliding-droppers")] * (not self.sliding_droppers)
         return tuple(lines)

@@ -10,6 +10,14 @@ from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+but = but { $worse }
+""",
+)
 
 OFFERED = 2
 MOST_TRIED = 14
@@ -84,5 +92,5 @@ def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tr
         name=name,
         effect=f"{title}, {after.figure} {after.unit}".strip(),
         severity=after.severity,
-        costs=f"but {worse[0]}" if worse else "",
+        costs=say("but", worse=worse[0]) if worse else "",
     )

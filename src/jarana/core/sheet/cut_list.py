@@ -8,6 +8,18 @@ from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+to = {" "}to { $d1_mm }
+one-piece = { $name } to { $name_2 }, one piece
+spool = Spool { $number }
+no-spool-yours = no spool of yours
+s-own-line = { $role }'s own line
+""",
+)
 
 TAG_SPARE_MM = 20.0
 """A dropper tag is cut this much longer than it hangs."""
@@ -63,17 +75,17 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
                 more, tag, hold = more + 2 * eats, tag + folded.link.length_mm, hold + spare
         more += sum(knot_end(a.knot, span.d0_mm)[0] for a in _pegged(rig, first, last))
         spool = span.spool
-        tapered = "" if span.d0_mm == end.d1_mm else f" to {writer.text('diameter', end.d1_mm / 1000)}"
+        tapered = "" if span.d0_mm == end.d1_mm else say("to", d1_mm=writer.text("diameter", end.d1_mm / 1000))
         cuts.append(
             _cut(
                 writer,
                 measures,
                 part=span.id,
-                name=span.name if first == last else f"{span.name} to {end.name.lower()}, one piece",
+                name=span.name if first == last else say("one-piece", name=span.name, name_2=end.name.lower()),
                 line=f"{span.material.name} {writer.text('diameter', span.d0_mm / 1000)}{tapered}",
                 look=span.material.look,
                 spool_id=spool.id if spool else None,
-                spool=f"Spool {spool.number}" if spool else "no spool of yours",
+                spool=say("spool", number=spool.number) if spool else say("no-spool-yours"),
                 finished_mm=sum(s.length_mm for s in rig.spans[first : last + 1]),
                 eaten_mm=eaten + more,
                 held_mm=held + hold,
@@ -146,11 +158,11 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
                 writer,
                 measures,
                 part=attachment.id,
-                name=f"{rig.role(attachment)}'s own line",
+                name=say("s-own-line", role=rig.role(attachment)),
                 line=f"{material.name} {writer.text('diameter', mm / 1000)}",
                 look=material.look,
                 spool_id=spool.id if spool else None,
-                spool=f"Spool {spool.number}" if spool else "no spool of yours",
+                spool=say("spool", number=spool.number) if spool else say("no-spool-yours"),
                 finished_mm=length,
                 eaten_mm=eaten,
                 held_mm=held,

@@ -9,6 +9,16 @@ from pydantic import Field
 
 from jarana.core.documents import Document
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+fingertip-chest = fingertip to chest
+hand-span = hand span
+rod-mark = to rod mark { $k }
+""",
+)
 
 CLOSE_MM = 10.0
 """A length this near to a combination needs no remainder."""
@@ -35,7 +45,7 @@ class Measures(Document):
     @property
     def named(self) -> tuple[tuple[str, float], ...]:
         """Return what is set, longest first."""
-        rows = (("fingertip to chest", self.chest_mm), ("forearm", self.forearm_mm), ("hand span", self.hand_mm))
+        rows = ((say("fingertip-chest"), self.chest_mm), ("forearm", self.forearm_mm), (say("hand-span"), self.hand_mm))
         return tuple((name, mm) for name, mm in rows if mm)
 
 
@@ -43,7 +53,7 @@ def in_measures(length_mm: float, measures: Measures, writer: Writer) -> str:
     """Return a length as a person lays it along themselves: ``1 forearm + 1 hand span, 2 cm more``; "" when unset."""
     for k, mark in enumerate(sorted(measures.rod_marks_mm), start=1):
         if abs(mark - length_mm) <= CLOSE_MM:
-            return f"to rod mark {k}"
+            return say("rod-mark", k=k)
     named = measures.named
     if not named or length_mm < SHORTEST_MM:
         return ""

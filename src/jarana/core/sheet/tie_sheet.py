@@ -15,6 +15,36 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+bead = , { $diameter_mm } bead
+stretch-dress = Stretch and dress it
+test = Test it
+on-the = { $name } on the { $role }
+peg = Peg the { $label } on the { $name }
+above-lower-end = { $name }{ $name_2 } on the { $name_3 }, { $up } above its lower end
+pinch-gently-no-knot = Pinch it on gently, no knot: a hard pinch cuts fine line.
+end = { $name }{ $name_2 } at the end
+cut-short-stopper-pinch = { $name }, cut short as a stopper; pinch the shot on above it.
+perfection-loop-one-end = A perfection loop in one end of the link, girthed round the line above the knot. { $detail }
+line-tied = { $name } in the line, tied to the { $name_2 }
+one-end = { $name } in one end
+to-the = { $name } to the { $name_2 }
+then = {" "}Then { $name } with the { $name_2 }.
+tie-bend = Tie to the bend of the { $label } with a { $name }
+ring-each-side = Ring: { $name } on each side, to the { $above }
+join = Join to the { $above } with a { $name }
+keep-tag-points-down = {" "}Keep the tag that points down: { $tag }{ $own }, for the { $role }.
+tag-left = tag left
+fold-deep-left = {" "}Fold it { $length_mm } deep for the { $role }: { $fold_how } { $length } is left.
+knots-ends = knots and ends
+knot-eats = this knot eats
+line-kept = of the line kept
+""",
+)
 
 
 class Pull(Frozen):
@@ -149,7 +179,9 @@ def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull
 def fly_name(attachment: Attachment, writer: Writer) -> str:
     """Return ``Slim olive #16, 2.5 mm bead``."""
     bead = attachment.fly.bead if attachment.fly else None
-    return attachment.body.label + (f", {writer.text('bead', bead.diameter_mm / 1000)} bead" if bead else "")
+    return attachment.body.label + (
+        say("bead", diameter_mm=writer.text("bead", bead.diameter_mm / 1000)) if bead else ""
+    )
 
 
 def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
@@ -159,10 +191,10 @@ def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) 
     plan = dressing_plan(rig)
     steps.append(
         TieStep(
-            key="dress " + " ".join(plan), kind="dress", part="rig", title="Stretch and dress it", detail=" ".join(plan)
+            key="dress " + " ".join(plan), kind="dress", part="rig", title=say("stretch-dress"), detail=" ".join(plan)
         )
     )
-    steps.append(TieStep(key="test", kind="test", part="rig", title="Test it", detail=caution("nippers").full))
+    steps.append(TieStep(key="test", kind="test", part="rig", title=say("test"), detail=caution("nippers").full))
     return tuple(steps)
 
 
@@ -173,20 +205,20 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
          "span": rig.span_index(at.span) if at.kind == "span" else 0}.get(at.kind, -1)  # fmt: skip
     material, mm = (link[0], link[1]) if link else (rig.spans[i].material, rig.spans[i].d1_mm)
     name, role = fly_name(attachment, writer), rig.role(attachment)
-    title, detail, tied = f"{name} on the {role}", f"{knot.name}. {knot.how}", True
+    title, detail, tied = say("on-the", name=name, role=role), f"{knot.name}. {knot.how}", True
     if attachment.body.kind == "pegged bead":
-        title = f"Peg the {attachment.body.label} on the {rig.spans[i].name.lower()}"
+        title = say("peg", label=attachment.body.label, name=rig.spans[i].name.lower())
     elif at.kind == "span":
         up = writer.text("short", (rig.spans[i].length_mm - at.mm) / 1000)
-        title = f"{name[0].upper()}{name[1:]} on the {rig.spans[i].name.lower()}, {up} above its lower end"
-        detail, tied = "Pinch it on gently, no knot: a hard pinch cuts fine line.", False
+        title = say("above-lower-end", name=name[0].upper(), name_2=name[1:], name_3=rig.spans[i].name.lower(), up=up)
+        detail, tied = say("pinch-gently-no-knot"), False
     elif attachment.body.kind == "shot":
-        title = f"{name[0].upper()}{name[1:]} at the end"
-        detail = f"{knot.name}, cut short as a stopper; pinch the shot on above it."
+        title = say("end", name=name[0].upper(), name_2=name[1:])
+        detail = say("cut-short-stopper-pinch", name=knot.name)
     elif attachment.school == "link":
-        detail = f"A perfection loop in one end of the link, girthed round the line above the knot. {detail}"
+        detail = say("perfection-loop-one-end", detail=detail)
     elif link is None and at.kind == "joint":
-        title = f"{name} in the line, tied to the {rig.spans[i].name.lower()}"
+        title = say("line-tied", name=name, name_2=rig.spans[i].name.lower())
     return TieStep(
         key=f"{attachment.id} {name} {knot.key} {attachment.school}",
         kind="fly",
@@ -206,26 +238,32 @@ def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> Tie
     above = rig.spans[i - 1].name.lower() if i else ""
     detail = knot.how
     if i == 0:
-        title = f"{knot.name} in one end" if joint.loop else f"{knot.name} to the {rig.line.name}"
-        detail += f" Then {joint.knot.name.lower()} with the {rig.line.name}." if joint.loop else ""
+        title = say("one-end", name=knot.name) if joint.loop else say("to-the", name=knot.name, name_2=rig.line.name)
+        detail += say("then", name=joint.knot.name.lower(), name_2=rig.line.name) if joint.loop else ""
     elif hung and hung.link is None:
-        title = f"Tie to the bend of the {hung.body.label} with a {knot.name.lower()}"
+        title = say("tie-bend", label=hung.body.label, name=knot.name.lower())
     elif joint.ring:
-        title = f"Ring: {knot.name.lower()} on each side, to the {above}"
+        title = say("ring-each-side", name=knot.name.lower(), above=above)
     else:
-        title = f"Join to the {above} with a {knot.name.lower()}"
+        title = say("join", above=above, name=knot.name.lower())
     figures = _figures(knot, span.material, span.d0_mm, cut, writer)
     tag = ""
     if hung and hung.link and hung.school == "tag":
         tag = writer.text("short", hung.link.length_mm / 1000)
         own = in_measures(hung.link.length_mm, measures, writer)
-        detail += f" Keep the tag that points down: {tag}{f' ({own})' if own else ''}, for the {rig.role(hung)}."
-        figures = (*figures, Said(figure=tag, name="tag left"))
+        detail += say("keep-tag-points-down", tag=tag, own=f" ({own})" if own else "", role=rig.role(hung))
+        figures = (*figures, Said(figure=tag, name=say("tag-left")))
     folds = [rig.hung_at(j.id) for j in rig.joints[i + 1 :] if rig.folded(j.id) and i == _piece_start(rig, j.id)]
     for fold in folds:
         if fold and fold.link:
             length, fold_how = writer.text("short", fold.link.length_mm / 1000), usual_knot("fold").how
-            detail += f" Fold it {writer.text('short', fold.link.length_mm / 2000)} deep for the {rig.role(fold)}: {fold_how} {length} is left."
+            detail += say(
+                "fold-deep-left",
+                length_mm=writer.text("short", fold.link.length_mm / 2000),
+                role=rig.role(fold),
+                fold_how=fold_how,
+                length=length,
+            )
     key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {cut.line} {cut.cut_mm:g} {tag}"
     return TieStep(
         key=key, kind="join", part=joint.id, cut=span.id, card=knot.key, title=title, detail=detail, figures=figures
@@ -244,7 +282,7 @@ def _figures(knot: Knot, material: Material, mm: float, cut: Cut | None, writer:
     rows = []
     if cut:
         rows.append(Said(figure=cut.finished_shown, name="finished"))
-        rows.append(Said(figure=cut.extra_shown, name="knots and ends"))
-    rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name="this knot eats"))
-    rows.append(Said(figure=f"{knot_efficiency(knot, material) * 100:.0f} %", name="of the line kept"))
+        rows.append(Said(figure=cut.extra_shown, name=say("knots-ends")))
+    rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name=say("knot-eats")))
+    rows.append(Said(figure=f"{knot_efficiency(knot, material) * 100:.0f} %", name=say("line-kept")))
     return tuple(rows)

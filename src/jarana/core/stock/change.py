@@ -13,6 +13,18 @@ from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Frozen, Key
 from jarana.core.stock.column import Cells, read_cells
 from jarana.core.stock.kind import Row, StockKind
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+there-no-such = there is no such { $one }
+not-tables = is not in the tables
+not-counted = a { $one } is not counted
+there-none-box-lose = there is none in the box to lose
+row = { $reason } (row { $index } of { $rows })
+""",
+)
 
 MOST_ROWS = 2000
 """Rows one change may touch: an import, a bulk edit."""
@@ -108,7 +120,7 @@ class Shelf:
         """Return a row by id."""
         item = self.where.get(row_id)
         if item is None or item not in self.items:
-            raise InputError.one("rows", row_id, f"there is no such {self.kind.one}")
+            raise InputError.one("rows", row_id, say("there-no-such", one=self.kind.one))
         return next(r for r in self.kind.rows(self.items[item]) if r.id == row_id)
 
     def put(self, row: Row) -> None:
@@ -185,7 +197,7 @@ def _make(shelf: Shelf, edit: StockEdit) -> list[str]:
         if edit.reference:
             known = next((r for r in kind.references() if r.key == edit.reference), None)
             if known is None:
-                raise InputError.one("reference", edit.reference, "is not in the tables")
+                raise InputError.one("reference", edit.reference, say("not-tables"))
             texts = known.cells | texts
         return [shelf.put_new(read_cells(kind.typed, texts))]
     if isinstance(edit, Duplicate):
@@ -205,12 +217,12 @@ def _make(shelf: Shelf, edit: StockEdit) -> list[str]:
 
 def _lose(shelf: Shelf, edit: Lose) -> list[str]:
     if "count" not in shelf.kind.amounts:
-        raise InputError.one("op", "lose", f"a {shelf.kind.one} is not counted")
+        raise InputError.one("op", "lose", say("not-counted", one=shelf.kind.one))
     for key in edit.rows:
         row = shelf.row(key)
         count = row.cells.get("count")
         if not isinstance(count, int) or count < 1:
-            raise InputError.one("count", str(count or 0), "there is none in the box to lose")
+            raise InputError.one("count", str(count or 0), say("there-none-box-lose"))
         shelf.put(Row(row.id, row.item, row.cells | {"count": count - 1}))
     return []
 
@@ -225,7 +237,7 @@ def _first(rows: Sequence[str], key: str) -> Iterator[None]:
             raise
         first = error.faults[0]
         raise InputError.one(
-            first.path, first.value, f"{first.reason} (row {rows.index(key) + 1} of {len(rows)})"
+            first.path, first.value, say("row", reason=first.reason, index=rows.index(key) + 1, rows=len(rows))
         ) from None
 
 

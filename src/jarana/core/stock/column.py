@@ -11,6 +11,24 @@ from typing import Literal
 from jarana.core import units
 from jarana.core.errors import FaultList, InputError, shorten
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+missing = is missing
+longer-than-characters = longer than { $longest_cell } characters
+holds-characters-not-text = holds characters that are not text
+not-number = not a number
+from = from { $least } to { $most }{ $unit }
+not-whole-number = not a whole number
+could = could be { $which }
+one = one of { $which }
+yes-or-no = yes or no
+day-2026-04-30 = a day as 2026-04-30
+day-from-1950-2100 = a day from 1950 to 2100
+""",
+)
 
 Value = str | float | int | bool | date | None
 Cells = dict[str, Value]
@@ -75,12 +93,12 @@ class Column:
         text = text.strip()
         if not text:
             if self.required:
-                raise InputError.one(self.key, "", "is missing")
+                raise InputError.one(self.key, "", say("missing"))
             return None
         if len(text) > LONGEST_CELL:
-            raise InputError.one(self.key, shorten(text), f"longer than {LONGEST_CELL} characters")
+            raise InputError.one(self.key, shorten(text), say("longer-than-characters", longest_cell=LONGEST_CELL))
         if CONTROL.search(text):
-            raise InputError.one(self.key, repr(shorten(text)), "holds characters that are not text")
+            raise InputError.one(self.key, repr(shorten(text)), say("holds-characters-not-text"))
         return READERS[self.kind](self, text, unit or self.unit)
 
     def plain(self, value: Value) -> str:
@@ -107,7 +125,7 @@ def _figure(column: Column, text: str, unit: str) -> Value:
     if unit == column.unit and re.fullmatch(r"\d{0,12}(\.\d{0,12})?", bare) and bare != ".":
         value = float(bare)
     elif column.quantity is None:
-        raise InputError.one(column.key, text, "not a number")
+        raise InputError.one(column.key, text, say("not-number"))
     else:
         si = units.parse(column.quantity, text, unit, column.key)
         value = float(f"{si / units.UNITS[column.quantity][column.unit]:.6g}")
@@ -117,13 +135,15 @@ def _figure(column: Column, text: str, unit: str) -> Value:
 def _within(column: Column, text: str, value: float) -> float:
     if not column.least <= value <= column.most:
         unit = f" {column.unit}" if column.unit else ""
-        raise InputError.one(column.key, text, f"from {column.least:g} to {column.most:g}{unit}")
+        raise InputError.one(
+            column.key, text, say("from", least=f"{column.least:g}", most=f"{column.most:g}", unit=unit)
+        )
     return value
 
 
 def _count(column: Column, text: str, _unit: str) -> Value:
     if not re.fullmatch(r"#?\d{1,6}([.,]0+)?", text):
-        raise InputError.one(column.key, text, "not a whole number")
+        raise InputError.one(column.key, text, say("not-whole-number"))
     return int(_within(column, text, int(re.split(r"[.,]", text.lstrip("#"))[0])))
 
 
@@ -134,23 +154,23 @@ def _choice(column: Column, text: str, _unit: str) -> Value:
     if len(begun) == 1:
         return begun[0]
     which = ", ".join(begun or column.choices)
-    raise InputError.one(column.key, text, f"could be {which}" if begun else f"one of {which}")
+    raise InputError.one(column.key, text, say("could", which=which) if begun else say("one", which=which))
 
 
 def _yes(column: Column, text: str, _unit: str) -> Value:
     word = text.casefold()
     if word in YES or word in NO:
         return word in YES
-    raise InputError.one(column.key, text, "yes or no")
+    raise InputError.one(column.key, text, say("yes-or-no"))
 
 
 def _date(column: Column, text: str, _unit: str) -> Value:
     try:
         day = date.fromisoformat(text)
     except ValueError:
-        raise InputError.one(column.key, text, "a day as 2026-04-30") from None
+        raise InputError.one(column.key, text, say("day-2026-04-30")) from None
     if not 1950 <= day.year <= 2100:
-        raise InputError.one(column.key, text, "a day from 1950 to 2100")
+        raise InputError.one(column.key, text, say("day-from-1950-2100"))
     return day
 
 

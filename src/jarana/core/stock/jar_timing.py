@@ -10,6 +10,16 @@ from jarana.core.model import Frozen
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.jar import fit_drag
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+computed-fly-floats-sank = Computed as a fly that floats; it sank: its figure is yours now.
+table-has-fly-about = The table has this fly about right.
+falls-than-computed-from = Falls { $off } { $off_2 } than computed from the table.
+""",
+)
 
 AGREES = 0.10
 """Timed and computed within this share agree."""
@@ -76,8 +86,8 @@ def time_fly(fly: Fly, distance: float, seconds: Sequence[float], temperature: f
 
 def _sentence(timed: float, computed: float) -> str:
     if computed <= 0:
-        return "Computed as a fly that floats; it sank: its figure is yours now."
+        return say("computed-fly-floats-sank")
     off = timed / computed - 1
     if abs(off) <= AGREES:
-        return "The table has this fly about right."
-    return f"Falls {abs(off):.0%} {'faster' if off > 0 else 'slower'} than computed from the table."
+        return say("table-has-fly-about")
+    return say("falls-than-computed-from", off=f"{abs(off):.0%}", off_2="faster" if off > 0 else "slower")

@@ -12,6 +12,14 @@ from pydantic import ValidationError
 from jarana.core.documents import Document
 from jarana.core.errors import FaultList, InputError
 from jarana.core.stock.column import Cells, Column
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-such-column-can = no such column can be typed
+""",
+)
 
 Doc = TypeVar("Doc", bound=Document)
 
@@ -75,7 +83,7 @@ class StockKind(ABC, Generic[Doc]):
         """Return a typed column by key."""
         found = next((c for c in self.typed if c.key == key), None)
         if found is None:
-            raise InputError.one("column", key, "no such column can be typed")
+            raise InputError.one("column", key, say("no-such-column-can"))
         return found
 
     @abstractmethod

@@ -11,6 +11,14 @@ from jarana.core.stock.column import Column
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.kinds import kinds
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+thrown-away = thrown away
+""",
+)
 
 MOST_MOVES = 12
 
@@ -38,7 +46,7 @@ def _moves(entry: Entry, writer: Writer) -> Iterator[Move]:
         row = now or was
         name = kind.name(row.cells) if row else ""
         if was is None or now is None:
-            yield Move(kind=entry.kind, name=name, amount="added" if was is None else "thrown away")
+            yield Move(kind=entry.kind, name=name, amount="added" if was is None else say("thrown-away"))
             continue
         amounts = [text for column in kind.typed if (text := _amount(column, was, now, writer))]
         if amounts:

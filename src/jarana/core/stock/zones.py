@@ -8,6 +8,17 @@ from collections.abc import Sequence
 from jarana.core import units
 from jarana.core.errors import InputError
 from jarana.core.tackle.drawer import SinkZone
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+most-lengths = at most { $most_zones } lengths
+m-mm-s = { $length_m } m at { $sink_mm_s } mm/s
+floating-or-lengths-4 = floating, { $known }, or lengths as “4 m at 3 in/s; 20 m at type 5”
+sinks-5-260-mm = sinks of 5 to 260 mm/s over lengths up to 40 m
+""",
+)
 
 WORDS = {
     "just-subsurface": 13.0,
@@ -37,7 +48,7 @@ def read_zones(text: str) -> tuple[SinkZone, ...]:
         return ()
     parts = [p.strip() for p in word.split(";") if p.strip()]
     if len(parts) > MOST_ZONES:
-        raise InputError.one("sinks", text, f"at most {MOST_ZONES} lengths")
+        raise InputError.one("sinks", text, say("most-lengths", most_zones=MOST_ZONES))
     return tuple(_zone(part, text) for part in parts)
 
 
@@ -45,7 +56,7 @@ def write_zones(zones: Sequence[SinkZone]) -> str:
     """Return the same as text, so that it reads back: in m and mm/s."""
     if not zones:
         return "floating"
-    return "; ".join(f"{z.length_m:g} m at {z.sink_mm_s:g} mm/s" for z in zones)
+    return "; ".join(say("m-mm-s", length_m=f"{z.length_m:g}", sink_mm_s=f"{z.sink_mm_s:g}") for z in zones)
 
 
 def _zone(part: str, whole: str) -> SinkZone:
@@ -57,8 +68,8 @@ def _zone(part: str, whole: str) -> SinkZone:
         speed = named or (float(in_mm[1]) if in_mm else units.parse("speed", sink, "in/s") * 1000)
     except (InputError, ValueError):
         known = ", ".join(WORDS)
-        reason = f"floating, {known}, or lengths as “4 m at 3 in/s; 20 m at type 5”"
+        reason = say("floating-or-lengths-4", known=known)
         raise InputError.one("sinks", whole, reason) from None
     if not 5 <= speed <= 260 or not 0 < metres <= 40:
-        raise InputError.one("sinks", whole, "sinks of 5 to 260 mm/s over lengths up to 40 m")
+        raise InputError.one("sinks", whole, say("sinks-5-260-mm"))
     return SinkZone(length_m=float(f"{metres:.6g}"), sink_mm_s=float(f"{speed:.6g}"))

@@ -11,8 +11,38 @@ from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
+from jarana.core.words import phrases
 
-COUNTED = {1: "one", 2: "two", 3: "three", 4: "four", 5: "five"}
+say = phrases(
+    __name__,
+    """
+mm-wet = { $d1_mm } mm { $short }, wet; { $strength_source }
+wind-knot = wind knot in the { $name }
+alone = the { $sorted } alone
+no-fly = no fly
+stopper = stopper of the { $label }
+peg = peg of the { $label }
+fly-line = { $short }, at the fly line
+bend = { $short } on the bend of the { $role }
+to = { $name }, { $name_2 } to { $name_3 }
+knots-table-row = { $share } of { $short } { $mm }, knots table row { $which }
+hook = { $role } hook, { $label }
+wire-mm-opens-hooks = wire { $wire_mm } mm opens, hooks table row { $size }
+flys-knot = { $role } fly's knot
+keeps = { $name } keeps { $told }
+girthed-link = girthed link
+line-ring = line at the ring
+and-the = {" "}and the{" "}
+hooks = { $count ->
+    [1] one fly
+    [2] two flies
+    [3] three flies
+    [4] four flies
+    [5] five flies
+   *[other] { $count } flies
+ }
+""",
+)
 
 
 @dataclass(frozen=True)
@@ -48,7 +78,7 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
     for i, span in enumerate(rig.spans):
         below = _below(rig, i)
         links.append(_joint_link(rig, i, below))
-        why = f"{span.d1_mm:.3g} mm {span.material.short}, wet; {span.strength_source}"
+        why = say("mm-wet", d1_mm=f"{span.d1_mm:.3g}", short=span.material.short, strength_source=span.strength_source)
         links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why))
         links += _accidents(span, below)
     for attachment in rig.attachments:
@@ -64,7 +94,7 @@ def weakest_link(links: tuple[StrengthLink, ...]) -> StrengthLink:
 def _accidents(span: Span, below: tuple[str, ...]) -> list[StrengthLink]:
     if not span.wind_knot:
         return []
-    name = f"wind knot in the {span.name.lower()}"
+    name = say("wind-knot", name=span.name.lower())
     share = accident_share(span)
     told = _told(usual_knot("accident"), share, span, span.d1_mm)
     return [StrengthLink("span", span.id, name, share * span.wet_strength(), below, told)]
@@ -80,8 +110,8 @@ def told_loss(rig: Rig, ids: tuple[str, ...]) -> str:
     count = hooks_of(rig, ids)
     if count == 0:
         words = {a.body.noun for a in rig.attachments if a.id in ids}
-        return f"the {' and the '.join(sorted(words))} alone" if words else "no fly"
-    return f"{COUNTED.get(count, str(count))} {'fly' if count == 1 else 'flies'}"
+        return say("alone", sorted=say("and-the").join(sorted(words))) if words else say("no-fly")
+    return say("hooks", count=count)
 
 
 def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
@@ -89,7 +119,7 @@ def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     if attachment.body.kind == "shot" and attachment.at.kind == "point":
         last = rig.spans[-1]
         share = knot_efficiency(attachment.knot, last.material)
-        return [StrengthLink("eye", attachment.id, f"stopper of the {attachment.body.label}", share * last.wet_strength(),
+        return [StrengthLink("eye", attachment.id, say("stopper", label=attachment.body.label), share * last.wet_strength(),
                              (attachment.id,), _told(attachment.knot, share, last))]  # fmt: skip
     if attachment.body.kind != "pegged bead" or attachment.at.kind != "span":
         return []
@@ -97,7 +127,7 @@ def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     span = rig.spans[index]
     share = knot_efficiency(attachment.knot, span.material)
     lost = tuple(a for a in below_place(rig, place(rig, attachment)) if a != attachment.id)
-    return [StrengthLink("eye", attachment.id, f"peg of the {attachment.body.label}", share * span.wet_strength(),
+    return [StrengthLink("eye", attachment.id, say("peg", label=attachment.body.label), share * span.wet_strength(),
                          (attachment.id, *lost), _told(attachment.knot, share, span))]  # fmt: skip
 
 
@@ -117,13 +147,13 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         share = knot_efficiency(joint.knot, lower.material)
         if joint.loop:
             share *= knot_efficiency(joint.loop, lower.material)
-        return StrengthLink("joint", joint.id, f"{(joint.loop or joint.knot).short.lower()}, at the fly line", share * lower_force, below,
+        return StrengthLink("joint", joint.id, say("fly-line", short=(joint.loop or joint.knot).short.lower()), share * lower_force, below,
                             _told(joint.loop or joint.knot, share, lower, lower.d0_mm))  # fmt: skip
     upper = rig.spans[index - 1]
     in_line = rig.in_line(joint.id)
     if in_line is not None:
         share = knot_efficiency(joint.knot, lower.material)
-        name = f"{joint.knot.short.lower()} on the bend of the {rig.role(in_line)}"
+        name = say("bend", short=joint.knot.short.lower(), role=rig.role(in_line))
         why = f"{_told(joint.knot, share, lower)}"
         return StrengthLink("joint", joint.id, name, share * lower_force, below, why)
     hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
@@ -142,7 +172,7 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
     )
     mm = upper.d1_mm if line is upper else lower.d0_mm
     name = "ring" if joint.ring else joint.knot.short.lower()
-    where = f"{name}, {upper.name.lower()} to {lower.name.lower()}"
+    where = say("to", name=name, name_2=upper.name.lower(), name_3=lower.name.lower())
     return StrengthLink(
         "joint",
         joint.id,
@@ -155,7 +185,9 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
 
 def _told(knot: Knot, share: float, span: Span, mm: float | None = None) -> str:
     """Return what a knot leaves of a line, down to the row it comes from."""
-    return f"{share:.0%} of {span.material.short} {mm or span.d0_mm:.3g}, knots table row {knot.key}"
+    return say(
+        "knots-table-row", share=f"{share:.0%}", short=span.material.short, mm=f"{mm or span.d0_mm:.3g}", which=knot.key
+    )
 
 
 def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
@@ -172,11 +204,11 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
         own = rig.spans[above]
     else:
         own = _own_line(rig, attachment, link[0], link[1])
-    hook = StrengthLink("hook", attachment.id, f"{role} hook, {fly.label}", fly.hook.straighten_n, lost,
-                        f"wire {fly.hook.wire_mm:.2f} mm opens, hooks table row {fly.hook.size}")  # fmt: skip
+    hook = StrengthLink("hook", attachment.id, say("hook", role=role, label=fly.label), fly.hook.straighten_n, lost,
+                        say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.size))  # fmt: skip
     share = knot_efficiency(knot, own.material)
-    eye = StrengthLink("eye", attachment.id, f"{role} fly's knot", share * own.wet_strength(own.d1_mm), lost,
-                       f"{knot.name.lower()} keeps {_told(knot, share, own, own.d1_mm)}")  # fmt: skip
+    eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role), share * own.wet_strength(own.d1_mm), lost,
+                       say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)))  # fmt: skip
     if link is None or at.kind != "joint":
         return [eye, hook]
     held, words = _tag_knot(rig, attachment)
@@ -200,5 +232,5 @@ def _tag_knot(rig: Rig, attachment: Attachment) -> tuple[Knot, str]:
     assert attachment.at.kind == "joint"
     joint = rig.joints[rig.joint_index(attachment.at.joint)]
     if attachment.school == "link":
-        return usual_knot("girth"), "girthed link"
-    return joint.knot, "line at the ring" if joint.ring else "tag"
+        return usual_knot("girth"), say("girthed-link")
+    return joint.knot, say("line-ring") if joint.ring else "tag"

@@ -14,6 +14,23 @@ from jarana.core.strength.knot_choice import COLD, SECONDS
 from jarana.core.strength.loads import path_to
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import KnotUse
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+long-tag-knot = Long tag of the knot
+one-knot-makes-joint = One knot makes joint and dropper. It cannot turn; each fly shortens it.
+girthed-link = Girthed link
+turns-round-line-replaced = Turns round the line and is replaced by itself; some rules forbid it as sliding.
+line-dropper-point-each = Line, dropper and point each on a ring: replaced without touching the main line.
+line-bend = In the line, by the bend
+nothing-hangs-so-nothing = Nothing hangs, so nothing winds round; a fly changed is two knots.
+fold-unbroken-line = Fold of unbroken line
+no-joint-all-new = No joint at all; a new tag is folded from the leader and shortens it.
+there-no-such-dropper = there is no such dropper on this rig
+""",
+)
 
 Tangle = Literal["little", "some", "much"]
 STEPS: tuple[Tangle, ...] = ("little", "some", "much")
@@ -40,15 +57,15 @@ class SchoolWords:
 
 
 SCHOOLS = (
-    SchoolWords("tag", "Long tag of the knot", "One knot makes joint and dropper. It cannot turn; each fly shortens it.",
+    SchoolWords("tag", say("long-tag-knot"), say("one-knot-makes-joint"),
                 False, False, 1, ("joint",), ("joint", "joint")),
-    SchoolWords("link", "Girthed link", "Turns round the line and is replaced by itself; some rules forbid it as sliding.",
+    SchoolWords("link", say("girthed-link"), say("turns-round-line-replaced"),
                 True, True, 0, ("girth",), ()),
-    SchoolWords("ring", "Ring", "Line, dropper and point each on a ring: replaced without touching the main line.",
+    SchoolWords("ring", "Ring", say("line-dropper-point-each"),
                 True, False, 1, ("ring",), ()),
-    SchoolWords("bend", "In the line, by the bend", "Nothing hangs, so nothing winds round; a fly changed is two knots.",
+    SchoolWords("bend", say("line-bend"), say("nothing-hangs-so-nothing"),
                 False, False, 0, ("bend",), ("bend",)),
-    SchoolWords("fold", "Fold of unbroken line", "No joint at all; a new tag is folded from the leader and shortens it.",
+    SchoolWords("fold", say("fold-unbroken-line"), say("no-joint-all-new"),
                 False, False, 1, ("fold",), ("fold",)),
 )  # fmt: skip
 """Kept in the order of practice: the usual one first."""
@@ -116,7 +133,7 @@ def dropper_choices(
     """
     found = next((a for a in rig.attachments if a.id == part), None)
     if found is None or found.at.kind != "joint":
-        raise InputError.one("part", part, "there is no such dropper on this rig")
+        raise InputError.one("part", part, say("there-no-such-dropper"))
     rows = [_choice(rig, part, words, depth, hard, drawer or Drawer()) for words in SCHOOLS]
     return tuple(sorted(rows, key=lambda row: bool(row.fault)))
 

@@ -10,6 +10,23 @@ from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import StrengthLink, strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot, knots
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+cold-hands = {" "}with cold hands
+holds-most = Holds most
+holds-nearly-most-easy = Holds nearly most and is easy
+what-can-tied = { $words } of what can be tied here{ $hands }.
+strong = as strong
+easy = as easy
+tie-than-first = { $held }{ $held_2 } and { $how } to tie than the first.
+lets-fly-wag = {" "}Lets the fly wag.
+leaves-tag-dropper = {" "}Leaves a tag for a dropper.
+there-no-such-joint = there is no such joint or fly on this rig
+""",
+)
 
 SECONDS = {1: 20.0, 2: 35.0, 3: 55.0, 4: 80.0, 5: 150.0}
 """To tie, by the table's ease, with warm hands and time (starting values)."""
@@ -104,19 +121,19 @@ def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None 
 
 def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, hard: bool) -> str:
     if knot == first[0]:
-        hands = " with cold hands" if hard else ""
-        words = "Holds most" if force >= best - 1e-9 else "Holds nearly most and is easy"
-        text = f"{words} of what can be tied here{hands}."
+        hands = say("cold-hands") if hard else ""
+        words = say("holds-most") if force >= best - 1e-9 else say("holds-nearly-most-easy")
+        text = say("what-can-tied", words=words, hands=hands)
     else:
         off = force / first[1] - 1 if first[1] > 0 else 0.0
-        held = "as strong" if abs(off) < 0.01 else f"{abs(off):.0%} {'stronger' if off > 0 else 'weaker'}"
+        held = say("strong") if abs(off) < 0.01 else f"{abs(off):.0%} {'stronger' if off > 0 else 'weaker'}"
         ease = knot.ease - first[0].ease
-        how = "as easy" if ease == 0 else "easier" if ease < 0 else "harder"
-        text = f"{held[0].upper()}{held[1:]} and {how} to tie than the first."
+        how = say("easy") if ease == 0 else "easier" if ease < 0 else "harder"
+        text = say("tie-than-first", held=held[0].upper(), held_2=held[1:], how=how)
     if "wagging eye" in knot.uses:
-        text += " Lets the fly wag."
+        text += say("lets-fly-wag")
     if knot.dropper_tag in ("yes", "down"):
-        text += " Leaves a tag for a dropper."
+        text += say("leaves-tag-dropper")
     return text
 
 
@@ -127,7 +144,7 @@ def _tied(rig: Rig, part: str) -> Knot:
     for attachment in rig.attachments:
         if attachment.id == part:
             return attachment.knot
-    raise InputError.one("part", part, "there is no such joint or fly on this rig")
+    raise InputError.one("part", part, say("there-no-such-joint"))
 
 
 def _holds(rig: Rig, part: str) -> float:

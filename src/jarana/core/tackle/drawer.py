@@ -17,6 +17,14 @@ from jarana.core.tackle.hook import Hook
 from jarana.core.tackle.knot import Knot, KnotUse, knots, usual_knot
 from jarana.core.tackle.line_strength import Told, wet_strength
 from jarana.core.tackle.material import Material
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+your-own-pulls-n = Your own pulls in { $family }: { $share } ± { $spread }, n = { $n }.
+""",
+)
 
 
 class Measured(Frozen):
@@ -258,7 +266,13 @@ class Drawer(Frozen):
             return None
         for test in self.knot_tests:
             if test.knot == key and test.n >= OWN_PULLS:
-                told = f"Your own pulls in {test.family}: {test.share:.0%} ± {test.spread:.0%}, n = {test.n}."
+                told = say(
+                    "your-own-pulls-n",
+                    family=test.family,
+                    share=f"{test.share:.0%}",
+                    spread=f"{test.spread:.0%}",
+                    n=test.n,
+                )
                 remark = f"{knot.remark} {told}".strip()
                 knot = knot.model_copy(update={test.family: test.share, "remark": remark})
         return knot

@@ -9,6 +9,14 @@ from jarana.core.errors import InputError
 from jarana.core.model import Frozen
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+known = { $name } is known on { $sizes }
+""",
+)
 
 Use = Literal[
     "nymph", "anchor", "heavy", "jig", "belly", "neutral", "pupa", "dressed", "bare", "spreader", "light", "wet", "emerger",
@@ -69,7 +77,7 @@ def dressing(key: str, hook_size: int) -> Dressing:
     row = dressings()[key]
     if str(hook_size) not in row.mass_mg:
         sizes = ", ".join(f"#{s}" for s in row.mass_mg)
-        raise InputError.one("hook_size", hook_size, f"{row.name} is known on {sizes}")
+        raise InputError.one("hook_size", hook_size, say("known", name=row.name, sizes=sizes))
     return Dressing(
         key=key,
         name=row.name,

@@ -13,6 +13,14 @@ from jarana.core.law import Law, Range
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.material import TABLES
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+line-class-cannot-sink = A line of this class cannot sink at the label's { $sink } cm/s: computed with { $given } cm/s.
+""",
+)
 
 SINK_LABEL = Law(
     "a sink label",
@@ -75,7 +83,7 @@ def solve_part(linear: float, sink: float) -> tuple[float, float, Note | None]:
     thinnest = math.sqrt(4 * linear / (math.pi * DENSEST))
     if level_sink_speed(thinnest, DENSEST, water) < sink:
         given = level_sink_speed(thinnest, DENSEST, water)
-        text = f"A line of this class cannot sink at the label's {sink * 100:.0f} cm/s: computed with {given * 100:.0f} cm/s."
+        text = say("line-class-cannot-sink", sink=f"{sink * 100:.0f}", given=f"{given * 100:.0f}")
         return thinnest, DENSEST, Note("sink-label", text)
     low, high = thinnest, math.sqrt(4 * linear / (math.pi * water.density))
     for _ in range(60):

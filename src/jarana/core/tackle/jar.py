@@ -11,6 +11,18 @@ from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList, Note
 from jarana.core.law import Law, Range
 from jarana.core.tackle.fly import Fly
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+n-0-02-3-m = 0.02 to 3 m of fall
+n-1-drops = 1 to { $most_drops } drops
+n-0-02-300-s = 0.02 to 300 s
+falls-faster-than-mass = It falls faster than its mass and bead allow: mass, bead and time disagree. Weigh it.
+falls-far-slower-than = It falls far slower than its dressing allows: was it wet through? Weigh it.
+""",
+)
 
 JAR = Law(
     "drag from a timed fall",
@@ -62,10 +74,10 @@ def fit_drag(fly: Fly, distance: float, seconds: Sequence[float], water: Water) 
         Naming every drop that cannot be.
     """
     faults = FaultList()
-    faults.check(0.02 <= distance <= 3, "distance", distance, "0.02 to 3 m of fall")
-    faults.check(0 < len(seconds) <= MOST_DROPS, "seconds", len(seconds), f"1 to {MOST_DROPS} drops")
+    faults.check(0.02 <= distance <= 3, "distance", distance, say("n-0-02-3-m"))
+    faults.check(0 < len(seconds) <= MOST_DROPS, "seconds", len(seconds), say("n-1-drops", most_drops=MOST_DROPS))
     for i, t in enumerate(seconds):
-        faults.check(0.02 <= t <= 300 and math.isfinite(t), f"seconds[{i}]", t, "0.02 to 300 s")
+        faults.check(0.02 <= t <= 300 and math.isfinite(t), f"seconds[{i}]", t, say("n-0-02-300-s"))
     faults.raise_if_any()
     JAR.ask(drops=len(seconds))
     speeds = [distance / t for t in seconds]
@@ -74,11 +86,9 @@ def fit_drag(fly: Fly, distance: float, seconds: Sequence[float], water: Water) 
     drag = _drag_at(fly, mean, water)
     notes = []
     if drag < 0:
-        notes.append(
-            Note("jar", "It falls faster than its mass and bead allow: mass, bead and time disagree. Weigh it.")
-        )
+        notes.append(Note("jar", say("falls-faster-than-mass")))
     elif drag > 6 * fly.dressing.c_unbeaded:
-        notes.append(Note("jar", "It falls far slower than its dressing allows: was it wet through? Weigh it."))
+        notes.append(Note("jar", say("falls-far-slower-than")))
     spread = statistics.stdev(speeds) if len(speeds) > 1 else 0.0
     return JarFit(mean, spread, drag, statistics.stdev(drags) if len(drags) > 1 else 0.0, tuple(notes))
 

@@ -7,6 +7,14 @@ from typing import Literal, get_args
 
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+knots-toml-one-knot = knots.toml: one knot is tied for { $use }, not { $rows }
+""",
+)
 
 KnotUse = Literal[
     "eye", "fine eye", "wagging eye", "ring", "bend", "step", "joint", "unlike", "leader loop", "girth", "handshake",
@@ -54,7 +62,7 @@ def _by_use() -> dict[str, Knot]:
     found = {use: [knot for knot in knots().values() if use in knot.uses] for use in get_args(KnotUse)}
     for use, rows in found.items():
         if len(rows) != 1:
-            raise ValueError(f"knots.toml: one knot is tied for {use!r}, not {len(rows)}")
+            raise ValueError(say("knots-toml-one-knot", use=repr(use), rows=len(rows)))
     return {use: rows[0] for use, rows in found.items()}
 
 

@@ -10,6 +10,15 @@ from pydantic import Field
 
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.material import TABLES
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+moisten-seat-test-wet = Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
+no-stroke = { $where }: “{ $text }” is no stroke: { $error }
+""",
+)
 
 Line = Literal["line", "end", "other", "other-end"]
 Mark = Literal["eye", "ring", "bead", "fly", "hook", "cut", "pull"]
@@ -17,7 +26,7 @@ LINES: tuple[str, ...] = get_args(Line)
 MARKS: tuple[str, ...] = get_args(Mark)
 GROUND = (120.0, 60.0)
 """Width and height of what a step is drawn on."""
-SEAT = "Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth."
+SEAT = say("moisten-seat-test-wet")
 Point = tuple[float, float]
 
 
@@ -86,4 +95,4 @@ def _stroke(text: str, where: str) -> Stroke:
         points = tuple((float(x), float(y)) for x, y in (pair.split(",") for pair in rest))
         return Stroke.model_validate({"role": word, "points": points, "turns": turns, "width": width})
     except ValueError as error:
-        raise ValueError(f"{where}: “{text}” is no stroke: {error}") from None
+        raise ValueError(say("no-stroke", where=where, text=text, error=error)) from None

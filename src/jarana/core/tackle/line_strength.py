@@ -7,6 +7,16 @@ from typing import Literal
 
 from jarana.core.engine.hydro.water_properties import GRAVITY
 from jarana.core.tackle.material import Material, dry_strength
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+your-own-pulls = your own pulls
+your-spools-label = your spool's label
+materials-table-row = materials table row { $which }
+""",
+)
 
 
 @dataclass(frozen=True)
@@ -56,7 +66,7 @@ def wet_strength(material: Material, diameter: float, told: Told | None = None) 
 def strength_source(material: Material, told: Told | None = None) -> str:
     """Return where the figure of :func:`wet_strength` comes from, in a few words."""
     if told and told.pulled_kg:
-        return "your own pulls"
+        return say("your-own-pulls")
     if told and told.label_kg:
-        return "your spool's label"
-    return f"materials table row {material.key}"
+        return say("your-spools-label")
+    return say("materials-table-row", which=material.key)

@@ -12,6 +12,14 @@ from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.model import Frozen, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+shot = shot { $name }
+""",
+)
 
 TIN = 7300.0
 """kg/m³."""
@@ -44,7 +52,7 @@ class Shot(Frozen):
     @property
     def label(self) -> str:
         """``shot BB``."""
-        return f"shot {self.name}"
+        return say("shot", name=self.name)
 
     def body(self, name: str) -> Body:
         """Return the shot as the laws see it: a sphere."""

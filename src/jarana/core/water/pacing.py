@@ -11,6 +11,16 @@ from jarana.core.errors import FaultList
 from jarana.core.law import Law, Range
 from jarana.core.units import Writer
 from jarana.core.water.reach import Throw
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+paced-distance-above-0 = a paced distance is above 0 and at most { $what }
+time-above-0-most = a time is above 0 and at most 600 s
+faster-than-check-time = faster than { $fastest }; check the time
+""",
+)
 
 PACING = Law(
     "mean of repeated timings",
@@ -69,14 +79,14 @@ def throws_checked(distance: float, seconds: float, writer: Writer) -> None:
         0 < distance <= 100,
         "distance",
         writer.text("travel", distance),
-        f"a paced distance is above 0 and at most {writer.text('travel', 100.0)}",
+        say("paced-distance-above-0", what=writer.text("travel", 100.0)),
     )
-    faults.check(0 < seconds <= 600, "seconds", f"{seconds:g} s", "a time is above 0 and at most 600 s")
+    faults.check(0 < seconds <= 600, "seconds", f"{seconds:g} s", say("time-above-0-most"))
     faults.raise_if_any()
     faults.check(
         distance / seconds <= FASTEST,
         "seconds",
         f"{seconds:g} s",
-        f"faster than {writer.text('speed', FASTEST)}; check the time",
+        say("faster-than-check-time", fastest=writer.text("speed", FASTEST)),
     )
     faults.raise_if_any()

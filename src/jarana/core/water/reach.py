@@ -21,6 +21,21 @@ from jarana.core.tables import TableRow, load_table
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.kinds import water_kinds
 from jarana.core.water.kinds.base import WaterKind, Way
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+zone-ends-farther-from = the zone ends farther from its datum than it begins
+has-no = a { $which } has no { $split }
+wind-blows = on a { $which } a wind blows { $winds }
+bed-section-wants-two = a bed in section wants two soundings or more, each farther along than the one before
+fish-hold-between-first = the fish hold between the first and the last sounding
+depth-soundings-where-fish = the depth is that of the soundings where the fish hold
+pace-lane-fish-hold = the pace is that of the lane the fish hold in
+new-water = New water
+""",
+)
 
 Depths = TypeVar("Depths", float, NDArray[np.float64])
 AGREE = 0.005
@@ -58,7 +73,7 @@ class TakingZone(Frozen):
     @model_validator(mode="after")
     def _ordered(self) -> TakingZone:
         if self.high_m <= self.low_m:
-            raise ValueError("the zone ends farther from its datum than it begins")
+            raise ValueError(say("zone-ends-farther-from"))
         return self
 
     def heights(self, depth: Depths) -> tuple[Depths, Depths]:
@@ -176,19 +191,19 @@ class Reach(Document):
         kind = self.nature
         for name, nothing in kind.gone.items():
             if getattr(self, name) != nothing:
-                raise ValueError(f"a {kind.key} has no {name.split('_')[0]}")
+                raise ValueError(say("has-no", which=kind.key, split=name.split("_")[0]))
         if self.blows is not None and self.blows not in kind.winds:
-            raise ValueError(f"on a {kind.key} a wind blows {', '.join(kind.winds)}")
+            raise ValueError(say("wind-blows", which=kind.key, winds=", ".join(kind.winds)))
         if self.soundings:
             places = [s.x_m for s in self.soundings]
             if len(places) < 2 or any(b <= a for a, b in pairwise(places)):
-                raise ValueError("a bed in section wants two soundings or more, each farther along than the one before")
+                raise ValueError(say("bed-section-wants-two"))
             if not places[0] <= self.fish_at_m <= places[-1]:
-                raise ValueError("the fish hold between the first and the last sounding")
+                raise ValueError(say("fish-hold-between-first"))
             if abs(self.depth_at(self.fish_at_m) - self.depth_m) > AGREE:
-                raise ValueError("the depth is that of the soundings where the fish hold")
+                raise ValueError(say("depth-soundings-where-fish"))
         if self.lanes and abs(self.lanes[self.fish_lane].pace_m_s - self.pace_m_s) > AGREE:
-            raise ValueError("the pace is that of the lane the fish hold in")
+            raise ValueError(say("pace-lane-fish-hold"))
         return self
 
     @property
@@ -256,7 +271,7 @@ def blank_reach() -> Reach:
     """Return the water a new one starts as: knee-deep and walking pace, to be changed."""
     return Reach(
         id="blank",
-        name="New water",
+        name=say("new-water"),
         river="",
         depth_m=0.6,
         pace_m_s=0.5,

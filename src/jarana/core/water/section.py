@@ -13,6 +13,15 @@ from jarana.core.model import Frozen
 from jarana.core.units import Writer
 from jarana.core.water.pacing import pace_of
 from jarana.core.water.reach import WARM, Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+mean-water = Mean of the water
+fish-up = At the fish, { $middle } up
+""",
+)
 
 WADING = Law(
     "standing in a current",
@@ -104,9 +113,9 @@ def _section(reach: Reach, writer: Writer) -> Section:
     middle = (low + high) / 2
     throws, paced = _paced(reach, writer)
     lines = [
-        Line(name="Mean of the water", figure=writer.text("speed", reach.bulk_pace)),
+        Line(name=say("mean-water"), figure=writer.text("speed", reach.bulk_pace)),
         Line(
-            name=f"At the fish, {writer.text('short', middle)} up", figure=writer.text("speed", reach.pace_at(middle))
+            name=say("fish-up", middle=writer.text("short", middle)), figure=writer.text("speed", reach.pace_at(middle))
         ),
     ]
     return Section(

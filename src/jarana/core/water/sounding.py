@@ -7,6 +7,14 @@ import math
 from jarana.core.errors import InputError
 from jarana.core.law import Law, Range
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+does-not-reach-water = does not reach the water from that height
+""",
+)
 
 SOUNDING = Law(
     "depth by line and weight",
@@ -36,7 +44,5 @@ def depth_from_line(out: float, above: float, slope_deg: float = 0.0, writer: Wr
     SOUNDING.ask(slope_deg=slope_deg)
     depth = out * math.cos(math.radians(slope_deg)) - above
     if depth < 0:
-        raise InputError.one(
-            "line", (writer or Writer()).text("length", out), "does not reach the water from that height"
-        )
+        raise InputError.one("line", (writer or Writer()).text("length", out), say("does-not-reach-water"))
     return round(depth, 9)

@@ -9,6 +9,20 @@ from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+length = the length
+diameter = the diameter
+floats-height-above-point = the float's height above the point
+line-out = the line out
+is = { $names } is { $limit }
+there-no-such-span = there is no such span on this rig
+there-no-such-fly = there is no such fly on this rig
+""",
+)
 
 METRIC = Writer()
 RULES = {
@@ -17,8 +31,8 @@ RULES = {
 }  # fmt: skip
 """By which rule a field of the rig is written."""
 NAMES = {
-    "length_mm": "the length", "d0_mm": "the diameter", "d1_mm": "the diameter", "d_mm": "the diameter",
-    "above_point_mm": "the float's height above the point", "out_mm": "the line out",
+    "length_mm": say("length"), "d0_mm": say("diameter"), "d1_mm": say("diameter"), "d_mm": say("diameter"),
+    "above_point_mm": say("floats-height-above-point"), "out_mm": say("line-out"),
 }  # fmt: skip
 
 
@@ -41,7 +55,7 @@ class RigEdit(Frozen):
             for e in error.errors():
                 field = str(e["loc"][-1]) if e["loc"] else ""
                 limit = writer.limit(RULES[field], field, e.get("ctx", {})) if field in RULES else ""
-                told = f"{NAMES[field]} is {limit}" if limit else _reason(e["msg"])
+                told = say("is", names=NAMES[field], limit=limit) if limit else _reason(e["msg"])
                 faults.add("value", "" if limit else e.get("input"), told)
             raise InputError(faults.faults) from None
 
@@ -55,7 +69,7 @@ def span_of(rig: Rig, key: str) -> tuple[int, Span]:
     try:
         index = rig.span_index(key)
     except KeyError:
-        raise InputError.one("span", key, "there is no such span on this rig") from None
+        raise InputError.one("span", key, say("there-no-such-span")) from None
     return index, rig.spans[index]
 
 
@@ -64,4 +78,4 @@ def attachment_of(rig: Rig, key: str) -> Attachment:
     try:
         return rig.attachment(key)
     except KeyError:
-        raise InputError.one("at", key, "there is no such fly on this rig") from None
+        raise InputError.one("at", key, say("there-no-such-fly")) from None

@@ -13,6 +13,16 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import KnotUse, usual_knot
 from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+dropper-joint-wanted = a dropper at a joint is wanted
+dry-fly-holds-rig = the dry fly that holds the rig stays in the line
+not-one-line = { $name } and { $name_2 } are not one line
+""",
+)
 
 School = Literal["tag", "link", "ring", "bend", "fold"]
 KNOT: dict[School, KnotUse] = {"tag": "joint", "link": "joint", "ring": "ring", "bend": "bend", "fold": "fold"}
@@ -62,12 +72,14 @@ class SetSchool(RigEdit):
         attachment = attachment_of(rig, self.at)
         at = attachment.at
         if at.kind != "joint" or attachment.fly is None:
-            raise InputError.one("at", self.at, "a dropper at a joint is wanted")
+            raise InputError.one("at", self.at, say("dropper-joint-wanted"))
         if rig.head.holds() == self.at:
-            raise InputError.one("at", self.at, "the dry fly that holds the rig stays in the line")
+            raise InputError.one("at", self.at, say("dry-fly-holds-rig"))
         above, below = rig.spans[rig.joint_index(at.joint) - 1 : rig.joint_index(at.joint) + 1]
         if self.school == "fold" and (above.material.key, above.d1_mm) != (below.material.key, below.d0_mm):
-            raise InputError.one("school", "fold", f"{above.name.lower()} and {below.name.lower()} are not one line")
+            raise InputError.one(
+                "school", "fold", say("not-one-line", name=above.name.lower(), name_2=below.name.lower())
+            )
         length = attachment.link.length_mm if attachment.link else SHORT_TAG_MM
         own = attachment.link or Link(length_mm=length)
         link = None if self.school == "bend" else own

@@ -12,6 +12,19 @@ from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.model import AtJoint, Attachment, Link, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+has-no-bead-change = has no bead to change
+no-bead-made = no { $way } { $material } bead is made
+there-no-such-fly = there is no such fly in your box
+joint-between-two-spans = a joint between two spans is wanted
+fly-hangs-there-already = a fly hangs there already
+point-keeps-fly-swap = the point keeps a fly; swap it instead
+""",
+)
 
 
 class StepBead(RigEdit):
@@ -26,11 +39,11 @@ class StepBead(RigEdit):
         attachment = attachment_of(rig, self.at)
         fly = attachment.fly
         if fly is None or fly.bead is None:
-            raise InputError.one("at", attachment.body.label, "has no bead to change")
+            raise InputError.one("at", attachment.body.label, say("has-no-bead-change"))
         stepped = drawer.next_bead(fly, self.heavier)
         if stepped is None:
             way = "heavier" if self.heavier else "lighter"
-            raise InputError.one("at", fly.label, f"no {way} {fly.bead.material} bead is made")
+            raise InputError.one("at", fly.label, say("no-bead-made", way=way, material=fly.bead.material))
         return rig.replace_attachment(self.at, body=stepped)
 
 
@@ -46,7 +59,7 @@ class SwapFly(RigEdit):
         attachment_of(rig, self.at)
         fly = drawer.fly(self.weight)
         if fly is None:
-            raise InputError.one("weight", self.weight, "there is no such fly in your box")
+            raise InputError.one("weight", self.weight, say("there-no-such-fly"))
         return rig.replace_attachment(self.at, body=fly)
 
 
@@ -62,12 +75,12 @@ class AddDropper(RigEdit):
         """Return the rig with one fly more; a knot without a tag gives way to a water knot."""
         index = next((i for i, j in enumerate(rig.joints) if j.id == self.joint), 0)
         if index == 0:
-            raise InputError.one("joint", self.joint, "a joint between two spans is wanted")
+            raise InputError.one("joint", self.joint, say("joint-between-two-spans"))
         if any(a.at.kind == "joint" and a.at.joint == self.joint for a in rig.attachments):
-            raise InputError.one("joint", self.joint, "a fly hangs there already")
+            raise InputError.one("joint", self.joint, say("fly-hangs-there-already"))
         fly = drawer.fly(self.weight)
         if fly is None:
-            raise InputError.one("weight", self.weight, "there is no such fly in your box")
+            raise InputError.one("weight", self.weight, say("there-no-such-fly"))
         joint = rig.joints[index]
         if joint.ring is None and joint.knot.dropper_tag == "none":
             joint = joint.model_copy(update={"knot": drawer.usual_knot("joint")})
@@ -95,5 +108,5 @@ class RemoveFly(RigEdit):
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig without the fly."""
         if attachment_of(rig, self.at).at.kind == "point":
-            raise InputError.one("at", self.at, "the point keeps a fly; swap it instead")
+            raise InputError.one("at", self.at, say("point-keeps-fly-swap"))
         return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != self.at))

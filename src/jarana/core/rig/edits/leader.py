@@ -14,6 +14,16 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.material import materials
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+sits-leader-would-replaced = sits on the leader that would be replaced; take it off first
+not-tables = is not in the tables
+rig-has-most-24 = a rig has at most 24 spans
+""",
+)
 
 Dressing = Literal["none", "greased", "degreased"]
 
@@ -46,14 +56,14 @@ class UseLeader(RigEdit):
         gone = {s.id for s in rig.spans[:keep]}
         for a in rig.attachments:
             on = a.at.kind == "span" and a.at.span in gone
-            faults.check(not on, "sections", a.id, "sits on the leader that would be replaced; take it off first")
+            faults.check(not on, "sections", a.id, say("sits-leader-would-replaced"))
         for i, s in enumerate(self.sections):
-            faults.check(s.material in materials(), f"sections[{i}].material", s.material, "is not in the tables")
+            faults.check(s.material in materials(), f"sections[{i}].material", s.material, say("not-tables"))
             for key in (s.knot, s.loop):
-                faults.check(key is None or key in knots(), f"sections[{i}].knot", key, "is not in the tables")
+                faults.check(key is None or key in knots(), f"sections[{i}].knot", key, say("not-tables"))
         faults.raise_if_any()
         if len(self.sections) + len(rig.spans) - keep > 24:
-            raise InputError.one("sections", str(len(self.sections)), "a rig has at most 24 spans")
+            raise InputError.one("sections", str(len(self.sections)), say("rig-has-most-24"))
         spans, joints = [], []
         for i, s in enumerate(self.sections):
             spool = drawer.spool(s.spool) if s.spool else None

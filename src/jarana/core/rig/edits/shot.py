@@ -13,6 +13,14 @@ from jarana.core.rig.model import AtSpan, Attachment, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.shot import Shot, shots
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-longer-than = { $name } is no longer than that
+""",
+)
 
 
 class PinchShot(RigEdit):
@@ -27,7 +35,7 @@ class PinchShot(RigEdit):
         """Return the rig with a shot more."""
         _, span = span_of(rig, self.span)
         if self.above_mm >= span.length_mm:
-            raise InputError.one("above_mm", self.above_mm, f"{span.name.lower()} is no longer than that")
+            raise InputError.one("above_mm", self.above_mm, say("no-longer-than", name=span.name.lower()))
         owned = [(s.name, s.mass_mg) for s in drawer.shots if s.count > 0 and s.material != "lead"]
         rows = owned or [(row.name, row.mass_g * 1000) for row in shots().values()]
         name, mass = min(rows, key=lambda row: abs(row[1] - self.mass_mg))

@@ -12,6 +12,17 @@ from jarana.core.rig.edits.base import RigEdit, attachment_of, span_of
 from jarana.core.rig.model import Rig, SpoolRef
 from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+joint-between-two-spans = a joint between two spans is wanted
+fly-hangs-no-line = this fly hangs on no line of its own
+no-your-drawer = no { $way } { $short } in your drawer
+there-no-such-spool = there is no such spool in your drawer
+""",
+)
 
 
 class SetLength(RigEdit):
@@ -51,7 +62,7 @@ class MoveJoint(RigEdit):
         """Return the rig with the joint moved, its whole length unchanged."""
         index = next((i for i, j in enumerate(rig.joints) if j.id == self.joint), 0)
         if index == 0:
-            raise InputError.one("joint", self.joint, "a joint between two spans is wanted")
+            raise InputError.one("joint", self.joint, say("joint-between-two-spans"))
         above, below = rig.spans[index - 1], rig.spans[index]
         moved = rig.replace_span(index - 1, length_mm=round(above.length_mm + self.by_mm, 1))
         return moved.replace_span(index, length_mm=round(below.length_mm - self.by_mm, 1))
@@ -68,7 +79,7 @@ class SetTag(RigEdit):
         """Return the rig with the dropper on its new length."""
         attachment = attachment_of(rig, self.at)
         if attachment.link is None:
-            raise InputError.one("at", self.at, "this fly hangs on no line of its own")
+            raise InputError.one("at", self.at, say("fly-hangs-no-line"))
         length = round(writer.read("short", self.value) * 1000, 1)
         return rig.replace_attachment(self.at, link={**attachment.link.model_dump(), "length_mm": length})
 
@@ -103,7 +114,7 @@ class StepDiameter(RigEdit):
         spool = drawer.next_spool(span.material.key, span.d0_mm, self.finer)
         if spool is None:
             way = "finer" if self.finer else "stouter"
-            raise InputError.one("span", span.name, f"no {way} {span.material.short} in your drawer")
+            raise InputError.one("span", span.name, say("no-your-drawer", way=way, short=span.material.short))
         return _on_spool(rig, index, spool)
 
 
@@ -119,7 +130,7 @@ class UseSpool(RigEdit):
         index, _ = span_of(rig, self.span)
         spool = drawer.spool(self.spool)
         if spool is None:
-            raise InputError.one("spool", self.spool, "there is no such spool in your drawer")
+            raise InputError.one("spool", self.spool, say("there-no-such-spool"))
         return _on_spool(rig, index, spool)
 
 

@@ -15,6 +15,24 @@ from jarana.core.rig.model import LONGEST_COUNT_S, Joint, Motion, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+rig-has-no-float = this rig has no float
+there-no-such-float = there is no such float in your drawer
+there-no-such-knot = there is no such knot in the table
+does-not-join = does not join { $sorted }
+leaves-no-tag-dropper = leaves no tag for the dropper that hangs here
+does-not-join-line = does not join line and hook eye
+no-stopper-shot = is no stopper for a shot
+pegs-no-bead = pegs no bead
+there-no-such-joint = there is no such joint or fly on this rig
+no-dry-fly-holds = no dry fly holds this rig
+there-no-such-line = there is no such line in your drawer
+""",
+)
 
 
 class SetLead(RigEdit):
@@ -65,14 +83,14 @@ class SetFloat(RigEdit):
         """Return the rig with its float moved or changed."""
         head = rig.head
         if not isinstance(head, FloatHead):
-            raise InputError.one("above", self.above or "", "this rig has no float")
+            raise InputError.one("above", self.above or "", say("rig-has-no-float"))
         changes: dict[str, object] = {}
         if self.above is not None:
             changes["above_point_mm"] = round(writer.read("length", self.above, "above") * 1000, 1)
         if self.body is not None:
             chosen = next((f for f in drawer.floats if f.id == self.body), None)
             if chosen is None:
-                raise InputError.one("body", self.body, "there is no such float in your drawer")
+                raise InputError.one("body", self.body, say("there-no-such-float"))
             changes["body"] = chosen
         return rig.rebuilt(head=FloatHead.model_validate(dict(head) | changes))
 
@@ -88,28 +106,28 @@ class UseKnot(RigEdit):
         """Return the rig with that knot, where it joins what is to be joined."""
         knot = drawer.knot(self.knot)
         if knot is None:
-            raise InputError.one("knot", self.knot, "there is no such knot in the table")
+            raise InputError.one("knot", self.knot, say("there-no-such-knot"))
         for joint in rig.joints:
             if joint.id == self.part:
                 wanted = rig.knots_for(joint.id)
                 if not wanted & set(knot.joins):
-                    raise InputError.one("knot", knot.name, f"does not join {' or '.join(sorted(wanted))}")
+                    raise InputError.one("knot", knot.name, say("does-not-join", sorted=" or ".join(sorted(wanted))))
                 hung = rig.hung_at(joint.id)
                 if hung and hung.school == "tag" and not joint.ring and knot.dropper_tag == "none":
-                    raise InputError.one("knot", knot.name, "leaves no tag for the dropper that hangs here")
+                    raise InputError.one("knot", knot.name, say("leaves-no-tag-dropper"))
                 if rig.joint_index(joint.id) == 0:
                     return rig.replace_joint(joint.id, **self._at_the_line(joint, knot, drawer))
                 return rig.replace_joint(joint.id, knot=knot)
         if any(a.id == self.part for a in rig.attachments):
             if not rig.knots_for(self.part) & set(knot.joins):
                 wrong = {
-                    "eye": "does not join line and hook eye",
-                    "loop": "is no stopper for a shot",
-                    "bead": "pegs no bead",
+                    "eye": say("does-not-join-line"),
+                    "loop": say("no-stopper-shot"),
+                    "bead": say("pegs-no-bead"),
                 }
                 raise InputError.one("knot", knot.name, wrong[next(iter(rig.knots_for(self.part)))])
             return rig.replace_attachment(self.part, knot=knot)
-        raise InputError.one("part", self.part, "there is no such joint or fly on this rig")
+        raise InputError.one("part", self.part, say("there-no-such-joint"))
 
     def _at_the_line(self, joint: Joint, knot: Knot, drawer: Drawer) -> dict[str, object]:
         """Return how the leader is joined to the fly line: a loop in its end, hands shaken with the line's; or tied to it."""
@@ -155,7 +173,7 @@ class SetDry(RigEdit):
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its dry fly fresh or used."""
         if not isinstance(rig.head, DryFlyHead):
-            raise InputError.one("used", self.used, "no dry fly holds this rig")
+            raise InputError.one("used", self.used, say("no-dry-fly-holds"))
         return rig.rebuilt(head=rig.head.model_copy(update={"used": self.used}))
 
 
@@ -169,7 +187,7 @@ class UseLine(RigEdit):
         """Return the rig on that line."""
         chosen = next((row for row in drawer.lines if row.id == self.line), None)
         if chosen is None:
-            raise InputError.one("line", self.line, "there is no such line in your drawer")
+            raise InputError.one("line", self.line, say("there-no-such-line"))
         return rig.rebuilt(line=chosen)
 
 

@@ -16,6 +16,32 @@ from jarana.core.tackle.drawer import FlyPattern, Timed, Weight
 from jarana.core.tackle.dressing import dressing, dressings
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+fly-box = Fly box
+no-flies-yet-add = No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box.
+empty-no-bead = Empty for no bead.
+bead = Bead of
+told-when-fewer-left = Told when fewer are left.
+weighed-or-sum-parts = Weighed, or the sum of its parts.
+alone-still-water-12 = Alone, in still water of 12 °C.
+jar = In a jar.
+timed = ± timed
+own-drag = Own drag
+c-dressing-from-jar = C of the dressing, from the jar.
+drag = ± drag
+what-dressed-dry-holds = What a dressed dry holds up, grams-force.
+pattern-has-bead-already = this pattern has that bead already
+mm = {" "}{ $mm } mm
+pattern-has-every-size = this pattern has every size of bead already
+mm-tungsten = { $mm } mm tungsten
+no-bead = no bead
+timed-fall-drag-go = a timed fall and its drag go together: time it in the jar
+""",
+)
 
 COLOURS = get_args(BodyColour)
 USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
@@ -25,8 +51,8 @@ USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
 class Flies(StockKind[FlyPattern]):
     """Patterns and the weights each is tied in."""
 
-    key, title, one, order, drawer = "flies", "Fly box", "fly", 2, "patterns"
-    empty = "No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box."
+    key, title, one, order, drawer = "flies", say("fly-box"), "fly", 2, "patterns"
+    empty = say("no-flies-yet-add")
     document = FlyPattern
     amounts = ("count",)
     beside = (
@@ -40,23 +66,19 @@ class Flies(StockKind[FlyPattern]):
         Column("barbless", "Barbless", "yes", shared=True),
         Column("dressing", "Dressing", "choice", choices=tuple(dressings()), required=True, shared=True),
         Column("colour", "Colour", "choice", choices=COLOURS, shared=True),
-        Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about="Empty for no bead."),
-        Column("metal", "Bead of", "choice", choices=tuple(beads())),
+        Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")),
+        Column("metal", say("bead"), "choice", choices=tuple(beads())),
         Column("count", "Have", "count", most=1000),
-        Column("low", "Keep", "count", most=1000, about="Told when fewer are left."),
+        Column("low", "Keep", "count", most=1000, about=say("told-when-fewer-left")),
         Column("weighed", "Weighed", "figure", "mg", "mass", "mg", least=0.5, most=20000),
-        Column("mass", "Mass", "figure", "mg", "mass", "mg", computed=True, about="Weighed, or the sum of its parts."),
-        Column(
-            "falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about="Alone, in still water of 12 °C."
-        ),
-        Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about="In a jar."),
-        Column("timed_spread", "± timed", "figure", "mm/s", "speed", "sink", most=1000),
+        Column("mass", "Mass", "figure", "mg", "mass", "mg", computed=True, about=say("weighed-or-sum-parts")),
+        Column("falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about=say("alone-still-water-12")),
+        Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about=say("jar")),
+        Column("timed_spread", say("timed"), "figure", "mm/s", "speed", "sink", most=1000),
         Column("drops", "Drops", "count", most=100),
-        Column("drag", "Own drag", "figure", most=20, about="C of the dressing, from the jar."),
-        Column("drag_spread", "± drag", "figure", most=20),
-        Column(
-            "lift", "Bears", "figure", "gf", most=10, shared=True, about="What a dressed dry holds up, grams-force."
-        ),
+        Column("drag", say("own-drag"), "figure", most=20, about=say("c-dressing-from-jar")),
+        Column("drag_spread", say("drag"), "figure", most=20),
+        Column("lift", "Bears", "figure", "gf", most=10, shared=True, about=say("what-dressed-dry-holds")),
     )
 
     def rows(self, item: FlyPattern) -> list[Row]:
@@ -75,7 +97,7 @@ class Flies(StockKind[FlyPattern]):
         weights = sorted((_weight(row) for row in rows), key=lambda w: w.bead.mass if w.bead else 0.0)
         beads_of = [(w.bead.material, w.bead.diameter_mm) if w.bead else None for w in weights]
         faults = FaultList()
-        faults.check(len(set(beads_of)) == len(beads_of), "bead", "", "this pattern has that bead already")
+        faults.check(len(set(beads_of)) == len(beads_of), "bead", "", say("pattern-has-bead-already"))
         faults.raise_if_any()
         return self.made(
             id=item,
@@ -90,7 +112,7 @@ class Flies(StockKind[FlyPattern]):
     def name(self, cells: Cells) -> str:
         """Return ``Slim olive #16 2.5 mm``."""
         mm = number(cells, "bead")
-        return f"{words(cells, 'pattern')} #{words(cells, 'hook')}" + (f" {mm:g} mm" if mm else "")
+        return f"{words(cells, 'pattern')} #{words(cells, 'hook')}" + (say("mm", mm=f"{mm:g}") if mm else "")
 
     def lies(self, item: FlyPattern) -> tuple[object, ...]:
         """By name, then by hook from the biggest."""
@@ -137,7 +159,7 @@ class Flies(StockKind[FlyPattern]):
         now = number(cells, "bead") or 0.0
         sizes = [s for s in beads()[metal].sizes_mm if s not in owned]
         if not sizes:
-            raise InputError.one("bead", "", "this pattern has every size of bead already")
+            raise InputError.one("bead", "", say("pattern-has-every-size"))
         ahead = [s for s in sizes if s > now]
         nearest = min(ahead or sizes, key=lambda s: abs(s - (now or USUAL_BEAD.get(pattern.hook.size, 2.5))))
         return row.item, cells | {"bead": nearest, "metal": metal, "count": 0}
@@ -153,7 +175,7 @@ class Flies(StockKind[FlyPattern]):
                     cells |= {"bead": f"{mm:g}", "metal": "tungsten"}
                 if row.lift_gf and not row.lift_lasts:
                     cells["wire"] = "fine"
-                note = f"{mm:g} mm tungsten" if mm else "no bead"
+                note = say("mm-tungsten", mm=f"{mm:g}") if mm else say("no-bead")
                 found.append(Reference(f"{key}-{size}", f"{row.name.capitalize()} #{size}", note, cells))
         return found
 
@@ -194,9 +216,7 @@ def _weight(row: Row) -> Weight:
     cells, faults = row.cells, FaultList()
     mm, metal = number(cells, "bead"), words(cells, "metal", "tungsten")
     timed, drag = number(cells, "timed"), number(cells, "drag")
-    faults.check(
-        (timed is None) == (drag is None), "drag", "", "a timed fall and its drag go together: time it in the jar"
-    )
+    faults.check((timed is None) == (drag is None), "drag", "", say("timed-fall-drag-go"))
     faults.raise_if_any()
     return Weight(
         id=row.id,

@@ -7,17 +7,30 @@ from collections.abc import Collection, Sequence
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.float import Float, floats
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-floats-yet-add = No floats yet. Add what you hang flies under: Jarana tells which of them your rig would drown.
+made = Made of
+greatest-net-lift-grams = Greatest net lift, grams-force.
+leave-empty-closed-ball = Leave it empty for a closed ball.
+slides-down-line-once = Slides down the line once a fish is on.
+bears-g = bears { $lift_gf } g
+""",
+)
 
 
 class Floats(StockKind[Float]):
     """Floats: what they bear and how big they are."""
 
     key, title, one, order, drawer = "floats", "Floats", "float", 5, "floats"
-    empty = "No floats yet. Add what you hang flies under: Jarana tells which of them your rig would drown."
+    empty = say("no-floats-yet-add")
     document = Float
     columns = (
         Column("name", "Float", required=True),
-        Column("look", "Made of", "choice", choices=("foam", "yarn", "ball"), required=True),
+        Column("look", say("made"), "choice", choices=("foam", "yarn", "ball"), required=True),
         Column(
             "bears",
             "Bears",
@@ -26,7 +39,7 @@ class Floats(StockKind[Float]):
             least=0.01,
             most=50,
             required=True,
-            about="Greatest net lift, grams-force.",
+            about=say("greatest-net-lift-grams"),
         ),
         Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True),
         Column(
@@ -38,9 +51,9 @@ class Floats(StockKind[Float]):
             "mg",
             least=1,
             most=100_000,
-            about="Leave it empty for a closed ball.",
+            about=say("leave-empty-closed-ball"),
         ),
-        Column("releasing", "Releasing", "yes", about="Slides down the line once a fish is on."),
+        Column("releasing", "Releasing", "yes", about=say("slides-down-line-once")),
     )
 
     def drawn(self, item: Float) -> tuple[object, ...]:
@@ -78,7 +91,7 @@ class Floats(StockKind[Float]):
             Reference(
                 row.key,
                 row.name.capitalize(),
-                f"bears {row.lift_gf:g} g",
+                say("bears-g", lift_gf=f"{row.lift_gf:g}"),
                 {"name": row.name, "look": row.look, "bears": f"{row.lift_gf:g}", "diameter": f"{row.diameter_mm:g}"}
                 | ({"mass": f"{row.mass_mg:g}"} if row.mass_mg else {}),
             )

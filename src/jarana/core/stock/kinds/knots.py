@@ -8,6 +8,23 @@ from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
 from jarana.core.tackle.knot import knots
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+pull-test = pull test
+no-pull-tests-yet = No pull tests yet. Pull a knot of yours three times on a scale: from then on your own figure counts, not the table's.
+keeps = Keeps, %
+dry-lines-strength = Of the dry line's strength.
+counts-from-pulls = Counts from { $own_pulls } pulls on.
+table-says = Table says, %
+fair-tying-unbranded-line = Fair tying of unbranded line.
+in = { $words } in { $words_2 }
+in-2 = { $name } in { $family }
+table = table: { $family } %
+""",
+)
 
 FAMILIES = ("nylon", "fluorocarbon")
 
@@ -15,8 +32,8 @@ FAMILIES = ("nylon", "fluorocarbon")
 class KnotTests(StockKind[KnotTest]):
     """A row is one knot in one kind of line."""
 
-    key, title, one, order, drawer = "knots", "Knots", "pull test", 9, "knot_tests"
-    empty = "No pull tests yet. Pull a knot of yours three times on a scale: from then on your own figure counts, not the table's."
+    key, title, one, order, drawer = "knots", "Knots", say("pull-test"), 9, "knot_tests"
+    empty = say("no-pull-tests-yet")
     document = KnotTest
     columns = (
         Column(
@@ -27,10 +44,12 @@ class KnotTests(StockKind[KnotTest]):
             required=True,
         ),
         Column("line", "Line", "choice", choices=FAMILIES),
-        Column("keeps", "Keeps, %", "figure", least=10, most=100, required=True, about="Of the dry line's strength."),
+        Column("keeps", say("keeps"), "figure", least=10, most=100, required=True, about=say("dry-lines-strength")),
         Column("spread", "±, %", "figure", most=100),
-        Column("n", "Pulls", "count", least=1, most=999, required=True, about=f"Counts from {OWN_PULLS} pulls on."),
-        Column("table", "Table says, %", "figure", computed=True, about="Fair tying of unbranded line."),
+        Column(
+            "n", "Pulls", "count", least=1, most=999, required=True, about=say("counts-from-pulls", own_pulls=OWN_PULLS)
+        ),
+        Column("table", say("table-says"), "figure", computed=True, about=say("fair-tying-unbranded-line")),
     )
 
     def rows(self, item: KnotTest) -> list[Row]:
@@ -61,15 +80,15 @@ class KnotTests(StockKind[KnotTest]):
 
     def name(self, cells: Cells) -> str:
         """Return ``blood in nylon``."""
-        return f"{words(cells, 'knot')} in {words(cells, 'line', 'nylon')}"
+        return say("in", words=words(cells, "knot"), words_2=words(cells, "line", "nylon"))
 
     def references(self) -> list[Reference]:
         """Return every knot in both kinds of line, as the table has it, one pull."""
         return [
             Reference(
                 f"{key}-{family}",
-                f"{knot.name} in {family}",
-                f"table: {100 * (knot.fluorocarbon if family == 'fluorocarbon' else knot.nylon):.0f} %",
+                say("in-2", name=knot.name, family=family),
+                say("table", family=f"{100 * (knot.fluorocarbon if family == 'fluorocarbon' else knot.nylon):.0f}"),
                 {
                     "knot": key,
                     "line": family,

@@ -9,6 +9,25 @@ from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.zones import read_zones, write_zones
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.fly_line import fly_lines
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-fly-lines-yet = No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip.
+floating-intermediate-type-5 = floating, intermediate, type 5, or “4 m at 3 in/s; 20 m at type 5” from the tip.
+hang-mark = Hang mark
+from-tip = From the tip.
+thin-level-line = Thin level line
+floating-weight = Floating { $class_number }-weight
+tip-mm = tip { $tip_mm } mm
+type-3 = type 3
+type-5 = type 5
+type-7 = type 7
+weight = { $sinks } { $number_ }-weight
+whole-line = the whole line
+""",
+)
 
 TAPERS = ("weight forward", "double", "level", "shooting head")
 
@@ -17,7 +36,7 @@ class Lines(StockKind[FlyLine]):
     """Fly lines: class, taper, how they sink."""
 
     key, title, one, order, drawer = "lines", "Lines", "line", 3, "lines"
-    empty = "No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip."
+    empty = say("no-fly-lines-yet")
     document = FlyLine
     beside = ("head", "hang")
     columns = (
@@ -26,10 +45,8 @@ class Lines(StockKind[FlyLine]):
         Column("tip", "Tip", "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
         Column("taper", "Taper", "choice", choices=TAPERS),
         Column("head", "Head", "figure", "m", "length", "travel", least=0.1, most=40),
-        Column(
-            "sinks", "Sinks", about="floating, intermediate, type 5, or “4 m at 3 in/s; 20 m at type 5” from the tip."
-        ),
-        Column("hang", "Hang mark", "figure", "m", "length", "travel", least=0.1, most=40, about="From the tip."),
+        Column("sinks", "Sinks", about=say("floating-intermediate-type-5")),
+        Column("hang", say("hang-mark"), "figure", "m", "length", "travel", least=0.1, most=40, about=say("from-tip")),
     )
 
     def rows(self, item: FlyLine) -> list[Row]:
@@ -64,15 +81,17 @@ class Lines(StockKind[FlyLine]):
         found = []
         for row in fly_lines().values():
             level = row.class_number == 0
-            name = "Thin level line" if level else f"Floating {row.class_number}-weight"
+            name = say("thin-level-line") if level else say("floating-weight", class_number=row.class_number)
             cells = {"name": name, "class": str(row.class_number), "tip": f"{row.tip_mm:g}"}
             cells |= {"taper": "level" if level else "weight forward", "sinks": "floating"}
-            found.append(Reference(f"floating-{row.class_number}", name, f"tip {row.tip_mm:g} mm", cells))
+            found.append(
+                Reference(f"floating-{row.class_number}", name, say("tip-mm", tip_mm=f"{row.tip_mm:g}"), cells)
+            )
         for number_ in (6, 7, 8):
-            for sinks in ("just-subsurface", "intermediate", "type 3", "type 5", "type 7"):
-                name = f"{sinks.capitalize()} {number_}-weight"
+            for sinks in ("just-subsurface", "intermediate", say("type-3"), say("type-5"), say("type-7")):
+                name = say("weight", sinks=sinks.capitalize(), number_=number_)
                 cells = {"name": name, "class": str(number_), "tip": "1", "sinks": sinks}
-                found.append(Reference(f"{sinks.replace(' ', '-')}-{number_}", name, "the whole line", cells))
+                found.append(Reference(f"{sinks.replace(' ', '-')}-{number_}", name, say("whole-line"), cells))
         return found
 
 

@@ -7,17 +7,30 @@ from collections.abc import Collection, Sequence
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, words
 from jarana.core.tackle.drawer import Reel
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-reels-yet-one = No reels yet. One thing matters here: thin leaders slip behind an open frame.
+full-frame-keeps-thin = A full frame keeps thin line from slipping out behind the spool.
+caged-reel = Caged reel
+thin-level-leaders = for thin level leaders
+open-reel = Open reel
+thin-leaders-slip-behind = thin leaders slip behind it
+""",
+)
 
 
 class Reels(StockKind[Reel]):
     """Reels: caged or open."""
 
     key, title, one, order, drawer = "reels", "Reels", "reel", 8, "reels"
-    empty = "No reels yet. One thing matters here: thin leaders slip behind an open frame."
+    empty = say("no-reels-yet-one")
     document = Reel
     columns = (
         Column("name", "Reel", required=True),
-        Column("caged", "Caged", "yes", about="A full frame keeps thin line from slipping out behind the spool."),
+        Column("caged", "Caged", "yes", about=say("full-frame-keeps-thin")),
         Column("note", "Note"),
     )
 
@@ -36,8 +49,12 @@ class Reels(StockKind[Reel]):
     def references(self) -> list[Reference]:
         """Return the two sorts that matter."""
         return [
-            Reference("caged", "Caged reel", "for thin level leaders", {"name": "Caged reel", "caged": "yes"}),
-            Reference("open", "Open reel", "thin leaders slip behind it", {"name": "Open reel", "caged": "no"}),
+            Reference(
+                "caged", say("caged-reel"), say("thin-level-leaders"), {"name": say("caged-reel"), "caged": "yes"}
+            ),
+            Reference(
+                "open", say("open-reel"), say("thin-leaders-slip-behind"), {"name": say("open-reel"), "caged": "no"}
+            ),
         ]
 
 

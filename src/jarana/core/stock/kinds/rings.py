@@ -7,6 +7,16 @@ from collections.abc import Collection, Sequence
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OwnedRing
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-rings-yet-small = No rings yet. A small ring joins unlike materials and spares the leader: tie it on once, cut tippet after.
+mm-ring = { $mm } mm ring
+mg-kg = { $mg } mg, { $kg } kg
+""",
+)
 
 USUAL = ((1.5, 6.0, 8.0), (2.0, 10.0, 12.0), (2.5, 14.0, 16.0), (3.0, 22.0, 22.0))
 """Diameter mm, mass mg, strength kg of plain steel rings (starting values)."""
@@ -16,7 +26,7 @@ class Rings(StockKind[OwnedRing]):
     """Rings by size."""
 
     key, title, one, order, drawer = "rings", "Rings", "ring", 7, "rings"
-    empty = "No rings yet. A small ring joins unlike materials and spares the leader: tie it on once, cut tippet after."
+    empty = say("no-rings-yet-small")
     document = OwnedRing
     amounts = ("count",)
     columns = (
@@ -46,7 +56,7 @@ class Rings(StockKind[OwnedRing]):
         mm = number(cells, "diameter")
         return self.made(
             id=item,
-            name=words(cells, "name") or f"{mm:g} mm ring",
+            name=words(cells, "name") or say("mm-ring", mm=f"{mm:g}"),
             diameter_mm=mm,
             mass_mg=number(cells, "mass"),
             strength_kg=number(cells, "strength"),
@@ -59,8 +69,8 @@ class Rings(StockKind[OwnedRing]):
         return [
             Reference(
                 f"ring-{mm:g}",
-                f"{mm:g} mm ring",
-                f"{mg:g} mg, {kg:g} kg",
+                say("mm-ring", mm=f"{mm:g}"),
+                say("mg-kg", mg=f"{mg:g}", kg=f"{kg:g}"),
                 {"diameter": f"{mm:g}", "mass": f"{mg:g}", "strength": f"{kg:g}", "count": "10"},
             )
             for mm, mg, kg in USUAL

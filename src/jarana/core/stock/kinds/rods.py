@@ -8,6 +8,21 @@ from jarana.core import units
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import Rod
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-rods-yet-add = No rods yet. Add one: its length sets how far you reach and how long a leader you can net.
+tip-class = Tip class
+where-tip-softer-than = Where the tip is softer than the rod: protects fine tippet.
+steady-pull = Steady pull
+steady-bend = In a steady bend.
+m-weight = { $length } m, { $line_class }-weight
+m-weight-2 = { $metres } m, { $k }-weight
+pulls-about-n = pulls about { $steady_pull } N
+""",
+)
 
 STEADY_N = {2: 3.5, 3: 3.5, 4: 5.0, 5: 7.0, 6: 9.0, 7: 12.0, 8: 12.0}
 """N in a steady bend by class of the tip: what an angler really puts on (order of magnitude)."""
@@ -31,16 +46,16 @@ class Rods(StockKind[Rod]):
     """Rods: length, line class, class of the tip."""
 
     key, title, one, order, drawer = "rods", "Rods", "rod", 4, "rods"
-    empty = "No rods yet. Add one: its length sets how far you reach and how long a leader you can net."
+    empty = say("no-rods-yet-add")
     document = Rod
     columns = (
         Column("name", "Rod"),
         Column("length", "Length", "figure", "m", "length", "length", least=0.6, most=6, required=True),
         Column("class", "Class", "count", most=15, required=True),
+        Column("tip", say("tip-class"), "count", most=15, about=say("where-tip-softer-than")),
         Column(
-            "tip", "Tip class", "count", most=15, about="Where the tip is softer than the rod: protects fine tippet."
+            "pull", say("steady-pull"), "figure", "kg", "force", "force", least=0.05, most=6, about=say("steady-bend")
         ),
-        Column("pull", "Steady pull", "figure", "kg", "force", "force", least=0.05, most=6, about="In a steady bend."),
     )
 
     def rows(self, item: Rod) -> list[Row]:
@@ -62,7 +77,7 @@ class Rods(StockKind[Rod]):
         newtons = pull * units.STANDARD_GRAVITY if pull else steady_pull(int(tip if tip is not None else line_class))
         return self.made(
             id=item,
-            name=words(cells, "name") or f"{length:g} m, {line_class}-weight",
+            name=words(cells, "name") or say("m-weight", length=f"{length:g}", line_class=line_class),
             length_mm=float(f"{length * 1000:.6g}"),
             line_class=line_class,
             tip_class=None if tip is None else int(tip),
@@ -74,9 +89,9 @@ class Rods(StockKind[Rod]):
         return [
             Reference(
                 f"{metres:g}-{k}",
-                f"{metres:g} m, {k}-weight",
-                f"pulls about {steady_pull(k):g} N",
-                {"name": f"{metres:g} m, {k}-weight", "length": f"{metres:g}", "class": str(k)},
+                say("m-weight-2", metres=f"{metres:g}", k=k),
+                say("pulls-about-n", steady_pull=f"{steady_pull(k):g}"),
+                {"name": say("m-weight-2", metres=f"{metres:g}", k=k), "length": f"{metres:g}", "class": str(k)},
             )
             for k, lengths in USUAL_M.items()
             for metres in lengths

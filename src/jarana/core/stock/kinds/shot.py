@@ -8,13 +8,24 @@ from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OwnedShot
 from jarana.core.tackle.shot import shots
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-shot-yet-add = No shot yet. Add the sizes you carry; lead is banned or limited in places, tin and putty are not.
+told-when-fewer-left = Told when fewer are left.
+shot = Shot { $name }
+g-tin = { $mass_g } g tin
+""",
+)
 
 
 class ShotBox(StockKind[OwnedShot]):
     """Shot by size; tin unless said otherwise."""
 
     key, title, one, order, drawer = "shot", "Shot", "shot", 6, "shots"
-    empty = "No shot yet. Add the sizes you carry; lead is banned or limited in places, tin and putty are not."
+    empty = say("no-shot-yet-add")
     document = OwnedShot
     amounts = ("count",)
     columns = (
@@ -22,7 +33,7 @@ class ShotBox(StockKind[OwnedShot]):
         Column("mass", "Mass", "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
         Column("material", "Of", "choice", choices=("tin", "tungsten putty", "lead")),
         Column("count", "Have", "count", most=10000),
-        Column("low", "Keep", "count", most=10000, about="Told when fewer are left."),
+        Column("low", "Keep", "count", most=10000, about=say("told-when-fewer-left")),
     )
 
     def drawn(self, item: OwnedShot) -> tuple[object, ...]:
@@ -57,8 +68,8 @@ class ShotBox(StockKind[OwnedShot]):
         return [
             Reference(
                 key,
-                f"Shot {row.name}",
-                f"{row.mass_g:g} g tin",
+                say("shot", name=row.name),
+                say("g-tin", mass_g=f"{row.mass_g:g}"),
                 {"name": row.name, "mass": f"{row.mass_g * 1000:g}", "count": "10"},
             )
             for key, row in shots().items()

@@ -12,6 +12,30 @@ from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.label import diameter_for, read_label
 from jarana.core.tackle.drawer import Measured, Spool
 from jarana.core.tackle.material import Material, dry_strength, materials
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-spools-yet-add = No spools yet. Add the ones you tie with most: butt, sighter and two or three tippets make a rig.
+how-you-tell-them = How you tell them apart; counted up by itself.
+printed-5x-0-14 = As printed: 5X, 0.14, 4 lb. Diameter and strength are read from it.
+label-says = Label says
+measured = ± measured
+spread-measured-ones = Spread of the measured ones.
+n-measured = n measured
+how-often-was-measured = How often it was measured.
+whether-strength-told-dry = Whether the strength is told dry or wet.
+breaks-wet = Breaks wet
+wet-unknotted = Wet and unknotted.
+told-when-less-left = Told when less is left.
+scale-dry = On a scale, dry.
+pulled = ± pulled
+n-pulled = n pulled
+diameter-x-number-or = a diameter, an X number or a strength is wanted
+mm-about-kg = { $mm } mm, about { $kg } kg
+""",
+)
 
 X_SIZES = (0, 1, 2, 3, 4, 5, 6, 7, 8)
 USUAL_MM = {
@@ -30,36 +54,38 @@ class Spools(StockKind[Spool]):
     """Spools: the label, what was measured, what is left."""
 
     key, title, one, order, drawer = "spools", "Spools", "spool", 1, "spools"
-    empty = "No spools yet. Add the ones you tie with most: butt, sighter and two or three tippets make a rig."
+    empty = say("no-spools-yet-add")
     document = Spool
     amounts = ("left_m",)
     beside = ("spread", "n", "state", "low", "opened", "pulled", "pulled_spread", "pulled_n")
     columns = (
-        Column("number", "No.", "count", least=0, most=99_999, about="How you tell them apart; counted up by itself."),
-        Column("label", "Label", about="As printed: 5X, 0.14, 4 lb. Diameter and strength are read from it."),
+        Column("number", "No.", "count", least=0, most=99_999, about=say("how-you-tell-them")),
+        Column("label", "Label", about=say("printed-5x-0-14")),
         Column("material", "Material", "choice", choices=tuple(materials()), required=True),
-        Column("diameter", "Label says", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
+        Column("diameter", say("label-says"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column("measured", "Measured", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column(
             "spread",
-            "± measured",
+            say("measured"),
             "figure",
             "mm",
             "diameter",
             "diameter",
             most=0.2,
-            about="Spread of the measured ones.",
+            about=say("spread-measured-ones"),
         ),
-        Column("n", "n measured", "count", most=999, about="How often it was measured."),
+        Column("n", say("n-measured"), "count", most=999, about=say("how-often-was-measured")),
         Column("strength", "Strength", "figure", "kg", "force", "force", least=0.05, most=60),
-        Column("state", "Told", "choice", choices=("dry", "wet"), about="Whether the strength is told dry or wet."),
-        Column("breaks", "Breaks wet", "figure", "kg", "force", "force", computed=True, about="Wet and unknotted."),
+        Column("state", "Told", "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
+        Column(
+            "breaks", say("breaks-wet"), "figure", "kg", "force", "force", computed=True, about=say("wet-unknotted")
+        ),
         Column("left", "Left", "figure", "m", "length", "travel", required=True, most=2000),
-        Column("low", "Keep", "figure", "m", "length", "travel", most=2000, about="Told when less is left."),
+        Column("low", "Keep", "figure", "m", "length", "travel", most=2000, about=say("told-when-less-left")),
         Column("opened", "Opened", "date"),
-        Column("pulled", "Pulled", "figure", "kg", "force", "force", least=0.05, most=60, about="On a scale, dry."),
-        Column("pulled_spread", "± pulled", "figure", "kg", "force", "force", most=20),
-        Column("pulled_n", "n pulled", "count", most=999),
+        Column("pulled", "Pulled", "figure", "kg", "force", "force", least=0.05, most=60, about=say("scale-dry")),
+        Column("pulled_spread", say("pulled"), "figure", "kg", "force", "force", most=20),
+        Column("pulled_n", say("n-pulled"), "count", most=999),
     )
 
     def drawn(self, item: Spool) -> tuple[object, ...]:
@@ -104,7 +130,7 @@ class Spools(StockKind[Spool]):
         if labelled is None and measured is None and strength:
             labelled = diameter_for(material, strength)
         faults = FaultList()
-        faults.check(bool(labelled or measured), "diameter", label, "a diameter, an X number or a strength is wanted")
+        faults.check(bool(labelled or measured), "diameter", label, say("diameter-x-number-or"))
         faults.raise_if_any()
         counts = measured.mean if measured else labelled
         no = number(cells, "number")
@@ -154,7 +180,10 @@ def _reference(material: Material, size: str, mm: float) -> Reference:
         "left": f"{NEW_SPOOL_M.get(material.key, USUAL_NEW_M):g}",
     }
     return Reference(
-        f"{material.key}-{size.lower()}", f"{material.name} {size}", f"{mm:.3f} mm, about {kg:.1f} kg", cells
+        f"{material.key}-{size.lower()}",
+        f"{material.name} {size}",
+        say("mm-about-kg", mm=f"{mm:.3f}", kg=f"{kg:.1f}"),
+        cells,
     )
 
 

@@ -12,6 +12,16 @@ from jarana.core.units import Writer
 from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
 from jarana.core.water.kinds import water_kinds
 from jarana.core.water.reach import Bed, Blows, Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+level-would-fall-below = the level would fall below the shallowest sounding
+one = one of: { $words }
+wants-name = wants a name
+""",
+)
 
 FIGURES: dict[str, str] = {"off": "off_m", "drift": "drift_m", "fish_at": "fish_at_m", "wind": "wind_m_s"}
 """Fields of the figures that need no care; each is written by its rule (:data:`jarana.core.water.edits.base.RULES`)."""
@@ -35,7 +45,7 @@ class SetDepth(WaterEdit):
         rise = depth - reach.depth_m
         shifted = [row | {"depth_m": round(row["depth_m"] + rise, 4)} for row in rows(reach.soundings)]
         if any(row["depth_m"] < 0.02 for row in shifted):
-            raise InputError.one("value", self.value, "the level would fall below the shallowest sounding")
+            raise InputError.one("value", self.value, say("level-would-fall-below"))
         return {"depth_m": depth, "soundings": shifted}
 
 
@@ -92,7 +102,7 @@ class SetWord(WaterEdit):
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new word."""
         if self.value not in WORDS[self.field]:
-            raise InputError.one("value", self.value, f"one of: {', '.join(WORDS[self.field])}")
+            raise InputError.one("value", self.value, say("one", words=", ".join(WORDS[self.field])))
         if self.field == "kind":
             kind = water_kinds()[self.value]
             blows = reach.blows if reach.blows in kind.winds else None
@@ -111,7 +121,7 @@ class SetText(WaterEdit):
         """Return the new name."""
         text = self.value.strip()
         if not text and self.field != "river":
-            raise InputError.one("value", self.value, "wants a name")
+            raise InputError.one("value", self.value, say("wants-name"))
         return {"fish": reach.fish.model_dump() | {"species": text}} if self.field == "species" else {self.field: text}
 
 

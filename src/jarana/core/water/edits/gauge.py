@@ -11,6 +11,14 @@ from jarana.core.water.edits.base import WaterEdit
 from jarana.core.water.edits.figures import SetDepth
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+not-gauge-water = is not the gauge of this water
+""",
+)
 
 
 class SetGauge(WaterEdit):
@@ -33,7 +41,7 @@ class TakeGauge(WaterEdit):
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return temperature, depth and the reading itself."""
         if self.reading.station != reach.gauge:
-            raise InputError.one("reading.station", self.reading.station, "is not the gauge of this water")
+            raise InputError.one("reading.station", self.reading.station, say("not-gauge-water"))
         warm = min(max(self.reading.temperature_c, 0.0), 30.0)
         changed: dict[str, object] = {"temperature_c": warm, "gauged": self.reading.model_dump()}
         if reach.gauged is None:

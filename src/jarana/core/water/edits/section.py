@@ -14,6 +14,18 @@ from jarana.core.water.edits.figures import paced
 from jarana.core.water.pacing import pace_of, throws_checked
 from jarana.core.water.reach import Reach, Throw
 from jarana.core.water.sounding import depth_from_line
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+there-no-such-sounding = there is no such sounding
+there-no-such-lane = there is no such lane
+there-no-such-obstacle = there is no such obstacle
+there-no-such-row = there is no such row
+there-no-such-throw = there is no such throw
+""",
+)
 
 FIRST_LENGTH = 10.0
 """m of level bed that the first sounding is put into."""
@@ -44,7 +56,7 @@ class SetSounding(WaterEdit):
             table = [{"x_m": x, "depth_m": reach.depth_m, "name": ""} for x in (0.0, FIRST_LENGTH)]
         index = self.index
         if index is not None and index >= len(table):
-            raise InputError.one("index", index, "there is no such sounding")
+            raise InputError.one("index", index, say("there-no-such-sounding"))
         at = typed("travel", writer, faults, "at", self.at) if self.at is not None else None
         if index is None:
             at = table[-1]["x_m"] + NEXT_PLACE if at is None else at
@@ -93,7 +105,7 @@ class SetLane(WaterEdit):
             )
             index = len(table) - 1
         elif index >= len(table):
-            raise InputError.one("index", index, "there is no such lane")
+            raise InputError.one("index", index, say("there-no-such-lane"))
         row = table[index]
         if self.name is not None:
             row["name"] = self.name.strip()
@@ -126,7 +138,7 @@ class SetObstacle(WaterEdit):
                 {"kind": "weed", "x_m": reach.fish_at_m, "length_m": 1.0, "height_m": round(reach.depth_m / 3, 2)}
             )
         elif self.index >= len(table):
-            raise InputError.one("index", self.index, "there is no such obstacle")
+            raise InputError.one("index", self.index, say("there-no-such-obstacle"))
         row = table[-1 if self.index is None else self.index]
         if self.kind is not None:
             row["kind"] = self.kind
@@ -149,7 +161,7 @@ class DropRow(WaterEdit):
         """Return the list without the row."""
         table = rows(getattr(reach, self.of))
         if self.index >= len(table):
-            raise InputError.one("index", self.index, "there is no such row")
+            raise InputError.one("index", self.index, say("there-no-such-row"))
         del table[self.index]
         return {self.of: [] if self.of == "soundings" and len(table) < 2 else table}
 
@@ -183,7 +195,7 @@ class DropThrow(WaterEdit):
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the throws without it, and the pace they give."""
         if self.index >= len(reach.paced):
-            raise InputError.one("index", self.index, "there is no such throw")
+            raise InputError.one("index", self.index, say("there-no-such-throw"))
         return _paced_by(reach, [t for i, t in enumerate(reach.paced) if i != self.index])
 
 

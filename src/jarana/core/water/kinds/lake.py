@@ -3,6 +3,14 @@
 from __future__ import annotations
 
 from jarana.core.water.kinds.base import WaterKind
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+out-from-shore = Out from the shore
+""",
+)
 
 KIND = WaterKind(
     key="lake",
@@ -14,6 +22,6 @@ KIND = WaterKind(
         "from your right": (0.0, -1.0),
     },
     axis="seconds",
-    along="Out from the shore",
+    along=say("out-from-shore"),
     gone={"pace_m_s": 0.0, "lanes": (), "paced": (), "gauge": None, "gauged": None},
 )
