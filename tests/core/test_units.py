@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jarana.core.errors import InputError
-from jarana.core.units import SYSTEMS, Writer, parse
+from jarana.core.errors import InputError, shorten
+from jarana.core.units import EXAMPLES, SYSTEMS, Writer, feet_inches, half_up, parse, x_number
 
 
 @pytest.mark.parametrize(
@@ -57,3 +57,174 @@ def test_any_text_is_read_or_refused(text: str) -> None:
         parse("length", text, "m")
     except InputError as error:
         assert error.faults
+
+
+@pytest.mark.parametrize(
+    ("kind", "text", "bare", "si"),
+    [
+        ("length", "1’ 8”", "m", 0.508),
+        ("length", "1′ 8″", "m", 0.508),
+        ("length", "“8“", "m", None),
+        ("length", "8“", "m", 8 * 0.0254),
+        ("length", "8”", "m", 8 * 0.0254),
+        ("length", "6 ft 6", "m", 78 * 0.0254),
+        ("length", "1 m 20", "m", 1.20),
+        ("length", "1 M 20 CM", "m", 1.20),
+        ("length", "2 Yards", "m", 72 * 0.0254),
+        ("length", "-3 cm", "m", -0.03),
+        ("length", "−3 cm", "m", -0.03),
+        ("length", "1 ft 2 in 3 mm", "m", 14 * 0.0254 + 0.003),
+        ("length", "1 m 2 cm 3 mm 4", "m", None),
+        ("length", "3 cm 4", "m", None),
+        ("length", "1 in 1 ft", "m", None),
+        ("length", "1 in 1 in", "m", None),
+        ("length", "1 3/4 in", "m", 1.75 * 0.0254),
+        ("length", "1 3/0 in", "m", None),
+        ("length", "1" + "0" * 39, "mm", 1e36),
+        ("length", "1" + "0" * 40, "mm", None),
+        ("length", "5 furlongs", "m", None),
+        ("mass", "1 lb 4", "kg", 20 * 0.45359237 / 16),
+        ("mass", "1 lb 4 oz", "kg", 20 * 0.45359237 / 16),
+        ("mass", "15 Grains", "g", 15 * 0.45359237 / 7000),
+        ("force", "9 n", "kg", 9.0),
+        ("force", "2 LBS", "kg", 2 * 0.45359237 * 9.80665),
+        ("time", "1 min 20", "s", 80.0),
+        ("time", "1 h 2 min 3 s", "s", 3723.0),
+        ("temperature", "48 °F", "°C", (48 - 32) * 5 / 9),
+        ("temperature", "-4 f", "°C", -20.0),
+        ("temperature", "-4", "°C", -4.0),
+        ("diameter", "0.15 mm", "mm", 0.15e-3),
+        ("diameter", "5x", "mm", 0.006 * 0.0254),
+        ("diameter", "5,5 X", "mm", 0.0055 * 0.0254),
+        ("diameter", "0X", "mm", 0.011 * 0.0254),
+        ("diameter", "00X", "mm", 0.011 * 0.0254),
+        ("diameter", "02x", "mm", 0.013 * 0.0254),
+        ("diameter", "10.5x", "mm", 0.0005 * 0.0254),
+        ("diameter", "11x", "mm", None),
+        ("diameter", "12x", "mm", None),
+        ("diameter", "-5x", "mm", None),
+        ("length", "5x", "m", None),
+    ],
+)
+def test_what_is_typed_is_read_to_its_last_unit_or_refused(kind: str, text: str, bare: str, si: float | None) -> None:
+    if si is None:
+        with pytest.raises(InputError) as refused:
+            parse(kind, text, bare)
+        (fault,) = refused.value.faults
+        assert (fault.path, fault.value) == ("value", shorten(text))
+        assert fault.reason == f"not a {kind} that can be read; try {EXAMPLES[kind]}"
+    else:
+        assert parse(kind, text, bare) == pytest.approx(si, rel=1e-12)
+
+
+@pytest.mark.parametrize(
+    ("system", "what", "si", "digits", "unit"),
+    [
+        ("metric", "length", 0.515, "0.52", "m"),
+        ("metric", "length", -0.515, "−0.52", "m"),
+        ("metric", "length", -0.001, "0.00", "m"),
+        ("metric", "short", 0.085, "9", "cm"),
+        ("metric", "temperature", 9.5, "10", "°C"),
+        ("metric", "speed", 0.125, "0.13", "m/s"),
+        ("metric", "diameter", 0.1200e-3, "0.12", "mm"),
+        ("metric", "diameter", 0.1214e-3, "0.12", "mm"),
+        ("metric", "diameter", 0.1216e-3, "0.122", "mm"),
+        ("metric", "diameter", 0.1524e-3, "0.152", "mm"),
+        ("metric", "diameter", 0.1184e-3, "0.118", "mm"),
+        ("metric", "bead", 2.78e-3, "2.8", "mm"),
+        ("metric", "tag", 0.1216, "122", "mm"),
+        ("imperial", "diameter", 0.1524e-3, "0.0060", "in"),
+        ("imperial", "temperature", 10.0, "50", "°F"),
+        ("imperial", "temperature", -40.0, "−40", "°F"),
+        ("imperial", "short", 0.0254 * 2.25, "2.3", "in"),
+        ("imperial", "force", 9.80665, "2.2", "lb"),
+        ("imperial", "length", 0.0254 * 20, "1′ 8″", ""),
+        ("imperial", "length", 0.0254 * 24, "2′", ""),
+        ("imperial", "length", 0.0254 * 7.75, "7¾″", ""),
+        ("imperial", "length", 0.0254 * 0.5, "½″", ""),
+        ("imperial", "length", 0.0254 * 12.25, "1′ ¼″", ""),
+        ("imperial", "length", 0.0254 * 0.12, "0″", ""),
+        ("imperial", "length", 0.0254 * 0.125, "¼″", ""),
+        ("imperial", "length", 0.0254 * 11.9, "1′", ""),
+        ("imperial", "length", -0.0254 * 20, "−1′ 8″", ""),
+        ("imperial", "length", -0.0254 * 0.1, "0″", ""),
+        ("imperial", "length", 0.0, "0″", ""),
+        ("x", "diameter", 0.1524e-3, "5X", ""),
+        ("x", "diameter", 0.1397e-3, "5.5X", ""),
+        ("x", "diameter", 0.2794e-3, "0X", ""),
+        ("x", "diameter", 0.2667e-3, "0.5X", ""),
+        ("x", "diameter", 0.3048e-3, "01X", ""),
+        ("x", "length", 0.0254 * 20, "1′ 8″", ""),
+    ],
+)
+def test_a_figure_is_written_as_its_rule_says(system: str, what: str, si: float, digits: str, unit: str) -> None:
+    figure = Writer(system).figure(what, si)
+    assert (figure.digits, figure.unit) == (digits, unit)
+    assert Writer(system).text(what, si) == f"{digits} {unit}".strip()
+
+
+@pytest.mark.parametrize(
+    ("system", "what", "text", "si"),
+    [
+        ("metric", "length", "2", 2.0),
+        ("metric", "short", "2", 0.02),
+        ("imperial", "short", "2", 0.0508),
+        ("imperial", "length", "2", 0.6096),
+        ("metric", "diameter", "0.12", 0.12e-3),
+        ("imperial", "diameter", "0.006", 0.1524e-3),
+        ("x", "diameter", "5", 0.1524e-3),
+        ("x", "diameter", " 5 ", 0.1524e-3),
+        ("x", "diameter", "5.5", 0.1397e-3),
+        ("x", "diameter", "0.15 mm", 0.15e-3),
+        ("x", "diameter", "6 thou", 0.1524e-3),
+        ("imperial", "fish", "2", 2 * 0.45359237),
+        ("imperial", "force", "2", 2 * 0.45359237 * 9.80665),
+        ("imperial", "wind", "10", 10 * 1609.344 / 3600),
+        ("imperial", "temperature", "50", 10.0),
+    ],
+)
+def test_a_bare_number_takes_the_unit_the_field_shows(system: str, what: str, text: str, si: float) -> None:
+    assert Writer(system).read(what, text) == pytest.approx(si, rel=1e-12)
+
+
+@pytest.mark.parametrize(("system", "what"), [("metric", "length"), ("x", "diameter")])
+def test_what_cannot_be_read_names_its_field(system: str, what: str) -> None:
+    with pytest.raises(InputError) as refused:
+        Writer(system).read(what, "much")
+    assert refused.value.faults[0].path == "value"
+    with pytest.raises(InputError) as refused:
+        Writer(system).read(what, "much", "spans[2].length")
+    assert refused.value.faults[0].path == "spans[2].length"
+
+
+@pytest.mark.parametrize(
+    ("system", "what", "field", "context", "told"),
+    [
+        ("metric", "length", "length_mm", {"ge": 20}, "at least 0.02 m"),
+        ("imperial", "short", "length_mm", {"ge": 25.4, "le": 254}, "at least 1.0 in and at most 10.0 in"),
+        ("metric", "speed", "pace_m_s", {"lt": 4.0}, "less than 4.00 m/s"),
+        ("metric", "mg", "mass_mg", {"gt": 0}, "more than 0.0 mg"),
+        ("metric", "depth", "depth_m", {"gt": 0.05, "le": 15}, "more than 0.05 m and at most 15.00 m"),
+        ("imperial", "fish", "fish_kg", {"le": 0.45359237}, "at most 1.0 lb"),
+        ("imperial", "temperature", "temperature_c", {"le": 30}, "at most 86 °F"),
+        ("metric", "length", "depth", {"ge": 2}, "at least 2.00 m"),
+        ("metric", "length", "length_mm", {"pattern": "x"}, ""),
+    ],
+)
+def test_a_limit_is_told_in_the_person_s_units(
+    system: str, what: str, field: str, context: dict[str, object], told: str
+) -> None:
+    assert Writer(system).limit(what, field, context) == told
+
+
+@pytest.mark.parametrize(
+    ("value", "decimals", "text"),
+    [(0.25, 1, "0.3"), (-0.25, 1, "-0.3"), (2.5, 0, "3"), (0.0, 2, "0.00"), (-0.004, 2, "0.00"), (12.0, 0, "12")],
+)
+def test_a_tie_goes_away_from_nought(value: float, decimals: int, text: str) -> None:
+    assert half_up(value, decimals) == text
+
+
+def test_a_length_and_a_diameter_have_a_name_in_feet_and_in_x() -> None:
+    assert feet_inches(0.0254 * 19.75) == "1′ 7¾″"
+    assert x_number(0.1778e-3) == "4X"

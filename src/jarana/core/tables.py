@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import tomllib
-from functools import cache
 from pathlib import Path
 from typing import TypeVar
 
@@ -22,11 +21,15 @@ class TableRow(Frozen):
     name: str
 
 
+HEAD = ("about", "sources", "row")
+"""What a table file says, in this order."""
+
+
 def load_table(path: Path, row: type[Row]) -> dict[str, Row]:
     """Return the rows of a table by key.
 
-    A table file says its `source`, its `about`, whether it was `measured`, and then its rows; units are in
-    the names of the columns.
+    A table file says what it is `about`, names its `sources`, and then has its rows, each with the name of the `source` its
+    figures come from; units are in the names of the columns.
 
     Raises
     ------
@@ -35,12 +38,16 @@ def load_table(path: Path, row: type[Row]) -> dict[str, Row]:
     """
     data = tomllib.loads(path.read_text(encoding="utf-8"))
     faults = FaultList()
-    for key in ("source", "about", "measured", "row"):
+    for key in HEAD:
         faults.check(key in data, f"{path.name}.{key}", "", "is missing")
     for key in data:
-        faults.check(key in ("source", "about", "measured", "row"), f"{path.name}.{key}", "", "is not known")
+        faults.check(key in HEAD, f"{path.name}.{key}", "", "is not known")
+    sources, used = data.get("sources", {}), set()
     rows: dict[str, Row] = {}
     for i, cells in enumerate(data.get("row", [])):
+        source = cells.pop("source", "")
+        used.add(source)
+        faults.check(source in sources, f"{path.name}.row[{i}].source", source, "is none of the table's sources")
         try:
             made = row.model_validate(cells)
         except ValidationError as error:
@@ -49,12 +56,7 @@ def load_table(path: Path, row: type[Row]) -> dict[str, Row]:
             continue
         faults.check(made.key not in rows, f"{path.name}.row[{i}].key", made.key, "stands twice")
         rows[made.key] = made
+    for name, text in sources.items():
+        faults.check(name in used and bool(text), f"{path.name}.sources.{name}", text, "is said of no row")
     faults.raise_if_any()
     return rows
-
-
-@cache
-def table_text(path: Path) -> dict[str, object]:
-    """Return what a table says about itself: source, about, measured."""
-    data = tomllib.loads(path.read_text(encoding="utf-8"))
-    return {k: data[k] for k in ("source", "about", "measured")}

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+import re
+import tomllib
 from pathlib import Path
 
 import pytest
 
+import jarana.core
 from jarana.core.engine.hydro.terminal_speed import terminal_speed
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
-from jarana.core.tables import load_table, table_text
+from jarana.core.tables import load_table
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Weight
 from jarana.core.tackle.dressing import dressing
@@ -53,9 +56,34 @@ def test_a_weighed_mass_replaces_the_sum_and_wraps_add_to_it() -> None:
     assert plain.model_copy(update={"weighed_mg": 50.0}).mass == pytest.approx(50e-6)
 
 
-def test_every_table_names_its_source() -> None:
-    for path in TABLES.glob("*.toml"):
-        assert len(str(table_text(path)["source"])) > 20, path.name
+ALL_TABLES = sorted(p for p in Path(jarana.core.__file__).parent.rglob("*.toml") if "knot_cards" not in p.parts)
+
+
+@pytest.mark.parametrize("path", ALL_TABLES, ids=lambda p: p.name)
+def test_every_row_says_where_its_figures_come_from_and_none_claims_a_weighing(path: Path) -> None:
+    table = tomllib.loads(path.read_text())
+    assert {row["source"] for row in table["row"]} == set(table["sources"])
+    for text in table["sources"].values():
+        assert len(text) > 15
+        assert not re.search(r"weighed|gauged|timed falls|unbranded", text), text
+
+
+@pytest.mark.parametrize(
+    ("was", "becomes", "path"),
+    [
+        ('source = "practice"', 'source = "hearsay"', "knots.toml.row[0].source"),
+        ('source = "practice"\n', "", "knots.toml.row[0].source"),
+        ("[sources]", '[sources]\nnobody = "what no row names"', "knots.toml.sources.nobody"),
+        ("about =", "subject =", "knots.toml.about"),
+        ("about =", 'measured = true\nabout =', "knots.toml.measured"),
+        ('key = "uni"', 'key = "clinch"', "stands twice"),
+    ],
+)  # fmt: skip
+def test_a_table_that_hides_its_source_is_refused(tmp_path: Path, was: str, becomes: str, path: str) -> None:
+    broken = tmp_path / "knots.toml"
+    broken.write_text((TABLES / "knots.toml").read_text().replace(was, becomes, 1))
+    with pytest.raises(InputError, match=re.escape(path)):
+        load_table(broken, Knot)
 
 
 def test_a_table_with_a_wrong_key_is_refused_by_row_and_column(tmp_path: Path) -> None:
