@@ -35,7 +35,7 @@ def test_a_shot_is_a_tin_sphere_of_its_mass(key: str) -> None:
 
 def test_a_class_weighs_what_the_trade_says() -> None:
     # Class 5: 140 grains in 30 ft.
-    assert mass_per_metre(5) == pytest.approx(140 * 64.799e-6 / 9.144)
+    assert mass_per_metre(5) == pytest.approx(140 * 64.79891e-6 / 9.144)
 
 
 @pytest.mark.parametrize(("line_class", "sink_mm_s"), [(5, 30), (7, 75), (7, 100), (8, 110)])

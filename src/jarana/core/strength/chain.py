@@ -207,7 +207,7 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     hook = StrengthLink("hook", attachment.id, say("hook", role=role, label=fly.label), fly.hook.straighten_n, lost,
                         say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.size))  # fmt: skip
     share = knot_efficiency(knot, own.material)
-    eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role), share * own.wet_strength(own.d1_mm), lost,
+    eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role.removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
                        say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)))  # fmt: skip
     if link is None or at.kind != "joint":
         return [eye, hook]

@@ -16,12 +16,14 @@ say = phrases(
     __name__,
     """
 cold-hands = {" "}with cold hands
-holds-most = Holds most
-holds-nearly-most-easy = Holds nearly most and is easy
-what-can-tied = { $words } of what can be tied here{ $hands }.
-strong = as strong
-easy = as easy
-tie-than-first = { $held }{ $held_2 } and { $how } to tie than the first.
+strongest = Holds most of what can be tied here{ $hands }.
+nearly = Holds nearly as much as the strongest that can be tied here{ $hands }, and is easy.
+as-strong = As strong as the first, { $ease } to tie.
+stronger = { $share } stronger than the first, { $ease } to tie.
+weaker = { $share } weaker than the first, { $ease } to tie.
+as-easy = as easy
+easier = easier
+harder = harder
 lets-fly-wag = {" "}Lets the fly wag.
 leaves-tag-dropper = {" "}Leaves a tag for a dropper.
 there-no-such-joint = there is no such joint or fly on this rig
@@ -32,6 +34,8 @@ SECONDS = {1: 20.0, 2: 35.0, 3: 55.0, 4: 80.0, 5: 150.0}
 """To tie, by the table's ease, with warm hands and time (starting values)."""
 COLD = 1.7
 """Times as long with cold hands or in wind."""
+AS_STRONG = 0.01
+"""Share of strength nobody can tell apart."""
 EASE_WORTH = 0.03
 """Share of the strongest that one step of ease is worth; twice as much with cold hands or in wind."""
 
@@ -122,14 +126,17 @@ def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None 
 def _reason(knot: Knot, force: float, first: tuple[Knot, float], best: float, hard: bool) -> str:
     if knot == first[0]:
         hands = say("cold-hands") if hard else ""
-        words = say("holds-most") if force >= best - 1e-9 else say("holds-nearly-most-easy")
-        text = say("what-can-tied", words=words, hands=hands)
+        text = say("strongest", hands=hands) if force >= best - 1e-9 else say("nearly", hands=hands)
     else:
         off = force / first[1] - 1 if first[1] > 0 else 0.0
-        held = say("strong") if abs(off) < 0.01 else f"{abs(off):.0%} {'stronger' if off > 0 else 'weaker'}"
-        ease = knot.ease - first[0].ease
-        how = say("easy") if ease == 0 else "easier" if ease < 0 else "harder"
-        text = say("tie-than-first", held=held[0].upper(), held_2=held[1:], how=how)
+        steps = knot.ease - first[0].ease
+        ease = say("as-easy") if steps == 0 else say("easier") if steps < 0 else say("harder")
+        if abs(off) < AS_STRONG:
+            text = say("as-strong", ease=ease)
+        elif off > 0:
+            text = say("stronger", share=f"{off:.0%}", ease=ease)
+        else:
+            text = say("weaker", share=f"{-off:.0%}", ease=ease)
     if "wagging eye" in knot.uses:
         text += say("lets-fly-wag")
     if knot.dropper_tag in ("yes", "down"):

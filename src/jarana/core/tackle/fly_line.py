@@ -13,6 +13,7 @@ from jarana.core.law import Law, Range
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.material import TABLES
+from jarana.core.units import UNITS
 from jarana.core.words import phrases
 
 say = phrases(
@@ -29,7 +30,7 @@ SINK_LABEL = Law(
     "how deep the line hangs is a guess",
 )
 THIRTY_FEET = 9.144
-GRAIN = 64.799e-6
+GRAIN = UNITS["mass"]["gr"]
 """kg."""
 DENSEST = 3000.0
 """kg/m³: no coating is denser."""
