@@ -128,7 +128,8 @@ export function Grid(props: Props) {
     onSelect(next);
   };
   const extend = (to: string | undefined) => {
-    const from = rows.findIndex((r) => r.id === (anchor.current ?? here?.row));
+    anchor.current ??= here?.row ?? null;
+    const from = rows.findIndex((r) => r.id === anchor.current);
     const end = rows.findIndex((r) => r.id === to);
     if (from < 0 || end < 0) return;
     onSelect(new Set(rows.slice(Math.min(from, end), Math.max(from, end) + 1).map((r) => r.id)));

@@ -4,7 +4,19 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 
-const NEVER = ["Tab", "Enter", "Shift", "Control", "Alt", "Meta", "ArrowUp", "ArrowDown", "ArrowLeft", "ArrowRight"];
+const NEVER = [
+  "Escape",
+  "Tab",
+  "Enter",
+  "Shift",
+  "Control",
+  "Alt",
+  "Meta",
+  "ArrowUp",
+  "ArrowDown",
+  "ArrowLeft",
+  "ArrowRight",
+];
 
 /** The keys: what each does, another one for it, all of them off. */
 export function KeySheet() {
@@ -23,14 +35,10 @@ function Keys() {
   const actions = allActions().filter((a) => a.keys);
   const groups = [...new Set(actions.map((a) => a.group))];
   const take = (action: Action) => (event: KeyboardEvent) => {
-    if (event.key === "Escape") {
-      event.stopPropagation();
-      setAsking(null);
-      return;
-    }
     if (NEVER.includes(event.key)) return;
-    event.preventDefault();
     const keys = keyName(event.nativeEvent);
+    if (!keys) return;
+    event.preventDefault();
     const taken = useKeys.getState().remap(action.id, keys);
     setTrouble(taken ? `${keyText(keys)} is “${taken.does}” already.` : "");
     if (!taken) setAsking(null);
