@@ -146,7 +146,15 @@ def take_wear_back(work: Work, tie_id: UUID, wear_id: UUID) -> Tied:
 
 
 def last_tie(work: Work, rig_id: UUID) -> Tied | None:
-    """Return the newest tie of a rig that was not taken back."""
+    """Return the newest tie of a rig that was not taken back.
+
+    Raises
+    ------
+    UnknownRigError
+        When there is no such rig of one's own.
+    """
+    if work.rigs.get(rig_id) is None:
+        raise UnknownRigError(str(rig_id))
     ties = work.journal.about(rig_id, "tied")
     return tied_of(work, ties[-1]) if ties else None
 

@@ -1,0 +1,87 @@
+"""Who may see what: every operation, for somebody who is not signed in and for somebody else."""
+
+from __future__ import annotations
+
+import re
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from flask import Flask
+from flask.testing import FlaskClient
+
+from jarana.api.spec import openapi
+from tests.api.conftest import enter
+
+FREE = {("post", "/api/v1/sign-in"), ("get", "/api/v1/book")}
+SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
+"""Names in addresses that are nobody's."""
+MINE_ONLY = re.compile(r"\{(rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id)\}")
+
+
+def operations(app: Flask) -> list[tuple[str, str]]:
+    return [(method, path) for path, made in openapi(app)["paths"].items() for method in made]
+
+
+@pytest.fixture
+def ids(client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
+    """Something of the demo angler's behind every name an address can have."""
+    rig = client.get("/api/v1/rigs").json["rigs"][0]["id"]
+    head = client.get(f"/api/v1/rigs/{rig}").json["id"]
+    change = client.get("/api/v1/stock/changes").json["changes"]
+    asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": weir_run.model_dump(mode="json")}
+    made = client.post(
+        "/api/v1/stock/shot/changes", json={"edits": [{"op": "lose", "rows": ["shot-bb"]}], "id": str(uuid4())}
+    )
+    assert made.status_code in (200, 201), made.json
+    change = client.get("/api/v1/stock/changes").json["changes"][0]["id"]
+    return SHARED | {
+        "rig_id": rig, "revision_id": head, "old": head, "new": head, "reach_id": "weir-run", "change_id": change,
+        "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()),
+        "key": "tavrin",
+    }  # fmt: skip
+
+
+def filled(path: str, ids: dict[str, str]) -> str:
+    return re.sub(r"\{(\w+)\}", lambda m: ids[m.group(1)], path)
+
+
+def body(method: str) -> dict[str, Any]:
+    return {"json": {}} if method in ("post", "put") else {}
+
+
+def test_nothing_but_the_book_and_signing_in_answers_who_is_not_signed_in(
+    app: Flask, stranger: FlaskClient, ids: dict[str, str]
+) -> None:
+    for method, path in operations(app):
+        if (method, path) in FREE:
+            continue
+        answer = stranger.open(filled(path, ids), method=method.upper(), **body(method))
+        assert answer.status_code == 401, (method, path)
+
+
+def test_another_s_ids_are_not_there_for_anybody_else_and_nothing_of_theirs_changes(
+    app: Flask, client: FlaskClient, ids: dict[str, str]
+) -> None:
+    other = enter(app, "somebody else")
+    unknown = ids | {name: str(uuid4()) for name in ids if name not in SHARED}
+    before = client.get(f"/api/v1/rigs/{ids['rig_id']}").data, client.get("/api/v1/drawer").data
+    asked = 0
+    for method, path in operations(app):
+        if not MINE_ONLY.search(path):
+            continue
+        asked += 1
+        theirs = other.open(filled(path, ids), method=method.upper(), **body(method))
+        nobodys = other.open(filled(path, unknown), method=method.upper(), **body(method))
+        assert theirs.status_code in (404, 422), (method, path, theirs.status_code)
+        assert theirs.status_code == nobodys.status_code, (method, path)
+        assert theirs.json["detail"] == nobodys.json["detail"], (method, path)
+    assert asked > 20
+    assert before == (client.get(f"/api/v1/rigs/{ids['rig_id']}").data, client.get("/api/v1/drawer").data)
+
+
+def test_lists_hold_only_one_s_own(app: Flask, client: FlaskClient) -> None:
+    other = enter(app, "somebody else")
+    for path, key in (("rigs", "rigs"), ("reaches", "reaches"), ("stock/changes", "changes"), ("stock/spools", "rows")):
+        assert other.get(f"/api/v1/{path}").json[key] == [], path
+        assert client.get(f"/api/v1/{path}").json[key] != [] or path == "stock/changes"

@@ -1,0 +1,172 @@
+import { cleanup, render, screen } from "@testing-library/react";
+import { afterEach, describe, expect, it } from "vitest";
+import type { Band, Drift, Rig, UnitSystem } from "../api/client";
+import { TankDrawing } from "./tank_drawing";
+
+afterEach(cleanup);
+
+const rule = (unit: string, factor: number, decimals: number) => ({
+  unit,
+  factor,
+  decimals,
+  form: "decimal",
+  offset: 0,
+});
+const metric = {
+  key: "metric",
+  rules: { depth: rule("m", 1, 2), travel: rule("m", 1, 1), speed: rule("m/s", 1, 2) },
+} as unknown as UnitSystem;
+const feet = {
+  key: "imperial",
+  rules: { depth: rule("ft", 1 / 0.3048, 1), travel: rule("ft", 1 / 0.3048, 0), speed: rule("ft/s", 1 / 0.3048, 1) },
+} as unknown as UnitSystem;
+
+/** Two flies in a metre of water for ten seconds: the point comes to 0.9 m after 4 m, the dropper stays at 0.5 m. */
+const drift = {
+  key: "k1",
+  axis: "metres",
+  head: "held",
+  depth_m: 1,
+  length_m: 8,
+  times_s: [0, 5, 10],
+  x_mm: [
+    [0, 0, 0],
+    [4000, 3500, 3000],
+    [8000, 7500, 7000],
+  ],
+  z_mm: [
+    [0, -100, -200],
+    [0, -400, -700],
+    [0, -500, -900],
+  ],
+  lines: [[0, 1, 2]],
+  bed: [
+    { x_m: 0, depth_m: 1, zone_top_m: 0.6, zone_end_m: 1 },
+    { x_m: 8, depth_m: 1, zone_top_m: 0.6, zone_end_m: 1 },
+  ],
+  paces: [
+    { depth_m: 0, pace_m_s: 0.8 },
+    { depth_m: 0.5, pace_m_s: 0.7 },
+    { depth_m: 1, pace_m_s: 0.4 },
+  ],
+  flies: [
+    { id: "dropper", role: "dropper", node: 1, settled_depth_m: 0.5, metres_to_bottom: null, entry_x_m: 0 },
+    { id: "point", role: "point", node: 2, settled_depth_m: 0.9, metres_to_bottom: 4, entry_x_m: 0 },
+  ],
+} as unknown as Drift;
+const rig = { head: { kind: "held" }, attachments: [] } as unknown as Rig;
+const band = {
+  shares: [0, 1],
+  flies: [{ id: "point", p10_mm: [150, 800], p90_mm: [250, 950] }],
+} as unknown as Band;
+
+type More = Partial<Parameters<typeof TankDrawing>[0]>;
+const draw = (more: More = {}) =>
+  render(
+    <TankDrawing
+      drift={drift}
+      ghost={null}
+      band={null}
+      rig={rig}
+      system={metric}
+      bedName="cobble"
+      width={800}
+      height={400}
+      time={5}
+      {...more}
+    />,
+  );
+const fly = (id: string) => screen.getByTestId(`fly-${id}`);
+const number = (of: Element, name: string) => Number(of.getAttribute(name));
+const said = () => screen.getByTestId("tank").textContent ?? "";
+
+describe("the water in section", () => {
+  it("says in words what it shows", () => {
+    draw();
+    expect(screen.getByRole("img").getAttribute("aria-label")).toBe(
+      "The drift in section, water 1.00 m deep: dropper does not find the bottom, at 0.50 m in the end; " +
+        "point finds the bottom after 4.0 m, at 0.90 m in the end.",
+    );
+  });
+
+  it("puts every fly where it is at the moment, to one scale of depth", () => {
+    draw();
+    const surface = 54;
+    const bed = 400 - 40 - 26;
+    expect(number(fly("dropper"), "cy")).toBeCloseTo(surface + 0.4 * (bed - surface), 3);
+    expect(number(fly("point"), "cy")).toBeCloseTo(surface + 0.7 * (bed - surface), 3);
+    expect(number(fly("dropper"), "cx")).toBeGreaterThan(number(fly("point"), "cx"));
+  });
+
+  it("moves them on with time, and no fly below the bed", () => {
+    draw({
+      time: 10,
+      drift: {
+        ...drift,
+        z_mm: [
+          [0, 0, 0],
+          [0, 0, 0],
+          [0, -500, -1300],
+        ],
+      } as unknown as Drift,
+    });
+    expect(number(fly("point"), "cy")).toBe(400 - 40 - 26);
+    expect(number(fly("point"), "cx")).toBeCloseTo(54 + (7 / 8) * (800 - 14 - 54), 3);
+  });
+
+  it("keeps the labels of flies at one depth apart", () => {
+    const level = drift.flies.map((f) => ({ ...f, settled_depth_m: 0.5 }));
+    draw({ drift: { ...drift, flies: level } as Drift });
+    const labels = screen.getAllByText(/^(dropper|point)/).map((t) => number(t, "y"));
+    expect(Math.abs((labels[0] ?? 0) - (labels[1] ?? 0))).toBeGreaterThanOrEqual(19);
+  });
+
+  it("reads in the person's units, the depth of the bed being the same place", () => {
+    draw();
+    const metres = number(fly("point"), "cy");
+    cleanup();
+    draw({ system: feet });
+    expect(number(fly("point"), "cy")).toBeCloseTo(metres, 6);
+    expect(said()).toContain("depth, ft");
+    expect(said()).toContain("3.0 ft");
+  });
+
+  it("draws how sure a track is only for flies that are there", () => {
+    draw({ band });
+    expect(screen.getByTestId("band-point").getAttribute("d")).toMatch(/^M.* Z$/);
+    cleanup();
+    draw({ band: { ...band, flies: [{ ...band.flies[0], id: "gone" }] } as Band });
+    expect(screen.queryByTestId("band-gone")).toBeNull();
+    cleanup();
+    draw();
+    expect(screen.queryByTestId("band-point")).toBeNull();
+  });
+
+  it("draws a pinned rig behind", () => {
+    draw({ ghost: { ...drift, key: "g" } as Drift });
+    expect(screen.getByTestId("ghost").querySelectorAll("path")).toHaveLength(3);
+  });
+
+  it("tells where the bottom is found, and the pace at the top", () => {
+    draw();
+    expect(said()).toContain("4.0 m");
+    expect(said()).toContain("0.80 m/s");
+  });
+
+  it("reads a lake against seconds, with no pace and no line", () => {
+    draw({ drift: { ...drift, axis: "seconds", paces: [] } as unknown as Drift });
+    expect(said()).toContain("seconds since it landed");
+    expect(said()).not.toContain("m/s");
+    expect(number(fly("point"), "cx")).toBeCloseTo(54 + 0.5 * (800 - 14 - 54), 3);
+  });
+
+  it.each([
+    ["float", { kind: "float", body: { diameter_mm: 16 } }, "circle[r='8.8']"],
+    ["dry fly", { kind: "dry fly" }, "path[stroke-width='1.8']"],
+    ["fly line", { kind: "fly line" }, "circle[fill='var(--mat-flyline)']"],
+    ["held", { kind: "held" }, "path[stroke='var(--mat-sighter)']"],
+  ])("shows what holds the rig: %s", (head, kind, mark) => {
+    draw({ drift: { ...drift, head } as Drift, rig: { ...rig, head: kind } as unknown as Rig });
+    expect(screen.getByTestId("tank").querySelector(mark)).not.toBeNull();
+  });
+});
