@@ -80,7 +80,7 @@ export function LineDrawing(props: Props) {
       </text>
       <path d={`M0 ${Y} H${STUB - 4}`} stroke="var(--mat-flyline)" strokeWidth={rig.line.tip_mm * PX_PER_MM * 0.8} />
       <text x={6} y={Y - 16} fontSize={12} fill="var(--soft)">
-        {rig.line.name.split(" ")[0] === "thin" ? "Thin line" : "Fly line"}
+        {rig.line.taper === "level" ? "Level line" : "Fly line"}
       </text>
       <text x={6} y={Y + 24} fontSize={12} className="mono" fill="var(--soft)">
         {text(system, "diameter", rig.line.tip_mm / 1000)}
