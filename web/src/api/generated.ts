@@ -6604,7 +6604,7 @@ export interface components {
         };
         /**
          * Said
-         * @description A figure and what it is.
+         * @description A figure and what it is; `key` where a screen shows it at a place of its own: ``eats``.
          */
         Said: {
             /**
@@ -6613,6 +6613,13 @@ export interface components {
              * @example text
              */
             figure: string;
+            /**
+             * Key
+             * @description key
+             * @default
+             * @example
+             */
+            key?: string;
             /**
              * Name
              * @description name

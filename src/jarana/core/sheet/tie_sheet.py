@@ -74,10 +74,11 @@ class FlyPull(Frozen):
 
 
 class Said(Frozen):
-    """A figure and what it is."""
+    """A figure and what it is; `key` where a screen shows it at a place of its own: ``eats``."""
 
     figure: str
     name: str
+    key: str = ""
 
 
 class TieStep(Frozen):
@@ -283,6 +284,6 @@ def _figures(knot: Knot, material: Material, mm: float, cut: Cut | None, writer:
     if cut:
         rows.append(Said(figure=cut.finished_shown, name="finished"))
         rows.append(Said(figure=cut.extra_shown, name=say("knots-ends")))
-    rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name=say("knot-eats")))
+    rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name=say("knot-eats"), key="eats"))
     rows.append(Said(figure=f"{knot_efficiency(knot, material) * 100:.0f} %", name=say("line-kept")))
     return tuple(rows)

@@ -19,7 +19,8 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
   const paces = (method?.paces ?? []).filter((p) => p.waters.includes(water.kind ?? "river"));
   const kind = rig.motion?.kind ?? "led";
   const lead = rig.motion?.lead ?? 1;
-  const now = paces.find((p) => p.kind === kind && (kind !== "led" || p.lead === lead));
+  const leads = book.motions.find((m) => m.key === kind)?.leads ?? false;
+  const now = paces.find((p) => p.kind === kind && (!leads || (p.lead || 1) === lead));
   const choose = (name: string) => {
     const pace = paces.find((p) => p.name === name);
     if (!pace) return;

@@ -46,15 +46,13 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
                     </span>
                     <span className="block text-[13px] text-soft">
                       {step.detail}{" "}
-                      {step.figures?.find((f) => f.name === "this knot eats") ? (
-                        <>
-                          Eats{" "}
-                          <span className="figure">
-                            {step.figures.find((f) => f.name === "this knot eats")?.figure}
+                      {(step.figures ?? [])
+                        .filter((f) => f.key === "eats")
+                        .map((f) => (
+                          <span key={f.key}>
+                            Eats <span className="figure">{f.figure}</span>.
                           </span>
-                          .
-                        </>
-                      ) : null}
+                        ))}
                     </span>
                   </span>
                 </label>

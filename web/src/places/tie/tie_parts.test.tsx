@@ -39,7 +39,7 @@ const step: TieStep = {
   cut: "tippet",
   title: "Join to the sighter with a blood",
   detail: "Cross the ends.",
-  figures: [{ figure: "2 cm", name: "this knot eats" }],
+  figures: [{ figure: "2 cm", name: "this knot eats", key: "eats" }],
 };
 const pulls: TieSheet["pulls"] = [
   {
