@@ -10,7 +10,7 @@ from pathlib import Path
 
 import pytest
 from fluent.syntax import parse
-from fluent.syntax.ast import Junk, VariableReference
+from fluent.syntax.ast import Junk, Message, VariableReference
 from fluent.syntax.visitor import Visitor
 
 import jarana
@@ -108,6 +108,14 @@ def asks_for(message: object) -> set[str]:
     return found
 
 
+@pytest.fixture(scope="module")
+def whole() -> dict[str, dict[str, Message]]:
+    """The catalogue once everything has given its words."""
+    for path in FILES:
+        importlib.import_module(named(path))
+    return catalogue()
+
+
 def test_no_sentence_stands_outside_the_catalogue() -> None:
     known = keys()
     outside = {f"{path.relative_to(SOURCE)}: {text}" for path in FILES for text in sentences(path, known)}
@@ -115,10 +123,8 @@ def test_no_sentence_stands_outside_the_catalogue() -> None:
 
 
 @pytest.mark.parametrize("path", [p for p in FILES if "phrases(" in p.read_text()], ids=named)
-def test_every_message_is_said_with_what_it_asks_for(path: Path) -> None:
-    module = named(path)
-    importlib.import_module(module)
-    messages = catalogue()[module]
+def test_every_message_is_said_with_what_it_asks_for(path: Path, whole: dict[str, dict[str, Message]]) -> None:
+    messages = whole[named(path)]
     spoken = list(said(path))
     assert {name for name, _ in spoken} == set(messages)
     for name, given in spoken:
