@@ -152,6 +152,41 @@ def test_only_so_many_wait_for_one_person(client: FlaskClient, asked: dict[str, 
     assert client.post("/api/v1/jobs", json=asked).status_code == 202
 
 
+@pytest.mark.parametrize(("more", "there"), [(queue.MOST_ENDED - 1, 200), (queue.MOST_ENDED, 404)])
+def test_of_ended_jobs_the_newest_are_kept_without_what_was_asked(
+    client: FlaskClient, asked: dict[str, object], more: int, there: int
+) -> None:
+    first = begun(client, asked)
+    client.delete(f"/api/v1/jobs/{first}")
+    with client.application.extensions["sessions"]() as session:
+        row = session.get(JobRow, UUID(first))
+        assert row.asked == {}
+        session.execute(
+            text(
+                "INSERT INTO job (id, owner_id, kind, asked, units, zone, seen_at, state, turns, done, steps)"
+                " SELECT gen_random_uuid(), owner_id, kind, asked, units, zone, now(), 'done', 1, 1, 1"
+                " FROM job, generate_series(1, :n) WHERE id = :id"
+            ),
+            {"n": more, "id": first},
+        )
+        session.commit()
+    begun(client, asked)
+    assert client.get(f"/api/v1/jobs/{first}").status_code == there
+
+
+@pytest.mark.parametrize(("ago", "written"), [(1.5, False), (2.5, True)])
+def test_a_look_is_written_down_every_two_seconds(
+    client: FlaskClient, asked: dict[str, object], ago: float, written: bool
+) -> None:
+    job, before = begun(client, asked), datetime.now(UTC) - timedelta(seconds=ago)
+    with client.application.extensions["sessions"]() as session:
+        session.get(JobRow, UUID(job)).seen_at = before
+        session.commit()
+    assert state(client, job) == "waiting"
+    with client.application.extensions["sessions"]() as session:
+        assert (session.get(JobRow, UUID(job)).seen_at != before) == written
+
+
 def test_an_ended_job_is_forgotten_after_an_hour(client: FlaskClient, asked: dict[str, object]) -> None:
     old, new = begun(client, asked), begun(client, asked)
     with client.application.extensions["sessions"]() as session:

@@ -26,6 +26,7 @@ from jarana.usecases.queue import work_queue
 PROCESSES = 2
 JOB_PROCESSES = 2
 POLITE = 10
+AWAY_SECONDS = 2.0
 """Processes that work off what takes longer than a request should."""
 THREADS = 8
 """Requests worked on at once in each process; the kernels run outside the interpreter's lock."""
@@ -61,7 +62,12 @@ def serve(host: str, port: int, processes: int = PROCESSES) -> int:
 def _jobs(url: str) -> None:
     """Work off jobs in this process, on connections made here; what somebody waits for at once goes before them."""
     os.nice(POLITE)
-    work_queue(url, make_sessions(make_engine(url)))
+    try:
+        work_queue(url, make_sessions(make_engine(url)))
+    except Exception:
+        # Made anew by whoever keeps it up; not many times a second while the database is away.
+        time.sleep(AWAY_SECONDS)
+        raise
 
 
 def _work(app: Flask, shared: socket.socket) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
-from datetime import date, datetime
+from datetime import date, datetime, timedelta
 from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import UUID
@@ -37,6 +37,8 @@ from jarana.storage.tables import (
 )
 
 OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
+SEEN_AGAIN = timedelta(seconds=2)
+"""So long after a look at a job the next is written down."""
 MOST_TURNS = 1000
 """Links of a chain of undos that are followed."""
 
@@ -388,9 +390,14 @@ class Jobs:
         return int(self.session.scalar(query) or 0)
 
     def seen(self, key: UUID, now: datetime) -> JobRow | None:
-        """Return a job, noting that somebody looked at it."""
-        change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key).values(seen_at=now)
-        return self.session.scalars(change.returning(JobRow)).first()
+        """Return a job, noting that somebody looked at it: written down every two seconds, not at each look."""
+        query = select(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key)
+        row = self.session.scalars(query.execution_options(populate_existing=True)).first()
+        if row is not None and now - row.seen_at > SEEN_AGAIN:
+            self.session.execute(
+                update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key).values(seen_at=now)
+            )
+        return row
 
     def tell(self, key: UUID, done: int, steps: int, unseen_since: datetime | None = None) -> bool:
         """Tell how far a job is; return whether it still runs and, where told, was looked at since."""
@@ -399,13 +406,16 @@ class Jobs:
         return seen is not None and (unseen_since is None or seen > unseen_since)
 
     def end(self, key: UUID, state: str, now: datetime, found: dict[str, Any] | None = None) -> None:
-        """End a job, unless it has ended."""
+        """End a job, unless it has ended; what was asked is not needed any more."""
         change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state.not_in(ENDED))
-        self.session.execute(change.values(state=state, ended_at=now, found=found))
+        self.session.execute(change.values(state=state, ended_at=now, found=found, asked={}))
 
-    def forget(self, before: datetime) -> None:
-        """Delete what was asked for before a time."""
-        self.session.execute(delete(JobRow).where(JobRow.owner_id == self.owner, JobRow.made_at < before))
+    def forget(self, before: datetime, most: int) -> None:
+        """Delete what was asked for before a time, and of what has ended all but the newest `most`."""
+        mine = JobRow.owner_id == self.owner
+        newest = select(JobRow.id).where(mine, JobRow.state.in_(ENDED)).order_by(JobRow.made_at.desc()).limit(most)
+        gone = (JobRow.made_at < before) | (JobRow.state.in_(ENDED) & JobRow.id.not_in(newest))
+        self.session.execute(delete(JobRow).where(mine, gone))
 
     @staticmethod
     def of_worker(session: Session, key: UUID, turns: int) -> JobRow | None:

@@ -42,6 +42,8 @@ DEAD_SECONDS = 5.0
 TURNS = 2
 """So often a job is begun at most: it may be what kills its workers."""
 ENDING_SECONDS = 8.0
+MOST_ENDED = 40
+"""Ended jobs of one person that are kept, however young."""
 MOST_WAITING = 20
 """Jobs of one person that wait or run."""
 
@@ -66,7 +68,7 @@ def begin_job(work: Work, asked: Frozen, asking: Asking) -> JobRow:
     """
     key: str = asked.kind  # type: ignore[attr-defined]
     with work.writing():
-        work.jobs.forget(work.now - KEPT)
+        work.jobs.forget(work.now - KEPT, MOST_ENDED)
         if work.jobs.waiting() >= MOST_WAITING:
             raise TooManyJobsError
         row = JobRow(
