@@ -24,6 +24,11 @@ describe("labels are moved apart", () => {
   it("keeps a gap and the order", () => {
     expect(spread([10, 12, 40], 16, 0, 100)).toEqual([10, 26, 42]);
   });
+  it("keeps the gap where all want to stand above the least", () => {
+    expect(spread([2, 3, 4], 19, 10, 200)).toEqual([10, 29, 48]);
+    expect(spread([4, 2], 19, 10, 200)).toEqual([29, 10]);
+    expect(spread([], 19, 10, 200)).toEqual([]);
+  });
   it("stays inside", () => {
     const [a, b] = spread([98, 99], 16, 0, 100);
     expect(b).toBe(100);

@@ -36,6 +36,8 @@ export function duration(drift: Drift): number {
 /** Moves labels apart so that none overlaps, keeping their order; returns their new places. */
 export function spread(wanted: number[], gap: number, least: number, most: number): number[] {
   const order = wanted.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
+  const first = order[0];
+  if (first) first.y = Math.max(first.y, least);
   for (let k = 1; k < order.length; k += 1) {
     const above = order[k - 1];
     const here = order[k];

@@ -30,7 +30,7 @@ say = phrases(
     __name__,
     """
 no-settled-shape-was = No settled shape was found for this float; its load is not told.
-part-line-goes-slack = Part of the line goes slack on the way; depths there are good to about 10 cm.
+part-line-goes-slack = Part of the line goes slack on the way; depths there are good to about a hand's breadth.
 """,
 )
 
