@@ -167,3 +167,19 @@ def test_the_command_refuses_nonsense_with_2_and_no_stack_trace(given_text: str)
     assert done.returncode == 2
     assert done.stderr.strip()
     assert "Traceback" not in done.stderr
+
+
+SAMPLES3 = json.loads((Path(__file__).parents[1] / "cases" / "samples3.json").read_text())["cases"]
+PLACE_SLACK = 0.02
+
+
+@pytest.mark.parametrize("case", SAMPLES3, ids=[c["id"] for c in SAMPLES3])
+def test_sample_case_in_space_is_within_tolerance(case: dict) -> None:
+    got, want, tol = answer(case)["result"], case["result"], case["tol"]
+    assert got["strain_max"] < 0.003
+    for name, fly in want["flies"].items():
+        for key in ("x", "y", "depth"):
+            for mine, theirs, allowed in zip(got["flies"][name][key], fly[key], tol[name], strict=True):
+                assert mine == pytest.approx(theirs, abs=allowed + PLACE_SLACK)
+    for mine, theirs in zip(got["lying_length"], want.get("lying_length", got["lying_length"]), strict=True):
+        assert mine == pytest.approx(theirs, abs=0.3)

@@ -9,7 +9,7 @@ from typing import cast
 from jarana.core.engine.scenario import MOST_TIMES
 from jarana.core.errors import FaultList
 
-COMMENT_KEYS = {"tol", "result", "note", "v_scale"}
+COMMENT_KEYS = {"tol", "result", "note", "v_scale", "T_scale", "refinements"}
 """Keys that belong to whoever made the case."""
 
 

@@ -11,14 +11,14 @@ import numpy as np
 
 from jarana.core.engine.chain import ChainRun, run
 from jarana.core.engine.hydro.terminal_speed import (
-    Body,
     density_for_level_sink,
     level_sink_speed,
     terminal_speed,
 )
 from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.engine.scenario import (
-    MOST_SECONDS,
+    AIR,
+    CALM,
     Dropper,
     FreeTop,
     HeldTop,
@@ -28,42 +28,19 @@ from jarana.core.engine.scenario import (
     Start,
     Stream,
     Top,
+    Wind,
 )
 from jarana.core.engine.steady import Steady, steady_float, steady_held, steady_natural
 from jarana.core.errors import FaultList, InputError
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.turnover import Air, CastMass, CastSection, turn_over
+from jarana.formats.case_parts import body_of, checked, times_of, water_of
 from jarana.formats.case_reader import Reader
+from jarana.formats.chain_case3 import transient3
 
-DEFAULT_DURATION = 20.0
-DEFAULT_PARTS = 40
 SETTLE_GRID = 160
 
 Result = dict[str, object]
-
-
-def _water(reader: Reader) -> Water:
-    water = Water(
-        density=reader.number("rho", least=100, most=5000),
-        viscosity=reader.number("mu", least=1e-6, most=10),
-        gravity=reader.number("g", 9.80665, least=0, most=100),
-        surface_tension=reader.number("gamma", 0.0728, least=0, most=1),
-    )
-    reader.done()
-    return water
-
-
-def _body(reader: Reader, name: str, also: Sequence[str] = ()) -> Body:
-    body = Body(
-        mass=reader.number("m", least=0, most=1),
-        volume=reader.number("V", least=0, most=0.01),
-        bead_diameter=reader.number("bead_d", 0.0, least=0, most=0.2),
-        drag_area=reader.number("CA", 0.0, least=0, most=1),
-        name=reader.text("name", name),
-    )
-    reader.seen.update(also)
-    reader.done()
-    return body
 
 
 def _segment(reader: Reader, also: Sequence[str] = ()) -> Segment:
@@ -85,14 +62,6 @@ def _segment(reader: Reader, also: Sequence[str] = ()) -> Segment:
     return segment
 
 
-def _times(reader: Reader) -> tuple[float, ...]:
-    reader.seen.update({"times", "duration"})
-    if reader.has("times"):
-        return tuple(row[0] for row in reader.rows("times", 1))
-    duration = reader.number("duration", DEFAULT_DURATION, least=1e-3, most=MOST_SECONDS)
-    return tuple(duration * (k + 1) / DEFAULT_PARTS for k in range(DEFAULT_PARTS))
-
-
 def _top(reader: Reader) -> Top:
     kind = reader.text("kind", "held")
     known = ("held", "strip", "float", "dry_fly")
@@ -109,13 +78,13 @@ def _top(reader: Reader) -> Top:
             support=reader.number("support", least=0, most=10) if kind == "dry_fly" else 0.0,
         )
     else:
-        moves = reader.rows("v", 3) if reader.has("v") else [(0.0, 0.0, 0.0)]
+        moves = [(t, vx, 0.0, vz) for t, vx, vz in reader.rows("v", 3)] if reader.has("v") else [(0.0, 0.0, 0.0, 0.0)]
         takes = reader.rows("takes", 2) if kind == "strip" else []
         reader.seen.add("v")
         top = HeldTop(
             x,
             z,
-            cast("tuple[tuple[float, float, float], ...]", tuple(moves)),
+            tuple(moves),
             cast("tuple[tuple[float, float], ...]", tuple(takes)),
         )
     reader.done()
@@ -132,22 +101,23 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
     """
     faults = FaultList()
     reader = Reader(data, path, faults)
-    water = _water(reader.inner("water"))
+    water = water_of(reader.inner("water"))
     stream = reader.inner("stream")
     profile = stream.text("profile", "log")
     faults.check(profile == "log", f"{path}.stream.profile", profile, "the profiles known are: log")
-    flow = Stream(stream.number("Us"), stream.number("h"), stream.number("z0"), wind=stream.number("wind", 0.0))
+    flow = Stream(stream.number("Us"), stream.number("h"), stream.number("z0"))
+    wind = stream.number("wind", 0.0, least=-40, most=40)
     stream.done()
     main = tuple(_segment(r) for r in reader.items("main", required=True))
     bodies = []
     for i, r in enumerate(reader.items("bodies")):
         s = r.number("s", least=0, most=1000)
-        bodies.append(PlacedBody(_body(r, f"body{i + 1}", ["s"]), s))
+        bodies.append(PlacedBody(body_of(r, f"body{i + 1}", ["s"]), s))
     droppers = []
     for i, r in enumerate(reader.items("droppers")):
         s = r.number("s", least=0, most=1000)
         angle = math.radians(r.number("angle_deg", 90.0, least=-360, most=360))
-        body = _body(r.inner("body"), f"dropper{i + 1}")
+        body = body_of(r.inner("body"), f"dropper{i + 1}")
         droppers.append(Dropper(s, _segment(r, ["s", "angle_deg", "body"]), body, angle))
     top = _top(reader.inner("top"))
     begin = Reader(reader.raw("initial") if reader.has("initial") else {}, f"{path}.initial", faults)
@@ -167,20 +137,17 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
         droppers=tuple(droppers),
         top=top,
         start=start,
-        times=_times(reader),
+        times=times_of(reader),
         bed=reader.flag("bed", True),
         bed_friction=reader.number("mu_bed", 0.5, least=0, most=10),
         bed_profile=cast(
             "tuple[tuple[float, float], ...]",
             tuple(reader.rows("bed_profile", 2)) if reader.has("bed_profile") else (),
         ),
+        wind=Wind(wind) if wind else CALM,
+        air=AIR if wind else None,
     )
-    reader.done()
-    faults.raise_if_any()
-    with faults.under(path):
-        scenario.check()
-    faults.raise_if_any()
-    return scenario
+    return checked(scenario, reader, path)
 
 
 def _time_within(chain: ChainRun, depth: np.ndarray) -> float:
@@ -220,7 +187,7 @@ def terminal(data: object) -> Result:
     """Speed at which a body falls alone; negative when it rises."""
     faults = FaultList()
     reader = Reader(data, "input", faults)
-    water, body = _water(reader.inner("water")), _body(reader.inner("body"), "body")
+    water, body = water_of(reader.inner("water")), body_of(reader.inner("body"), "body")
     reader.done()
     if not faults.faults:
         faults.check(body.mass > 0, "input.body.m", body.mass, "a mass is above 0")
@@ -233,7 +200,7 @@ def terminal(data: object) -> Result:
 def _line(data: object, last: str) -> tuple[Water, float, float]:
     faults = FaultList()
     reader = Reader(data, "input", faults)
-    water, d, value = _water(reader.inner("water")), reader.number("d", most=0.02), reader.number(last)
+    water, d, value = water_of(reader.inner("water")), reader.number("d", most=0.02), reader.number(last)
     reader.done()
     faults.check(d > 0, "input.d", d, "a diameter is above 0")
     if last == "rho":
@@ -332,6 +299,7 @@ KINDS: dict[str, Callable[[object], Result]] = {
     "line_density_for_sink": line_density_for_sink,
     "steady": steady,
     "transient": transient,
+    "transient3": transient3,
     "turnover": turnover,
     "sag": sag,
 }

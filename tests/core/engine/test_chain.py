@@ -41,7 +41,7 @@ def scenario(**changes: object) -> Scenario:
         main=(Segment(1.3, 0.12e-3, 0.12e-3, 1780),),
         bodies=(PlacedBody(nymph(16, 2.5, "upper"), 0.8), PlacedBody(nymph(14, 2.8, "point"), 1.3)),
         droppers=(),
-        top=HeldTop(0.0, 0.0, ((0.0, 0.6, 0.0),)),
+        top=HeldTop(0.0, 0.0, ((0.0, 0.6, 0.0, 0.0),)),
         start=Start(math.radians(5), -1, True),
         times=tuple(0.1 * k for k in range(1, 201)),
     )
@@ -56,7 +56,7 @@ def metres_to_bottom(case: Scenario) -> float | None:
 
 
 def led(ratio: float) -> HeldTop:
-    return HeldTop(0.0, 0.0, ((0.0, 0.6 * ratio, 0.0),))
+    return HeldTop(0.0, 0.0, ((0.0, 0.6 * ratio, 0.0, 0.0),))
 
 
 def test_the_contact_drift_finds_the_bottom_where_the_reference_does() -> None:
@@ -86,7 +86,7 @@ def test_a_body_lowered_on_no_line_to_speak_of_pulls_its_weight_less_its_drag() 
         stream=STILL,
         main=(Segment(0.02, 2e-6, 2e-6, WATER.density, 0.01),),
         bodies=(PlacedBody(body, 0.02),),
-        top=HeldTop(0.0, -0.5, ((0.0, 0.0, -speed),)),
+        top=HeldTop(0.0, -0.5, ((0.0, 0.0, 0.0, -speed),)),
         start=Start(math.radians(90)),
         times=(3.0, 4.0),
     )
@@ -102,7 +102,7 @@ def test_a_heavy_towed_line_streams_at_its_critical_angle() -> None:
         stream=Stream(0.0, 50.0, 0.002),
         main=(Segment(2.0, d, d, rho),),
         bodies=(),
-        top=HeldTop(0.0, -1.0, ((0.0, speed, 0.0),)),
+        top=HeldTop(0.0, -1.0, ((0.0, speed, 0.0, 0.0),)),
         start=Start(math.radians(45), -1),
         times=(20.0, 40.0),
     )
@@ -125,7 +125,7 @@ def test_a_weightless_line_with_normal_drag_only_takes_podes_shape() -> None:
         stream=Stream(0.0, 50.0, 0.002),
         main=(Segment(0.5, d, d, WATER.density, 0.01),),
         bodies=(PlacedBody(body, 0.5),),
-        top=HeldTop(0.0, -1.0, ((0.0, speed, 0.0),)),
+        top=HeldTop(0.0, -1.0, ((0.0, speed, 0.0, 0.0),)),
         start=Start(math.radians(88), -1),
         times=(30.0, 60.0),
     )
@@ -168,7 +168,7 @@ def test_a_chain_is_the_mirror_of_its_mirror_image() -> None:
     left = dataclasses.replace(
         right,
         stream=Stream(-0.6, 0.8, 0.002),
-        top=HeldTop(0.0, 0.0, ((0.0, -0.6, 0.0),)),
+        top=HeldTop(0.0, 0.0, ((0.0, -0.6, 0.0, 0.0),)),
         start=Start(math.radians(5), 1, True),
     )
     a, b = run(right), run(left)
@@ -186,7 +186,7 @@ def test_energy_never_grows_in_still_water_with_a_held_top() -> None:
         weight[i] += w
         weight[mesh.parent[i]] += w
     for b, node in enumerate(mesh.body_node):
-        weight[node] += (mesh.body_mass[b] - WATER.density * mesh.body_volume[b]) * WATER.gravity
+        weight[node] += (mesh.bodies[b, 0] - WATER.density * mesh.bodies[b, 1]) * WATER.gravity
     height = (chain.z * weight).sum(axis=1)
     assert (np.diff(height[3:]) < 1e-8).all()
 

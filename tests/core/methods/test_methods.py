@@ -8,8 +8,8 @@ import numpy as np
 import pytest
 
 from jarana.core.drift.lower import lower
-from jarana.core.drift.result import LAKE_STEPS, Drift
-from jarana.core.engine.chain import Steps, run
+from jarana.core.drift.result import Drift
+from jarana.core.engine.chain import STILL, Steps, run
 from jarana.core.methods import methods, ranked
 from jarana.core.readings import readings_of
 from jarana.core.rig.edits.flies import StepBead, SwapFly
@@ -376,8 +376,8 @@ def test_a_lake_s_long_steps_and_links_move_no_fly_to_speak_of(method: str) -> N
     rig, reach = started(method, "oskel-north")
     rig = SetMotion(kind="still").apply(rig, DRAWER)
     scenario = replace(lower(fished(rig, reach)).scenario, times=(10.0, 20.0, 40.0, 60.0))
-    long = run(scenario, LAKE_STEPS)
-    short, fine = run(scenario, Steps(0.0025, 0.01, 1.0)), run(scenario, LAKE_STEPS, refine=2.0)
+    long = run(scenario, STILL)
+    short, fine = run(scenario, Steps(0.0025, 0.01, 1.0)), run(scenario, STILL, refine=2.0)
     for name in long.mesh.names:
         allowed = 0.1 if long.least_tension < -0.01 else 0.01
         assert np.abs(long.track(name)[1] - short.track(name)[1]).max() < allowed

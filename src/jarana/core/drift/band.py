@@ -17,12 +17,11 @@ from statistics import NormalDist
 import numpy as np
 
 from jarana.core.drift.lower import Lowered, drift_seconds, lower
-from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, steps_for
-from jarana.core.engine.chain import Steps, run
+from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.chain import STILL, Steps, run
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.turbulence import turbulence
-from jarana.core.engine.mesh import Floats
-from jarana.core.engine.scenario import Dropper, PlacedBody
 from jarana.core.errors import SolverError
 from jarana.core.law import Asked, listening
 from jarana.core.model import Frozen
@@ -155,16 +154,16 @@ def _run_member(situation: Situation, z: Floats) -> _Member | None:
         along, up = turbulence(0.5 * stream.depth, stream.surface_speed, stream.depth, stream.roughness)
         seconds = drift_seconds(member_of)
         fade = min(1.0, math.sqrt(2 * stream.depth / stream.surface_speed / seconds))
-        stream = replace(stream, gust_x=along * fade * float(z[4]), gust_z=up * fade * float(z[5]))
+        stream = replace(stream, gust=(along * fade * float(z[4]), 0.0, up * fade * float(z[5])))
     scenario = replace(
         scenario,
         stream=stream,
-        bodies=tuple(PlacedBody(other(b.body), b.s) for b in scenario.bodies),
-        droppers=tuple(Dropper(d.s, d.segment, other(d.body), d.angle) for d in scenario.droppers),
+        bodies=tuple(replace(b, body=other(b.body)) for b in scenario.bodies),
+        droppers=tuple(replace(d, body=other(d.body)) for d in scenario.droppers),
     )
     try:
         moving = LINE_STEPS if rig.head.on_line else MEMBER_STEPS
-        chain = run(scenario, steps_for(reach) if reach.still else moving, COARSE_STILL if reach.still else COARSE)
+        chain = run(scenario, STILL if reach.still else moving, COARSE_STILL if reach.still else COARSE)
     except SolverError:
         return None
     shift = -min(min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0), 0.0)

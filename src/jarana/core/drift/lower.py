@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 
 from jarana.core.engine.hydro.terminal_speed import Body
-from jarana.core.engine.scenario import Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top
+from jarana.core.engine.scenario import AIR, Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top, Wind
 from jarana.core.engine.steady import steady_natural
 from jarana.core.errors import Note, SolverError
 from jarana.core.rig.geometry import joint_place, place, span_starts
@@ -98,6 +98,8 @@ def lower(situation: Situation) -> Lowered:
         start=lies,
         times=tuple(seconds * k / frames for k in range(frames + 1)),
         bed_profile=_profile(water, begins),
+        wind=Wind(water.wind_along),
+        air=AIR,
     )
     return Lowered(replace(scenario, top=_top(situation, scenario)), tuple(notes), begins)
 
@@ -120,7 +122,9 @@ def _top(situation: Situation, scenario: Scenario) -> Top:
     free = situation.head.free_top(situation.rig, scenario.water)
     if free is not None and (moves is None or situation.head.holds() is not None):
         return free
-    return HeldTop(0.0, 0.0, moves.moves, moves.takes) if moves is not None else HeldTop()
+    if moves is None:
+        return HeldTop()
+    return HeldTop(0.0, 0.0, tuple((t, vx, 0.0, vz) for t, vx, vz in moves.moves), moves.takes)
 
 
 def natural_pace(scenario: Scenario) -> float:
@@ -136,7 +140,7 @@ def _stream(water: Reach, begins: float) -> Stream:
     uneven = bool(water.soundings) and water.nature.flows
     depth = water.depth_at(begins) if uneven else water.depth_m
     pace = water.surface_pace_at(begins) if uneven else water.pace_m_s
-    return Stream(pace, depth, water.bed_kind.roughness, wind=water.wind_along)
+    return Stream(pace, depth, water.bed_kind.roughness)
 
 
 def _profile(water: Reach, begins: float) -> tuple[tuple[float, float], ...]:

@@ -11,11 +11,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.drift.lower import Lowered, lower
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.asked import ask_laws
-from jarana.core.engine.chain import ChainRun, Steps, run
+from jarana.core.engine.chain import ChainRun, run
 from jarana.core.engine.compiled import ENGINE_VERSION, source_hash
 from jarana.core.engine.ground import bed_under, speed_over
-from jarana.core.engine.mesh import Floats
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.engine.steady import steady_float
 from jarana.core.errors import InputError, Note, SolverError
@@ -45,8 +45,6 @@ TOUCHING = 0.005
 """A fly at or below this height is on the stones, m."""
 SLACK_TENSION = -5e-4
 """Below this least tension (N) a link was pushed and depths are not to be trusted to the centimetre."""
-LAKE_STEPS = Steps(first=0.01, then=0.04, settling=0.3)
-"""s: within a centimetre of steps a quarter as long on every lake method that stays taut (tests/core/methods)."""
 MOST_DRAWN = 18
 """Nodes of the main line kept for drawing."""
 
@@ -220,15 +218,10 @@ def simulate(situation: Situation) -> Drift:
     """
     with listening() as heard:
         lowered = lower(situation)
-        chain = run(lowered.scenario, steps_for(situation.water))
+        chain = run(lowered.scenario)
         ask_laws(chain, lowered.scenario)
         drift = drift_of(chain, lowered, situation)
     return drift.model_copy(update={"laws": heard.rows})
-
-
-def steps_for(water: Reach) -> Steps:
-    """Return the time steps of a drift: everything in still water is slow."""
-    return LAKE_STEPS if water.still else Steps()
 
 
 def hung(chain: ChainRun, rig: Rig) -> list[str]:
@@ -298,7 +291,7 @@ def _load(lowered: Lowered, situation: Situation) -> tuple[float | None, list[No
 def _lying(chain: ChainRun, lowered: Lowered) -> float:
     """Return the length of links whose both ends are within half a centimetre of the bed at the end, m."""
     x, z = chain.x[-1], chain.z[-1]
-    low = bed_under(lowered.scenario, x) + z <= TOUCHING
+    low = bed_under(lowered.scenario, x, chain.y[-1]) + z <= TOUCHING
     parent = chain.mesh.parent
     return float(chain.mesh.links[1:, 0][low[1:] & low[parent[1:]]].sum())
 
@@ -353,10 +346,11 @@ def fly_drift(
     """Return what one fly does in a drift; `nodes` are those drawn (None where nothing is)."""
     rig, reach = situation.rig, situation.setting.fished
     x, depth, vx, _ = chain.track(name)
-    bed = bed_under(lowered.scenario, x)
+    node = chain.node_of(name)
+    y = chain.y[:, node]
+    bed = bed_under(lowered.scenario, x, y)
     height = bed - depth
     times = chain.times
-    node = int(chain.mesh.body_node[chain.mesh.names.index(name)])
     low, high = reach.zone.heights(bed)
     inside = (height >= low - 1e-9) & (height <= high + 1e-9)
     if reach.zone.datum == "bed":
@@ -364,7 +358,7 @@ def fly_drift(
     steps = np.diff(times)
     half = len(times) // 2
     around = np.maximum(height[half:], ON_THE_BED)
-    drag = vx[half:] - speed_over(lowered.scenario, x[half:], around)
+    drag = vx[half:] - speed_over(lowered.scenario, x[half:], y[half:], around)
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
     ends, settled_s, course = _course(times, depth, touching)

@@ -6,8 +6,8 @@ import math
 
 from jarana.core.engine.compiled import compiled
 
-AIR_DENSITY, AIR_DRAG = 1.2, 0.45
-"""kg/m³, and the drag coefficient of a sphere in air."""
+AIR_DRAG = 0.45
+"""Drag coefficient of a sphere in air."""
 SUPPORT_DEPTH = 0.002
 """Depth at which a dry fly's hackle bears its whole lift, m; past twice that and its body it has drowned."""
 
@@ -44,6 +44,6 @@ def hackle_share(height: float) -> float:
 
 
 @compiled
-def blow(radius: float, share: float) -> float:
+def blow(radius: float, share: float, air_density: float) -> float:
     """Return what the wind pushes on a sphere with this share of it under, N·s²/m²: times gap x |gap| it is the force."""
-    return 0.5 * AIR_DENSITY * AIR_DRAG * (1.0 - share) * math.pi * radius * radius
+    return 0.5 * air_density * AIR_DRAG * (1.0 - share) * math.pi * radius * radius

@@ -5,19 +5,24 @@ The kernel is compiled and tells nobody; what it met is read from the states it 
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.chain import ChainRun
-from jarana.core.engine.columns import AXIAL_LENGTH, BENDING_STIFFNESS, DIAMETER
-from jarana.core.engine.forces import BENDING, FLOAT, WIND_DRIFT
+from jarana.core.engine.columns import AXIAL_LENGTH, BEAD, BENDING_STIFFNESS, DIAMETER, RADIUS
 from jarana.core.engine.ground import bed_under, speed_over
 from jarana.core.engine.hydro.axial_drag import AXIAL_DRAG
 from jarana.core.engine.hydro.cylinder_drag import CYLINDER_DRAG
 from jarana.core.engine.hydro.sphere_drag import SPHERE_DRAG
 from jarana.core.engine.hydro.stream import LOG_LAW
-from jarana.core.engine.kernel import GREASE
-from jarana.core.engine.mesh import Floats
-from jarana.core.engine.scenario import FreeTop, Scenario
+from jarana.core.engine.scenario import Scenario
+from jarana.core.engine.step.bending import BENDING
+from jarana.core.engine.step.bodies import FLOAT
+from jarana.core.engine.step.flow import WIND_PROFILE
+from jarana.core.engine.step.lines import WIND_DRIFT
+from jarana.core.engine.step.surface import GREASE
 
 SLOWEST = 1e-3
 """m/s: what moves more slowly through the water is held back by nothing."""
@@ -36,17 +41,21 @@ def ask_laws(chain: ChainRun, scenario: Scenario) -> None:
     if moving.any():
         thick = 4 * water.kinematic_viscosity * mesh.links[1:, AXIAL_LENGTH] / (0.25 * diameter**2)
         AXIAL_DRAG.ask(log=_span(np.log((thick / np.maximum(along, SLOWEST))[moving])))
-    beads = mesh.body_bead > 0
+    beads = mesh.bodies[:, BEAD] > 0
     if beads.any():
         nodes = mesh.body_node[beads] - 1
         speed = np.hypot(along, across)[:, nodes]
-        SPHERE_DRAG.ask(re=_span(speed * mesh.body_bead[beads] / water.kinematic_viscosity))
-    if stream.surface_speed > 0:
-        LOG_LAW.ask(depth_over_z0=_span(bed_under(scenario, chain.x.ravel()) / stream.roughness))
-    elif stream.wind:
-        WIND_DRIFT.ask(wind=abs(stream.wind))
-    if isinstance(scenario.top, FreeTop):
-        FLOAT.ask(radius=scenario.top.radius)
+        SPHERE_DRAG.ask(re=_span(speed * mesh.bodies[beads, BEAD] / water.kinematic_viscosity))
+    wind = math.hypot(scenario.wind.x, scenario.wind.y)
+    if not stream.still and stream.power <= 0.0:
+        LOG_LAW.ask(depth_over_z0=_span(bed_under(scenario, chain.x.ravel(), chain.y.ravel()) / stream.roughness))
+    elif wind:
+        WIND_DRIFT.ask(wind=wind)
+    if wind and scenario.air is not None:
+        WIND_PROFILE.ask(wind=wind)
+    floats = mesh.bodies[:, RADIUS] > 0
+    if floats.any():
+        FLOAT.ask(radius=_span(mesh.bodies[floats, RADIUS]))
     greased = chain.afloat[0, 1:].astype(bool)
     if greased.any():
         GREASE.ask(diameter=_span(diameter[greased]))
@@ -57,14 +66,15 @@ def ask_laws(chain: ChainRun, scenario: Scenario) -> None:
 
 def _through_the_water(chain: ChainRun, scenario: Scenario) -> tuple[Floats, Floats]:
     """Return how fast every link's lower node goes through the water along and across the link, (times, nodes - 1), m/s."""
-    x, z = chain.x, chain.z
-    height = np.maximum(bed_under(scenario, x.ravel()).reshape(x.shape) + z, 0.0)
-    pace = speed_over(scenario, x.ravel(), height.ravel()).reshape(x.shape)
-    parent = chain.mesh.parent[1:]
-    dx, dz = x[:, 1:] - x[:, parent], z[:, 1:] - z[:, parent]
-    long = np.maximum(np.hypot(dx, dz), 1e-9)
-    u, w = (chain.vx - pace)[:, 1:], chain.vz[:, 1:]
-    return np.abs(u * dx + w * dz) / long, np.abs(w * dx - u * dz) / long
+    x, y, z = chain.x, chain.y, chain.z
+    height = np.maximum(bed_under(scenario, x.ravel(), y.ravel()).reshape(x.shape) + z, 0.0)
+    pace = speed_over(scenario, x.ravel(), y.ravel(), height.ravel()).reshape(x.shape)
+    link = chain.place[:, 1:] - chain.place[:, chain.mesh.parent[1:]]
+    link /= np.maximum(np.linalg.norm(link, axis=2), 1e-9)[:, :, None]
+    past = chain.speed[:, 1:].copy()
+    past[:, :, 0] -= pace[:, 1:]
+    along = (past * link).sum(axis=2)
+    return np.abs(along), np.linalg.norm(past - along[:, :, None] * link, axis=2)
 
 
 def _span(values: Floats) -> tuple[float, float]:

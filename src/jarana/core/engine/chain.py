@@ -6,21 +6,43 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jarana.core.engine.ground import WIND_SHARE, ground_of
+from jarana.core.engine.arrays import Floats, Ints
+from jarana.core.engine.columns import LENGTH, RADIUS
+from jarana.core.engine.ground import WIND_SHARE, across_of, along_of, medium_air, shear_row
 from jarana.core.engine.groups import Drive, Line, Loads, Medium
-from jarana.core.engine.kernel import BED_GIVE, run_chain
-from jarana.core.engine.mesh import Floats, Ints, Mesh, build_mesh
+from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario, Top
+from jarana.core.engine.step.kernel import BED_GIVE, run_chain
 from jarana.core.errors import SolverError
 
 
 @dataclass(frozen=True)
 class Steps:
-    """Time steps, s: `first` for `settling` s after the start or a change of motion, `then` afterwards."""
+    """Time steps, s: `first` for `settling` s after the start or a change of motion, `then` afterwards.
+
+    After that they grow by `growth` of themselves a second, up to `most` (0: not at all).
+    """
 
     first: float = 0.005
     then: float = 0.02
     settling: float = 1.0
+    growth: float = 0.0
+    most: float = 0.0
+
+
+MOVING = Steps()
+STILL = Steps(first=0.01, then=0.04, settling=0.3, growth=0.2, most=0.1)
+"""Everything in still water is slow: within half a centimetre of steps a quarter as long (tests/core/engine)."""
+OVER_LANES = Steps(then=0.01)
+"""Where a floating line lies over lanes each seam pulls on it anew."""
+
+
+def steps_of(scenario: Scenario) -> Steps:
+    """Return the steps a scenario is run with where nobody says otherwise."""
+    if scenario.stream.still:
+        return STILL
+    over = len(scenario.stream.lanes) > 1 and any(s.greased for s in scenario.main)
+    return OVER_LANES if over else MOVING
 
 
 @dataclass(frozen=True)
@@ -31,44 +53,91 @@ class ChainRun:
     ----------
     times
         (times,) s.
-    x, z, vx, vz
-        (times, nodes) in m and m/s.
-    pull
-        (times,) tension of the first link, N.
+    place, speed
+        (times, nodes, 3) in m and m/s: downstream, across, up.
+    tension
+        (times, nodes) of the link above each node, N; of node 1 that of the first link outside the tip.
     mesh
         The nodes it ran on.
     strain_max
         Largest relative error of a link's length before it was set right.
     least_tension
         N; negative where a link was pushed (a slack rig).
+    greatest_pull
+        Greatest tension of the first link, N.
     steps
         How many steps it took.
     afloat
-        (times, nodes): 1 where a greased line lies in the surface.
+        (times, nodes): 1 where a line lies in the surface.
     drowned
-        Whether a dry fly at the top went under.
+        Whether anything that floats went under.
     taken
-        Line taken in through the tip, m.
+        Line taken in through the tip, m; negative where more was paid out.
+    first
+        The first link outside the tip in the end.
     """
 
     times: Floats
-    x: Floats
-    z: Floats
-    vx: Floats
-    vz: Floats
-    pull: Floats
+    place: Floats
+    speed: Floats
+    tension: Floats
     mesh: Mesh
     strain_max: float
     least_tension: float
+    greatest_pull: float
     steps: int
     afloat: Ints
     drowned: bool
     taken: float
+    first: int
+
+    @property
+    def x(self) -> Floats:
+        """Downstream, (times, nodes), m."""
+        return self.place[:, :, 0]
+
+    @property
+    def y(self) -> Floats:
+        """Across from the angler's bank, (times, nodes), m."""
+        return self.place[:, :, 1]
+
+    @property
+    def z(self) -> Floats:
+        """Up from the surface, (times, nodes), m."""
+        return self.place[:, :, 2]
+
+    @property
+    def vx(self) -> Floats:
+        """Speed downstream, (times, nodes), m/s."""
+        return self.speed[:, :, 0]
+
+    @property
+    def vy(self) -> Floats:
+        """Speed across, (times, nodes), m/s."""
+        return self.speed[:, :, 1]
+
+    @property
+    def vz(self) -> Floats:
+        """Speed up, (times, nodes), m/s."""
+        return self.speed[:, :, 2]
+
+    @property
+    def pull(self) -> Floats:
+        """Tension of the first link, (times,), N."""
+        return self.tension[:, 1]
+
+    def node_of(self, name: str) -> int:
+        """Return the node of a body by name."""
+        return int(self.mesh.body_node[self.mesh.names.index(name)])
 
     def track(self, name: str) -> tuple[Floats, Floats, Floats, Floats]:
         """Return x, depth, vx, vz of a body by name, each (times,)."""
-        node = int(self.mesh.body_node[self.mesh.names.index(name)])
-        return self.x[:, node], -self.z[:, node], self.vx[:, node], self.vz[:, node]
+        node = self.node_of(name)
+        return self.x[:, node], -self.z[:, node], self.speed[:, node, 0], self.speed[:, node, 2]
+
+    def lying(self) -> Floats:
+        """Return the length of line whose outer node lies in the surface, (times,), m."""
+        return np.asarray((self.afloat[:, 1:] * self.mesh.links[1:, LENGTH]).sum(axis=1))
 
 
 def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> ChainRun:
@@ -91,66 +160,80 @@ def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> 
         When the numbers ran away; carries the scenario for a replay.
     """
     scenario.check()
-    steps = steps or Steps()
     mesh = build_mesh(scenario, refine)
-    return solve(scenario, mesh, steps)
+    return solve(scenario, mesh, steps or steps_of(scenario))
+
+
+def medium_of(scenario: Scenario, wet_weight: float) -> Medium:
+    """Return what a scenario moves in, as the kernel takes it."""
+    water, stream, wind = scenario.water, scenario.stream, scenario.wind
+    drift = WIND_SHARE if stream.still else 0.0
+    along, along_grid = along_of(scenario)
+    across, across_grid = across_of(stream)
+    return Medium(
+        np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
+        np.array([*shear_row(stream), *stream.gust, drift * wind.x, drift * wind.y]),
+        medium_air(scenario),
+        along,
+        along_grid,
+        across,
+        across_grid,
+        np.array([1.0 if scenario.bed else 0.0, wet_weight / BED_GIVE, scenario.bed_friction]),
+    )
 
 
 def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
     """Run a checked scenario on a mesh of its own or of one that differs only in its values (a band's member)."""
-    water, stream = scenario.water, scenario.stream
-    bed = [1.0 if scenario.bed else 0.0, mesh.wet_weight / BED_GIVE, scenario.bed_friction]
-    values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
-    ground, grid = ground_of(scenario)
-    drift = WIND_SHARE * stream.wind if stream.surface_speed == 0.0 else 0.0
-    medium = Medium(
-        np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
-        np.array([stream.surface_speed, stream.depth, stream.roughness, drift, stream.gust_x, stream.gust_z]),
-        ground,
-        grid,
-        np.array(bed),
-    )
-    states, tensions, afloat, worst, count = run_chain(
-        Line(mesh.parent, mesh.links, mesh.afloat),
-        Loads(mesh.body_node, np.ascontiguousarray(values)),
-        _float_row(scenario.top, stream.wind),
+    drowned = np.zeros(len(mesh.body_node), dtype=np.int64)
+    places, speeds, tensions, afloat, worst, count = run_chain(
+        Line(mesh.parent, mesh.links, mesh.lies, mesh.afloat),
+        Loads(mesh.body_node, mesh.bodies, drowned),
+        isinstance(scenario.top, FreeTop),
+        mesh.outside,
         mesh.fixed,
-        medium,
-        np.stack([mesh.x, mesh.z, mesh.vx, mesh.vz]),
-        Drive(_move_rows(scenario.top), np.array(scenario.times), np.array([steps.first, steps.then, steps.settling])),
+        medium_of(scenario, mesh.wet_weight),
+        np.stack([mesh.place, mesh.speed]),
+        Drive(
+            _move_rows(scenario.top),
+            np.array(scenario.times),
+            np.array(
+                [
+                    steps.first,
+                    steps.then,
+                    steps.settling,
+                    steps.growth,
+                    max(steps.most, steps.then),
+                    1.0 if scenario.peels else 0.0,
+                ]
+            ),
+        ),
     )
-    if not np.isfinite(states).all():
+    if not np.isfinite(places).all():
         raise SolverError("the chain did not come to an answer", scenario)
     return ChainRun(
         times=np.array(scenario.times),
-        x=states[:, 0],
-        z=states[:, 1],
-        vx=states[:, 2],
-        vz=states[:, 3],
-        pull=tensions[:, 1],
+        place=places,
+        speed=speeds,
+        tension=tensions,
         mesh=mesh,
         strain_max=float(worst[0]),
         least_tension=float(worst[1]),
+        greatest_pull=float(worst[3]),
         steps=int(count),
         afloat=afloat,
-        drowned=bool(worst[2]),
-        taken=float(worst[3]),
+        drowned=bool((drowned * (mesh.bodies[:, RADIUS] > 0)).any()),
+        taken=float(worst[2]),
+        first=int(worst[4]),
     )
 
 
-def _float_row(top: Top, wind: float) -> Floats:
-    if isinstance(top, FreeTop):
-        return np.array([top.radius, top.mass, top.drag_area, top.support, wind])
-    return np.zeros(5)
-
-
 def _move_rows(top: Top) -> Floats:
-    """Return rows (t, vx, vz, line taken in) at every time either changes."""
+    """Return rows (t, vx, vy, vz, line taken in) at every time either changes."""
     if isinstance(top, FreeTop):
-        return np.zeros((0, 4))
+        return np.zeros((0, 5))
     times = sorted({m[0] for m in top.moves} | {t for t, _ in top.takes})
     rows = []
     for time in times:
         taken = [speed for begin, speed in top.takes if begin <= time]
         rows.append((time, *top.velocity(time), taken[-1] if taken else 0.0))
-    return np.array(rows, dtype=float).reshape(-1, 4)
+    return np.array(rows, dtype=float).reshape(-1, 5)

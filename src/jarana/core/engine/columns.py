@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
-LENGTH, DIAMETER, LINE_DENSITY, AXIAL_LENGTH, GREASED, BENDING_STIFFNESS = range(6)
-"""Of a link: rest length m, diameter m, density kg/m³, distance between attachments m, greased, bending stiffness N·m²."""
-MASS, VOLUME, BEAD, DRAG_AREA = range(4)
-"""Of a body: kg, m³, bead's diameter m, C·A m²."""
+LENGTH, DIAMETER, LINE_DENSITY, AXIAL_LENGTH, BENDING_STIFFNESS = range(5)
+"""Of a link: rest length m, diameter m, density kg/m³, distance between attachments m, bending stiffness N·m²."""
+MASS, VOLUME, BEAD, DRAG_AREA, RADIUS, SUPPORT = range(6)
+"""Of a body: kg, m³, bead's diameter m, C·A m²; of one that floats the radius of its sphere m (else 0) and what its hackle bears N."""
 RHO, MU, GRAVITY, TENSION = range(4)
 """Of the water: density kg/m³, viscosity Pa·s, gravity m/s², surface tension N/m."""
-SURFACE_SPEED, DEPTH, ROUGHNESS, WIND_DRIFT_SPEED, GUST_X, GUST_Z = range(6)
-"""Of the stream: m/s, m, m, drift of the surface of still water m/s, turbulent offsets along and up m/s."""
-BED_DEPTH, BED_SURFACE_SPEED, BED_SLOPE = range(3)
-"""Of a row of the ground: depth m, surface speed m/s, slope of the depth along x."""
-FLOAT_RADIUS, FLOAT_MASS, FLOAT_DRAG_AREA, FLOAT_SUPPORT, FLOAT_WIND = range(5)
-"""Of what floats: m, kg, C·A m², what its hackle bears N, wind m/s."""
+DEPTH, SHEAR, ROUGHNESS, POWER = range(4)
+"""Of the stream at a place: depth m; surface speed over ln(1 + h/z0) m/s and z0 m of the log law; or, with a power above 0, the surface speed and the power of a power law."""
+GUST_X, GUST_Y, GUST_Z, DRIFT_X, DRIFT_Y = range(4, 9)
+"""Of the whole stream: an offset of the water m/s, and the drift of the surface of still water under the wind m/s."""
+DEPTH_SHARE, SPEED_SHARE, DEPTH_SLOPE = range(3)
+"""Of a row along the bed: its depth and its surface speed as shares of those at the origin, and the slope of the share, 1/m."""
+AIR_RHO, AIR_MU, WIND_X, WIND_Y, WIND_ROUGHNESS = range(5)
+"""Of the air: density kg/m³ (0: none), viscosity Pa·s; the wind over ln(1 + z_ref/z_a) m/s, and z_a m."""
 HAS_BED, BED_STIFFNESS, BED_FRICTION = range(3)
 """Of the bed: 1 where there is one, N/m, friction."""
-MOVE_TIME, MOVE_VX, MOVE_VZ, MOVE_TAKES = range(4)
-"""Of a move of the held top: from when s, m/s, m/s, line taken in m/s."""
-STEP_FIRST, STEP_THEN, STEP_SETTLING = range(3)
-"""Of the steps: just after a start s, settled s, for how long the first holds s."""
+MOVE_TIME, MOVE_VX, MOVE_VY, MOVE_VZ, MOVE_TAKES = range(5)
+"""Of a move of the held top: from when s, m/s, and line taken in m/s (negative: paid out)."""
+STEP_FIRST, STEP_THEN, STEP_SETTLING, STEP_GROWTH, STEP_MOST, STEP_PEELS = range(6)
+"""Of the steps: just after a start s, settled s, for how long the first holds s, growth of it per second, the longest s, and 1 where line leaves the surface."""
+NEVER, GREASED, BUOYANT = range(3)
+"""How a node lies in the surface: never; where it was laid or falls from the air; also when it comes up from below."""

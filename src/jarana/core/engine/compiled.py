@@ -55,3 +55,8 @@ def compiled(function: F) -> F:
             function
         ),
     )
+
+
+def inlined(function: F) -> F:
+    """Put a function's lines into the loops that call it: handing it arrays costs more than what it does."""
+    return cast("F", numba.njit(inline="always")(function))

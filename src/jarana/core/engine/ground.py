@@ -1,4 +1,4 @@
-"""A bed of any piecewise-linear shape, smoothed, with the stream over it, as the kernel reads it."""
+"""The stream as the kernel reads it: its bed along, of any piecewise-linear shape, smoothed, and its lanes across, blended."""
 
 from __future__ import annotations
 
@@ -8,15 +8,19 @@ from functools import lru_cache
 
 import numpy as np
 
-from jarana.core.engine.columns import BED_DEPTH, BED_SURFACE_SPEED
-from jarana.core.engine.hydro.stream import bulk_speed, log_profile
-from jarana.core.engine.mesh import Floats
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.columns import DEPTH, DEPTH_SHARE, POWER, ROUGHNESS, SHEAR, SPEED_SHARE
+from jarana.core.engine.hydro.stream import bulk_speed
 from jarana.core.engine.scenario import Scenario, Stream
 
 SMOOTHING = 0.2
 """m over which a corner of the bed is rounded."""
 SPACING = 0.05
 MOST_ROWS = 4000
+ACROSS_SPACING = 0.02
+"""m between the rows across; read linearly they are right to 1e-5 m of a fly's place."""
+BLEND_REACH = 4.0
+"""Blends beyond the outermost edges after which a lane is alone to 1e-7."""
 WIND_SHARE = 0.02
 """Share of the wind's speed that the surface of still water drifts at."""
 
@@ -32,26 +36,26 @@ def bed_depth(profile: Sequence[tuple[float, float]], x: float | Floats) -> Floa
     return np.asarray(np.interp(x, [row[0] for row in profile], [row[1] for row in profile]))
 
 
-def bed_under(scenario: Scenario, x: Floats) -> Floats:
-    """Return the depth of the bed under places of the chain, m: as the engine has it, its corners rounded."""
-    ground, grid = ground_of(scenario)
-    if not len(ground):
-        return np.full(len(x), scenario.stream.depth)
-    return np.asarray(np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, BED_DEPTH]))
+def along_of(scenario: Scenario) -> tuple[Floats, Floats]:
+    """Return the rows along the bed of a scenario and their (start, spacing); made once, and not to be written to.
+
+    Rows are the shares of the depth and of the surface speed at the origin, and the slope of the first, 1/m.
+    """
+    return _along(scenario.bed_profile, scenario.stream)
 
 
-def ground_of(scenario: Scenario) -> tuple[Floats, Floats]:
-    """Return the ground of a scenario; made once for a bed and its stream, and not to be written to."""
-    return _ground(scenario.bed_profile, scenario.stream)
+def across_of(stream: Stream) -> tuple[Floats, Floats]:
+    """Return the rows across a stream, (rows, 4) as the columns of the stream, and their (start, spacing).
+
+    ``q(y) = q_0 + Σ (q_k+1 - q_k)·½(1 + tanh((y - y_k)/(b/2)))`` for speed, depth, roughness and power, b the blend. A
+    stream without lanes has no rows.
+    """
+    return _across(stream)
 
 
 @lru_cache(maxsize=64)
-def _ground(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Floats, Floats]:
-    """Return rows (depth, surface speed, slope of the depth) on an even grid, and (its start, its spacing).
-
-    Bulk speed x depth is the same everywhere (the flow), so the surface speed follows from the depth. Without a
-    profile there are no rows: the bed is level.
-    """
+def _along(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Floats, Floats]:
+    """Bulk speed x depth is the same everywhere along (the flow), so the surface speed follows from the depth."""
     if not profile:
         return np.zeros((0, 3)), np.array([0.0, 1.0])
     first, last = profile[0][0], profile[-1][0]
@@ -60,18 +64,91 @@ def _ground(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[F
     x = first + spacing * np.arange(count)
     offsets = np.linspace(-0.5, 0.5, 9) * SMOOTHING
     depth = np.mean([bed_depth(profile, x + o) for o in offsets], axis=0)
-    flow = bulk_speed(stream.surface_speed, stream.depth, stream.roughness) * stream.depth
-    surface = flow / depth / bulk_speed(1.0, depth, stream.roughness)
-    return np.ascontiguousarray(np.stack([depth, surface, np.gradient(depth, spacing)], axis=1)), np.array(
-        [first, spacing]
-    )
+    if stream.power > 0.0:
+        faster = stream.depth / depth
+    else:
+        flow = bulk_speed(1.0, stream.depth, stream.roughness) * stream.depth
+        faster = flow / depth / bulk_speed(1.0, depth, stream.roughness)
+    deeper = depth / stream.depth
+    rows = np.stack([deeper, faster, np.gradient(deeper, spacing)], axis=1)
+    return np.ascontiguousarray(rows), np.array([first, spacing])
 
 
-def speed_over(scenario: Scenario, x: Floats, height: Floats) -> Floats:
-    """Return the speed of the water at places along the chain and heights over the bed there, m/s."""
+@lru_cache(maxsize=64)
+def _across(stream: Stream) -> tuple[Floats, Floats]:
+    lanes, edges = stream.lanes, stream.edges
+    if not lanes:
+        return np.zeros((0, 4)), np.array([0.0, 1.0])
+    margin = BLEND_REACH * stream.blend
+    first = edges[0] - margin if edges else 0.0
+    last = edges[-1] + margin if edges else 1.0
+    spacing = max(ACROSS_SPACING, (last - first) / (MOST_ROWS - 1))
+    y = first + spacing * np.arange(max(2, math.ceil((last - first) / spacing) + 1))
+    plain = [
+        (
+            lane.depth,
+            lane.surface_speed,
+            stream.roughness if lane.roughness is None else lane.roughness,
+            stream.power if lane.power is None else lane.power,
+        )
+        for lane in lanes
+    ]
+    if any(power > 0.0 for *_, power in plain):
+        # A lane of the log law beside one of the power law is told by the power that has its mean.
+        plain = [(h, u, z0, power or 1.0 / bulk_speed(1.0, h, z0) - 1.0) for h, u, z0, power in plain]
+    rows = np.tile(np.array(plain[0]), (len(y), 1))
+    for k, edge in enumerate(edges):
+        share = 0.5 * (1.0 + np.tanh((y - edge) / (0.5 * stream.blend)))
+        rows += share[:, None] * (np.array(plain[k + 1]) - np.array(plain[k]))
+    logs = rows[:, POWER] <= 0.0
+    rows[logs, SHEAR] /= np.log1p(rows[logs, DEPTH] / rows[logs, ROUGHNESS])
+    return np.ascontiguousarray(rows), np.array([first, spacing])
+
+
+def shear_row(stream: Stream) -> tuple[float, float, float, float]:
+    """Return depth, shear (or surface speed), roughness and power of a stream without lanes."""
+    if stream.power > 0.0:
+        return stream.depth, stream.surface_speed, stream.roughness, stream.power
+    return stream.depth, stream.surface_speed / math.log1p(stream.depth / stream.roughness), stream.roughness, 0.0
+
+
+def _rows_at(scenario: Scenario, x: Floats, y: Floats) -> Floats:
+    """Return depth, shear, roughness and power at places in plan, (places, 4), as the kernel reads them."""
     stream = scenario.stream
-    ground, grid = ground_of(scenario)
-    depth, surface = bed_under(scenario, x), np.full(len(x), stream.surface_speed)
-    if len(ground):
-        surface = np.interp(x, grid[0] + grid[1] * np.arange(len(ground)), ground[:, BED_SURFACE_SPEED])
-    return np.asarray(surface * log_profile(np.clip(height, 0.0, depth), depth, stream.roughness))
+    across, grid = across_of(stream)
+    out = np.tile(np.array(shear_row(stream)), (len(x), 1))
+    if len(across):
+        at = grid[0] + grid[1] * np.arange(len(across))
+        out = np.stack([np.interp(y, at, across[:, k]) for k in range(4)], axis=1)
+    along, grid = along_of(scenario)
+    if len(along):
+        at = grid[0] + grid[1] * np.arange(len(along))
+        deeper = np.interp(x, at, along[:, DEPTH_SHARE])
+        out[:, SHEAR] *= np.interp(x, at, along[:, SPEED_SHARE])
+        logs = out[:, POWER] <= 0.0
+        ratio = out[:, DEPTH] / out[:, ROUGHNESS]
+        out[logs, SHEAR] *= (np.log1p(ratio) / np.log1p(ratio * deeper))[logs]
+        out[:, DEPTH] *= deeper
+    return out
+
+
+def bed_under(scenario: Scenario, x: Floats, y: Floats) -> Floats:
+    """Return the depth of the bed under places in plan, m: as the engine has it, its corners rounded, its lanes blended."""
+    return np.asarray(_rows_at(scenario, x, y)[:, DEPTH])
+
+
+def speed_over(scenario: Scenario, x: Floats, y: Floats, height: Floats) -> Floats:
+    """Return the speed of the water at places in plan and heights over the bed there, m/s."""
+    rows = _rows_at(scenario, x, y)
+    up = np.clip(height, 0.0, rows[:, DEPTH])
+    logs = rows[:, SHEAR] * np.log1p(up / rows[:, ROUGHNESS])
+    powers = rows[:, SHEAR] * (up / rows[:, DEPTH]) ** np.maximum(rows[:, POWER], 1e-9)
+    return np.asarray(np.where(rows[:, POWER] > 0.0, powers, logs))
+
+
+def medium_air(scenario: Scenario) -> Floats:
+    """Return the air of a scenario as the kernel takes it; a density of 0 where there is none."""
+    wind, air = scenario.wind, scenario.air
+    share = 1.0 / math.log1p(wind.height / wind.roughness)
+    density, viscosity = (air.density, air.viscosity) if air else (0.0, 1.0)
+    return np.array([density, viscosity, wind.x * share, wind.y * share, wind.roughness])

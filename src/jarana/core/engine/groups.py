@@ -4,55 +4,70 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
-from jarana.core.engine.mesh import Floats, Ints
+from jarana.core.engine.arrays import Floats, Ints
 
 
 class Line(NamedTuple):
-    """The tree of links: the parent of every node (nodes,), the links (nodes, 6), which nodes lie greased in the surface (nodes,)."""
+    """The tree of links: the parent of every node (nodes,), the links (nodes, 5), how a node may lie (nodes,), which lie now (nodes,)."""
 
     parent: Ints
     links: Floats
+    lies: Ints
     afloat: Ints
 
 
 class Loads(NamedTuple):
-    """The bodies on it: the node of each (bodies,), and what it is (bodies, 4)."""
+    """The bodies on it: the node of each (bodies,), what it is (bodies, 6), and which have drowned (bodies,)."""
 
     node: Ints
     values: Floats
+    drowned: Ints
 
 
 class Medium(NamedTuple):
-    """What it moves in: water (4,), stream (6,), rows of the ground (rows, 3; none over a level bed), their start and spacing (2,), bed (3,)."""
+    """What it moves in.
+
+    Water (4,), stream (9,), air (5,), rows along the bed (rows, 3; none over a level one) and across the stream (rows, 4; none
+    where it is the same everywhere), the start and spacing of both (2,), bed (3,).
+    """
 
     water: Floats
     stream: Floats
-    ground: Floats
-    grid: Floats
+    air: Floats
+    along: Floats
+    along_grid: Floats
+    across: Floats
+    across_grid: Floats
     bed: Floats
 
 
 class Now(NamedTuple):
-    """Where every node is and how fast, (nodes,) each: m and m/s."""
+    """Where every node is and how fast, (nodes, 3) each: m and m/s; and the tension of its link (nodes,), N."""
 
-    x: Floats
-    z: Floats
-    vx: Floats
-    vz: Floats
+    place: Floats
+    speed: Floats
+    tension: Floats
 
 
 class Sums(NamedTuple):
-    """Every node's symmetric 2x2 matrix and its right-hand side, (nodes,) each."""
+    """What a step makes for every node.
 
-    a11: Floats
-    a12: Floats
-    a22: Floats
-    rx: Floats
-    rz: Floats
+    Its symmetric 3x3 matrix as xx, xy, xz, yy, yz, zz (nodes, 6) and its right-hand side (nodes, 3); the coupling with its
+    parent (nodes, 3, 3) and with its grandparent (nodes,), both of bending only; and what the way down needs: inverse
+    (nodes, 6), direction times inverse and its part along the link (nodes, 4), stiffness against turning (nodes,).
+    """
+
+    matrix: Floats
+    right: Floats
+    coupling: Floats
+    grand: Floats
+    inverse: Floats
+    along: Floats
+    turning: Floats
 
 
 class Drive(NamedTuple):
-    """What is asked of a run: moves of the held top (moves, 4), when to report s (times,), the steps (3,)."""
+    """What is asked of a run: moves of the held top (moves, 5), when to report s (times,), the steps (6,)."""
 
     moves: Floats
     times: Floats

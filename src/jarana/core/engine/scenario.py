@@ -10,9 +10,23 @@ from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList
 
+Point = tuple[float, float, float]
+"""x downstream, y across from the angler's bank, z up from the surface, m (or m/s)."""
 MOST_NODES = 2000
 MOST_SECONDS = 600.0
 MOST_TIMES = 1000
+MOST_LANES = 20
+MOST_CORNERS = 2000
+
+
+@dataclass(frozen=True)
+class Lane:
+    """A lane of a stream: surface speed m/s, depth m, and roughness z0 m where it has its own."""
+
+    surface_speed: float
+    depth: float
+    roughness: float | None = None
+    power: float | None = None
 
 
 @dataclass(frozen=True)
@@ -21,18 +35,50 @@ class Stream:
 
     Attributes
     ----------
-    wind
-        Wind along x, m/s: it drags the surface of the water along and pushes a float.
-    gust_x, gust_z
+    power
+        Above 0 the pace follows a power law of that exponent instead (big stones in shallow water).
+    lanes, edges, blend
+        The stream across, from the angler's bank: lanes parted at `edges` m, each blended into the next over `blend` m. They
+        take the place of the one speed and depth, which then are those of the reference lane.
+    gust
         A turbulent offset of the whole drift, m/s (one member of a band).
     """
 
     surface_speed: float
     depth: float
     roughness: float
-    wind: float = 0.0
-    gust_x: float = 0.0
-    gust_z: float = 0.0
+    power: float = 0.0
+    lanes: tuple[Lane, ...] = ()
+    edges: tuple[float, ...] = ()
+    blend: float = 0.3
+    gust: Point = (0.0, 0.0, 0.0)
+
+    @property
+    def still(self) -> bool:
+        """Whether no lane of it flows."""
+        return self.surface_speed == 0.0 and all(lane.surface_speed == 0.0 for lane in self.lanes)
+
+
+@dataclass(frozen=True)
+class Wind:
+    """The wind: its parts downstream and across at `height` m, over water of roughness z_a m."""
+
+    x: float = 0.0
+    y: float = 0.0
+    height: float = 2.0
+    roughness: float = 1e-3
+
+
+@dataclass(frozen=True)
+class Air:
+    """The air: density kg/m³, viscosity Pa·s; at sea level and 15 °C (International Standard Atmosphere, ISO 2533)."""
+
+    density: float = 1.225
+    viscosity: float = 1.8e-5
+
+
+CALM = Wind()
+AIR = Air()
 
 
 @dataclass(frozen=True)
@@ -42,7 +88,7 @@ class Segment:
     Attributes
     ----------
     greased
-        It lies in the surface until it is pulled under.
+        It lies in the surface where it was laid there, until it is pulled off it; lighter than water it comes up again.
     bending
         Bending stiffness EI, N·m²; 0 for everything but fly line.
     angle
@@ -61,40 +107,52 @@ class Segment:
 
 @dataclass(frozen=True)
 class PlacedBody:
-    """A body on the main line at arc length `s` from the top, m."""
+    """A body on the main line at arc length `s` from the top, m.
+
+    One that `floats` sits in the surface as a sphere of its volume, its hackle bearing `support` N more.
+    """
 
     body: Body
     s: float
+    floats: bool = False
+    support: float = 0.0
 
 
 @dataclass(frozen=True)
 class Dropper:
-    """A branch off the main line at arc length `s`, with its body at the end; `angle` at the start, rad."""
+    """A branch off the main line at arc length `s`, with its body at the end.
+
+    At the start it stands `angle` rad below the horizontal along the rig's direction, or in its own direction `way`.
+    """
 
     s: float
     segment: Segment
     body: Body
-    angle: float
+    angle: float = 0.0
+    way: Point | None = None
 
 
 @dataclass(frozen=True)
 class HeldTop:
-    """The top end moved by the rod: a place, and velocities (t, vx, vz) that hold from each time on.
+    """The top end moved by the rod: a place, and velocities (t, vx, vy, vz) that hold from each time on.
 
-    `takes` are rows (t, speed): line taken in through it, from each time on, m/s.
+    `takes` are rows (t, speed): line taken in through it, from each time on, m/s; paid out where the speed is negative, as
+    long as some of the `reserve` inside the tip, m, is left.
     """
 
     x: float = 0.0
     z: float = 0.0
-    moves: tuple[tuple[float, float, float], ...] = ((0.0, 0.0, 0.0),)
+    moves: tuple[tuple[float, float, float, float], ...] = ((0.0, 0.0, 0.0, 0.0),)
     takes: tuple[tuple[float, float], ...] = ()
+    y: float = 0.0
+    reserve: float = 0.0
 
-    def velocity(self, time: float) -> tuple[float, float]:
+    def velocity(self, time: float) -> Point:
         """Velocity in force at a time, m/s; zero before the first."""
-        now = (0.0, 0.0)
-        for start, vx, vz in self.moves:
+        now = (0.0, 0.0, 0.0)
+        for start, vx, vy, vz in self.moves:
             if time >= start:
-                now = (vx, vz)
+                now = (vx, vy, vz)
         return now
 
 
@@ -111,11 +169,16 @@ class FreeTop:
     z: float = 0.0
     drag_area: float = 0.0
     support: float = 0.0
+    y: float = 0.0
+
+    @property
+    def volume(self) -> float:
+        """Volume of its sphere, m³."""
+        return 4.0 / 3.0 * math.pi * self.radius**3
 
     def lift(self, water: Water) -> float:
         """Greatest net lift, N: buoyancy of the whole sphere less its weight, and the hackle's support."""
-        volume = 4.0 / 3.0 * math.pi * self.radius**3
-        return (water.density * volume - self.mass) * water.gravity + self.support
+        return (water.density * self.volume - self.mass) * water.gravity + self.support
 
 
 Top = HeldTop | FreeTop
@@ -123,22 +186,33 @@ Top = HeldTop | FreeTop
 
 @dataclass(frozen=True)
 class Start:
-    """The rig at time 0: straight, `angle` rad below the horizontal, towards `direction` (+1 downstream).
+    """The rig at time 0: straight, `angle` rad below the horizontal, towards `direction` (+1 downstream); or along a path.
 
-    `laid` where what would hang below a level bed lies along it.
+    Attributes
+    ----------
+    moves_with_water
+        What lies in or under the surface goes with the water, what hangs above it with the top; else everything is at rest.
+    laid
+        What would hang below a level bed lies along it.
+    path
+        Corners of the way the line lies along from the top on, m, straight on past the last; nodes are laid so that chords
+        have the rest lengths. Slack is a longer way between the same ends.
     """
 
     angle: float = 0.0
     direction: int = 1
     moves_with_water: bool = False
     laid: bool = False
+    path: tuple[Point, ...] = ()
 
 
 @dataclass(frozen=True)
 class Scenario:
     """Everything one run of the chain needs; same scenario, same bits.
 
-    `bed_profile` are rows (x, depth), m; the stream's depth and surface speed are those at x = 0.
+    `bed_profile` are rows (x, depth), m; the stream's depth and surface speed are those at x = 0, and lanes are deepened
+    along it in proportion. Without `air` line above the surface has its weight and no drag. Where nothing `peels`, line that
+    lies stays lying.
     """
 
     water: Water
@@ -152,6 +226,9 @@ class Scenario:
     bed: bool = True
     bed_friction: float = 0.5
     bed_profile: tuple[tuple[float, float], ...] = ()
+    wind: Wind = CALM
+    air: Air | None = None
+    peels: bool = True
 
     @property
     def length(self) -> float:
@@ -170,6 +247,9 @@ class Scenario:
         for i, placed in enumerate(self.bodies):
             faults.check(0.0 < placed.s <= total + 1e-9, f"bodies[{i}].s", placed.s, reach)
             _check_body(faults, f"bodies[{i}]", placed.body)
+            faults.check(0 <= placed.support <= 10, f"bodies[{i}].support", placed.support, "0 to 10 N")
+            floats = not placed.floats or placed.body.volume > 1e-12
+            faults.check(floats, f"bodies[{i}].V", placed.body.volume, "what floats has a volume")
         for i, dropper in enumerate(self.droppers):
             faults.check(0.0 < dropper.s <= total + 1e-9, f"droppers[{i}].s", dropper.s, reach)
             _check_segment(faults, f"droppers[{i}]", dropper.segment)
@@ -204,22 +284,66 @@ def _check_world(scenario: Scenario, faults: FaultList) -> None:
         faults.check(rising and 2 <= len(profile) <= 200, "bed_profile", len(profile), "2 to 200 rows, x rises")
         for i, (x, depth) in enumerate(profile):
             faults.check(abs(x) <= 1000 and 0.01 <= depth <= 200, f"bed_profile[{i}]", (x, depth), "0.01 to 200 m deep")
-    faults.check(abs(stream.wind) <= 40, "stream.wind", stream.wind, "-40 to 40 m/s")
+    wind = scenario.wind
+    faults.check(math.hypot(wind.x, wind.y) <= 40, "wind.v", (wind.x, wind.y), "at most 40 m/s")
+    faults.check(0 < wind.height <= 100, "wind.z_ref", wind.height, "above 0 and at most 100 m")
+    faults.check(1e-6 <= wind.roughness <= 1, "wind.z0", wind.roughness, "0.000001 to 1 m")
+    air = scenario.air
+    if air is not None:
+        faults.check(0.1 <= air.density <= 5, "air.rho", air.density, "0.1 to 5 kg/m³")
+        faults.check(1e-6 <= air.viscosity <= 1e-3, "air.mu", air.viscosity, "1e-6 to 1e-3 Pa·s")
+    _check_lanes(faults, stream)
+    _check_start(faults, scenario.start)
     faults.check(abs(scenario.top.z) <= 200, "top.z", scenario.top.z, "within 200 m of the surface")
+
+
+def _check_lanes(faults: FaultList, stream: Stream) -> None:
+    lanes, edges = stream.lanes, stream.edges
+    faults.check(0 <= stream.power <= 2, "stream.power", stream.power, "0 to 2")
+    if not lanes:
+        faults.check(not edges, "stream.edges", list(edges)[:6], "edges part lanes; there are none")
+        return
+    faults.check(len(lanes) <= MOST_LANES, "stream.lanes", len(lanes), f"at most {MOST_LANES} lanes")
+    for i, lane in enumerate(lanes):
+        faults.check(-10 <= lane.surface_speed <= 10, f"stream.lanes[{i}].Us", lane.surface_speed, "-10 to 10 m/s")
+        faults.check(0 < lane.depth <= 200, f"stream.lanes[{i}].h", lane.depth, "above 0 and at most 200 m")
+        if lane.roughness is not None:
+            faults.check(0 < lane.roughness <= 10, f"stream.lanes[{i}].z0", lane.roughness, "above 0 and at most 10 m")
+        if lane.power is not None:
+            faults.check(0 <= lane.power <= 2, f"stream.lanes[{i}].power", lane.power, "0 to 2")
+    rising = all(b > a for a, b in itertools.pairwise(edges))
+    between = f"{len(lanes) - 1} edges, rising, one between each two lanes"
+    faults.check(rising and len(edges) == len(lanes) - 1, "stream.edges", list(edges)[:6], between)
+    faults.check(all(abs(e) <= 200 for e in edges), "stream.edges", list(edges)[:6], "within 200 m")
+    faults.check(0.01 <= stream.blend <= 20, "stream.blend", stream.blend, "0.01 to 20 m")
+
+
+def _check_start(faults: FaultList, start: Start) -> None:
+    path = start.path
+    if not path:
+        return
+    faults.check(2 <= len(path) <= MOST_CORNERS, "initial.path", len(path), f"2 to {MOST_CORNERS} points")
+    far = all(abs(value) <= 200 for point in path for value in point)
+    faults.check(far, "initial.path", "", "every point within 200 m")
+    apart = all(math.dist(a, b) > 1e-9 for a, b in itertools.pairwise(path))
+    faults.check(apart, "initial.path", "", "no point twice in a row")
 
 
 def _check_moves(faults: FaultList, top: HeldTop) -> None:
     moves = top.moves
     rising = all(b[0] > a[0] for a, b in itertools.pairwise(moves))
     faults.check(rising and len(moves) <= MOST_TIMES, "top.v", len(moves), f"times rise; at most {MOST_TIMES}")
-    for i, (_, vx, vz) in enumerate(moves):
-        faults.check(abs(vx) <= 20 and abs(vz) <= 20, f"top.v[{i}]", (vx, vz), "at most 20 m/s")
+    for i, (_, *speeds) in enumerate(moves):
+        faults.check(all(abs(v) <= 20 for v in speeds), f"top.v[{i}]", tuple(speeds), "at most 20 m/s")
+    faults.check(0 <= top.reserve <= 100, "top.reserve", top.reserve, "0 to 100 m")
     rising = all(b[0] > a[0] for a, b in itertools.pairwise(top.takes))
     faults.check(
         rising and len(top.takes) <= MOST_TIMES, "top.takes", len(top.takes), f"times rise; at most {MOST_TIMES}"
     )
     for i, (_, speed) in enumerate(top.takes):
-        faults.check(0 <= speed <= 5, f"top.takes[{i}]", speed, "0 to 5 m/s of line taken in")
+        faults.check(abs(speed) <= 5, f"top.takes[{i}]", speed, "at most 5 m/s of line taken in or paid out")
+        paid = speed >= 0 or top.reserve > 0
+        faults.check(paid, f"top.takes[{i}]", speed, "line is paid out only where some is kept inside the tip")
 
 
 def _check_float(faults: FaultList, top: FreeTop) -> None:

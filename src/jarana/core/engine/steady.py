@@ -13,10 +13,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from jarana.core.engine.afloat import SUPPORT_DEPTH, blow, cap, hackle_share
+from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.columns import (
+    AIR_RHO,
     AXIAL_LENGTH,
     BEAD,
-    DEPTH,
     DIAMETER,
     DRAG_AREA,
     GRAVITY,
@@ -24,21 +25,25 @@ from jarana.core.engine.columns import (
     LINE_DENSITY,
     MASS,
     MU,
+    RADIUS,
     RHO,
-    ROUGHNESS,
-    SURFACE_SPEED,
     VOLUME,
 )
 from jarana.core.engine.compiled import compiled
-from jarana.core.engine.forces import LIFT_BLEND, SURFACE_BLEND
+from jarana.core.engine.ground import medium_air
 from jarana.core.engine.hydro.axial_drag import axial_drag_factor
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.hydro.stream import stream_speed
-from jarana.core.engine.mesh import Floats, Ints, Mesh, build_mesh
+from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario
+from jarana.core.engine.step.bodies import LIFT_BLEND
+from jarana.core.engine.step.flow import wind_at
+from jarana.core.engine.step.lines import SURFACE_BLEND
 from jarana.core.errors import InputError, SolverError
 
+SURFACE_SPEED, DEPTH, ROUGHNESS = range(3)
+"""Of the level stream of a settled shape: m/s, m, m."""
 CORRECTIONS = 3
 """Times a link's direction is set right from the force at its middle."""
 DROPPER_ROUNDS = 4
@@ -225,7 +230,8 @@ class _Rig:
                 last += 1
             roots.append((int(parent[node]), node, last))
             node = last + 1
-        values = np.stack([mesh.body_mass, mesh.body_volume, mesh.body_bead, mesh.body_area], axis=1)
+        hung = len(mesh.names)
+        values = mesh.bodies[:hung, :RADIUS]
         water, stream = scenario.water, scenario.stream
         self.length = float(mesh.links[1 : self.ends + 1, LENGTH].sum())
         self.last: float | None = None
@@ -233,7 +239,7 @@ class _Rig:
         self.rest: tuple[int, Floats, Ints, Floats, Ints, Floats, Floats, Floats] = (
             self.ends,
             mesh.links,
-            mesh.body_node,
+            mesh.body_node[:hung],
             np.ascontiguousarray(values),
             np.array(sorted(roots), dtype=np.int64).reshape(-1, 3),
             np.array([water.density, water.viscosity, water.gravity]),
@@ -357,7 +363,7 @@ def steady_float(scenario: Scenario) -> Steady:
         return _float_drag(top, scenario, speed, height) - px, height, end_z, normal, pz
 
     surface = scenario.stream.surface_speed
-    fastest = max(surface + max(scenario.stream.wind, 0.0), SLOWEST)
+    fastest = max(surface + max(scenario.wind.x, 0.0), SLOWEST)
     slowest = 0.6 * surface if surface > 0 and settle(0.6 * surface)[0] > 0 else 0.0
     speed = _balance(lambda v: settle(v)[0], slowest, fastest)
     _, _, end_z, normal, pz = settle(speed)
@@ -423,7 +429,7 @@ def _float_drag(top: FreeTop, scenario: Scenario, speed: float, height: float) -
     u = stream_speed(min(height, 0.0) + stream.depth, stream.surface_speed, stream.depth, stream.roughness) - speed
     factor, _ = sphere_drag_factor(abs(u), 2.0 * top.radius, water.density, water.viscosity)
     force = share * (factor + 0.5 * water.density * abs(u) * top.drag_area) * u
-    gap = stream.wind - speed
-    if stream.wind:
-        force += blow(top.radius, share) * abs(gap) * gap
-    return force
+    air = medium_air(scenario)
+    dry = 0.5 * (max(height - top.radius, 0.0) + max(height + top.radius, 0.0))
+    gap = wind_at(dry, air)[0] - speed
+    return float(force + float(blow(top.radius, share, air[AIR_RHO])) * abs(gap) * gap)
