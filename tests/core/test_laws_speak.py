@@ -15,6 +15,7 @@ from jarana.core.law import Asked, Law, Range, doubts, listening
 from jarana.core.laws import laws
 from jarana.core.leader.chain_of_spools import ladder
 from jarana.core.leader.design import design
+from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.methods import methods
 from jarana.core.rig.edits.spans import SetDiameter
@@ -143,6 +144,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     rows += asked_by(lambda: dropper(1.0))
     rows += section_of(thrown(), METRIC).laws
     rows += two_spools()
+    rows += asked_by(lambda: sag_of([HungLine(3.0, 0.16e-3, 1780.0)], 0.0015, 0.0012))
     assert EVERY - named(rows) == set()
 
 
@@ -156,13 +158,16 @@ LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
     ("FIGHT", "mass"): lambda: asked_of(of_method("dry-fly", fish={"species": "trout", "mass_kg": 20.0})),
     ("FIGHT", "force"): lambda: asked_of(weak_rod()),
     ("FISH_PULL", "mass"): lambda: asked_of(of_method("dry-fly", fish={"species": "trout", "mass_kg": 20.0})),
-    ("CAST", "wind"): lambda: asked_of(of_method("dry-fly", wind_m_s=30.0)),
+    ("CAST", "wind"): lambda: asked_of(of_method("dry-fly", wind_m_s=30.0, blows="towards you")),
     ("WIND_DRIFT", "wind"): lambda: asked_of(of_method("lake-team", wind_m_s=30.0)),
+    ("WIND_PROFILE", "wind"): lambda: asked_of(of_method("level-contact", wind_m_s=30.0)),
     ("HINGE", "ratio"): two_spools,
     ("SEEN", "size"): lambda: asked_of(with_fly(shank_mm=0.5)),
     ("CAST_LOAD", "share"): lambda: asked_of(with_fly(weighed_mg=20000.0)),
     ("GREASE", "diameter"): lambda: asked_of(with_line("sweep", -1, "0.06 mm", "greased")),
-    ("AXIAL_DRAG", "log"): lambda: asked_of(with_line("swung", -1, "2 mm")),
+    ("AXIAL_DRAG", "log"): lambda: asked_of(
+        with_line("swung", -1, "2 mm").with_water(reach_of("swung", pace_m_s=3.0, lanes=(), soundings=()))
+    ),
     ("SINK_LABEL", "sink"): lambda: asked_of(on_line(7, 5)),
     ("DROPPER_LINE", "depth"): lambda: asked_by(lambda: dropper(9.0)),
 }

@@ -74,14 +74,14 @@ class SentDrift(Drift):
 
     Attributes
     ----------
-    x_mm, z_mm
+    x_mm, y_mm, z_mm
         The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
     """
 
     @classmethod
     def of(cls, drift: Drift) -> SentDrift:
         """Return a drift with its frames as steps, and without its laws: those go with the whole answer."""
-        steps = {"x_mm": _steps(drift.x_mm), "z_mm": _steps(drift.z_mm), "laws": ()}
+        steps = {"x_mm": _steps(drift.x_mm), "y_mm": _steps(drift.y_mm), "z_mm": _steps(drift.z_mm), "laws": ()}
         return cls.model_construct(**(dict(drift) | steps))
 
 

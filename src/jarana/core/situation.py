@@ -17,6 +17,7 @@ from jarana.core.heads.base import HeadPart
 from jarana.core.model import content_hash
 from jarana.core.motions import motions
 from jarana.core.motions.base import MotionKind, Ride
+from jarana.core.motions.stood import Stood, stood
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.drawer import Drawer
@@ -135,18 +136,34 @@ class Situation:
     @property
     def cast(self) -> Way:
         """Which way it is cast."""
-        return self.motion.way(self.water.nature.flows)
+        return self.motion.way(self.water.nature.flows, self.rig.stance.angle_deg)
 
     @property
     def head_wind(self) -> float:
         """The wind against that cast, m/s; negative from behind."""
         return self.water.head_wind(self.cast)
 
+    @cached_property
+    def stood(self) -> Stood | None:
+        """Where rod and tip are; None on a lake and where what floats is moved by its own top."""
+        return stood(self.rig, self.setting.fished, self.motion)
+
     def ride(self, natural_pace: Callable[[], float] = lambda: 0.0) -> Ride:
         """Return what its motion is asked with."""
-        water, motion = self.setting.fished, self.rig.motion
+        water, motion, stand = self.setting.fished, self.rig.motion, self.stood
         return Ride(
-            self.head, motion.lead, motion.count_s, water.pace_m_s, water.drift_m, water.nature.flows, natural_pace
+            head=self.head,
+            lead=motion.lead,
+            count_s=motion.count_s,
+            pace=water.pace_m_s,
+            drift_m=water.drift_m,
+            flows=water.nature.flows,
+            off_m=water.off_m,
+            line_m=self.head.line_out() + self.rig.length,
+            tip=stand.tip if stand else None,
+            angle=stand.angle if stand else 0.0,
+            follows=stand.follows if stand else False,
+            natural_pace=natural_pace,
         )
 
     @cached_property

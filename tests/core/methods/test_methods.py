@@ -12,8 +12,10 @@ from jarana.core.drift.result import Drift
 from jarana.core.engine.chain import STILL, Steps, run
 from jarana.core.methods import methods, ranked
 from jarana.core.readings import readings_of
+from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead, SwapFly
 from jarana.core.rig.edits.spans import SetDiameter, SetLength
+from jarana.core.rig.edits.stance import SetStance
 from jarana.core.rig.edits.whole import SetDry, SetFloat, SetMotion, UseLine
 from jarana.core.rig.model import AtSpan, Rig
 from jarana.core.rules.check import breaches
@@ -24,7 +26,7 @@ from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.units import Writer
-from jarana.core.water.reach import Reach, TakingZone
+from jarana.core.water.reach import Lane, Reach, TakingZone
 from jarana.demo.load import valley_rules
 from jarana.formats.rig_file import rig_from_text, rig_text
 from jarana.formats.rig_svg import rig_svg
@@ -219,21 +221,21 @@ def test_a_river_s_long_links_behind_a_fly_line_move_no_fly_to_speak_of(method: 
         assert np.abs(coarse.track(name)[1] - fine.track(name)[1]).max() < 0.02
 
 
-def test_the_line_of_a_swing_turns_downstream_and_stops() -> None:
-    rig, reach = started("swung", "mill-throat")
-    moves = lower(fished(rig, reach)).scenario.top.moves
-    speeds = [vx for _, vx, _ in moves]
-    assert 0.35 * reach.pace_m_s < speeds[0] < 0.5 * reach.pace_m_s
-    assert speeds == sorted(speeds, reverse=True)
-    assert speeds[-1] == 0
-    assert moves[-1][2] > 0
+def test_a_swung_line_comes_round_below_the_rod_and_is_raised_there() -> None:
+    rig, reach = started("swung", "weir-run")
+    of = simulate(rig, reach)
+    assert of.across is not None
+    assert of.across.dangle_s is not None
+    assert 0.3 * of.times_s[-1] < of.across.dangle_s < 0.8 * of.times_s[-1]
+    assert fly(of, "point").off_m < 0.5 * of.y_mm[0][of.flies[-1].node] / 1000
+    assert of.z_mm[-1][0] > of.z_mm[0][0] + 500
 
 
 def test_a_shot_in_the_zone_is_no_fly_in_the_zone() -> None:
     rig, reach = started("pegged-bead", "sluice-meadow")
     of = simulate(rig, reach)
     read = readings(rig, reach)
-    assert fly(of, "shot").share_in_zone > 0.8
+    assert fly(of, "shot").settled_depth_m > 0.8
     assert read["zone"].value == pytest.approx(max(fly(of, n).share_in_zone for n in ("hook", "point")))
     assert {f.role for f in of.flies} == {"shot", "bead", "dropper", "point"}
 
@@ -357,10 +359,10 @@ def test_the_led_anchor_rides_higher_than_the_same_rig_at_its_natural_pace() -> 
     assert abs(fly(natural, "point").drag_m_s) < abs(fly(led, "point").drag_m_s)
 
 
-def test_the_swing_ends_in_a_dangle_below_the_rod() -> None:
+def test_a_held_rig_that_is_stopped_swings_in_below_the_rod() -> None:
     swung = drift("level-contact", "weir-run", SetMotion(kind="swing"))
-    assert swung.pace_m_s < 0.3
-    assert fly(swung, "point").rides_m > 0.3
+    led = drift("level-contact", "weir-run")
+    assert swung.x_mm[-1][0] < led.x_mm[-1][0] - 1000
 
 
 def test_a_ledge_is_fished_over() -> None:
@@ -410,14 +412,16 @@ def test_a_float_set_far_too_deep_shows_a_take_later() -> None:
     assert deep["take_to_sign"].value > right
 
 
-def test_a_dry_across_lanes_drags_as_soon_as_its_slack_is_used_up() -> None:
-    from jarana.core.water.reach import Lane
+LANES = (Lane(name="near", width_m=3, pace_m_s=1.1), Lane(name="fish", width_m=6, pace_m_s=0.45))
 
-    lanes = (Lane(name="near", width_m=3, pace_m_s=0.15), Lane(name="fish", width_m=6, pace_m_s=0.45))
-    reading = said("dry-and-nymph", "alder-flats", lanes=lanes)["drag_free"]
-    assert reading.value == pytest.approx(0.6 / 0.3)
-    assert reading.severity == "look"
-    assert said("dry-and-nymph", "alder-flats")["drag_free"].severity == "fine"
+
+def test_a_dry_across_lanes_drags_sooner_than_on_even_water_and_slack_holds_it_longer() -> None:
+    def seconds(*edits: RigEdit, **water: object) -> float:
+        return said("dry-fly", "alder-flats", *edits, **water)["drag_free"].value
+
+    straight = SetStance(slack="0 m", lay="straight")
+    assert seconds(straight, lanes=LANES) < seconds(straight)
+    assert seconds(SetStance(slack="0.7 m", lay="pile"), lanes=LANES) > seconds(straight, lanes=LANES)
 
 
 def test_another_line_is_fished_and_sinks_the_team_deeper() -> None:

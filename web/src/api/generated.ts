@@ -1035,6 +1035,127 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Across
+         * @description What lies across and above; None where a drift has no such thing.
+         *
+         *     Attributes
+         *     ----------
+         *     tip_m
+         *         Height of the rod tip at the start.
+         *     cast_deg
+         *         Way of the cast from straight across, ° downstream; None where the rod stands over its lane.
+         *     line_m
+         *         Length of line outside the tip.
+         *     sag_m, angle_deg, inward_n
+         *         In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip
+         *         and water, its slope where it enters, and its pull across towards the angler there.
+         *     inward_m
+         *         How far the point came in towards the angler.
+         *     drag_free_s
+         *         When what floats has left its own water by a hand's breadth; None where it does not.
+         *     slip_m
+         *         How far it has left it in the end.
+         *     dangle_s
+         *         When a line that swings is within ten degrees of straight downstream.
+         *     across_m_s
+         *         The fastest the point goes across, once the line is tight.
+         *     belly_m
+         *         The farthest the lying line lies from the straight way, in the first half.
+         *     out_share
+         *         Share of the drift in which a fly is out of the water.
+         */
+        Across: {
+            /**
+             * Across M S
+             * @description The fastest the point goes across, once the line is tight.
+             * @default null
+             * @example 1
+             */
+            across_m_s?: number | null;
+            /**
+             * Angle Deg
+             * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
+             * @default null
+             * @example 1
+             */
+            angle_deg?: number | null;
+            /**
+             * Belly M
+             * @description The farthest the lying line lies from the straight way, in the first half.
+             * @default null
+             * @example 1
+             */
+            belly_m?: number | null;
+            /**
+             * Cast Deg
+             * @description Way of the cast from straight across, ° downstream; None where the rod stands over its lane.
+             * @default null
+             * @example 1
+             */
+            cast_deg?: number | null;
+            /**
+             * Dangle S
+             * @description When a line that swings is within ten degrees of straight downstream.
+             * @default null
+             * @example 1
+             */
+            dangle_s?: number | null;
+            /**
+             * Drag Free S
+             * @description When what floats has left its own water by a hand's breadth; None where it does not.
+             * @default null
+             * @example 1
+             */
+            drag_free_s?: number | null;
+            /**
+             * Inward M
+             * @description How far the point came in towards the angler.
+             * @default 0
+             * @example 0
+             */
+            inward_m?: number;
+            /**
+             * Inward N
+             * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
+             * @default null
+             * @example 1
+             */
+            inward_n?: number | null;
+            /**
+             * Line M
+             * @description Length of line outside the tip.
+             * @example 1
+             */
+            line_m: number;
+            /**
+             * Out Share
+             * @description Share of the drift in which a fly is out of the water.
+             * @default 0
+             * @example 0
+             */
+            out_share?: number;
+            /**
+             * Sag M
+             * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
+             * @default null
+             * @example 1
+             */
+            sag_m?: number | null;
+            /**
+             * Slip M
+             * @description How far it has left it in the end.
+             * @default null
+             * @example 1
+             */
+            slip_m?: number | null;
+            /**
+             * Tip M
+             * @description Height of the rod tip at the start.
+             * @example 1
+             */
+            tip_m: number;
+        };
+        /**
          * AddDropper
          * @description Hang a fly from a joint between two spans, on the tag of its knot.
          */
@@ -2771,6 +2892,8 @@ export interface components {
          *         Its travel from its entry until it first is in the taking zone.
          *     slack_m
          *         How much longer the line to it is than the straight way, at the end.
+         *     off_m
+         *         How far off the angler's bank it is at the end.
          */
         FlyDrift: {
             /**
@@ -2842,6 +2965,13 @@ export interface components {
              * @example 1
              */
             node: number;
+            /**
+             * Off M
+             * @description How far off the angler's bank it is at the end.
+             * @default 0
+             * @example 0
+             */
+            off_m?: number;
             /**
              * Rides M
              * @description How far downstream of the top it is at the end (negative: it trails upstream).
@@ -3796,9 +3926,16 @@ export interface components {
         };
         /**
          * Lane
-         * @description A strip of water of one pace between the angler and the far bank, nearest first.
+         * @description A strip of water of one pace between the angler and the far bank, nearest first; as deep as the fish's water unless told.
          */
         Lane: {
+            /**
+             * Depth M
+             * @description depth, metres
+             * @default null
+             * @example 0.05
+             */
+            depth_m?: number | null;
             /**
              * Name
              * @description name
@@ -3817,6 +3954,36 @@ export interface components {
              * @example 1
              */
             width_m: number;
+        };
+        /**
+         * LaneAt
+         * @description A lane across: its name, from and to how far off the angler, and its pace; the last has no end.
+         */
+        LaneAt: {
+            /**
+             * Begins M
+             * @description begins, metres
+             * @example 1
+             */
+            begins_m: number;
+            /**
+             * Ends M
+             * @description ends, metres
+             * @example 1
+             */
+            ends_m: number | null;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 1
+             */
+            pace_m_s: number;
         };
         /**
          * LastTie
@@ -5843,11 +6010,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 2
-             * @example 2
+             * @default 3
+             * @example 3
              * @constant
              */
-            version?: 2;
+            version?: 3;
             /**
              * Wariness
              * @description wariness
@@ -6171,6 +6338,8 @@ export interface components {
              * @description spans
              */
             spans: components["schemas"]["Span"][];
+            /** @description stance */
+            stance?: components["schemas"]["Stance"];
             /**
              * Type
              * @description type
@@ -6182,11 +6351,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 2
-             * @example 2
+             * @default 3
+             * @example 3
              * @constant
              */
-            version?: 2;
+            version?: 3;
         };
         /**
          * RigFile
@@ -6816,10 +6985,22 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     x_mm, z_mm
+         *     x_mm, y_mm, z_mm
          *         The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
          */
         SentDrift: {
+            /**
+             * @description What lies across and above; None where the chain begins in the water.
+             * @default null
+             */
+            across?: components["schemas"]["Across"] | null;
+            /**
+             * Angler X M
+             * @description Where the angler stands along the drift.
+             * @default 0
+             * @example 0
+             */
+            angler_x_m?: number;
             /**
              * Axis
              * @description Rivers read against metres drifted.
@@ -6867,11 +7048,25 @@ export interface components {
              */
             head?: string;
             /**
+             * Hold
+             * @description The drawn node there.
+             * @default 0
+             * @example 0
+             */
+            hold?: number;
+            /**
              * Key
              * @description Hash of rig, water and engine.
              * @example text
              */
             key: string;
+            /**
+             * Lanes
+             * @description Edges of the lanes across, each with the pace up to it; the last has none.
+             * @default []
+             * @example []
+             */
+            lanes?: components["schemas"]["LaneAt"][];
             /**
              * Laws
              * @description What it was computed with, and with which arguments.
@@ -6910,8 +7105,15 @@ export interface components {
              */
             notes: components["schemas"]["DriftNote"][];
             /**
+             * Off M
+             * @description off, metres
+             * @default 0
+             * @example 0
+             */
+            off_m?: number;
+            /**
              * Pace M S
-             * @description Of the top in the second half.
+             * @description Of that place in the second half.
              * @default 0
              * @example 0
              */
@@ -6923,7 +7125,7 @@ export interface components {
             paces: components["schemas"]["PaceAt"][];
             /**
              * Pull N
-             * @description Mean pull at the top in the second half.
+             * @description Mean pull where the rig is held up or led, in the second half.
              * @example 1
              */
             pull_n: number;
@@ -6955,10 +7157,29 @@ export interface components {
              */
             version?: 1;
             /**
+             * Wind X M S
+             * @description The wind downstream, and across away from the angler.
+             * @default 0
+             * @example 0
+             */
+            wind_x_m_s?: number;
+            /**
+             * Wind Y M S
+             * @description The wind downstream, and across away from the angler.
+             * @default 0
+             * @example 0
+             */
+            wind_y_m_s?: number;
+            /**
              * X Mm
              * @description The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
              */
             x_mm: number[][];
+            /**
+             * Y Mm
+             * @description The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
+             */
+            y_mm: number[][];
             /**
              * Z Mm
              * @description The first frame, then how far every drawn node moved from each frame to the next, whole millimetres.
@@ -7460,6 +7681,73 @@ export interface components {
             slope_deg?: number;
         };
         /**
+         * SetStance
+         * @description Hold the rod, cast, lay slack or mend another way; what is not given stays as it is, `usual` goes back to what is usual.
+         */
+        SetStance: {
+            /**
+             * Angle Deg
+             * @description angle, degrees
+             * @default null
+             * @example -80
+             */
+            angle_deg?: number | null;
+            /**
+             * Follows
+             * @description follows
+             * @default null
+             * @example true
+             */
+            follows?: boolean | null;
+            /**
+             * Lay
+             * @description lay
+             * @default null
+             * @example straight
+             */
+            lay?: ("straight" | "serpentine" | "pile" | "reach" | "tuck") | null;
+            /**
+             * Mend
+             * @description mend
+             * @default null
+             * @example weir-run
+             */
+            mend?: string | null;
+            /**
+             * Mend S
+             * @description mend, seconds
+             * @default null
+             * @example 0
+             */
+            mend_s?: number | null;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_stance";
+            /**
+             * Slack
+             * @description slack
+             * @default null
+             * @example weir-run
+             */
+            slack?: string | null;
+            /**
+             * Tip
+             * @description tip
+             * @default null
+             * @example weir-run
+             */
+            tip?: string | null;
+            /**
+             * Usual
+             * @description usual
+             * @default false
+             * @example false
+             */
+            usual?: boolean;
+        };
+        /**
          * SetTag
          * @description Set the length of the line a dropper hangs on.
          */
@@ -7717,7 +8005,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -8100,6 +8388,77 @@ export interface components {
             type: string;
         };
         /**
+         * Stance
+         * @description Where the rod is and how the line lies; None is what is usual for what holds the rig and how it is moved.
+         *
+         *     Attributes
+         *     ----------
+         *     tip_m
+         *         Height of the rod tip over the water, m.
+         *     angle_deg
+         *         Way of the cast from straight across, ° downstream; upstream is negative.
+         *     slack_m
+         *         How much longer the line lies than its way is, m.
+         *     lay
+         *         The shape of that.
+         *     mend_m, mend_s
+         *         How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
+         *     follows
+         *         The tip goes along with the drift as far as the rod reaches.
+         */
+        Stance: {
+            /**
+             * Angle Deg
+             * @description Way of the cast from straight across, ° downstream; upstream is negative.
+             * @default null
+             * @example -80
+             */
+            angle_deg?: number | null;
+            /**
+             * Follows
+             * @description The tip goes along with the drift as far as the rod reaches.
+             * @default null
+             * @example true
+             */
+            follows?: boolean | null;
+            /**
+             * Lay
+             * @description The shape of that.
+             * @default straight
+             * @example straight
+             * @enum {string}
+             */
+            lay?: "straight" | "serpentine" | "pile" | "reach" | "tuck";
+            /**
+             * Mend M
+             * @description How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
+             * @default 0
+             * @example 0
+             */
+            mend_m?: number;
+            /**
+             * Mend S
+             * @description How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
+             * @default 0.5
+             * @example 0.5
+             */
+            mend_s?: number;
+            /**
+             * Slack M
+             * @description How much longer the line lies than its way is, m.
+             * @default 0
+             * @example 0
+             */
+            slack_m?: number;
+            /**
+             * Tip M
+             * @description Height of the rod tip over the water, m.
+             * @default null
+             * @example 0
+             */
+            tip_m?: number | null;
+        };
+        /**
          * StartRig
          * @description A method to start from, for a water; ids are made by the client.
          */
@@ -8270,6 +8629,38 @@ export interface components {
              * @example weir-run
              */
             span: string;
+        };
+        /**
+         * StepStance
+         * @description One step more or less of tip height, of the cast's angle downstream, of slack, or of a mend upstream.
+         */
+        StepStance: {
+            /**
+             * More
+             * @description more
+             * @default true
+             * @example true
+             */
+            more?: boolean;
+            /**
+             * Now
+             * @description now
+             * @default null
+             * @example -80
+             */
+            now?: number | null;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "step_stance";
+            /**
+             * What
+             * @description what
+             * @example tip
+             * @enum {string}
+             */
+            what: "tip" | "angle" | "slack" | "mend";
         };
         /**
          * StockChange
@@ -9449,7 +9840,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

@@ -1,9 +1,10 @@
 import { scaleLinear } from "@visx/scale";
 import type { Band, Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
-import { duration, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
+import { duration, extentOf, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
+import { styleOf } from "./track_style";
 
 type Props = {
   drift: Drift;
@@ -21,20 +22,11 @@ type Props = {
 
 const LEFT = 54;
 const RIGHT = 14;
-const TOP = 54;
+const TOP = 62;
+/** Room over the highest line in the air. */
+const AIR = 14;
 const BED = 26;
 const BOTTOM = 40;
-/** Each role has its own stroke, so that colour is never alone. */
-const STYLE: Record<string, { ink: string; dash: string }> = {
-  point: { ink: "var(--track-point)", dash: "" },
-  tail: { ink: "var(--track-point)", dash: "7 3 1 3" },
-  dropper: { ink: "var(--track-dropper)", dash: "1.5 5" },
-  shot: { ink: "var(--soft)", dash: "2 3" },
-  bead: { ink: "var(--soft)", dash: "6 2" },
-  "top dropper": { ink: "var(--track-top)", dash: "8 5" },
-};
-const styleOf = (role: string) => STYLE[role] ?? { ink: "var(--track-point)", dash: "" };
-
 /** The water in section with the rig in it at one moment, and the path of every fly: against metres on a river, seconds on a lake. */
 export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, height, time }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
@@ -43,14 +35,17 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const whole = duration(drift);
   const corners = drift.bed ?? [];
   const floor = Math.max(...corners.map((c) => c.depth_m), 0.1);
-  const long = lake ? whole : drift.length_m * travel;
-  const x = scaleLinear({ domain: [0, long], range: [LEFT, width - RIGHT] });
+  const { least, most, high } = extentOf(drift);
+  const domain: [number, number] = lake ? [0, whole] : [least * travel, most * travel];
+  const x = scaleLinear({ domain, range: [LEFT, width - RIGHT] });
   const y = scaleLinear({ domain: [0, floor * deep], range: [TOP, height - BOTTOM - BED] });
   const right = width - RIGHT;
   const surface = y(0);
   const bed = y(floor * deep);
   const px = (p: Point, t: number) => x(lake ? t : p.x * travel);
-  const at = (p: Point, t: number): [number, number] => [px(p, t), y(-p.z * deep)];
+  // Above the water there is its own scale: from the surface to the highest the line stands.
+  const up = (z: number) => surface - (z * (TOP - AIR)) / Math.max(high, 0.3);
+  const at = (p: Point, t: number): [number, number] => [px(p, t), p.z > 0 && high > 0 ? up(p.z) : y(-p.z * deep)];
   const join = (points: [number, number][]) =>
     points.map((p, i) => `${i ? "L" : "M"}${p.map(round).join(" ")}`).join("");
   const track = (of: Drift, node: number) => join(trackOf(of, node).map((p, i) => at(p, of.times_s[i] ?? 0)));
@@ -61,7 +56,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     ...[...corners].reverse().map((c): [number, number] => [cx(c.x_m), y(Math.max(c.zone_end_m, c.zone_top_m) * deep)]),
   ];
   const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
-  const stretch = (bed - surface) / floor / ((right - LEFT) / drift.length_m);
+  const stretch = (bed - surface) / floor / ((right - LEFT) / (most - least));
   const flies = drift.flies.map((fly) => ({
     fly,
     here: nodeAt(drift, fly.node, time),
@@ -73,7 +68,9 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     TOP + 12,
     bed - 8,
   );
-  const top = at(nodeAt(drift, 0, time), time);
+  const top = at(nodeAt(drift, drift.hold ?? 0, time), time);
+  const tip = drift.across ? at(nodeAt(drift, 0, time), time) : null;
+  const you = x((drift.angler_x_m ?? 0) * travel);
   const moment = x(time);
 
   return (
@@ -199,7 +196,13 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
         <path d={`M${moment} ${surface - 8} V${bed}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray="2 4" />
       ) : (
         <>
-          <Top head={drift.head ?? "held"} x={top[0]} y={top[1]} rig={rig} />
+          {tip ? (
+            <g stroke="var(--ink)" strokeLinecap="round" data-testid="rod">
+              <path d={`M${you} ${surface + 2} V${surface - 26}`} strokeWidth={4} />
+              <path d={`M${you} ${surface - 24} L${tip[0]} ${tip[1]}`} strokeWidth={2} />
+              <circle cx={tip[0]} cy={tip[1]} r={3.2} fill="var(--sheet)" strokeWidth={1.6} />
+            </g>
+          ) : null}
           {drift.lines.map((line, i) => {
             const points = join(line.map((node) => at(nodeAt(drift, node, time), time)));
             return (
@@ -209,6 +212,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
               </g>
             );
           })}
+          <Top head={drift.head ?? "held"} x={top[0]} y={top[1]} rig={rig} led={!drift.across} />
         </>
       )}
       {flies.map(({ fly, here, size }) => {
@@ -340,7 +344,7 @@ function FoundBottom({ x, bed, label, ink }: { x: number; bed: number; label: st
 }
 
 /** What holds the rig: the sighter, the float, the dry fly or the end of the fly line. */
-function Top({ head, x, y, rig }: { head: string; x: number; y: number; rig: Rig }) {
+function Top({ head, x, y, rig, led }: { head: string; x: number; y: number; rig: Rig; led: boolean }) {
   if (head === "float" && rig.head?.kind === "float") {
     const r = Math.max(4, rig.head.body.diameter_mm * 0.55);
     return (
@@ -359,6 +363,10 @@ function Top({ head, x, y, rig }: { head: string; x: number; y: number; rig: Rig
         strokeLinecap="round"
       />
     );
+  }
+  if (!led) {
+    // The line itself is drawn up to the tip: only the sighter's lower end is marked on it.
+    return head === "held" ? <circle cx={x} cy={y} r={3.4} fill="var(--mat-sighter)" stroke="var(--ink)" /> : null;
   }
   if (head === "fly line") return <circle cx={x} cy={y} r={5} fill="var(--mat-flyline)" />;
   return (

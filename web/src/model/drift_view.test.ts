@@ -6,16 +6,21 @@ import { frameAt, nodeAt, spread, unstepped } from "./drift_view";
 const drift = {
   times_s: [0, 0.1, 0.2],
   x_mm: [[0], [100], [300]],
+  y_mm: [[0], [0], [-20]],
   z_mm: [[0], [-50], [-150]],
 } as unknown as Drift;
 
 describe("a drift is read between its frames", () => {
   it("goes straight from frame to frame", () => {
     expect(frameAt(drift, 0.15)).toEqual({ frame: 1, share: expect.closeTo(0.5, 6) });
-    expect(nodeAt(drift, 0, 0.15)).toEqual({ x: expect.closeTo(0.2, 6), z: expect.closeTo(-0.1, 6) });
+    expect(nodeAt(drift, 0, 0.15)).toEqual({
+      x: expect.closeTo(0.2, 6),
+      y: expect.closeTo(-0.01, 6),
+      z: expect.closeTo(-0.1, 6),
+    });
   });
   it("stops at its ends", () => {
-    expect(nodeAt(drift, 0, -1)).toEqual({ x: 0, z: 0 });
+    expect(nodeAt(drift, 0, -1)).toEqual({ x: 0, y: 0, z: 0 });
     expect(nodeAt(drift, 0, 9).x).toBeCloseTo(0.3);
   });
 });
@@ -45,6 +50,11 @@ describe("a drift that was sent", () => {
         [10, -1],
         [10, 2],
       ],
+      y_mm: [
+        [7, 7],
+        [1, 0],
+        [0, -2],
+      ],
       z_mm: [
         [0, 0],
         [-5, -6],
@@ -58,12 +68,17 @@ describe("a drift that was sent", () => {
         [10, 4],
         [20, 6],
       ],
+      y_mm: [
+        [7, 7],
+        [8, 7],
+        [8, 5],
+      ],
       z_mm: [
         [0, 0],
         [-5, -6],
         [-4, -6],
       ],
     });
-    expect(unstepped({ x_mm: [], z_mm: [] })).toEqual({ x_mm: [], z_mm: [] });
+    expect(unstepped({ x_mm: [], y_mm: [], z_mm: [] })).toEqual({ x_mm: [], y_mm: [], z_mm: [] });
   });
 });

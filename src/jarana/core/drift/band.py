@@ -16,8 +16,8 @@ from statistics import NormalDist
 
 import numpy as np
 
-from jarana.core.drift.lower import Lowered, drift_seconds, lower
-from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung
+from jarana.core.drift.lower import drift_seconds, lower
+from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, shift_of
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.chain import STILL, Steps, run
 from jarana.core.engine.hydro.terminal_speed import Body
@@ -166,8 +166,8 @@ def _run_member(situation: Situation, z: Floats) -> _Member | None:
         chain = run(scenario, STILL if reach.still else moving, COARSE_STILL if reach.still else COARSE)
     except SolverError:
         return None
-    shift = -min(min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0), 0.0)
-    member = Lowered(scenario, (), lowered.begins_m)
+    shift = shift_of(chain)
+    member = replace(lowered, scenario=scenario, notes=())
     flies = tuple(fly_drift(chain, name, None, shift, member, member_of) for name in hung(chain, rig))
     places = [round((k + 1) / DRAWN_TIMES * (len(chain.times) - 1)) for k in range(DRAWN_TIMES)]
     rows = [int(chain.mesh.body_node[chain.mesh.names.index(name)]) for name in hung(chain, rig)]

@@ -1,14 +1,30 @@
-"""From a situation to the chain: which part is in the water, what holds and moves it, when it ends."""
+"""From a situation to the chain: which part of the line is out, what holds and moves it, how it lies, when it ends."""
 
 from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
 
+from jarana.core.drift.laid import laid
 from jarana.core.engine.hydro.terminal_speed import Body
-from jarana.core.engine.scenario import AIR, Dropper, HeldTop, PlacedBody, Scenario, Segment, Start, Stream, Top, Wind
+from jarana.core.engine.scenario import (
+    AIR,
+    Dropper,
+    FreeTop,
+    HeldTop,
+    Lane,
+    Mend,
+    PlacedBody,
+    Scenario,
+    Segment,
+    Start,
+    Stream,
+    Wind,
+)
 from jarana.core.engine.steady import steady_natural
 from jarana.core.errors import Note, SolverError
+from jarana.core.motions.base import Moves
+from jarana.core.motions.stood import Stood
 from jarana.core.rig.geometry import joint_place, place, span_starts
 from jarana.core.rig.model import Joint, Rig, Span
 from jarana.core.situation import Situation
@@ -25,13 +41,16 @@ ring = ring { $id }
 """,
 )
 
+HELD_UP = "held-up"
+"""Name of the body that floats in the line, where no attachment is it."""
 DROPPER_ANGLE = math.radians(25)
 FRAME = 0.1
 """s between the states a drift on a river keeps."""
 LAKE_FRAME = 0.5
 STILL_SPACING = 0.1
 """Node spacing wanted in still water, m."""
-LINE_SPACING = 0.2
+AIR_SPACING, LINE_SPACING = 0.15, 0.2
+"""The same on a leader above the water or afloat on it, and on a fly line."""
 BEFORE_FISH = 0.6
 """Share of a drift that lies upstream of the fish."""
 USUAL_NATURAL = 0.8
@@ -40,15 +59,31 @@ NEAREST = 0.01
 """m: nothing hangs nearer to the top than this."""
 TOO_LONG = 0.05
 """m of line more than the water is deep that is told."""
+MENDED_FROM, MENDED_TO = 0.1, 0.75
+"""Shares of the line out between which a mend lays it over (practice: the line, not the end of the leader)."""
+SPARE_LINE = 0.05
+"""m of fly line outside the tip at least, where a cast is shorter than the leader."""
 
 
 @dataclass(frozen=True)
 class Lowered:
-    """A scenario, and the doubts that came up on the way to it; `begins_m` is where along the water it starts."""
+    """A scenario, and the doubts that came up on the way to it.
+
+    Attributes
+    ----------
+    begins_m
+        Where along the water it starts.
+    hold_m
+        How far from the top the rig is held up or led: the float, the dry, the sighter's lower end; 0 where it is the top.
+    stood
+        Where the rod is; None where the chain begins in the water.
+    """
 
     scenario: Scenario
     notes: tuple[Note, ...]
     begins_m: float
+    hold_m: float = 0.0
+    stood: Stood | None = None
 
 
 def drift_seconds(situation: Situation) -> float:
@@ -59,33 +94,30 @@ def drift_seconds(situation: Situation) -> float:
 def lower(situation: Situation) -> Lowered:
     """Return the scenario of a situation.
 
-    River: the top goes along and the rig lands straight upstream of it, moving with the water. Lake: the rig lies out
-    straight on the surface. Bodies carry the ids of their attachments.
+    River: the chain begins at the rod tip, the line lies across the water as it was cast, moving with it. Lake, and a float
+    that is led: it begins where the rig is held up. Bodies carry the ids of their attachments.
 
     Raises
     ------
     InputError
         When the rig cannot be fished so in this water.
     """
+    hung = hanging(situation)
+    if situation.stood is None:
+        return hung
+    return _from_the_tip(situation, situation.stood, hung)
+
+
+def hanging(situation: Situation) -> Lowered:
+    """Return the scenario of what hangs in the water, its top where the rig is held up, in the plane of the stream."""
     rig, water, head = situation.rig, situation.setting.fished, situation.head
     motion, ride = situation.motion, situation.ride()
-    lake = not water.nature.flows
     segments, bodies, droppers = _hang(rig, head.hangs_from(rig), STILL_SPACING if water.still else head.spacing)
-    seconds = motion.seconds(ride)
-    frames = max(2, round(seconds / (LAKE_FRAME if lake else FRAME)))
-    uneven = bool(water.soundings) and not lake
-    begins = max(water.fish_at_m - BEFORE_FISH * water.drift_m, 0.0) if uneven else 0.0
+    begins = _begins(water)
     notes: list[Note] = []
     if head.on_line:
-        parts, notes = line_parts(rig.line, head.line_out(), water.water)
-        flat = 0.0 if motion.lies_flat() else None
-        line = [
-            Segment(p.length, p.diameter, p.diameter, p.density, LINE_SPACING, p.greased, BENDING, flat) for p in parts
-        ]
-        out = sum(s.length for s in line)
-        segments = [*line, *(replace(s, angle=flat) for s in segments)]
-        bodies = [replace(b, s=b.s + out) for b in bodies]
-        droppers = [replace(d, s=d.s + out) for d in droppers]
+        line, notes = _fly_line(situation, head.line_out(), motion.lies_flat())
+        segments, bodies, droppers = _behind(line, segments, bodies, droppers)
     lies = motion.lies(ride)
     notes += _laid(lies, segments, water, situation)
     scenario = Scenario(
@@ -96,12 +128,112 @@ def lower(situation: Situation) -> Lowered:
         droppers=tuple(droppers),
         top=HeldTop(),
         start=lies,
-        times=tuple(seconds * k / frames for k in range(frames + 1)),
+        times=_times(situation),
         bed_profile=_profile(water, begins),
-        wind=Wind(water.wind_along),
+        wind=Wind(*water.wind_vector),
         air=AIR,
     )
-    return Lowered(replace(scenario, top=_top(situation, scenario)), tuple(notes), begins)
+    moves = motion.drive(situation.ride(lambda: natural_pace(scenario)))
+    return Lowered(replace(scenario, top=_top(situation, scenario, moves)), tuple(notes), begins)
+
+
+def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
+    """Return the whole chain from the rod tip on, in space."""
+    rig, water, head = situation.rig, situation.setting.fished, situation.head
+    below = rig.length - head.hangs_from(rig)
+    way = laid(rig, stood, water.off_m, head.line_out() + rig.length if head.on_line else None, below)
+    out, hold = way.length_m, 0.0 if head.on_line else max(way.length_m - below, NEAREST)
+    begins = hung.begins_m - way.at(hold)[0] if water.soundings else 0.0
+    segments, bodies, droppers = _hang(rig, max(rig.length - out, 0.0), head.spacing)
+    notes: list[Note] = []
+    spare = out - rig.length
+    if spare > SPARE_LINE:
+        line, notes = _fly_line(situation, spare, False)
+        segments, bodies, droppers = _behind(line, segments, bodies, droppers)
+    floats = head.free_top(rig, water.water)
+    segments = _coarser(segments, hold, afloat=floats is not None)
+    if floats is not None:
+        bodies = [b for b in bodies if b.body.name != head.holds()]
+        bodies.append(_floating(floats, head.holds() or HELD_UP, min(hold, out)))
+    moves = situation.motion.drive(situation.ride(lambda: natural_pace(hung.scenario))) or Moves()
+    stance = rig.stance
+    mends = (
+        (Mend(stance.mend_s, MENDED_FROM * out, MENDED_TO * out, stance.mend_m),)
+        if stance.mend_m and (head.floats or head.on_line)
+        else ()
+    )
+    scenario = Scenario(
+        water=water.water,
+        stream=_lanes(water, begins),
+        main=tuple(segments),
+        bodies=tuple(bodies),
+        droppers=tuple(droppers),
+        top=HeldTop(stood.tip[0], stood.tip[2], moves.moves, moves.takes, stood.tip[1]),
+        start=Start(path=way.path, moves_with_water=True),
+        times=_times(situation),
+        bed_profile=_profile(water, begins),
+        wind=Wind(*water.wind_vector),
+        air=AIR,
+        mends=mends,
+    )
+    return Lowered(scenario, tuple(notes), begins, hold, stood)
+
+
+def _floating(top: FreeTop, name: str, s: float) -> PlacedBody:
+    """Return what holds the rig up as a body in the line."""
+    body = Body(top.mass, top.volume, 0.0, top.drag_area, name)
+    return PlacedBody(body, s, True, top.support)
+
+
+def _coarser(segments: list[Segment], hold: float, afloat: bool) -> list[Segment]:
+    """Space the nodes of the leader above what holds it wider, and let it lie where a float or a dry holds the rig up."""
+    out, s = [], 0.0
+    for segment in segments:
+        above = s + segment.length <= hold + 1e-6
+        if above and not segment.bending and segment.spacing < AIR_SPACING:
+            segment = replace(segment, spacing=AIR_SPACING, greased=segment.greased or afloat)
+        s += segment.length
+        out.append(segment)
+    return out
+
+
+def _fly_line(situation: Situation, out: float, flat: bool) -> tuple[list[Segment], list[Note]]:
+    """Return so much of the fly line, from the tip on; only what sinks is given its stiffness (it would fold without)."""
+    parts, notes = line_parts(situation.rig.line, out, situation.setting.fished.water)
+    angle = 0.0 if flat else None
+    line = [
+        Segment(
+            p.length, p.diameter, p.diameter, p.density, LINE_SPACING, p.greased, 0.0 if p.greased else BENDING, angle
+        )
+        for p in parts
+    ]
+    return line, notes
+
+
+def _behind(
+    line: list[Segment], segments: list[Segment], bodies: list[PlacedBody], droppers: list[Dropper]
+) -> tuple[list[Segment], list[PlacedBody], list[Dropper]]:
+    """Return line and leader as one chain."""
+    out = sum(s.length for s in line)
+    angle = line[0].angle if line else None
+    return (
+        [*line, *(replace(s, angle=angle) for s in segments)],
+        [replace(b, s=b.s + out) for b in bodies],
+        [replace(d, s=d.s + out) for d in droppers],
+    )
+
+
+def _times(situation: Situation) -> tuple[float, ...]:
+    lake = not situation.setting.fished.nature.flows
+    seconds = drift_seconds(situation)
+    frames = max(2, round(seconds / (LAKE_FRAME if lake else FRAME)))
+    return tuple(seconds * k / frames for k in range(frames + 1))
+
+
+def _begins(water: Reach) -> float:
+    """Return where along an uneven bed a drift begins, m."""
+    uneven = bool(water.soundings) and water.nature.flows
+    return max(water.fish_at_m - BEFORE_FISH * water.drift_m, 0.0) if uneven else 0.0
 
 
 def _laid(lies: Start, segments: list[Segment], water: Reach, situation: Situation) -> list[Note]:
@@ -116,15 +248,12 @@ def _laid(lies: Start, segments: list[Segment], water: Reach, situation: Situati
     return [Note("laid", text)]
 
 
-def _top(situation: Situation, scenario: Scenario) -> Top:
+def _top(situation: Situation, scenario: Scenario, moves: Moves | None) -> HeldTop | FreeTop:
     """Return what holds the top and how it is moved; what floats and is left alone drifts by itself."""
-    moves = situation.motion.drive(situation.ride(lambda: natural_pace(scenario)))
     free = situation.head.free_top(situation.rig, scenario.water)
-    if free is not None and (moves is None or situation.head.holds() is not None):
+    if free is not None and (moves is None or situation.head.holds() is not None or situation.stood is not None):
         return free
-    if moves is None:
-        return HeldTop()
-    return HeldTop(0.0, 0.0, tuple((t, vx, 0.0, vz) for t, vx, vz in moves.moves), moves.takes)
+    return HeldTop(0.0, 0.0, moves.moves, moves.takes) if moves is not None else HeldTop()
 
 
 def natural_pace(scenario: Scenario) -> float:
@@ -141,6 +270,20 @@ def _stream(water: Reach, begins: float) -> Stream:
     depth = water.depth_at(begins) if uneven else water.depth_m
     pace = water.surface_pace_at(begins) if uneven else water.pace_m_s
     return Stream(pace, depth, water.bed_kind.roughness)
+
+
+def _lanes(water: Reach, begins: float) -> Stream:
+    """Return the stream with its lanes across, each at its share of the depth where the drift begins."""
+    plain = _stream(water, begins)
+    if len(water.lanes) < 2:
+        return plain
+    deeper, faster = plain.depth / water.depth_m, plain.surface_speed / water.pace_m_s if water.pace_m_s else 1.0
+    lanes = tuple(Lane(lane.pace_m_s * faster, (lane.depth_m or water.depth_m) * deeper) for lane in water.lanes)
+    return replace(plain, lanes=lanes, edges=water.lane_edges, blend=LANE_BLEND)
+
+
+LANE_BLEND = 0.3
+"""m over which one lane goes over into the next (starting value)."""
 
 
 def _profile(water: Reach, begins: float) -> tuple[tuple[float, float], ...]:

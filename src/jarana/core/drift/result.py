@@ -10,7 +10,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from jarana.core.drift.lower import Lowered, lower
+from jarana.core.drift.across import Across, across_of_drift
+from jarana.core.drift.lower import Lowered, hanging, lower
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.asked import ask_laws
 from jarana.core.engine.chain import ChainRun, run
@@ -30,7 +31,7 @@ say = phrases(
     __name__,
     """
 no-settled-shape-was = No settled shape was found for this float; its load is not told.
-part-line-goes-slack = Part of the line goes slack on the way; depths there are good to about a hand's breadth.
+part-line-goes-slack = Part of the line goes slack on the way; two grids of it differ by { $off } in depth.
 """,
 )
 
@@ -45,11 +46,13 @@ TOUCHING = 0.005
 """A fly at or below this height is on the stones, m."""
 SLACK_TENSION = -5e-4
 """Below this least tension (N) a link was pushed and depths are not to be trusted to the centimetre."""
-MOST_DRAWN = 18
+MOST_DRAWN = 26
 """Nodes of the main line kept for drawing."""
 
 
 Course = Literal["settled", "sinking", "rising", "on the bed"]
+OTHER_GRID, SAME_GRID = 0.6, 0.01
+"""Share of the nodes of the second grid, and m of difference that is not told."""
 TENTH = 0.1
 """Share of a drift over which its end is judged."""
 SAME_SHARE, SAME_DEPTH = 0.05, 0.02
@@ -92,6 +95,8 @@ class FlyDrift(Frozen):
         Its travel from its entry until it first is in the taking zone.
     slack_m
         How much longer the line to it is than the straight way, at the end.
+    off_m
+        How far off the angler's bank it is at the end.
     """
 
     id: str
@@ -112,6 +117,7 @@ class FlyDrift(Frozen):
     rides_m: float = 0.0
     metres_to_zone: float | None = None
     slack_m: float = 0.0
+    off_m: float = 0.0
 
 
 class BedAt(Frozen):
@@ -137,6 +143,15 @@ class PaceAt(Frozen):
     pace_m_s: float
 
 
+class LaneAt(Frozen):
+    """A lane across: its name, from and to how far off the angler, and its pace; the last has no end."""
+
+    name: str
+    begins_m: float
+    ends_m: float | None
+    pace_m_s: float
+
+
 class Drift(Frozen):
     """A drift, version 1. Positions are whole millimetres per frame and drawn node, x from the first entry.
 
@@ -148,14 +163,14 @@ class Drift(Frozen):
         Rivers read against metres drifted.
     times_s
         (frames,).
-    x_mm, z_mm
-        (frames, drawn nodes); z up from the surface.
+    x_mm, y_mm, z_mm
+        (frames, drawn nodes); y across from the angler, z up from the surface.
     lines
         Polylines over drawn nodes: the main line first, then the droppers.
     flies
         From the top down.
     pull_n
-        Mean pull at the top in the second half.
+        Mean pull where the rig is held up or led, in the second half.
     head
         What holds the rig.
     bed
@@ -165,7 +180,17 @@ class Drift(Frozen):
     drowned
         Whether the float or the dry fly was under at the end.
     pace_m_s
-        Of the top in the second half.
+        Of that place in the second half.
+    hold
+        The drawn node there.
+    angler_x_m
+        Where the angler stands along the drift.
+    lanes
+        Edges of the lanes across, each with the pace up to it; the last has none.
+    wind_x_m_s, wind_y_m_s
+        The wind downstream, and across away from the angler.
+    across
+        What lies across and above; None where the chain begins in the water.
     line_on_bed_m
         How much line lies on the bed at the end.
     pull_x_n, pull_z_n
@@ -184,6 +209,7 @@ class Drift(Frozen):
     zone_high_m: float
     times_s: tuple[float, ...]
     x_mm: tuple[tuple[int, ...], ...]
+    y_mm: tuple[tuple[int, ...], ...]
     z_mm: tuple[tuple[int, ...], ...]
     lines: tuple[tuple[int, ...], ...]
     paces: tuple[PaceAt, ...]
@@ -198,6 +224,13 @@ class Drift(Frozen):
     line_on_bed_m: float = 0.0
     pull_x_n: float = 0.0
     pull_z_n: float = 0.0
+    hold: int = 0
+    angler_x_m: float = 0.0
+    off_m: float = 0.0
+    lanes: tuple[LaneAt, ...] = ()
+    wind_x_m_s: float = 0.0
+    wind_y_m_s: float = 0.0
+    across: Across | None = None
     laws: tuple[Asked, ...] = ()
 
 
@@ -220,23 +253,48 @@ def simulate(situation: Situation) -> Drift:
         lowered = lower(situation)
         chain = run(lowered.scenario)
         ask_laws(chain, lowered.scenario)
-        drift = drift_of(chain, lowered, situation)
+        drift = drift_of(chain, lowered, situation, _slack(chain, lowered, situation))
     return drift.model_copy(update={"laws": heard.rows})
 
 
+def _slack(chain: ChainRun, lowered: Lowered, situation: Situation) -> list[Note]:
+    """Say how good depths are where line goes slack on the way: a second, wider grid is run, and their difference told."""
+    if chain.least_tension >= SLACK_TENSION:
+        return []
+    other = run(lowered.scenario, refine=OTHER_GRID)
+    off = max(
+        (float(np.abs(chain.track(name)[1] - other.track(name)[1]).max()) for name in hung(chain, situation.rig)),
+        default=0.0,
+    )
+    if off <= SAME_GRID:
+        return []
+    return [Note("slack", say("part-line-goes-slack", off=situation.writer.text("short", off)))]
+
+
+def hold_node(chain: ChainRun, lowered: Lowered) -> int:
+    """Return the node of the main line at which the rig is held up or led; the top where that is it."""
+    if lowered.hold_m <= 0.0:
+        return 0
+    parent = chain.mesh.parent
+    end = next((i for i in range(1, len(parent)) if i + 1 == len(parent) or parent[i + 1] != i), len(parent) - 1)
+    return int(np.argmin(np.abs(chain.mesh.arc[: end + 1] - lowered.hold_m)))
+
+
 def hung(chain: ChainRun, rig: Rig) -> list[str]:
-    """Return the names of a chain's bodies that are flies or shot (a ring is neither)."""
-    known = {a.id for a in rig.attachments}
+    """Return the names of a chain's bodies that are flies or shot: no ring, and not what holds the rig up."""
+    known = {a.id for a in rig.attachments} - {rig.head.holds()}
     return [name for name in chain.mesh.names if name in known]
 
 
-def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation) -> Drift:
-    """Return the drift of a chain that was run."""
+def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation, slack: list[Note]) -> Drift:
+    """Return the drift of a chain that was run, with what is said of its slack."""
     rig, reach = situation.rig, situation.setting.fished
-    entry = min((float(chain.x[0, n]) for n in chain.mesh.body_node), default=0.0)
-    shift = -min(entry, 0.0)
-    nodes, lines = _drawn(chain)
+    shift = shift_of(chain)
+    hold = hold_node(chain, lowered)
+    nodes, lines = _drawn(chain, hold)
+    below = hold + 1 if hold else chain.first
     x = np.rint((chain.x[:, nodes] + shift) * 1000).astype(int)
+    y = np.rint(chain.y[:, nodes] * 1000).astype(int)
     z = np.rint(chain.z[:, nodes] * 1000).astype(int)
     heights = np.linspace(0.06, 1.0, 9) * reach.depth_m
     half = len(chain.times) // 2
@@ -246,7 +304,10 @@ def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation) -> Drift:
     length = max(float(x.max()) / 1000, 0.5)
     load, doubts = _load(lowered, situation)
     top = lowered.scenario.top
-    under = isinstance(top, FreeTop) and bool(chain.drowned or chain.z[-1, 0] < -2 * top.radius - 0.005)
+    free = top if isinstance(top, FreeTop) else rig.head.free_top(rig, lowered.scenario.water) if hold else None
+    under = free is not None and bool(chain.drowned or chain.z[-1, hold] < -2 * free.radius - 0.005)
+    gap = chain.place[-1, below] - chain.place[-1, hold]
+    link = float(np.linalg.norm(gap))
     return Drift(
         key=drift_key(situation),
         engine=ENGINE_VERSION,
@@ -257,22 +318,50 @@ def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation) -> Drift:
         zone_high_m=high,
         times_s=tuple(round(float(t), 3) for t in chain.times),
         x_mm=tuple(tuple(row) for row in x.tolist()),
+        y_mm=tuple(tuple(row) for row in y.tolist()),
         z_mm=tuple(tuple(row) for row in z.tolist()),
         lines=lines,
         paces=tuple(
             PaceAt(depth_m=round(float(reach.depth_m - h), 4), pace_m_s=round(reach.pace_at(h), 4)) for h in heights
         ),
         flies=tuple(sorted(flies, key=lambda f: order[f.id])),
-        pull_n=float(chain.pull[half:].mean()),
-        notes=tuple(DriftNote(key=n.key, text=n.text) for n in (*_notes(chain), *lowered.notes, *doubts)),
+        pull_n=float(chain.tension[half:, below].mean()),
+        notes=tuple(DriftNote(key=n.key, text=n.text) for n in (*slack, *lowered.notes, *doubts)),
         head=rig.head.kind,
         bed=_bed(reach, lowered, length, shift),
         load=load,
         drowned=under,
         line_on_bed_m=_lying(chain, lowered),
-        pull_x_n=abs(float(chain.pull[-1] * (chain.x[-1, 1] - chain.x[-1, 0]) / chain.mesh.links[1, 0])),
-        pull_z_n=float(chain.pull[-1] * (chain.z[-1, 0] - chain.z[-1, 1]) / chain.mesh.links[1, 0]),
-        pace_m_s=float((chain.x[-1, 0] - chain.x[half, 0]) / (chain.times[-1] - chain.times[half])),
+        pull_x_n=float(chain.tension[-1, below] * math.hypot(gap[0], gap[1]) / link),
+        pull_z_n=float(-chain.tension[-1, below] * gap[2] / link),
+        pace_m_s=float((chain.x[-1, hold] - chain.x[half, hold]) / (chain.times[-1] - chain.times[half])),
+        hold=nodes.index(hold),
+        angler_x_m=round(shift, 3),
+        off_m=reach.off_m if lowered.stood else 0.0,
+        lanes=_lanes(reach) if lowered.stood else (),
+        wind_x_m_s=reach.wind_vector[0],
+        wind_y_m_s=reach.wind_vector[1],
+        across=across_of_drift(chain, lowered, hold, [chain.node_of(f.id) for f in flies] or [hold]),
+    )
+
+
+def shift_of(chain: ChainRun) -> float:
+    """Return by how much a drift is moved so that it begins where its first fly lands, m."""
+    bodies = chain.mesh.body_node
+    if chain.z[0, 0] > 0.0 or chain.y[0].any():
+        return -float(min((chain.x[0, n] for n in bodies), default=0.0))
+    return -min(min((float(chain.x[0, n]) for n in bodies), default=0.0), 0.0)
+
+
+def _lanes(reach: Reach) -> tuple[LaneAt, ...]:
+    """Return the lanes across; one where the water has none."""
+    if len(reach.lanes) < 2:
+        return (LaneAt(name="", begins_m=0.0, ends_m=None, pace_m_s=reach.pace_m_s),)
+    edges = (0.0, *reach.lane_edges)
+    ends = (*reach.lane_edges, None)
+    return tuple(
+        LaneAt(name=lane.name, begins_m=a, ends_m=b, pace_m_s=lane.pace_m_s)
+        for lane, a, b in zip(reach.lanes, edges, ends, strict=True)
     )
 
 
@@ -282,7 +371,7 @@ def _load(lowered: Lowered, situation: Situation) -> tuple[float | None, list[No
     if top is None:
         return None, []
     try:
-        load = steady_float(replace(lowered.scenario, top=top, bed_profile=())).load
+        load = steady_float(replace(hanging(situation).scenario, top=top, bed_profile=())).load
     except (SolverError, InputError):
         return None, [Note("load", say("no-settled-shape-was"))]
     return (load if load is not None and math.isfinite(load) else None), []
@@ -308,10 +397,10 @@ def _bed(reach: Reach, lowered: Lowered, length: float, shift: float) -> tuple[B
     return tuple(rows)
 
 
-def _drawn(chain: ChainRun) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
+def _drawn(chain: ChainRun, hold: int) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
     """Return the nodes kept for drawing and the polylines over them."""
     parent = chain.mesh.parent
-    kept_bodies = {int(n) for n in chain.mesh.body_node}
+    kept_bodies = {int(n) for n in chain.mesh.body_node} | {hold}
     children: dict[int, list[int]] = {}
     for node in range(1, len(parent)):
         children.setdefault(int(parent[node]), []).append(node)
@@ -328,7 +417,7 @@ def _drawn(chain: ChainRun) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
             path.append(node)
         paths.append(path)
     joints = {path[0] for path in paths[1:]}
-    every = max(1, len(paths[0]) // MOST_DRAWN)
+    every = max(1, math.ceil(len(paths[0]) / MOST_DRAWN))
     nodes: list[int] = []
     lines = []
     for path in paths:
@@ -348,6 +437,7 @@ def fly_drift(
     x, depth, vx, _ = chain.track(name)
     node = chain.node_of(name)
     y = chain.y[:, node]
+    hold = hold_node(chain, lowered)
     bed = bed_under(lowered.scenario, x, y)
     height = bed - depth
     times = chain.times
@@ -378,12 +468,18 @@ def fly_drift(
         contacts=int((touching[1:] & ~touching[:-1]).sum()),
         settled_s=settled_s,
         course=course,
-        rides_m=float(x[-1] - chain.x[-1, 0]),
+        rides_m=float(x[-1] - chain.x[-1, hold]),
         metres_to_zone=abs(float(x[int(np.argmax(inside))] - x[0])) if inside.any() else None,
-        slack_m=max(
-            float(chain.mesh.arc[node] - chain.taken - math.hypot(x[-1] - chain.x[-1, 0], depth[-1] + chain.z[-1, 0])),
-            0.0,
-        ),
+        slack_m=max(_slack_to(chain, hold, node), 0.0),
+        off_m=float(y[-1]),
+    )
+
+
+def _slack_to(chain: ChainRun, hold: int, node: int) -> float:
+    """Return how much longer the line from where the rig is held to a node is than the straight way, at the end, m."""
+    taken = chain.taken if hold == 0 else 0.0
+    return float(
+        chain.mesh.arc[node] - chain.mesh.arc[hold] - taken - math.dist(chain.place[-1, node], chain.place[-1, hold])
     )
 
 
@@ -418,9 +514,3 @@ def _first_crossing(times: np.ndarray, x: np.ndarray, height: np.ndarray) -> tup
         return float(times[0]), float(x[0])
     part = (height[k - 1] - ON_THE_BED) / (height[k - 1] - height[k])
     return float(times[k - 1] + part * (times[k] - times[k - 1])), float(x[k - 1] + part * (x[k] - x[k - 1]))
-
-
-def _notes(chain: ChainRun) -> list[Note]:
-    if chain.least_tension < SLACK_TENSION:
-        return [Note("slack", say("part-line-goes-slack"))]
-    return []

@@ -31,17 +31,17 @@ class Steps:
 
 
 MOVING = Steps()
-STILL = Steps(first=0.01, then=0.04, settling=0.3, growth=0.2, most=0.1)
+STILL = Steps(first=0.01, then=0.03, settling=0.5, growth=0.05, most=0.1)
 """Everything in still water is slow: within half a centimetre of steps a quarter as long (tests/core/engine)."""
 OVER_LANES = Steps(then=0.01)
-"""Where a floating line lies over lanes each seam pulls on it anew."""
+"""Where line from a float or a dry lies over lanes each seam pulls on it anew."""
 
 
 def steps_of(scenario: Scenario) -> Steps:
     """Return the steps a scenario is run with where nobody says otherwise."""
     if scenario.stream.still:
         return STILL
-    over = len(scenario.stream.lanes) > 1 and any(s.greased for s in scenario.main)
+    over = len(scenario.stream.lanes) > 1 and any(b.floats for b in scenario.bodies)
     return OVER_LANES if over else MOVING
 
 
@@ -195,6 +195,7 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
         np.stack([mesh.place, mesh.speed]),
         Drive(
             _move_rows(scenario.top),
+            np.array([(m.time, m.begins, m.ends, m.upstream) for m in scenario.mends]).reshape(-1, 4),
             np.array(scenario.times),
             np.array(
                 [

@@ -24,3 +24,5 @@ STEP_FIRST, STEP_THEN, STEP_SETTLING, STEP_GROWTH, STEP_MOST, STEP_PEELS = range
 """Of the steps: just after a start s, settled s, for how long the first holds s, growth of it per second, the longest s, and 1 where line leaves the surface."""
 NEVER, GREASED, BUOYANT = range(3)
 """How a node lies in the surface: never; where it was laid or falls from the air; also when it comes up from below."""
+MEND_TIME, MEND_BEGINS, MEND_ENDS, MEND_UPSTREAM = range(4)
+"""Of a mend: when s, from and to which place along the line from the tip m, how far upstream m."""

@@ -67,8 +67,9 @@ class Sums(NamedTuple):
 
 
 class Drive(NamedTuple):
-    """What is asked of a run: moves of the held top (moves, 5), when to report s (times,), the steps (6,)."""
+    """What is asked of a run: moves of the held top (moves, 5), mends (mends, 4), when to report s (times,), the steps (6,)."""
 
     moves: Floats
+    mends: Floats
     times: Floats
     steps: Floats

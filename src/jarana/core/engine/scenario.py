@@ -16,6 +16,7 @@ MOST_NODES = 2000
 MOST_SECONDS = 600.0
 MOST_TIMES = 1000
 MOST_LANES = 20
+MOST_MENDS = 20
 MOST_CORNERS = 2000
 
 
@@ -207,6 +208,19 @@ class Start:
 
 
 @dataclass(frozen=True)
+class Mend:
+    """At a time, s, the lying line between two places along it from the tip, m, is laid over so far upstream, m.
+
+    Line is fed in for it; a negative figure lays it downstream.
+    """
+
+    time: float
+    begins: float
+    ends: float
+    upstream: float
+
+
+@dataclass(frozen=True)
 class Scenario:
     """Everything one run of the chain needs; same scenario, same bits.
 
@@ -229,6 +243,7 @@ class Scenario:
     wind: Wind = CALM
     air: Air | None = None
     peels: bool = True
+    mends: tuple[Mend, ...] = ()
 
     @property
     def length(self) -> float:
@@ -292,6 +307,16 @@ def _check_world(scenario: Scenario, faults: FaultList) -> None:
     if air is not None:
         faults.check(0.1 <= air.density <= 5, "air.rho", air.density, "0.1 to 5 kg/m³")
         faults.check(1e-6 <= air.viscosity <= 1e-3, "air.mu", air.viscosity, "1e-6 to 1e-3 Pa·s")
+    rising = all(b.time >= a.time for a, b in itertools.pairwise(scenario.mends))
+    faults.check(
+        rising and len(scenario.mends) <= MOST_MENDS, "mends", len(scenario.mends), f"times rise; at most {MOST_MENDS}"
+    )
+    for i, mend in enumerate(scenario.mends):
+        faults.check(mend.time >= 0, f"mends[{i}].t", mend.time, "at or after the start")
+        faults.check(
+            0 <= mend.begins < mend.ends <= 100, f"mends[{i}].from", (mend.begins, mend.ends), "0 ≤ from < to ≤ 100 m"
+        )
+        faults.check(abs(mend.upstream) <= 5, f"mends[{i}].upstream", mend.upstream, "-5 to 5 m")
     _check_lanes(faults, stream)
     _check_start(faults, scenario.start)
     faults.check(abs(scenario.top.z) <= 200, "top.z", scenario.top.z, "within 200 m of the surface")

@@ -24,8 +24,8 @@ if TYPE_CHECKING:
 
 WITH_ROD_S, FREE_S = 20.0, 60.0
 """s: a drift the rod holds is lifted out by then; one that floats by itself goes on longer (practice)."""
-SPACING, LINE_SPACING = 0.03, 0.06
-"""Node spacing wanted on a leader, m; behind a fly line in a river, within a centimetre of half of it (tests/core/methods)."""
+SPACING = 0.06
+"""Node spacing wanted on line in the water, m: within a centimetre of half of it (tests/core/methods)."""
 
 
 @dataclass(frozen=True)
@@ -65,6 +65,8 @@ class HeadPart(Frozen):
         How long a drift on a river lasts at most, s.
     spacing
         Node spacing wanted on its leader in moving water, m.
+    tip_m
+        Usual height of the rod tip over a river, m (practice).
     in_the_river, in_the_lake
         How it is moved where the rig's own motion does not belong to the water.
     """
@@ -76,6 +78,7 @@ class HeadPart(Frozen):
     droppers_stop: ClassVar[bool] = True
     longest_s: ClassVar[float] = FREE_S
     spacing: ClassVar[float] = SPACING
+    tip_m: ClassVar[float] = 0.5
     in_the_river: ClassVar[str] = "natural"
     in_the_lake: ClassVar[str] = "still"
 

@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, ClassVar, Literal
 
 from pydantic import Field
 
-from jarana.core.heads.base import LINE_SPACING, HeadPart
+from jarana.core.heads.base import HeadPart
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -29,7 +29,8 @@ class FlyLineHead(HeadPart):
 
     noun: ClassVar[str] = "fly line"
     on_line: ClassVar[bool] = True
-    spacing: ClassVar[float] = LINE_SPACING
+    tip_m: ClassVar[float] = 0.3
+    spacing: ClassVar[float] = 0.1
     in_the_river: ClassVar[str] = "swing"
     in_the_lake: ClassVar[str] = "figure"
 

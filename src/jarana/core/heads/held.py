@@ -40,6 +40,7 @@ class HeldHead(HeadPart):
 
     noun: ClassVar[str] = "rod"
     droppers_stop: ClassVar[bool] = False
+    tip_m: ClassVar[float] = 2.0
     longest_s: ClassVar[float] = WITH_ROD_S
     in_the_river: ClassVar[str] = "led"
     in_the_lake: ClassVar[str] = "figure"

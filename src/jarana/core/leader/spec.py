@@ -29,6 +29,8 @@ MOST_SPOOLS = 400
 Kind = Literal["taper", "contact", "tapered contact", "level", "sinking", "packet"]
 Group = Literal["butt", "step", "tippet", "sighter", "packet"]
 RoundTo = Literal["5 mm", "quarter inch"]
+STRONGEST_M_S = 15.0
+"""A leader is designed against no stronger head wind, m/s."""
 
 
 class School(TableRow):
@@ -105,7 +107,7 @@ class LeaderSpec(Frozen):
     ring: bool = False
     tolerance: float = Field(default=0.05, ge=0, le=0.2)
     flies: tuple[CastFly, ...] = Field(default=(), max_length=5)
-    wind_m_s: float = Field(default=0, ge=0, le=15)
+    wind_m_s: float = Field(default=0, ge=0, le=STRONGEST_M_S)
     stroke: Stroke = "usual"
 
 

@@ -32,9 +32,9 @@ EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules
 """Readings that matter whatever the method."""
 THROWN = ("turnover", "changes_left", "weakest")
 DEEP = ("bottom", "zone", "drag", "land")
-HELD = (*DEEP, *THROWN, "sag", "casting_length", "visible")
+HELD = (*DEEP, *THROWN, "sag", "wind", "casting_length", "visible")
 """A rig the rod holds."""
-HUNG = ("float_load", *DEEP, "settle", "take_to_sign", *THROWN, "visible", "netting")
+HUNG = ("float_load", *DEEP, "settle", "drag_free", "take_to_sign", *THROWN, "visible", "netting")
 """A rig that hangs from a float in moving water."""
 STILL_HUNG = ("float_load", "zone", "settle", "take_to_sign", *THROWN, "visible", "netting")
 STILL_LINE = ("zone", "settle", *THROWN, "netting")

@@ -8,6 +8,7 @@ from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
+from jarana.core.rig.stance import Stance
 from jarana.core.words import phrases
 
 say = phrases(
@@ -34,6 +35,8 @@ emerger-below = an emerger below it
 TOTAL_MM, TIPPET_MM = 3700, 1000
 SHORT_MM, HEAD_WIND = 2700, 2.5
 """Shorter and stiffer against so much wind, m/s."""
+SLACK_M = 0.4
+"""m of slack a soft cast heaps in the leader (practice)."""
 LONG_MM = 1500
 """Longer where lanes pull: it is tied to 6 m there."""
 
@@ -47,7 +50,8 @@ def ties(kit: Kit) -> Rig:
     school = "power" if against else "soft" if long else "all-round"
     kit.taper(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
     kit.point(fly, "fine eye")
-    return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"))
+    return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"),
+                   Stance(slack_m=SLACK_M, lay="pile"))  # fmt: skip
 
 
 METHOD = Method(

@@ -16,7 +16,7 @@ from jarana.core.errors import InputError
 from jarana.core.heads.float import FARTHEST_MM, FloatHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.leader.design import design
-from jarana.core.leader.spec import LeaderSpec
+from jarana.core.leader.spec import STRONGEST_M_S, LeaderSpec
 from jarana.core.rig.model import (
     LONGEST_SPAN_MM,
     AtBend,
@@ -33,6 +33,7 @@ from jarana.core.rig.model import (
     Span,
     SpoolRef,
 )
+from jarana.core.rig.stance import Stance
 from jarana.core.situation import Setting
 from jarana.core.strength.tippet import tippet_range
 from jarana.core.tackle.bead import bead, beads
@@ -219,7 +220,7 @@ class Kit:
             tippet_mm=tippet_mm,
             tippet_length_mm=tippet_length_mm,
             spools=tuple(s for s in self.drawer.spools if s.material.family == "nylon"),
-            wind_m_s=self.head_wind,
+            wind_m_s=min(self.head_wind, STRONGEST_M_S),
         )
         made = design(spec, self.writer)
         last = len(made.sections) - 1
@@ -367,7 +368,15 @@ class Kit:
         tip = 0.55 if kind == "thin" else 0.95
         return FlyLine(id="table-line", name=name, tip_mm=tip, line_class=line_class, zones=zones)
 
-    def rig(self, name: str, method: str, line: FlyLine, head: Head | None = None, motion: Motion | None = None) -> Rig:
+    def rig(
+        self,
+        name: str,
+        method: str,
+        line: FlyLine,
+        head: Head | None = None,
+        motion: Motion | None = None,
+        stance: Stance | None = None,
+    ) -> Rig:
         """Return the whole rig, its flies from the top down."""
         order = {j.id: i for i, j in enumerate(self.joints)}
         spans = {s.id: i for i, s in enumerate(self.spans)}
@@ -389,6 +398,7 @@ class Kit:
             joints=tuple(self.joints),
             attachments=tuple(sorted(self.attachments, key=place)),
             motion=motion or Motion(),
+            stance=stance or Stance(),
         )
 
     def spool(self, wanted: tuple[str, ...], mm: float, length_mm: float = 0.0) -> Spool | None:

@@ -69,7 +69,7 @@ METHOD = Method(
     ),
     paces=(*RETRIEVES[2:3], Pace(say("swing-dangle"), 1.0, "swing"), *RETRIEVES[:2]),
     touch="never",
-    readings=("zone", "settle", *THROWN),
+    readings=("zone", "swing", "settle", *THROWN),
     lake_readings=STILL_LINE,
     ties=ties,
     ends=say("stripped-tip-ring-pause"),

@@ -13,8 +13,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-leads-swing = leads the swing
-smaller-tag = smaller, on the tag
+weighted-dropper = the larger, weighted one: it takes both down
+bare-point = smaller and bare: it swims behind on a sinking leader
 sinking-leader = Sinking leader
 slow-takes-them-under = slow: takes them under the film
 tippet-point = Tippet to the point
@@ -41,9 +41,9 @@ OUT_MM, SINKING_MM, UPPER_MM, LOWER_MM, TAG_MM = 6000, 1500, 900, 1000, 150
 
 
 def ties(kit: Kit) -> Rig:
-    """Return a sinking leader, a ring, stout tippet to the tag fly and a metre to the point."""
-    point = kit.fly("point", "wet", 14, 2.5, because=say("leads-swing"))
-    upper = kit.fly("dropper", "wet", 16, 2.0, because=say("smaller-tag"))
+    """Return a sinking leader, a ring, stout tippet to the weighted tag fly and a metre to the smaller point."""
+    upper = kit.fly("dropper", "wet", 14, 2.5, because=say("weighted-dropper"))
+    point = kit.fly("point", "wet", 16, 0.0, because=say("bare-point"))
     kit.section("sinking", say("sinking-leader"), ("coated",), 0.60, SINKING_MM, because=say("slow-takes-them-under"))
     kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
@@ -70,7 +70,7 @@ METHOD = Method(
     ),
     paces=(Pace(say("swing-dangle"), 1.0, "swing"), Pace(say("drifts"), 1.0, "natural"), Pace("strips", 1.0, "strip")),
     touch="never",
-    readings=("zone", "settle", *THROWN, "netting"),
+    readings=("zone", "swing", "settle", *THROWN, "netting"),
     ties=ties,
     ends=say("hangs-below-you-hold"),
     moves=(say("step-downstream"), say("size-stouter-tippet"), say("faster-or-slower-leader"), say("beaded-lead-fly")),

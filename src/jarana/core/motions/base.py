@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import ClassVar
 
-from jarana.core.engine.scenario import Start
+from jarana.core.engine.scenario import Point, Start
 from jarana.core.heads.base import HeadPart
 from jarana.core.motions.seen import Seen
 from jarana.core.water.kinds.base import Way
@@ -21,12 +21,11 @@ RETRIEVE_S = 60.0
 SHORTEST_S = 2.0
 START_ANGLE = math.radians(5)
 """A rig lands straight upstream of its top, this far below the horizontal, rad."""
-ACROSS = math.radians(60)
-"""Angle from straight downstream at which a line is cast across, rad (practice)."""
-UP_AND_ACROSS: Way = (-math.sqrt(0.5), math.sqrt(0.5))
-DOWN_AND_ACROSS: Way = (math.cos(ACROSS), math.sin(ACROSS))
+SWUNG_DEG, DRIFTED_DEG = 42.0, -30.0
+"""Ways of a cast from straight across, ° downstream: one that swings is cast down and across, one that drifts up and across
+(practice)."""
 AWAY: Way = (1.0, 0.0)
-"""Ways of a cast: downstream and across in a river, away from the angler on a lake."""
+"""Away from the angler on a lake."""
 
 
 @dataclass(frozen=True)
@@ -40,9 +39,9 @@ class Phase:
 
 @dataclass(frozen=True)
 class Moves:
-    """What the hand does: rows (t, vx, vz) of the top, m/s, and rows (t, line taken in), m/s, that hold from each time on."""
+    """What the hand does: rows (t, vx, vy, vz) of the tip, m/s, and rows (t, line taken in), m/s, that hold from each time on."""
 
-    moves: tuple[tuple[float, float, float], ...] = ((0.0, 0.0, 0.0),)
+    moves: tuple[tuple[float, float, float, float], ...] = ((0.0, 0.0, 0.0, 0.0),)
     takes: tuple[tuple[float, float], ...] = ()
 
 
@@ -62,6 +61,16 @@ class Ride:
         Length of a drift, m.
     flows
         A river; else a lake.
+    off_m
+        How far off the fish are, straight across.
+    line_m
+        Length from the tip to the point where it is given by the line out.
+    tip
+        Where the rod tip stands, m, the angler at the origin; None where nothing is held out over the water.
+    angle
+        Way of the cast from straight across, rad, downstream positive.
+    follows
+        The tip goes along with the drift as far as the rod reaches.
     natural_pace
         The speed at which the rig goes along when nobody pulls it, m/s; asked only where it is wanted.
     """
@@ -72,6 +81,11 @@ class Ride:
     pace: float
     drift_m: float
     flows: bool
+    off_m: float = 6.0
+    line_m: float = 0.0
+    tip: Point | None = None
+    angle: float = 0.0
+    follows: bool = True
     natural_pace: Callable[[], float] = lambda: 0.0
 
 
@@ -90,6 +104,8 @@ class MotionKind(ABC):
         Its pace is a share of the surface pace.
     held_by_hand
         Somebody moves or holds the top, also where a float could drift by itself.
+    swings
+        A line is cast down and across for it.
     jerk
         A take on it pulls so many times as hard as a steady fish (practice).
     sign
@@ -104,9 +120,19 @@ class MotionKind(ABC):
     jerk: ClassVar[float] = 1.0
     sign: ClassVar[str] = ""
 
-    def way(self, flows: bool) -> Way:
-        """Return the way it is cast."""
-        return UP_AND_ACROSS if flows else AWAY
+    swings: ClassVar[bool] = False
+
+    @property
+    def cast_deg(self) -> float:
+        """Usual way of its cast in a river from straight across, ° downstream."""
+        return SWUNG_DEG if self.swings else DRIFTED_DEG
+
+    def way(self, flows: bool, angle_deg: float | None = None) -> Way:
+        """Return the way it is cast: downstream and across in a river, away on a lake."""
+        if not flows:
+            return AWAY
+        angle = math.radians(self.cast_deg if angle_deg is None else angle_deg)
+        return math.sin(angle), math.cos(angle)
 
     def seconds(self, ride: Ride) -> float:
         """Return how long it lasts, s: the drift's length at the pace it goes; on a lake a minute and a half, or count and retrieve."""
@@ -117,10 +143,8 @@ class MotionKind(ABC):
         return min(max(ride.drift_m / pace if pace > 0 else longest, SHORTEST_S), longest)
 
     def lies(self, ride: Ride) -> Start:
-        """Return how the rig lies at the start: straight upstream in a river, out straight on a lake."""
-        if not ride.flows:
-            return Start(0.0, 1, False)
-        return Start(0.0, -1, True) if ride.head.on_line else Start(START_ANGLE, -1, True)
+        """Return how a rig whose top is in the water lies at the start: straight upstream in a river, out straight on a lake."""
+        return Start(START_ANGLE, -1, True) if ride.flows else Start(0.0, 1, False)
 
     def lies_flat(self) -> bool:
         """Say whether a line lies out on the surface at the start."""

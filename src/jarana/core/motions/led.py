@@ -23,7 +23,7 @@ class Led(MotionKind):
 
     def drive(self, ride: Ride) -> Moves | None:
         """Move the top at `lead` times the surface pace."""
-        return Moves(((0.0, ride.pace * ride.lead, 0.0),))
+        return Moves(((0.0, ride.pace * ride.lead, 0.0, 0.0),))
 
     def story(self, seen: Seen) -> str:
         """Tell the drift."""

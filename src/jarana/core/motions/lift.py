@@ -21,8 +21,8 @@ counted-down-s-stripped = Counted down { $count_s } s ({ $counted }); stripped, 
 
 INDUCED_HEIGHT, INDUCED_S, LIFTED_FROM = 0.5, 1.5, 0.6
 """River: m the tip is raised, in s, from this share of the drift on."""
-HUNG_HEIGHT, HUNG_S, HUNG_FROM = 1.0, 3.0, 0.7
-"""Lake: the same at the end of a retrieve, after which the team hangs."""
+HUNG_HEIGHT, HUNG_BACK, HUNG_S, HUNG_FROM = 2.2, 2.2, 3.0, 0.7
+"""Lake: m the tip of a three-metre rod goes up, and back towards the angler, in s, at the end of a retrieve; then the team hangs."""
 
 
 class Lift(MotionKind):
@@ -52,11 +52,12 @@ class Lift(MotionKind):
         if ride.flows:
             lead = ride.pace * ride.lead
             rise = INDUCED_HEIGHT / INDUCED_S
-            return Moves(((0.0, lead, 0.0), (lift.begins, lead, rise), (lift.ends, lead, 0.0)))
+            return Moves(((0.0, lead, 0.0, 0.0), (lift.begins, lead, 0.0, rise), (lift.ends, lead, 0.0, 0.0)))
         strips = self.phase(ride, "strips")
         takes = HAND.takes(strips.begins, strips.ends)
         begins = max(lift.begins, takes[-1][0])
-        return Moves(((0.0, 0.0, 0.0), (begins, 0.0, HUNG_HEIGHT / HUNG_S), (begins + HUNG_S, 0.0, 0.0)), takes)
+        up, back = HUNG_HEIGHT / HUNG_S, -HUNG_BACK / HUNG_S
+        return Moves(((0.0, 0.0, 0.0, 0.0), (begins, back, 0.0, up), (begins + HUNG_S, 0.0, 0.0, 0.0)), takes)
 
     def story(self, seen: Seen) -> str:
         """Tell how far the lift brought it up, measured from the start of the lift to its highest."""

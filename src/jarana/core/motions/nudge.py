@@ -30,9 +30,9 @@ class Nudge(MotionKind):
 
     def drive(self, ride: Ride) -> Moves | None:
         """Pull the top a hand towards the rod, at times."""
-        rows, t, whole = [(0.0, 0.0, 0.0)], EVERY, self.seconds(ride)
+        rows, t, whole = [(0.0, 0.0, 0.0, 0.0)], EVERY, self.seconds(ride)
         while t + TAKEN < whole:
-            rows += [(t, -LENGTH / TAKEN, 0.0), (t + TAKEN, 0.0, 0.0)]
+            rows += [(t, -LENGTH / TAKEN, 0.0, 0.0), (t + TAKEN, 0.0, 0.0, 0.0)]
             t += EVERY
         return Moves(tuple(rows))
 

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from jarana.core.engine.scenario import Start
-from jarana.core.motions.across import turned
-from jarana.core.motions.base import DOWN_AND_ACROSS, EARLIEST, HAND, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.base import EARLIEST, HAND, SHORTEST_S, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
-from jarana.core.motions.swing import HELD_FROM
-from jarana.core.water.kinds.base import Way
+from jarana.core.motions.swing import WHOLE_SWING
 from jarana.core.words import phrases
 
 say = phrases(
@@ -30,16 +27,14 @@ class Strip(MotionKind):
     """Strip and pause."""
 
     key, name, waters = "strip", say("strip-pause"), ("river", "lake")
-    counts = True
+    counts, swings = True, True
     sign = say("takes-come-pull-or")
 
-    def way(self, flows: bool) -> Way:
-        """Return down and across in a river."""
-        return DOWN_AND_ACROSS if flows else super().way(flows)
-
-    def lies(self, ride: Ride) -> Start:
-        """Lie down and across on a fly line in a river."""
-        return Start(0.0, 1, True) if ride.flows and ride.head.on_line else super().lies(ride)
+    def seconds(self, ride: Ride) -> float:
+        """Last as long as a swing in a river."""
+        if ride.flows and ride.head.on_line and ride.pace > 0:
+            return min(max(WHOLE_SWING * ride.line_m / ride.pace, SHORTEST_S), ride.head.longest_s)
+        return super().seconds(ride)
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return what comes before the strips, and the strips."""
@@ -48,13 +43,10 @@ class Strip(MotionKind):
         return Phase("count", 0.0, begins), Phase("strips", begins, whole)
 
     def drive(self, ride: Ride) -> Moves | None:
-        """Take line in strip by strip; in a river while the line turns below the rod."""
+        """Take line in strip by strip; in a river while the line comes round below the rod."""
         strips = self.phase(ride, "strips")
         takes = HAND.takes(strips.begins, strips.ends)
-        if not ride.flows:
-            return Moves(takes=takes)
-        held = HELD_FROM * self.seconds(ride)
-        return Moves(turned(ride.pace, held), takes)
+        return Moves(takes=takes)
 
     def story(self, seen: Seen) -> str:
         """Tell where it ends, and whether it really dives and rises."""

@@ -1,8 +1,15 @@
-"""How long does a dry fly drift freely across lanes of different pace?"""
+"""How long does what floats drift in its own water, before the line drags it?"""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
+from jarana.core.drift.across import SLIP_M
+from jarana.core.drift.nominal import nominal
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.spans import ChangeLength
+from jarana.core.rig.edits.stance import SetStance
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -10,48 +17,73 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-no-lane-pulls-line = No lane pulls the line
-line-lies-water-flys = The line lies on water of the fly's own pace.
-slack-over-difference-paces = Slack over the difference of paces between the fly's lane and those under the line.
-drifts-freely-s = Drifts freely for { $seconds } s
-drift-until-lane-off = { $seconds } of drift until a lane { $gap } off the fly's own pace has used up { $slack } of slack. The same slack delays your strike.
-longer-leader-wiggle-or = A longer leader, a wiggle or a reach put more slack in.
+drifts-whole-way = Drifts in its own water
+never-leaves-own = In { $seconds } s it leaves the water it landed on by { $slip }.
+no-line-lies = No line lies on the water
+rides-by-itself = It drifts by itself; no line is followed.
+drifts-freely-s = Drags after { $seconds } s
+leaves-its-water = After { $seconds } s, { $way } downstream, the line has drawn it { $slip } out of the water it landed on; { $end } in the end.
+own-water = Its track less the way of the water it lies on, first past { $slip }; not a speed: a curled leader that unbends moves a fly at once.
+slack-beyond-last = Slack counts beyond the last seam. A longer leader laid straight buys nothing by itself.
 """,
 )
 
-SLACK = 0.6
-"""m of slack a cast with a wiggle or a reach puts in (starting value)."""
 SHORT, LONG = 1.5, 4.0
+"""s of a free drift below which a dry is dragged past its fish, and from which on nobody asks for more (practice)."""
+MORE_SLACK_M, MEND_M, LONGER_MM = 0.5, 1.0, 1000.0
 
 
 def read(situation: Situation) -> Reading:
-    """Tell the seconds until the fastest or slowest lane under the line has used the slack up."""
-    writer, reach = situation.writer, situation.water
-    own = reach.pace_m_s
-    between = reach.lanes[: reach.fish_lane] if reach.lanes else ()
-    gap = max((abs(lane.pace_m_s - own) for lane in between), default=0.0)
-    if gap < 0.02:
-        return make("drag_free", "fine", say("no-lane-pulls-line"), say("line-lies-water-flys"),
-                    Figure("–", ""), why=(say("slack-over-difference-paces"),))  # fmt: skip
-    seconds = SLACK / gap
+    """Tell from the track itself when it has left its own water by a hand's breadth."""
+    writer, drift = situation.writer, nominal(situation)
+    across = drift.across
+    if across is None or across.slip_m is None:
+        return make("drag_free", "fine", say("no-line-lies"), say("rides-by-itself"), Figure("–", ""))
+    seconds = across.drag_free_s
+    why = (say("own-water", slip=writer.text("short", SLIP_M)), say("slack-beyond-last"))
+    whole = drift.times_s[-1]
+    if seconds is None:
+        return make(
+            "drag_free",
+            "fine",
+            say("drifts-whole-way"),
+            say("never-leaves-own", seconds=f"{whole:.0f}", slip=writer.text("short", across.slip_m)),
+            Figure(f"{whole:.1f}", "s"),
+            value=whole,
+            why=why,
+        )
     severity: Severity = "act" if seconds < SHORT else "look" if seconds < LONG else "fine"
     return make(
         "drag_free",
         severity,
         say("drifts-freely-s", seconds=f"{seconds:.1f}"),
         say(
-            "drift-until-lane-off",
-            seconds=writer.text("travel", seconds * own),
-            gap=writer.text("speed", gap),
-            slack=writer.text("short", SLACK),
+            "leaves-its-water",
+            seconds=f"{seconds:.1f}",
+            way=writer.text("travel", seconds * situation.water.pace_m_s),
+            slip=writer.text("short", SLIP_M),
+            end=writer.text("travel", across.slip_m),
         ),
         Figure(f"{seconds:.1f}", "s"),
         value=seconds,
-        why=(
-            say("slack-over-difference-paces"),
-            say("longer-leader-wiggle-or"),
-        ),
+        why=why,
     )
 
 
-READING = ReadingKind("drag_free", read)
+def candidates(situation: Situation) -> Iterator[RigEdit]:
+    """Yield slack over all and in the leader, a mend, a longer tippet laid in curves."""
+    rig, writer = situation.rig, situation.writer
+    more = writer.text("travel", rig.stance.slack_m + MORE_SLACK_M)
+    yield SetStance(slack=more, lay="pile")
+    yield SetStance(slack=more, lay="serpentine")
+    yield SetStance(mend=writer.text("travel", MEND_M))
+    yield SetStance(lay="reach")
+    yield ChangeLength(span=rig.spans[-1].id, by_mm=LONGER_MM)
+
+
+def score(situation: Situation) -> float:
+    """Return the seconds, the longer the better."""
+    return -(read(situation).value or 0.0)
+
+
+READING = ReadingKind("drag_free", read, candidates, score)

@@ -1,11 +1,14 @@
-"""Sag of the leader held off the water, and the pull it drags the flies with."""
+"""Sag of the leader held off the water, and how far it draws the flies in."""
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from jarana.core.drift.nominal import nominal
 from jarana.core.engine.hydro.water_properties import GRAM_FORCE
-from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
@@ -18,51 +21,55 @@ no-leader-hangs-air = No leader hangs in the air
 everything-water = Everything is in the water.
 held-leader-sags = The held leader sags
 held-leader-hangs-straight = The held leader hangs straight enough
-from-straight-line-between = { $sag } from the straight line between rod and water; it wants a pull of { $pull } g, and that much drags the flies towards you.
-catenary-held-spans-rigs = Catenary of the held spans with the rig's own pull at the water; a thinner leader sags less.
-what-holds-up-also = What holds it up also pulls the flies: the price of a long, stout leader.
+sags-comes-in = { $sag } from the straight line between rod tip and water, where it goes in at { $angle }°; it pulls { $pull } g towards you, and the point comes { $inward } in.
+computed-chain = Mean of the second half of the drift, from the track: weight and wind on every link in the air.
+what-holds-up-also = What holds it up also pulls the flies: thinner mono sags less, a bigger bead comes in less.
 """,
 )
 
-MUCH = 0.35
-LEAST_PULL = 1e-4
-"""N: below this nothing holds the line up."""
+MUCH, FAR = 0.45, 1.0
+"""m of sag, and m a point comes in, from which on it is told (practice: the sighter no longer shows the take; it fishes another
+lane)."""
 
 
 def read(situation: Situation) -> Reading:
-    """Judge the sag between the rod tip and the water under the rig's own pull."""
+    """Judge the sag between the rod tip and the water, and what it draws in."""
     writer, drift, rig = situation.writer, nominal(situation), situation.rig
-    held = [s for s in rig.spans if s.material.look in ("mono", "clear", "sighter")]
-    sections = [HungLine(s.length, (s.d0_mm + s.d1_mm) / 2000, s.material.density_kg_m3) for s in held]
-    pull = max(drift.pull_x_n, LEAST_PULL)
-    if not sections:
+    across = drift.across
+    if across is None or across.sag_m is None:
         return make("sag", "fine", say("no-leader-hangs-air"), say("everything-water"), Figure("0", "cm"), why=("",))
-    shape = sag_of(sections, pull, drift.pull_z_n)
-    severity: Severity = "look" if shape.sag > MUCH else "fine"
+    severity: Severity = "look" if across.sag_m > MUCH or across.inward_m > FAR else "fine"
     return make(
         "sag",
         severity,
         say("held-leader-sags") if severity == "look" else say("held-leader-hangs-straight"),
-        say("from-straight-line-between", sag=writer.text("short", shape.sag), pull=f"{pull / GRAM_FORCE:.1f}"),
-        writer.figure("short", shape.sag),
-        value=shape.sag,
-        parts=(held[0].name and held[0].id,),
-        why=(
-            say("catenary-held-spans-rigs"),
-            say("what-holds-up-also"),
+        say(
+            "sags-comes-in",
+            sag=writer.text("short", across.sag_m),
+            angle=f"{across.angle_deg or 0.0:.0f}",
+            pull=f"{(across.inward_n or 0.0) / GRAM_FORCE:.2f}",
+            inward=writer.text("short", across.inward_m),
         ),
+        writer.figure("short", across.sag_m),
+        value=across.sag_m,
+        parts=(rig.spans[0].id,),
+        why=(say("computed-chain"), say("what-holds-up-also")),
     )
 
 
-def candidates(situation: Situation) -> list[StepDiameter]:
-    """Return a finer spool for every held span."""
+def candidates(situation: Situation) -> Iterator[RigEdit]:
+    """Yield a finer spool for every held span, and a bead up."""
     looks = ("mono", "clear", "sighter")
-    return [StepDiameter(span=s.id, finer=True) for s in situation.rig.spans if s.material.look in looks]
+    for span in situation.rig.spans:
+        if span.material.look in looks:
+            yield StepDiameter(span=span.id, finer=True)
+    yield StepBead(at=situation.rig.point.id, heavier=True)
 
 
 def score(situation: Situation) -> float:
-    """Return the sag, m."""
-    return read(situation).value or 0.0
+    """Return sag and way in together, m."""
+    across = nominal(situation).across
+    return (across.sag_m or 0.0) + max(across.inward_m, 0.0) if across else 0.0
 
 
 READING = ReadingKind("sag", read, candidates, score)

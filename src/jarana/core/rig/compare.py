@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.rig.stance import Stance
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -29,6 +30,18 @@ end = the end
 long-tag = long tag
 girthed-link = girthed link
 bend = its bend
+rod-tip = rod tip
+cast-way = cast
+usual = as usual
+degrees = { $angle }° downstream
+slack = slack
+line-laid = line laid
+mend = mend
+no-mend = none
+mended-up = { $far } upstream after { $at } s
+mended-down = { $far } downstream after { $at } s
+follows = follows
+rests = rests
 """,
 )
 
@@ -71,12 +84,44 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("moved", before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("held"), before.head.described(before, writer), after.head.described(after, writer)),
+        *_stances(before, after, writer),
     ):
         if old != new:
             yield Change(part="rig", what=what, before=old, after=new)
     yield from _spans(before, after, writer)
     yield from _joints(before, after)
     yield from _flies(before, after, writer)
+
+
+def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:
+    """Yield how the rod is held and the line laid, before and after."""
+    old, new = before.stance, after.stance
+    if old == new:
+        return
+    one, two = ((rig.head.tip_m if rig.stance.tip_m is None else rig.stance.tip_m) for rig in (before, after))
+    yield say("rod-tip"), writer.text("travel", one), writer.text("travel", two)
+    yield say("cast-way"), _way(old), _way(new)
+    yield say("slack"), writer.text("travel", old.slack_m), writer.text("travel", new.slack_m)
+    if old.slack_m == new.slack_m:
+        yield say("line-laid"), old.lay, new.lay
+    yield say("mend"), _mended(old, writer), _mended(new, writer)
+    if old.follows != new.follows:
+        yield "rod", _rod(old), _rod(new)
+
+
+def _way(stance: Stance) -> str:
+    return say("usual") if stance.angle_deg is None else say("degrees", angle=f"{stance.angle_deg:+.0f}")
+
+
+def _rod(stance: Stance) -> str:
+    return say("rests") if stance.follows is False else say("follows")
+
+
+def _mended(stance: Stance, writer: Writer) -> str:
+    if not stance.mend_m:
+        return say("no-mend")
+    far, at = writer.text("travel", abs(stance.mend_m)), f"{stance.mend_s:g}"
+    return say("mended-up", far=far, at=at) if stance.mend_m > 0 else say("mended-down", far=far, at=at)
 
 
 def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:

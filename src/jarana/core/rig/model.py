@@ -13,6 +13,7 @@ from jarana.core.heads.float import FloatHead
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.model import Frozen, Key, Text
+from jarana.core.rig.stance import Stance
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
@@ -216,10 +217,10 @@ class Rig(Document):
     """A whole rig from the fly line to the point."""
 
     TYPE: ClassVar[str] = "rig"
-    VERSION: ClassVar[int] = 2
+    VERSION: ClassVar[int] = 3
 
     type: Literal["rig"] = "rig"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     name: Text
     method: Key
     head: Head = HeldHead()
@@ -229,6 +230,7 @@ class Rig(Document):
     joints: tuple[Joint, ...] = Field(min_length=1, max_length=24)
     attachments: tuple[Attachment, ...] = Field(min_length=1, max_length=8)
     motion: Motion = Motion()
+    stance: Stance = Stance()
 
     @model_validator(mode="after")
     def _whole(self) -> Rig:

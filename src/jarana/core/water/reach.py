@@ -101,11 +101,12 @@ class Sounding(Frozen):
 
 
 class Lane(Frozen):
-    """A strip of water of one pace between the angler and the far bank, nearest first."""
+    """A strip of water of one pace between the angler and the far bank, nearest first; as deep as the fish's water unless told."""
 
     name: Text
     width_m: float = Field(gt=0, le=60)
     pace_m_s: float = Field(ge=0, le=3)
+    depth_m: float | None = Field(default=None, ge=0.05, le=12)
 
 
 class Obstacle(Frozen):
@@ -157,10 +158,10 @@ class Reach(Document):
     """
 
     TYPE: ClassVar[str] = "water"
-    VERSION: ClassVar[int] = 2
+    VERSION: ClassVar[int] = 3
 
     type: Literal["water"] = "water"
-    version: Literal[2] = 2
+    version: Literal[3] = 3
     id: Key
     name: Text = Field(min_length=1)
     river: Text
@@ -217,9 +218,10 @@ class Reach(Document):
         return self.pace_m_s <= 0
 
     @property
-    def wind_along(self) -> float:
-        """The wind's part downstream (in a lake: away from the angler), m/s."""
-        return self.nature.wind_along(self.blows or self.nature.usual_wind, self.wind_m_s)
+    def wind_vector(self) -> tuple[float, float]:
+        """The wind downstream and across, away from the angler's bank (in a lake: away and to the side), m/s."""
+        x, y = self.nature.winds[self.blows or self.nature.usual_wind]
+        return x * self.wind_m_s, y * self.wind_m_s
 
     def head_wind(self, cast: Way) -> float:
         """Return the wind against a cast made that way, m/s; negative from behind."""
@@ -240,6 +242,11 @@ class Reach(Document):
         """Index of the lane that lies `off_m` from the angler; the last where it is farther than all."""
         return lane_at([lane.width_m for lane in self.lanes], self.off_m)
 
+    @property
+    def lane_edges(self) -> tuple[float, ...]:
+        """Where one lane ends and the next begins, m from the angler."""
+        return tuple(accumulate(lane.width_m for lane in self.lanes[:-1]))
+
     def depth_at(self, x: float) -> float:
         """Depth at a place along the water, m; straight between soundings, level beyond them."""
         if not self.soundings:
@@ -251,10 +258,19 @@ class Reach(Document):
         return stream_speed(height, self.pace_m_s, self.depth_m, self.bed_kind.roughness)
 
     def scaled(self, pace: float = 1.0, depth: float = 1.0) -> Reach:
-        """Return the same water with another pace and depth; its lanes and throws are left out, a drift asks for neither."""
+        """Return the same water with another pace and depth, all its lanes with it; its throws are left out."""
         soundings = tuple(s.model_copy(update={"depth_m": s.depth_m * depth}) for s in self.soundings)
         changed = {"pace_m_s": self.pace_m_s * pace, "depth_m": self.depth_m * depth, "soundings": soundings}
-        return self.model_copy(update={**changed, "lanes": (), "paced": ()})
+        lanes = tuple(
+            lane.model_copy(
+                update={
+                    "pace_m_s": lane.pace_m_s * pace,
+                    "depth_m": None if lane.depth_m is None else lane.depth_m * depth,
+                }
+            )
+            for lane in self.lanes
+        )
+        return self.model_copy(update={**changed, "lanes": lanes, "paced": ()})
 
     @property
     def bulk_pace(self) -> float:

@@ -155,7 +155,10 @@ function CountDown({ seconds }: { seconds: number }) {
 function Assumes() {
   return (
     <Hint label="What this assumes">
-      <p>One lane, seen from the side: no current across, no turning of the fly.</p>
+      <p>
+        Line and flies in three dimensions, from the rod tip on; the rod itself does not bend, the fly does not turn.
+      </p>
+      <p>Lanes go straight down the stream, their seams blended over 0.3 m. The wind grows with height (log law).</p>
       <p>The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.</p>
       <p>Line that does not stretch, and bends freely unless it is fly line.</p>
       <p>

@@ -1,13 +1,16 @@
 import { Pause, Play } from "lucide-react";
-import { Slider } from "radix-ui";
+import { Slider, ToggleGroup } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import type { Answer, Band, Book, Drawer, Drift, UnitSystem } from "../../api/client";
+import { PlanDrawing } from "../../drawings/plan_drawing";
 import { TankDrawing } from "../../drawings/tank_drawing";
 import { duration, nodeAt } from "../../model/drift_view";
 import { figure } from "../../model/format";
+import { ROOM_FOR_BOTH, shownView, useTankView, type View } from "../../state/tank_view";
 import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
 import { MotionControls } from "./motion_controls";
+import { StanceControls } from "./stance_controls";
 
 type Props = {
   answer: Answer;
@@ -19,6 +22,8 @@ type Props = {
   share: number | null;
 };
 const START_SHARE = 0.45;
+/** Share of the room the plan takes where both are shown. */
+const PLAN_SHARE = 0.48;
 
 /** The water in section: plays the drift in real time, or is scrubbed through it. */
 export function Tank({ answer, book, drawer, system, ghost, band, share: known }: Props) {
@@ -35,8 +40,14 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
   };
   const bed = book.beds.find((b) => b.key === answer.water.bed)?.name ?? "";
   const method = book.methods.find((m) => m.key === rig.method);
-  const top = nodeAt(drift, 0, time);
-  const entry = nodeAt(drift, 0, 0);
+  const hold = drift.hold ?? 0;
+  const top = nodeAt(drift, hold, time);
+  const entry = nodeAt(drift, hold, 0);
+  const across = drift.across ?? null;
+  const chosen = useTankView((s) => s.chosen);
+  const view = across ? shownView(chosen, across.cast_deg !== null, size.height) : "side";
+  const height = Math.max(size.height, 220);
+  const plan = view === "both" ? Math.round(height * PLAN_SHARE) : view === "above" ? height : 0;
   return (
     <section
       aria-label="Tank"
@@ -50,6 +61,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
       }}
     >
       <MotionControls answer={answer} book={book} drawer={drawer} system={system} />
+      <StanceControls answer={answer} system={system} />
       <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
         {known === null ? null : (
           <Progress
@@ -58,7 +70,19 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             className="absolute inset-x-0 top-0"
           />
         )}
-        {size.width > 0 && size.height > 0 ? (
+        {across ? <Views view={view} roomy={size.height >= ROOM_FOR_BOTH} /> : null}
+        {size.width > 0 && size.height > 0 && plan > 0 ? (
+          <PlanDrawing
+            drift={drift}
+            ghost={ghost}
+            rig={rig}
+            system={system}
+            width={size.width}
+            height={plan}
+            time={time}
+          />
+        ) : null}
+        {size.width > 0 && size.height > 0 && plan < height ? (
           <TankDrawing
             drift={drift}
             ghost={ghost}
@@ -67,7 +91,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             system={system}
             bedName={bed}
             width={size.width}
-            height={Math.max(size.height, 220)}
+            height={height - plan}
             time={time}
           />
         ) : null}
@@ -131,6 +155,36 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
         </span>
       </div>
     </section>
+  );
+}
+
+const VIEWS: { value: View; label: string }[] = [
+  { value: "side", label: "from the side" },
+  { value: "above", label: "from above" },
+  { value: "both", label: "both" },
+];
+
+/** From which side the drift is looked at. */
+function Views({ view, roomy }: { view: View; roomy: boolean }) {
+  const choose = useTankView((s) => s.choose);
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label="Looked at"
+      value={view}
+      onValueChange={(value) => value && choose(value as View)}
+      className="absolute top-1 right-3 z-10 flex rounded-s border border-rule bg-sheet"
+    >
+      {VIEWS.filter((v) => roomy || v.value !== "both").map((v) => (
+        <ToggleGroup.Item
+          key={v.value}
+          value={v.value}
+          className="min-h-7 px-2 text-[12px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet max-lg:min-h-11 max-lg:px-3"
+        >
+          {v.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
   );
 }
 

@@ -21,6 +21,7 @@ from jarana.core.engine.columns import (
     LENGTH,
     LINE_DENSITY,
     MASS,
+    MEND_TIME,
     MOVE_TAKES,
     MOVE_TIME,
     MOVE_VX,
@@ -43,6 +44,7 @@ from jarana.core.engine.step.bed import add_bed
 from jarana.core.engine.step.bending import add_bending
 from jarana.core.engine.step.bodies import add_bodies
 from jarana.core.engine.step.lines import add_lines
+from jarana.core.engine.step.mend import lay_over
 from jarana.core.engine.step.reel import reel
 from jarana.core.engine.step.surface import land, peel
 from jarana.core.engine.step.tree import eliminate, free_root, substitute
@@ -171,7 +173,7 @@ def run_chain(
         strain, least tension, line taken in m, greatest tension of the first link N, first link outside], steps taken.
         A run that needs more than `MOST_STEPS` steps comes back as NaN.
     """
-    moves, times, steps = drive
+    moves, mends, times, steps = drive
     n = len(line.parent)
     line = Line(line.parent.copy(), line.links.copy(), line.lies, line.afloat.copy())
     links = line.links
@@ -200,7 +202,8 @@ def run_chain(
     tensions = np.zeros((len(times), n))
     floating = np.zeros((len(times), n), dtype=np.int64)
     worst = np.zeros(5)
-    count, first = 0, outside
+    fed = np.zeros(n)
+    count, first, mended = 0, outside, 0
     t, since, move = 0.0, 0.0, -1
     ease = steps[STEP_FIRST]
     rests = False
@@ -211,9 +214,16 @@ def run_chain(
                 since = t
                 ease = min(ease, steps[STEP_FIRST])
                 rests = False
+            while mended < len(mends) and mends[mended, MEND_TIME] <= t + 1e-12:
+                worst[2] -= lay_over(first, mends[mended], fed, line, now)
+                rest[:] = np.maximum(rest, links[:, LENGTH])
+                since, rests, mended = t, False, mended + 1
+                ease = min(ease, steps[STEP_FIRST])
             end = times[k]
             if move + 1 < len(moves):
                 end = min(end, moves[move + 1, MOVE_TIME])
+            if mended < len(mends):
+                end = min(end, mends[mended, MEND_TIME])
             if rests:
                 t = end
                 continue

@@ -42,10 +42,6 @@ class WaterKind:
         """The word a new water of this kind begins with."""
         return next(iter(self.winds))
 
-    def wind_along(self, blows: str, wind: float) -> float:
-        """Return the part of a wind (m/s) along the chain, positive downstream or away from the angler."""
-        return self.winds[blows][0] * wind
-
     def head_wind(self, blows: str, wind: float, cast: Way) -> float:
         """Return the part of a wind (m/s) against a cast made that way (a unit vector); negative from behind.
 

@@ -1,0 +1,181 @@
+"""What a drift does across the stream and in the air, read from its frames: sag, inward pull, swing, the dry's own water."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from jarana.core.drift.lower import Lowered
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.chain import ChainRun
+from jarana.core.engine.ground import bed_under, speed_over
+from jarana.core.model import Frozen
+
+SLIP_M = 0.10
+"""m a fly may leave its own water before a fish minds (practice: a hand's breadth; a curled leader that unbends moves it less)."""
+DANGLE_DEG = 10.0
+"""A line within so many degrees of straight downstream hangs on the dangle."""
+TURNING_S = 1.0
+"""s after the cast in which the line comes tight; a speed across is told from then on."""
+OUT_M = 0.02
+"""m: a fly higher than this over the water is out of it."""
+
+
+class Across(Frozen):
+    """What lies across and above; None where a drift has no such thing.
+
+    Attributes
+    ----------
+    tip_m
+        Height of the rod tip at the start.
+    cast_deg
+        Way of the cast from straight across, ° downstream; None where the rod stands over its lane.
+    line_m
+        Length of line outside the tip.
+    sag_m, angle_deg, inward_n
+        In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip
+        and water, its slope where it enters, and its pull across towards the angler there.
+    inward_m
+        How far the point came in towards the angler.
+    drag_free_s
+        When what floats has left its own water by a hand's breadth; None where it does not.
+    slip_m
+        How far it has left it in the end.
+    dangle_s
+        When a line that swings is within ten degrees of straight downstream.
+    across_m_s
+        The fastest the point goes across, once the line is tight.
+    belly_m
+        The farthest the lying line lies from the straight way, in the first half.
+    out_share
+        Share of the drift in which a fly is out of the water.
+    """
+
+    tip_m: float
+    cast_deg: float | None = None
+    line_m: float
+    sag_m: float | None = None
+    angle_deg: float | None = None
+    inward_n: float | None = None
+    inward_m: float = 0.0
+    drag_free_s: float | None = None
+    slip_m: float | None = None
+    dangle_s: float | None = None
+    across_m_s: float | None = None
+    belly_m: float | None = None
+    out_share: float = 0.0
+
+
+def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[int]) -> Across | None:
+    """Return what lies across; None where the chain begins in the water.
+
+    Parameters
+    ----------
+    hold
+        The node at which the rig is held up or led; 0 where it is the top.
+    flies
+        Nodes of the flies, from the top down.
+    """
+    if lowered.stood is None or not flies:
+        return None
+    times, place = chain.times, chain.place
+    point = flies[-1]
+    floats = any(b.floats for b in lowered.scenario.bodies)
+    on_line = hold == 0
+    slip = slipped(chain, lowered, hold) if floats else None
+    late = times > TURNING_S
+    sag, angle, inward = (None, None, None) if floats or on_line else _hung(chain)
+    return Across(
+        tip_m=float(place[0, 0, 2]),
+        cast_deg=round(math.degrees(lowered.stood.angle), 1) if floats or on_line else None,
+        line_m=round(float(chain.mesh.arc[point]), 3),
+        sag_m=sag,
+        angle_deg=angle,
+        inward_n=inward,
+        inward_m=float(place[0, point, 1] - place[-1, point, 1]),
+        drag_free_s=None if slip is None else _first(times, slip),
+        slip_m=None if slip is None else float(slip[-1]),
+        dangle_s=_dangles(chain, point) if on_line else None,
+        across_m_s=float(np.max(-chain.vy[late, point])) if on_line and late.any() else None,
+        belly_m=_belly(chain) if floats or on_line else None,
+        out_share=float(np.mean(place[late][:, flies, 2] > OUT_M)) if late.any() else 0.0,
+    )
+
+
+def slipped(chain: ChainRun, lowered: Lowered, node: int) -> Floats:
+    """Return how far a node has left the water it landed on, (times,), m: its place less that water's own way."""
+    x, y, z = chain.x[:, node], chain.y[:, node], chain.z[:, node]
+    height = bed_under(lowered.scenario, x, y) + np.minimum(z, 0.0)
+    water = speed_over(lowered.scenario, x, y, height)
+    carried = np.concatenate([[0.0], np.cumsum(0.5 * (water[1:] + water[:-1]) * np.diff(chain.times))])
+    return np.asarray(np.hypot(x - x[0] - carried, y - y[0]))
+
+
+def _first(times: Floats, slip: Floats) -> float | None:
+    """Return when a slip first passes a hand's breadth, between frames by straight line."""
+    over = np.flatnonzero(slip > SLIP_M)
+    if not len(over):
+        return None
+    k = int(over[0])
+    if k == 0:
+        return float(times[0])
+    share = (SLIP_M - slip[k - 1]) / (slip[k] - slip[k - 1])
+    return float(times[k - 1] + share * (times[k] - times[k - 1]))
+
+
+def _hung(chain: ChainRun) -> tuple[float | None, float | None, float | None]:
+    """Return sag m, slope at the water ° and pull across N of a line held in the air, meaned over the second half."""
+    rows = []
+    half = len(chain.times) // 2
+    last = int(np.argmax(chain.mesh.parent == 0)) if len(chain.mesh.parent) < 2 else _end_of_main(chain)
+    for frame in range(half, len(chain.times)):
+        place = chain.place[frame, : last + 1]
+        wet = np.flatnonzero(place[1:, 2] <= 0.0)
+        if not len(wet) or wet[0] < 1:
+            continue
+        k = int(wet[0]) + 1
+        way = place[k] - place[0]
+        long = float(np.linalg.norm(way))
+        off = place[:k] - place[0]
+        along = off @ way / long
+        sag = float(np.sqrt(np.maximum((off * off).sum(axis=1) - along * along, 0.0)).max())
+        link = place[k] - place[k - 1]
+        size = float(np.linalg.norm(link))
+        pull = float(chain.tension[frame, k]) * float(-link[1]) / size
+        rows.append((sag, math.degrees(math.asin(min(max(-link[2] / size, -1.0), 1.0))), -pull))
+    if not rows:
+        return None, None, None
+    mean = np.mean(rows, axis=0)
+    return float(mean[0]), float(mean[1]), float(mean[2])
+
+
+def _end_of_main(chain: ChainRun) -> int:
+    """Return the last node of the main line."""
+    parent = chain.mesh.parent
+    return next((i for i in range(1, len(parent)) if i + 1 == len(parent) or parent[i + 1] != i), len(parent) - 1)
+
+
+def _dangles(chain: ChainRun, point: int) -> float | None:
+    gap = chain.place[:, point] - chain.place[:, 0]
+    off = np.degrees(np.arctan2(np.abs(gap[:, 1]), gap[:, 0]))
+    there = np.flatnonzero(off <= DANGLE_DEG)
+    return float(chain.times[there[0]]) if len(there) else None
+
+
+def _belly(chain: ChainRun) -> float | None:
+    """Return how far the lying line lies at most from the straight way between its ends, in the first half, m."""
+    worst = None
+    for frame in range(len(chain.times) // 2 + 1):
+        lying = np.flatnonzero(chain.afloat[frame])
+        if len(lying) < 3:
+            continue
+        place = chain.place[frame, lying, :2]
+        way = place[-1] - place[0]
+        long = float(np.hypot(*way))
+        if long < 1e-6:
+            continue
+        off = place - place[0]
+        far = float(np.abs(off[:, 0] * way[1] - off[:, 1] * way[0]).max() / long)
+        worst = far if worst is None else max(worst, far)
+    return worst

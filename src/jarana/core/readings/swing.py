@@ -1,0 +1,91 @@
+"""The swing as an arc: how deep, how fast across, when it hangs below the rod."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from jarana.core.drift.nominal import hooked, nominal
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.stance import SetStance, StepStance
+from jarana.core.situation import Situation
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-swing = It does not swing
+nothing-comes-across = Nothing comes across on a line here.
+hurried = Hurried across by the belly
+swings-steadily = Swings across steadily
+across-then-hangs = Up to { $fast } across; { $hangs }. The line bellies { $belly } out.
+hangs-after = on the dangle after { $seconds } s, { $deep } deep there
+comes-not-round = in { $seconds } s it does not come round to the dangle
+from-track = From the point's own track once the line is tight; the dangle begins within ten degrees of straight downstream.
+mend-slows = An upstream mend slows it and lets it sink; a belly downstream hurries it.
+""",
+)
+
+HURRIED = 0.75
+"""Share of the surface pace: faster across than this a fly is hurried (starting value)."""
+MEND_M, FARTHER_DEG = 1.0, 10.0
+
+
+def read(situation: Situation) -> Reading:
+    """Judge how fast the point comes across."""
+    writer, drift = situation.writer, nominal(situation)
+    across = drift.across
+    if across is None or across.across_m_s is None or not hooked(situation):
+        return make(
+            "swing", "fine", say("no-swing"), say("nothing-comes-across"), writer.figure("speed", 0.0), why=("",)
+        )
+    fast = max(across.across_m_s, 0.0)
+    severity: Severity = "look" if fast > HURRIED * situation.water.pace_m_s else "fine"
+    point = hooked(situation)[-1]
+    hangs = (
+        say(
+            "hangs-after",
+            seconds=f"{across.dangle_s:.0f}",
+            deep=writer.text("depth", -drift.z_mm[_frame(drift.times_s, across.dangle_s)][point.node] / 1000),
+        )
+        if across.dangle_s is not None
+        else say("comes-not-round", seconds=f"{drift.times_s[-1]:.0f}")
+    )
+    return make(
+        "swing",
+        severity,
+        say("hurried") if severity == "look" else say("swings-steadily"),
+        say(
+            "across-then-hangs",
+            fast=writer.text("speed", fast),
+            hangs=hangs,
+            belly=writer.text("travel", across.belly_m or 0.0),
+        ),
+        writer.figure("speed", fast),
+        value=fast,
+        parts=(point.id,),
+        why=(say("from-track"), say("mend-slows")),
+    )
+
+
+def _frame(times: tuple[float, ...], time: float) -> int:
+    return next((k for k, t in enumerate(times) if t >= time), len(times) - 1)
+
+
+def candidates(situation: Situation) -> Iterator[RigEdit]:
+    """Yield a mend upstream, a cast farther downstream, a tip held higher or lower."""
+    stance = situation.rig.stance
+    usual = situation.motion.cast_deg
+    angle = usual if stance.angle_deg is None else stance.angle_deg
+    yield SetStance(mend=situation.writer.text("travel", stance.mend_m + MEND_M))
+    yield SetStance(angle_deg=angle + FARTHER_DEG)
+    yield StepStance(what="tip", more=True)
+    yield StepStance(what="tip", more=False)
+
+
+def score(situation: Situation) -> float:
+    """Return how fast it comes across, m/s."""
+    return read(situation).value or 0.0
+
+
+READING = ReadingKind("swing", read, candidates, score)

@@ -1,0 +1,83 @@
+"""Edits of how a rig is held and laid: tip, way of the cast, slack, mend."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import Field
+
+from jarana.core.model import Typed
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.model import Rig
+from jarana.core.rig.stance import HIGHEST_M, LATEST_MEND_S, MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG, Lay, Stance
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import Writer
+
+TIP_STEP_M, ANGLE_STEP_DEG, SLACK_STEP_M, MEND_STEP_M = 0.2, 5.0, 0.25, 0.5
+"""By how much a press changes them."""
+
+
+class SetStance(RigEdit):
+    """Hold the rod, cast, lay slack or mend another way; what is not given stays as it is, `usual` goes back to what is usual."""
+
+    op: Literal["set_stance"] = "set_stance"
+    tip: Typed | None = None
+    angle_deg: float | None = Field(default=None, ge=-WIDEST_DEG, le=WIDEST_DEG)
+    slack: Typed | None = None
+    lay: Lay | None = None
+    mend: Typed | None = None
+    mend_s: float | None = Field(default=None, ge=0.0, le=LATEST_MEND_S)
+    follows: bool | None = None
+    usual: bool = False
+
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
+        """Return the rig with its new stance."""
+        changes: dict[str, object] = {
+            key: value for key in ("angle_deg", "lay", "mend_s", "follows") if (value := getattr(self, key)) is not None
+        }
+        for key in ("tip", "slack", "mend"):
+            typed = getattr(self, key)
+            if typed is not None:
+                changes[f"{key}_m"] = round(_signed(writer, typed, key), 4)
+        stance = Stance() if self.usual else rig.stance
+        return rig.rebuilt(stance=Stance.model_validate(stance.model_dump() | changes))
+
+
+def _signed(writer: Writer, typed: str, key: str) -> float:
+    """Return a length that may be below nothing: a mend downstream."""
+    text = typed.strip().replace("−", "-")
+    below = key == "mend" and text.startswith("-")
+    return (-1.0 if below else 1.0) * writer.read("travel", text.removeprefix("-") if below else text, key)
+
+
+class StepStance(RigEdit):
+    """One step more or less of tip height, of the cast's angle downstream, of slack, or of a mend upstream."""
+
+    op: Literal["step_stance"] = "step_stance"
+    what: Literal["tip", "angle", "slack", "mend"]
+    more: bool = True
+    now: float | None = Field(default=None, ge=-WIDEST_DEG, le=WIDEST_DEG)
+
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
+        """Return the rig with its next stance; it stops at the ends. `now` is what is usual where nothing was said."""
+        way = 1.0 if self.more else -1.0
+        stance = rig.stance
+        if self.what == "tip":
+            tip = rig.head.tip_m if stance.tip_m is None else stance.tip_m
+            return _with(rig, tip_m=_within(tip + way * TIP_STEP_M, 0.0, HIGHEST_M))
+        if self.what == "angle":
+            angle = stance.angle_deg if stance.angle_deg is not None else self.now or 0.0
+            return _with(rig, angle_deg=_within(angle + way * ANGLE_STEP_DEG, -WIDEST_DEG, WIDEST_DEG))
+        if self.what == "slack":
+            slack = _within(stance.slack_m + way * SLACK_STEP_M, 0.0, MOST_SLACK_M)
+            lay = "serpentine" if slack and stance.lay == "straight" else stance.lay
+            return _with(rig, slack_m=slack, lay=lay)
+        return _with(rig, mend_m=_within(stance.mend_m + way * MEND_STEP_M, -MOST_MEND_M, MOST_MEND_M))
+
+
+def _within(value: float, least: float, most: float) -> float:
+    return round(min(max(value, least), most), 4)
+
+
+def _with(rig: Rig, **changes: object) -> Rig:
+    return rig.rebuilt(stance=Stance.model_validate(rig.stance.model_dump() | changes))

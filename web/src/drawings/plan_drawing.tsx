@@ -1,0 +1,245 @@
+import { scaleLinear } from "@visx/scale";
+import type { Drift, Rig, UnitSystem } from "../api/client";
+import { sizeOf } from "../model/bodies";
+import { duration, extentOf, nodeAt, type Point, trackOf } from "../model/drift_view";
+import { text } from "../model/format";
+import { Axes } from "./axes";
+import { styleOf } from "./track_style";
+
+type Props = {
+  drift: Drift;
+  /** The drift of a pinned rig, drawn behind. */
+  ghost: Drift | null;
+  rig: Rig;
+  system: UnitSystem;
+  width: number;
+  height: number;
+  time: number;
+};
+
+const LEFT = 54;
+const RIGHT = 14;
+const TOP = 8;
+const BOTTOM = 22;
+const BANK = 7;
+/** Seconds between two marks of a track, and between two that are written. */
+const MARK = 1;
+const WRITTEN = 5;
+/** How often the whole line is drawn, faint, through a drift. */
+const SHADOWS = 5;
+
+/** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
+export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: Props) {
+  const travel = system.rules.travel?.factor ?? 1;
+  const { least, most, far } = extentOf(drift);
+  const x = scaleLinear({ domain: [least * travel, most * travel], range: [LEFT, width - RIGHT] });
+  const y = scaleLinear({ domain: [0, far * travel], range: [TOP + BANK, height - BOTTOM - BANK] });
+  const right = width - RIGHT;
+  const whole = duration(drift);
+  const at = (p: Point): [number, number] => [x(p.x * travel), y(p.y * travel)];
+  const join = (points: [number, number][]) =>
+    points.map((p, i) => `${i ? "L" : "M"}${Math.round(p[0] * 10) / 10} ${Math.round(p[1] * 10) / 10}`).join("");
+  const lineAt = (of: Drift, t: number) => of.lines.map((line) => join(line.map((node) => at(nodeAt(of, node, t)))));
+  const you: [number, number] = [x((drift.angler_x_m ?? 0) * travel), y(0)];
+  const tip = at(nodeAt(drift, 0, time));
+  const lanes = drift.lanes ?? [];
+  const fastest = Math.max(...lanes.map((l) => l.pace_m_s), 0.01);
+  const fish: [number, number] = [you[0], y((drift.off_m ?? 0) * travel)];
+  return (
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={describe(drift, system)}
+      className="block"
+      data-testid="plan"
+    >
+      <rect x={LEFT} y={TOP} width={right - LEFT} height={BANK} fill="var(--mat-flyline)" />
+      {lanes.map((lane, i) => {
+        const y0 = y(lane.begins_m * travel);
+        const y1 = Math.min(y((lane.ends_m ?? far) * travel), y(far * travel));
+        if (y1 <= y0) return null;
+        const middle = (y0 + y1) / 2;
+        const long = 14 + 30 * (lane.pace_m_s / fastest);
+        return (
+          <g key={i}>
+            <rect
+              x={LEFT}
+              y={y0}
+              width={right - LEFT}
+              height={y1 - y0}
+              fill="var(--water-deep)"
+              opacity={0.35 + 0.5 * (lane.pace_m_s / fastest)}
+            />
+            {i > 0 ? <path d={`M${LEFT} ${y0} H${right}`} stroke="var(--sheet)" strokeWidth={1.4} /> : null}
+            {[0.03, 0.86].map((share) => (
+              <path
+                key={share}
+                d={`M${LEFT + (right - LEFT) * share} ${middle} h${long} m-5 -3.4 l5 3.4 l-5 3.4`}
+                stroke="var(--pace)"
+                strokeWidth={1.4}
+                fill="none"
+              />
+            ))}
+            <text x={right - 6} y={Math.min(middle + 16, y1 - 4)} fontSize={12} textAnchor="end" fill="var(--ink)">
+              {lane.name} <tspan className="mono">{text(system, "speed", lane.pace_m_s)}</tspan>
+            </text>
+          </g>
+        );
+      })}
+      <g fill="none" stroke="var(--ink)" strokeWidth={0.8} opacity={0.35}>
+        {Array.from({ length: SHADOWS }, (_, k) => (
+          <path key={k} d={lineAt(drift, (whole * k) / SHADOWS)[0]} />
+        ))}
+      </g>
+      {ghost?.across ? (
+        <g fill="none" stroke="var(--ghost)" strokeWidth={1.6}>
+          {ghost.flies.map((fly) => (
+            <path key={fly.id} d={join(trackOf(ghost, fly.node).map(at))} strokeDasharray={styleOf(fly.role).dash} />
+          ))}
+        </g>
+      ) : null}
+      {tracksOf(drift).map(({ id, role, node }) => (
+        <Track key={id} drift={drift} node={node} role={role} at={at} join={join} />
+      ))}
+      <g fill="none" strokeLinejoin="round">
+        {lineAt(drift, time).map((d, i) => (
+          <g key={i}>
+            <path d={d} stroke="var(--casing)" strokeWidth={4.5} opacity={0.8} />
+            <path d={d} stroke="var(--mat-fluorocarbon)" strokeWidth={2} />
+          </g>
+        ))}
+        <path
+          d={`M${you[0]} ${you[1]} L${tip[0]} ${tip[1]}`}
+          stroke="var(--ink)"
+          strokeWidth={3}
+          strokeLinecap="round"
+        />
+      </g>
+      <circle cx={you[0]} cy={you[1]} r={6.5} fill="var(--ink)" />
+      <text x={you[0] - 10} y={you[1] + 14} fontSize={12} textAnchor="end" fill="var(--ink)">
+        you
+      </text>
+      <circle cx={tip[0]} cy={tip[1]} r={3.5} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.8} />
+      <path
+        d={`M${fish[0] - 9} ${fish[1]} q8 -7 16 0 l5 -4 v8 l-5 -4 q-8 7 -16 0 Z`}
+        fill="var(--soft)"
+        opacity={0.7}
+        data-testid="plan-fish"
+      />
+      {tracksOf(drift).map(({ id, role, node, body }) => {
+        const [cx, cy] = at(nodeAt(drift, node, time));
+        const found = rig.attachments.find((a) => a.id === body)?.body;
+        return (
+          <circle
+            key={id}
+            cx={cx}
+            cy={cy}
+            r={3 + (found ? sizeOf(found) : 1)}
+            fill="var(--bead)"
+            stroke={styleOf(role).ink}
+            strokeWidth={2.2}
+            data-testid={`plan-fly-${id}`}
+          />
+        );
+      })}
+      <Wind drift={drift} system={system} x={right - 110} y={TOP + BANK + 22} />
+      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} />
+      <text x={6} y={TOP + 14} fontSize={12} fill="var(--soft)">
+        off, {system.rules.travel?.unit}
+      </text>
+    </svg>
+  );
+}
+
+type Shown = { id: string; role: string; node: number; body: string };
+
+/** What is followed from above: the flies, and what holds them up. */
+function tracksOf(drift: Drift): Shown[] {
+  const flies = drift.flies.map((fly) => ({ id: fly.id, role: fly.role, node: fly.node, body: fly.id }));
+  const holds = drift.head === "float" || drift.head === "dry fly";
+  return holds ? [{ id: "hold", role: drift.head ?? "", node: drift.hold ?? 0, body: "" }, ...flies] : flies;
+}
+
+function Track({
+  drift,
+  node,
+  role,
+  at,
+  join,
+}: {
+  drift: Drift;
+  node: number;
+  role: string;
+  at: (p: Point) => [number, number];
+  join: (points: [number, number][]) => string;
+}) {
+  const style = styleOf(role);
+  const path = join(trackOf(drift, node).map(at));
+  const whole = duration(drift);
+  const seconds = Array.from({ length: Math.floor(whole / MARK) + 1 }, (_, k) => k * MARK);
+  return (
+    <g>
+      <path d={path} fill="none" stroke="var(--casing)" strokeWidth={4.5} opacity={0.75} />
+      <path d={path} fill="none" stroke={style.ink} strokeWidth={2.2} strokeDasharray={style.dash} />
+      {seconds.map((s) => {
+        const [cx, cy] = at(nodeAt(drift, node, s));
+        return (
+          <g key={s}>
+            <circle
+              cx={cx}
+              cy={cy}
+              r={s % WRITTEN ? 1.6 : 2.8}
+              fill="var(--sheet)"
+              stroke={style.ink}
+              strokeWidth={1.2}
+            />
+            {s > 0 && s % WRITTEN === 0 && (role === "point" || role === "dry fly") ? (
+              <text
+                x={cx + 7}
+                y={cy + 14}
+                fontSize={11.5}
+                fill="var(--ink)"
+                className="mono"
+                stroke="var(--sheet)"
+                strokeWidth={3}
+                paintOrder="stroke"
+              >
+                {s} s
+              </text>
+            ) : null}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Wind({ drift, system, x, y }: { drift: Drift; system: UnitSystem; x: number; y: number }) {
+  const along = drift.wind_x_m_s ?? 0;
+  const across = drift.wind_y_m_s ?? 0;
+  const speed = Math.hypot(along, across);
+  if (speed <= 0) return null;
+  const turn = (Math.atan2(across, along) * 180) / Math.PI;
+  return (
+    <g>
+      <path
+        d="M-14 -3.5 H8 M-14 3.5 H8 M5 -8 L14 0 L5 8"
+        transform={`translate(${x} ${y}) rotate(${turn})`}
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+        fill="none"
+      />
+      <text x={x + 20} y={y + 4} fontSize={12} fill="var(--ink)" className="mono">
+        {text(system, "wind", speed)}
+      </text>
+    </g>
+  );
+}
+
+function describe(drift: Drift, system: UnitSystem): string {
+  const ends = drift.flies.map((fly) => `${fly.role} ${text(system, "travel", fly.off_m ?? 0)} off in the end`);
+  const lanes = (drift.lanes ?? []).map((l) => `${l.name || "water"} ${text(system, "speed", l.pace_m_s)}`);
+  return `The drift from above: ${lanes.join(", ")}; ${ends.join("; ") || "the dry alone"}.`;
+}
