@@ -7075,6 +7075,13 @@ export interface components {
              */
             laws?: components["schemas"]["Asked"][];
             /**
+             * Leader From
+             * @description The drawn node at which the fly line ends and the leader begins.
+             * @default 0
+             * @example 0
+             */
+            leader_from?: number;
+            /**
              * Length M
              * @description length, metres
              * @example 1

@@ -1,7 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import type { Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
-import { duration, extentOf, nodeAt, type Point, trackOf } from "../model/drift_view";
+import { duration, extentOf, flyLine, nodeAt, type Point, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
 import { styleOf } from "./track_style";
@@ -20,7 +20,7 @@ type Props = {
 const LEFT = 54;
 const RIGHT = 14;
 const TOP = 8;
-const BOTTOM = 22;
+const BOTTOM = 42;
 const BANK = 7;
 /** Seconds between two marks of a track, and between two that are written. */
 const MARK = 1;
@@ -73,7 +73,7 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
               opacity={0.35 + 0.5 * (lane.pace_m_s / fastest)}
             />
             {i > 0 ? <path d={`M${LEFT} ${y0} H${right}`} stroke="var(--sheet)" strokeWidth={1.4} /> : null}
-            {[0.03, 0.86].map((share) => (
+            {[0.01, 0.9].map((share) => (
               <path
                 key={share}
                 d={`M${LEFT + (right - LEFT) * share} ${middle} h${long} m-5 -3.4 l5 3.4 l-5 3.4`}
@@ -82,7 +82,7 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
                 fill="none"
               />
             ))}
-            <text x={right - 6} y={Math.min(middle + 16, y1 - 4)} fontSize={12} textAnchor="end" fill="var(--ink)">
+            <text x={LEFT + 8} y={Math.min(middle + 17, y1 - 4)} fontSize={12} fill="var(--ink)">
               {lane.name} <tspan className="mono">{text(system, "speed", lane.pace_m_s)}</tspan>
             </text>
           </g>
@@ -110,6 +110,11 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
             <path d={d} stroke="var(--mat-fluorocarbon)" strokeWidth={2} />
           </g>
         ))}
+        <path
+          d={join(flyLine(drift).map((node) => at(nodeAt(drift, node, time))))}
+          stroke="var(--mat-flyline)"
+          strokeWidth={4}
+        />
         <path
           d={`M${you[0]} ${you[1]} L${tip[0]} ${tip[1]}`}
           stroke="var(--ink)"
@@ -144,10 +149,13 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
           />
         );
       })}
-      <Wind drift={drift} system={system} x={right - 110} y={TOP + BANK + 22} />
+      <Wind drift={drift} system={system} x={LEFT + 190} y={TOP + BANK + 16} />
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} />
-      <text x={6} y={TOP + 14} fontSize={12} fill="var(--soft)">
-        off, {system.rules.travel?.unit}
+      <text x={6} y={height - 4} fontSize={12} fill="var(--soft)">
+        {system.rules.travel?.unit} off
+      </text>
+      <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
+        {system.rules.travel?.unit} downstream of where it lands
       </text>
     </svg>
   );

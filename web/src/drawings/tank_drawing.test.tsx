@@ -34,6 +34,11 @@ const drift = {
     [4000, 3500, 3000],
     [8000, 7500, 7000],
   ],
+  y_mm: [
+    [0, 0, 0],
+    [0, 0, 0],
+    [0, 0, 0],
+  ],
   z_mm: [
     [0, -100, -200],
     [0, -400, -700],
@@ -91,7 +96,7 @@ describe("the water in section", () => {
 
   it("puts every fly where it is at the moment, to one scale of depth", () => {
     draw();
-    const surface = 54;
+    const surface = 62;
     const bed = 400 - 40 - 26;
     expect(number(fly("dropper"), "cy")).toBeCloseTo(surface + 0.4 * (bed - surface), 3);
     expect(number(fly("point"), "cy")).toBeCloseTo(surface + 0.7 * (bed - surface), 3);

@@ -1,7 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import type { Band, Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
-import { duration, extentOf, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
+import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
 import { styleOf } from "./track_style";
@@ -23,6 +23,8 @@ type Props = {
 const LEFT = 54;
 const RIGHT = 14;
 const TOP = 62;
+/** A label of a fly this near to the surface stands under its track, px. */
+const UNDER = 34;
 /** Room over the highest line in the air. */
 const AIR = 14;
 const BED = 26;
@@ -33,7 +35,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const deep = system.rules.depth?.factor ?? 1;
   const lake = drift.axis === "seconds";
   const whole = duration(drift);
-  const corners = drift.bed ?? [];
+  const corners = widened(drift);
   const floor = Math.max(...corners.map((c) => c.depth_m), 0.1);
   const { least, most, high } = extentOf(drift);
   const domain: [number, number] = lake ? [0, whole] : [least * travel, most * travel];
@@ -63,7 +65,10 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     size: sizeOf(rig.attachments.find((a) => a.id === fly.id)?.body ?? { kind: "shot", name: "", mass_mg: 1 }),
   }));
   const labelY = spread(
-    flies.map(({ fly }) => y(fly.settled_depth_m * deep) - 10),
+    flies.map(({ fly }) => {
+      const wanted = y(fly.settled_depth_m * deep);
+      return wanted < surface + UNDER ? wanted + UNDER : wanted - 10;
+    }),
     19,
     TOP + 12,
     bed - 8,
@@ -212,6 +217,12 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
               </g>
             );
           })}
+          <path
+            d={join(flyLine(drift).map((node) => at(nodeAt(drift, node, time), time)))}
+            stroke="var(--mat-flyline)"
+            strokeWidth={4}
+            fill="none"
+          />
           <Top head={drift.head ?? "held"} x={top[0]} y={top[1]} rig={rig} led={!drift.across} />
         </>
       )}
@@ -275,6 +286,20 @@ function describe(drift: Drift, system: UnitSystem): string {
     return `${fly.role} ${found}, at ${text(system, "depth", fly.settled_depth_m)} in the end`;
   });
   return `The drift in section, water ${text(system, "depth", drift.depth_m)} deep: ${flies.join("; ")}.`;
+}
+
+/** The bed's corners, level on to both ends of what is drawn. */
+function widened(drift: Drift): NonNullable<Drift["bed"]> {
+  const corners = drift.bed ?? [];
+  const { least, most } = extentOf(drift);
+  const first = corners[0];
+  const last = corners[corners.length - 1];
+  if (!first || !last || !drift.across) return corners;
+  return [
+    ...(least < first.x_m ? [{ ...first, x_m: least }] : []),
+    ...corners,
+    ...(most > last.x_m ? [{ ...last, x_m: most }] : []),
+  ];
 }
 
 /** Depth of the bed between its corners. */

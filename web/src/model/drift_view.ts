@@ -33,6 +33,19 @@ export function trackOf(drift: Drift, node: number): Point[] {
   }));
 }
 
+/** Drawn nodes of the fly line, from the tip to where the leader begins. */
+export function flyLine(drift: Drift): number[] {
+  const main = drift.lines[0] ?? [];
+  const end = main.indexOf(drift.leader_from ?? 0);
+  return end > 0 ? main.slice(0, end + 1) : [];
+}
+
+/** The drawn node whose way is told: what holds the rig up, or the last fly where the rod holds a line. */
+export function toldNode(drift: Drift): number {
+  const hold = drift.hold ?? 0;
+  return drift.across && hold === 0 ? (drift.flies[drift.flies.length - 1]?.node ?? 0) : hold;
+}
+
 export type Extent = { least: number; most: number; far: number; high: number };
 const extents = new WeakMap<Drift, Extent>();
 

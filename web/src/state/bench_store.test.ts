@@ -17,7 +17,15 @@ async function serve(request: Request): Promise<Response> {
     if (edit.op === "set_length") rig.spans[0].length_mm = Number(edit.value);
     else water.depth_m = Number(edit.value);
   }
-  return json(200, { rig, water, drift: { x_mm: [], z_mm: [] }, readings: [], strength: [], section: {}, seq });
+  return json(200, {
+    rig,
+    water,
+    drift: { x_mm: [], y_mm: [], z_mm: [] },
+    readings: [],
+    strength: [],
+    section: {},
+    seq,
+  });
 }
 
 const docs = {

@@ -77,6 +77,8 @@ class Lowered:
         How far from the top the rig is held up or led: the float, the dry, the sighter's lower end; 0 where it is the top.
     stood
         Where the rod is; None where the chain begins in the water.
+    line_m
+        Length of fly line from the top on, before the leader.
     """
 
     scenario: Scenario
@@ -84,6 +86,7 @@ class Lowered:
     begins_m: float
     hold_m: float = 0.0
     stood: Stood | None = None
+    line_m: float = 0.0
 
 
 def drift_seconds(situation: Situation) -> float:
@@ -140,7 +143,9 @@ def hanging(situation: Situation) -> Lowered:
 def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     """Return the whole chain from the rod tip on, in space."""
     rig, water, head = situation.rig, situation.setting.fished, situation.head
-    below = rig.length - head.hangs_from(rig)
+    holds = head.holds()
+    held = place(rig, rig.attachment(holds)) if holds is not None else head.hangs_from(rig)
+    below = rig.length - held
     way = laid(rig, stood, water.off_m, head.line_out() + rig.length if head.on_line else None, below)
     out, hold = way.length_m, 0.0 if head.on_line else max(way.length_m - below, NEAREST)
     begins = hung.begins_m - way.at(hold)[0] if water.soundings else 0.0
@@ -153,8 +158,8 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     floats = head.free_top(rig, water.water)
     segments = _coarser(segments, hold, afloat=floats is not None)
     if floats is not None:
-        bodies = [b for b in bodies if b.body.name != head.holds()]
-        bodies.append(_floating(floats, head.holds() or HELD_UP, min(hold, out)))
+        bodies = [b for b in bodies if b.body.name != holds]
+        bodies.append(_floating(floats, holds or HELD_UP, min(hold, out)))
     moves = situation.motion.drive(situation.ride(lambda: natural_pace(hung.scenario))) or Moves()
     stance = rig.stance
     mends = (
@@ -176,7 +181,7 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
         air=AIR,
         mends=mends,
     )
-    return Lowered(scenario, tuple(notes), begins, hold, stood)
+    return Lowered(scenario, tuple(notes), begins, hold, stood, spare if spare > SPARE_LINE else 0.0)
 
 
 def _floating(top: FreeTop, name: str, s: float) -> PlacedBody:

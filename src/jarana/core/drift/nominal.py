@@ -17,6 +17,8 @@ say = phrases(
     __name__,
     """
 dry-rides-surface-only = The dry rides on the surface; only its tippet is in the water.
+dry-drifts-then-drags = The dry drifts in its own water for { $seconds } s, { $way }; then the line draws it { $slip } out of it.
+dry-drifts-all = The dry drifts in its own water all { $seconds } s.
 """,
 )
 
@@ -67,8 +69,23 @@ def story(situation: Situation) -> str:
     """Return what the drift shows, in a sentence or two, by how the rig is moved."""
     drift = nominal(situation)
     if not drift.flies:
-        return say("dry-rides-surface-only")
+        return _dry_alone(situation, drift)
     return situation.motion.story(seen_of(situation, drift))
+
+
+def _dry_alone(situation: Situation, drift: Drift) -> str:
+    """Return how long a dry by itself drifts freely."""
+    across, writer = drift.across, situation.writer
+    if across is None or across.slip_m is None:
+        return say("dry-rides-surface-only")
+    if across.drag_free_s is None:
+        return say("dry-drifts-all", seconds=f"{drift.times_s[-1]:.0f}")
+    return say(
+        "dry-drifts-then-drags",
+        seconds=f"{across.drag_free_s:.1f}",
+        way=writer.text("travel", across.drag_free_s * situation.water.pace_m_s),
+        slip=writer.text("travel", across.slip_m),
+    )
 
 
 def seen_of(situation: Situation, drift: Drift) -> Seen:

@@ -183,6 +183,8 @@ class Drift(Frozen):
         Of that place in the second half.
     hold
         The drawn node there.
+    leader_from
+        The drawn node at which the fly line ends and the leader begins.
     angler_x_m
         Where the angler stands along the drift.
     lanes
@@ -225,6 +227,7 @@ class Drift(Frozen):
     pull_x_n: float = 0.0
     pull_z_n: float = 0.0
     hold: int = 0
+    leader_from: int = 0
     angler_x_m: float = 0.0
     off_m: float = 0.0
     lanes: tuple[LaneAt, ...] = ()
@@ -273,11 +276,24 @@ def _slack(chain: ChainRun, lowered: Lowered, situation: Situation) -> list[Note
 
 def hold_node(chain: ChainRun, lowered: Lowered) -> int:
     """Return the node of the main line at which the rig is held up or led; the top where that is it."""
-    if lowered.hold_m <= 0.0:
+    return main_node(chain, lowered.hold_m)
+
+
+def _link_below(chain: ChainRun, hold: int) -> int:
+    """Return the link that pulls at where the rig is held: the next on the main line, or the last where nothing hangs below."""
+    if hold == 0:
+        return chain.first
+    parent = chain.mesh.parent
+    return hold + 1 if hold + 1 < len(parent) and parent[hold + 1] == hold else hold
+
+
+def main_node(chain: ChainRun, s: float) -> int:
+    """Return the node of the main line nearest to a place along it, m from the top; the top for none."""
+    if s <= 0.0:
         return 0
     parent = chain.mesh.parent
     end = next((i for i in range(1, len(parent)) if i + 1 == len(parent) or parent[i + 1] != i), len(parent) - 1)
-    return int(np.argmin(np.abs(chain.mesh.arc[: end + 1] - lowered.hold_m)))
+    return int(np.argmin(np.abs(chain.mesh.arc[: end + 1] - s)))
 
 
 def hung(chain: ChainRun, rig: Rig) -> list[str]:
@@ -291,8 +307,9 @@ def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation, slack: lis
     rig, reach = situation.rig, situation.setting.fished
     shift = shift_of(chain)
     hold = hold_node(chain, lowered)
-    nodes, lines = _drawn(chain, hold)
-    below = hold + 1 if hold else chain.first
+    leader = main_node(chain, lowered.line_m)
+    nodes, lines = _drawn(chain, {hold, leader})
+    below = _link_below(chain, hold)
     x = np.rint((chain.x[:, nodes] + shift) * 1000).astype(int)
     y = np.rint(chain.y[:, nodes] * 1000).astype(int)
     z = np.rint(chain.z[:, nodes] * 1000).astype(int)
@@ -306,7 +323,7 @@ def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation, slack: lis
     top = lowered.scenario.top
     free = top if isinstance(top, FreeTop) else rig.head.free_top(rig, lowered.scenario.water) if hold else None
     under = free is not None and bool(chain.drowned or chain.z[-1, hold] < -2 * free.radius - 0.005)
-    gap = chain.place[-1, below] - chain.place[-1, hold]
+    gap = chain.place[-1, below] - chain.place[-1, chain.mesh.parent[below] if below != chain.first else 0]
     link = float(np.linalg.norm(gap))
     return Drift(
         key=drift_key(situation),
@@ -336,6 +353,7 @@ def drift_of(chain: ChainRun, lowered: Lowered, situation: Situation, slack: lis
         pull_z_n=float(-chain.tension[-1, below] * gap[2] / link),
         pace_m_s=float((chain.x[-1, hold] - chain.x[half, hold]) / (chain.times[-1] - chain.times[half])),
         hold=nodes.index(hold),
+        leader_from=nodes.index(leader),
         angler_x_m=round(shift, 3),
         off_m=reach.off_m if lowered.stood else 0.0,
         lanes=_lanes(reach) if lowered.stood else (),
@@ -397,10 +415,10 @@ def _bed(reach: Reach, lowered: Lowered, length: float, shift: float) -> tuple[B
     return tuple(rows)
 
 
-def _drawn(chain: ChainRun, hold: int) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
+def _drawn(chain: ChainRun, marks: set[int]) -> tuple[list[int], tuple[tuple[int, ...], ...]]:
     """Return the nodes kept for drawing and the polylines over them."""
     parent = chain.mesh.parent
-    kept_bodies = {int(n) for n in chain.mesh.body_node} | {hold}
+    kept_bodies = {int(n) for n in chain.mesh.body_node} | marks
     children: dict[int, list[int]] = {}
     for node in range(1, len(parent)):
         children.setdefault(int(parent[node]), []).append(node)

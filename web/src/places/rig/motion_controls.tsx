@@ -53,9 +53,10 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       {drift.axis === "seconds" && book.motions.find((m) => m.key === kind)?.counts ? (
         <CountDown seconds={rig.motion?.count_s ?? 20} />
       ) : null}
-      {drift.axis === "seconds" ? null : (
+      {drift.axis === "seconds" || (drift.across && !drift.hold) ? null : (
         <span className="figure text-[13px]">
-          <small>top</small> {text(system, "speed", drift.pace_m_s ?? 0)}
+          <small>{drift.head === "held" ? "sighter" : drift.head === "fly line" ? "top" : drift.head}</small>{" "}
+          {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>
       )}
       <div className="ml-auto flex items-center gap-1">
