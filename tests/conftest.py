@@ -18,7 +18,7 @@ from sqlalchemy import text
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
-from jarana.demo.load import load_demo
+from jarana.demo.load import HELD_HIGH, load_demo
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import make_engine, make_sessions, migrate
 from tests.fishing import DRAWER, WATERS, started
@@ -41,7 +41,7 @@ def weir_run() -> Reach:
 
 @pytest.fixture(scope="session")
 def contact_rig() -> Rig:
-    return started("level-contact", WATERS["weir-run"])
+    return HELD_HIGH.apply(started("level-contact", WATERS["weir-run"]), DRAWER)
 
 
 class Postgres:

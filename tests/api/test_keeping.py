@@ -11,13 +11,11 @@ from flask.testing import FlaskClient
 
 from jarana.core.methods import methods
 from jarana.core.rig.edits.flies import StepBead
-from jarana.core.rig.edits.whole import SetLead
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth
 from jarana.core.water.reach import Reach
 from tests.api.conftest import enter
-from tests.fishing import DRAWER
 
 DAY = "2026-11-25"
 
@@ -231,8 +229,7 @@ def test_measures_are_typed_in_any_unit_and_every_wrong_one_is_named(client: Fla
 def test_tries_are_computed_edits_that_better_the_reading(
     client: FlaskClient, contact_rig: Rig, weir_run: Reach
 ) -> None:
-    pulled = SetLead(lead=1.25).apply(contact_rig, DRAWER)
-    sent = {"rig": pulled.model_dump(mode="json"), "water": weir_run.model_dump(mode="json"), "seq": 5}
+    sent = {"rig": contact_rig.model_dump(mode="json"), "water": weir_run.model_dump(mode="json"), "seq": 5}
     answer = client.post("/api/v1/workbench/tries", json=sent).json
     bottom = next(r for r in answer["readings"] if r["key"] == "bottom")
     assert bottom["severity"] == "act"

@@ -66,7 +66,7 @@ def test_the_workbench_tells_a_story_and_its_cautions(client: FlaskClient, conta
     bench = client.post(
         "/api/v1/workbench", json={"rig": document(contact_rig), "water": document(weir_run), "edits": [], "seq": 1}
     ).json
-    assert bench["story"].startswith("The point is down after")
+    assert bench["story"].startswith("The point comes to")
     assert "long-rod" in {c["key"] for c in bench["cautions"]}
 
 

@@ -10,6 +10,7 @@ from uuid import UUID, uuid5
 from sqlalchemy.orm import Session
 
 from jarana.core.methods import methods
+from jarana.core.rig.edits.stance import SetStance
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.situation import Setting
 from jarana.core.stock.kinds import kinds
@@ -42,6 +43,8 @@ RIGS = (
     ("level-contact", "weir-run"),
 )
 """Methods and the waters their demo rigs were made for; the last is in hand at the start."""
+HELD_HIGH = SetStance(tip="2.6 m")
+"""The rig in hand is held too high: today it misses the bottom by a little."""
 NAMESPACE = UUID("5b1f6e0e-3f0c-4b37-9a53-1d2a64c6a1c4")
 
 
@@ -92,6 +95,8 @@ def load_demo(session: Session, name: str = NAME) -> AnglerRow:
     by_id = {reach.id: reach for reach in reaches}
     for k, (method, water) in enumerate(RIGS):
         rig = methods()[method].start(Setting(by_id[water], drawer, today=today))
+        if (method, water) == RIGS[-1]:
+            rig = HELD_HIGH.apply(rig, drawer)
         rig_id, revision = (uuid5(NAMESPACE, f"{angler.id} rig {k} {part}") for part in ("rig", "revision"))
         # One unit of work each, so that the last one started is the newest.
         keep_rig(Work(session, angler.id), rig_id, revision, None, rig, "started")

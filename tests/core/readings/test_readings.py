@@ -28,11 +28,8 @@ def read(rig: Rig, reach: Reach, system: str = "metric") -> dict[str, Reading]:
 
 
 def test_one_bead_up_brings_the_point_to_the_bottom(contact_rig: Rig, weir_run: Reach, drawer: Drawer) -> None:
-    light = contact_rig
-    for _ in range(3):
-        light = StepBead(at="point", heavier=False).apply(light, drawer)
-    before = read(light, weir_run)["bottom"]
-    after = read(StepBead(at="point", heavier=True).apply(light, drawer), weir_run)["bottom"]
+    before = read(contact_rig, weir_run)["bottom"]
+    after = read(StepBead(at="point", heavier=True).apply(contact_rig, drawer), weir_run)["bottom"]
     assert before.value is None
     assert before.severity == "act"
     assert after.value is not None

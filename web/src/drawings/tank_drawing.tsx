@@ -23,8 +23,9 @@ type Props = {
 const LEFT = 54;
 const RIGHT = 14;
 const TOP = 62;
-/** A label of a fly this near to the surface stands under its track, px. */
-const UNDER = 34;
+/** The label of a fly in this upper share of the water stands so far under its track, px. */
+const UNDER = 44;
+const HIGH_IN_WATER = 0.45;
 /** Room over the highest line in the air. */
 const AIR = 14;
 const BED = 26;
@@ -67,7 +68,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const labelY = spread(
     flies.map(({ fly }) => {
       const wanted = y(fly.settled_depth_m * deep);
-      return wanted < surface + UNDER ? wanted + UNDER : wanted - 10;
+      return wanted < surface + (bed - surface) * HIGH_IN_WATER ? wanted + UNDER : wanted - 10;
     }),
     19,
     TOP + 12,

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
+from jarana.core.rig.edits.stance import StepStance
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.situation import Situation
 
@@ -16,7 +17,7 @@ LONGER_MM = 200.0
 
 
 def depth_edits(situation: Situation) -> Iterator[RigEdit]:
-    """Yield the usual changes of depth, downwards and upwards: bead, tippet length and diameter, lead."""
+    """Yield the usual changes of depth, downwards and upwards: bead, tippet length and diameter, lead, rod tip."""
     rig = situation.rig
     last = rig.spans[-1]
     upper = rig.spans[-2] if len(rig.spans) > 1 and rig.spans[-2].material.key == last.material.key else last
@@ -27,6 +28,9 @@ def depth_edits(situation: Situation) -> Iterator[RigEdit]:
     yield StepDiameter(span=upper.id, finer=True)
     if not situation.water.still and not rig.head.on_line and rig.head.holds() is None:
         yield SetLead(lead=round(max(rig.motion.lead - SLOWER, 0.5), 2))
+    if situation.stood is not None and not rig.head.floats:
+        yield StepStance(what="tip", more=False)
+        yield StepStance(what="tip", more=True)
     for attachment in rig.attachments[:2]:
         if attachment.at.kind == "joint":
             yield StepBead(at=attachment.id, heavier=True)
