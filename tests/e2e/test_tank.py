@@ -64,5 +64,5 @@ def test_a_lake_reads_against_seconds_and_counts_down(bench: Page) -> None:
 
 def test_what_it_assumes_is_a_click_away(bench: Page) -> None:
     bench.get_by_role("button", name="What this assumes").click()
-    expect(bench.get_by_text("One lane, seen from the side")).to_be_visible()
+    expect(bench.get_by_text("in three dimensions, from the rod tip on")).to_be_visible()
     assert violations(bench) == []

@@ -1,9 +1,10 @@
 import { scaleLinear } from "@visx/scale";
 import type { Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
-import { duration, extentOf, flyLine, nodeAt, type Point, trackOf } from "../model/drift_view";
+import { duration, extentOf, flyLine, nodeAt, type Point, toldNode, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
+import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
 
 type Props = {
@@ -15,6 +16,8 @@ type Props = {
   width: number;
   height: number;
   time: number;
+  /** The cast was turned to so many degrees downstream of straight across. */
+  onCast: (degrees: number) => void;
 };
 
 const LEFT = 54;
@@ -27,9 +30,11 @@ const MARK = 1;
 const WRITTEN = 5;
 /** How often the whole line is drawn, faint, through a drift. */
 const SHADOWS = 5;
+/** A cast is turned at most so far from straight across, °. */
+const WIDEST = 80;
 
 /** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
-export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: Props) {
+export function PlanDrawing({ drift, ghost, rig, system, width, height, time, onCast }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
   const { least, most, far } = extentOf(drift);
   const x = scaleLinear({ domain: [least * travel, most * travel], range: [LEFT, width - RIGHT] });
@@ -44,13 +49,14 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
   const tip = at(nodeAt(drift, 0, time));
   const lanes = drift.lanes ?? [];
   const fastest = Math.max(...lanes.map((l) => l.pace_m_s), 0.01);
+  const landed = at(nodeAt(drift, toldNode(drift), 0));
   const fish: [number, number] = [you[0], y((drift.off_m ?? 0) * travel)];
   return (
     <svg
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
-      role="img"
+      role="group"
       aria-label={describe(drift, system)}
       className="block"
       data-testid="plan"
@@ -149,6 +155,20 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time }: 
           />
         );
       })}
+      {typeof drift.across?.cast_deg === "number" ? (
+        <DragHandle
+          x={landed[0]}
+          y={landed[1]}
+          label="Way of the cast"
+          value={drift.across.cast_deg}
+          written={(v) => (v < 0 ? `${Math.round(-v)}° upstream` : `${Math.round(v)}° downstream`)}
+          least={-WIDEST}
+          most={WIDEST}
+          step={1}
+          at={(px, py) => (Math.atan2(px - you[0], Math.max(py - you[1], 1)) * 180) / Math.PI}
+          onSet={onCast}
+        />
+      ) : null}
       <Wind drift={drift} system={system} x={LEFT + 190} y={TOP + BANK + 16} />
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} />
       <text x={6} y={height - 4} fontSize={12} fill="var(--soft)">

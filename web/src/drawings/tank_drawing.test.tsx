@@ -83,7 +83,7 @@ const draw = (more: More = {}) =>
   );
 const fly = (id: string) => screen.getByTestId(`fly-${id}`);
 const number = (of: Element, name: string) => Number(of.getAttribute(name));
-const said = () => screen.getByTestId("tank").textContent ?? "";
+const said = () => screen.getByTestId("section").textContent ?? "";
 
 describe("the water in section", () => {
   it("says in words what it shows", () => {
@@ -172,6 +172,6 @@ describe("the water in section", () => {
     ["held", { kind: "held" }, "path[stroke='var(--mat-sighter)']"],
   ])("shows what holds the rig: %s", (head, kind, mark) => {
     draw({ drift: { ...drift, head } as Drift, rig: { ...rig, head: kind } as unknown as Rig });
-    expect(screen.getByTestId("tank").querySelector(mark)).not.toBeNull();
+    expect(screen.getByTestId("section").querySelector(mark)).not.toBeNull();
   });
 });

@@ -4,6 +4,7 @@ import { sizeOf } from "../model/bodies";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
+import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
 
 type Props = {
@@ -18,6 +19,8 @@ type Props = {
   width: number;
   height: number;
   time: number;
+  /** The rod tip was set so high, m. */
+  onTip?: (height: number) => void;
 };
 
 const LEFT = 54;
@@ -26,12 +29,15 @@ const TOP = 62;
 /** The label of a fly in this upper share of the water stands so far under its track, px. */
 const UNDER = 44;
 const HIGH_IN_WATER = 0.45;
+/** Highest a rod tip is held, and the step it is dragged by, m. */
+const HIGHEST = 5;
+const TIP_STEP = 0.05;
 /** Room over the highest line in the air. */
 const AIR = 14;
 const BED = 26;
 const BOTTOM = 40;
 /** The water in section with the rig in it at one moment, and the path of every fly: against metres on a river, seconds on a lake. */
-export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, height, time }: Props) {
+export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, height, time, onTip }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
   const deep = system.rules.depth?.factor ?? 1;
   const lake = drift.axis === "seconds";
@@ -84,11 +90,10 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       width={width}
       height={height}
       viewBox={`0 0 ${width} ${height}`}
-      role="img"
+      role={onTip && tip ? "group" : "img"}
       aria-label={describe(drift, system)}
       className="block"
-      data-testid="tank"
-      data-drift={drift.key}
+      data-testid="section"
     >
       <defs>
         <linearGradient id="water" x1="0" y1="0" x2="0" y2="1">
@@ -206,7 +211,6 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
             <g stroke="var(--ink)" strokeLinecap="round" data-testid="rod">
               <path d={`M${you} ${surface + 2} V${surface - 26}`} strokeWidth={4} />
               <path d={`M${you} ${surface - 24} L${tip[0]} ${tip[1]}`} strokeWidth={2} />
-              <circle cx={tip[0]} cy={tip[1]} r={3.2} fill="var(--sheet)" strokeWidth={1.6} />
             </g>
           ) : null}
           {drift.lines.map((line, i) => {
@@ -264,6 +268,20 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
           </text>
         </g>
       ))}
+      {tip && drift.across ? (
+        <DragHandle
+          x={tip[0]}
+          y={tip[1]}
+          label="Height of the rod tip"
+          value={drift.across.tip_m}
+          written={(v) => text(system, "travel", v)}
+          least={0}
+          most={HIGHEST}
+          step={TIP_STEP}
+          at={(_, py) => ((surface - py) * Math.max(high, 0.3)) / (TOP - AIR)}
+          onSet={(height) => onTip?.(height)}
+        />
+      ) : null}
       <Axes x={x} y={y} left={LEFT} bottom={bed + BED} ticks={7} />
       <text x={6} y={surface - 12} fontSize={12} fill="var(--soft)">
         depth, {system.rules.depth?.unit}

@@ -92,7 +92,12 @@ export function TypedField({
         className={`flex items-stretch rounded-s border bg-sheet ${refused ? "border-float" : "border-edge"} ${width}`}
       >
         {less ? (
-          <button type="button" aria-label={less.label} onClick={step(less)} className="grid w-8 place-items-center">
+          <button
+            type="button"
+            aria-label={less.label}
+            onClick={step(less)}
+            className="grid w-8 shrink-0 place-items-center"
+          >
             <Minus size={14} aria-hidden />
           </button>
         ) : null}
@@ -123,7 +128,12 @@ export function TypedField({
           }}
         />
         {more ? (
-          <button type="button" aria-label={more.label} onClick={step(more)} className="grid w-8 place-items-center">
+          <button
+            type="button"
+            aria-label={more.label}
+            onClick={step(more)}
+            className="grid w-8 shrink-0 place-items-center"
+          >
             <Plus size={14} aria-hidden />
           </button>
         ) : null}

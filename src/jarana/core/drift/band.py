@@ -17,9 +17,10 @@ from statistics import NormalDist
 import numpy as np
 
 from jarana.core.drift.lower import drift_seconds, lower
+from jarana.core.drift.nominal import nominal
 from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, shift_of
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.chain import STILL, Steps, run
+from jarana.core.engine.chain import Steps, run
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.turbulence import turbulence
 from jarana.core.errors import SolverError
@@ -35,11 +36,11 @@ DEPTH_SIGMA = 0.07
 DRAG_SIGMA = 0.30
 """Spreads of the logarithm, until a person's own measurements replace them."""
 DRAWN_TIMES = 24
-COARSE, COARSE_STILL = 0.7, 0.5
-"""Share of the node density a member runs on; it moves a fly by less than a tenth of the band's width."""
-MEMBER_STEPS = Steps(0.01, 0.025, 0.6)
-LINE_STEPS = Steps(0.015, 0.04, 0.3)
-"""Behind a fly line in a river everything is slower: the line changes its speed in steps."""
+COARSE = 0.5
+"""Share of the node density a member runs on. Its track is added to the nominal one as a difference to the nominal run of the
+same coarse mesh, so what the mesh does is taken out again."""
+MEMBER_STEPS = Steps(0.01, 0.04, 0.6)
+STILL_MEMBER_STEPS = Steps(0.015, 0.05, 0.3, 0.2, 0.2)
 WORKERS = 2
 LEAST = 0.9
 """Share of the members that must come to an answer."""
@@ -116,6 +117,7 @@ def band_of(situation: Situation, watch: Watch | None = None) -> Band | None:
         return None
     if len(found) < LEAST * MEMBERS:
         raise SolverError("the band did not come to an answer", (situation.rig.name, situation.water.id))
+    found = _set_right(situation, found)
     ids = [f.id for f in found[0].flies]
     bottom = [any(f.metres_to_bottom is not None for f in m.flies) for m in found]
     return Band(
@@ -126,6 +128,26 @@ def band_of(situation: Situation, watch: Watch | None = None) -> Band | None:
         finds_bottom=sum(bottom) / len(bottom),
         laws=heard.rows,
     )
+
+
+def _set_right(situation: Situation, found: list[_Member]) -> list[_Member]:
+    """Return the members with their tracks as differences to their own coarse nominal run, added to the fine one, mm."""
+    coarse = _run_member(situation, np.zeros(sobol().shape[1]))
+    if coarse is None or not len(coarse.depth_mm):
+        return found
+    drift = nominal(situation)
+    z = np.array(drift.z_mm)
+    fine = np.array([-z[_places(len(z)), f.node] for f in drift.flies])
+    order = [next(i for i, f in enumerate(drift.flies) if f.id == m.id) for m in coarse.flies]
+    off = fine[order] - coarse.depth_mm
+    deepest = situation.setting.fished.depth_m * 1000
+    most = max(deepest, *(b.depth_m * 1000 for b in drift.bed))
+    return [replace(m, depth_mm=np.clip(m.depth_mm + off, -deepest, most)) for m in found]
+
+
+def _places(frames: int) -> list[int]:
+    """Return the frames at which a band is drawn."""
+    return [round((k + 1) / DRAWN_TIMES * (frames - 1)) for k in range(DRAWN_TIMES)]
 
 
 @dataclass(frozen=True)
@@ -162,14 +184,13 @@ def _run_member(situation: Situation, z: Floats) -> _Member | None:
         droppers=tuple(replace(d, body=other(d.body)) for d in scenario.droppers),
     )
     try:
-        moving = LINE_STEPS if rig.head.on_line else MEMBER_STEPS
-        chain = run(scenario, STILL if reach.still else moving, COARSE_STILL if reach.still else COARSE)
+        chain = run(scenario, STILL_MEMBER_STEPS if reach.still else MEMBER_STEPS, COARSE)
     except SolverError:
         return None
     shift = shift_of(chain)
     member = replace(lowered, scenario=scenario, notes=())
     flies = tuple(fly_drift(chain, name, None, shift, member, member_of) for name in hung(chain, rig))
-    places = [round((k + 1) / DRAWN_TIMES * (len(chain.times) - 1)) for k in range(DRAWN_TIMES)]
+    places = _places(len(chain.times))
     rows = [int(chain.mesh.body_node[chain.mesh.names.index(name)]) for name in hung(chain, rig)]
     depth = np.array([-chain.z[places, n] for n in rows])
     return _Member(flies, depth * 1000 * (reach.depth_m / water.depth_m if reach.zone.datum == "bed" else 1.0))

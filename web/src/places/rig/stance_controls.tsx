@@ -43,7 +43,7 @@ export function StanceControls({ answer, system }: Props) {
     <div role="group" aria-label="Rod and line" className="flex flex-wrap items-end gap-x-3 gap-y-1 px-3 pt-1">
       <TypedField
         label="Rod tip, up"
-        width="w-24"
+        width="w-32"
         shown={text(system, "travel", across.tip_m)}
         onCommit={(tip) => edit({ op: "set_stance", tip }, "stance.tip")}
         {...steps("tip", "Rod tip lower", "Rod tip higher")}
@@ -52,7 +52,7 @@ export function StanceControls({ answer, system }: Props) {
       {lies ? (
         <TypedField
           label="Cast, ° downstream"
-          width="w-24"
+          width="w-32"
           shown={`${Math.round(across.cast_deg ?? 0)}°`}
           onCommit={(typed) => {
             const angle = Number.parseFloat(typed.replace("−", "-"));
@@ -76,7 +76,7 @@ export function StanceControls({ answer, system }: Props) {
         <>
           <TypedField
             label="Slack"
-            width="w-24"
+            width="w-32"
             shown={text(system, "travel", stance?.slack_m ?? 0)}
             onCommit={(slack) => edit({ op: "set_stance", slack }, "stance.slack")}
             {...steps("slack", "Less slack", "More slack")}
@@ -84,7 +84,7 @@ export function StanceControls({ answer, system }: Props) {
           />
           <TypedField
             label="Mend upstream"
-            width="w-24"
+            width="w-32"
             shown={`${mend < 0 ? "−" : ""}${text(system, "travel", Math.abs(mend))}`}
             onCommit={(typed) => edit({ op: "set_stance", mend: typed }, "stance.mend")}
             {...steps("mend", "Mend less, or downstream", "Mend more upstream")}

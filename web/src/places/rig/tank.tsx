@@ -6,6 +6,7 @@ import { PlanDrawing } from "../../drawings/plan_drawing";
 import { TankDrawing } from "../../drawings/tank_drawing";
 import { duration, nodeAt, toldNode } from "../../model/drift_view";
 import { figure } from "../../model/format";
+import { useBench } from "../../state/bench_store";
 import { ROOM_FOR_BOTH, shownView, useTankView, type View } from "../../state/tank_view";
 import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
@@ -28,6 +29,7 @@ const PLAN_SHARE = 0.48;
 /** The water in section: plays the drift in real time, or is scrubbed through it. */
 export function Tank({ answer, book, drawer, system, ghost, band, share: known }: Props) {
   const { drift, rig } = answer;
+  const edit = useBench((s) => s.edit);
   const [ref, size] = useSize<HTMLDivElement>();
   const whole = duration(drift);
   const [share, setShare] = useState(START_SHARE);
@@ -62,7 +64,12 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
     >
       <MotionControls answer={answer} book={book} drawer={drawer} system={system} />
       <StanceControls answer={answer} system={system} />
-      <div ref={ref} className="relative min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none">
+      <div
+        ref={ref}
+        data-testid="tank"
+        data-drift={drift.key}
+        className="relative min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none"
+      >
         {known === null ? null : (
           <Progress
             share={known}
@@ -80,6 +87,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             width={size.width}
             height={plan}
             time={time}
+            onCast={(angle_deg) => edit({ op: "set_stance", angle_deg }, "stance.angle")}
           />
         ) : null}
         {size.width > 0 && size.height > 0 && plan < height ? (
@@ -93,6 +101,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             width={size.width}
             height={height - plan}
             time={time}
+            onTip={(height) => edit({ op: "set_stance", tip: `${height.toFixed(2)} m` }, "stance.tip")}
           />
         ) : null}
       </div>
