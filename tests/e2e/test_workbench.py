@@ -168,7 +168,7 @@ def test_two_windows_on_one_rig_never_lose_a_change_silently(bench: Page, site: 
 
 def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
     fly = bench.get_by_test_id("fly-point")
-    slider = bench.get_by_role("slider")
+    slider = bench.get_by_role("slider", name="Moment of the drift")
     slider.focus()
     bench.keyboard.press("Home")
     start = float(fly.get_attribute("cx") or 0)

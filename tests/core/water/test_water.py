@@ -174,3 +174,13 @@ def test_any_sounding_keeps_depth_and_bed_in_agreement(at: float, depth: float) 
     reach = SetSounding(at=f"{at:.3f}", depth=f"{max(depth, 0.1):.3f}").apply(level_reach())
     assert reach.depth_at(reach.fish_at_m) == pytest.approx(reach.depth_m, abs=1e-3)
     assert Reach.model_validate_json(reach.model_dump_json()) == reach
+
+
+def test_a_lane_has_a_depth_of_its_own_until_it_is_as_deep_as_the_fish_s(weir_run: Reach) -> None:
+    deeper = SetLane(index=2, depth="1.4 m").apply(weir_run)
+    assert deeper.lanes[2].depth_m == pytest.approx(1.4)
+    assert deeper.depth_m == weir_run.depth_m
+    assert SetLane(index=2, depth=" ").apply(deeper).lanes[2].depth_m is None
+    with pytest.raises(InputError, match="the fish hold in this lane"):
+        SetLane(index=weir_run.fish_lane, depth="1 m").apply(weir_run)
+    assert deeper.scaled(depth=0.5).lanes[2].depth_m == pytest.approx(0.7)

@@ -1061,6 +1061,8 @@ export interface components {
          *         The fastest the point goes across, once the line is tight.
          *     belly_m
          *         The farthest the lying line lies from the straight way, in the first half.
+         *     strike_m
+         *         Slack and belly between the tip and what shows a take, meaned over the second half: a strike takes it up first.
          *     out_share
          *         Share of the drift in which a fly is out of the water.
          */
@@ -1148,6 +1150,13 @@ export interface components {
              * @example 1
              */
             slip_m?: number | null;
+            /**
+             * Strike M
+             * @description Slack and belly between the tip and what shows a take, meaned over the second half: a strike takes it up first.
+             * @default 0
+             * @example 0
+             */
+            strike_m?: number;
             /**
              * Tip M
              * @description Height of the rod tip at the start.
@@ -7416,6 +7425,13 @@ export interface components {
          */
         SetLane: {
             /**
+             * Depth
+             * @description depth
+             * @default null
+             * @example weir-run
+             */
+            depth?: string | null;
+            /**
              * Index
              * @description index
              * @default null
@@ -8446,8 +8462,8 @@ export interface components {
             /**
              * Mend S
              * @description How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
-             * @default 0.5
-             * @example 0.5
+             * @default 0
+             * @example 0
              */
             mend_s?: number;
             /**

@@ -48,6 +48,8 @@ class Across(Frozen):
         The fastest the point goes across, once the line is tight.
     belly_m
         The farthest the lying line lies from the straight way, in the first half.
+    strike_m
+        Slack and belly between the tip and what shows a take, meaned over the second half: a strike takes it up first.
     out_share
         Share of the drift in which a fly is out of the water.
     """
@@ -64,6 +66,7 @@ class Across(Frozen):
     dangle_s: float | None = None
     across_m_s: float | None = None
     belly_m: float | None = None
+    strike_m: float = 0.0
     out_share: float = 0.0
 
 
@@ -99,8 +102,16 @@ def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[in
         dangle_s=_dangles(chain, point) if on_line else None,
         across_m_s=float(np.max(-chain.vy[late, point])) if on_line and late.any() else None,
         belly_m=_belly(chain) if floats or on_line else None,
+        strike_m=_slack_between(chain, hold or point),
         out_share=float(np.mean(place[late][:, flies, 2] > OUT_M)) if late.any() else 0.0,
     )
+
+
+def _slack_between(chain: ChainRun, node: int) -> float:
+    """Return how much longer the line from the tip to a node is than the straight way, meaned over the second half, m."""
+    half = len(chain.times) // 2
+    straight = np.linalg.norm(chain.place[half:, node] - chain.place[half:, 0], axis=1)
+    return max(float(chain.mesh.arc[node] - chain.taken - straight.mean()), 0.0)
 
 
 def slipped(chain: ChainRun, lowered: Lowered, node: int) -> Floats:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.drift.nominal import hooked
+from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
@@ -12,7 +12,9 @@ say = phrases(
     __name__,
     """
 shows-take = The { $sign } shows a take { $severity }
-fish-draws-s-line = A fish draws the { $role }'s line straight in { $delay } s; the fly moves { $slack_m } first.
+fish-draws-s-line = A fish draws the { $role }'s line straight in { $delay } s; the fly moves { $slack_m } first.{ $struck }
+strike-takes-up = {" "}Then your strike takes up { $slack } of slack and belly between tip and { $sign }: { $seconds } s more.
+tip-strikes-at = A strike moves the tip at about { $speed } (practice); lying line is lifted before anything behind it moves.
 line-between-fly-less = Line between fly and { $sign } less the straight way, at a fish's { $fish_speed }. In contact it is near nothing.
 some-say-floats-show = Some say floats show takes too late; beyond the reach of the rod they are the only way.
 """,
@@ -21,24 +23,42 @@ some-say-floats-show = Some say floats show takes too late; beyond the reach of 
 FISH_SPEED = 0.2
 """m/s at which a fish turns away with a fly (order of magnitude)."""
 LATE = 1.0
+STRIKE_SPEED = 3.0
+"""m/s at which a strike moves the rod tip (order of magnitude)."""
+STRUCK_M = 0.05
+"""m of slack between tip and sign that is not told."""
 
 
 def read(situation: Situation) -> Reading:
     """Tell the time in which the curve between a fly and what it hangs from is drawn straight."""
     writer = situation.writer
     fly = max(hooked(situation), key=lambda f: f.slack_m)
-    delay, sign = fly.slack_m / FISH_SPEED, situation.head.noun
+    drawn, sign = fly.slack_m / FISH_SPEED, situation.head.noun
+    across = nominal(situation).across
+    slack = across.strike_m if across is not None else 0.0
+    strike = slack / STRIKE_SPEED if slack > STRUCK_M else 0.0
+    delay = drawn + strike
+    struck = (
+        say("strike-takes-up", slack=writer.text("short", slack), sign=sign, seconds=f"{strike:.1f}") if strike else ""
+    )
     severity: Severity = "look" if delay > LATE else "fine"
     return make(
         "take_to_sign",
         severity,
         say("shows-take", sign=sign, severity="late" if severity == "look" else "soon"),
-        say("fish-draws-s-line", role=fly.role, delay=f"{delay:.1f}", slack_m=writer.text("short", fly.slack_m)),
+        say(
+            "fish-draws-s-line",
+            role=fly.role,
+            delay=f"{drawn:.1f}",
+            slack_m=writer.text("short", fly.slack_m),
+            struck=struck,
+        ),
         Figure(f"{delay:.1f}", "s"),
         value=delay,
         parts=(fly.id,),
         why=(
             say("line-between-fly-less", sign=sign, fish_speed=writer.text("speed", FISH_SPEED)),
+            say("tip-strikes-at", speed=writer.text("speed", STRIKE_SPEED)),
             say("some-say-floats-show"),
         ),
     )

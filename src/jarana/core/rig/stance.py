@@ -39,5 +39,5 @@ class Stance(Frozen):
     slack_m: float = Field(default=0.0, ge=0.0, le=MOST_SLACK_M)
     lay: Lay = "straight"
     mend_m: float = Field(default=0.0, ge=-MOST_MEND_M, le=MOST_MEND_M)
-    mend_s: float = Field(default=0.5, ge=0.0, le=LATEST_MEND_S)
+    mend_s: float = Field(default=0.0, ge=0.0, le=LATEST_MEND_S)
     follows: bool | None = None

@@ -94,7 +94,7 @@ export function StanceControls({ answer, system }: Props) {
             <TypedField
               label="after"
               width="w-16"
-              shown={`${stance?.mend_s ?? 0.5} s`}
+              shown={`${stance?.mend_s ?? 0} s`}
               onCommit={(typed) => {
                 const seconds = Number.parseFloat(typed);
                 edit({ op: "set_stance", mend_s: Number.isFinite(seconds) ? seconds : null }, "stance.mend_s");

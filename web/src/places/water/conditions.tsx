@@ -259,7 +259,7 @@ function Lanes({ water, system }: { water: Reach; system: UnitSystem }) {
   return (
     <>
       {lanes.map((lane, index) => (
-        <div key={index} className="flex items-end gap-2 pb-1">
+        <div key={index} className="flex flex-wrap items-end gap-2 pb-1">
           <TypedField
             label="Lane"
             plain
@@ -278,6 +278,14 @@ function Lanes({ water, system }: { water: Reach; system: UnitSystem }) {
             width="w-[84px]"
             shown={text(system, "speed", lane.pace_m_s)}
             onCommit={(pace) => edit({ op: "set_lane", index, pace })}
+          />
+          <TypedField
+            label="Depth"
+            empty
+            hint="as here"
+            width="w-[72px]"
+            shown={lane.depth_m === null || lane.depth_m === undefined ? "" : text(system, "depth", lane.depth_m)}
+            onCommit={(depth) => edit({ op: "set_lane", index, depth })}
           />
           <Drop what={`lane ${lane.name}`} run={() => edit({ op: "drop_row", of: "lanes", index })} />
         </div>

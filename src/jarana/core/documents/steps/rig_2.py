@@ -10,4 +10,4 @@ TYPES, FROM = ("rig",), 2
 def upgrade(old: dict[str, Any]) -> dict[str, Any]:
     """Return the rig at version 3."""
     stance = {"tip_m": None, "angle_deg": None, "slack_m": 0.0, "lay": "straight"}
-    return old | {"stance": stance | {"mend_m": 0.0, "mend_s": 0.5, "follows": None}}
+    return old | {"stance": stance | {"mend_m": 0.0, "mend_s": 0.0, "follows": None}}

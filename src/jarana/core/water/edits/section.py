@@ -21,6 +21,7 @@ say = phrases(
     """
 there-no-such-sounding = there is no such sounding
 there-no-such-lane = there is no such lane
+as-deep-as-the-fish = the fish hold in this lane: it is as deep as their water, which is set above
 there-no-such-obstacle = there is no such obstacle
 there-no-such-row = there is no such row
 there-no-such-throw = there is no such throw
@@ -91,6 +92,7 @@ class SetLane(WaterEdit):
     name: Text | None = None
     width: Typed | None = None
     pace: Typed | None = None
+    depth: Typed | None = None
 
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new lanes; the throws are put aside when the pace over the fish changes."""
@@ -113,6 +115,10 @@ class SetLane(WaterEdit):
             row["width_m"] = typed("travel", writer, faults, "width", self.width)
         if self.pace is not None:
             row["pace_m_s"] = typed("speed", writer, faults, "pace", self.pace)
+        if self.depth is not None:
+            if index == reach.fish_lane:
+                faults.add("depth", self.depth, say("as-deep-as-the-fish"))
+            row["depth_m"] = typed("depth", writer, faults, "depth", self.depth) if self.depth.strip() else None
         faults.raise_if_any()
         own = self.pace is not None and (not reach.lanes or index == reach.fish_lane)
         changed: dict[str, object] = {"lanes": table}

@@ -1,0 +1,231 @@
+"""Where the rod is, how the line lies, and what is read across the stream: sag, slip, swing, wind."""
+
+from __future__ import annotations
+
+import math
+from itertools import pairwise
+
+import numpy as np
+import pytest
+
+from jarana.core.drift.across import SLIP_M
+from jarana.core.drift.laid import HEAPED_FROM, laid
+from jarana.core.drift.lower import lower
+from jarana.core.drift.nominal import nominal, story
+from jarana.core.errors import InputError
+from jarana.core.motions.stood import reach_of
+from jarana.core.readings import reading_kinds
+from jarana.core.rig.edits.flies import StepBead
+from jarana.core.rig.edits.stance import SetStance, StepStance
+from jarana.core.rig.model import Rig
+from jarana.core.rig.stance import Stance
+from jarana.core.search.tries import readings_with_tries
+from jarana.core.situation import Situation
+from jarana.core.water.reach import Lane
+from tests.fishing import DRAWER, WATERS, fished, started
+
+RUN = WATERS["weir-run"]
+SEAM = RUN.model_copy(
+    update={
+        "lanes": (
+            Lane(name="near", width_m=2.0, pace_m_s=0.25),
+            Lane(name="fast", width_m=5.0, pace_m_s=0.55),
+            Lane(name="far", width_m=4.0, pace_m_s=0.25),
+        ),
+        "pace_m_s": 0.25,
+        "off_m": 9.0,
+    }
+)
+"""A fast lane between the rod and slow water in which the fish rise."""
+
+
+def held(*edits: object, method: str = "level-contact", water: object = RUN) -> Situation:
+    rig = started(method, water)
+    for edit in edits:
+        rig = edit.apply(rig, DRAWER)
+    return fished(rig, water)
+
+
+def across(*edits: object, method: str = "level-contact", water: object = RUN):
+    found = nominal(held(*edits, method=method, water=water)).across
+    assert found is not None
+    return found
+
+
+def lies(stance: Stance, method: str = "dry-fly", line_m: float | None = None):
+    rig = started(method, RUN).rebuilt(stance=stance)
+    stood = fished(rig, RUN).stood
+    assert stood is not None
+    return stood, laid(rig, stood, RUN.off_m, line_m, 0.0)
+
+
+def length(path) -> float:
+    return sum(math.dist(a, b) for a, b in pairwise(path))
+
+
+def test_a_higher_tip_reaches_less_far_and_never_behind_the_angler() -> None:
+    assert reach_of(3.0, 1.0) > reach_of(3.0, 2.5) > reach_of(3.0, 3.9) > 0
+    assert reach_of(3.0, 9.0) == reach_of(3.0, 12.0)
+
+
+@pytest.mark.parametrize("lay", ["serpentine", "pile"])
+def test_slack_is_the_longer_way_between_the_same_ends(lay: str) -> None:
+    _, straight = lies(Stance(slack_m=0.0))
+    _, curled = lies(Stance(slack_m=0.6, lay=lay))  # type: ignore[arg-type]
+    assert curled.length_m == pytest.approx(straight.length_m + 0.6, abs=0.01)
+    assert curled.length_m == pytest.approx(length(curled.path))
+    assert curled.path[-1] == pytest.approx(straight.path[-1], abs=1e-6)
+
+
+def test_a_heaped_cast_lies_straight_up_to_its_leader() -> None:
+    stood, heaped = lies(Stance(slack_m=0.6, lay="pile"))
+    out = np.array([math.sin(stood.angle), math.cos(stood.angle)])
+    points = np.array(heaped.path)[:, :2] - np.array(heaped.path[1])[:2]
+    off = np.abs(points[:, 0] * out[1] - points[:, 1] * out[0])
+    along = points @ out
+    far = along[-1]
+    assert off[along < (HEAPED_FROM - 0.02) * far].max() < 1e-9
+    assert off[along > HEAPED_FROM * far].max() > 0.05
+
+
+def test_a_cast_goes_the_way_it_was_said_and_reaches_the_fish() -> None:
+    for angle in (-45.0, 0.0, 30.0):
+        _, way = lies(Stance(angle_deg=angle, tip_m=0.0))
+        (x0, y0, _), (x1, y1, _) = way.path[0], way.path[-1]
+        assert math.degrees(math.atan2(x1 - x0, y1 - y0)) == pytest.approx(angle, abs=1e-6)
+        assert y1 == pytest.approx(RUN.off_m, abs=1e-6)
+
+
+def test_a_tucked_fly_goes_in_steeply_and_is_down_sooner() -> None:
+    tucked, plain = held(SetStance(lay="tuck")), held()
+    assert lower(tucked).scenario.start.path[-1][2] < 3 * lower(plain).scenario.start.path[-1][2] < 0
+    first, second = (nominal(s).flies[-1].seconds_to_bottom for s in (tucked, plain))
+    assert first is not None and second is not None  # noqa: PT018
+    assert first < second
+
+
+def test_where_the_line_is_read_is_where_it_was_laid() -> None:
+    _, way = lies(Stance(angle_deg=0.0))
+    assert way.at(0.0) == pytest.approx(way.path[0])
+    assert way.at(way.length_m) == pytest.approx(way.path[-1])
+    beyond = way.at(way.length_m + 1.0)
+    assert math.dist(beyond, way.path[-1]) == pytest.approx(1.0)
+
+
+def test_a_raised_tip_lifts_the_flies_by_less_than_it_rises() -> None:
+    low, high = nominal(held(SetStance(tip="2 m"))), nominal(held(SetStance(tip="2.8 m")))
+    lift = low.flies[0].settled_depth_m - high.flies[0].settled_depth_m
+    assert 0.0 < lift < 0.8
+
+
+def test_thin_mono_sags_less_and_a_bigger_bead_pulls_it_straighter() -> None:
+    calm = RUN.model_copy(update={"wind_m_s": 0.0})
+    plain, heavy = across(water=calm), across(StepBead(at="point", heavier=True), water=calm)
+    assert heavy.sag_m < plain.sag_m
+    assert plain.inward_n > 0
+    assert 0 < plain.angle_deg < 90
+
+
+def test_wind_across_moves_a_light_rig_much_and_a_bead_up_wins_back_depth() -> None:
+    blown = RUN.model_copy(update={"wind_m_s": 3.0, "blows": "towards you"})
+    calm = RUN.model_copy(update={"wind_m_s": 0.0})
+    rig = started("level-contact", RUN)
+
+    def depth(of: Rig, water: object) -> float:
+        return nominal(fished(of, water)).flies[-1].settled_depth_m
+
+    def off(of: Rig, water: object) -> float:
+        return nominal(fished(of, water)).flies[-1].off_m
+
+    light = rig
+    for _ in range(2):
+        light = StepBead(at="point", heavier=False).apply(light, DRAWER)
+    heavy = StepBead(at="point", heavier=True).apply(rig, DRAWER)
+    moved = [off(r, calm) - off(r, blown) for r in (light, heavy)]
+    assert moved[0] > moved[1] > 0
+    assert depth(heavy, blown) >= depth(light, blown)
+
+
+def test_a_wind_that_lifts_the_rig_out_is_not_fishable_and_says_so() -> None:
+    gale = RUN.model_copy(update={"wind_m_s": 15.0, "blows": "towards you"})
+    light = started("level-contact", RUN)
+    while lighter := _lighter(light):
+        light = lighter
+    said = reading_kinds()["wind"].read(fished(light, gale))
+    assert said.severity == "act"
+    assert said.title == "Not fishable in this wind"
+    assert reading_kinds()["wind"].read(held(water=RUN.model_copy(update={"wind_m_s": 0.0}))).severity == "fine"
+
+
+def _lighter(rig: Rig) -> Rig | None:
+    try:
+        return StepBead(at="point", heavier=False).apply(rig, DRAWER)
+    except InputError:
+        return None
+
+
+def test_slack_beyond_the_seam_a_mend_and_a_belly_change_how_long_a_dry_drifts() -> None:
+    def seconds(*edits: object) -> float:
+        square = SetStance(slack="0", lay="straight", angle_deg=0.0, follows=False)
+        found = across(square, *edits, method="dry-fly", water=SEAM)
+        return found.drag_free_s if found.drag_free_s is not None else math.inf
+
+    plain = seconds()
+    assert seconds(SetStance(slack="0.5 m", lay="pile")) > plain
+    assert seconds(SetStance(mend="1 m")) > plain
+    assert seconds(SetStance(mend="-1 m")) <= plain
+
+
+def test_the_slip_of_a_dry_is_a_hand_when_it_is_said_to_drag() -> None:
+    drift = nominal(held(method="dry-fly", water=SEAM))
+    assert drift.across is not None
+    assert drift.across.slip_m > SLIP_M
+    assert f"{drift.across.drag_free_s:.1f} s" in story(held(method="dry-fly", water=SEAM))
+
+
+def test_an_upstream_mend_slows_a_swing_and_lets_it_sink() -> None:
+    even = RUN.model_copy(update={"lanes": ()})
+    plain = across(method="swung", water=even)
+    mended = across(SetStance(mend="1.5 m"), method="swung", water=even)
+    belly = across(SetStance(mend="-1.5 m"), method="swung", water=even)
+    assert mended.across_m_s < plain.across_m_s < belly.across_m_s
+    assert mended.dangle_s > plain.dangle_s
+    deep = [
+        max(-row[d.flies[-1].node] for row in d.z_mm)
+        for d in (nominal(held(*e, method="swung", water=even)) for e in ([SetStance(mend="1.5 m")], []))
+    ]
+    assert deep[0] > deep[1]
+
+
+def test_what_is_offered_against_drag_is_computed_and_betters_it() -> None:
+    reading = next(r for r in readings_with_tries(held(method="dry-fly", water=SEAM)) if r.key == "drag_free")
+    assert reading.severity != "fine"
+    assert reading.tries
+    for offered in reading.tries:
+        after = held(SetStance.model_validate(offered.edit) if offered.edit["op"] == "set_stance" else _edit(offered.edit),
+                     method="dry-fly", water=SEAM)  # fmt: skip
+        assert (reading_kinds()["drag_free"].read(after).value or 0) > (reading.value or 0)
+
+
+def _edit(sent: dict[str, object]) -> object:
+    from jarana.core.rig.edits import rig_edits
+
+    kind = next(k for k in rig_edits() if k.model_fields["op"].default == sent["op"])
+    return kind.model_validate(sent)
+
+
+def test_the_tip_is_stepped_from_what_is_usual_and_stops_at_its_ends() -> None:
+    rig = started("level-contact", RUN)
+    up = StepStance(what="tip", more=True).apply(rig, DRAWER)
+    assert up.stance.tip_m == pytest.approx(rig.head.tip_m + 0.2)
+    for _ in range(40):
+        up = StepStance(what="tip", more=True).apply(up, DRAWER)
+    assert up.stance.tip_m == 5.0
+    turned = StepStance(what="angle", more=False, now=-30.0).apply(started("dry-fly", RUN), DRAWER)
+    assert turned.stance.angle_deg == -35.0
+
+
+def test_a_lake_and_a_led_float_have_no_rod_over_the_water() -> None:
+    lake = WATERS["oskel-north"]
+    assert fished(started("lake-team", lake), lake).stood is None
+    assert nominal(fished(started("lake-team", lake), lake)).across is None
