@@ -62,7 +62,7 @@ TOO_LONG = 0.05
 MENDED_FROM, MENDED_TO = 0.1, 0.75
 """Shares of the line out between which a mend lays it over (practice: the line, not the end of the leader)."""
 SPARE_LINE = 0.05
-"""m of fly line outside the tip at least, where a cast is shorter than the leader."""
+"""m of fly line outside the tip that are none."""
 
 
 @dataclass(frozen=True)
@@ -147,7 +147,8 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     held = place(rig, rig.attachment(holds)) if holds is not None else head.hangs_from(rig)
     below = rig.length - held
     way = laid(rig, stood, water.off_m, head.line_out() + rig.length if head.on_line else None, below)
-    out, hold = way.length_m, 0.0 if head.on_line else max(way.length_m - below, NEAREST)
+    out = rig.length if 0.0 < way.length_m - rig.length <= SPARE_LINE else way.length_m
+    hold = 0.0 if head.on_line else max(out - below, NEAREST)
     begins = hung.begins_m - way.at(hold)[0] if water.soundings else 0.0
     segments, bodies, droppers = _hang(rig, max(rig.length - out, 0.0), head.spacing)
     notes: list[Note] = []

@@ -61,7 +61,7 @@ AFLOAT_GRIP = 1.0e4
 FLAT = 1e-9
 """m: a lying node this near to the surface is in it."""
 JUMP = 0.1
-"""s after a change of motion that tell nothing of slack: a top that jumps to its speed pushes its line for a step."""
+"""s after a change of motion that tell nothing of pull or slack: a top that jumps to its speed jerks its line for a step."""
 QUIET = 2e-5
 """m/s: a held chain of which nothing moves faster than this has come to rest."""
 
@@ -257,7 +257,7 @@ def run_chain(
             if t - since > JUMP:
                 for i in range(first, n):
                     worst[1] = min(worst[1], tension[i])
-            worst[3] = max(worst[3], tension[first])
+                worst[3] = max(worst[3], tension[first])
             for i in range(1, first):
                 for axis in range(3):
                     place[i, axis], speed[i, axis] = place[0, axis], speed[0, axis]
