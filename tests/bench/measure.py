@@ -22,6 +22,7 @@ from jarana.core.search.bench import work_on_rig
 from jarana.core.search.schools import two_schools
 from jarana.core.situation import Situation
 from jarana.formats.chain_case import read_scenario
+from jarana.formats.chain_case3 import read_scenario3
 from tests.bench.drawer import files, grid
 from tests.bench.stiff import stiff
 from tests.conftest import CASES, VALLEY, shared_postgres
@@ -93,6 +94,7 @@ def engine() -> None:
         for m in methods().values()
     ]
     both = timed(lambda: two_schools(fresh()), rounds=5)
+    space()
     print(
         f"a rig of each of {len(twenty)} methods: median {statistics.median(twenty):.1f} ms, slowest {max(twenty):.1f} ms; ranked in {timed(lambda: ranked(reach)):.2f} ms"
     )
@@ -106,6 +108,29 @@ def engine() -> None:
     print(f"20 s drift, two flies, {nodes} nodes          {one:6.1f} ms  (wanted < 40)")
     print(f"the demo rig's drift ({chain.times[-1]:.0f} s), all figures {full:6.1f} ms  ({full / one:.2f} x the first)")
     print(f"readings, strengths, section with it       {whole:6.1f} ms  ({whole / one:.2f} x the first)")
+
+
+def space() -> None:
+    """Print what chains in space cost: the sample cases over 20 s, and a lake team over four minutes."""
+    rows = {c["id"]: c["input"] for c in json.loads(CASES.with_name("samples3.json").read_text())["cases"]}
+    for name, key, wanted in (
+        ("contact from the tip", "t3-e-calm", 30),
+        ("swing", "t3-d1", 35),
+        ("dry over a fast lane", "t3-c1", 60),
+    ):
+        case = replace(read_scenario3(rows[key]), times=tuple(0.1 * k for k in range(1, 201)))
+        plain = replace(case, main=tuple(replace(s, bending=0.0) for s in case.main))
+        nodes = run(case).mesh.size
+        print(
+            f"20 s, {name}, {nodes} nodes: {timed(lambda c=plain: run(c)):5.1f} ms, with bending {timed(lambda c=case: run(c)):5.1f} ms  (wanted < {wanted})"
+        )
+    team = {c["id"]: c["input"] for c in json.loads(CASES.read_text())["cases"]}["tr01-still-team-held"]
+    lake = replace(read_scenario(team), times=tuple(2.0 * k for k in range(1, 121)))
+    print(f"240 s of a lake team, {run(lake).mesh.size} nodes: {timed(lambda: run(lake)):5.1f} ms  (wanted < 80)")
+    for key in ("float-pair", "swung", "lake-team"):
+        reach = next(r for r in REACHES if r.kind in methods()[key].waters)
+        situation = fished(started(key, reach), reach)
+        print(f"128-member band, {key}: {timed(lambda s=situation: band_of(s), rounds=3):6.0f} ms")
 
 
 def browser(page: Page) -> None:

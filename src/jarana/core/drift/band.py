@@ -16,11 +16,12 @@ from statistics import NormalDist
 
 import numpy as np
 
+from jarana.core.drift.coarse import COARSE, COARSE_STEPS, STILL_COARSE_STEPS
 from jarana.core.drift.lower import drift_seconds, lower
 from jarana.core.drift.nominal import nominal
 from jarana.core.drift.result import FlyDrift, drift_key, fly_drift, hung, shift_of
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.chain import Steps, run
+from jarana.core.engine.chain import run
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.turbulence import turbulence
 from jarana.core.errors import SolverError
@@ -36,11 +37,6 @@ DEPTH_SIGMA = 0.07
 DRAG_SIGMA = 0.30
 """Spreads of the logarithm, until a person's own measurements replace them."""
 DRAWN_TIMES = 24
-COARSE = 0.5
-"""Share of the node density a member runs on. Its track is added to the nominal one as a difference to the nominal run of the
-same coarse mesh, so what the mesh does is taken out again."""
-MEMBER_STEPS = Steps(0.01, 0.04, 0.6)
-STILL_MEMBER_STEPS = Steps(0.015, 0.05, 0.3, 0.2, 0.2)
 WORKERS = 2
 LEAST = 0.9
 """Share of the members that must come to an answer."""
@@ -184,7 +180,7 @@ def _run_member(situation: Situation, z: Floats) -> _Member | None:
         droppers=tuple(replace(d, body=other(d.body)) for d in scenario.droppers),
     )
     try:
-        chain = run(scenario, STILL_MEMBER_STEPS if reach.still else MEMBER_STEPS, COARSE)
+        chain = run(scenario, STILL_COARSE_STEPS if reach.still else COARSE_STEPS, COARSE)
     except SolverError:
         return None
     shift = shift_of(chain)

@@ -5,7 +5,8 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from jarana.core.drift.nominal import hooked, nominal
+from jarana.core.drift.coarse import coarse_end
+from jarana.core.drift.nominal import nominal
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
@@ -30,7 +31,7 @@ farther-from-you = farther off
 shallower = { $by } shallower
 deeper = { $by } deeper
 as-deep = as deep
-two-drifts = The same drift computed again without wind; log law of the wind over the water, drag on every link in the air.
+two-drifts = The same drift computed with and without wind, on a coarse mesh both; log law of the wind over the water, drag on every link in the air.
 """,
 )
 
@@ -42,13 +43,8 @@ SAME_M = 0.02
 def moved(situation: Situation) -> tuple[float, float, float]:
     """Return how far the wind moves the point downstream and away from the angler, and how much shallower it ends, m."""
     calm = situation.with_water(situation.water.model_copy(update={"wind_m_s": 0.0}))
-    one, two = nominal(situation), nominal(calm)
-    node = (hooked(situation) or one.flies)[-1].node if one.flies else one.hold
-    return (
-        (one.x_mm[-1][node] - one.angler_x_m * 1000 - two.x_mm[-1][node] + two.angler_x_m * 1000) / 1000,
-        (one.y_mm[-1][node] - two.y_mm[-1][node]) / 1000,
-        (one.z_mm[-1][node] - two.z_mm[-1][node]) / 1000,
-    )
+    one, two = coarse_end(situation), coarse_end(calm)
+    return one[0] - two[0], one[1] - two[1], one[2] - two[2]
 
 
 def read(situation: Situation) -> Reading:
