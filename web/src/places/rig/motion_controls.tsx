@@ -55,7 +55,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       ) : null}
       {drift.axis === "seconds" || (drift.across && !drift.hold) ? null : (
         <span className="figure text-[13px]">
-          <small>{drift.head === "held" ? "sighter" : drift.head === "fly line" ? "top" : drift.head}</small>{" "}
+          <small>{drift.head === "held" ? "led" : drift.head === "fly line" ? "top" : drift.head}</small>{" "}
           {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>
       )}
