@@ -56,7 +56,7 @@ def test_both_schools_are_told_with_this_rig_s_figures_and_one_is_fished(bench: 
     bench.get_by_role("button", name="Where anglers disagree").click()
     sheet = bench.get_by_role("dialog", name="Where anglers disagree")
     pulled = sheet.get_by_role("region", name="Should the flies ever be pulled?")
-    expect(pulled).to_contain_text(re.compile("Pulled (faster|slower) than its water"))
+    expect(pulled).to_contain_text(re.compile("Pulled (faster|slower) than its water"), timeout=20000)
     drifting, led = re.findall(r"(?:Pulled \w+ than|Drifts with) [a-z ]*water: ([0-9.]+) m/s", pulled.inner_text())
     assert float(drifting) != float(led)
     assert violations(bench) == []

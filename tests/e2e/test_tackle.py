@@ -151,7 +151,7 @@ def test_a_fly_is_timed_in_a_jar_and_its_own_figure_taken(drawer: Page) -> None:
 
 def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right(drawer: Page) -> None:
     drawer.keyboard.press("2")
-    expect(drawer.get_by_text("104 in all")).to_be_visible()
+    expect(drawer.get_by_text("105 in all")).to_be_visible()
     drawer.get_by_role("button", name="CSV in and out").click()
     good = "pattern;hook;dressing;bead [mm];count\nOne;16;slim;2,5;3\nFive;14;dubbed;2.8 mm;4\n"
     bad = "Two;17;slim;2,5;3\nThree;16;velvet;2;3\nFour;16;slim;3.0;-2\n"
@@ -162,9 +162,9 @@ def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right
     assert violations(drawer) == []
     drawer.get_by_label("Paste it here").fill(good)
     drawer.get_by_role("button", name="Take in all 2 rows").click()
-    expect(drawer.get_by_text("104 in all")).to_be_visible()
+    expect(drawer.get_by_text("105 in all")).to_be_visible()
     drawer.get_by_role("button", name="Undo: imported 2 rows").click()
-    expect(drawer.get_by_text("104 in all")).to_be_visible()
+    expect(drawer.get_by_text("105 in all")).to_be_visible()
 
 
 def test_a_file_that_is_not_utf8_is_refused_in_place(drawer: Page) -> None:

@@ -17,6 +17,7 @@ from jarana.core.motions.stood import reach_of
 from jarana.core.readings import reading_kinds
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.stance import SetStance, StepStance
+from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.rig.model import Rig
 from jarana.core.rig.stance import Stance
 from jarana.core.search.tries import readings_with_tries
@@ -98,10 +99,49 @@ def test_a_cast_goes_the_way_it_was_said_and_reaches_the_fish() -> None:
 
 def test_a_tucked_fly_goes_in_steeply_and_is_down_sooner() -> None:
     tucked, plain = held(SetStance(lay="tuck")), held()
-    assert lower(tucked).scenario.start.path[-1][2] < 3 * lower(plain).scenario.start.path[-1][2] < 0
+    high, low = lower(tucked).scenario.start.path[-2:]
+    assert length(lower(tucked).scenario.start.path) == pytest.approx(length(lower(plain).scenario.start.path))
+    assert high[:2] == low[:2]
+    assert high[2] > 1.0 > 0.0 >= low[2]
     first, second = (nominal(s).flies[-1].seconds_to_bottom for s in (tucked, plain))
     assert first is not None and second is not None  # noqa: PT018
     assert first < second
+
+
+ANCHOR = RUN.model_copy(
+    update={
+        "depth_m": 1.0,
+        "pace_m_s": 0.9,
+        "lanes": (),
+        "soundings": (),
+        "bed": "cobble",
+        "wind_m_s": 0.0,
+        "off_m": 4.5,
+    }
+)
+"""A fast metre over cobble."""
+
+
+@pytest.mark.parametrize("tip", ["1.5 m", "2.2 m"])
+def test_a_tucked_anchor_is_down_at_once_stays_at_the_leaf_s_pace_and_leaves_the_stones_when_led_faster(
+    tip: str,
+) -> None:
+    def height(lead: float, second: float) -> float:
+        rig = SetMotion(kind="led", lead=lead).apply(started("short-and-led", ANCHOR), DRAWER)
+        rig = SetStance(tip=tip, lay="tuck").apply(rig, DRAWER)
+        while rig.point.body.bead.diameter_mm < 3.9:
+            rig = StepBead(at="point", heavier=True).apply(rig, DRAWER)
+        drift = nominal(fished(rig, ANCHOR))
+        point = drift.flies[-1]
+        if second == 0:
+            assert point.seconds_to_bottom is not None
+            return point.seconds_to_bottom
+        return float(np.interp(second, drift.times_s, 1.0 + np.array([row[point.node] for row in drift.z_mm]) / 1000))
+
+    assert 0.3 < height(1.0, 0) < 2.5
+    assert height(1.0, 4.0) < 0.05
+    assert height(1.1, 5.0) > height(1.0, 5.0)
+    assert height(1.1, 5.0) > 0.008
 
 
 def test_where_the_line_is_read_is_where_it_was_laid() -> None:

@@ -22,8 +22,10 @@ HEAPED_FROM = 0.55
 """Share of the way from which a heaped cast lies in curves: its leader."""
 REACHED_M = 1.2
 """m the tip is laid upstream in a reach cast (practice)."""
-STEEP = math.radians(65)
-"""How steeply flies go in that are tucked, rad (practice)."""
+CLEAR_M = 0.1
+"""m over the water that slack in the air keeps."""
+TUCKED_SHARE = 0.9
+"""Share of the tip's height up to which line stands over flies that are tucked."""
 START_ANGLE = math.radians(5)
 """A rig lands upstream of where it is held, this far below the horizontal, rad."""
 
@@ -91,13 +93,30 @@ def laid(rig: Rig, stood: Stood, off_m: float, line_m: float | None, below_m: fl
 
 
 def _held(tip: Point, off_m: float, below_m: float, tucked: bool) -> Laid:
-    """Return a leader held from the tip to its lane, and what is below it laid upstream along that: or going in steeply."""
+    """Return a leader held from the tip to its lane, and what is below it laid upstream along that.
+
+    Tucked, the flies go in first: what is below stands over them in the air, as high as the tip allows.
+    """
     entry = (tip[0], max(off_m, tip[1]), 0.0)
-    angle = STEEP if tucked else START_ANGLE
-    end = (entry[0] - below_m * math.cos(angle), entry[1], -below_m * math.sin(angle))
     above = math.dist(tip, entry)
-    corners = (tip, entry, end) if above > 1e-6 else (tip, end)
-    return Laid(corners, above + below_m)
+    if tucked:
+        high = min(below_m, TUCKED_SHARE * tip[2])
+        joint, end = (tip[0], entry[1], high), (tip[0], entry[1], high - below_m)
+        return Laid((tip, _slack_corner(tip, joint, above), joint, end), above + below_m)
+    end = (tip[0] - below_m * math.cos(START_ANGLE), entry[1], -below_m * math.sin(START_ANGLE))
+    return Laid((tip, entry, end) if above > 1e-6 else (tip, end), above + below_m)
+
+
+def _slack_corner(a: Point, b: Point, length: float) -> Point:
+    """Return the corner over or under the middle of two places by which a line of that length goes from one to the other."""
+    x, y, z = (0.5 * (p + q) for p, q in zip(a, b, strict=True))
+
+    def way(bow: float) -> float:
+        corner = (x, y, z - bow)
+        return math.dist(a, corner) + math.dist(corner, b)
+
+    bow = _bisected(way, length, length)
+    return x, y, z - bow if z - bow > CLEAR_M else z + bow
 
 
 def _curved(begin: Point, end: Point, begins: float, slack: float) -> list[Point]:

@@ -27,4 +27,4 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     )
 
 
-QUESTION = Question(12, "distance", say("close-or-far-off"), sides, ("visible",))
+QUESTION = Question(12, "distance", say("close-or-far-off"), sides, ("visible", "drag_free", "sag"))
