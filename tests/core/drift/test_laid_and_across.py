@@ -12,6 +12,7 @@ from jarana.core.drift.across import SLIP_M
 from jarana.core.drift.laid import HEAPED_FROM, laid
 from jarana.core.drift.lower import lower
 from jarana.core.drift.nominal import nominal, story
+from jarana.core.engine.scenario import HeldTop
 from jarana.core.errors import InputError
 from jarana.core.motions.stood import reach_of
 from jarana.core.readings import reading_kinds
@@ -269,3 +270,15 @@ def test_a_lake_and_a_led_float_have_no_rod_over_the_water() -> None:
     lake = WATERS["oskel-north"]
     assert fished(started("lake-team", lake), lake).stood is None
     assert nominal(fished(started("lake-team", lake), lake)).across is None
+
+
+def test_line_that_is_fed_lets_a_float_go_on_farther_out_and_deeper_and_delays_the_strike() -> None:
+    fed, followed = (held(SetMotion(kind=k, lead=1.0), method="float-pair") for k in ("feed", "natural"))
+    one, two = nominal(fed), nominal(followed)
+    assert one.flies[-1].off_m > two.flies[-1].off_m
+    assert one.flies[-1].settled_depth_m > two.flies[-1].settled_depth_m
+    assert one.across is not None and two.across is not None  # noqa: PT018
+    assert one.across.strike_m > two.across.strike_m
+    top = lower(fed).scenario.top
+    assert isinstance(top, HeldTop)
+    assert 0 < top.reserve < RUN.drift_m

@@ -174,7 +174,7 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
         main=tuple(segments),
         bodies=tuple(bodies),
         droppers=tuple(droppers),
-        top=HeldTop(stood.tip[0], stood.tip[2], moves.moves, moves.takes, stood.tip[1]),
+        top=HeldTop(stood.tip[0], stood.tip[2], moves.moves, moves.takes, stood.tip[1], moves.reserve),
         start=Start(path=way.path, moves_with_water=True),
         times=_times(situation),
         bed_profile=_profile(water, begins),

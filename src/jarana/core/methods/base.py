@@ -23,6 +23,7 @@ left-sink = left to sink
 strip-pause = strip and pause
 lift-hang = lift and hang
 drifts = it drifts
+fed = line is fed
 held-back = held back
 fished = fished in a { $waters }
 """,
@@ -63,7 +64,12 @@ RETRIEVES = (
     Pace(say("lift-hang"), 0.0, "lift"),
 )
 """How a team on a fly line is fished in still water."""
-DRIFTS = (Pace(say("drifts"), 1.0, "natural"), Pace(say("held-back"), 0.8), Pace("led", 1.15))
+DRIFTS = (
+    Pace(say("drifts"), 1.0, "natural"),
+    Pace(say("fed"), 1.0, "feed"),
+    Pace(say("held-back"), 0.8),
+    Pace("led", 1.15),
+)
 """How a float is fished in a river."""
 
 

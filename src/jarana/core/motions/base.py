@@ -39,10 +39,14 @@ class Phase:
 
 @dataclass(frozen=True)
 class Moves:
-    """What the hand does: rows (t, vx, vy, vz) of the tip, m/s, and rows (t, line taken in), m/s, that hold from each time on."""
+    """What the hand does: rows (t, vx, vy, vz) of the tip, m/s, and rows (t, line taken in), m/s, that hold from each time on.
+
+    Line is paid out where the second is negative, out of a `reserve` inside the rings, m.
+    """
 
     moves: tuple[tuple[float, float, float, float], ...] = ((0.0, 0.0, 0.0, 0.0),)
     takes: tuple[tuple[float, float], ...] = ()
+    reserve: float = 0.0
 
 
 @dataclass(frozen=True)
