@@ -139,7 +139,7 @@ def _hung(chain: ChainRun) -> tuple[float | None, float | None, float | None]:
     """Return sag m, slope at the water ° and pull across N of a line held in the air, meaned over the second half."""
     rows = []
     half = len(chain.times) // 2
-    last = int(np.argmax(chain.mesh.parent == 0)) if len(chain.mesh.parent) < 2 else _end_of_main(chain)
+    last = chain.mesh.main_end
     for frame in range(half, len(chain.times)):
         place = chain.place[frame, : last + 1]
         wet = np.flatnonzero(place[1:, 2] <= 0.0)
@@ -159,12 +159,6 @@ def _hung(chain: ChainRun) -> tuple[float | None, float | None, float | None]:
         return None, None, None
     mean = np.mean(rows, axis=0)
     return float(mean[0]), float(mean[1]), float(mean[2])
-
-
-def _end_of_main(chain: ChainRun) -> int:
-    """Return the last node of the main line."""
-    parent = chain.mesh.parent
-    return next((i for i in range(1, len(parent)) if i + 1 == len(parent) or parent[i + 1] != i), len(parent) - 1)
 
 
 def _dangles(chain: ChainRun, point: int) -> float | None:

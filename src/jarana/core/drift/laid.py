@@ -9,6 +9,7 @@ from functools import lru_cache
 from itertools import pairwise
 
 from jarana.core.engine.scenario import Point
+from jarana.core.motions.base import START_ANGLE
 from jarana.core.motions.stood import Stood
 from jarana.core.rig.model import Rig
 
@@ -26,8 +27,6 @@ CLEAR_M = 0.1
 """m over the water that slack in the air keeps."""
 TUCKED_SHARE = 0.9
 """Share of the tip's height up to which line stands over flies that are tucked."""
-START_ANGLE = math.radians(5)
-"""A rig lands upstream of where it is held, this far below the horizontal, rad."""
 
 
 @dataclass(frozen=True)

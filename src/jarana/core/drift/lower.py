@@ -61,6 +61,8 @@ TOO_LONG = 0.05
 """m of line more than the water is deep that is told."""
 MENDED_FROM, MENDED_TO = 0.1, 0.75
 """Shares of the line out between which a mend lays it over (practice: the line, not the end of the leader)."""
+LANE_BLEND = 0.3
+"""m over which one lane goes over into the next (starting value)."""
 SPARE_LINE = 0.05
 """m of fly line outside the tip that are none."""
 
@@ -286,10 +288,6 @@ def _lanes(water: Reach, begins: float) -> Stream:
     deeper, faster = plain.depth / water.depth_m, plain.surface_speed / water.pace_m_s if water.pace_m_s else 1.0
     lanes = tuple(Lane(lane.pace_m_s * faster, (lane.depth_m or water.depth_m) * deeper) for lane in water.lanes)
     return replace(plain, lanes=lanes, edges=water.lane_edges, blend=LANE_BLEND)
-
-
-LANE_BLEND = 0.3
-"""m over which one lane goes over into the next (starting value)."""
 
 
 def _profile(water: Reach, begins: float) -> tuple[tuple[float, float], ...]:

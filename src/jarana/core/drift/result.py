@@ -291,9 +291,7 @@ def main_node(chain: ChainRun, s: float) -> int:
     """Return the node of the main line nearest to a place along it, m from the top; the top for none."""
     if s <= 0.0:
         return 0
-    parent = chain.mesh.parent
-    end = next((i for i in range(1, len(parent)) if i + 1 == len(parent) or parent[i + 1] != i), len(parent) - 1)
-    return int(np.argmin(np.abs(chain.mesh.arc[: end + 1] - s)))
+    return int(np.argmin(np.abs(chain.mesh.arc[: chain.mesh.main_end + 1] - s)))
 
 
 def hung(chain: ChainRun, rig: Rig) -> list[str]:

@@ -76,6 +76,12 @@ class Mesh:
         """Number of nodes."""
         return len(self.parent)
 
+    @property
+    def main_end(self) -> int:
+        """The last node of the main line; the branches come after it."""
+        parent, count = self.parent, len(self.parent)
+        return next((i for i in range(1, count) if i + 1 == count or parent[i + 1] != i), count - 1)
+
 
 @dataclass(frozen=True)
 class _Hung:

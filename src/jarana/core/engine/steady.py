@@ -221,7 +221,7 @@ class _Rig:
         self.mesh = mesh = build_mesh(scenario)
         parent = mesh.parent
         count = len(parent)
-        self.ends = next((i for i in range(1, count) if i + 1 == count or parent[i + 1] != i), count - 1)
+        self.ends = mesh.main_end
         roots = []
         node = self.ends + 1
         while node < count:

@@ -15,6 +15,8 @@ from jarana.core.water.reach import Reach
 
 HAND_M, ARM_M = 1.0, 0.4
 """Height of the rod hand of a wading angler over the water and how far the arm holds it out, m (practice)."""
+REACH_SHARE = 0.5
+"""A rod that casts a line stands out at most so much of the way to the fish."""
 SHORTEST_REACH = 0.3
 """A tip is held out at least by this share of the rod."""
 
@@ -41,11 +43,6 @@ class Stood:
     follows: bool
 
 
-def tip_height(rig: Rig) -> float:
-    """Return the height of the rod tip, m: as it was said, or the usual of what holds the rig."""
-    return rig.head.tip_m if rig.stance.tip_m is None else rig.stance.tip_m
-
-
 def reach_of(rod_m: float, height: float) -> float:
     """Return how far from the angler a tip at a height stands, m: the rod's other side of the triangle, and the arm.
 
@@ -62,7 +59,7 @@ def stood(rig: Rig, water: Reach, motion: MotionKind) -> Stood | None:
     """Return where the rod is over a river; None on a lake, and where what floats is led by itself."""
     if not water.nature.flows or (rig.head.floats and motion.leads):
         return None
-    stance, height = rig.stance, tip_height(rig)
+    stance, height = rig.stance, rig.tip_m
     reach = reach_of(rig.rod.length_mm / 1000, height)
     angle = math.radians(motion.cast_deg if stance.angle_deg is None else stance.angle_deg)
     follows = stance.follows if stance.follows is not None else not motion.swings
@@ -72,7 +69,3 @@ def stood(rig: Rig, water: Reach, motion: MotionKind) -> Stood | None:
         return Stood((0.0, out, height), reach, 0.0, True)
     out = min(reach, REACH_SHARE * water.off_m / max(math.cos(angle), 0.1))
     return Stood((out * math.sin(angle), out * math.cos(angle), height), reach, angle, follows)
-
-
-REACH_SHARE = 0.5
-"""A rod that casts a line stands out at most half the way to the fish."""

@@ -98,8 +98,7 @@ def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str
     old, new = before.stance, after.stance
     if old == new:
         return
-    one, two = ((rig.head.tip_m if rig.stance.tip_m is None else rig.stance.tip_m) for rig in (before, after))
-    yield say("rod-tip"), writer.text("travel", one), writer.text("travel", two)
+    yield say("rod-tip"), writer.text("travel", before.tip_m), writer.text("travel", after.tip_m)
     yield say("cast-way"), _way(old), _way(new)
     yield say("slack"), writer.text("travel", old.slack_m), writer.text("travel", new.slack_m)
     if old.slack_m == new.slack_m:

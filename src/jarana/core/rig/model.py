@@ -266,6 +266,11 @@ class Rig(Document):
         return sum(s.length for s in self.spans)
 
     @property
+    def tip_m(self) -> float:
+        """Height of the rod tip over a river, m: as it was said, or the usual of what holds the rig."""
+        return self.head.tip_m if self.stance.tip_m is None else self.stance.tip_m
+
+    @property
     def point(self) -> Attachment:
         """The fly at the end of the line."""
         return next(a for a in self.attachments if a.at.kind == "point")

@@ -11,16 +11,21 @@ SHORTEST_LINK, LONGEST_LINK = 0.3, 1.3
 """A first link taken in to this share of its length goes inside, and the next one takes its place; one grown to that share
 lets the one that waits out again."""
 
+PUSHED, RAISED = 5e-3, 1e-3
+"""N and m: out of a tip over the water, line that would have to be pushed down harder than this waits in the rings."""
+
 
 @compiled
 def reel(first, takes, rest, fixed, mass, line, now):
     """Return the first link outside the tip and the speed at which line can be taken in (negative: paid out), m/s.
 
     `rest` are the whole lengths of the links, m. A node that carries something is not taken in; where nothing waits inside
-    nothing is paid out.
+    nothing is paid out, and line that would have to be pushed waits.
     """
     parent, links, _, afloat = line
     place, speed, tension = now
+    if takes < 0.0 and place[0, 2] > RAISED and tension[first] < -PUSHED:
+        return first, 0.0
     if takes > 0.0 and links[first, LENGTH] <= SHORTEST_LINK * rest[first]:
         if fixed[first]:
             return first, 0.0

@@ -63,8 +63,7 @@ class StepStance(RigEdit):
         way = 1.0 if self.more else -1.0
         stance = rig.stance
         if self.what == "tip":
-            tip = rig.head.tip_m if stance.tip_m is None else stance.tip_m
-            return _with(rig, tip_m=_within(tip + way * TIP_STEP_M, 0.0, HIGHEST_M))
+            return _with(rig, tip_m=_within(rig.tip_m + way * TIP_STEP_M, 0.0, HIGHEST_M))
         if self.what == "angle":
             angle = stance.angle_deg if stance.angle_deg is not None else self.now or 0.0
             return _with(rig, angle_deg=_within(angle + way * ANGLE_STEP_DEG, -WIDEST_DEG, WIDEST_DEG))
