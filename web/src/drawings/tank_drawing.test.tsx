@@ -126,6 +126,20 @@ describe("the water in section", () => {
     expect(Math.abs((labels[0] ?? 0) - (labels[1] ?? 0))).toBeGreaterThanOrEqual(19);
   });
 
+  it("keeps the labels in the order of the depths, under the tracks where all swim high", () => {
+    const labels = () =>
+      [...screen.getByTestId("section").querySelectorAll("text")]
+        .filter((t) => /^(dropper|point) /.test(t.textContent ?? ""))
+        .sort((a, b) => number(a, "y") - number(b, "y"))
+        .map((t) => t.textContent?.split(" ")[0]);
+    draw();
+    expect(labels()).toEqual(["dropper", "point"]);
+    cleanup();
+    const flies = drift.flies.map((fly, k) => ({ ...fly, settled_depth_m: 0.1 + 0.05 * k }));
+    draw({ drift: { ...drift, flies, across: { tip_m: 0.3, line_m: 8 } } as unknown as Drift });
+    expect(labels()).toEqual(["dropper", "point"]);
+  });
+
   it("reads in the person's units, the depth of the bed being the same place", () => {
     draw();
     const metres = number(fly("point"), "cy");

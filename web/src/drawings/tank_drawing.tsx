@@ -26,7 +26,7 @@ type Props = {
 const LEFT = 54;
 const RIGHT = 14;
 const TOP = 62;
-/** The label of a fly in this upper share of the water stands so far under its track, px. */
+/** Where all flies swim in this upper share of the water their labels stand so far under the tracks, px. */
 const UNDER = 44;
 const HIGH_IN_WATER = 0.45;
 /** Highest a rod tip is held, and the step it is dragged by, m. */
@@ -71,11 +71,10 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     here: nodeAt(drift, fly.node, time),
     size: sizeOf(rig.attachments.find((a) => a.id === fly.id)?.body ?? { kind: "shot", name: "", mass_mg: 1 }),
   }));
+  const lowest = Math.max(...drift.flies.map((fly) => fly.settled_depth_m), 0);
+  const swimsHigh = Boolean(drift.across) && lowest < floor * HIGH_IN_WATER;
   const labelY = spread(
-    flies.map(({ fly }) => {
-      const wanted = y(fly.settled_depth_m * deep);
-      return wanted < surface + (bed - surface) * HIGH_IN_WATER ? wanted + UNDER : wanted - 10;
-    }),
+    flies.map(({ fly }) => y(fly.settled_depth_m * deep) + (swimsHigh ? UNDER : -10)),
     19,
     TOP + 12,
     bed - 8,
