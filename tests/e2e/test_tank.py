@@ -66,3 +66,22 @@ def test_what_it_assumes_is_a_click_away(bench: Page) -> None:
     bench.get_by_role("button", name="What this assumes").click()
     expect(bench.get_by_text("in three dimensions, from the rod tip on")).to_be_visible()
     assert violations(bench) == []
+
+
+def test_a_rod_tip_is_typed_refused_beside_its_field_and_stepped(bench: Page) -> None:
+    tip = bench.get_by_label("Rod tip, up")
+    tip.fill("high")
+    tip.press("Enter")
+    expect(bench.get_by_role("group", name="Rod and line").get_by_role("alert")).to_be_visible()
+    before = drift_key(bench)
+    tip.fill("2 m")
+    tip.press("Enter")
+    wait_new_drift(bench, before)
+    expect(bench.get_by_role("alert")).to_have_count(0)
+    before = drift_key(bench)
+    bench.get_by_role("button", name="Rod tip higher").click()
+    wait_new_drift(bench, before)
+    expect(tip).to_have_value("2.2 m")
+    bench.get_by_role("radio", name="from above").click()
+    expect(bench.get_by_test_id("plan")).to_be_visible()
+    assert violations(bench) == []

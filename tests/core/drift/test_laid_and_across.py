@@ -282,3 +282,31 @@ def test_line_that_is_fed_lets_a_float_go_on_farther_out_and_deeper_and_delays_t
     top = lower(fed).scenario.top
     assert isinstance(top, HeldTop)
     assert 0 < top.reserve < RUN.drift_m
+
+
+@pytest.mark.parametrize(
+    ("edit", "path"),
+    [
+        (SetStance(angle="abc"), "angle"),
+        (SetStance(angle="81°"), "angle"),
+        (SetStance(angle="nan"), "angle"),
+        (SetStance(after="61"), "after"),
+        (SetStance(tip="high"), "tip"),
+    ],
+)
+def test_what_is_no_stance_is_refused_by_its_field(edit: SetStance, path: str) -> None:
+    with pytest.raises(InputError) as error:
+        edit.apply(started("dry-fly", RUN), DRAWER)
+    assert error.value.faults[0].path == path
+
+
+def test_what_is_typed_as_it_is_said_is_taken() -> None:
+    rig = SetStance(angle="−80 °", after="1,5 s", mend="-1 m").apply(started("dry-fly", RUN), DRAWER)
+    assert (rig.stance.angle_deg, rig.stance.mend_s, rig.stance.mend_m) == (-80.0, 1.5, -1.0)
+
+
+def test_a_cast_longer_than_anybody_s_says_so() -> None:
+    wide = RUN.model_copy(update={"off_m": 40.0, "lanes": ()})
+    assert nominal(held(method="dry-fly", water=wide)).across is not None
+    with pytest.raises(InputError, match="at most 60"):
+        nominal(held(SetStance(angle="80"), method="dry-fly", water=wide))

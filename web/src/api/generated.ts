@@ -7709,6 +7709,20 @@ export interface components {
          */
         SetStance: {
             /**
+             * After
+             * @description after
+             * @default null
+             * @example weir-run
+             */
+            after?: string | null;
+            /**
+             * Angle
+             * @description angle
+             * @default null
+             * @example weir-run
+             */
+            angle?: string | null;
+            /**
              * Angle Deg
              * @description angle, degrees
              * @default null
@@ -7736,13 +7750,6 @@ export interface components {
              * @example weir-run
              */
             mend?: string | null;
-            /**
-             * Mend S
-             * @description mend, seconds
-             * @default null
-             * @example 0
-             */
-            mend_s?: number | null;
             /**
              * @description op (enum property replaced by openapi-typescript)
              * @enum {string}

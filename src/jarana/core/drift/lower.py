@@ -22,7 +22,7 @@ from jarana.core.engine.scenario import (
     Wind,
 )
 from jarana.core.engine.steady import steady_natural
-from jarana.core.errors import Note, SolverError
+from jarana.core.errors import InputError, Note, SolverError
 from jarana.core.motions.base import Moves
 from jarana.core.motions.stood import Stood
 from jarana.core.rig.geometry import joint_place, place, span_starts
@@ -38,6 +38,7 @@ say = phrases(
     """
 more-line-let-down = More line is let down than the water is deep: { $spare } of it lies on the bed at the start.
 ring = ring { $id }
+cast-too-long = cast that way it would be { $long } of line; at most { $most } can be fished
 """,
 )
 
@@ -63,6 +64,8 @@ MENDED_FROM, MENDED_TO = 0.1, 0.75
 """Shares of the line out between which a mend lays it over (practice: the line, not the end of the leader)."""
 LANE_BLEND = 0.3
 """m over which one lane goes over into the next (starting value)."""
+LONGEST_CAST_M = 60.0
+"""No longer line is laid out, m: far more than anybody casts."""
 SPARE_LINE = 0.05
 """m of fly line outside the tip that are none."""
 
@@ -149,6 +152,13 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     held = place(rig, rig.attachment(holds)) if holds is not None else head.hangs_from(rig)
     below = rig.length - held
     way = laid(rig, stood, water.off_m, head.line_out() + rig.length if head.on_line else None, below)
+    if way.length_m > LONGEST_CAST_M:
+        said = say(
+            "cast-too-long",
+            long=situation.writer.text("travel", way.length_m),
+            most=situation.writer.text("travel", LONGEST_CAST_M),
+        )
+        raise InputError.one("rig.stance.angle_deg", "", said)
     out = rig.length if 0.0 < way.length_m - rig.length <= SPARE_LINE else way.length_m
     hold = 0.0 if head.on_line else max(out - below, NEAREST)
     begins = hung.begins_m - way.at(hold)[0] if water.soundings else 0.0

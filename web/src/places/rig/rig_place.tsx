@@ -141,6 +141,7 @@ function togglePin(): void {
 function shownBesideField(field: string): boolean {
   const { selected } = useBench.getState();
   const part = field.split(".")[0];
+  if (part === "stance") return /\.(tip|angle|slack|mend|after)$/.test(field);
   return part === "water" || (part === selected && /\.(length|diameter|bead|tag|knot)$/.test(field));
 }
 

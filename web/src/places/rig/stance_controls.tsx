@@ -45,7 +45,7 @@ export function StanceControls({ answer, system }: Props) {
         label="Rod tip, up"
         width="w-32"
         shown={text(system, "travel", across.tip_m)}
-        onCommit={(tip) => edit({ op: "set_stance", tip }, "stance.tip")}
+        onCommit={(tip) => edit({ op: "set_stance", tip }, "stance")}
         {...steps("tip", "Rod tip lower", "Rod tip higher")}
         {...field("tip")}
       />
@@ -54,10 +54,7 @@ export function StanceControls({ answer, system }: Props) {
           label="Cast, ° downstream"
           width="w-32"
           shown={`${Math.round(across.cast_deg ?? 0)}°`}
-          onCommit={(typed) => {
-            const angle = Number.parseFloat(typed.replace("−", "-"));
-            edit({ op: "set_stance", angle_deg: Number.isFinite(angle) ? angle : null }, "stance.angle");
-          }}
+          onCommit={(angle) => edit({ op: "set_stance", angle }, "stance")}
           {...steps("angle", "Cast more upstream", "Cast more downstream")}
           {...field("angle")}
         />
@@ -78,7 +75,7 @@ export function StanceControls({ answer, system }: Props) {
             label="Slack"
             width="w-32"
             shown={text(system, "travel", stance?.slack_m ?? 0)}
-            onCommit={(slack) => edit({ op: "set_stance", slack }, "stance.slack")}
+            onCommit={(slack) => edit({ op: "set_stance", slack }, "stance")}
             {...steps("slack", "Less slack", "More slack")}
             {...field("slack")}
           />
@@ -86,7 +83,7 @@ export function StanceControls({ answer, system }: Props) {
             label="Mend upstream"
             width="w-32"
             shown={`${mend < 0 ? "−" : ""}${text(system, "travel", Math.abs(mend))}`}
-            onCommit={(typed) => edit({ op: "set_stance", mend: typed }, "stance.mend")}
+            onCommit={(typed) => edit({ op: "set_stance", mend: typed }, "stance")}
             {...steps("mend", "Mend less, or downstream", "Mend more upstream")}
             {...field("mend")}
           />
@@ -95,11 +92,8 @@ export function StanceControls({ answer, system }: Props) {
               label="after"
               width="w-16"
               shown={`${stance?.mend_s ?? 0} s`}
-              onCommit={(typed) => {
-                const seconds = Number.parseFloat(typed);
-                edit({ op: "set_stance", mend_s: Number.isFinite(seconds) ? seconds : null }, "stance.mend_s");
-              }}
-              {...field("mend_s")}
+              onCommit={(after) => edit({ op: "set_stance", after }, "stance")}
+              {...field("after")}
             />
           ) : null}
         </>

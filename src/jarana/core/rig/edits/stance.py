@@ -2,16 +2,26 @@
 
 from __future__ import annotations
 
+import math
 from typing import Literal
 
 from pydantic import Field
 
+from jarana.core.errors import InputError
 from jarana.core.model import Typed
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
 from jarana.core.rig.stance import HIGHEST_M, LATEST_MEND_S, MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG, Lay, Stance
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+between = a figure from { $least } to { $most } { $unit } is wanted
+""",
+)
 
 TIP_STEP_M, ANGLE_STEP_DEG, SLACK_STEP_M, MEND_STEP_M = 0.2, 5.0, 0.25, 0.5
 """By how much a press changes them."""
@@ -22,25 +32,42 @@ class SetStance(RigEdit):
 
     op: Literal["set_stance"] = "set_stance"
     tip: Typed | None = None
+    angle: Typed | None = None
     angle_deg: float | None = Field(default=None, ge=-WIDEST_DEG, le=WIDEST_DEG)
     slack: Typed | None = None
     lay: Lay | None = None
     mend: Typed | None = None
-    mend_s: float | None = Field(default=None, ge=0.0, le=LATEST_MEND_S)
+    after: Typed | None = None
     follows: bool | None = None
     usual: bool = False
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its new stance."""
         changes: dict[str, object] = {
-            key: value for key in ("angle_deg", "lay", "mend_s", "follows") if (value := getattr(self, key)) is not None
+            key: value for key in ("angle_deg", "lay", "follows") if (value := getattr(self, key)) is not None
         }
         for key in ("tip", "slack", "mend"):
             typed = getattr(self, key)
             if typed is not None:
                 changes[f"{key}_m"] = round(_signed(writer, typed, key), 4)
+        if self.angle is not None:
+            changes["angle_deg"] = _plain(self.angle, "angle", "°", -WIDEST_DEG, WIDEST_DEG)
+        if self.after is not None:
+            changes["mend_s"] = _plain(self.after, "after", "s", 0.0, LATEST_MEND_S)
         stance = Stance() if self.usual else rig.stance
         return rig.rebuilt(stance=Stance.model_validate(stance.model_dump() | changes))
+
+
+def _plain(typed: str, key: str, unit: str, least: float, most: float) -> float:
+    """Return a bare figure, with its unit or without; a fault on its field where it is none or out of its range."""
+    text = typed.strip().removesuffix(unit).strip().replace("−", "-").replace(",", ".")
+    try:
+        value = float(text)
+    except ValueError:
+        value = math.nan
+    if not least <= value <= most:
+        raise InputError.one(key, typed, say("between", least=f"{least:g}", most=f"{most:g}", unit=unit))
+    return value
 
 
 def _signed(writer: Writer, typed: str, key: str) -> float:
