@@ -93,6 +93,13 @@ def in_a_torrent(**water: object) -> Situation:
     return of_method("level-contact").with_water(torrent)
 
 
+def over_stones(depth: float) -> Situation:
+    """A rig in water of a depth over stones of a quarter of a metre."""
+    return of_method("level-contact").with_water(
+        reach_of("level-contact", depth_m=depth, bed="cobble", stones_m=0.25, soundings=(), lanes=())
+    )
+
+
 def weak_rod() -> Situation:
     situation = of_method("dry-fly")
     rig = situation.rig.model_dump()
@@ -142,6 +149,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     rows += asked_by(lambda: falls.__wrapped__(a_fly()))
     rows += asked_by(lambda: sounded(20.0))
     rows += asked_by(lambda: dropper(1.0))
+    rows += asked_of(over_stones(0.6))
     rows += section_of(thrown(), METRIC).laws
     rows += two_spools()
     rows += asked_by(lambda: sag_of([HungLine(3.0, 0.16e-3, 1780.0)], 0.0015, 0.0012))
@@ -153,6 +161,7 @@ LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
     ("STRESS_OF_LINE", "diameter"): lambda: asked_of(with_line("dry-fly", -1, "0.04 mm")),
     ("WADING", "depth_times_pace"): lambda: asked_of(in_a_torrent()),
     ("LOG_LAW", "depth_over_z0"): lambda: asked_of(in_a_torrent(bed="silt")),
+    ("SHALLOW_LAW", "depth_over_stones"): lambda: asked_of(over_stones(0.2)),
     ("KNOT_EFFICIENCY", "ratio"): lambda: asked_of(with_line("dry-fly", -1, "0.04 mm")),
     ("TIPPET_FOR_FLY", "hook"): lambda: asked_of(with_fly(size=24)),
     ("FIGHT", "mass"): lambda: asked_of(of_method("dry-fly", fish={"species": "trout", "mass_kg": 20.0})),

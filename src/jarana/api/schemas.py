@@ -179,10 +179,11 @@ class UnitSystem(Frozen):
 
 
 class Bed(Frozen):
-    """A kind of bed."""
+    """A kind of bed; stony where the size of its stones can be told."""
 
     key: str
     name: str
+    stony: bool
 
 
 class KeptReach(Frozen):

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from jarana.core.errors import InputError
 from jarana.core.units import Writer
 from jarana.core.water.edits import water_edits
-from jarana.core.water.edits.figures import SetDepth, SetFigure, SetPace, SetText, SetWord, SetZone
+from jarana.core.water.edits.figures import SetBed, SetDepth, SetFigure, SetPace, SetStones, SetText, SetWord, SetZone
 from jarana.core.water.edits.section import AddThrow, DropRow, DropThrow, SetLane, SetObstacle, SetSounding
 from jarana.core.water.pacing import pace_of
 from jarana.core.water.reach import Reach, Throw
@@ -184,3 +184,39 @@ def test_a_lane_has_a_depth_of_its_own_until_it_is_as_deep_as_the_fish_s(weir_ru
     with pytest.raises(InputError, match="the fish hold in this lane"):
         SetLane(index=weir_run.fish_lane, depth="1 m").apply(weir_run)
     assert deeper.scaled(depth=0.5).lanes[2].depth_m == pytest.approx(0.7)
+
+
+@pytest.mark.parametrize(
+    ("typed", "bed"),
+    [("1.5 cm", "fine-gravel"), ("1.6 cm", "coarse-gravel"), ("6.3 cm", "coarse-gravel"), ("6.4 cm", "cobble"),
+     ("25.5 cm", "cobble"), ("25.6 cm", "boulder"), ("10 in", "cobble")],
+)  # fmt: skip
+def test_stones_that_were_looked_at_name_the_bed(level: Reach, typed: str, bed: str) -> None:
+    assert SetStones(value=typed).apply(level).bed == bed
+
+
+def test_bigger_stones_slow_the_water_near_them_and_leave_the_leaf_as_it_was(level: Reach) -> None:
+    small, big = (SetStones(value=v).apply(level) for v in ("3 cm", "30 cm"))
+    assert big.pace_at(0.1) < 0.7 * small.pace_at(0.1)
+    assert big.bulk_pace < small.bulk_pace
+    assert big.pace_at(big.depth_m) == small.pace_at(small.depth_m) == level.pace_m_s
+
+
+def test_a_kind_of_bed_chosen_or_nothing_typed_puts_the_stones_aside(level: Reach) -> None:
+    told = SetStones(value="12").apply(level)
+    assert told.stones_m == 0.12
+    assert SetBed(bed="silt").apply(told).stones_m is None
+    assert SetStones(value=" ").apply(told) == told.model_copy(update={"stones_m": None})
+
+
+@pytest.mark.parametrize(("typed", "said"), [("0.9 cm", "1 cm"), ("1.1 m", "100 cm"), ("-5", "1 cm")])
+def test_stones_nobody_could_measure_are_refused_in_the_persons_units(level: Reach, typed: str, said: str) -> None:
+    with pytest.raises(InputError, match=said):
+        SetStones(value=typed).apply(level)
+
+
+def test_weed_and_still_water_keep_out_of_the_law_of_stones(level: Reach) -> None:
+    shallow = level.model_copy(update={"depth_m": 0.3})
+    assert shallow.model_copy(update={"bed": "boulder"}).power_over(0.3) > 0
+    assert shallow.model_copy(update={"bed": "weed"}).power_over(0.3) == 0
+    assert shallow.model_copy(update={"bed": "boulder", "kind": "lake"}).power_over(0.3) == 0

@@ -13,10 +13,12 @@ type Props = {
   /** What the value is at a place of the drawing. */
   at: (x: number, y: number) => number;
   onSet: (value: number) => void;
+  /** A word beside it, where there are several. */
+  tag?: string;
 };
 
 /** A handle in a drawing: dragged, or moved by the arrow keys; the value is taken when it is let go. */
-export function DragHandle({ x, y, label, value, written, least, most, step, at, onSet }: Props) {
+export function DragHandle({ x, y, label, value, written, least, most, step, at, onSet, tag }: Props) {
   const [held, setHeld] = useState<{ x: number; y: number; value: number } | null>(null);
   const within = (v: number) => Math.min(Math.max(Math.round(v / step) * step, least), most);
   const place = (event: PointerEvent<SVGCircleElement>) => {
@@ -45,6 +47,18 @@ export function DragHandle({ x, y, label, value, written, least, most, step, at,
             {written(held.value)}
           </text>
         </>
+      ) : tag ? (
+        <text
+          x={x + 8}
+          y={y - 7}
+          fontSize={11.5}
+          fill="var(--ink)"
+          stroke="var(--sheet)"
+          strokeWidth={3}
+          paintOrder="stroke"
+        >
+          {tag}
+        </text>
       ) : null}
       <circle cx={shown.x} cy={shown.y} r={5} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={2} />
       <circle

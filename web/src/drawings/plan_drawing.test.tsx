@@ -1,4 +1,4 @@
-import { cleanup, render, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Drift, Rig, UnitSystem } from "../api/client";
 import { PlanDrawing } from "./plan_drawing";
@@ -48,6 +48,7 @@ const drift = {
   flies: [{ id: "point", role: "point", node: 2, off_m: 2, settled_depth_m: 0.15 }],
 } as unknown as Drift;
 
+const onLaid = vi.fn();
 const draw = (time = 5, other: Partial<Drift> = {}) =>
   render(
     <PlanDrawing
@@ -59,6 +60,7 @@ const draw = (time = 5, other: Partial<Drift> = {}) =>
       height={400}
       time={time}
       onCast={vi.fn()}
+      onLaid={onLaid}
     />,
   );
 const place = (id: string) => {
@@ -81,6 +83,19 @@ describe("the water from above", () => {
     const [x1, y1] = place("point");
     expect(x1).toBeGreaterThan(x0);
     expect(y1).toBeLessThan(y0);
+  });
+  it.each([
+    ["Mend", "ArrowUp", "mend", 0.1],
+    ["Mend", "ArrowDown", "mend", -0.1],
+    ["Slack", "ArrowRight", "slack", 0.1],
+  ])("takes %s by %s", (label, key, what, metres) => {
+    draw();
+    fireEvent.keyDown(screen.getByRole("slider", { name: label }), { key });
+    expect(onLaid).toHaveBeenCalledWith(what, metres);
+  });
+  it("has no mend and no slack where the rod holds the rig", () => {
+    draw(5, { across: { tip_m: 2, cast_deg: null } } as unknown as Partial<Drift>);
+    expect(screen.queryByRole("slider", { name: "Mend" })).toBeNull();
   });
   it("writes the seconds of the point every five", () => {
     draw();

@@ -18,6 +18,8 @@ type Props = {
   time: number;
   /** The cast was turned to so many degrees downstream of straight across. */
   onCast: (degrees: number) => void;
+  /** So much line was mended upstream, or laid slack, m. */
+  onLaid: (what: "mend" | "slack", metres: number) => void;
 };
 
 const LEFT = 54;
@@ -32,9 +34,16 @@ const WRITTEN = 5;
 const SHADOWS = 5;
 /** A cast is turned at most so far from straight across, °. */
 const WIDEST = 80;
+/** Where along the laid line the hand takes it to mend, and to lay slack. */
+const MENDED = 0.4;
+const SLACKED = 0.78;
+/** The most that a rig is told to be mended and laid slack, m; beyond it the edit would be refused. */
+const MOST_MEND = 3;
+const MOST_SLACK = 4;
+const STEP = 0.1;
 
 /** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
-export function PlanDrawing({ drift, ghost, rig, system, width, height, time, onCast }: Props) {
+export function PlanDrawing({ drift, ghost, rig, system, width, height, time, onCast, onLaid }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
   const { least, most, far } = extentOf(drift);
   const x = scaleLinear({ domain: [least * travel, most * travel], range: [LEFT, width - RIGHT] });
@@ -51,6 +60,14 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
   const fastest = Math.max(...lanes.map((l) => l.pace_m_s), 0.01);
   const landed = at(nodeAt(drift, toldNode(drift), 0));
   const fish: [number, number] = [you[0], y((drift.off_m ?? 0) * travel)];
+  const mend = rig.stance?.mend_m ?? 0;
+  const slack = rig.stance?.slack_m ?? 0;
+  const metres = (pixels: number) => pixels / Math.abs(x(travel) - x(0));
+  const laid = (drift.lines[0] ?? []).map((node) => at(nodeAt(drift, node, 0)));
+  const on = (share: number) => {
+    const [px, py] = laid[Math.round(share * (laid.length - 1))] ?? landed;
+    return { x: px, y: py };
+  };
   return (
     <svg
       width={width}
@@ -169,6 +186,34 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
           onSet={onCast}
         />
       ) : null}
+      {typeof drift.across?.cast_deg === "number" ? (
+        <>
+          <DragHandle
+            {...on(MENDED)}
+            label="Mend"
+            tag="mend"
+            value={mend}
+            written={(v) => `${text(system, "travel", Math.abs(v))} ${v < 0 ? "downstream" : "upstream"}`}
+            least={-MOST_MEND}
+            most={MOST_MEND}
+            step={STEP}
+            at={(px) => mend + metres(on(MENDED).x - px)}
+            onSet={(v) => onLaid("mend", v)}
+          />
+          <DragHandle
+            {...on(SLACKED)}
+            label="Slack"
+            tag="slack"
+            value={slack}
+            written={(v) => `${text(system, "travel", v)} slack`}
+            least={0}
+            most={MOST_SLACK}
+            step={STEP}
+            at={(px, py) => slack + metres(nearer(on(SLACKED), { x: px, y: py }, { x: you[0], y: you[1] }))}
+            onSet={(v) => onLaid("slack", v)}
+          />
+        </>
+      ) : null}
       <Wind drift={drift} system={system} x={LEFT + 190} y={TOP + BANK + 16} />
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} />
       <text x={6} y={height - 4} fontSize={12} fill="var(--soft)">
@@ -179,6 +224,13 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
       </text>
     </svg>
   );
+}
+
+type Place = { x: number; y: number };
+
+/** How much nearer to the rod one place is than another, pixels. */
+function nearer(from: Place, to: Place, rod: Place): number {
+  return Math.hypot(from.x - rod.x, from.y - rod.y) - Math.hypot(to.x - rod.x, to.y - rod.y);
 }
 
 type Shown = { id: string; role: string; node: number; body: string };

@@ -17,6 +17,14 @@ export function paceText(system: UnitSystem, water: Reach): string {
   return isStill(water) ? "still" : text(system, "speed", water.pace_m_s);
 }
 
+/** Sizes everybody knows, for the stones of a bed. */
+export const STONES = [
+  { name: "an egg", size: "5 cm" },
+  { name: "a fist", size: "9 cm" },
+  { name: "a head", size: "20 cm" },
+  { name: "a boot", size: "30 cm" },
+  { name: "a rucksack", size: "50 cm" },
+] as const;
 /** What a place along its bed is measured along. */
 export function alongText(water: Reach): string {
   return isStill(water) ? "out from the shore" : "along";

@@ -36,7 +36,7 @@ def book() -> Book:
         methods=tuple(MethodView.of(m) for m in methods().values()),
         motions=tuple(MotionView.of(m) for m in motions().values()),
         waters=tuple(WaterKindView.of(k) for k in water_kinds().values()),
-        beds=tuple(Bed(key=b.key, name=b.name) for b in bed_kinds().values()),
+        beds=tuple(Bed(key=b.key, name=b.name, stony=b.stones_from_m is not None) for b in bed_kinds().values()),
         knots=tuple(knots().values()),
         blank_water=blank_reach(),
     )

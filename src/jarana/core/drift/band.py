@@ -169,7 +169,7 @@ def _run_member(situation: Situation, z: Floats) -> _Member | None:
 
     stream = scenario.stream
     if stream.surface_speed > 0:
-        along, up = turbulence(0.5 * stream.depth, stream.surface_speed, stream.depth, stream.roughness)
+        along, up = turbulence(0.5 * stream.depth, stream.surface_speed, stream.depth, stream.roughness, stream.power)
         seconds = drift_seconds(member_of)
         fade = min(1.0, math.sqrt(2 * stream.depth / stream.surface_speed / seconds))
         stream = replace(stream, gust=(along * fade * float(z[4]), 0.0, up * fade * float(z[5])))

@@ -287,7 +287,7 @@ def _stream(water: Reach, begins: float) -> Stream:
     uneven = bool(water.soundings) and water.nature.flows
     depth = water.depth_at(begins) if uneven else water.depth_m
     pace = water.surface_pace_at(begins) if uneven else water.pace_m_s
-    return Stream(pace, depth, water.bed_kind.roughness)
+    return Stream(pace, depth, water.roughness, water.power_over(depth))
 
 
 def _lanes(water: Reach, begins: float) -> Stream:
@@ -296,7 +296,11 @@ def _lanes(water: Reach, begins: float) -> Stream:
     if len(water.lanes) < 2:
         return plain
     deeper, faster = plain.depth / water.depth_m, plain.surface_speed / water.pace_m_s if water.pace_m_s else 1.0
-    lanes = tuple(Lane(lane.pace_m_s * faster, (lane.depth_m or water.depth_m) * deeper) for lane in water.lanes)
+    depths = [(lane.depth_m or water.depth_m) * deeper for lane in water.lanes]
+    lanes = tuple(
+        Lane(lane.pace_m_s * faster, depth, power=water.power_over(depth))
+        for lane, depth in zip(water.lanes, depths, strict=True)
+    )
     return replace(plain, lanes=lanes, edges=water.lane_edges, blend=LANE_BLEND)
 
 

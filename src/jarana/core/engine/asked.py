@@ -16,7 +16,7 @@ from jarana.core.engine.ground import bed_under, speed_over
 from jarana.core.engine.hydro.axial_drag import AXIAL_DRAG
 from jarana.core.engine.hydro.cylinder_drag import CYLINDER_DRAG
 from jarana.core.engine.hydro.sphere_drag import SPHERE_DRAG
-from jarana.core.engine.hydro.stream import LOG_LAW
+from jarana.core.engine.hydro.stream import LOG_LAW, SHALLOW_LAW, stones_of
 from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.step.bending import BENDING
 from jarana.core.engine.step.bodies import FLOAT
@@ -47,8 +47,12 @@ def ask_laws(chain: ChainRun, scenario: Scenario) -> None:
         speed = np.hypot(along, across)[:, nodes]
         SPHERE_DRAG.ask(re=_span(speed * mesh.bodies[beads, BEAD] / water.kinematic_viscosity))
     wind = math.hypot(scenario.wind.x, scenario.wind.y)
-    if not stream.still and stream.power <= 0.0:
-        LOG_LAW.ask(depth_over_z0=_span(bed_under(scenario, chain.x.ravel(), chain.y.ravel()) / stream.roughness))
+    if not stream.still:
+        depths = bed_under(scenario, chain.x.ravel(), chain.y.ravel())
+        if stream.power > 0.0:
+            SHALLOW_LAW.ask(depth_over_stones=_span(depths / stones_of(stream.roughness)))
+        else:
+            LOG_LAW.ask(depth_over_z0=_span(depths / stream.roughness))
     elif wind:
         WIND_DRIFT.ask(wind=wind)
     if wind and scenario.air is not None:

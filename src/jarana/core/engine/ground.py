@@ -64,11 +64,8 @@ def _along(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Fl
     x = first + spacing * np.arange(count)
     offsets = np.linspace(-0.5, 0.5, 9) * SMOOTHING
     depth = np.mean([bed_depth(profile, x + o) for o in offsets], axis=0)
-    if stream.power > 0.0:
-        faster = stream.depth / depth
-    else:
-        flow = bulk_speed(1.0, stream.depth, stream.roughness) * stream.depth
-        faster = flow / depth / bulk_speed(1.0, depth, stream.roughness)
+    flow = bulk_speed(1.0, stream.depth, stream.roughness, stream.power) * stream.depth
+    faster = flow / depth / bulk_speed(1.0, depth, stream.roughness, stream.power)
     deeper = depth / stream.depth
     rows = np.stack([deeper, faster, np.gradient(deeper, spacing)], axis=1)
     return np.ascontiguousarray(rows), np.array([first, spacing])

@@ -42,8 +42,8 @@ from jarana.core.engine.step.flow import wind_at
 from jarana.core.engine.step.lines import SURFACE_BLEND
 from jarana.core.errors import InputError, SolverError
 
-SURFACE_SPEED, DEPTH, ROUGHNESS = range(3)
-"""Of the level stream of a settled shape: m/s, m, m."""
+SURFACE_SPEED, DEPTH, ROUGHNESS, POWER = range(4)
+"""Of the level stream of a settled shape: m/s, m, m, and the exponent of its power law (0: log law)."""
 CORRECTIONS = 3
 """Times a link's direction is set right from the force at its middle."""
 DROPPER_ROUNDS = 4
@@ -72,7 +72,7 @@ def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, strea
             if weight < 0.0:
                 weight *= min(max(-z / LIFT_BLEND, 0.0), 1.0)
             u = speed - stream_speed(
-                min(z, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS]
+                min(z, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS], stream[POWER]
             )
             factor = 0.0
             if values[b, BEAD] > 0.0:
@@ -96,7 +96,11 @@ def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, strea
             fz = (density - wet * rho) * gravity * math.pi / 4.0 * diameter * diameter * length
             if wet > 0.0:
                 u = speed - stream_speed(
-                    min(middle, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS]
+                    min(middle, 0.0) + stream[DEPTH],
+                    stream[SURFACE_SPEED],
+                    stream[DEPTH],
+                    stream[ROUGHNESS],
+                    stream[POWER],
                 )
                 ut, un = u * tx, -u * tz
                 kn, _ = cylinder_drag_factor(abs(un), diameter, rho, mu)
@@ -243,7 +247,7 @@ class _Rig:
             np.ascontiguousarray(values),
             np.array(sorted(roots), dtype=np.int64).reshape(-1, 3),
             np.array([water.density, water.viscosity, water.gravity]),
-            np.array([stream.surface_speed, stream.depth, stream.roughness]),
+            np.array([stream.surface_speed, stream.depth, stream.roughness, stream.power]),
             self.out,
         )
 
@@ -426,7 +430,12 @@ def _float_drag(top: FreeTop, scenario: Scenario, speed: float, height: float) -
     """Return the force of water and wind on a float, N downstream."""
     water, stream = scenario.water, scenario.stream
     share = cap(top.radius, height)[2]
-    u = stream_speed(min(height, 0.0) + stream.depth, stream.surface_speed, stream.depth, stream.roughness) - speed
+    u = (
+        stream_speed(
+            min(height, 0.0) + stream.depth, stream.surface_speed, stream.depth, stream.roughness, stream.power
+        )
+        - speed
+    )
     factor, _ = sphere_drag_factor(abs(u), 2.0 * top.radius, water.density, water.viscosity)
     force = share * (factor + 0.5 * water.density * abs(u) * top.drag_area) * u
     air = medium_air(scenario)

@@ -19,6 +19,9 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+hangs-still = hangs still
+held-on-tight-line = held on a tight line
+moved-hand-times = moved a hand at times
 left-sink = left to sink
 strip-pause = strip and pause
 lift-hang = lift and hang
@@ -64,6 +67,12 @@ RETRIEVES = (
     Pace(say("lift-hang"), 0.0, "lift"),
 )
 """How a team on a fly line is fished in still water."""
+SUSPENDED = (
+    Pace(say("hangs-still"), 0.0, "still"),
+    Pace(say("held-on-tight-line"), 0.0, "tight"),
+    Pace(say("moved-hand-times"), 0.0, "nudge"),
+)
+"""How a float is fished in still water."""
 DRIFTS = (
     Pace(say("drifts"), 1.0, "natural"),
     Pace(say("fed"), 1.0, "feed"),

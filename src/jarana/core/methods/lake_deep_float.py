@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import when
-from jarana.core.methods.base import STILL_HUNG, Method, Pace
+from jarana.core.methods.base import STILL_HUNG, SUSPENDED, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -27,8 +27,6 @@ zone-known = the zone is known
 calm-enough-see-float = calm enough to see the float
 they-hold-high = they hold high
 zone-thick = the zone is thick
-hangs-still = hangs still
-moved-hand-times = moved a hand at times
 left-minutes-lifted-slowly = Left for minutes; lifted slowly, for they follow.
 n-15-cm-up-or = 15 cm up or down
 smaller-fly = a smaller fly
@@ -76,7 +74,7 @@ METHOD = Method(
         Says(-2, say("they-hold-high"), when.high_in_water),
         Says(-1, say("zone-thick"), when.thick_zone),
     ),
-    paces=(Pace(say("hangs-still"), 0.0, "still"), Pace(say("moved-hand-times"), 0.0, "nudge")),
+    paces=SUSPENDED,
     touch="never",
     readings=STILL_HUNG,
     ties=ties,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.methods import when
-from jarana.core.methods.base import STILL_HUNG, Method, Pace
+from jarana.core.methods.base import STILL_HUNG, SUSPENDED, Method
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -26,8 +26,6 @@ wary-fish-want-still = wary fish want it still
 little-wave-moves-float = a little wave moves the float for you
 cold-they-do-not = cold: they do not chase
 wind-drags-float-off = wind drags the float off
-hangs-still = hangs still
-moved-hand-times = moved a hand at times
 watched-minute-or-two = Watched for a minute or two after it has settled, then lifted and hung.
 takes-shallow-0-6 = takes shallow: 0.6 / 0.6 / 0.6
 float-deeper = the float deeper
@@ -76,7 +74,7 @@ METHOD = Method(
         Says(1, say("cold-they-do-not"), when.cold),
         Says(-1, say("wind-drags-float-off"), lambda reach: reach.wind_m_s > 6),
     ),
-    paces=(Pace(say("hangs-still"), 0.0, "still"), Pace(say("moved-hand-times"), 0.0, "nudge")),
+    paces=SUSPENDED,
     touch="never",
     readings=STILL_HUNG,
     ties=ties,

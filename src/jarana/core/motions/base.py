@@ -106,8 +106,6 @@ class MotionKind(ABC):
         It begins after a count-down.
     leads
         Its pace is a share of the surface pace.
-    held_by_hand
-        Somebody moves or holds the top, also where a float could drift by itself.
     swings
         A line is cast down and across for it.
     jerk

@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import numpy as np
+
 from jarana.core.drift.nominal import hooked, nominal
-from jarana.core.drift.result import FlyDrift
+from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
@@ -14,6 +16,8 @@ say = phrases(
 end-after-s = In the end: { $each }. After { $times_s } s: { $at_twenty }.
 settled-means-within-5 = Settled means within 5 % or 2 cm of the mean depth of the last tenth; the tenth before it tells the way.
 lines-drag-rules-each = The line's drag rules: each fly alone would fall several times as fast.
+plumb-from = From { $seconds } s on the line from top to { $role } hangs within { $degrees }° of plumb.
+out-of-plumb = The line from top to { $role } still hangs { $degrees }° out of plumb at the end.
 the = : the { $role }
 still-after-s = Still { $way } after { $whole } s{ $which }
 bed-after-s = On the bed after { $settled } s
@@ -22,6 +26,8 @@ settles-s = Settles in { $settled } s
 """,
 )
 
+PLUMB_DEG = 5
+"""° from the vertical within which a line hangs plumb: a metre and a half of it is a centimetre shallower than it is long."""
 FIRST_S = 20.0
 """s after which a first depth is told."""
 
@@ -51,8 +57,31 @@ def read(situation: Situation) -> Reading:
         why=(
             say("settled-means-within-5"),
             say("lines-drag-rules-each"),
+            *_plumb(drift, deepest),
         ),
     )
+
+
+def plumb_s(drift: Drift, fly: FlyDrift) -> tuple[float | None, float]:
+    """Return from when on the line from the top to a fly hangs plumb, s, None where it never does; and how far out it ends, °."""
+    x, y, z = (
+        np.array([(row[0], row[fly.node]) for row in rows], dtype=float)
+        for rows in (drift.x_mm, drift.y_mm, drift.z_mm)
+    )
+    out = np.degrees(np.arctan2(np.hypot(np.ptp(x, axis=1), np.ptp(y, axis=1)), np.maximum(z[:, 0] - z[:, 1], 1.0)))
+    aside = np.flatnonzero(out > PLUMB_DEG)
+    if len(aside) == 0:
+        return 0.0, float(out[-1])
+    since = int(aside[-1]) + 1
+    return (drift.times_s[since] if since < len(out) else None), float(out[-1])
+
+
+def _plumb(drift: Drift, fly: FlyDrift) -> tuple[str, ...]:
+    """Say it of what hangs, from a float or the rod; a line that lies out is none."""
+    since, ends = plumb_s(drift, fly)
+    if since is not None:
+        return (say("plumb-from", seconds=f"{since:.0f}", role=fly.role, degrees=f"{PLUMB_DEG}"),)
+    return (say("out-of-plumb", role=fly.role, degrees=f"{ends:.0f}"),) if ends < 45 else ()
 
 
 def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:

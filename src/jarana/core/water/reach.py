@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from functools import cache
 from itertools import accumulate, pairwise
 from pathlib import Path
-from typing import ClassVar, Literal, TypeVar
+from typing import ClassVar, Literal, TypeVar, cast
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,7 +14,7 @@ from pydantic import Field, model_validator
 
 from jarana.core.documents import Document
 from jarana.core.engine.ground import bed_depth
-from jarana.core.engine.hydro.stream import bulk_speed, stream_speed
+from jarana.core.engine.hydro.stream import bulk_speed, power_over_stones, roughness_of, stream_speed
 from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
@@ -47,9 +47,10 @@ Bed = Literal["silt", "fine-gravel", "coarse-gravel", "cobble", "boulder", "weed
 
 
 class BedKind(TableRow):
-    """A kind of bed and its grain roughness."""
+    """A kind of bed, its grain roughness, and the size of its stones from which on it is called so; None: no stones make it."""
 
     ks_m: float
+    stones_from_m: float | None = None
 
     @property
     def roughness(self) -> float:
@@ -61,6 +62,18 @@ class BedKind(TableRow):
 def bed_kinds() -> dict[str, BedKind]:
     """Return the reference beds by key."""
     return load_table(Path(__file__).parent / "tables" / "beds.toml", BedKind)
+
+
+def bed_of_stones(stones: float) -> Bed:
+    """Return the kind of bed that stones of a size, m, make: the classes of Wentworth (1922).
+
+    Examples
+    --------
+    >>> bed_of_stones(0.015), bed_of_stones(0.016), bed_of_stones(0.3)
+    ('fine-gravel', 'coarse-gravel', 'boulder')
+    """
+    sized = [(row.stones_from_m, row.key) for row in bed_kinds().values() if row.stones_from_m is not None]
+    return cast("Bed", max(row for row in sized if row[0] <= stones)[1])
 
 
 class TakingZone(Frozen):
@@ -145,6 +158,8 @@ class Reach(Document):
         Where the fish hold; with soundings it is theirs at `fish_at_m`.
     pace_m_s
         Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
+    stones_m
+        Size of the bigger stones of the bed, m: of six, the largest (D84); None where only its kind is told.
     soundings
         The bed along the water, downstream (or out from the shore); empty for a level bed.
     paced
@@ -158,10 +173,10 @@ class Reach(Document):
     """
 
     TYPE: ClassVar[str] = "water"
-    VERSION: ClassVar[int] = 3
+    VERSION: ClassVar[int] = 4
 
     type: Literal["water"] = "water"
-    version: Literal[3] = 3
+    version: Literal[4] = 4
     id: Key
     name: Text = Field(min_length=1)
     river: Text
@@ -169,6 +184,7 @@ class Reach(Document):
     depth_m: float = Field(ge=0.1, le=12)
     pace_m_s: float = Field(ge=0.0, le=3.0)
     bed: Bed
+    stones_m: float | None = Field(default=None, ge=0.01, le=1.0)
     temperature_c: float = Field(ge=0, le=30)
     zone: TakingZone
     drift_m: float = Field(default=8.0, ge=1, le=60)
@@ -233,6 +249,16 @@ class Reach(Document):
         return bed_kinds()[self.bed]
 
     @property
+    def roughness(self) -> float:
+        """z0 of its bed, m: from its stones where they were told, else that of its kind."""
+        return roughness_of(self.stones_m) if self.stones_m is not None else self.bed_kind.roughness
+
+    def power_over(self, depth: float) -> float:
+        """Return the exponent of the pace's power law where it is so deep; 0 for the log law: deep, still, or no stones."""
+        stony = self.nature.flows and self.bed_kind.stones_from_m is not None
+        return power_over_stones(depth, self.roughness) if stony else 0.0
+
+    @property
     def water(self) -> Water:
         """Properties of its water."""
         return water_at(self.temperature_c)
@@ -255,7 +281,7 @@ class Reach(Document):
 
     def pace_at(self, height: float) -> float:
         """Speed of the water at a height above the bed where the fish hold, m/s."""
-        return stream_speed(height, self.pace_m_s, self.depth_m, self.bed_kind.roughness)
+        return stream_speed(height, self.pace_m_s, self.depth_m, self.roughness, self.power_over(self.depth_m))
 
     def scaled(self, pace: float = 1.0, depth: float = 1.0) -> Reach:
         """Return the same water with another pace and depth, all its lanes with it; its throws are left out."""
@@ -275,12 +301,12 @@ class Reach(Document):
     @property
     def bulk_pace(self) -> float:
         """Mean speed over the depth where the fish hold, m/s."""
-        return bulk_speed(self.pace_m_s, self.depth_m, self.bed_kind.roughness)
+        return bulk_speed(self.pace_m_s, self.depth_m, self.roughness, self.power_over(self.depth_m))
 
     def surface_pace_at(self, x: float) -> float:
         """Surface pace at a place along the lane, m/s: the same flow, spread over the depth there."""
-        depth, roughness = self.depth_at(x), self.bed_kind.roughness
-        return self.bulk_pace * self.depth_m / depth / bulk_speed(1.0, depth, roughness)
+        depth = self.depth_at(x)
+        return self.bulk_pace * self.depth_m / depth / bulk_speed(1.0, depth, self.roughness, self.power_over(depth))
 
 
 def blank_reach() -> Reach:

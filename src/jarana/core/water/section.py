@@ -147,7 +147,7 @@ def _column(reach: Reach, x: float) -> Column:
         paces=tuple(
             PaceArrow(
                 depth_m=round(depth - h, 3),
-                pace_m_s=round(stream_speed(h, surface, depth, reach.bed_kind.roughness), 4),
+                pace_m_s=round(stream_speed(h, surface, depth, reach.roughness, reach.power_over(depth)), 4),
             )
             for h in heights
         ),

@@ -10,7 +10,14 @@ import pytest
 from jarana.core.engine.hydro.axial_drag import axial_drag_factor
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_coefficient, cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_coefficient, sphere_drag_factor
-from jarana.core.engine.hydro.stream import bulk_speed, shear_speed, stream_speed
+from jarana.core.engine.hydro.stream import (
+    OVER_STONES,
+    bulk_speed,
+    power_over_stones,
+    shear_speed,
+    stones_of,
+    stream_speed,
+)
 from jarana.core.engine.hydro.terminal_speed import (
     Body,
     density_for_level_sink,
@@ -117,14 +124,43 @@ def test_a_level_line_sinks_at_its_label_when_its_density_was_solved_for_it() ->
 
 
 def test_the_log_law_ends_at_rest_and_at_the_surface_pace() -> None:
-    assert stream_speed(0.0, 0.6, 0.9, 0.002) == 0.0
-    assert stream_speed(0.9, 0.6, 0.9, 0.002) == pytest.approx(0.6)
-    assert stream_speed(1.4, 0.6, 0.9, 0.002) == pytest.approx(0.6)
-    assert stream_speed(-0.1, 0.6, 0.9, 0.002) == 0.0
+    assert stream_speed(0.0, 0.6, 0.9, 0.002, 0.0) == 0.0
+    assert stream_speed(0.9, 0.6, 0.9, 0.002, 0.0) == pytest.approx(0.6)
+    assert stream_speed(1.4, 0.6, 0.9, 0.002, 0.0) == pytest.approx(0.6)
+    assert stream_speed(-0.1, 0.6, 0.9, 0.002, 0.0) == 0.0
 
 
 def test_the_bulk_pace_is_the_mean_of_the_log_law() -> None:
     n = 20000
-    mean = sum(stream_speed(0.9 * (k + 0.5) / n, 0.6, 0.9, 0.002) for k in range(n)) / n
+    mean = sum(stream_speed(0.9 * (k + 0.5) / n, 0.6, 0.9, 0.002, 0.0) for k in range(n)) / n
     assert bulk_speed(0.6, 0.9, 0.002) == pytest.approx(mean, rel=1e-4)
     assert shear_speed(0.6, 0.9, 0.002) == pytest.approx(0.41 * 0.6 / math.log(451))
+
+
+@pytest.mark.parametrize(("heights", "ratio"), [(0.5, 1.22), (1.0, 2.33), (3.0, 5.41), (10.0, 8.92)])
+def test_the_pace_over_big_stones_follows_the_published_resistance(heights: float, ratio: float) -> None:
+    """Ferguson (2007), equation 20 by hand: U/u* = 16.25 H / sqrt(42.25 + 6.25 H^(5/3))."""
+    depth = heights * stones_of(0.02)
+    power = power_over_stones(depth - 1e-9, 0.02)
+    assert power == pytest.approx(min(1.0, 1 / (0.41 * ratio)), rel=3e-3)
+    if power < 1.0:
+        mean = bulk_speed(0.8, depth, 0.02, power)
+        assert mean / shear_speed(0.8, depth, 0.02, power) == pytest.approx(ratio, rel=3e-3)
+
+
+def test_the_power_law_ends_at_rest_and_at_the_surface_pace_and_has_its_mean() -> None:
+    n = 20000
+    mean = sum(stream_speed(0.5 * (k + 0.5) / n, 0.8, 0.5, 0.02, 0.4) for k in range(n)) / n
+    assert bulk_speed(0.8, 0.5, 0.02, 0.4) == pytest.approx(mean, rel=1e-4)
+    assert stream_speed(0.0, 0.8, 0.5, 0.02, 0.4) == 0.0
+    assert stream_speed(0.7, 0.8, 0.5, 0.02, 0.4) == 0.8
+
+
+def test_where_the_log_law_takes_over_neither_mean_nor_a_fly_would_notice() -> None:
+    depth, z0 = OVER_STONES * stones_of(0.01), 0.01
+    power = power_over_stones(depth - 1e-9, z0)
+    assert power_over_stones(depth, z0) == 0.0
+    assert bulk_speed(1.0, depth, z0, power) == pytest.approx(bulk_speed(1.0, depth, z0), rel=4e-3)
+    for share in (0.1, 0.3, 0.6):
+        log, powered = (stream_speed(share * depth, 1.0, depth, z0, p) for p in (0.0, power))
+        assert powered == pytest.approx(log, rel=0.06)

@@ -88,6 +88,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             height={plan}
             time={time}
             onCast={(angle_deg) => edit({ op: "set_stance", angle_deg }, "stance.angle")}
+            onLaid={(what, metres) => edit({ op: "set_stance", [what]: `${metres.toFixed(2)} m` }, `stance.${what}`)}
           />
         ) : null}
         {size.width > 0 && size.height > 0 && plan < height ? (

@@ -1,15 +1,17 @@
 import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
+import { StonesByBoot } from "../../drawings/stones_by_boot";
 import { Cautions } from "../../features/cautions/cautions";
 import { text } from "../../model/format";
 import { onDay } from "../../model/moment";
-import { isStill, paceText, ZONES } from "../../model/water";
+import { isStill, paceText, STONES, ZONES } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { useDays, useRuleSets } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { useSize } from "../../ui/use_size";
 import { GaugeStrip } from "./gauge_strip";
 import { Group, Refusal } from "./group";
 import { PaceIt } from "./pace_it";
@@ -34,6 +36,9 @@ export function Conditions({ water, section, book, system }: Props) {
           <Word water={water} field="kind" label="Kind" words={book.waters.map((w) => w.key)} />
           <BedChoice water={water} book={book} />
         </div>
+        {nature?.flows && book.beds.find((b) => b.key === water.bed)?.stony ? (
+          <Stones water={water} system={system} />
+        ) : null}
       </Group>
       {nature?.flows ? <PaceIt water={water} section={section} system={system} /> : null}
       <Group title="Where they hold">
@@ -77,12 +82,22 @@ export function Conditions({ water, section, book, system }: Props) {
 
 type WaterEditOf = Parameters<ReturnType<typeof useWaterField>["edit"]>[0];
 
-function Typed(props: { name: string; label: string; shown: string; to: (value: string) => WaterEditOf }) {
+type TypedProps = {
+  name: string;
+  label: string;
+  shown: string;
+  to: (value: string) => WaterEditOf;
+  empty?: boolean;
+  hint?: string;
+};
+function Typed(props: TypedProps) {
   const { fault, onTouched, edit } = useWaterField(props.name);
   return (
     <TypedField
       label={props.label}
       width="w-full"
+      empty={props.empty ?? false}
+      hint={props.hint ?? ""}
       shown={props.shown}
       onCommit={(value) => edit(props.to(value))}
       fault={fault}
@@ -137,6 +152,37 @@ function BedChoice({ water, book }: { water: Reach; book: Book }) {
       onChoose={(bed) => edit({ op: "set_bed", bed: bed as Reach["bed"] })}
       fault={fault}
     />
+  );
+}
+
+/** How big the bigger stones are, drawn beside a boot; the kind alone where nobody looked. */
+function Stones({ water, system }: { water: Reach; system: UnitSystem }) {
+  const { edit } = useWaterField("stones");
+  const [ref, size] = useSize<HTMLDivElement>();
+  const told = water.stones_m ?? null;
+  return (
+    <div ref={ref} className="mt-2">
+      <Typed
+        name="stones"
+        label="Its bigger stones: of six, the largest"
+        shown={told === null ? "" : text(system, "short", told)}
+        empty
+        hint="not looked at: by its kind"
+        to={(value) => ({ op: "set_stones", value })}
+      />
+      {told !== null && size.width > 0 ? (
+        <div className="mt-1.5">
+          <StonesByBoot stones={told} width={size.width} />
+        </div>
+      ) : null}
+      <div className="mt-1.5 flex flex-wrap gap-1.5">
+        {STONES.map((s) => (
+          <Button key={s.name} onClick={() => edit({ op: "set_stones", value: s.size })}>
+            {s.name}
+          </Button>
+        ))}
+      </div>
+    </div>
   );
 }
 

@@ -16,7 +16,9 @@ TURBULENCE = Law(
 ALONG, UP = 2.30, 1.27
 
 
-def turbulence(height: float, surface_speed: float, depth: float, roughness: float) -> tuple[float, float]:
+def turbulence(
+    height: float, surface_speed: float, depth: float, roughness: float, power: float = 0.0
+) -> tuple[float, float]:
     """Return the standard deviations of the speed along the stream and up at a height over the bed, m/s.
 
     Examples
@@ -26,5 +28,5 @@ def turbulence(height: float, surface_speed: float, depth: float, roughness: flo
     1.811
     """
     TURBULENCE.ask(height_share=height / depth)
-    fade = shear_speed(surface_speed, depth, roughness) * math.exp(-height / depth)
+    fade = shear_speed(surface_speed, depth, roughness, power) * math.exp(-height / depth)
     return ALONG * fade, UP * fade

@@ -55,6 +55,8 @@ class SetStance(RigEdit):
         if self.after is not None:
             changes["mend_s"] = _plain(self.after, "after", "s", 0.0, LATEST_MEND_S)
         stance = Stance() if self.usual else rig.stance
+        if self.lay is None and "slack_m" in changes:
+            changes["lay"] = _lay(stance, float(str(changes["slack_m"])))
         return rig.rebuilt(stance=Stance.model_validate(stance.model_dump() | changes))
 
 
@@ -96,9 +98,13 @@ class StepStance(RigEdit):
             return _with(rig, angle_deg=_within(angle + way * ANGLE_STEP_DEG, -WIDEST_DEG, WIDEST_DEG))
         if self.what == "slack":
             slack = _within(stance.slack_m + way * SLACK_STEP_M, 0.0, MOST_SLACK_M)
-            lay = "serpentine" if slack and stance.lay == "straight" else stance.lay
-            return _with(rig, slack_m=slack, lay=lay)
+            return _with(rig, slack_m=slack, lay=_lay(stance, slack))
         return _with(rig, mend_m=_within(stance.mend_m + way * MEND_STEP_M, -MOST_MEND_M, MOST_MEND_M))
+
+
+def _lay(stance: Stance, slack: float) -> Lay:
+    """Return how line lies that has so much slack: in curves, where it lay straight."""
+    return "serpentine" if slack and stance.lay == "straight" else stance.lay
 
 
 def _within(value: float, least: float, most: float) -> float:

@@ -22,6 +22,7 @@ RULES = {
     "low_m": "short", "high_m": "short", "x_m": "travel", "depth_m": "depth", "width_m": "travel", "length_m": "travel",
     "height_m": "depth", "distance_m": "travel", "pace_m_s": "speed", "wind_m_s": "wind", "temperature_c": "temperature",
     "mass_kg": "fish", "off_m": "travel", "drift_m": "travel", "fish_at_m": "travel",
+    "stones_m": "short",
 }  # fmt: skip
 """By which rule a field of the document is written."""
 METRIC = Writer()

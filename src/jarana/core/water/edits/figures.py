@@ -11,7 +11,7 @@ from jarana.core.model import Key, Text, Typed
 from jarana.core.units import Writer
 from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
 from jarana.core.water.kinds import water_kinds
-from jarana.core.water.reach import Bed, Blows, Reach
+from jarana.core.water.reach import Bed, Blows, Reach, bed_of_stones
 from jarana.core.words import phrases
 
 say = phrases(
@@ -157,14 +157,28 @@ class SetZone(WaterEdit):
 
 
 class SetBed(WaterEdit):
-    """Set the kind of bed."""
+    """Set the kind of bed; the size of stones that was told is put aside."""
 
     op: Literal["set_bed"] = "set_bed"
     bed: Bed
 
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new bed."""
-        return {"bed": self.bed}
+        return {"bed": self.bed, "stones_m": None}
+
+
+class SetStones(WaterEdit):
+    """Set the size of the bed's bigger stones, and its kind with it; nothing typed goes back to the kind alone."""
+
+    op: Literal["set_stones"] = "set_stones"
+    value: Typed
+
+    def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
+        """Return the new size, m, and the kind of bed it makes."""
+        if not self.value.strip():
+            return {"stones_m": None}
+        stones = round(writer.read("short", self.value), 4)
+        return {"stones_m": stones, "bed": bed_of_stones(max(stones, 0.0))}
 
 
 class SetRules(WaterEdit):
