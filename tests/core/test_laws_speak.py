@@ -18,6 +18,7 @@ from jarana.core.leader.design import design
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.methods import methods
+from jarana.core.rig.cost import weather
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetDressing
 from jarana.core.rig.model import Rig
@@ -148,6 +149,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     rows += asked_by(lambda: fit_drag(a_fly(), 0.5, [1.2], water_at(12.0)))
     rows += asked_by(lambda: falls.__wrapped__(a_fly()))
     rows += asked_by(lambda: sounded(20.0))
+    rows += asked_by(lambda: weather(9.0, 3.0))
     rows += asked_by(lambda: dropper(1.0))
     rows += asked_of(over_stones(0.6))
     rows += section_of(thrown(), METRIC).laws
@@ -168,6 +170,7 @@ LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
     ("FIGHT", "force"): lambda: asked_of(weak_rod()),
     ("FISH_PULL", "mass"): lambda: asked_of(of_method("dry-fly", fish={"species": "trout", "mass_kg": 20.0})),
     ("CAST", "wind"): lambda: asked_of(of_method("dry-fly", wind_m_s=30.0, blows="towards you")),
+    ("TYING", "wind"): lambda: asked_by(lambda: weather(10.0, 30.0)),
     ("WIND_DRIFT", "wind"): lambda: asked_of(of_method("lake-team", wind_m_s=30.0)),
     ("WIND_PROFILE", "wind"): lambda: asked_of(of_method("level-contact", wind_m_s=30.0)),
     ("HINGE", "ratio"): two_spools,
@@ -185,6 +188,7 @@ KEPT = {
     ("DENSITY", "temperature"): "a water is 0 to 30 °C",
     ("VISCOSITY", "temperature"): "a water is 0 to 30 °C",
     ("SURFACE_TENSION", "temperature"): "a water is 0 to 30 °C",
+    ("TYING", "temperature"): "a water is 0 to 30 °C",
     ("CYLINDER_DRAG", "re"): "a line is at most 2 mm and a water at most 3 m/s",
     ("SPHERE_DRAG", "re"): "a bead is at most 1 cm and a water at most 3 m/s",
     ("TERMINAL_SPEED", "speed"): "a fly weighs at most 20 g",

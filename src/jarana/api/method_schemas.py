@@ -76,6 +76,13 @@ class WaterKindView(Frozen):
         return cls(key=kind.key, flows=kind.flows, winds=tuple(kind.winds), along=kind.along)
 
 
+class HeadView(Frozen):
+    """What can hold a rig."""
+
+    key: str
+    name: str
+
+
 class Book(Frozen):
     """What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as."""
 
@@ -84,6 +91,7 @@ class Book(Frozen):
     motions: tuple[MotionView, ...]
     waters: tuple[WaterKindView, ...]
     beds: tuple[Bed, ...]
+    heads: tuple[HeadView, ...]
     knots: tuple[Knot, ...]
     blank_water: Reach
 

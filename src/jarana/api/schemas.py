@@ -89,6 +89,14 @@ def _steps(frames: tuple[tuple[int, ...], ...]) -> tuple[tuple[int, ...], ...]:
     return (*frames[:1], *map(tuple, np.diff(np.array(frames), axis=0).tolist())) if len(frames) > 1 else frames
 
 
+class Stretch(Frozen):
+    """Line between two things that hang in a row, by what they are called."""
+
+    above: str
+    below: str
+    mm: float
+
+
 class WorkbenchAnswer(Frozen):
     """The rig and water after the edits, and everything computed from them.
 
@@ -100,6 +108,8 @@ class WorkbenchAnswer(Frozen):
         A sentence for every law that was used outside the range in which it is known.
     roles
         What everything that hangs on the line is called, by its id.
+    stretches
+        From what holds the rig, else the highest fly, to each fly below it.
     """
 
     rig: Rig
@@ -113,6 +123,7 @@ class WorkbenchAnswer(Frozen):
     laws: tuple[Asked, ...]
     doubts: tuple[str, ...]
     roles: dict[str, str]
+    stretches: tuple[Stretch, ...]
     seq: int
 
 

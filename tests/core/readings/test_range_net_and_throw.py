@@ -38,7 +38,7 @@ def test_a_float_farther_from_the_point_than_rod_and_arm_is_out_of_reach() -> No
     rig, reach = hung()
     near = read("netting", rig, reach)
     assert near.severity == "fine"
-    assert near.value == pytest.approx(rig.head.above_point_mm / 1000)
+    assert near.value == pytest.approx(rig.head.above(rig))
     far = SetFloat(above="3.3 m").apply(rig, DRAWER)
     assert read("netting", far, reach).severity == "look"
     freed = far.head.model_copy(update={"body": far.head.body.model_copy(update={"releasing": True})})

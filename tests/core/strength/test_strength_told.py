@@ -93,32 +93,32 @@ def rows(choices: tuple[KnotChoice, ...]) -> list[tuple[object, ...]]:
 
 def test_the_knots_for_the_point_stand_by_what_they_hold_less_three_percent_a_step_of_ease(contact_rig: Rig) -> None:
     assert rows(knot_choices(contact_rig, "point")) == [
-        ("uni", 1.0, 22.2, 35, False, "Holds most of what can be tied here."),
-        ("slip-through", 0.941, 8.0, 35, True, "6% weaker than the first, as easy to tie."),
-        ("improved-clinch", 0.918, 19.8, 35, False, "8% weaker than the first, as easy to tie."),
-        ("open-loop", 0.941, 24.6, 55, False, "6% weaker than the first, harder to tie. Lets the fly wag."),
-        ("clinch", 0.824, 17.4, 20, False, "18% weaker than the first, easier to tie."),
-        ("figure-eight", 0.824, 9.2, 20, False, "18% weaker than the first, easier to tie."),
+        ("uni", 1.0, 22.2, 48, False, "Holds most of what can be tied here."),
+        ("slip-through", 0.941, 8.0, 48, True, "6% weaker than the first, as easy to tie."),
+        ("improved-clinch", 0.918, 19.8, 48, False, "8% weaker than the first, as easy to tie."),
+        ("open-loop", 0.941, 24.6, 66, False, "6% weaker than the first, harder to tie. Lets the fly wag."),
+        ("clinch", 0.824, 17.4, 36, False, "18% weaker than the first, easier to tie."),
+        ("figure-eight", 0.824, 9.2, 36, False, "18% weaker than the first, easier to tie."),
     ]
 
 
 def test_with_cold_hands_an_easy_knot_stands_higher_and_all_take_1_7_times_as_long(contact_rig: Rig) -> None:
     assert rows(knot_choices(contact_rig, "point", hard=True)) == [
-        ("uni", 1.0, 22.2, 60, False, "Holds most of what can be tied here with cold hands."),
-        ("slip-through", 0.941, 8.0, 60, True, "6% weaker than the first, as easy to tie."),
-        ("improved-clinch", 0.918, 19.8, 60, False, "8% weaker than the first, as easy to tie."),
-        ("clinch", 0.824, 17.4, 34, False, "18% weaker than the first, easier to tie."),
-        ("figure-eight", 0.824, 9.2, 34, False, "18% weaker than the first, easier to tie."),
-        ("open-loop", 0.941, 24.6, 94, False, "6% weaker than the first, harder to tie. Lets the fly wag."),
+        ("uni", 1.0, 22.2, 82, False, "Holds most of what can be tied here with cold hands."),
+        ("slip-through", 0.941, 8.0, 82, True, "6% weaker than the first, as easy to tie."),
+        ("improved-clinch", 0.918, 19.8, 82, False, "8% weaker than the first, as easy to tie."),
+        ("clinch", 0.824, 17.4, 61, False, "18% weaker than the first, easier to tie."),
+        ("figure-eight", 0.824, 9.2, 61, False, "18% weaker than the first, easier to tie."),
+        ("open-loop", 0.941, 24.6, 112, False, "6% weaker than the first, harder to tie. Lets the fly wag."),
     ]
 
 
 def test_the_loop_at_the_fly_line_need_not_be_the_strongest(contact_rig: Rig) -> None:
     assert rows(knot_choices(contact_rig, "j-line")) == [
-        ("surgeon-loop-triple", 0.95, 40.0, 20, False, "Holds nearly as much as the strongest that can be tied here, and is easy."),
-        ("surgeon-loop", 0.894, 40.0, 20, False, "6% weaker than the first, as easy to tie."),
-        ("nail", 1.0, 41.0, 150, False, "5% stronger than the first, harder to tie."),
-        ("perfection-loop", 0.805, 35.4, 55, True, "15% weaker than the first, harder to tie."),
+        ("surgeon-loop-triple", 0.95, 40.0, 36, False, "Holds nearly as much as the strongest that can be tied here, and is easy."),
+        ("surgeon-loop", 0.894, 40.0, 36, False, "6% weaker than the first, as easy to tie."),
+        ("nail", 1.0, 41.0, 126, False, "5% stronger than the first, harder to tie."),
+        ("perfection-loop", 0.805, 35.4, 66, True, "15% weaker than the first, harder to tie."),
     ]  # fmt: skip
 
 
@@ -172,11 +172,11 @@ def test_five_ways_to_hang_the_dropper_with_what_each_holds_costs_and_loses(cont
         )
 
     assert [row(c) for c in dropper_choices(contact_rig, "dropper", 0.9, False, drawer)] == [
-        ("tag", "", (10.16, 10.92), 0.12, 0.153, (7, 70, 44.0), "some", BOTH, 2, True),
-        ("link", "", (8.38, 10.92), 0.12, 0.153, (7, 90, 0.0), "little", ("dropper",), 1, False),
-        ("ring", "", (8.89, 8.89), 0.12, 0.153, (7, 55, 0.0), "some", ("dropper",), 1, False),
-        ("bend", "", (10.16, 8.89), 0.0, 0.0, (None, 55, 17.4), "little", BOTH, 2, False),
-        ("fold", "", (8.89, 8.89), 0.12, 0.153, (7, 70, 142.0), "some", ("dropper",), 1, False),
+        ("tag", "", (10.16, 10.92), 0.12, 0.153, (7, 96, 44.0), "some", BOTH, 2, True),
+        ("link", "", (8.38, 10.92), 0.12, 0.153, (7, 114, 0.0), "little", ("dropper",), 1, False),
+        ("ring", "", (8.89, 8.89), 0.12, 0.153, (7, 84, 0.0), "some", ("dropper",), 1, False),
+        ("bend", "", (10.16, 8.89), 0.0, 0.0, (None, 84, 17.4), "little", BOTH, 2, False),
+        ("fold", "", (8.89, 8.89), 0.12, 0.153, (7, 96, 142.0), "some", ("dropper",), 1, False),
     ]
 
 

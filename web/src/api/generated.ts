@@ -1643,6 +1643,11 @@ export interface components {
             /** @description blank water */
             blank_water: components["schemas"]["Reach"];
             /**
+             * Heads
+             * @description heads
+             */
+            heads: components["schemas"]["HeadView"][];
+            /**
              * Knots
              * @description knots
              */
@@ -2732,15 +2737,11 @@ export interface components {
         };
         /**
          * FloatHead
-         * @description The rig hangs from a float, set so far above the point along the line.
+         * @description The rig hangs from a float that sits on the leader: on a span, so many millimetres below its upper end.
+         *
+         *     What is changed below it moves the flies and never the float; cut above its place, it sits at the end of its span.
          */
         FloatHead: {
-            /**
-             * Above Point Mm
-             * @description above point, millimetres
-             * @example 100
-             */
-            above_point_mm: number;
             /** @description body */
             body: components["schemas"]["Float"];
             /**
@@ -2748,6 +2749,18 @@ export interface components {
              * @enum {string}
              */
             kind: "float";
+            /**
+             * Mm
+             * @description mm
+             * @example 0
+             */
+            mm: number;
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
+            span: string;
         };
         /**
          * Fly
@@ -3267,6 +3280,24 @@ export interface components {
          */
         Gone: Record<string, never>;
         /**
+         * HeadView
+         * @description What can hold a rig.
+         */
+        HeadView: {
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+        };
+        /**
          * HeldHead
          * @description The top end is held by the rod: contact fishing; the sighter's lower end is led along.
          */
@@ -3331,6 +3362,53 @@ export interface components {
              * @example text
              */
             occasion: string;
+        };
+        /**
+         * HoldWith
+         * @description Hold the rig another way: by the rod, from a float, from a dry fly on it, on the fly line; moved as that usually is.
+         *
+         *     What is not said is what is usual: the first float owned, where the rig was held so far.
+         */
+        HoldWith: {
+            /**
+             * Above
+             * @description above
+             * @default null
+             * @example weir-run
+             */
+            above?: string | null;
+            /**
+             * Body
+             * @description body
+             * @default null
+             * @example weir-run
+             */
+            body?: string | null;
+            /**
+             * Fly
+             * @description fly
+             * @default null
+             * @example weir-run
+             */
+            fly?: string | null;
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
+            kind: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "hold_with";
+            /**
+             * Out
+             * @description out
+             * @default null
+             * @example weir-run
+             */
+            out?: string | null;
         };
         /**
          * Hook
@@ -3572,6 +3650,23 @@ export interface components {
              * @example 1
              */
             steps: number;
+        };
+        /**
+         * JoinSpans
+         * @description Leave a knot out: two spans of one line become one unbroken piece.
+         */
+        JoinSpans: {
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
+            joint: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "join_spans";
         };
         /**
          * Joint
@@ -4672,6 +4767,17 @@ export interface components {
              * @description rows
              */
             rows: string[];
+        };
+        /**
+         * LosePoint
+         * @description The line parted above the point: the fly above becomes the point, with what is left of the line it hangs on.
+         */
+        LosePoint: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "lose_point";
         };
         /**
          * Material
@@ -5815,6 +5921,37 @@ export interface components {
             spool_id: string | null;
         };
         /**
+         * PutIn
+         * @description Tie a piece in below a span, above all where none is named; below the last it is tippet tied on, the point on its end.
+         */
+        PutIn: {
+            /**
+             * Below
+             * @description below
+             * @default null
+             * @example weir-run
+             */
+            below?: string | null;
+            /**
+             * Length
+             * @description length
+             * @example weir-run
+             */
+            length: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "put_in";
+            /**
+             * Spool
+             * @description spool
+             * @default null
+             * @example weir-run
+             */
+            spool?: string | null;
+        };
+        /**
          * QuestionView
          * @description A question practitioners answer differently.
          */
@@ -6375,11 +6512,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 3
-             * @example 3
+             * @default 4
+             * @example 4
              * @constant
              */
-            version?: 3;
+            version?: 4;
         };
         /**
          * RigFile
@@ -7394,7 +7531,7 @@ export interface components {
         };
         /**
          * SetFloat
-         * @description Set the float so far above the point, or take another float.
+         * @description Move the float: so far above the point, so far below the fly line, or by so much (deeper is positive); or take another.
          */
         SetFloat: {
             /**
@@ -7411,6 +7548,20 @@ export interface components {
              * @example weir-run
              */
             body?: string | null;
+            /**
+             * Deeper Mm
+             * @description deeper, millimetres
+             * @default null
+             * @example -5000
+             */
+            deeper_mm?: number | null;
+            /**
+             * Down
+             * @description down
+             * @default null
+             * @example weir-run
+             */
+            down?: string | null;
             /**
              * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
@@ -7615,6 +7766,29 @@ export interface components {
             value: string;
         };
         /**
+         * SetRing
+         * @description Tie a joint on a small ring, or without it; a dropper there hangs on the ring, or on the knot's tag.
+         */
+        SetRing: {
+            /**
+             * Joint
+             * @description joint
+             * @example weir-run
+             */
+            joint: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_ring";
+            /**
+             * Ring
+             * @description ring
+             * @example true
+             */
+            ring: boolean;
+        };
+        /**
          * SetRules
          * @description Attach a rule set, or none.
          */
@@ -7717,6 +7891,22 @@ export interface components {
              * @example 0
              */
             slope_deg?: number;
+        };
+        /**
+         * SetSpacing
+         * @description Set the stretches from what holds the rig, else from the highest fly, to each fly below and the point, all at once.
+         */
+        SetSpacing: {
+            /**
+             * Lengths
+             * @description lengths
+             */
+            lengths: string[];
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_spacing";
         };
         /**
          * SetStance
@@ -8067,7 +8257,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -8198,6 +8388,30 @@ export interface components {
              * @example false
              */
             wind_knot?: boolean;
+        };
+        /**
+         * SplitSpan
+         * @description Cut a span in two and knot it: a joint where a dropper, a ring or another line may come; in the middle unless told.
+         */
+        SplitSpan: {
+            /**
+             * At
+             * @description at
+             * @default null
+             * @example weir-run
+             */
+            at?: string | null;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "split_span";
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
+            span: string;
         };
         /**
          * Spool
@@ -8845,6 +9059,30 @@ export interface components {
             why: string;
         };
         /**
+         * Stretch
+         * @description Line between two things that hang in a row, by what they are called.
+         */
+        Stretch: {
+            /**
+             * Above
+             * @description above
+             * @example text
+             */
+            above: string;
+            /**
+             * Below
+             * @description below
+             * @example text
+             */
+            below: string;
+            /**
+             * Mm
+             * @description mm
+             * @example 1
+             */
+            mm: number;
+        };
+        /**
          * Suits
          * @description How a water speaks for a method; `here` is false where it is fished in the other kind of water.
          */
@@ -8933,6 +9171,23 @@ export interface components {
              * @example weir-run
              */
             water?: string | null;
+        };
+        /**
+         * TakeOut
+         * @description Take a span out; what hung at its ends stays where it can, shot and beads on it come off.
+         */
+        TakeOut: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "take_out";
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
+            span: string;
         };
         /**
          * TakenLine
@@ -9043,6 +9298,36 @@ export interface components {
             speed: string;
         };
         /**
+         * TieBehind
+         * @description Tie another fly behind the one at the end: to its bend, on so much line; a dry in hand gets its nymph so.
+         */
+        TieBehind: {
+            /**
+             * Length
+             * @description length
+             * @example weir-run
+             */
+            length: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "tie_behind";
+            /**
+             * Spool
+             * @description spool
+             * @default null
+             * @example weir-run
+             */
+            spool?: string | null;
+            /**
+             * Weight
+             * @description weight
+             * @example weir-run
+             */
+            weight: string;
+        };
+        /**
          * TieSheet
          * @description Everything needed to tie a rig at the table.
          */
@@ -9128,7 +9413,7 @@ export interface components {
              * @example join
              * @enum {string}
              */
-            kind: "join" | "fly" | "dress" | "test";
+            kind: "join" | "fly" | "float" | "dress" | "test";
             /**
              * Part
              * @description part
@@ -9307,6 +9592,8 @@ export interface components {
          *         ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
          *     costs
          *         What else gets worse, empty when nothing does.
+         *     takes
+         *         ``1 knot, 1.7 min`` in this weather.
          */
         Try: {
             /**
@@ -9342,6 +9629,13 @@ export interface components {
              * @enum {string}
              */
             severity: "act" | "look" | "fine";
+            /**
+             * Takes
+             * @description ``1 knot, 1.7 min`` in this weather.
+             * @default
+             * @example
+             */
+            takes?: string;
         };
         /**
          * TypedMeasures
@@ -9665,6 +9959,23 @@ export interface components {
             op: "use_line";
         };
         /**
+         * UseRod
+         * @description Fish the rig on another rod.
+         */
+        UseRod: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "use_rod";
+            /**
+             * Rod
+             * @description rod
+             * @example weir-run
+             */
+            rod: string;
+        };
+        /**
          * UseSpool
          * @description Cut a span from another spool.
          */
@@ -9836,6 +10147,8 @@ export interface components {
          *         A sentence for every law that was used outside the range in which it is known.
          *     roles
          *         What everything that hangs on the line is called, by its id.
+         *     stretches
+         *         From what holds the rig, else the highest fly, to each fly below it.
          */
         WorkbenchAnswer: {
             /**
@@ -9888,6 +10201,11 @@ export interface components {
              * @description strength
              */
             strength: components["schemas"]["Strength"][];
+            /**
+             * Stretches
+             * @description From what holds the rig, else the highest fly, to each fly below it.
+             */
+            stretches: components["schemas"]["Stretch"][];
             /** @description water */
             water: components["schemas"]["Reach"];
         };
@@ -9902,7 +10220,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetSchool"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

@@ -1,5 +1,5 @@
 import type { Rig, Span, TieSheet } from "../api/client";
-import { hangingAt, pointOf } from "../model/line_layout";
+import { floatPlace, hangingAt, pointOf } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -44,6 +44,7 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
   const soft = black ? "#000" : "var(--soft)";
   const size = black ? 12.5 : 14;
   const point = pointOf(rig);
+  const floating = floatPlace(rig);
   const end = edges[edges.length - 1] ?? TOP;
   const tick = (part: string, y: number) =>
     done.has(part) ? (
@@ -121,6 +122,17 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
           </g>
         );
       })}
+      {floating ? (
+        <circle
+          cx={x}
+          cy={downTo(rig, edges, floating.down)}
+          r={black ? 7 : 9}
+          fill={black ? "#fff" : "var(--mat-sighter)"}
+          stroke={ink}
+          strokeWidth={2}
+          data-testid="column-float"
+        />
+      ) : null}
       <g transform={`translate(${x} ${end + 3}) rotate(90)`} className={black ? "paper-fly" : ""}>
         <BodyDrawing body={point.body} scale={3} />
       </g>
@@ -138,6 +150,17 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
       ))}
     </svg>
   );
+}
+
+/** Where a place on the line, mm below the fly line, stands in the column. */
+function downTo(rig: Rig, edges: readonly number[], down: number): number {
+  let left = down;
+  for (const [i, span] of rig.spans.entries()) {
+    const y0 = edges[i] ?? 0;
+    if (left <= span.length_mm) return y0 + (((edges[i + 1] ?? y0) - y0) * left) / span.length_mm;
+    left -= span.length_mm;
+  }
+  return edges[edges.length - 1] ?? 0;
 }
 
 function SpanColumn({ span, x, y0, y1, black }: { span: Span; x: number; y0: number; y1: number; black: boolean }) {

@@ -2,7 +2,7 @@ import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
 import { bodyName, flyOf, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
-import { type LineLayout, layoutLine, partsOf, STUB, TAIL } from "../model/line_layout";
+import { drawnAt, floatPlace, type LineLayout, layoutLine, partsOf, STUB, TAIL } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -26,7 +26,8 @@ type Props = {
 export type Load = { holds: ReadonlyMap<string, number>; goes: string; said: string };
 
 export const LINE_HEIGHT = 178;
-const Y = 62;
+export const LINE_Y = 62;
+const Y = LINE_Y;
 const PX_PER_MM = 28;
 /** CSS pixels are 0.2646 mm, so a line of 1 mm drawn 28 px wide is magnified about seven times. */
 const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
@@ -39,6 +40,7 @@ export function LineDrawing(props: Props) {
   const { rig, system, selected, weakest, onSelect } = props;
   const width = Math.max(props.width, LEAST_WIDTH);
   const layout = layoutLine(rig, width);
+  const floating = floatPlace(rig);
   const parts = partsOf(rig);
   const warn = props.worry ? "var(--float)" : "var(--ink)";
   const force = (part: string, kind: string) => props.strength.find((s) => s.part === part && s.kind === kind)?.shown;
@@ -186,8 +188,8 @@ export function LineDrawing(props: Props) {
         );
       })}
       {props.load ? <BreakMark x={breakAt(props.load.goes, layout)} said={props.load.said} /> : null}
-      {rig.head?.kind === "float" ? (
-        <FloatMark x={alongLine(layout.spans, rig.head.above_point_mm)} name={rig.head.body.name} />
+      {rig.head?.kind === "float" && floating ? (
+        <FloatMark x={drawnAt(layout, floating.down)} name={rig.head.body.name} />
       ) : null}
       <g {...part(layout.point.id)}>
         <rect className="halo" x={layout.pointX + 1} y={Y - 22} width={124} height={92} rx={3} />
@@ -423,16 +425,6 @@ function breakAt(part: string, layout: ReturnType<typeof layoutLine>): number {
   const joint = layout.joints.find((j) => j.joint.id === part || j.hung?.id === part);
   const span = layout.spans.find((s) => s.span.id === part);
   return joint?.x ?? (span ? (span.x0 + span.x1) / 2 : layout.pointX);
-}
-
-/** Where a place so far above the point stands on the drawn line. */
-function alongLine(spans: readonly { span: Span; x0: number; x1: number }[], abovePoint: number): number {
-  let left = abovePoint;
-  for (const box of [...spans].reverse()) {
-    if (left <= box.span.length_mm) return box.x1 - ((box.x1 - box.x0) * left) / box.span.length_mm;
-    left -= box.span.length_mm;
-  }
-  return spans[0]?.x0 ?? 0;
 }
 
 function FloatMark({ x, name }: { x: number; name: string }) {

@@ -42,6 +42,42 @@ export function pointOf(rig: Rig): Attachment {
   return point;
 }
 
+/** Where a float sits on the leader, mm: below the fly line and above the point; null where none holds the rig. */
+export function floatPlace(rig: Rig): { down: number; above: number } | null {
+  const { head } = rig;
+  if (head?.kind !== "float") return null;
+  let down = 0;
+  for (const span of rig.spans) {
+    if (span.id === head.span) {
+      down += Math.min(head.mm, span.length_mm);
+      break;
+    }
+    down += span.length_mm;
+  }
+  const whole = rig.spans.reduce((sum, span) => sum + span.length_mm, 0);
+  return { down, above: whole - down };
+}
+
+/** Where a place on the line, mm below the fly line, stands on the drawing. */
+export function drawnAt(layout: LineLayout, down: number): number {
+  let left = down;
+  for (const { span, x0, x1 } of layout.spans) {
+    if (left <= span.length_mm) return x0 + ((x1 - x0) * left) / span.length_mm;
+    left -= span.length_mm;
+  }
+  return layout.pointX;
+}
+
+/** Which place on the line, mm below the fly line, stands there on the drawing: the other way round. */
+export function placeAt(layout: LineLayout, x: number): number {
+  let down = 0;
+  for (const { span, x0, x1 } of layout.spans) {
+    if (x <= x1) return down + Math.max((x - x0) / (x1 - x0), 0) * span.length_mm;
+    down += span.length_mm;
+  }
+  return down;
+}
+
 /** Places the line across `width` pixels: long spans are drawn longer, but every span has room for its figures. */
 export function layoutLine(rig: Rig, width: number): LineLayout {
   const room = Math.max(width - STUB - TAIL, rig.spans.length * LEAST);

@@ -7,11 +7,12 @@ from dataclasses import asdict
 from flask import Blueprint
 from spectree import Response
 
-from jarana.api.method_schemas import Book, MethodView, MotionView, Ranked, RankRequest, Suits, WaterKindView
+from jarana.api.method_schemas import Book, HeadView, MethodView, MotionView, Ranked, RankRequest, Suits, WaterKindView
 from jarana.api.schemas import Bed, UnitRule, UnitSystem
 from jarana.api.security import limiter
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import Cards, CardView
+from jarana.core.heads import heads
 from jarana.core.methods import methods, ranked
 from jarana.core.motions import motions
 from jarana.core.tackle.knot import knots
@@ -37,6 +38,7 @@ def book() -> Book:
         motions=tuple(MotionView.of(m) for m in motions().values()),
         waters=tuple(WaterKindView.of(k) for k in water_kinds().values()),
         beds=tuple(Bed(key=b.key, name=b.name, stony=b.stones_from_m is not None) for b in bed_kinds().values()),
+        heads=tuple(HeadView(key=key, name=head.noun) for key, head in heads().items()),
         knots=tuple(knots().values()),
         blank_water=blank_reach(),
     )

@@ -8,6 +8,7 @@ from spectree import Response
 from jarana.api.schemas import (
     SentDrift,
     Strength,
+    Stretch,
     TriesAnswer,
     TriesRequest,
     WorkbenchAnswer,
@@ -16,6 +17,7 @@ from jarana.api.schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
+from jarana.core.rig.edits.structure import stretches_of
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.strength.chain import told_loss
@@ -60,6 +62,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         laws=bench.laws,
         doubts=bench.doubts,
         roles={a.id: bench.rig.role(a) for a in bench.rig.attachments},
+        stretches=tuple(Stretch(above=a, below=b, mm=mm) for a, b, mm, _ in stretches_of(bench.rig)),
         seq=json.seq,
     )
 

@@ -46,6 +46,28 @@ class Sign:
     size: float
 
 
+@dataclass(frozen=True)
+class Wanted:
+    """How a head is wanted on a rig; what is None is as usual.
+
+    Attributes
+    ----------
+    body
+        Id of an owned float.
+    above
+        Its height above the point, m.
+    fly
+        Id of the attachment that holds the rig.
+    out
+        Fly line in the water, m.
+    """
+
+    body: str | None = None
+    above: float | None = None
+    fly: str | None = None
+    out: float | None = None
+
+
 class HeadPart(Frozen):
     """A head. Subclasses carry ``kind: Literal[...]`` and answer what is asked of them.
 
@@ -69,9 +91,14 @@ class HeadPart(Frozen):
         Usual height of the rod tip over a river, m (practice).
     in_the_river, in_the_lake
         How it is moved where the rig's own motion does not belong to the water.
+
+    reads, leaves
+        Keys of the readings a rig so held is also judged by, and of those that say nothing of it, whatever its method.
     """
 
     noun: ClassVar[str]
+    reads: ClassVar[tuple[str, ...]] = ()
+    leaves: ClassVar[tuple[str, ...]] = ()
     floats: ClassVar[bool] = False
     on_line: ClassVar[bool] = False
     is_float: ClassVar[bool] = False
@@ -86,6 +113,11 @@ class HeadPart(Frozen):
     def key(self) -> str:
         """Its kind."""
         return str(self.kind)  # type: ignore[attr-defined]
+
+    @classmethod
+    def put_on(cls, rig: Rig, drawer: Drawer, wanted: Wanted) -> HeadPart:
+        """Return it as it comes to a rig that was held another way; raise InputError with a path where it cannot."""
+        return cls()
 
     def fault(self, rig: Rig) -> str:
         """Return what is wrong with it on a rig; empty when it fits."""
@@ -106,6 +138,14 @@ class HeadPart(Frozen):
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return what holds the rig, as a history tells it."""
         return say("the", noun=self.noun)
+
+    def put_on_at(self, rig: Rig, writer: Writer) -> tuple[str, str] | None:
+        """Return what a tie sheet says of putting it on, a title and how; None where nothing is put on."""
+        return None
+
+    def greased_above(self, rig: Rig) -> float | None:
+        """Return down to where the leader is greased for it, m from the fly line; None where it asks for none."""
+        return None
 
     def not_thrown_by_loop(self) -> str:
         """Return why no loop throws such a rig; empty where one does."""

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, ClassVar, Literal
 from jarana.core.engine.hydro.water_properties import GRAM_FORCE, Water
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.errors import InputError
-from jarana.core.heads.base import HeadPart, Sign
+from jarana.core.heads.base import HeadPart, Sign, Wanted
 from jarana.core.model import Key
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -26,6 +26,7 @@ dry = the dry
 
 if TYPE_CHECKING:
     from jarana.core.rig.model import Rig
+    from jarana.core.tackle.drawer import Drawer
 
 BESIDE_DRY = 0.3
 """m of tippet that lies beside a dry fly with nothing below it and may sink: the part that is degreased."""
@@ -46,7 +47,21 @@ class DryFlyHead(HeadPart):
     used: bool = False
 
     noun: ClassVar[str] = "dry fly"
+    reads: ClassVar[tuple[str, ...]] = ("float_load", "drag_free")
+    leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True
+
+    @classmethod
+    def put_on(cls, rig: Rig, drawer: Drawer, wanted: Wanted) -> DryFlyHead:
+        """Return the fly named, else the highest with a lift of its own."""
+        able = [
+            a.id for a in rig.attachments if a.at.kind in ("joint", "point") and a.fly and a.fly.lift_gf is not None
+        ]
+        if wanted.fly is not None:
+            able = [key for key in able if key == wanted.fly]
+        if not able:
+            raise InputError.one("fly", wanted.fly or "", say("dry-fly-lift-own"))
+        return cls(fly=able[0])
 
     def fault(self, rig: Rig) -> str:
         """Say whether that fly can hold a rig."""

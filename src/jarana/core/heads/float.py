@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import math
-from typing import TYPE_CHECKING, ClassVar, Literal
+from collections.abc import Sequence
+from typing import TYPE_CHECKING, ClassVar, Literal, Protocol
 
 from pydantic import Field
 
 from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.engine.scenario import FreeTop
-from jarana.core.heads.base import HeadPart, Sign, Thrown
+from jarana.core.errors import InputError
+from jarana.core.heads.base import HeadPart, Sign, Thrown, Wanted
+from jarana.core.model import Key
 from jarana.core.tackle.float import Float
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -17,7 +20,12 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-float-set-farther-above = the float is set farther above the point than the leader is long
+no-such-float = there is no such float in your drawer
+no-float-owned = you own no float: put one into the drawer first
+float-sits-nowhere = the float sits on a span that is not there
+nothing-under-float = so little hangs under the float that it is set on the point: { $least } is the least
+set-it = { $name }, { $above } above the point
+set-how = On the { $span }, { $down } below the fly line. Measure it once the flies are on; it stays there when the tippet is changed.
 above-point = { $name } { $above_point_mm } above the point
 you-own = ; you own { $what }
 float-g = Float: { $name }, { $lift_gf } g{ $own }.
@@ -31,28 +39,88 @@ if TYPE_CHECKING:
 SPHERE_IN_AIR = 0.5
 """Drag coefficient of a sphere in air at casting speeds."""
 FARTHEST_MM = 12000.0
+LEAST_BELOW_M = 0.1
+"""m of line that hang under a float at least."""
+
+
+class Spanned(Protocol):
+    """What a place on the line is counted along: a span."""
+
+    @property
+    def id(self) -> str:
+        """Its name among the spans."""
+
+    @property
+    def length_mm(self) -> float:
+        """Its length."""
+
+
+def seat(spans: Sequence[Spanned], down_mm: float) -> dict[str, object]:
+    """Return the span and the place on it, mm from its upper end, so far below the fly line; a joint belongs to the span below.
+
+    Beyond either end it is the end.
+    """
+    begins = 0.0
+    for span in spans:
+        if down_mm < begins + span.length_mm - 1e-6:
+            return {"span": span.id, "mm": round(max(down_mm - begins, 0.0), 1)}
+        begins += span.length_mm
+    return {"span": spans[-1].id, "mm": round(spans[-1].length_mm, 1)}
 
 
 class FloatHead(HeadPart):
-    """The rig hangs from a float, set so far above the point along the line."""
+    """The rig hangs from a float that sits on the leader: on a span, so many millimetres below its upper end.
+
+    What is changed below it moves the flies and never the float; cut above its place, it sits at the end of its span.
+    """
 
     kind: Literal["float"] = "float"
     body: Float
-    above_point_mm: float = Field(ge=100, le=FARTHEST_MM)
+    span: Key
+    mm: float = Field(ge=0, le=FARTHEST_MM)
 
     noun: ClassVar[str] = "float"
+    reads: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
+    leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True
     is_float: ClassVar[bool] = True
 
+    @classmethod
+    def put_on(cls, rig: Rig, drawer: Drawer, wanted: Wanted) -> FloatHead:
+        """Return an owned float, the first unless one is named, set where the rig was held so far unless told how high."""
+        known = {f.id: f for f in drawer.floats}
+        if not known or (wanted.body is not None and wanted.body not in known):
+            raise InputError.one("body", wanted.body or "", say("no-such-float") if known else say("no-float-owned"))
+        body = known[wanted.body] if wanted.body is not None else next(iter(known.values()))
+        above = rig.length - rig.head.hangs_from(rig) if wanted.above is None else wanted.above
+        return cls.set_above(body, rig.spans, max(above, LEAST_BELOW_M) * 1000)
+
     def fault(self, rig: Rig) -> str:
-        """Say whether it is set on the leader."""
-        if self.above_point_mm > rig.length * 1000:
-            return say("float-set-farther-above")
+        """Say whether it is set on the leader, with something below it."""
+        if self.span not in {s.id for s in rig.spans}:
+            return say("float-sits-nowhere")
+        if self.above(rig) < LEAST_BELOW_M - 1e-9:
+            return say("nothing-under-float", least=f"{LEAST_BELOW_M * 100:g} cm")
         return ""
+
+    @classmethod
+    def set_above(cls, body: Float, spans: Sequence[Spanned], above_mm: float) -> FloatHead:
+        """Return a float set so far above the point of a leader, mm; at most at its upper end."""
+        down = max(sum(s.length_mm for s in spans) - above_mm, 0.0)
+        return cls.model_validate({"body": body, **seat(spans, down)})
+
+    def moved(self, spans: Sequence[Spanned], down_mm: float) -> FloatHead:
+        """Return it at another place, mm below the fly line."""
+        return FloatHead.model_validate(dict(self) | seat(spans, down_mm))
+
+    def above(self, rig: Rig) -> float:
+        """Return how far above the point it sits, m along the line."""
+        return rig.length - self.hangs_from(rig)
 
     def hangs_from(self, rig: Rig) -> float:
         """Return where it is set."""
-        return rig.length - self.above_point_mm / 1000
+        i = rig.span_index(self.span)
+        return sum(s.length for s in rig.spans[:i]) + min(self.mm / 1000, rig.spans[i].length)
 
     def free_top(self, rig: Rig, water: Water) -> FreeTop | None:
         """Return the float as it drifts by itself."""
@@ -60,7 +128,18 @@ class FloatHead(HeadPart):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return float and setting."""
-        return say("above-point", name=self.body.name, above_point_mm=writer.text("length", self.above_point_mm / 1000))
+        return say("above-point", name=self.body.name, above_point_mm=writer.text("length", self.above(rig)))
+
+    def put_on_at(self, rig: Rig, writer: Writer) -> tuple[str, str] | None:
+        """Return where it is set, from either end."""
+        name = rig.spans[rig.span_index(self.span)].name.lower()
+        down, above = (writer.text("length", m) for m in (self.hangs_from(rig), self.above(rig)))
+        title = say("set-it", name=self.body.name, above=above)
+        return title[:1].upper() + title[1:], say("set-how", span=name, down=down)
+
+    def greased_above(self, rig: Rig) -> float | None:
+        """Return its own place: what lies above it floats."""
+        return self.hangs_from(rig)
 
     def thrown(self, rig: Rig) -> Thrown | None:
         """Return the float in the air."""
@@ -69,7 +148,7 @@ class FloatHead(HeadPart):
 
     def stops(self, rig: Rig) -> float | None:
         """Return where it stops at the tip ring, unless it lets go."""
-        return None if self.body.releasing else self.above_point_mm / 1000
+        return None if self.body.releasing else self.above(rig)
 
     def sign(self, rig: Rig) -> Sign | None:
         """Return the float."""

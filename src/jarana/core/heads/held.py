@@ -39,6 +39,8 @@ class HeldHead(HeadPart):
     kind: Literal["held"] = "held"
 
     noun: ClassVar[str] = "rod"
+    reads: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
+    leaves: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
     droppers_stop: ClassVar[bool] = False
     tip_m: ClassVar[float] = 2.0
     longest_s: ClassVar[float] = WITH_ROD_S

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
+from jarana.core.heads.base import HeadPart
 from jarana.core.methods.inside_rules import inside
 from jarana.core.methods.kit import Chosen, Kit, Missing
 from jarana.core.methods.when import Fit, Says, judged
@@ -177,7 +178,9 @@ class Method:
             return found
         return Fit(-100, (), (say("fished", waters=self.waters[0]),))
 
-    def keys(self, reach: Reach) -> tuple[str, ...]:
-        """Return the readings made of a rig of it in a water."""
+    def keys(self, reach: Reach, head: HeadPart | None = None) -> tuple[str, ...]:
+        """Return the readings made of a rig of it in a water; one that came to be held another way is judged as such, too."""
         own = self.lake_readings if self.lake_readings and not reach.nature.flows else self.readings
+        if head is not None:
+            own = (*(key for key in head.reads if key not in own), *(key for key in own if key not in head.leaves))
         return (*own, *EVERY_RIG)

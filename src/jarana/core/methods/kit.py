@@ -352,7 +352,7 @@ class Kit:
             asked, most = (self.writer.text("length", mm / 1000) for mm in (below_mm, FARTHEST_MM))
             raise InputError.one("water.depth", asked, say("float-would-set-so", most=most))
         body = self.float_for(bodies, tippet.d0_mm, tippet.material.density_kg_m3, below_mm, current)
-        return FloatHead(body=body, above_point_mm=round(below_mm / 10) * 10)
+        return FloatHead.set_above(body, self.spans, round(below_mm / 10) * 10)
 
     def line(self, kind: str, line_class: int) -> FlyLine:
         """Return the owned line of a kind nearest to a class; the reference one where there is none."""

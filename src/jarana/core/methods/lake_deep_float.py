@@ -57,7 +57,7 @@ def ties(kit: Kit) -> Rig:
             body = body.model_copy(
                 update={"id": "table-releasing", "name": say("releasing", name=body.name), "releasing": True}
             )
-    head = FloatHead(body=body, above_point_mm=round(below / 10) * 10)
+    head = FloatHead.set_above(body, kit.spans, round(below / 10) * 10)
     return kit.rig(say("one-fly-deep-under"), "lake-deep-float", kit.line("floating", 7), head, Motion(kind="still"))
 
 

@@ -27,6 +27,8 @@ class Try(Frozen):
         ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
     costs
         What else gets worse, empty when nothing does.
+    takes
+        ``1 knot, 1.7 min`` in this weather.
     """
 
     edit: dict[str, object]
@@ -34,6 +36,7 @@ class Try(Frozen):
     effect: str
     severity: Severity
     costs: str = ""
+    takes: str = ""
 
 
 class Reading(Frozen):

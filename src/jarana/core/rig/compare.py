@@ -83,7 +83,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         (say("led"), f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
         ("moved", before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
-        (say("held"), before.head.described(before, writer), after.head.described(after, writer)),
+        *_heads(before, after, writer),
         *_stances(before, after, writer),
     ):
         if old != new:
@@ -91,6 +91,12 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
     yield from _spans(before, after, writer)
     yield from _joints(before, after)
     yield from _flies(before, after, writer)
+
+
+def _heads(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:
+    """Yield what holds the rig where it was changed: a float whose leader was cut below it stays where it is."""
+    if before.head != after.head:
+        yield say("held"), before.head.described(before, writer), after.head.described(after, writer)
 
 
 def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:

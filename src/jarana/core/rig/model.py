@@ -217,10 +217,10 @@ class Rig(Document):
     """A whole rig from the fly line to the point."""
 
     TYPE: ClassVar[str] = "rig"
-    VERSION: ClassVar[int] = 3
+    VERSION: ClassVar[int] = 4
 
     type: Literal["rig"] = "rig"
-    version: Literal[3] = 3
+    version: Literal[4] = 4
     name: Text
     method: Key
     head: Head = HeldHead()

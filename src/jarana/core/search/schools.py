@@ -65,7 +65,7 @@ def _told(question: Question, side: Side, situation: Situation) -> SideTold | No
         )
         then = apply_edits(start, side.edits)
         lines = list(question.figures(then)) if question.figures else []
-        own = method_of(then.rig).keys(then.water)
+        own = method_of(then.rig).keys(then.water, then.head)
         for key in question.readings:
             if key in own:
                 reading = reading_kinds()[key].read(then)

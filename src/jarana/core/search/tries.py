@@ -8,6 +8,7 @@ from jarana.core.errors import InputError, SolverError
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
 from jarana.core.rig.compare import compare
+from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
@@ -86,6 +87,7 @@ def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tr
     changes = compare(before.rig, tried.situation.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.
     name = next((c.text for c in changes if not c.what.endswith("spool")), "")
+    water = before.water
     title = after.title[0].lower() + after.title[1:]
     return Try(
         edit=tried.edit.model_dump(mode="json"),
@@ -93,4 +95,5 @@ def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tr
         effect=f"{title}, {after.figure} {after.unit}".strip(),
         severity=after.severity,
         costs=say("but", worse=worse[0]) if worse else "",
+        takes=cost_of(before.rig, tried.situation.rig, water.temperature_c, water.wind_m_s).told(before.writer),
     )

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.words import phrases
 
@@ -9,6 +10,7 @@ say = phrases(
     __name__,
     """
 stretch-draw-leader-slowly = Stretch it: draw the leader slowly straight between your hands
+grease-above = Grease lightly: all of the leader above the { $noun }, and the first half metre of fly line.
 gently-below-middle = , gently below the middle.
 grease-lightly = Grease lightly
 degrease-wipe-clean = Degrease, and wipe clean
@@ -22,12 +24,18 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
     """Return what to do to line and flies before fishing, a sentence each; a span is told once, by its own dressing."""
     thin = min(min(s.d0_mm, s.d1_mm) for s in rig.spans)
     plan = [say("stretch-draw-leader-slowly") + (say("gently-below-middle") if thin < 0.2 else ".")]
+    floats_to, ends = rig.head.greased_above(rig), span_starts(rig)[1:]
+    if floats_to is not None:
+        plan.append(say("grease-above", noun=rig.head.noun))
     for kind, verb in (("greased", say("grease-lightly")), ("degreased", say("degrease-wipe-clean"))):
-        names = [s.name.lower() for s in rig.spans if s.dressing == kind]
+        from_m = floats_to if kind == "greased" and floats_to is not None else 0.0
+        names = [
+            s.name.lower() for s, end in zip(rig.spans, ends, strict=True) if s.dressing == kind and end > from_m + 1e-6
+        ]
         if names:
             plan.append(f"{verb}: {_listed(names)}.")
     plan += [f"{a.body.label}: {a.fly.dressing.floatant}" for a in rig.attachments if a.fly and a.fly.dressing.floatant]
-    if any(s.dressing != "none" for s in rig.spans):
+    if floats_to is not None or any(s.dressing != "none" for s in rig.spans):
         plan.append(say("no-grease-your-fingers"))
     return tuple(plan)
 

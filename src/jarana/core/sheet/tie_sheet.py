@@ -85,7 +85,7 @@ class TieStep(Frozen):
     """One thing to do; with a piece to cut it starts with that (`cut` is its part); `card` is the knot it is tied with."""
 
     key: str
-    kind: Literal["join", "fly", "dress", "test"]
+    kind: Literal["join", "fly", "float", "dress", "test"]
     part: str
     cut: str | None = None
     card: str = ""
@@ -189,6 +189,9 @@ def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) 
     pieces = {c.part: c for c in cuts}
     steps = [_join(rig, i, pieces[span.id], measures, writer) for i, span in enumerate(rig.spans) if span.id in pieces]
     steps += [_hang(rig, a, pieces.get(a.id), writer) for a in rig.attachments]
+    head = rig.head.put_on_at(rig, writer)
+    if head is not None:
+        steps.append(TieStep(key=f"{rig.head.key} {head[0]}", kind="float", part="head", title=head[0], detail=head[1]))
     plan = dressing_plan(rig)
     steps.append(
         TieStep(

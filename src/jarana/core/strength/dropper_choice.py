@@ -10,7 +10,7 @@ from jarana.core.rig.edits.droppers import SetSchool, tag_for
 from jarana.core.rig.geometry import hooks_of
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain, weakest_link
-from jarana.core.strength.knot_choice import COLD, SECONDS
+from jarana.core.strength.knot_choice import COLD
 from jarana.core.strength.loads import path_to
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import KnotUse
@@ -168,7 +168,7 @@ def _choice(rig: Rig, part: str, words: SchoolWords, depth: float, hard: bool, d
         tag=tag,
         wanted=0.0 if line is None else tag_for(depth),
         changes=changes,
-        anew_s=sum(SECONDS[knot.ease] for knot in anew) * (COLD if hard else 1.0),
+        anew_s=sum(60.0 * knot.minutes for knot in anew) * (COLD if hard else 1.0),
         shortens=sum(drawer.usual_knot(use).eats(above.d1_mm / 1000) for use in words.main_eaten)
         + (tag if words.key == "fold" else 0.0),
         tangle=_tangle(words.tangle, tag, made, part),

@@ -30,8 +30,6 @@ there-no-such-joint = there is no such joint or fly on this rig
 """,
 )
 
-SECONDS = {1: 20.0, 2: 35.0, 3: 55.0, 4: 80.0, 5: 150.0}
-"""To tie, by the table's ease, with warm hands and time (starting values)."""
 COLD = 1.7
 """Times as long with cold hands or in wind."""
 AS_STRONG = 0.01
@@ -115,7 +113,7 @@ def knot_choices(rig: Rig, part: str, hard: bool = False, drawer: Drawer | None 
             force=force,
             of_best=force / best,
             eaten=knot.eats(diameter),
-            seconds=SECONDS[knot.ease] * (COLD if hard else 1.0),
+            seconds=60.0 * knot.minutes * (COLD if hard else 1.0),
             reason=_reason(knot, force, first, best, hard),
             now=knot.key == now.key,
         )

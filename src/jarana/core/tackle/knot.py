@@ -25,6 +25,10 @@ taper; a joint that may carry a dropper; unlike diameters; the leader's loop, a 
 a bead's peg; a fold; nobody (an accident); nothing (unbroken line)."""
 
 
+TO_TIE_MIN = {1: 0.6, 2: 0.8, 3: 1.1, 4: 1.5, 5: 2.1}
+"""Minutes to tie a knot outdoors by its ease, with warm hands and without wind (starting values)."""
+
+
 class Knot(TableRow):
     """A knot; copied into joints and eyes, so a rig keeps its meaning when the table changes."""
 
@@ -45,6 +49,11 @@ class Knot(TableRow):
     def short(self) -> str:
         """``Blood, 4 turns each`` as one says it: ``Blood``."""
         return self.name.split(",")[0]
+
+    @property
+    def minutes(self) -> float:
+        """Time to tie it outdoors with warm hands, min."""
+        return TO_TIE_MIN[self.ease]
 
     def eats(self, diameter: float) -> float:
         """Line taken up in the finished knot at one end, with the stub left, m."""

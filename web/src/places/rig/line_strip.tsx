@@ -1,16 +1,18 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Answer, Drawer, Rig, UnitSystem } from "../../api/client";
+import type { Answer, Book, Drawer, Rig, UnitSystem } from "../../api/client";
 import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawing";
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { useSize } from "../../ui/use_size";
+import { LineHandles } from "./line_handles";
 import { PartControls } from "./part_controls";
 import { loadOn, NOWHERE, PullChoice } from "./pull_choice";
+import { WholeRig } from "./whole_rig";
 
-type Props = { answer: Answer; drawer: Drawer; system: UnitSystem; ghost: Rig | null };
+type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem; ghost: Rig | null };
 
 /** The whole line, and beside the part that is picked its few controls. */
-export function LineStrip({ answer, drawer, system, ghost }: Props) {
+export function LineStrip({ answer, book, drawer, system, ghost }: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const selected = useBench((s) => s.selected);
   const select = useBench((s) => s.select);
@@ -31,18 +33,21 @@ export function LineStrip({ answer, drawer, system, ghost }: Props) {
     <section aria-label="Line" ref={ref} className="border-b border-rule bg-sheet px-2">
       <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
         {size.width > 0 ? (
-          <LineDrawing
-            rig={rig}
-            ghost={ghost}
-            strength={answer.strength}
-            system={system}
-            width={width}
-            selected={selected}
-            weakest={weakest}
-            worry={goes?.severity !== "fine"}
-            load={load}
-            onSelect={select}
-          />
+          <div className="relative">
+            <LineDrawing
+              rig={rig}
+              ghost={ghost}
+              strength={answer.strength}
+              system={system}
+              width={width}
+              selected={selected}
+              weakest={weakest}
+              worry={goes?.severity !== "fine"}
+              load={load}
+              onSelect={select}
+            />
+            <LineHandles rig={rig} system={system} width={width} selected={selected} />
+          </div>
         ) : (
           <div style={{ height: LINE_HEIGHT }} />
         )}
@@ -51,18 +56,19 @@ export function LineStrip({ answer, drawer, system, ghost }: Props) {
         {part ? (
           <div
             className="flex w-fit max-w-full flex-wrap items-start gap-x-3 gap-y-2 rounded-s border border-ink bg-paper px-3 py-1.5 lg:ml-[var(--at)]"
-            style={{ "--at": `${Math.max(0, Math.min(x - 400, width - 800))}px` } as React.CSSProperties}
+            style={{ "--at": `${Math.max(0, Math.min(x - 400, width - 1120))}px` } as React.CSSProperties}
           >
             <PartControls part={part} drawer={drawer} system={system} strength={answer.strength} />
           </div>
         ) : (
-          <div className="flex flex-wrap items-start gap-x-6 gap-y-2">
-            <p className="min-w-64 flex-1 px-1 pt-4 text-[13px] text-soft">
-              Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> ten
-              centimetres, <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin,{" "}
-              <Keys of="?" /> all keys.
-            </p>
+          <div className="flex flex-wrap items-start gap-x-4 gap-y-1">
+            <WholeRig answer={answer} book={book} drawer={drawer} system={system} />
             <PullChoice answer={answer} pull={pull} onPull={setPull} />
+            <p className="w-full px-1 text-[13px] text-soft max-lg:hidden">
+              Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> length,{" "}
+              <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin, <Keys of="?" /> all
+              keys.
+            </p>
           </div>
         )}
       </div>

@@ -1,6 +1,7 @@
 import { ToggleGroup } from "radix-ui";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { floatPlace } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
@@ -8,6 +9,8 @@ import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { TypedField } from "../../ui/typed_field";
 
+/** How far a press slides the float. */
+const STEP_MM = 100;
 type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
 
 /** How the rig is fished: the motions of its method, and the float or the count-down that goes with them. */
@@ -49,7 +52,6 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       ) : null}
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
-      <LineChoice answer={answer} drawer={drawer} />
       {drift.axis === "seconds" && book.motions.find((m) => m.key === kind)?.counts ? (
         <CountDown seconds={rig.motion?.count_s ?? 20} />
       ) : null}
@@ -71,10 +73,12 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
 
 function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Drawer; system: UnitSystem }) {
   const edit = useBench((s) => s.edit);
-  const fault = useBench((s) => s.faults["float.above"]);
+  const faults = useBench((s) => s.faults);
   const clear = useBench((s) => s.clearFault);
   const { head } = answer.rig;
-  if (head?.kind !== "float") return null;
+  const place = floatPlace(answer.rig);
+  if (head?.kind !== "float" || !place) return null;
+  const slide = (deeper_mm: number) => edit({ op: "set_float", deeper_mm }, "float");
   const floats = drawer.floats ?? [];
   return (
     <>
@@ -90,11 +94,21 @@ function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Dra
       />
       <TypedField
         label="Above the point"
-        width="w-24"
-        shown={text(system, "length", head.above_point_mm / 1000)}
+        width="w-36"
+        shown={text(system, "length", place.above / 1000)}
         onCommit={(above) => edit({ op: "set_float", above }, "float")}
-        fault={fault}
-        onTouched={() => clear("float.above")}
+        less={{ label: "Float nearer to the flies", run: () => slide(-STEP_MM) }}
+        more={{ label: "Float farther up: the flies deeper", run: () => slide(STEP_MM) }}
+        fault={faults["float.above"] ?? faults.float}
+        onTouched={() => clear(faults.float ? "float" : "float.above")}
+      />
+      <TypedField
+        label="Below the line"
+        width="w-24"
+        shown={text(system, "length", place.down / 1000)}
+        onCommit={(down) => edit({ op: "set_float", down }, "float")}
+        fault={faults["float.down"]}
+        onTouched={() => clear("float.down")}
       />
     </>
   );
@@ -115,23 +129,6 @@ function DryState({ answer }: { answer: Answer }) {
       />
       the dry is used: after twenty casts or a fish, until dried and dressed
     </label>
-  );
-}
-
-/** The fly line a team is fished on. */
-function LineChoice({ answer, drawer }: { answer: Answer; drawer: Drawer }) {
-  const edit = useBench((s) => s.edit);
-  if (answer.rig.head?.kind !== "fly line") return null;
-  const { line } = answer.rig;
-  return (
-    <Choice
-      label="Line"
-      width="w-44"
-      value={line.id}
-      shown={line.name}
-      groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
-      onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
-    />
   );
 }
 

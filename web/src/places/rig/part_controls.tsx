@@ -5,10 +5,12 @@ import { text } from "../../model/format";
 import type { Part } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
-import { Choice, type Group } from "../../ui/choice";
+import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { DropperChoice } from "./dropper_choice";
+import { FlyChoice } from "./fly_choice";
 import { KnotChoice } from "./knot_choice";
+import { JointStructure, PointStructure, SpanStructure } from "./structure_controls";
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
@@ -31,6 +33,7 @@ function useField(field: string) {
 
 function SpanControls({ span, drawer, system, strength }: Props & { span: Span }) {
   const edit = useBench((s) => s.edit);
+  const rig = useBench((s) => s.docs?.rig);
   const length = `${span.id}.length`;
   const diameter = `${span.id}.diameter`;
   const holds = strength.find((s) => s.part === span.id && s.kind === "span");
@@ -44,11 +47,11 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         shown={text(system, "length", span.length_mm / 1000)}
         onCommit={(value) => edit({ op: "set_length", span: span.id, value }, length)}
         less={{
-          label: "Ten centimetres off",
+          label: "Shorter",
           run: () => edit({ op: "change_length", span: span.id, by_mm: -STEP_MM }, length),
         }}
         more={{
-          label: "Ten centimetres on",
+          label: "Longer",
           run: () => edit({ op: "change_length", span: span.id, by_mm: STEP_MM }, length),
         }}
         {...useField(length)}
@@ -98,6 +101,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         />
         wind knot in it
       </label>
+      {rig ? <SpanStructure span={span} rig={rig} /> : null}
     </>
   );
 }
@@ -136,11 +140,11 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
         />
       ) : null}
       {fly ? (
-        <Choice
+        <FlyChoice
           label="Fly"
-          value={fly?.source ?? ""}
           shown={`${fly?.pattern ?? "shot"} ${weightOf(attachment.body, system)}`}
-          groups={flyGroups(drawer, system)}
+          drawer={drawer}
+          system={system}
           onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
         />
       ) : null}
@@ -157,7 +161,11 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
         <DropperChoice attachment={attachment} rig={rig} system={system} />
       ) : null}
       {rig ? <KnotChoice part={id} knot={attachment.knot} rig={rig} /> : null}
-      {attachment.at.kind === "point" ? null : (
+      {attachment.at.kind === "point" ? (
+        rig && fly ? (
+          <PointStructure attachment={attachment} rig={rig} drawer={drawer} system={system} />
+        ) : null
+      ) : (
         <Button
           className="mt-[18px] px-2"
           aria-label="Take this fly off"
@@ -188,12 +196,13 @@ function JointControls({ part, drawer, system, strength }: Props) {
       <p className="max-w-80 self-center text-[12px] text-soft">
         {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
       </p>
+      {index > 0 ? <JointStructure joint={joint} hung={hung} /> : null}
       {index > 0 && !hung ? (
-        <Choice
+        <FlyChoice
           label="Dropper here"
-          value=""
           shown="hang a fly"
-          groups={flyGroups(drawer, system)}
+          drawer={drawer}
+          system={system}
           onChoose={(weight) =>
             edit({ op: "add_dropper", joint: joint.id, weight, tag_mm: 120 }, `${joint.id}.dropper`)
           }
@@ -201,17 +210,6 @@ function JointControls({ part, drawer, system, strength }: Props) {
       ) : null}
     </>
   );
-}
-
-function flyGroups(drawer: Drawer, system: UnitSystem): Group[] {
-  return (drawer.patterns ?? []).map((pattern) => ({
-    label: `${pattern.name} #${pattern.hook.size}`,
-    options: pattern.weights.map((weight) => ({
-      value: weight.id,
-      label: `${pattern.name} ${weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead"}`,
-      note: `${weight.count} in the box`,
-    })),
-  }));
 }
 
 function Head({ title, note }: { title: string; note: string }) {

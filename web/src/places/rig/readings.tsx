@@ -46,6 +46,7 @@ function Tries({ tries }: { tries: readonly Try[] }) {
             <span className="font-semibold">{chosen.name}</span>
             <span>→ {chosen.effect}</span>
             {chosen.costs ? <span className="text-soft">{chosen.costs}</span> : null}
+            {chosen.takes ? <span className="ml-auto text-soft">{chosen.takes}</span> : null}
           </button>
         </li>
       ))}

@@ -85,7 +85,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{answer.rig.name}</h1>
         <SchoolsSheet answer={answer} />
-        <LineStrip answer={answer} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
+        <LineStrip answer={answer} book={book} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
         <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_380px]">
           <Tank
             answer={answer}
@@ -142,7 +142,11 @@ function shownBesideField(field: string): boolean {
   const { selected } = useBench.getState();
   const part = field.split(".")[0];
   if (part === "stance") return /\.(tip|angle|slack|mend|after)$/.test(field);
-  return part === "water" || (part === selected && /\.(length|diameter|bead|tag|knot)$/.test(field));
+  return (
+    part === "water" ||
+    (part === selected && /\.(length|diameter|bead|tag|knot)$|\.structure/.test(field)) ||
+    (selected === null && /^(rig\.|float)/.test(field))
+  );
 }
 
 /** The workbench's keys; each acts on the part that is picked, or on the point where none is. */
@@ -186,6 +190,8 @@ function useRigActions(readings: readonly Reading[]): Action[] {
       bench().select(on.id);
       bench().edit({ op: "step_diameter", span: on.id, finer }, `${on.id}.diameter`);
     };
+    const slide = (deeper_mm: number) => () => bench().edit({ op: "set_float", deeper_mm }, "float");
+    const tip = (more: boolean) => () => bench().edit({ op: "step_stance", what: "tip", more }, "stance.tip");
     const walk = (step: number) => () => {
       const { docs, selected, select } = bench();
       if (!docs?.rig) return;
@@ -197,10 +203,20 @@ function useRigActions(readings: readonly Reading[]): Action[] {
     const rows: [string, string, string, () => void][] = [
       ["bead-down", "[", "one bead down", bead(false)],
       ["bead-up", "]", "one bead up", bead(true)],
-      ["shorter", "-", "ten centimetres off", length(-100)],
-      ["longer", "=", "ten centimetres on", length(100)],
+      ["shorter", "-", "shorter", length(-100)],
+      ["longer", "=", "longer", length(100)],
       ["finer", ",", "finer", diameter(true)],
       ["stouter", ".", "stouter", diameter(false)],
+      [
+        "lost",
+        "x",
+        "the point is lost: the fly above becomes it",
+        () => bench().edit({ op: "lose_point" }, "rig.lost"),
+      ],
+      ["float-deeper", "", "float farther up: the flies deeper", slide(100)],
+      ["float-nearer", "", "float nearer to the flies", slide(-100)],
+      ["tip-higher", "", "rod tip higher", tip(true)],
+      ["tip-lower", "", "rod tip lower", tip(false)],
       ["next-part", "j", "next part", walk(1)],
       ["part-before", "k", "part before", walk(-1)],
       ["pin", "p", "pin this rig, or let the pinned one go", togglePin],

@@ -19,6 +19,7 @@ type Props = {
 const DONE: Record<TieStep["kind"], string> = {
   join: "Tied and tested",
   fly: "Tied and tested",
+  float: "Set",
   dress: "Done",
   test: "It holds",
 };

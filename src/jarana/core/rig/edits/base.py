@@ -16,7 +16,7 @@ say = phrases(
     """
 length = the length
 diameter = the diameter
-floats-height-above-point = the float's height above the point
+place = the place on its span
 line-out = the line out
 tip-height = the height of the rod tip
 slack = the slack
@@ -29,13 +29,13 @@ there-no-such-fly = there is no such fly on this rig
 
 METRIC = Writer()
 RULES = {
-    "length_mm": "length", "d0_mm": "diameter", "d1_mm": "diameter", "d_mm": "diameter", "above_point_mm": "length",
+    "length_mm": "length", "d0_mm": "diameter", "d1_mm": "diameter", "d_mm": "diameter", "mm": "length",
     "out_mm": "travel", "tip_m": "travel", "slack_m": "travel", "mend_m": "travel",
 }  # fmt: skip
 """By which rule a field of the rig is written."""
 NAMES = {
     "length_mm": say("length"), "d0_mm": say("diameter"), "d1_mm": say("diameter"), "d_mm": say("diameter"),
-    "above_point_mm": say("floats-height-above-point"), "out_mm": say("line-out"),
+    "mm": say("place"), "out_mm": say("line-out"),
     "tip_m": say("tip-height"), "slack_m": say("slack"), "mend_m": say("mend"),
 }  # fmt: skip
 

@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from jarana.core.errors import FaultList, InputError
+from jarana.core.heads.float import FloatHead
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Joint, Rig, Ring, Span, SpoolRef
@@ -87,7 +88,11 @@ class UseLeader(RigEdit):
                     ring=Ring() if s.ring else None,
                 )
             )
-        return rig.model_copy(update={"spans": (*spans, *rig.spans[keep:]), "joints": (*joints, *rig.joints[keep:])})
+        changed = (*spans, *rig.spans[keep:])
+        head = rig.head
+        if isinstance(head, FloatHead):
+            head = FloatHead.set_above(head.body, changed, head.above(rig) * 1000)
+        return rig.model_copy(update={"head": head, "spans": changed, "joints": (*joints, *rig.joints[keep:])})
 
 
 def kept_from(rig: Rig) -> int:

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from jarana.core.errors import InputError
 from jarana.core.heads.dry_fly import DryFlyHead
-from jarana.core.heads.float import FloatHead
+from jarana.core.heads.float import FloatHead, seat
 from jarana.core.model import Key, Text, Typed
 from jarana.core.rig.edits.base import RigEdit, span_of
 from jarana.core.rig.model import LONGEST_COUNT_S, Joint, Motion, Rig
@@ -20,6 +20,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+leader-is-so-long = the leader is { $length } long
 rig-has-no-float = this rig has no float
 there-no-such-float = there is no such float in your drawer
 there-no-such-knot = there is no such knot in the table
@@ -73,10 +74,12 @@ class ChangeCount(RigEdit):
 
 
 class SetFloat(RigEdit):
-    """Set the float so far above the point, or take another float."""
+    """Move the float: so far above the point, so far below the fly line, or by so much (deeper is positive); or take another."""
 
     op: Literal["set_float"] = "set_float"
     above: Typed | None = None
+    down: Typed | None = None
+    deeper_mm: float | None = Field(default=None, ge=-5000, le=5000)
     body: Key | None = None
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
@@ -85,14 +88,29 @@ class SetFloat(RigEdit):
         if not isinstance(head, FloatHead):
             raise InputError.one("above", self.above or "", say("rig-has-no-float"))
         changes: dict[str, object] = {}
+        whole = rig.length * 1000
+        down = None
         if self.above is not None:
-            changes["above_point_mm"] = round(writer.read("length", self.above, "above") * 1000, 1)
+            down = whole - self._place(writer, "above", self.above, rig)
+        elif self.down is not None:
+            down = self._place(writer, "down", self.down, rig)
+        elif self.deeper_mm is not None:
+            down = head.hangs_from(rig) * 1000 - self.deeper_mm
+        if down is not None:
+            changes |= seat(rig.spans, down)
         if self.body is not None:
             chosen = next((f for f in drawer.floats if f.id == self.body), None)
             if chosen is None:
                 raise InputError.one("body", self.body, say("there-no-such-float"))
             changes["body"] = chosen
         return rig.rebuilt(head=FloatHead.model_validate(dict(head) | changes))
+
+    def _place(self, writer: Writer, field: str, typed: str, rig: Rig) -> float:
+        """Return a typed place on the leader, mm; a fault on its field where the leader is not so long."""
+        mm = writer.read("length", typed, field) * 1000
+        if mm > rig.length * 1000 + 0.5:
+            raise InputError.one(field, typed, say("leader-is-so-long", length=writer.text("length", rig.length)))
+        return mm
 
 
 class UseKnot(RigEdit):

@@ -1,0 +1,46 @@
+import type { Drawer, UnitSystem } from "../../api/client";
+import { text } from "../../model/format";
+import { useLastFlies } from "../../state/last_flies";
+import { FlyPicker, type Pick } from "../../ui/fly_picker";
+
+type Props = {
+  label: string;
+  shown: string;
+  drawer: Drawer;
+  system: UnitSystem;
+  width?: string;
+  onChoose: (weight: string) => void;
+};
+
+/** A fly of one's box, found by name, hook size, bead, dressing. */
+export function FlyChoice({ label, shown, drawer, system, onChoose, width = "w-44" }: Props) {
+  const { last, used } = useLastFlies();
+  return (
+    <FlyPicker
+      label={label}
+      shown={shown}
+      options={picksOf(drawer, system)}
+      last={last}
+      width={width}
+      onChoose={(weight) => {
+        used(weight);
+        onChoose(weight);
+      }}
+    />
+  );
+}
+
+export function picksOf(drawer: Drawer, system: UnitSystem): Pick[] {
+  return (drawer.patterns ?? []).flatMap((pattern) =>
+    pattern.weights.map((weight) => {
+      const bead = weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead";
+      const material = weight.bead?.material ?? "";
+      return {
+        value: weight.id,
+        name: `${pattern.name} #${pattern.hook.size}, ${bead}`,
+        note: `${weight.count} in the box`,
+        words: `${pattern.name} #${pattern.hook.size} ${pattern.hook.size} ${bead} ${material} ${pattern.dressing.name}`,
+      };
+    }),
+  );
+}

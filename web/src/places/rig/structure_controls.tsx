@@ -1,0 +1,73 @@
+import type { Attachment, Drawer, Joint, Rig, Span, UnitSystem } from "../../api/client";
+import { useBench } from "../../state/bench_store";
+import { Menu, type MenuItem } from "../../ui/menu";
+import { FlyChoice } from "./fly_choice";
+
+/** What a new piece, and a line behind a fly, are tied at first; typed to length afterwards. */
+const PIECE = "50 cm";
+
+/** Cut it in two, tie a piece in below it, take it out. */
+export function SpanStructure({ span, rig }: { span: Span; rig: Rig }) {
+  const edit = useBench((s) => s.edit);
+  const last = rig.spans.at(-1)?.id === span.id;
+  const field = `${span.id}.structure`;
+  const items: MenuItem[] = [
+    { label: "cut it in two, and knot it", run: () => edit({ op: "split_span", span: span.id }, field) },
+    {
+      label: last ? "tie tippet on its end" : "tie a piece in below it",
+      note: PIECE,
+      run: () => edit({ op: "put_in", below: span.id, length: PIECE }, field),
+    },
+  ];
+  if (rig.spans.length > 1)
+    items.push({ label: "take it out", run: () => edit({ op: "take_out", span: span.id }, field) });
+  return <InTheLine part={span.id} items={items} />;
+}
+
+/** A ring between, or no knot at all. */
+export function JointStructure({ joint, hung }: { joint: Joint; hung: boolean }) {
+  const edit = useBench((s) => s.edit);
+  const field = `${joint.id}.structure`;
+  const items: MenuItem[] = [
+    {
+      label: joint.ring ? "tie it without the ring" : "tie it on a ring",
+      run: () => edit({ op: "set_ring", joint: joint.id, ring: !joint.ring }, field),
+    },
+  ];
+  if (!hung) items.push({ label: "no knot: one piece", run: () => edit({ op: "join_spans", joint: joint.id }, field) });
+  return <InTheLine part={joint.id} items={items} />;
+}
+
+type PointProps = { attachment: Attachment; rig: Rig; drawer: Drawer; system: UnitSystem };
+
+/** The fly at the end gets another behind it, or is lost with its tippet. */
+export function PointStructure({ attachment, rig, drawer, system }: PointProps) {
+  const edit = useBench((s) => s.edit);
+  const field = `${attachment.id}.structure`;
+  const above = rig.attachments.some((a) => a.at.kind === "joint" && a.body.kind === "fly");
+  return (
+    <>
+      <FlyChoice
+        label={`Behind it, on ${PIECE}`}
+        shown="tie a fly"
+        drawer={drawer}
+        system={system}
+        width="w-36"
+        onChoose={(weight) => edit({ op: "tie_behind", weight, length: PIECE }, field)}
+      />
+      {above ? (
+        <InTheLine
+          part={attachment.id}
+          items={[
+            { label: "lost: the fly above is the point", note: "X", run: () => edit({ op: "lose_point" }, field) },
+          ]}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function InTheLine({ part, items }: { part: string; items: MenuItem[] }) {
+  const fault = useBench((s) => Object.entries(s.faults).find(([field]) => field.startsWith(`${part}.structure`))?.[1]);
+  return <Menu label="In the line" shown="change" width="w-28" items={items} fault={fault} />;
+}

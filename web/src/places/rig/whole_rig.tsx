@@ -1,0 +1,59 @@
+import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
+import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { Choice } from "../../ui/choice";
+import { TypedField } from "../../ui/typed_field";
+
+type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
+
+/** What belongs to the whole rig: what holds it, rod and line, and how far apart the flies are. */
+export function WholeRig({ answer, book, drawer, system }: Props) {
+  const edit = useBench((s) => s.edit);
+  const faults = useBench((s) => s.faults);
+  const clear = useBench((s) => s.clearFault);
+  const { rig } = answer;
+  const held = rig.head?.kind ?? "held";
+  const stretches = answer.stretches ?? [];
+  const fault = (stem: string) => Object.entries(faults).find(([field]) => field.startsWith(stem));
+  const spacing = fault("rig.spacing");
+  const apart = stretches.map((s) => text(system, "length", s.mm / 1000));
+  return (
+    <div role="group" aria-label="The whole rig" className="flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1">
+      <Choice
+        label="Held by"
+        width="w-32"
+        value={held}
+        shown={book.heads.find((h) => h.key === held)?.name ?? held}
+        groups={[{ label: "", options: book.heads.map((h) => ({ value: h.key, label: h.name })) }]}
+        onChoose={(kind) => edit({ op: "hold_with", kind }, "rig.held")}
+        fault={fault("rig.held")?.[1]}
+      />
+      <Choice
+        label="Rod"
+        width="w-44"
+        value={rig.rod.id}
+        shown={rig.rod.name}
+        groups={[{ label: "", options: (drawer.rods ?? []).map((r) => ({ value: r.id, label: r.name })) }]}
+        onChoose={(rod) => edit({ op: "use_rod", rod }, "rig.rod")}
+      />
+      <Choice
+        label="Line"
+        width="w-44"
+        value={rig.line.id}
+        shown={rig.line.name}
+        groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
+        onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
+      />
+      {stretches.length > 0 ? (
+        <TypedField
+          label={`${stretches[0]?.above} ${stretches.map((s) => `→ ${s.below}`).join(" ")}`}
+          width={stretches.length > 2 ? "w-56" : stretches.length > 1 ? "w-40" : "w-24"}
+          shown={apart.join(" / ")}
+          onCommit={(typed) => edit({ op: "set_spacing", lengths: typed.split("/") }, "rig.spacing")}
+          fault={spacing?.[1]}
+          onTouched={() => spacing && clear(spacing[0])}
+        />
+      ) : null}
+    </div>
+  );
+}
