@@ -7,6 +7,7 @@ from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
 from jarana.core.model import Frozen, Key
 from jarana.core.motions.base import MotionKind
+from jarana.core.rig.pull import HandPull
 from jarana.core.tackle.knot import Knot
 from jarana.core.water.kinds.base import WaterKind
 from jarana.core.water.reach import Reach
@@ -49,17 +50,18 @@ class MethodView(Frozen):
 
 
 class MotionView(Frozen):
-    """A motion: what it is called, whether it begins with a count-down."""
+    """A motion: what it is called, whether it begins with a count-down, and how its hand usually takes line in."""
 
     key: str
     name: str
     counts: bool
     leads: bool
+    pulls: tuple[HandPull, ...]
 
     @classmethod
     def of(cls, motion: MotionKind) -> MotionView:
         """Show a motion."""
-        return cls(key=motion.key, name=motion.name, counts=motion.counts, leads=motion.leads)
+        return cls(key=motion.key, name=motion.name, counts=motion.counts, leads=motion.leads, pulls=motion.pulls)
 
 
 class WaterKindView(Frozen):

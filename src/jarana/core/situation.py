@@ -163,6 +163,7 @@ class Situation:
             tip=stand.tip if stand else None,
             angle=stand.angle if stand else 0.0,
             follows=stand.follows if stand else False,
+            pulls=motion.pulls,
             natural_pace=natural_pace,
         )
 

@@ -177,6 +177,7 @@ LB = Rule("lb", 1 / (POUND * STANDARD_GRAVITY), 1)
 METRIC: dict[str, Rule] = {
     "length": Rule("m", 1.0, 2),
     "short": Rule("cm", 100.0, 0),
+    "pull": Rule("cm", 100.0, 1),
     "travel": Rule("m", 1.0, 1),
     "depth": Rule("m", 1.0, 2),
     "diameter": Rule("mm", 1000.0, 2),
@@ -194,6 +195,7 @@ METRIC: dict[str, Rule] = {
 IMPERIAL: dict[str, Rule] = {
     "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
     "short": Rule("in", 1 / INCH, 1),
+    "pull": Rule("in", 1 / INCH, 1),
     "travel": Rule("ft", 1 / (12 * INCH), 0),
     "depth": Rule("ft", 1 / (12 * INCH), 1),
     "diameter": Rule("in", 1 / INCH, 4),
@@ -263,7 +265,7 @@ class Figure:
 
 
 KIND_OF_RULE: dict[str, Kind] = {
-    "length": "length", "short": "length", "travel": "length", "depth": "length", "tag": "length", "diameter": "diameter",
+    "length": "length", "short": "length", "pull": "length", "travel": "length", "depth": "length", "tag": "length", "diameter": "diameter",
     "bead": "diameter", "force": "force", "fish": "mass", "fly_mass": "mass", "mg": "mass", "speed": "speed",
     "wind": "speed", "sink": "speed", "temperature": "temperature",
 }  # fmt: skip

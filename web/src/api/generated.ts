@@ -3280,6 +3280,38 @@ export interface components {
          */
         Gone: Record<string, never>;
         /**
+         * HandPull
+         * @description One kind of pull: length, m; speed, m/s; rest after it, s; how often before the next kind. Without rest the hand never stops.
+         */
+        HandPull: {
+            /**
+             * Length M
+             * @description length, metres
+             * @example 0.005
+             */
+            length_m: number;
+            /**
+             * Pause S
+             * @description pause, seconds
+             * @default 0
+             * @example 0
+             */
+            pause_s?: number;
+            /**
+             * Speed M S
+             * @description speed, metres a second
+             * @example 0.005
+             */
+            speed_m_s: number;
+            /**
+             * Times
+             * @description times
+             * @default 1
+             * @example 1
+             */
+            times?: number;
+        };
+        /**
          * HeadView
          * @description What can hold a rig.
          */
@@ -5066,6 +5098,8 @@ export interface components {
          *         A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
          *     count_s
          *         Count-down before line is taken in, s.
+         *     pulls
+         *         How line is taken in, kind after kind; none for the usual way of the motion.
          */
         Motion: {
             /**
@@ -5089,10 +5123,17 @@ export interface components {
              * @example 1
              */
             lead?: number;
+            /**
+             * Pulls
+             * @description How line is taken in, kind after kind; none for the usual way of the motion.
+             * @default []
+             * @example []
+             */
+            pulls?: components["schemas"]["HandPull"][];
         };
         /**
          * MotionView
-         * @description A motion: what it is called, whether it begins with a count-down.
+         * @description A motion: what it is called, whether it begins with a count-down, and how its hand usually takes line in.
          */
         MotionView: {
             /**
@@ -5119,6 +5160,11 @@ export interface components {
              * @example text
              */
             name: string;
+            /**
+             * Pulls
+             * @description pulls
+             */
+            pulls: components["schemas"]["HandPull"][];
         };
         /**
          * Move
@@ -5702,6 +5748,52 @@ export interface components {
              * @example 1
              */
             speed_m_s: number;
+        };
+        /**
+         * PegBead
+         * @description Peg a bead on a span, so far above its lower end.
+         */
+        PegBead: {
+            /**
+             * Above Mm
+             * @description above, millimetres
+             * @default 60
+             * @example 60
+             */
+            above_mm?: number;
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @default 8
+             * @example 8
+             */
+            diameter_mm?: number;
+            /**
+             * Material
+             * @description material
+             * @default plastic
+             * @example plastic
+             * @enum {string}
+             */
+            material?: "glass" | "plastic" | "brass" | "tungsten";
+            /**
+             * Name
+             * @description name
+             * @default
+             * @example
+             */
+            name?: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "peg_bead";
+            /**
+             * Span
+             * @description span
+             * @example weir-run
+             */
+            span: string;
         };
         /**
          * PeggedBead
@@ -7262,7 +7354,7 @@ export interface components {
             lines: number[][];
             /**
              * Load
-             * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
+             * @description HandPull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
              * @default null
              * @example 1
              */
@@ -7367,6 +7459,44 @@ export interface components {
             zone_low_m: number;
         };
         /**
+         * SetBead
+         * @description Exchange a pegged bead: its size, what it is made of, what it is called.
+         */
+        SetBead: {
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
+            at: string;
+            /**
+             * Diameter
+             * @description diameter
+             * @default null
+             * @example weir-run
+             */
+            diameter?: string | null;
+            /**
+             * Material
+             * @description material
+             * @default null
+             * @example glass
+             */
+            material?: ("glass" | "plastic" | "brass" | "tungsten") | null;
+            /**
+             * Name
+             * @description name
+             * @default null
+             * @example weir-run
+             */
+            name?: string | null;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_bead";
+        };
+        /**
          * SetBed
          * @description Set the kind of bed; the size of stones that was told is put aside.
          */
@@ -7408,6 +7538,23 @@ export interface components {
             rows: string[];
         };
         /**
+         * SetCount
+         * @description Count down to the second.
+         */
+        SetCount: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_count";
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
+            value: string;
+        };
+        /**
          * SetDepth
          * @description Set the depth where the fish hold; with soundings the whole level rises or falls by as much.
          */
@@ -7426,7 +7573,9 @@ export interface components {
         };
         /**
          * SetDiameter
-         * @description Set the diameter of a span, typed in mm, inches or X; taken from an owned spool of that size if there is one.
+         * @description Set the diameter of a span, typed in mm, inches or X; from an owned spool of that size if there is one.
+         *
+         *     A strength typed instead (``4 lb``) takes the owned spool of its material that is labelled nearest to it.
          */
         SetDiameter: {
             /**
@@ -7672,6 +7821,23 @@ export interface components {
             value: string;
         };
         /**
+         * SetLineOut
+         * @description Fish with so much fly line in the water.
+         */
+        SetLineOut: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_line_out";
+            /**
+             * Value
+             * @description value
+             * @example weir-run
+             */
+            value: string;
+        };
+        /**
          * SetMotion
          * @description Move the top another way; a count-down that is not given stays as it is.
          */
@@ -7766,6 +7932,24 @@ export interface components {
             value: string;
         };
         /**
+         * SetRetrieve
+         * @description Take line in otherwise: kinds of pull in a row, over and over; none for what is usual.
+         */
+        SetRetrieve: {
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_retrieve";
+            /**
+             * Pulls
+             * @description pulls
+             * @default []
+             * @example []
+             */
+            pulls?: components["schemas"]["TypedPull"][];
+        };
+        /**
          * SetRing
          * @description Tie a joint on a small ring, or without it; a dropper there hangs on the ring, or on the knot's tag.
          */
@@ -7829,6 +8013,29 @@ export interface components {
              * @enum {string}
              */
             school: "tag" | "link" | "ring" | "bend" | "fold";
+        };
+        /**
+         * SetShot
+         * @description Exchange a shot: the owned one nearest to a typed weight, else that of the table.
+         */
+        SetShot: {
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
+            at: string;
+            /**
+             * Mass
+             * @description mass
+             * @example weir-run
+             */
+            mass: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_shot";
         };
         /**
          * SetSounding
@@ -8257,7 +8464,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -8305,6 +8512,37 @@ export interface components {
              * @example 5
              */
             sink_mm_s: number;
+        };
+        /**
+         * SlideOn
+         * @description Move a shot or a bead along the line: so far above the lower end of its span, or lower by so much, over knots too.
+         */
+        SlideOn: {
+            /**
+             * Above
+             * @description above
+             * @default null
+             * @example weir-run
+             */
+            above?: string | null;
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
+            at: string;
+            /**
+             * Lower Mm
+             * @description lower, millimetres
+             * @default 0
+             * @example 0
+             */
+            lower_mm?: number;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "slide_on";
         };
         /**
          * Sounding
@@ -8862,7 +9100,7 @@ export interface components {
         };
         /**
          * StepBead
-         * @description Put on the same fly one bead heavier or lighter.
+         * @description Put on the same fly one bead heavier or lighter; a shot or a pegged bead gives way to the next size.
          */
         StepBead: {
             /**
@@ -9672,6 +9910,38 @@ export interface components {
             rod_marks?: string[];
         };
         /**
+         * TypedPull
+         * @description A kind of pull as it was typed.
+         */
+        TypedPull: {
+            /**
+             * Length
+             * @description length
+             * @example weir-run
+             */
+            length: string;
+            /**
+             * Pause
+             * @description pause
+             * @default 0 s
+             * @example 0 s
+             */
+            pause?: string;
+            /**
+             * Speed
+             * @description speed
+             * @example weir-run
+             */
+            speed: string;
+            /**
+             * Times
+             * @description times
+             * @default 1
+             * @example 1
+             */
+            times?: number;
+        };
+        /**
          * TypedRules
          * @description A rule set as it is typed; an empty text is a rule that is not there.
          */
@@ -10220,7 +10490,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

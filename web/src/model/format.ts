@@ -5,6 +5,7 @@ export type Figure = { digits: string; unit: string };
 
 export type Kind =
   | "length"
+  | "pull"
   | "short"
   | "travel"
   | "depth"

@@ -33,7 +33,8 @@ export function FlyPicker({ label, shown, options, last, onChoose, width = "w-44
       </span>
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
-          aria-labelledby={id}
+          id={`${id}-of`}
+          aria-labelledby={`${id} ${id}-of`}
           aria-haspopup="dialog"
           className={`flex min-h-8 items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left ${width}`}
         >

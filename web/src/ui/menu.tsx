@@ -15,7 +15,8 @@ export function Menu({ label, shown, items, fault, width = "w-40" }: Props) {
       </span>
       <DropdownMenu.Root modal={false}>
         <DropdownMenu.Trigger
-          aria-labelledby={id}
+          id={`${id}-of`}
+          aria-labelledby={`${id} ${id}-of`}
           className={`flex min-h-8 items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
         >
           <span className="truncate">{shown}</span>

@@ -117,6 +117,7 @@ def seen_of(situation: Situation, drift: Drift) -> Seen:
         head=situation.head,
         flows=situation.water.nature.flows,
         count_s=situation.rig.motion.count_s,
+        pulls=situation.rig.motion.pulls,
         writer=situation.writer,
         marks={p.name: (p.begins, p.ends) for p in situation.motion.phases(ride)},
     )

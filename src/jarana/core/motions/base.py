@@ -6,12 +6,12 @@ import math
 from abc import ABC, abstractmethod
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
 from typing import ClassVar
 
 from jarana.core.engine.scenario import Point, Start
 from jarana.core.heads.base import HeadPart
 from jarana.core.motions.seen import Seen
+from jarana.core.rig.pull import HandPull, takes
 from jarana.core.water.kinds.base import Way
 
 LAKE_S = 90.0
@@ -75,6 +75,8 @@ class Ride:
         Way of the cast from straight across, rad, downstream positive.
     follows
         The tip goes along with the drift as far as the rod reaches.
+    pulls
+        How line is taken in; none for the usual way of the motion.
     natural_pace
         The speed at which the rig goes along when nobody pulls it, m/s; asked only where it is wanted.
     """
@@ -90,6 +92,7 @@ class Ride:
     tip: Point | None = None
     angle: float = 0.0
     follows: bool = True
+    pulls: tuple[HandPull, ...] = ()
     natural_pace: Callable[[], float] = lambda: 0.0
 
 
@@ -106,6 +109,8 @@ class MotionKind(ABC):
         It begins after a count-down.
     leads
         Its pace is a share of the surface pace.
+    pulls
+        How its hand takes line in where nobody said otherwise; none where it takes none in.
     swings
         A line is cast down and across for it.
     jerk
@@ -121,7 +126,7 @@ class MotionKind(ABC):
     leads: ClassVar[bool] = False
     jerk: ClassVar[float] = 1.0
     sign: ClassVar[str] = ""
-
+    pulls: ClassVar[tuple[HandPull, ...]] = ()
     swings: ClassVar[bool] = False
 
     @property
@@ -160,6 +165,11 @@ class MotionKind(ABC):
         """Return one of its phases."""
         return next(p for p in self.phases(ride) if p.name == name)
 
+    def taken(self, ride: Ride, phase: str) -> tuple[tuple[float, float], ...]:
+        """Return the line taken in during a phase, as the person said or as is usual."""
+        part = self.phase(ride, phase)
+        return takes(ride.pulls or self.pulls, part.begins, part.ends)
+
     @abstractmethod
     def drive(self, ride: Ride) -> Moves | None:
         """Return what the hand does; None where what floats is left to itself."""
@@ -169,29 +179,7 @@ class MotionKind(ABC):
         """Return what is seen, a sentence or two that follow from the tracks."""
 
 
-@dataclass(frozen=True)
-class StripBeat:
-    """Line taken in strip by strip: m and s of each, and s of rest after it."""
-
-    length: float
-    taken: float
-    pause: float
-
-    @cached_property
-    def whole(self) -> float:
-        """One strip and its pause, s."""
-        return self.taken + self.pause
-
-    def takes(self, begins: float, ends: float) -> tuple[tuple[float, float], ...]:
-        """Return the rows of line taken in between two times, s."""
-        rows, t = [(0.0, 0.0)], begins
-        while t < ends:
-            rows += [(t, self.length / self.taken), (t + self.taken, 0.0)]
-            t += self.whole
-        return tuple(rows)
-
-
-HAND = StripBeat(0.15, 1.0, 3.0)
+HAND = HandPull(length_m=0.15, speed_m_s=0.15, pause_s=3.0)
 """A strip of a hand's breadth and a half, and a pause (practice)."""
 EARLIEST = 0.01
 """s: nothing is taken in before a chain has begun."""

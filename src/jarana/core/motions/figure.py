@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen
+from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
 
 say = phrases(
@@ -18,8 +19,8 @@ counted-down-s-then = Counted down { $count_s } s ({ $counted }); then the slow 
 """,
 )
 
-SPEED = 0.03
-"""m/s of line a figure-of-eight takes in (practice: 2 to 4 cm/s)."""
+TWIST = HandPull(length_m=0.09, speed_m_s=0.03)
+"""A figure-of-eight, a hand's breadth after the other (practice: 2 to 4 cm/s)."""
 
 
 class Figure(MotionKind):
@@ -27,6 +28,7 @@ class Figure(MotionKind):
 
     key, name, waters = "figure", "figure-of-eight", ("lake",)
     counts = True
+    pulls = (TWIST,)
     sign = say("take-tightens-or-stops")
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
@@ -37,7 +39,7 @@ class Figure(MotionKind):
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in from the end of the count on."""
-        return Moves(takes=((0.0, 0.0), (self.phase(ride, "retrieve").begins, SPEED)))
+        return Moves(takes=self.taken(ride, "retrieve"))
 
     def story(self, seen: Seen) -> str:
         """Tell what the slow hand does to the team."""

@@ -5,8 +5,9 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.scenario import Start
-from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride, StripBeat
+from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import Seen, moved
+from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
 
 say = phrases(
@@ -20,8 +21,8 @@ climbs = climbs to
 """,
 )
 
-INCH = StripBeat(0.025, 0.5, 0.7)
-"""m, s and s of rest of a short strip straight up (practice)."""
+INCH = HandPull(length_m=0.025, speed_m_s=0.05, pause_s=0.7)
+"""A short strip straight up (practice)."""
 INCHED_S = 60.0
 
 
@@ -30,6 +31,7 @@ class Inch(MotionKind):
 
     key, name, waters = "inch", say("inch-strips"), ("lake",)
     counts = True
+    pulls = (INCH,)
     sign = say("take-small-pull-strike")
 
     def lies(self, ride: Ride) -> Start:
@@ -48,8 +50,7 @@ class Inch(MotionKind):
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in inch by inch."""
-        inches = self.phase(ride, "inches")
-        return Moves(takes=INCH.takes(inches.begins, inches.ends))
+        return Moves(takes=self.taken(ride, "inches"))
 
     def story(self, seen: Seen) -> str:
         """Tell where it hung and where the inches brought it."""

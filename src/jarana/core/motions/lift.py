@@ -30,6 +30,7 @@ class Lift(MotionKind):
 
     key, name, waters = "lift", "lift", ("river", "lake")
     counts, leads = True, True
+    pulls = (HAND,)
     sign = say("takes-come-rises-or")
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
@@ -53,8 +54,7 @@ class Lift(MotionKind):
             lead = ride.pace * ride.lead
             rise = INDUCED_HEIGHT / INDUCED_S
             return Moves(((0.0, lead, 0.0, 0.0), (lift.begins, lead, 0.0, rise), (lift.ends, lead, 0.0, 0.0)))
-        strips = self.phase(ride, "strips")
-        takes = HAND.takes(strips.begins, strips.ends)
+        takes = self.taken(ride, "strips")
         begins = max(lift.begins, takes[-1][0])
         up, back = HUNG_HEIGHT / HUNG_S, -HUNG_BACK / HUNG_S
         return Moves(((0.0, 0.0, 0.0, 0.0), (begins, back, 0.0, up), (begins + HUNG_S, 0.0, 0.0, 0.0)), takes)

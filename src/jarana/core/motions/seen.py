@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.heads.base import HeadPart
+from jarana.core.rig.pull import HandPull
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -73,6 +74,7 @@ class Seen:
     head: HeadPart
     flows: bool
     count_s: float
+    pulls: tuple[HandPull, ...]
     writer: Writer
     marks: dict[str, tuple[float, float]]
 

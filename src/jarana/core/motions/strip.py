@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import EARLIEST, HAND, SHORTEST_S, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
 from jarana.core.motions.swing import WHOLE_SWING
+from jarana.core.rig.pull import beat_s
 from jarana.core.words import phrases
 
 say = phrases(
@@ -28,6 +29,7 @@ class Strip(MotionKind):
 
     key, name, waters = "strip", say("strip-pause"), ("river", "lake")
     counts, swings = True, True
+    pulls = (HAND,)
     sign = say("takes-come-pull-or")
 
     def seconds(self, ride: Ride) -> float:
@@ -44,16 +46,14 @@ class Strip(MotionKind):
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in strip by strip; in a river while the line comes round below the rod."""
-        strips = self.phase(ride, "strips")
-        takes = HAND.takes(strips.begins, strips.ends)
-        return Moves(takes=takes)
+        return Moves(takes=self.taken(ride, "strips"))
 
     def story(self, seen: Seen) -> str:
         """Tell where it ends, and whether it really dives and rises."""
         end, writer = seen.end, seen.writer
         begins = seen.marks["strips"][0]
         high = min(seen.flies, key=lambda f: f.settled)
-        falls, rises = beat(seen, high, begins, HAND.whole)
+        falls, rises = beat(seen, high, begins, beat_s(seen.pulls or self.pulls))
         dives = min(falls, rises)
         dance = (
             say("dives-rises-every-strip", role=high.role, dives=writer.text("short", dives))

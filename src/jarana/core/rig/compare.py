@@ -27,12 +27,16 @@ hung = { $role } hung by
 tag = { $role } tag
 knot = { $role } knot
 end = the end
+place = { $role } place
+above-end = { $up } up the { $name }
 long-tag = long tag
 girthed-link = girthed link
 bend = its bend
 rod-tip = rod tip
 cast-way = cast
 usual = as usual
+taken-in = taken in
+pull = { $times } × { $length } at { $speed }, { $pause } s rest
 degrees = { $angle }° downstream
 slack = slack
 line-laid = line laid
@@ -83,6 +87,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         (say("led"), f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
         ("moved", before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
+        (say("taken-in"), _taken(before, writer), _taken(after, writer)),
         *_heads(before, after, writer),
         *_stances(before, after, writer),
     ):
@@ -91,6 +96,21 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
     yield from _spans(before, after, writer)
     yield from _joints(before, after)
     yield from _flies(before, after, writer)
+
+
+def _taken(rig: Rig, writer: Writer) -> str:
+    """Return how line is taken in, kind after kind."""
+    rows = [
+        say(
+            "pull",
+            length=writer.text("pull", p.length_m),
+            speed=writer.text("sink", p.speed_m_s),
+            pause=f"{p.pause_s:g}",
+            times=p.times,
+        )
+        for p in rig.motion.pulls
+    ]
+    return ", ".join(rows) or say("usual")
 
 
 def _heads(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:
@@ -195,6 +215,13 @@ def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             yield Change(
                 part=key, what=say("bead", role=role), before=_bead(was, writer), after=_bead(attachment, writer)
             )
+        if was.at != attachment.at and "span" in (was.at.kind, attachment.at.kind):
+            yield Change(
+                part=key,
+                what=say("place", role=role),
+                before=_sits(before, was, writer),
+                after=_sits(after, attachment, writer),
+            )
         if was.school != attachment.school:
             yield Change(
                 part=key, what=say("hung", role=role), before=SCHOOLS[was.school], after=SCHOOLS[attachment.school]
@@ -205,6 +232,15 @@ def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             yield Change(
                 part=key, what=say("knot", role=role), before=was.knot.name.lower(), after=attachment.knot.name.lower()
             )
+
+
+def _sits(rig: Rig, attachment: Attachment, writer: Writer) -> str:
+    """Return where a thing sits on its span, counted from the span's lower end; at the end of the line it is there."""
+    at = attachment.at
+    if at.kind != "span":
+        return say("end")
+    span = rig.spans[rig.span_index(at.span)]
+    return say("above-end", name=span.name.lower(), up=writer.text("short", (span.length_mm - at.mm) / 1000))
 
 
 SCHOOLS = {

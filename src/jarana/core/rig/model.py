@@ -13,6 +13,7 @@ from jarana.core.heads.float import FloatHead
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.model import Frozen, Key, Text
+from jarana.core.rig.pull import HandPull
 from jarana.core.rig.stance import Stance
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.fly import Fly
@@ -206,11 +207,14 @@ class Motion(Frozen):
         A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
     count_s
         Count-down before line is taken in, s.
+    pulls
+        How line is taken in, kind after kind; none for the usual way of the motion.
     """
 
     kind: Key = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
     count_s: float = Field(default=20.0, ge=0, le=LONGEST_COUNT_S)
+    pulls: tuple[HandPull, ...] = Field(default=(), max_length=4)
 
 
 class Rig(Document):

@@ -14,6 +14,7 @@ from jarana.core.strength.knots import knot_efficiency
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
+from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -167,6 +168,15 @@ def _pulls(cuts: tuple[Cut, ...], drawer: Drawer, writer: Writer) -> tuple[Pull,
 
 
 def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull:
+    body = attachment.body
+    if isinstance(body, Shot):
+        kept = next((s for s in drawer.shots if s.name == body.name and abs(s.mass_mg - body.mass_mg) < 1), None)
+        return FlyPull(
+            part=attachment.id,
+            name=fly_name(attachment, writer),
+            owned=kept.count if kept else None,
+            low=kept is not None and kept.count - 1 < kept.low,
+        )
     source = (attachment.fly and attachment.fly.source) or ""
     weight = next((w for p in drawer.patterns for w in p.weights if w.id == source), None)
     return FlyPull(

@@ -34,7 +34,7 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
         <DragHandle
           x={drawnAt(layout, floating.down)}
           y={LINE_Y - 14}
-          label="Float, above the point"
+          label="Where the float sits"
           value={floating.above}
           written={(mm) => `${length(mm)} above the point`}
           least={100}

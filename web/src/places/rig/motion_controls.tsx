@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { TypedField } from "../../ui/typed_field";
+import { Retrieve } from "./retrieve";
 
 /** How far a press slides the float. */
 const STEP_MM = 100;
@@ -22,7 +23,8 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
   const paces = (method?.paces ?? []).filter((p) => p.waters.includes(water.kind ?? "river"));
   const kind = rig.motion?.kind ?? "led";
   const lead = rig.motion?.lead ?? 1;
-  const leads = book.motions.find((m) => m.key === kind)?.leads ?? false;
+  const moves = book.motions.find((m) => m.key === kind);
+  const leads = moves?.leads ?? false;
   const now = paces.find((p) => p.kind === kind && (!leads || (p.lead || 1) === lead));
   const choose = (name: string) => {
     const pace = paces.find((p) => p.name === name);
@@ -52,10 +54,10 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       ) : null}
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
-      {drift.axis === "seconds" && book.motions.find((m) => m.key === kind)?.counts ? (
-        <CountDown seconds={rig.motion?.count_s ?? 20} />
-      ) : null}
-      {drift.axis === "seconds" || (drift.across && !drift.hold) ? null : (
+      <LineOut answer={answer} system={system} />
+      {moves && moves.pulls.length > 0 ? <Retrieve answer={answer} usual={moves.pulls} system={system} /> : null}
+      {drift.axis === "seconds" && moves?.counts ? <CountDown seconds={rig.motion?.count_s ?? 20} /> : null}
+      {drift.axis === "seconds" || drift.across ? null : (
         <span className="figure text-[13px]">
           <small>{drift.head === "held" ? "led" : drift.head === "fly line" ? "top" : drift.head}</small>{" "}
           {text(system, "speed", drift.pace_m_s ?? 0)}
@@ -134,18 +136,39 @@ function DryState({ answer }: { answer: Answer }) {
 
 function CountDown({ seconds }: { seconds: number }) {
   const edit = useBench((s) => s.edit);
-  const step = (by_s: number) => edit({ op: "change_count", by_s }, "motion");
+  const fault = useBench((s) => s.faults.count);
+  const clear = useBench((s) => s.clearFault);
+  const step = (by_s: number) => edit({ op: "change_count", by_s }, "count");
   return (
-    <div className="flex items-center gap-1">
-      <span className="text-[13px] text-soft">Count down</span>
-      <Button aria-label="Ten seconds less" onClick={() => step(-10)}>
-        −
-      </Button>
-      <output className="figure w-12 text-center">{seconds} s</output>
-      <Button aria-label="Ten seconds more" onClick={() => step(10)}>
-        +
-      </Button>
-    </div>
+    <TypedField
+      label="Count down"
+      width="w-32"
+      shown={`${seconds} s`}
+      onCommit={(value) => edit({ op: "set_count", value }, "count")}
+      less={{ label: "Five seconds less", run: () => step(-5) }}
+      more={{ label: "Five seconds more", run: () => step(5) }}
+      fault={fault}
+      onTouched={() => clear("count")}
+    />
+  );
+}
+
+/** How much fly line is in the water, where the rig is fished on it. */
+function LineOut({ answer, system }: { answer: Answer; system: UnitSystem }) {
+  const edit = useBench((s) => s.edit);
+  const fault = useBench((s) => s.faults.out);
+  const clear = useBench((s) => s.clearFault);
+  const { head } = answer.rig;
+  if (head?.kind !== "fly line") return null;
+  return (
+    <TypedField
+      label="Line out"
+      width="w-20"
+      shown={text(system, "travel", (head.out_mm ?? 9000) / 1000)}
+      onCommit={(value) => edit({ op: "set_line_out", value }, "out")}
+      fault={fault}
+      onTouched={() => clear("out")}
+    />
   );
 }
 

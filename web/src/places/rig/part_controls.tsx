@@ -1,5 +1,5 @@
 import { X } from "lucide-react";
-import type { Attachment, Drawer, Span, Strength, UnitSystem } from "../../api/client";
+import type { Attachment, Drawer, Rig, Span, Strength, UnitSystem } from "../../api/client";
 import { bodyName, flyOf, weightOf } from "../../model/bodies";
 import { text } from "../../model/format";
 import type { Part } from "../../model/line_layout";
@@ -14,6 +14,8 @@ import { JointStructure, PointStructure, SpanStructure } from "./structure_contr
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
+/** How far a press slides a shot or a bead, mm. */
+const SLIDE_MM = 50;
 type Dressing = NonNullable<Span["dressing"]>;
 const DRESSINGS: Record<Dressing, string> = { none: "none", greased: "greased", degreased: "degreased" };
 
@@ -148,6 +150,7 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
           onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
         />
       ) : null}
+      {fly ? null : <OnTheLine attachment={attachment} rig={rig ?? null} system={system} />}
       {attachment.link ? (
         <TypedField
           label="Tag"
@@ -175,6 +178,60 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
           <X size={15} aria-hidden />
         </Button>
       )}
+    </>
+  );
+}
+
+/** A shot or a bead: its weight or size, and where it sits above the lower end of its span. */
+function OnTheLine({ attachment, rig, system }: { attachment: Attachment; rig: Rig | null; system: UnitSystem }) {
+  const edit = useBench((s) => s.edit);
+  const { id, at, body } = attachment;
+  const size = `${id}.bead`;
+  const place = `${id}.place`;
+  const step = (heavier: boolean) => edit({ op: "step_bead", at: id, heavier }, size);
+  const sizeField = useField(`${size}.${body.kind === "shot" ? "mass" : "diameter"}`);
+  const stepField = useField(size);
+  const placeField = useField(`${place}.above`);
+  const span = at.kind === "span" ? rig?.spans.find((s) => s.id === at.span) : undefined;
+  return (
+    <>
+      <TypedField
+        label={body.kind === "shot" ? "Weight" : "Size"}
+        width="w-36"
+        shown={weightOf(body, system)}
+        onCommit={(typed) =>
+          edit(
+            body.kind === "shot"
+              ? { op: "set_shot", at: id, mass: typed }
+              : { op: "set_bead", at: id, diameter: typed },
+            size,
+          )
+        }
+        less={{ label: "One size lighter", run: () => step(false) }}
+        more={{ label: "One size heavier", run: () => step(true) }}
+        fault={sizeField.fault ?? stepField.fault}
+        onTouched={sizeField.fault ? sizeField.onTouched : stepField.onTouched}
+      />
+      {body.kind === "pegged bead" ? (
+        <TypedField
+          label="Its colour, its name"
+          width="w-40"
+          plain
+          shown={bodyName(body)}
+          onCommit={(name) => edit({ op: "set_bead", at: id, name }, `${id}.name`)}
+        />
+      ) : null}
+      {span && at.kind === "span" ? (
+        <TypedField
+          label="Above the lower end"
+          width="w-36"
+          shown={text(system, "short", (span.length_mm - at.mm) / 1000)}
+          onCommit={(above) => edit({ op: "slide_on", at: id, above }, place)}
+          less={{ label: "Lower", run: () => edit({ op: "slide_on", at: id, lower_mm: SLIDE_MM }, place) }}
+          more={{ label: "Higher", run: () => edit({ op: "slide_on", at: id, lower_mm: -SLIDE_MM }, place) }}
+          {...placeField}
+        />
+      ) : null}
     </>
   );
 }

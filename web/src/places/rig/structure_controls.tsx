@@ -6,11 +6,15 @@ import { FlyChoice } from "./fly_choice";
 /** What a new piece, and a line behind a fly, are tied at first; typed to length afterwards. */
 const PIECE = "50 cm";
 
+/** How far above the end of a span a shot is pinched at first, mm. */
+const ABOVE_END_MM = 200;
+
 /** Cut it in two, tie a piece in below it, take it out. */
 export function SpanStructure({ span, rig }: { span: Span; rig: Rig }) {
   const edit = useBench((s) => s.edit);
   const last = rig.spans.at(-1)?.id === span.id;
   const field = `${span.id}.structure`;
+  const above = Math.min(ABOVE_END_MM, span.length_mm / 2);
   const items: MenuItem[] = [
     { label: "cut it in two, and knot it", run: () => edit({ op: "split_span", span: span.id }, field) },
     {
@@ -19,6 +23,16 @@ export function SpanStructure({ span, rig }: { span: Span; rig: Rig }) {
       run: () => edit({ op: "put_in", below: span.id, length: PIECE }, field),
     },
   ];
+  items.push(
+    {
+      label: "pinch a shot on it",
+      run: () => edit({ op: "pinch_shot", span: span.id, above_mm: above, mass_mg: 200 }, field),
+    },
+    {
+      label: "peg a bead on it",
+      run: () => edit({ op: "peg_bead", span: span.id, above_mm: Math.min(60, above) }, field),
+    },
+  );
   if (rig.spans.length > 1)
     items.push({ label: "take it out", run: () => edit({ op: "take_out", span: span.id }, field) });
   return <InTheLine part={span.id} items={items} />;

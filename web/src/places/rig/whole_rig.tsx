@@ -47,7 +47,7 @@ export function WholeRig({ answer, book, drawer, system }: Props) {
       {stretches.length > 0 ? (
         <TypedField
           label={`${stretches[0]?.above} ${stretches.map((s) => `→ ${s.below}`).join(" ")}`}
-          width={stretches.length > 2 ? "w-56" : stretches.length > 1 ? "w-40" : "w-24"}
+          width={stretches.length > 2 ? "w-64" : stretches.length > 1 ? "w-44" : "w-24"}
           shown={apart.join(" / ")}
           onCommit={(typed) => edit({ op: "set_spacing", lengths: typed.split("/") }, "rig.spacing")}
           fault={spacing?.[1]}

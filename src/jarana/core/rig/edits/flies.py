@@ -9,8 +9,10 @@ from pydantic import Field
 from jarana.core.errors import InputError
 from jarana.core.model import Key
 from jarana.core.rig.edits.base import RigEdit, attachment_of
+from jarana.core.rig.edits.shot import next_weight
 from jarana.core.rig.model import AtJoint, Attachment, Link, Rig
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.fly import Fly
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -28,7 +30,7 @@ point-keeps-fly-swap = the point keeps a fly; swap it instead
 
 
 class StepBead(RigEdit):
-    """Put on the same fly one bead heavier or lighter."""
+    """Put on the same fly one bead heavier or lighter; a shot or a pegged bead gives way to the next size."""
 
     op: Literal["step_bead"] = "step_bead"
     at: Key
@@ -38,6 +40,8 @@ class StepBead(RigEdit):
         """Return the rig with the next bead; from the box where it is owned."""
         attachment = attachment_of(rig, self.at)
         fly = attachment.fly
+        if not isinstance(attachment.body, Fly):
+            return rig.replace_attachment(self.at, body=next_weight(attachment.body, drawer, self.heavier))
         if fly is None or fly.bead is None:
             raise InputError.one("at", attachment.body.label, say("has-no-bead-change"))
         stepped = drawer.next_bead(fly, self.heavier)

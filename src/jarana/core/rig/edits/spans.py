@@ -11,18 +11,23 @@ from jarana.core.model import Key, Typed
 from jarana.core.rig.edits.base import RigEdit, attachment_of, span_of
 from jarana.core.rig.model import Rig, SpoolRef
 from jarana.core.tackle.drawer import Drawer, Spool
-from jarana.core.units import Writer
+from jarana.core.units import Writer, parse
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
+none-labelled = no spool of that material in your drawer has a strength on its label
 joint-between-two-spans = a joint between two spans is wanted
 fly-hangs-no-line = this fly hangs on no line of its own
 no-your-drawer = no { $way } { $short } in your drawer
 there-no-such-spool = there is no such spool in your drawer
 """,
 )
+
+
+STRENGTH_UNITS = ("kg", "lb", "lbs", "g")
+"""How a strength ends that is typed where a diameter is wanted."""
 
 
 class SetLength(RigEdit):
@@ -85,7 +90,10 @@ class SetTag(RigEdit):
 
 
 class SetDiameter(RigEdit):
-    """Set the diameter of a span, typed in mm, inches or X; taken from an owned spool of that size if there is one."""
+    """Set the diameter of a span, typed in mm, inches or X; from an owned spool of that size if there is one.
+
+    A strength typed instead (``4 lb``) takes the owned spool of its material that is labelled nearest to it.
+    """
 
     op: Literal["set_diameter"] = "set_diameter"
     span: Key
@@ -94,11 +102,29 @@ class SetDiameter(RigEdit):
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the span level at the new diameter."""
         index, span = span_of(rig, self.span)
+        strength = _strength(self.value)
+        if strength is not None:
+            return _on_spool(rig, index, _labelled(drawer, span.material.key, strength, self.value))
         mm = round(writer.read("diameter", self.value) * 1000, 4)
         spool = drawer.nearest_spool(span.material.key, mm)
         if spool is not None:
             return _on_spool(rig, index, spool)
         return rig.replace_span(index, d0_mm=mm, d1_mm=mm, spool=None)
+
+
+def _strength(typed: str) -> float | None:
+    """Return a strength that was typed with its unit, kg; None where it is a diameter."""
+    if not typed.strip().lower().endswith(STRENGTH_UNITS):
+        return None
+    return parse("mass", typed, "kg")
+
+
+def _labelled(drawer: Drawer, material: str, kg: float, typed: str) -> Spool:
+    """Return the owned spool of a material whose label says the nearest strength."""
+    rows = [(s, s.strength_kg) for s in drawer.spools if s.material.key == material and s.strength_kg is not None]
+    if not rows:
+        raise InputError.one("value", typed, say("none-labelled"))
+    return min(rows, key=lambda row: abs(row[1] - kg))[0]
 
 
 class StepDiameter(RigEdit):

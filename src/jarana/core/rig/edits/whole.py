@@ -44,7 +44,7 @@ class SetLead(RigEdit):
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its new motion."""
-        return rig.rebuilt(motion=Motion(lead=self.lead, count_s=rig.motion.count_s))
+        return rig.rebuilt(motion=rig.motion.model_copy(update={"kind": Motion().kind, "lead": self.lead, "pulls": ()}))
 
 
 class SetMotion(RigEdit):
@@ -58,7 +58,8 @@ class SetMotion(RigEdit):
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with its new motion."""
         count = rig.motion.count_s if self.count_s is None else self.count_s
-        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=count))
+        pulls = rig.motion.pulls if self.kind == rig.motion.kind else ()
+        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=count, pulls=pulls))
 
 
 class ChangeCount(RigEdit):
