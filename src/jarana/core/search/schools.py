@@ -38,7 +38,10 @@ class QuestionTold:
 
 
 def two_schools(situation: Situation, watch: Watch | None = None) -> tuple[QuestionTold, ...] | None:
-    """Return every question that can be asked of a situation, each side computed in full; None when the watch stopped it."""
+    """Return every question that can be asked of a situation, each side computed in full; None when the watch stopped it.
+
+    A question whose sides give this rig the same figures does not touch it and is not asked.
+    """
     watch = watch or Watch()
     asked = [(question, tuple(question.sides(situation))) for question in questions()]
     watch.expects(sum(len(sides) for _, sides in asked))
@@ -51,7 +54,8 @@ def two_schools(situation: Situation, watch: Watch | None = None) -> tuple[Quest
             sides.append(_told(question, side, situation))
             watch.step()
         found = [side for side in sides if side is not None]
-        if found and (len(found) > 1 or question.one_side):
+        differ = len({side.lines for side in found}) > 1
+        if found and (differ or question.one_side):
             told.append(QuestionTold(question.key, question.asks, tuple(found)))
     return tuple(told)
 
