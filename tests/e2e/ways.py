@@ -69,8 +69,8 @@ def fly(part: str, label: str, words: str) -> Step:
     def run(page: Page) -> None:
         let_go(page)
         page.locator(f"#part-{part}").click()
-        page.get_by_role("button", name=re.compile(f"^{label}")).click()
-        page.get_by_role("combobox", name=re.compile("a few letters")).fill(words)
+        page.get_by_role("region", name="Line").get_by_role("button", name=re.compile(f"^{label}")).click()
+        page.get_by_placeholder("a few letters, a size, a bead").fill(words)
         page.keyboard.press("Enter")
 
     return run
@@ -102,7 +102,7 @@ def retrieve(**fields: str) -> Step:
     """Open the retrieve and type one of its figures."""
 
     def run(page: Page) -> None:
-        page.get_by_role("button", name=re.compile("rest|steadily|, \\d+ s")).first.click()
+        page.get_by_role("button", name=re.compile("steadily|, [\\d.]+ s")).first.click()
         for label, value in fields.items():
             field = page.get_by_role("dialog", name="Retrieve").get_by_label(label, exact=True).first
             field.fill(value)
@@ -129,7 +129,7 @@ class Way:
 RIVER, LAKE = "weir", "north shore"
 WAYS: dict[str, Way] = {
     "dry": Way(RIVER, "Dry fly", (
-        fly("point", "Behind it", "dusk hackle"), key(",", "tippet"), key("=", "tippet"),
+        fly("point", "Behind it", "dusk hackle"), typed("Diameter", "0.13", "tippet"), key("=", "tippet"),
     )),
     "contact": Way(RIVER, "Contact, thin level", (
         key("x"), typed("Length", "0.9", "tippet"), key("]", "dropper"), pressed("Rod tip higher"),
@@ -148,13 +148,13 @@ WAYS: dict[str, Way] = {
         typed("Weight", "0.8 g", "shot"), key("=", "to-shot"), typed("Tag", "20", "fly"),
     )),
     "eggs": Way(RIVER, "Pegged bead", (
-        in_the_line("tippet", "peg a bead"), typed("Above the lower end", "8", "bead"), typed("Its colour, its name", "peach bead", "bead-2"),
+        in_the_line("end", "peg a bead"), typed("Above the lower end", "8", "bead"), typed("Its colour, its name", "peach bead", "bead-2"),
     )),
     "lake sinking line": Way(LAKE, "Lake, multi-density", (
         typed("Count down", "75"), retrieve(Speed="60", Rest="6"), key("]", "top-fly"), motion("figure-of-eight"),
     )),
     "foam point": Way(LAKE, "Lake, held up by", (
-        fly("middle-fly", "Fly", "dressed pupa"), key(",", "top"), in_the_line("top", "tie a piece"),
+        fly("middle-fly", "Fly", "dressed pupa"), typed("Length", "1.5", "top"), in_the_line("top", "tie a piece"),
     )),
     "streamer": Way(RIVER, "Streamer", (
         chosen("Line", "just under"), in_the_line("taper", "take it out"), in_the_line("tippet", "pinch a shot"),
@@ -172,7 +172,7 @@ WAYS: dict[str, Way] = {
         typed("dry fly → point", "0.3"), pressed("More slack"), fly("point", "Fly", "dusk hackle 14"),
     )),
     "three in line": Way(RIVER, "Three flies", (
-        key("x"), pressed("Float farther up: the flies deeper"), typed("float → dropper → point", "0.7 / 0.5"),
+        key("x"), pressed("Float farther up: the flies deeper"), typed("float → point", "0.9"),
     )),
     "jig over a ledge": Way(RIVER, "Jig under", (
         pressed("Float farther up: the flies deeper"), key(",", "tippet"), chosen("Held by", "rod"),

@@ -110,6 +110,8 @@ class WorkbenchAnswer(Frozen):
         What everything that hangs on the line is called, by its id.
     stretches
         From what holds the rig, else the highest fly, to each fly below it.
+    differs
+        How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
     """
 
     rig: Rig
@@ -124,7 +126,24 @@ class WorkbenchAnswer(Frozen):
     doubts: tuple[str, ...]
     roles: dict[str, str]
     stretches: tuple[Stretch, ...]
+    differs: str
     seq: int
+
+
+class RefitRequest(Frozen):
+    """A rig to be fitted to its water."""
+
+    rig: Rig
+    water: Reach
+
+
+class RefitAnswer(Frozen):
+    """What would fit it: edits to be done together, what they change, what that takes, and what suits the water better."""
+
+    edits: tuple[dict[str, object], ...]
+    changes: tuple[str, ...]
+    takes: str
+    better: str
 
 
 class TriesRequest(Frozen):

@@ -6,6 +6,7 @@ import itertools
 
 import pytest
 
+from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.rig.compare import compare
 from jarana.core.rig.cost import cost_of
@@ -19,9 +20,11 @@ from jarana.core.rig.edits.stance import SetStance, StepStance
 from jarana.core.rig.edits.structure import LosePoint, PutIn, SetRing, SetSpacing, SplitSpan, TakeOut, TieBehind
 from jarana.core.rig.edits.whole import SetFloat, SetMotion, UseLine
 from jarana.core.rig.model import Rig
+from jarana.core.search.bench import work_on_rig
+from jarana.core.search.tries import readings_with_tries
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
-from tests.fishing import DRAWER, REACHES, drift, started
+from tests.fishing import DRAWER, REACHES, drift, fished, started
 
 FAST_STOP = (
     TypedPull(length="30 cm", speed="80 cm/s", pause="0.3 s", times=4),
@@ -125,6 +128,9 @@ def test_every_change_is_one_edit_that_is_told_costed_and_answered_by_the_track(
         cost = cost_of(rig, changed, water.temperature_c, water.wind_m_s)
         assert 0 <= cost.minutes < 30
         rig = changed
+        bench = work_on_rig(fished(rig, water))
+        assert bench.story
+        assert readings_with_tries(fished(rig, water))
         seen = drift(rig, water)
         tracks.append(seen.key)
         assert seen.flies or seen.head == "dry fly"
@@ -147,3 +153,20 @@ def test_the_order_in_which_they_are_typed_refuses_none_and_changes_nothing(meth
         ends.append(rig)
     assert all({s.id: s for s in end.spans} == {s.id: s for s in ends[0].spans} for end in ends)
     assert all({a.id: a for a in end.attachments} == {a.id: a for a in ends[0].attachments} for end in ends)
+
+
+@pytest.mark.parametrize("method", methods())
+def test_a_rig_is_read_with_any_one_of_its_things_taken_off_and_with_its_point_lost(method: str) -> None:
+    water = water_of(method)
+    rig = started(method, water)
+    rest = [RemoveFly(at=a.id) for a in rig.attachments if a.at.kind != "point" and a.id != rig.head.holds()]
+    for edits in (*([edit] for edit in rest), rest, [LosePoint()], [LosePoint(), LosePoint()]):
+        changed = rig
+        for edit in edits:
+            try:
+                changed = edit.apply(changed, DRAWER)
+            except InputError:
+                break
+        bench = work_on_rig(fished(changed, water))
+        assert bench.story
+        assert all(reading.title for reading in bench.readings)

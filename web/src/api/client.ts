@@ -23,6 +23,7 @@ export type Rig = Schemas["Rig"];
 export type Span = Schemas["Span"];
 export type Joint = Schemas["Joint"];
 export type Attachment = Schemas["Attachment"];
+export type RefitAnswer = Schemas["RefitAnswer"];
 export type Pull = Schemas["HandPull"];
 export type Fly = Schemas["Fly"];
 export type Shot = Schemas["Shot"];

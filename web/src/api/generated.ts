@@ -1013,6 +1013,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/workbench/refit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the edits that would fit a rig to its water, as its method ties it today; nothing is changed. */
+        post: operations["post__api_v1_workbench_refit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workbench/tries": {
         parameters: {
             query?: never;
@@ -2680,6 +2697,31 @@ export interface components {
              * @example trout
              */
             species?: string;
+        };
+        /**
+         * Fitted
+         * @description The water a rig was started or fitted for: its kind, depth m and surface pace m/s.
+         */
+        Fitted: {
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 0.05
+             */
+            depth_m: number;
+            /**
+             * Kind
+             * @description kind
+             * @example river
+             * @enum {string}
+             */
+            kind: "river" | "lake";
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 0
+             */
+            pace_m_s: number;
         };
         /**
          * Float
@@ -6491,6 +6533,46 @@ export interface components {
             note: string;
         };
         /**
+         * RefitAnswer
+         * @description What would fit it: edits to be done together, what they change, what that takes, and what suits the water better.
+         */
+        RefitAnswer: {
+            /**
+             * Better
+             * @description better
+             * @example text
+             */
+            better: string;
+            /**
+             * Changes
+             * @description changes
+             */
+            changes: string[];
+            /**
+             * Edits
+             * @description edits
+             */
+            edits: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Takes
+             * @description takes
+             * @example text
+             */
+            takes: string;
+        };
+        /**
+         * RefitRequest
+         * @description A rig to be fitted to its water.
+         */
+        RefitRequest: {
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
          * RejectedView
          * @description A line a device sent that is no reading.
          */
@@ -6552,6 +6634,11 @@ export interface components {
              * @description attachments
              */
             attachments: components["schemas"]["Attachment"][];
+            /**
+             * @description fitted
+             * @default null
+             */
+            fitted?: components["schemas"]["Fitted"] | null;
             /**
              * Head
              * @description head
@@ -7354,7 +7441,7 @@ export interface components {
             lines: number[][];
             /**
              * Load
-             * @description HandPull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
+             * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
              * @default null
              * @example 1
              */
@@ -7677,6 +7764,36 @@ export interface components {
              * @example weir-run
              */
             value: string;
+        };
+        /**
+         * SetFitted
+         * @description Say for what water the rig is as it is.
+         */
+        SetFitted: {
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 0.05
+             */
+            depth_m: number;
+            /**
+             * Kind
+             * @description kind
+             * @example river
+             * @enum {string}
+             */
+            kind: "river" | "lake";
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_fitted";
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 0
+             */
+            pace_m_s: number;
         };
         /**
          * SetFloat
@@ -8464,7 +8581,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -10419,6 +10536,8 @@ export interface components {
          *         What everything that hangs on the line is called, by its id.
          *     stretches
          *         From what holds the rig, else the highest fly, to each fly below it.
+         *     differs
+         *         How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
          */
         WorkbenchAnswer: {
             /**
@@ -10426,6 +10545,12 @@ export interface components {
              * @description cautions
              */
             cautions: components["schemas"]["Caution"][];
+            /**
+             * Differs
+             * @description How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
+             * @example text
+             */
+            differs: string;
             /**
              * Doubts
              * @description A sentence for every law that was used outside the range in which it is known.
@@ -10490,7 +10615,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**
@@ -12716,6 +12841,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnotsAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_workbench_refit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefitAnswer"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -48,6 +48,8 @@ type Actions = {
   open: (docs: Docs, saved: Saved | null, kept?: Kept) => void;
   setRig: (rig: Rig) => void;
   edit: (edit: Edit, field?: string) => void;
+  /** Makes several edits as one step of the past. */
+  editAll: (edits: readonly Edit[], field?: string) => void;
   setWater: (water: Reach, number?: number | null) => void;
   markWater: (id: string, saved: SavedWater) => void;
   tell: (trouble: string) => void;
@@ -177,8 +179,11 @@ export const useBench = create<State & Actions>((set, get) => {
       jump({ ...docs, rig });
     },
     edit(edit, field = "") {
+      get().editAll([edit], field);
+    },
+    editAll(edits, field = "") {
       if (field in get().faults) get().clearFault(field);
-      set({ waiting: [...get().waiting, { edit, field }], trouble: "" });
+      set({ waiting: [...get().waiting, ...edits.map((edit) => ({ edit, field }))], trouble: "" });
       void send();
     },
     setWater(water, number) {

@@ -6,6 +6,8 @@ from flask import Blueprint
 from spectree import Response
 
 from jarana.api.schemas import (
+    RefitAnswer,
+    RefitRequest,
     SentDrift,
     Strength,
     Stretch,
@@ -19,6 +21,7 @@ from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
 from jarana.core.rig.edits.structure import stretches_of
 from jarana.core.search.bench import work_on_rig
+from jarana.core.search.refit import differs, refit
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.strength.chain import told_loss
 from jarana.core.strength.dropper_choice import dropper_choices
@@ -63,7 +66,23 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         doubts=bench.doubts,
         roles={a.id: bench.rig.role(a) for a in bench.rig.attachments},
         stretches=tuple(Stretch(above=a, below=b, mm=mm) for a, b, mm, _ in stretches_of(bench.rig)),
+        differs=differs(situation.with_rig(bench.rig).with_water(bench.water)),
         seq=json.seq,
+    )
+
+
+@blueprint.post("/workbench/refit")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=RefitAnswer), tags=["workbench"])
+def fit(json: RefitRequest) -> RefitAnswer:
+    """Return the edits that would fit a rig to its water, as its method ties it today; nothing is changed."""
+    situation = situation_of(work(), json.rig, json.water, asking())
+    found = refit(situation)
+    return RefitAnswer(
+        edits=tuple(edit.model_dump(mode="json") for edit in found.edits),
+        changes=tuple(change.text for change in found.changes),
+        takes=found.cost.told(situation.writer) if found.changes else "",
+        better=found.better,
     )
 
 

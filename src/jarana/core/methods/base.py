@@ -11,7 +11,7 @@ from jarana.core.methods.inside_rules import inside
 from jarana.core.methods.kit import Chosen, Kit, Missing
 from jarana.core.methods.when import Fit, Says, judged
 from jarana.core.motions import motions
-from jarana.core.rig.model import Rig
+from jarana.core.rig.model import Fitted, Rig
 from jarana.core.situation import Setting
 from jarana.core.water.kinds.base import Way
 from jarana.core.water.reach import Reach
@@ -160,6 +160,8 @@ class Method:
         said: tuple[Chosen, ...] = ()
         if setting.rules is not None:
             rig, said = inside(rig, setting.rules, kit.writer)
+        water = setting.fished
+        rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
         return Started(rig, (*kit.told(rig), *said), tuple(kit.missing))
 
     def start(self, setting: Setting) -> Rig:

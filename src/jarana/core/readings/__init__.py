@@ -26,7 +26,8 @@ def reading_kinds() -> dict[str, ReadingKind]:
 def readings_of(situation: Situation) -> tuple[Reading, ...]:
     """Return the readings that matter to a rig's method and those every rig has, worst first, otherwise in its own order."""
     kinds = reading_kinds()
-    made = [heard(kinds[key], situation) for key in method_of(situation.rig).keys(situation.water, situation.head)]
+    own = [kinds[key] for key in method_of(situation.rig).keys(situation.water, situation.head)]
+    made = [heard(kind, situation) for kind in own if kind.speaks(situation)]
     return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))
 
 

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from typing import Literal
 
+from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.law import Asked
 from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
@@ -91,6 +92,8 @@ class ReadingKind:
         Which figure of a fly's band stands behind it, and by which rule it is written (``share``: in per cent).
     counted
         Which share of a band's members it speaks of, and what they do: told with the count once there is a band.
+    of
+        What has to be in the water for it: anything that hangs, or a fly with a hook; empty where it speaks of every rig.
     """
 
     key: str
@@ -99,6 +102,13 @@ class ReadingKind:
     score: Callable[[Situation], float] | None = None
     banded: tuple[str, str] | None = None
     counted: tuple[str, str] | None = None
+    of: Literal["", "hung", "hooked"] = ""
+
+    def speaks(self, situation: Situation) -> bool:
+        """Say whether the rig has what it speaks of: a dry fished alone has nothing below it, a shot alone no hook."""
+        if not self.of:
+            return True
+        return bool(hooked(situation) if self.of == "hooked" else nominal(situation).flies)
 
 
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:

@@ -126,4 +126,4 @@ def score(situation: Situation) -> float:
 
 
 READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"),
-                      counted=("finds_bottom", say("fly-finds-bottom")))  # fmt: skip
+                      counted=("finds_bottom", say("fly-finds-bottom")), of="hung")  # fmt: skip

@@ -64,4 +64,4 @@ def read(situation: Situation) -> Reading:
     )
 
 
-READING = ReadingKind("drag", read, banded=("drag_m_s", "speed"))
+READING = ReadingKind("drag", read, banded=("drag_m_s", "speed"), of="hooked")

@@ -101,4 +101,4 @@ def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:
     return "fine", say("settles-s", settled=f"{settled:.0f}")
 
 
-READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"))
+READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"), of="hooked")

@@ -64,4 +64,4 @@ def read(situation: Situation) -> Reading:
     )
 
 
-READING = ReadingKind("take_to_sign", read)
+READING = ReadingKind("take_to_sign", read, of="hooked")

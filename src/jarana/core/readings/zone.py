@@ -66,4 +66,4 @@ def score(situation: Situation) -> float:
     return 1.0 - max(f.share_in_zone for f in hooked(situation))
 
 
-READING = ReadingKind("zone", read, depth_edits, score, banded=("share_in_zone", "share"))
+READING = ReadingKind("zone", read, depth_edits, score, banded=("share_in_zone", "share"), of="hooked")

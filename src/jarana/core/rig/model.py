@@ -217,6 +217,14 @@ class Motion(Frozen):
     pulls: tuple[HandPull, ...] = Field(default=(), max_length=4)
 
 
+class Fitted(Frozen):
+    """The water a rig was started or fitted for: its kind, depth m and surface pace m/s."""
+
+    kind: Literal["river", "lake"]
+    depth_m: float = Field(ge=0.05, le=40)
+    pace_m_s: float = Field(ge=0, le=3)
+
+
 class Rig(Document):
     """A whole rig from the fly line to the point."""
 
@@ -235,6 +243,7 @@ class Rig(Document):
     attachments: tuple[Attachment, ...] = Field(min_length=1, max_length=8)
     motion: Motion = Motion()
     stance: Stance = Stance()
+    fitted: Fitted | None = None
 
     @model_validator(mode="after")
     def _whole(self) -> Rig:

@@ -71,7 +71,7 @@ def _told(question: Question, side: Side, situation: Situation) -> SideTold | No
         lines = list(question.figures(then)) if question.figures else []
         own = method_of(then.rig).keys(then.water, then.head)
         for key in question.readings:
-            if key in own:
+            if key in own and reading_kinds()[key].speaks(then):
                 reading = reading_kinds()[key].read(then)
                 figure = f"{reading.figure} {reading.unit}".strip()
                 lines.append(f"{reading.title}{': ' + figure if figure not in ('–', '') else ''}")

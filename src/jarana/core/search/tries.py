@@ -73,7 +73,8 @@ def _best(kind: ReadingKind, before: Situation, readings: tuple[Reading, ...], f
     score = kind.score
     if score is None:
         return ()
-    better = sorted((t for t in found if score(t.situation) < score(before) - 1e-3), key=lambda t: score(t.situation))
+    told = [t for t in found if kind.key in t.readings]
+    better = sorted((t for t in told if score(t.situation) < score(before) - 1e-3), key=lambda t: score(t.situation))
     return tuple(_told(kind.key, before, readings, t) for t in better[:OFFERED])
 
 
@@ -82,7 +83,7 @@ def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tr
     worse = [
         r.title.lower()
         for old in readings
-        if old.key != key and ORDER[(r := tried.readings[old.key]).severity] < ORDER[old.severity]
+        if old.key != key and (r := tried.readings.get(old.key)) is not None and ORDER[r.severity] < ORDER[old.severity]
     ]
     changes = compare(before.rig, tried.situation.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.

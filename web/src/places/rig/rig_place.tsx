@@ -13,6 +13,7 @@ import { useReadingsWithTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
 import { LineStrip } from "./line_strip";
 import { applyTry, Readings } from "./readings";
+import { Refit } from "./refit";
 import { SchoolsSheet } from "./schools_sheet";
 import { Tank } from "./tank";
 
@@ -85,6 +86,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{answer.rig.name}</h1>
         <SchoolsSheet answer={answer} />
+        <Refit answer={answer} />
         <LineStrip answer={answer} book={book} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
         <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_380px]">
           <Tank
