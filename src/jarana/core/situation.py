@@ -28,9 +28,10 @@ from jarana.core.water.reach import Reach
 
 @dataclass(frozen=True)
 class Person:
-    """Who fishes: the units they read and type."""
+    """Who fishes: the units they read and type, and lengths of their own they measure with, by name, m."""
 
     units: System = "metric"
+    own: tuple[tuple[str, float], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -64,8 +65,9 @@ class Setting:
 
     @cached_property
     def writer(self) -> Writer:
-        """Writes in the person's units."""
-        return Writer(self.person.units)
+        """Writes in the person's units; a rod is the first they own."""
+        rods = tuple(("rod", rod.length) for rod in self.drawer.rods[:1])
+        return Writer(self.person.units, (*self.person.own, *rods))
 
     @cached_property
     def fished(self) -> Reach:
@@ -117,8 +119,9 @@ class Situation:
 
     @property
     def writer(self) -> Writer:
-        """Writes in the person's units."""
-        return self.setting.writer
+        """Writes in the person's units; a rod is the one in hand."""
+        person = self.setting.person
+        return Writer(person.units, (*person.own, ("rod", self.rig.rod.length)))
 
     @property
     def head(self) -> HeadPart:

@@ -270,6 +270,7 @@ KIND_OF_RULE: dict[str, Kind] = {
     "wind": "speed", "sink": "speed", "temperature": "temperature",
 }  # fmt: skip
 """What a figure written by a rule is."""
+OWN_LENGTH = re.compile(r"(\d{1,4}(?:[.,]\d{1,4})?) {1,3}([A-Za-z]{2,10})")
 BARE_NUMBER = re.compile(r"[-−]?(\d+([.,]\d*)?|[.,]\d+)")
 FIELD_UNITS = (("_m_s", 1.0), ("_mm", 0.001), ("_mg", 1e-6), ("_kg", 1.0), ("_m", 1.0), ("_c", 1.0))
 """SI of a document's field by the end of its name."""
@@ -294,9 +295,13 @@ def half_up(value: float, decimals: int) -> str:
 
 @dataclass(frozen=True)
 class Writer:
-    """Writes SI values in a person's units, and reads what the person types in a field that is written so."""
+    """Writes SI values in a person's units, and reads what the person types in a field that is written so.
+
+    `own` are lengths a person measures with, by name, m: ``2 rods``, ``1.5 hands``.
+    """
 
     system: System = "metric"
+    own: tuple[tuple[str, float], ...] = ()
 
     @property
     def rules(self) -> Mapping[str, Rule]:
@@ -334,12 +339,26 @@ class Writer:
         (0.0508, 0.02)
         >>> round(Writer("x").read("diameter", "5") * 1000, 4)
         0.1524
+        >>> Writer(own=(("rod", 3.2),)).read("depth", "2 rods")
+        6.4
         """
         rule = self.rules[what]
+        laid = self._laid(text) if KIND_OF_RULE[what] == "length" else None
+        if laid is not None:
+            return laid
         if rule.form == "x" and BARE_NUMBER.fullmatch(text.strip()):
             text = f"{text.strip()}X"
         bare = INCHES_OF_X if rule.form == "x" else rule.unit
         return parse(KIND_OF_RULE[what], text, bare, path)
+
+    def _laid(self, text: str) -> float | None:
+        """Return so many of one's own lengths, m; None where the text is no such thing."""
+        found = OWN_LENGTH.fullmatch(text.strip()) if self.own and len(text) <= LONGEST_TEXT else None
+        if found is None:
+            return None
+        word = found[2].lower()
+        length = dict(self.own).get(word, dict(self.own).get(word.removesuffix("s")))
+        return None if length is None else float(found[1].replace(",", ".")) * length
 
     def limit(self, what: str, field: str, context: Mapping[str, object]) -> str:
         """Return the limit a document's field broke, in the person's units; empty where none is told.

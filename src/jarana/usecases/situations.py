@@ -6,6 +6,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.situation import Person, Setting, Situation
 from jarana.core.water.reach import Reach
 from jarana.storage.work import Work
+from jarana.usecases.keep_measures import measures_of
 from jarana.usecases.today import Asking
 
 
@@ -13,9 +14,9 @@ def setting_of(work: Work, water: Reach, asking: Asking) -> Setting:
     """Return the setting of a water for a person; the database is let go before anything is computed."""
     with work.reading():
         drawer, rules = work.belongings.drawer(), work.belongings.rules_of(water)
-    return Setting(
-        water=water, drawer=drawer, rules=rules, today=asking.day(work.now), person=Person(units=asking.units)
-    )
+        own = measures_of(work).lengths
+    person = Person(units=asking.units, own=own)
+    return Setting(water=water, drawer=drawer, rules=rules, today=asking.day(work.now), person=person)
 
 
 def situation_of(work: Work, rig: Rig, water: Reach, asking: Asking) -> Situation:

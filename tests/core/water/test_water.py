@@ -15,6 +15,7 @@ from jarana.core.water.pacing import pace_of
 from jarana.core.water.reach import Reach, Throw
 from jarana.core.water.section import section_of
 from jarana.core.water.sounding import depth_from_line
+from tests.fishing import read, started
 
 
 @pytest.fixture
@@ -220,3 +221,39 @@ def test_weed_and_still_water_keep_out_of_the_law_of_stones(level: Reach) -> Non
     assert shallow.model_copy(update={"bed": "boulder"}).power_over(0.3) > 0
     assert shallow.model_copy(update={"bed": "weed"}).power_over(0.3) == 0
     assert shallow.model_copy(update={"bed": "boulder", "kind": "lake"}).power_over(0.3) == 0
+
+
+def test_a_zone_nobody_knows_is_the_whole_water_and_goes_with_its_depth(level: Reach) -> None:
+    unknown = SetZone(known=False).apply(level)
+    assert unknown.zone.heights(unknown.depth_m) == (0.0, unknown.depth_m)
+    deeper = SetDepth(value="1.4").apply(unknown)
+    assert deeper.zone.high_m == 1.4
+    assert SetZone(low="0", high="30").apply(unknown).zone_known
+
+
+def test_no_share_is_told_of_a_zone_nobody_knows(level: Reach) -> None:
+    unknown = SetZone(known=False).apply(level)
+    said = read("zone", started("level-contact", level), unknown)
+    assert (said.severity, said.title, said.unit) == ("look", "Where they take is not known", "m")
+    assert not said.tries
+
+
+@pytest.mark.parametrize(
+    ("kind", "depth", "fits"),
+    [("river", 12.0, True), ("river", 12.1, False), ("lake", 40.0, True), ("lake", 40.1, False)],
+)
+def test_a_lake_may_be_deeper_than_any_river(level: Reach, kind: str, depth: float, fits: bool) -> None:
+    water = SetWord(field="kind", value=kind).apply(level)
+    if fits:
+        assert SetDepth(value=f"{depth} m").apply(water).depth_m == depth
+        return
+    with pytest.raises(InputError, match="at most"):
+        SetDepth(value=f"{depth} m").apply(water)
+
+
+@pytest.mark.parametrize(("typed", "metres"), [("2 rods", 6.4), ("1.5 rod", 4.8), ("3 hands", 0.6), ("1 Arm", 0.9)])
+def test_a_depth_is_typed_in_what_one_measures_with(level: Reach, typed: str, metres: float) -> None:
+    own = Writer(own=(("rod", 3.2), ("hand", 0.2), ("arm", 0.9)))
+    assert SetDepth(value=typed).apply(level, own).depth_m == pytest.approx(metres)
+    with pytest.raises(InputError, match="not a length"):
+        SetDepth(value=typed).apply(level)

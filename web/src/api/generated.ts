@@ -6137,6 +6137,8 @@ export interface components {
          *         Where the fish hold; with soundings it is theirs at `fish_at_m`.
          *     pace_m_s
          *         Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
+         *     zone_known
+         *         Whether anybody knows where they take; else the zone is the whole water.
          *     stones_m
          *         Size of the bigger stones of the bed, m: of six, the largest (D84); None where only its kind is told.
          *     soundings
@@ -6327,6 +6329,13 @@ export interface components {
             wind_m_s?: number;
             /** @description zone */
             zone: components["schemas"]["TakingZone"];
+            /**
+             * Zone Known
+             * @description Whether anybody knows where they take; else the zone is the whole water.
+             * @default true
+             * @example true
+             */
+            zone_known?: boolean;
         };
         /**
          * ReachDay
@@ -8437,6 +8446,8 @@ export interface components {
         /**
          * SetZone
          * @description Set the taking zone, from its datum; an edge or a datum that is not given stays, so two edges typed at once both hold.
+         *
+         *     Not known is the whole of the water.
          */
         SetZone: {
             /**
@@ -8453,6 +8464,13 @@ export interface components {
              * @example weir-run
              */
             high?: string | null;
+            /**
+             * Known
+             * @description known
+             * @default true
+             * @example true
+             */
+            known?: boolean;
             /**
              * Low
              * @description low

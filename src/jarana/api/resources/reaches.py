@@ -34,6 +34,7 @@ from jarana.usecases.keep_reach import (
     throw_reach_away,
 )
 from jarana.usecases.keep_rules import Typed, drop_rules, keep_rules
+from jarana.usecases.situations import setting_of
 
 blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1")
 
@@ -90,7 +91,7 @@ def days(reach_id: str) -> ReachDays:
 @spec.validate(resp=Response(HTTP_200=WaterAnswer), tags=["water"])
 def water(json: WaterRequest) -> WaterAnswer:
     """Apply edits to a water that has no rig in it yet."""
-    changed, section = work_on_water(json.water, json.edits, asking().writer)
+    changed, section = work_on_water(json.water, json.edits, setting_of(work(), json.water, asking()).writer)
     return WaterAnswer(water=changed, section=section, seq=json.seq)
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import hooked
+from jarana.core.drift.result import FlyDrift
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
@@ -13,6 +14,9 @@ say = phrases(
     __name__,
     """
 taking-zone = In the taking zone
+zone-not-known = Where they take is not known
+tries-depths = { $each } in the end. The depth of a take tells more than any guess: note it.
+apart-is-shown = The figure is how far the highest and the deepest fly are apart.
 part-time-zone = Part of the time in the zone
 hardly-taking-zone = Hardly in the taking zone
 off-bed = off the bed
@@ -35,6 +39,8 @@ def read(situation: Situation) -> Reading:
     """Judge the best fly's share of the drift inside the taking zone."""
     writer, reach = situation.writer, situation.water
     flies = hooked(situation)
+    if not reach.zone_known:
+        return _covered(situation, flies)
     best = max(flies, key=lambda f: f.share_in_zone)
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
     each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
@@ -61,8 +67,26 @@ def read(situation: Situation) -> Reading:
     )
 
 
+def _covered(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
+    """Tell which depths the flies try, where nobody knows the zone: no share of anything."""
+    writer, depths = situation.writer, sorted(f.settled_depth_m for f in flies)
+    each = ", ".join(f"{f.role} {writer.text('depth', f.settled_depth_m)}" for f in flies)
+    return make(
+        "zone",
+        "look",
+        say("zone-not-known"),
+        say("tries-depths", each=each[:1].upper() + each[1:]),
+        writer.figure("depth", depths[-1] - depths[0]),
+        value=depths[-1] - depths[0],
+        parts=tuple(f.id for f in flies),
+        why=(say("apart-is-shown"),),
+    )
+
+
 def score(situation: Situation) -> float:
-    """Return the share of the drift the best fly spends outside the zone."""
+    """Return the share of the drift the best fly spends outside the zone; nothing where no zone is known."""
+    if not situation.water.zone_known:
+        return 0.0
     return 1.0 - max(f.share_in_zone for f in hooked(situation))
 
 

@@ -48,6 +48,12 @@ class Measures(Document):
         rows = ((say("fingertip-chest"), self.chest_mm), ("forearm", self.forearm_mm), (say("hand-span"), self.hand_mm))
         return tuple((name, mm) for name, mm in rows if mm)
 
+    @property
+    def lengths(self) -> tuple[tuple[str, float], ...]:
+        """Return what is set as lengths one types by name, m."""
+        rows = (("arm", self.chest_mm), ("forearm", self.forearm_mm), ("hand", self.hand_mm), ("span", self.hand_mm))
+        return tuple((name, mm / 1000) for name, mm in rows if mm)
+
 
 def in_measures(length_mm: float, measures: Measures, writer: Writer) -> str:
     """Return a length as a person lays it along themselves: ``1 forearm + 1 hand span, 2 cm more``; "" when unset."""

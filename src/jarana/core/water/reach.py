@@ -28,6 +28,7 @@ say = phrases(
     """
 zone-ends-farther-from = the zone ends farther from its datum than it begins
 has-no = a { $which } has no { $split }
+river-so-deep = a river is at most { $deepest } m deep
 wind-blows = on a { $which } a wind blows { $winds }
 bed-section-wants-two = a bed in section wants two soundings or more, each farther along than the one before
 fish-hold-between-first = the fish hold between the first and the last sounding
@@ -40,6 +41,7 @@ new-water = New water
 Depths = TypeVar("Depths", float, NDArray[np.float64])
 AGREE = 0.005
 """How far a derived figure may be from the sounding or lane it comes from, m or m/s."""
+DEEPEST_RIVER_M = 12.0
 WARM = 19.0
 """°C from which trout are better left alone: one that was fought long may not live (practice)."""
 Blows = Literal["upstream", "downstream", "towards you", "away from you", "from your left", "from your right"]
@@ -158,6 +160,8 @@ class Reach(Document):
         Where the fish hold; with soundings it is theirs at `fish_at_m`.
     pace_m_s
         Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
+    zone_known
+        Whether anybody knows where they take; else the zone is the whole water.
     stones_m
         Size of the bigger stones of the bed, m: of six, the largest (D84); None where only its kind is told.
     soundings
@@ -181,12 +185,13 @@ class Reach(Document):
     name: Text = Field(min_length=1)
     river: Text
     kind: Literal["river", "lake"] = "river"
-    depth_m: float = Field(ge=0.1, le=12)
+    depth_m: float = Field(ge=0.1, le=40)
     pace_m_s: float = Field(ge=0.0, le=3.0)
     bed: Bed
     stones_m: float | None = Field(default=None, ge=0.01, le=1.0)
     temperature_c: float = Field(ge=0, le=30)
     zone: TakingZone
+    zone_known: bool = True
     drift_m: float = Field(default=8.0, ge=1, le=60)
     fish: Fish = Fish()
     off_m: float = Field(default=6.0, ge=0.5, le=40)
@@ -209,6 +214,8 @@ class Reach(Document):
         for name, nothing in kind.gone.items():
             if getattr(self, name) != nothing:
                 raise ValueError(say("has-no", which=kind.key, split=name.split("_")[0]))
+        if kind.flows and self.depth_m > DEEPEST_RIVER_M:
+            raise ValueError(say("river-so-deep", deepest=f"{DEEPEST_RIVER_M:g}"))
         if self.blows is not None and self.blows not in kind.winds:
             raise ValueError(say("wind-blows", which=kind.key, winds=", ".join(kind.winds)))
         if self.soundings:

@@ -191,6 +191,7 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
   const faults = useBench((s) => s.faults);
   const clear = useBench((s) => s.clearFault);
   const { zone } = water;
+  const known = water.zone_known ?? true;
   const datum = zone.datum ?? "bed";
   const low = text(system, "short", zone.low_m);
   const high = text(system, "short", zone.high_m);
@@ -238,7 +239,8 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
       </div>
       <fieldset className="mt-2">
         <legend className="text-[12px] text-soft">
-          Taking zone, {datum === "bed" ? "up from the bed" : "down from the surface"}
+          Taking zone,{" "}
+          {known ? (datum === "bed" ? "up from the bed" : "down from the surface") : "not known: all of it"}
         </legend>
         <div className="grid grid-cols-2 gap-x-3">
           <TypedField
@@ -262,6 +264,9 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
               {z.name}
             </Button>
           ))}
+          <Button aria-pressed={!known} onClick={() => edit({ op: "set_zone", known: false })}>
+            nobody knows
+          </Button>
           <Button onClick={() => edit({ op: "set_zone", datum: datum === "bed" ? "surface" : "bed" })}>
             {datum === "bed" ? "from the surface" : "from the bed"}
           </Button>

@@ -76,6 +76,8 @@ def _followed(fields: dict[str, Any]) -> dict[str, Any]:
         fields["fish_at_m"] = min(max(fields["fish_at_m"], min(places)), max(places))
         profile = [(s["x_m"], s["depth_m"]) for s in soundings]
         fields["depth_m"] = round(float(bed_depth(profile, fields["fish_at_m"])), 4)
+    if not fields["zone_known"]:
+        fields["zone"] = {"low_m": 0.0, "high_m": fields["depth_m"], "datum": "bed"}
     if lanes:
         fields["pace_m_s"] = lanes[lane_at([row["width_m"] for row in lanes], fields["off_m"])]["pace_m_s"]
     return fields

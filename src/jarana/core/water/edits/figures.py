@@ -137,15 +137,21 @@ class SetFish(WaterEdit):
 
 
 class SetZone(WaterEdit):
-    """Set the taking zone, from its datum; an edge or a datum that is not given stays, so two edges typed at once both hold."""
+    """Set the taking zone, from its datum; an edge or a datum that is not given stays, so two edges typed at once both hold.
+
+    Not known is the whole of the water.
+    """
 
     op: Literal["set_zone"] = "set_zone"
     low: Typed | None = None
     high: Typed | None = None
     datum: Literal["bed", "surface"] | None = None
+    known: bool = True
 
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new zone."""
+        if not self.known:
+            return {"zone": {"low_m": 0.0, "high_m": reach.depth_m, "datum": "bed"}, "zone_known": False}
         faults = FaultList()
         zone = reach.zone.model_dump()
         if self.low is not None:
@@ -153,7 +159,7 @@ class SetZone(WaterEdit):
         if self.high is not None:
             zone["high_m"] = typed("short", writer, faults, "high", self.high)
         faults.raise_if_any()
-        return {"zone": zone | ({"datum": self.datum} if self.datum else {})}
+        return {"zone": zone | ({"datum": self.datum} if self.datum else {}), "zone_known": True}
 
 
 class SetBed(WaterEdit):
