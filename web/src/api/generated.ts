@@ -2231,6 +2231,13 @@ export interface components {
              */
             knot_tests?: components["schemas"]["KnotTest"][];
             /**
+             * Leaders
+             * @description leaders
+             * @default []
+             * @example []
+             */
+            leaders?: components["schemas"]["OwnedLeader"][];
+            /**
              * Lines
              * @description lines
              * @default []
@@ -5499,6 +5506,119 @@ export interface components {
             x_m: number;
         };
         /**
+         * OwnedLeader
+         * @description A ready-made leader in the wallet.
+         *
+         *     Attributes
+         *     ----------
+         *     butt_m, tip_m
+         *         How much of it is level at either end; the rest is taper.
+         *     sink_mm_s
+         *         Level sink as labelled or timed; None where it floats or nobody said.
+         *     strength_kg
+         *         Of its tip, as labelled.
+         *     cut_m
+         *         Cut off its tip already.
+         *     suits
+         *         What it is for, in the person's words.
+         */
+        OwnedLeader: {
+            /**
+             * Butt M
+             * @description How much of it is level at either end; the rest is taper.
+             * @default 0
+             * @example 0
+             */
+            butt_m?: number;
+            /**
+             * Butt Mm
+             * @description butt, millimetres
+             * @example 1.1
+             */
+            butt_mm: number;
+            /**
+             * Count
+             * @description count
+             * @default 1
+             * @example 1
+             */
+            count?: number;
+            /**
+             * Cut M
+             * @description Cut off its tip already.
+             * @default 0
+             * @example 0
+             */
+            cut_m?: number;
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /**
+             * Length M
+             * @description length, metres
+             * @example 1.2
+             */
+            length_m: number;
+            /**
+             * Low
+             * @description low
+             * @default 0
+             * @example 0
+             */
+            low?: number;
+            /**
+             * Made
+             * @description made
+             * @default tapered mono
+             * @example tapered mono
+             * @enum {string}
+             */
+            made?: "tapered mono" | "tapered fluorocarbon" | "sinking" | "braided";
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
+            name: string;
+            /**
+             * Sink Mm S
+             * @description Level sink as labelled or timed; None where it floats or nobody said.
+             * @default null
+             * @example 1
+             */
+            sink_mm_s?: number | null;
+            /**
+             * Strength Kg
+             * @description Of its tip, as labelled.
+             * @default null
+             * @example 1
+             */
+            strength_kg?: number | null;
+            /**
+             * Suits
+             * @description What it is for, in the person's words.
+             * @default
+             * @example
+             */
+            suits?: string;
+            /**
+             * Tip M
+             * @description How much of it is level at either end; the rest is taper.
+             * @default 0
+             * @example 0
+             */
+            tip_m?: number;
+            /**
+             * Tip Mm
+             * @description tip, millimetres
+             * @example 1.05
+             */
+            tip_mm: number;
+        };
+        /**
          * OwnedRing
          * @description Small rings of a size in the box.
          */
@@ -6084,6 +6204,23 @@ export interface components {
              * @example weir-run
              */
             spool?: string | null;
+        };
+        /**
+         * PutOnLeader
+         * @description Put a ready-made leader of the wallet on: in place of everything down to the tippet, or to the first dropper.
+         */
+        PutOnLeader: {
+            /**
+             * Leader
+             * @description leader
+             * @example weir-run
+             */
+            leader: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "put_on_leader";
         };
         /**
          * QuestionView
@@ -8599,7 +8736,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -8707,6 +8844,8 @@ export interface components {
         /**
          * Span
          * @description A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
+         *
+         *     `ready` is the owned ready-made leader it belongs to; such a span is not cut from a spool.
          */
         Span: {
             /**
@@ -8749,6 +8888,13 @@ export interface components {
              * @example weir-run
              */
             name: string;
+            /**
+             * Ready
+             * @description ready
+             * @default null
+             * @example weir-run
+             */
+            ready?: string | null;
             /**
              * @description spool
              * @default null
@@ -10633,7 +10779,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

@@ -102,7 +102,7 @@ export function LineDrawing(props: Props) {
             <DressingMark span={span} x0={x0} x1={x1} />
             <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
-              {fitted(span.spool ? span.name : `${span.name} · not yours`, x1 - x0 - 14)}
+              {fitted(span.spool || span.ready ? span.name : `${span.name} · not yours`, x1 - x0 - 14)}
             </text>
             <text
               x={middle}

@@ -40,7 +40,7 @@ def ties(kit: Kit) -> Rig:
     line = kit.line("floating", 5)
     dry = kit.dry("dry", 14, because=say("marks-take-fly-you"))
     below = kit.fly("point", "emerger", 16, 2.0, because=say("hangs-film-under"))
-    kit.taper("all-round", 3300, 0.152, 900, line)
+    kit.leader("all-round", 3300, 0.152, 900, line)
     kit.tippet("below", say("emergers-tippet"), below, 0.12, BELOW_MM, knot="bend")
     kit.dropper("dry", "below", dry, 0, school="bend", knot="fine eye")
     kit.point(below, "fine eye")

@@ -48,7 +48,7 @@ def ties(kit: Kit) -> Rig:
     against = kit.head_wind >= HEAD_WIND
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
-    kit.taper(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
+    kit.leader(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
     kit.point(fly, "fine eye")
     return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"),
                    Stance(slack_m=SLACK_M, lay="pile"))  # fmt: skip

@@ -43,6 +43,7 @@ from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.hook import hook
 from jarana.core.tackle.knot import Knot, KnotUse
+from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
@@ -52,6 +53,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+from-your-wallet = a packet of your wallet
 thin-level-line = thin level line
 floating-line = floating line
 intermediate-line = intermediate line
@@ -130,6 +132,12 @@ class Missing:
     part: str
     what: str
     nearest: str
+
+
+PACKET_OFF = math.log(1.3)
+"""A packet with its tippet may be longer or shorter than asked by so much (log)."""
+TIPPET_STEPS = (0.8, 1.35)
+"""Its tip over the tippet: what one knot joins."""
 
 
 class Kit:
@@ -237,6 +245,59 @@ class Kit:
                 self.lacks(key, f"{part.material.name.lower()} {self.mm(part.d0_mm)}", self._nearest_spool((part.material.key,), part.d0_mm))  # fmt: skip
         steps = " – ".join(self.mm(p.d0_mm) for p in made.sections)
         self.says("butt", say("taper", steps=steps), say("designed-from-your-spools", replace=school.replace("-", " ")))
+
+    def leader(self, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
+        """Add a packet of the wallet and tippet where one comes near the length and ends near the tippet, else a designed taper."""
+
+        def off(row: OwnedLeader) -> float:
+            return abs(math.log((row.left_m * 1000 + tippet_length_mm) / total_mm))
+
+        def tip(row: OwnedLeader) -> float:
+            return row.pieces()[-1].d1_mm / tippet_mm if row.pieces() else math.inf
+
+        near = [
+            row
+            for row in self.drawer.leaders
+            if row.count > 0
+            and row.sink_mm_s is None
+            and off(row) <= PACKET_OFF
+            and TIPPET_STEPS[0] <= tip(row) <= TIPPET_STEPS[1]
+        ]
+        if not near:
+            self.taper(school, total_mm, tippet_mm, tippet_length_mm, line)
+            return
+        packet = min(near, key=off)
+        self.ready(packet, "butt")
+        self.says("butt", packet.name, say("from-your-wallet"))
+        self.section(
+            "tippet",
+            "Tippet",
+            ("nylon-tippet", "fluorocarbon"),
+            tippet_mm,
+            tippet_length_mm,
+            knot="unlike",
+            dressed="degreased",
+        )
+
+    def ready(self, owned: OwnedLeader, key: str) -> None:
+        """Add a ready-made leader, its first piece under a key."""
+        for i, piece in enumerate(owned.pieces()):
+            own = key if i == 0 else f"{key}-{piece.name}"
+            self._joint(own, "unbroken" if i else "step", False)
+            self.spans.append(
+                Span(id=own, name=owned.name if i == 0 else f"{owned.name}, {piece.name}", material=owned.material,
+                     d0_mm=piece.d0_mm, d1_mm=piece.d1_mm, length_mm=round(piece.length * 1000, 1), ready=owned.id)
+            )  # fmt: skip
+
+    def sinking(self, key: str, name: str, mm: float, length_mm: float, sink_mm_s: float, because: str = "") -> None:
+        """Add the sinking leader of the wallet nearest to a sink rate; a coated one of the table where none is owned."""
+        owned = [row for row in self.drawer.leaders if row.count > 0 and row.sink_mm_s is not None and row.pieces()]
+        if not owned:
+            self.section(key, name, ("coated",), mm, length_mm, because=because)
+            return
+        chosen = min(owned, key=lambda row: abs(math.log((row.sink_mm_s or 1.0) / sink_mm_s)))
+        self.ready(chosen, key)
+        self.says(key, chosen.name, because)
 
     def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
         """Return the owned fly nearest to a use, a hook size and a bead (0: none)."""

@@ -38,13 +38,15 @@ beaded-lead-fly = a beaded lead fly
 )
 
 OUT_MM, SINKING_MM, UPPER_MM, LOWER_MM, TAG_MM = 6000, 1500, 900, 1000, 150
+SLOW_MM_S = 38.0
+"""Sink rate of a slow sinking leader, mm/s (practice)."""
 
 
 def ties(kit: Kit) -> Rig:
     """Return a sinking leader, a ring, stout tippet to the weighted tag fly and a metre to the smaller point."""
     upper = kit.fly("dropper", "wet", 14, 2.5, because=say("weighted-dropper"))
     point = kit.fly("point", "wet", 16, 0.0, because=say("bare-point"))
-    kit.section("sinking", say("sinking-leader"), ("coated",), 0.60, SINKING_MM, because=say("slow-takes-them-under"))
+    kit.sinking("sinking", say("sinking-leader"), 0.60, SINKING_MM, SLOW_MM_S, because=say("slow-takes-them-under"))
     kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)

@@ -36,6 +36,8 @@ def read(situation: Situation) -> Reading:
     rig, writer, drawer = situation.rig, situation.writer, situation.drawer
     parts, lines = [], []
     for span in rig.spans:
+        if span.ready is not None and drawer.leader(span.ready) is not None:
+            continue
         if span.spool is None or drawer.spool(span.spool.id) is None:
             near = nearest_spool(drawer, span)
             own = (

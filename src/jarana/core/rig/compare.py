@@ -180,7 +180,7 @@ def _line(span: Span, writer: Writer) -> str:
 
 
 def _spool(span: Span) -> str:
-    return f"{span.spool.number}" if span.spool else "none"
+    return f"{span.spool.number}" if span.spool else span.ready or "none"
 
 
 def _joints(before: Rig, after: Rig) -> Iterator[Change]:

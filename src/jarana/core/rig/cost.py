@@ -152,7 +152,8 @@ class _Work:
         """Return every knot that is tied."""
         tied: list[Knot] = []
         for index, joint in enumerate(self.after.joints):
-            tied += [joint.loop or joint.knot] * self.joint_anew(index)
+            if "unbroken" not in joint.knot.uses:
+                tied += [joint.loop or joint.knot] * self.joint_anew(index)
         for a in self.after.attachments:
             if not (a.at.kind == "span" and a.body.kind == "shot") and self.fly_anew(a):
                 tied.append(a.knot)
@@ -160,7 +161,7 @@ class _Work:
 
     def line_cut(self) -> float:
         """Return the line of all new pieces, m."""
-        return sum(span.length for span in self.after.spans if self.fresh(span))
+        return sum(span.length for span in self.after.spans if self.fresh(span) and span.ready is None)
 
     def new_bodies(self) -> int:
         """Return how many flies, beads and shots are taken out of a box."""
@@ -177,4 +178,4 @@ class _Work:
 
 def _line(span: Span) -> tuple[object, ...]:
     """Return what tells one line from another."""
-    return span.material.key, span.d0_mm, span.d1_mm, span.spool.id if span.spool else None
+    return span.material.key, span.d0_mm, span.d1_mm, span.spool.id if span.spool else span.ready

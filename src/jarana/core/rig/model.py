@@ -73,7 +73,10 @@ class SpoolRef(Frozen):
 
 
 class Span(Frozen):
-    """A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it."""
+    """A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
+
+    `ready` is the owned ready-made leader it belongs to; such a span is not cut from a spool.
+    """
 
     id: Key
     name: Text
@@ -84,6 +87,7 @@ class Span(Frozen):
     dressing: Literal["none", "greased", "degreased"] = "none"
     spool: SpoolRef | None = None
     wind_knot: bool = False
+    ready: Key | None = None
 
     @property
     def length(self) -> float:

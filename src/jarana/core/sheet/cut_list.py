@@ -49,7 +49,7 @@ class Cut(Frozen):
 
 
 def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
-    """Return the pieces of a rig, from the line down, then the droppers' own lines.
+    """Return the pieces of a rig, from the line down, then the droppers' own lines; a ready-made leader is not cut.
 
     Cut length = finished + eaten + held at each end; the end that carries a dropper's tag keeps the tag's own
     length and 20 mm instead of the held part. Rounded up to 5 mm.
@@ -57,6 +57,8 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
     cuts = []
     for first, last in _pieces(rig):
         span, joint, end = rig.spans[first], rig.joints[first], rig.spans[last]
+        if span.ready is not None:
+            continue
         eaten, held = knot_end(joint.loop or joint.knot, span.d0_mm)
         tag = 0.0
         if last + 1 < len(rig.spans):

@@ -39,6 +39,7 @@ tie-bend = Tie to the bend of the { $label } with a { $name }
 ring-each-side = Ring: { $name } on each side, to the { $above }
 join = Join to the { $above } with a { $name }
 keep-tag-points-down = {" "}Keep the tag that points down: { $tag }{ $own }, for the { $role }.
+take-the-leader = Take { $name } out of the wallet.
 tag-left = tag left
 fold-deep-left = {" "}Fold it { $length_mm } deep for the { $role }: { $fold_how } { $length } is left.
 knots-ends = knots and ends
@@ -197,7 +198,8 @@ def fly_name(attachment: Attachment, writer: Writer) -> str:
 
 def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
     pieces = {c.part: c for c in cuts}
-    steps = [_join(rig, i, pieces[span.id], measures, writer) for i, span in enumerate(rig.spans) if span.id in pieces]
+    begun = [i for i, span in enumerate(rig.spans) if span.id in pieces or _ready_begins(rig, i)]
+    steps = [_join(rig, i, pieces.get(rig.spans[i].id), measures, writer) for i in begun]
     steps += [_hang(rig, a, pieces.get(a.id), writer) for a in rig.attachments]
     head = rig.head.put_on_at(rig, writer)
     if head is not None:
@@ -245,7 +247,7 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
     )
 
 
-def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> TieStep:
+def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer) -> TieStep:
     joint, span = rig.joints[i], rig.spans[i]
     knot = joint.loop or joint.knot
     hung = rig.hung_at(joint.id) if i else None
@@ -278,10 +280,25 @@ def _join(rig: Rig, i: int, cut: Cut, measures: Measures, writer: Writer) -> Tie
                 fold_how=fold_how,
                 length=length,
             )
-    key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {cut.line} {cut.cut_mm:g} {tag}"
+    piece = f"{cut.line} {cut.cut_mm:g}" if cut else f"{span.ready}"
+    if cut is None:
+        detail = say("take-the-leader", name=span.name) + " " + detail
+    key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {piece} {tag}"
     return TieStep(
-        key=key, kind="join", part=joint.id, cut=span.id, card=knot.key, title=title, detail=detail, figures=figures
+        key=key,
+        kind="join",
+        part=joint.id,
+        cut=span.id if cut else None,
+        card=knot.key,
+        title=title,
+        detail=detail,
+        figures=figures,
     )
+
+
+def _ready_begins(rig: Rig, i: int) -> bool:
+    """Say whether a ready-made leader begins at a span."""
+    return rig.spans[i].ready is not None and (i == 0 or rig.spans[i - 1].ready != rig.spans[i].ready)
 
 
 def _piece_start(rig: Rig, joint_id: str) -> int:

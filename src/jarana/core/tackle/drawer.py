@@ -15,6 +15,7 @@ from jarana.core.tackle.float import Float
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import Hook
 from jarana.core.tackle.knot import Knot, KnotUse, knots, usual_knot
+from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.line_strength import Told, wet_strength
 from jarana.core.tackle.material import Material
 from jarana.core.words import phrases
@@ -251,6 +252,7 @@ class Drawer(Frozen):
     floats: tuple[Float, ...] = ()
     shots: tuple[OwnedShot, ...] = ()
     rings: tuple[OwnedRing, ...] = ()
+    leaders: tuple[OwnedLeader, ...] = ()
     reels: tuple[Reel, ...] = ()
     knot_tests: tuple[KnotTest, ...] = ()
 
@@ -290,6 +292,10 @@ class Drawer(Frozen):
         """Return the owned spool of a material whose diameter is that one."""
         fits = [s for s in self.spools if s.material.key == material and abs(s.diameter_mm - diameter_mm) <= within_mm]
         return min(fits, key=lambda s: abs(s.diameter_mm - diameter_mm), default=None)
+
+    def leader(self, key: str) -> OwnedLeader | None:
+        """Return a leader of the wallet by id."""
+        return next((row for row in self.leaders if row.id == key), None)
 
     def next_spool(self, material: str, diameter_mm: float, finer: bool) -> Spool | None:
         """Return the next finer or stouter owned spool of a material."""

@@ -14,6 +14,8 @@ export function WholeRig({ answer, book, drawer, system }: Props) {
   const { rig } = answer;
   const held = rig.head?.kind ?? "held";
   const stretches = answer.stretches ?? [];
+  const leaders = drawer.leaders ?? [];
+  const ready = rig.spans.find((span) => span.ready)?.ready;
   const fault = (stem: string) => Object.entries(faults).find(([field]) => field.startsWith(stem));
   const spacing = fault("rig.spacing");
   const apart = stretches.map((s) => text(system, "length", s.mm / 1000));
@@ -44,6 +46,22 @@ export function WholeRig({ answer, book, drawer, system }: Props) {
         groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
         onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
       />
+      {(drawer.leaders ?? []).length > 0 ? (
+        <Choice
+          label="Leader"
+          width="w-40"
+          value={ready ?? "tied"}
+          shown={leaders.find((l) => l.id === ready)?.name ?? "tied from spools"}
+          groups={[
+            {
+              label: "",
+              options: leaders.map((l) => ({ value: l.id, label: l.name, note: l.suits ?? "" })),
+            },
+          ]}
+          onChoose={(leader) => edit({ op: "put_on_leader", leader }, "rig.leader")}
+          fault={fault("rig.leader")?.[1]}
+        />
+      ) : null}
       {stretches.length > 0 ? (
         <TypedField
           label={`${stretches[0]?.above} ${stretches.map((s) => `→ ${s.below}`).join(" ")}`}

@@ -21,6 +21,8 @@ say = phrases(
     __name__,
     """
 sits-leader-would-replaced = sits on the leader that would be replaced; take it off first
+no-such-leader = there is no such leader in your wallet
+nothing-left = nothing is left of it
 not-tables = is not in the tables
 rig-has-most-24 = a rig has at most 24 spans
 """,
@@ -93,6 +95,47 @@ class UseLeader(RigEdit):
         if isinstance(head, FloatHead):
             head = FloatHead.set_above(head.body, changed, head.above(rig) * 1000)
         return rig.model_copy(update={"head": head, "spans": changed, "joints": (*joints, *rig.joints[keep:])})
+
+
+class PutOnLeader(RigEdit):
+    """Put a ready-made leader of the wallet on: in place of everything down to the tippet, or to the first dropper."""
+
+    op: Literal["put_on_leader"] = "put_on_leader"
+    leader: Key
+
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
+        """Return the rig on that leader; its own joint to the fly line stays, and so does the tippet with all it carries."""
+        owned = drawer.leader(self.leader)
+        if owned is None:
+            raise InputError.one("leader", self.leader, say("no-such-leader"))
+        pieces = owned.pieces()
+        if not pieces:
+            raise InputError.one("leader", owned.name, say("nothing-left"))
+        keep = min(kept_from(rig), len(rig.spans) - 1)
+        gone = {s.id for s in rig.spans[:keep]}
+        if any(a.at.kind == "span" and a.at.span in gone for a in rig.attachments):
+            raise InputError.one("leader", owned.name, say("sits-leader-would-replaced"))
+        if len(pieces) + len(rig.spans) - keep > 24:
+            raise InputError.one("leader", owned.name, say("rig-has-most-24"))
+        kept_ids = {s.id for s in rig.spans[keep:]} | {j.id for j in rig.joints}
+        taken = kept_ids | {a.id for a in rig.attachments}
+        ids = [f"{stem}-{n}" for n, stem in enumerate(("ready",) * len(pieces), start=1)]
+        ids = [key if key not in taken else f"{key}-x" for key in ids]
+        spans = [
+            Span(
+                id=key, name=owned.name if i == 0 else f"{owned.name}, {piece.name}", material=owned.material, d0_mm=piece.d0_mm,
+                d1_mm=piece.d1_mm, length_mm=round(piece.length * 1000, 1), ready=owned.id,
+            )
+            for i, (key, piece) in enumerate(zip(ids, pieces, strict=True))
+        ]  # fmt: skip
+        inner = [Joint(id=f"{key}-joint", knot=drawer.usual_knot("unbroken")) for key in ids[1:]]
+        below = rig.joints[keep] if keep else Joint(id=f"{ids[0]}-joint", knot=drawer.usual_knot("unlike"))
+        changed = (*spans, *rig.spans[keep:])
+        head = rig.head
+        if isinstance(head, FloatHead):
+            head = FloatHead.set_above(head.body, changed, head.above(rig) * 1000)
+        joints = (rig.joints[0], *inner, below, *rig.joints[keep + 1 :])
+        return rig.rebuilt(head=head, spans=changed, joints=joints)
 
 
 def kept_from(rig: Rig) -> int:

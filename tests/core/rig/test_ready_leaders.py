@@ -1,0 +1,112 @@
+"""A leader of the wallet: what is left of it, how it sinks, and the rig that is put on it."""
+
+from __future__ import annotations
+
+import pytest
+
+from jarana.core.engine.hydro.terminal_speed import level_sink_speed
+from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.errors import InputError
+from jarana.core.rig.cost import cost_of
+from jarana.core.rig.edits.leader import PutOnLeader
+from jarana.core.rig.edits.shot import PinchShot
+from jarana.core.sheet.cut_list import cuts_of
+from jarana.core.sheet.measures import Measures
+from jarana.core.sheet.tie_sheet import tie_sheet
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.leader import LEAST_PIECE_M, OwnedLeader
+from jarana.core.units import Writer
+from tests.core.rig.test_structure import CONTACT, DRY, FLOAT, do, sits
+from tests.fishing import DRAWER, WATERS, drift, read, started
+
+RUN = WATERS["weir-run"]
+SLOW, FAST, PACKET = (DRAWER.leader(f"leader-{key}") for key in ("slow", "fast", "37"))
+SWUNG = started("swung", RUN)
+
+
+def test_a_packet_is_butt_taper_and_tip_and_a_cut_one_what_is_left() -> None:
+    assert PACKET is not None
+    whole = PACKET.model_copy(update={"cut_m": 0.0})
+    assert [p.name for p in whole.pieces()] == ["butt", "taper", "tip"]
+    assert sum(p.length for p in whole.pieces()) == pytest.approx(whole.length_m)
+    assert whole.pieces()[0].d0_mm == whole.butt_mm
+    assert whole.pieces()[-1].d1_mm == whole.tip_mm
+    short = whole.model_copy(update={"cut_m": 1.0})
+    assert short.pieces()[-1].d1_mm > whole.tip_mm
+    assert sum(p.length for p in short.pieces()) == pytest.approx(whole.length_m - 1.0)
+
+
+@pytest.mark.parametrize(("left", "pieces"), [(LEAST_PIECE_M - 0.001, 0), (LEAST_PIECE_M + 0.001, 1)])
+def test_a_stump_is_no_leader_any_more(left: float, pieces: int) -> None:
+    stump = OwnedLeader(
+        id="a", name="a", length_m=2.0, butt_mm=0.5, tip_mm=0.2, butt_m=1.0, tip_m=0.5, cut_m=2.0 - left
+    )
+    assert len(stump.pieces()) == pieces
+
+
+def test_a_leader_sinks_at_its_label() -> None:
+    for leader in (SLOW, FAST):
+        assert leader is not None
+        water = water_at(15.0)
+        sinks = level_sink_speed(leader.butt_mm / 1000, leader.material.density_kg_m3, water)
+        assert sinks * 1000 == pytest.approx(leader.sink_mm_s, rel=0.01)
+
+
+def test_a_faster_sinking_leader_swings_the_flies_deeper() -> None:
+    slow, fast = (do(SWUNG, PutOnLeader(leader=f"leader-{key}")) for key in ("slow", "fast"))
+    depths = [max(f.settled_depth_m for f in drift(rig, RUN).flies) for rig in (slow, fast)]
+    assert depths[1] > depths[0] + 0.02
+
+
+def test_a_dry_goes_on_a_packet_and_keeps_its_tippet() -> None:
+    on = do(DRY, PutOnLeader(leader="leader-37"))
+    assert on.spans[-1] == DRY.spans[-1]
+    assert on.joints[0] == DRY.joints[0]
+    assert on.point == DRY.point
+    assert PACKET is not None
+    assert on.length == pytest.approx(PACKET.left_m + DRY.spans[-1].length)
+    assert read("turnover", on, RUN).title
+
+
+def test_a_ready_leader_is_not_cut_is_owned_and_has_its_step() -> None:
+    on = do(DRY, PutOnLeader(leader="leader-37"))
+    assert [c.part for c in cuts_of(on, Writer(), Measures())] == [DRY.spans[-1].id]
+    sheet = tie_sheet(on, DRAWER, Measures(), Writer())
+    assert sheet.steps[0].cut is None
+    assert "out of the wallet" in sheet.steps[0].detail
+    assert read("owned", on, RUN).severity == "fine"
+    assert read("owned", on, RUN, Drawer()).severity == "look"
+
+
+def test_putting_a_packet_on_is_two_knots_and_no_line() -> None:
+    found = cost_of(DRY, do(DRY, PutOnLeader(leader="leader-37")), 18.0, 0.0)
+    assert found.knots == 2
+    assert found.line == 0.0
+
+
+def test_a_float_stays_at_its_height_above_the_point_when_the_leader_is_another() -> None:
+    on = do(FLOAT, PutOnLeader(leader="leader-37"))
+    assert on.length - sits(on) == pytest.approx(FLOAT.length - sits(FLOAT))
+
+
+def test_a_rig_of_one_span_gets_the_leader_above_it() -> None:
+    one = started("lake-vertical", next(w for w in WATERS.values() if w.kind == "lake"))
+    on = do(one, PutOnLeader(leader="leader-slow"))
+    assert [s.id for s in on.spans][-1] == one.spans[0].id
+    assert len(on.spans) == 2
+
+
+@pytest.mark.parametrize(
+    ("rig", "key", "said"),
+    [(CONTACT, "nowhere", "no such leader"), (do(CONTACT, PinchShot(span="mono")), "leader-slow", "take it off first")],
+)
+def test_what_cannot_be_put_on_is_refused(rig, key: str, said: str) -> None:
+    with pytest.raises(InputError, match=said):
+        PutOnLeader(leader=key).apply(rig, DRAWER)
+
+
+def test_of_a_leader_that_is_used_up_nothing_is_left() -> None:
+    assert PACKET is not None
+    spent = DRAWER.model_copy(update={"leaders": (PACKET.model_copy(update={"cut_m": 3.7}),)})
+    with pytest.raises(InputError, match="nothing is left of it"):
+        PutOnLeader(leader="leader-37").apply(DRY, spent)
