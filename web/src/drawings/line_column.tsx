@@ -1,5 +1,5 @@
 import type { Rig, Span, TieSheet } from "../api/client";
-import { floatPlace, hangingAt, pointOf } from "../model/line_layout";
+import { floatPlace, hangingAt, pointOf, unbroken } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -87,22 +87,24 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
               <tspan className="mono">{cut?.line.match(/[\d.,]+ ?(mm|in|″)?$|\d*\.?\d*X$/)?.[0] ?? ""}</tspan>
             </text>
             <text x={x + 24} y={middle + size + 3} fontSize={size - 1} fill={soft} className="mono">
-              {cut?.finished_shown} → cut {cut?.cut_shown}
+              {cut ? `${cut.finished_shown} → cut ${cut.cut_shown}` : span.ready ? "ready made" : ""}
             </text>
             {joint ? (
               <>
                 {tick(joint.id, y0)}
-                <KnotColumn
-                  x={x}
-                  y={y0}
-                  ring={Boolean(joint.ring)}
-                  loop={Boolean(joint.loop)}
-                  ink={ink}
-                  black={Boolean(black)}
-                />
+                {unbroken(joint) ? null : (
+                  <KnotColumn
+                    x={x}
+                    y={y0}
+                    ring={Boolean(joint.ring)}
+                    loop={Boolean(joint.loop)}
+                    ink={ink}
+                    black={Boolean(black)}
+                  />
+                )}
                 <text x={width - 6} y={y0 + 4} fontSize={size - 1.5} textAnchor="end" fill={soft}>
                   {joint.ring ? "ring, " : ""}
-                  {(joint.loop ?? joint.knot).name.toLowerCase()}
+                  {unbroken(joint) ? "" : (joint.loop ?? joint.knot).name.toLowerCase()}
                 </text>
               </>
             ) : null}

@@ -2,7 +2,7 @@ import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
 import { bodyName, flyOf, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
-import { drawnAt, floatPlace, type LineLayout, layoutLine, partsOf, STUB, TAIL } from "../model/line_layout";
+import { drawnAt, floatPlace, type LineLayout, layoutLine, partsOf, STUB, TAIL, unbroken } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -140,8 +140,10 @@ export function LineDrawing(props: Props) {
             <g {...part(joint.id, hung && !joint.ring ? `${name}${held ? `, holds ${held}` : ""}` : undefined)}>
               <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
               {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
-              <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak && props.worry} />
-              {hung && !joint.ring ? null : (
+              {unbroken(joint) ? null : (
+                <KnotMark x={x} ring={Boolean(joint.ring)} loop={Boolean(joint.loop)} weak={weak && props.worry} />
+              )}
+              {(hung && !joint.ring) || unbroken(joint) ? null : (
                 <text
                   x={i === 0 ? x - 20 : x}
                   y={below}

@@ -42,6 +42,11 @@ export function pointOf(rig: Rig): Attachment {
   return point;
 }
 
+/** Whether a joint is none: the pieces of a ready-made leader are one line. */
+export function unbroken(joint: Joint): boolean {
+  return (joint.knot.uses ?? []).includes("unbroken");
+}
+
 /** Where a float sits on the leader, mm: below the fly line and above the point; null where none holds the rig. */
 export function floatPlace(rig: Rig): { down: number; above: number } | null {
   const { head } = rig;

@@ -32,6 +32,7 @@ from jarana.core.rig.model import (
     Ring,
     Span,
     SpoolRef,
+    ready_spans,
 )
 from jarana.core.rig.stance import Stance
 from jarana.core.situation import Setting
@@ -281,13 +282,10 @@ class Kit:
 
     def ready(self, owned: OwnedLeader, key: str) -> None:
         """Add a ready-made leader, its first piece under a key."""
-        for i, piece in enumerate(owned.pieces()):
-            own = key if i == 0 else f"{key}-{piece.name}"
-            self._joint(own, "unbroken" if i else "step", False)
-            self.spans.append(
-                Span(id=own, name=owned.name if i == 0 else f"{owned.name}, {piece.name}", material=owned.material,
-                     d0_mm=piece.d0_mm, d1_mm=piece.d1_mm, length_mm=round(piece.length * 1000, 1), ready=owned.id)
-            )  # fmt: skip
+        ids = [key if i == 0 else f"{key}-{piece.name}" for i, piece in enumerate(owned.pieces())]
+        for i, span in enumerate(ready_spans(owned, ids)):
+            self._joint(span.id, "unbroken" if i else "step", False)
+            self.spans.append(span)
 
     def sinking(self, key: str, name: str, mm: float, length_mm: float, sink_mm_s: float, because: str = "") -> None:
         """Add the sinking leader of the wallet nearest to a sink rate; a coated one of the table where none is owned."""

@@ -82,6 +82,10 @@ class OwnedLeader(Document):
         """What is left of it, m."""
         return max(self.length_m - self.cut_m, 0.0)
 
+    def told_of(self, piece: Piece) -> float | None:
+        """Return the labelled strength of a piece, kg: known of a level tip alone."""
+        return self.strength_kg if piece.name == "tip" and piece.d0_mm == piece.d1_mm else None
+
     def diameter_at(self, down: float) -> float:
         """Return its diameter so far below its butt's end, mm: level, straight taper, level.
 

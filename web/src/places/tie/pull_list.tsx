@@ -4,7 +4,9 @@ import type { TieSheet } from "../../api/client";
 export function PullList({ sheet }: { sheet: TieSheet }) {
   return (
     <section aria-label="To pull out">
-      <h2 className="text-[17px] font-bold">Pull out {sheet.pulls.length} spools</h2>
+      <h2 className="text-[17px] font-bold">
+        Pull out {sheet.pulls.length === 1 ? "1 spool" : `${sheet.pulls.length} spools`}
+      </h2>
       <table className="mt-1 w-full border-collapse text-left">
         <thead>
           <tr className="border-b border-rule text-[12px] text-soft">
