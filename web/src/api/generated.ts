@@ -3196,6 +3196,9 @@ export interface components {
         /**
          * FlyPattern
          * @description A pattern with the weights it is tied in, lightest first.
+         *
+         *     `role` is what it is for in a team, `stands_for` the insect and stage it is taken for, `looks` its colours in the
+         *     person's own words; `colour` is how it is drawn.
          */
         FlyPattern: {
             /**
@@ -3224,11 +3227,32 @@ export interface components {
              */
             lift_gf?: number | null;
             /**
+             * Looks
+             * @description looks
+             * @default
+             * @example
+             */
+            looks?: string;
+            /**
              * Name
              * @description name
              * @example weir-run
              */
             name: string;
+            /**
+             * Role
+             * @description role
+             * @default null
+             * @example imitation
+             */
+            role?: ("imitation" | "attractor" | "anchor" | "searching") | null;
+            /**
+             * Stands For
+             * @description stands for
+             * @default
+             * @example
+             */
+            stands_for?: string;
             /**
              * Weights
              * @description weights

@@ -41,7 +41,7 @@ join = Join to the { $above } with a { $name }
 keep-tag-points-down = {" "}Keep the tag that points down: { $tag }{ $own }, for the { $role }.
 take-the-leader = Take { $name } out of the wallet.
 tag-left = tag left
-fold-deep-left = {" "}Fold it { $length_mm } deep for the { $role }: { $fold_how } { $length } is left.
+fold-deep-left = {" "}{ $below } below its upper end fold it { $length_mm } deep for the { $role }: { $fold_how } { $length } is left.
 knots-ends = knots and ends
 knot-eats = this knot eats
 line-kept = of the line kept
@@ -271,10 +271,12 @@ def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer)
         figures = (*figures, Said(figure=tag, name=say("tag-left")))
     folds = [rig.hung_at(j.id) for j in rig.joints[i + 1 :] if rig.folded(j.id) and i == _piece_start(rig, j.id)]
     for fold in folds:
-        if fold and fold.link:
+        if fold and fold.link and fold.at.kind == "joint":
+            below = sum(s.length for s in rig.spans[i : rig.joint_index(fold.at.joint)])
             length, fold_how = writer.text("short", fold.link.length_mm / 1000), usual_knot("fold").how
             detail += say(
                 "fold-deep-left",
+                below=writer.text("length", below),
                 length_mm=writer.text("short", fold.link.length_mm / 2000),
                 role=rig.role(fold),
                 fold_how=fold_how,

@@ -98,17 +98,28 @@ def timed_share(timed: Timed) -> float:
     return min(max(timed.drag_spread / timed.drag if timed.drag > 0 else 0.3, 0.05), 2.0)
 
 
+Role = Literal["imitation", "attractor", "anchor", "searching"]
+"""What a fly is for in a team."""
+
+
 class FlyPattern(Document):
-    """A pattern with the weights it is tied in, lightest first."""
+    """A pattern with the weights it is tied in, lightest first.
+
+    `role` is what it is for in a team, `stands_for` the insect and stage it is taken for, `looks` its colours in the
+    person's own words; `colour` is how it is drawn.
+    """
 
     TYPE: ClassVar[str] = "fly-pattern"
-    VERSION: ClassVar[int] = 1
+    VERSION: ClassVar[int] = 2
 
     id: Key
     name: Text
     hook: Hook
     dressing: Dressing
     colour: BodyColour = "olive"
+    looks: Text = ""
+    role: Role | None = None
+    stands_for: Text = ""
     weights: tuple[Weight, ...]
     lift_gf: float | None = Field(default=None, gt=0, le=10)
 

@@ -34,12 +34,13 @@ export function picksOf(drawer: Drawer, system: UnitSystem): Pick[] {
   return (drawer.patterns ?? []).flatMap((pattern) =>
     pattern.weights.map((weight) => {
       const bead = weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead";
+      const told = [pattern.colour, pattern.looks, pattern.role, pattern.stands_for].filter(Boolean).join(" ");
       const material = weight.bead?.material ?? "";
       return {
         value: weight.id,
         name: `${pattern.name} #${pattern.hook.size}, ${bead}`,
         note: `${weight.count} in the box`,
-        words: `${pattern.name} #${pattern.hook.size} ${pattern.hook.size} ${bead} ${material} ${pattern.dressing.name}`,
+        words: `${pattern.name} #${pattern.hook.size} ${pattern.hook.size} ${bead} ${material} ${pattern.dressing.name} ${told}`,
       };
     }),
   );

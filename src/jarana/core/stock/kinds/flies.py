@@ -12,7 +12,7 @@ from jarana.core.errors import FaultList, InputError
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.bead import bead, beads
-from jarana.core.tackle.drawer import FlyPattern, Timed, Weight
+from jarana.core.tackle.drawer import FlyPattern, Role, Timed, Weight
 from jarana.core.tackle.dressing import dressing, dressings
 from jarana.core.tackle.fly import BodyColour, Fly
 from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
@@ -23,6 +23,9 @@ say = phrases(
     """
 fly-box = Fly box
 no-flies-yet-add = No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box.
+in-your-words = Its colours, in your own words.
+stands-for = Stands for
+insect-and-stage = The insect and stage, or the fish, it is taken for.
 empty-no-bead = Empty for no bead.
 bead = Bead of
 told-when-fewer-left = Told when fewer are left.
@@ -56,7 +59,7 @@ class Flies(StockKind[FlyPattern]):
     document = FlyPattern
     amounts = ("count",)
     beside = (
-        "wire", "bend", "barbless", "metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
+        "wire", "bend", "barbless", "looks", "role", "stands_for", "metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
     )  # fmt: skip
     columns = (
         Column("pattern", "Pattern", required=True, shared=True),
@@ -66,6 +69,9 @@ class Flies(StockKind[FlyPattern]):
         Column("barbless", "Barbless", "yes", shared=True),
         Column("dressing", "Dressing", "choice", choices=tuple(dressings()), required=True, shared=True),
         Column("colour", "Colour", "choice", choices=COLOURS, shared=True),
+        Column("looks", "Looks", shared=True, about=say("in-your-words")),
+        Column("role", "Role", "choice", choices=get_args(Role), shared=True),
+        Column("stands_for", say("stands-for"), shared=True, about=say("insect-and-stage")),
         Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")),
         Column("metal", say("bead"), "choice", choices=tuple(beads())),
         Column("count", "Have", "count", most=1000),
@@ -105,6 +111,9 @@ class Flies(StockKind[FlyPattern]):
             hook=made,
             dressing=dressed,
             colour=words(first, "colour", "olive"),
+            looks=words(first, "looks"),
+            role=words(first, "role") or None,
+            stands_for=words(first, "stands_for"),
             weights=weights,
             lift_gf=number(first, "lift"),
         )
@@ -196,6 +205,9 @@ def _cells(item: FlyPattern, weight: Weight) -> Cells:
         "barbless": item.hook.barbless,
         "dressing": item.dressing.key,
         "colour": item.colour,
+        "looks": item.looks,
+        "role": item.role or "",
+        "stands_for": item.stands_for,
         "bead": weight.bead.diameter_mm if weight.bead else None,
         "metal": weight.bead.material if weight.bead else None,
         "count": weight.count,
