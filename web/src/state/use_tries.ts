@@ -1,7 +1,8 @@
 import { type Answer, api, type Reading, type SystemKey } from "../api/client";
 import { useFollowing } from "./use_following";
 
-const REST_MS = 250;
+/** ms after an answer before what to try is computed: somebody who steps on is never slowed by it. */
+const REST_MS = 400;
 
 async function ask(answer: Answer, _units: SystemKey, signal: AbortSignal) {
   const { rig, water, seq, readings } = answer;

@@ -12,7 +12,7 @@ from jarana.core.situation import Situation
 
 COARSE = 0.5
 """Share of the node density of a coarse run."""
-COARSE_STEPS = Steps(0.01, 0.04, 0.6)
+COARSE_STEPS = Steps(0.0125, 0.05, 0.5)
 STILL_COARSE_STEPS = Steps(0.015, 0.05, 0.3, 0.2, 0.2)
 
 
