@@ -7,12 +7,12 @@ from typing import Literal
 from pydantic import Field
 
 from jarana.core.leader.cast import Cast, Stroke
-from jarana.core.leader.packet import changes_until_extended, packets, tip_now
 from jarana.core.leader.spec import LeaderDesign, LeaderSpec, schools
 from jarana.core.model import Frozen, Key, Typed
 from jarana.core.rig.edits.leader import UseLeader
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.knot import knots
+from jarana.core.tackle.packet import changes_until_extended, packets, tip_now
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 from jarana.usecases.design_leader import Designed

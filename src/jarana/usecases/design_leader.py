@@ -8,7 +8,6 @@ from dataclasses import dataclass
 from jarana.core.errors import FaultList, InputError
 from jarana.core.leader.cast import Cast, cast_of
 from jarana.core.leader.design import design
-from jarana.core.leader.packet import cut_back, packets, place_of
 from jarana.core.leader.rig_cast import air_drag_area, cast_masses, cast_sections, thrown_by_loop
 from jarana.core.leader.spec import MOST_SPOOLS, CastFly, LeaderDesign, LeaderSpec, School, Shares, schools
 from jarana.core.rig.edits.leader import NewSection, UseLeader, kept_from
@@ -17,6 +16,7 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import usual_knot
+from jarana.core.tackle.packet import cut_back, packets, place_of
 
 TEAM = 3
 """Flies from which a leader is level."""

@@ -14,7 +14,6 @@ from jarana.core.leader.cast import failing_wind, judge, run_loop
 from jarana.core.leader.chain_of_spools import ladder
 from jarana.core.leader.design import UNITS_MM, design, rounded
 from jarana.core.leader.hinge import grade, stiffness_ratio
-from jarana.core.leader.packet import changes_until_extended, cut_back, diameter_at, packets, place_of, tip_now
 from jarana.core.leader.spec import CastFly, LeaderDesign, LeaderSpec, schools
 from jarana.core.leader.turnover import CastMass, CastSection
 from jarana.core.leader.wear import Wear, changes_left, worn
@@ -22,6 +21,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import usual_knot
+from jarana.core.tackle.packet import changes_until_extended, cut_back, diameter_at, packets, place_of, tip_now
 from jarana.core.units import Writer
 
 WRITER = Writer()

@@ -1182,6 +1182,42 @@ export interface components {
             tip_m: number;
         };
         /**
+         * AddCheck
+         * @description Note how deep a fly was seen after so long, at a pool's wall or in this water.
+         */
+        AddCheck: {
+            /**
+             * After
+             * @description after
+             * @example weir-run
+             */
+            after: string;
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
+            at: string;
+            /**
+             * Depth
+             * @description depth
+             * @example weir-run
+             */
+            depth: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "add_check";
+            /**
+             * Where
+             * @description where
+             * @example pool
+             * @enum {string}
+             */
+            where: "pool" | "water";
+        };
+        /**
          * AddDropper
          * @description Hang a fly from a joint between two spans, on the tag of its knot.
          */
@@ -1957,6 +1993,37 @@ export interface components {
             what: string;
         };
         /**
+         * Check
+         * @description What somebody saw: at the wall of a pool, the rig hung in from its upper end; or in the water itself, from a bridge.
+         */
+        Check: {
+            /**
+             * After S
+             * @description after, seconds
+             * @example 1
+             */
+            after_s: number;
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 0
+             */
+            depth_m: number;
+            /**
+             * Fly
+             * @description fly
+             * @example weir-run
+             */
+            fly: string;
+            /**
+             * Where
+             * @description where
+             * @example pool
+             * @enum {string}
+             */
+            where: "pool" | "water";
+        };
+        /**
          * ChoiceView
          * @description One choice and its reason.
          */
@@ -2438,6 +2505,23 @@ export interface components {
              * @example text
              */
             text: string;
+        };
+        /**
+         * DropCheck
+         * @description Take a measurement away.
+         */
+        DropCheck: {
+            /**
+             * Index
+             * @description index
+             * @example 0
+             */
+            index: number;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "drop_check";
         };
         /**
          * DropRow
@@ -6805,6 +6889,13 @@ export interface components {
              */
             attachments: components["schemas"]["Attachment"][];
             /**
+             * Checks
+             * @description checks
+             * @default []
+             * @example []
+             */
+            checks?: components["schemas"]["Check"][];
+            /**
              * @description fitted
              * @default null
              */
@@ -8760,7 +8851,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -10803,7 +10894,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

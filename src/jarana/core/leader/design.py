@@ -18,7 +18,6 @@ from jarana.core.leader.chain_of_spools import (
     paths,
     tapers,
 )
-from jarana.core.leader.packet import diameter_at, packets
 from jarana.core.leader.pieces import Made, Piece, masses_of, sections_of
 from jarana.core.leader.spec import (
     Group,
@@ -31,6 +30,7 @@ from jarana.core.leader.spec import (
 from jarana.core.leader.written import written
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import knots
+from jarana.core.tackle.packet import diameter_at, packets
 from jarana.core.units import INCH, Writer
 from jarana.core.words import phrases
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import cache
+from pathlib import Path
 from typing import Literal
 
 from pydantic import Field, model_validator
@@ -10,12 +11,12 @@ from pydantic import Field, model_validator
 from jarana.core.law import Asked
 from jarana.core.leader.cast import Cast, Stroke
 from jarana.core.leader.hinge import Grade
-from jarana.core.leader.packet import TABLES, Packet
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
+from jarana.core.tackle.packet import Packet
 from jarana.core.words import phrases
 
 say = phrases(
@@ -31,6 +32,8 @@ Group = Literal["butt", "step", "tippet", "sighter", "packet"]
 RoundTo = Literal["5 mm", "quarter inch"]
 STRONGEST_M_S = 15.0
 """A leader is designed against no stronger head wind, m/s."""
+
+TABLES = Path(__file__).parent / "tables"
 
 
 class School(TableRow):

@@ -33,7 +33,7 @@ fished = fished in a { $waters }
 """,
 )
 
-EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules")
+EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules", "checked")
 """Readings that matter whatever the method."""
 THROWN = ("turnover", "changes_left", "weakest")
 DEEP = ("bottom", "zone", "drag", "land")

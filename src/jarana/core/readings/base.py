@@ -93,7 +93,8 @@ class ReadingKind:
     counted
         Which share of a band's members it speaks of, and what they do: told with the count once there is a band.
     of
-        What has to be in the water for it: anything that hangs, or a fly with a hook; empty where it speaks of every rig.
+        What has to be there for it: anything that hangs in the water, a fly with a hook, a measurement of one's own; empty
+        where it speaks of every rig.
     """
 
     key: str
@@ -102,12 +103,12 @@ class ReadingKind:
     score: Callable[[Situation], float] | None = None
     banded: tuple[str, str] | None = None
     counted: tuple[str, str] | None = None
-    of: Literal["", "hung", "hooked"] = ""
+    of: Literal["", "hung", "hooked", "checked"] = ""
 
     def speaks(self, situation: Situation) -> bool:
         """Say whether the rig has what it speaks of: a dry fished alone has nothing below it, a shot alone no hook."""
-        if not self.of:
-            return True
+        if not self.of or self.of == "checked":
+            return bool(not self.of or situation.rig.checks)
         return bool(hooked(situation) if self.of == "hooked" else nominal(situation).flies)
 
 

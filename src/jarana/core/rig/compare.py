@@ -35,6 +35,8 @@ bend = its bend
 rod-tip = rod tip
 cast-way = cast
 usual = as usual
+measured = measured
+times-measured = { $n }
 taken-in = taken in
 pull = { $times } × { $length } at { $speed }, { $pause } s rest
 degrees = { $angle }° downstream
@@ -88,6 +90,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("moved", before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),
+        (say("measured"), _checks(before, writer), _checks(after, writer)),
         *_heads(before, after, writer),
         *_stances(before, after, writer),
     ):
@@ -111,6 +114,11 @@ def _taken(rig: Rig, writer: Writer) -> str:
         for p in rig.motion.pulls
     ]
     return ", ".join(rows) or say("usual")
+
+
+def _checks(rig: Rig, writer: Writer) -> str:
+    """Return how many depths were measured of it."""
+    return say("times-measured", n=len(rig.checks))
 
 
 def _heads(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:

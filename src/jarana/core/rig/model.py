@@ -14,6 +14,7 @@ from jarana.core.heads.float import FloatHead
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.model import Frozen, Key, Text
+from jarana.core.rig.check import MOST_CHECKS, Check
 from jarana.core.rig.pull import HandPull
 from jarana.core.rig.stance import Stance
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
@@ -270,6 +271,7 @@ class Rig(Document):
     motion: Motion = Motion()
     stance: Stance = Stance()
     fitted: Fitted | None = None
+    checks: tuple[Check, ...] = Field(default=(), max_length=MOST_CHECKS)
 
     @model_validator(mode="after")
     def _whole(self) -> Rig:

@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { TypedField } from "../../ui/typed_field";
+import { Measured } from "./measured";
 import { Retrieve } from "./retrieve";
 
 /** How far a press slides the float. */
@@ -67,6 +68,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
         <Button onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
           Where anglers disagree
         </Button>
+        <Measured answer={answer} system={system} />
         <Assumes />
       </div>
     </div>

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from typing import get_args
 
-from jarana.core.leader.packet import packets
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.leader import MATERIAL, Made, OwnedLeader
+from jarana.core.tackle.packet import packets
 from jarana.core.words import phrases
 
 say = phrases(

@@ -1,0 +1,36 @@
+"""A depth somebody saw, at a pool's wall or from a bridge, beside what is computed for it."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from jarana.core.drift.nominal import nominal
+from jarana.core.rig.check import Check
+from jarana.core.rig.model import Motion
+from jarana.core.situation import Situation
+from jarana.core.water.edits.figures import SetWord
+
+POOL_M = 8.0
+"""m of a pool nobody's rig reaches the bottom of in a check."""
+POOL, STILL = "lake", "still"
+
+
+def computed(situation: Situation, check: Check) -> float | None:
+    """Return how deep that fly is computed to be then, m; None where it is not on the rig or the drift is over.
+
+    In a pool: still water, no wind, the rig laid out straight and its upper end held at the surface.
+    """
+    where = situation if check.where == "water" else _pool(situation)
+    drift = nominal(where)
+    fly = next((f for f in drift.flies if f.id == check.fly), None)
+    if fly is None or check.after_s > drift.times_s[-1]:
+        return None
+    depths = [-row[fly.node] / 1000 for row in drift.z_mm]
+    return max(float(np.interp(check.after_s, drift.times_s, depths)), 0.0)
+
+
+def _pool(situation: Situation) -> Situation:
+    """Return the same rig hung into a pool."""
+    bare = situation.water.model_copy(update={"soundings": (), "lanes": (), "wind_m_s": 0.0})
+    pool = SetWord(field="kind", value=POOL).apply(bare).model_copy(update={"depth_m": POOL_M})
+    return situation.with_rig(situation.rig.rebuilt(motion=Motion(kind=STILL))).with_water(pool)
