@@ -8,7 +8,7 @@ from jarana.core.drift.check import computed
 from jarana.core.drift.nominal import nominal
 from jarana.core.errors import InputError
 from jarana.core.readings import readings_of
-from jarana.core.readings.checked import CLOSE_M, CLOSE_SHARE, agrees
+from jarana.core.readings.checked import CLOSE_M, CLOSE_SHARE, agrees, parts_then
 from jarana.core.rig.check import MOST_CHECKS, Check
 from jarana.core.rig.edits.checks import AddCheck, DropCheck
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
@@ -77,6 +77,28 @@ def test_a_fly_taken_off_and_a_drift_that_is_over_have_no_computed_depth() -> No
     assert "hangs no more" in read("checked", kept, RUN).sentence
     assert computed(fished(CONTACT, RUN), Check(where="water", fly="point", after_s=200, depth_m=0)) is None
     assert "hangs no more" in read("checked", noted(DRY, "pool", 3, 0.1), RUN).sentence
+
+
+def test_when_a_dry_parts_from_its_leaf_is_counted_against_the_track() -> None:
+    across = nominal(fished(DRY, RUN)).across
+    assert across is not None
+    found = across.drag_free_s
+    assert found is not None
+    right = read("checked", do(DRY, AddCheck(where="leaf", at="point", after=f"{found:.1f} s")), RUN)
+    assert right.severity == "fine"
+    assert f"computed {found:.1f} s." in right.sentence
+    late = read("checked", do(DRY, AddCheck(where="leaf", at="point", after=f"{found + 3:.1f} s")), RUN)
+    assert late.severity == "look"
+    held = read("checked", do(CONTACT, AddCheck(where="leaf", at="point", after="3 s")), RUN)
+    assert "nothing floats here" in held.sentence
+
+
+@pytest.mark.parametrize(
+    ("seen", "off", "same"), [(2.0, 0.69, True), (2.0, 0.71, False), (10.0, 1.99, True), (10.0, 2.01, False)]
+)
+def test_a_count_from_a_bridge_is_good_to_a_fifth(seen: float, off: float, same: bool) -> None:
+    assert parts_then(seen, seen + off) is same
+    assert parts_then(seen, seen - off) is same
 
 
 def test_it_is_only_told_where_something_was_measured_and_taken_away_again() -> None:

@@ -1183,7 +1183,7 @@ export interface components {
         };
         /**
          * AddCheck
-         * @description Note how deep a fly was seen after so long, at a pool's wall or in this water.
+         * @description Note how deep a fly was seen after so long, at a pool's wall or in this water; or when a dry parted from its leaf.
          */
         AddCheck: {
             /**
@@ -1201,9 +1201,10 @@ export interface components {
             /**
              * Depth
              * @description depth
-             * @example weir-run
+             * @default
+             * @example
              */
-            depth: string;
+            depth?: string;
             /**
              * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
@@ -1215,7 +1216,7 @@ export interface components {
              * @example pool
              * @enum {string}
              */
-            where: "pool" | "water";
+            where: "pool" | "water" | "leaf";
         };
         /**
          * AddDropper
@@ -1994,7 +1995,8 @@ export interface components {
         };
         /**
          * Check
-         * @description What somebody saw: at the wall of a pool, the rig hung in from its upper end; or in the water itself, from a bridge.
+         * @description What somebody saw: a depth at the wall of a pool, the rig hung in from its upper end; a depth in the water itself; or,
+         *     from a bridge, after how long what floats parted from a leaf that landed with it.
          */
         Check: {
             /**
@@ -2006,9 +2008,10 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
+             * @default 0
              * @example 0
              */
-            depth_m: number;
+            depth_m?: number;
             /**
              * Fly
              * @description fly
@@ -2021,7 +2024,7 @@ export interface components {
              * @example pool
              * @enum {string}
              */
-            where: "pool" | "water";
+            where: "pool" | "water" | "leaf";
         };
         /**
          * ChoiceView

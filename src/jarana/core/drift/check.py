@@ -16,10 +16,13 @@ POOL, STILL = "lake", "still"
 
 
 def computed(situation: Situation, check: Check) -> float | None:
-    """Return how deep that fly is computed to be then, m; None where it is not on the rig or the drift is over.
+    """Return how deep that fly is computed to be then, m, or when what floats parts from its leaf, s; None where it does not.
 
     In a pool: still water, no wind, the rig laid out straight and its upper end held at the surface.
     """
+    if check.where == "leaf":
+        across = nominal(situation).across
+        return across.drag_free_s if across is not None and situation.head.floats else None
     where = situation if check.where == "water" else _pool(situation)
     drift = nominal(where)
     fly = next((f for f in drift.flies if f.id == check.fly), None)

@@ -13,9 +13,11 @@ DEEPEST_M, LATEST_S = 40.0, 240.0
 
 
 class Check(Frozen):
-    """What somebody saw: at the wall of a pool, the rig hung in from its upper end; or in the water itself, from a bridge."""
+    """What somebody saw: a depth at the wall of a pool, the rig hung in from its upper end; a depth in the water itself; or,
+    from a bridge, after how long what floats parted from a leaf that landed with it.
+    """
 
-    where: Literal["pool", "water"]
+    where: Literal["pool", "water", "leaf"]
     fly: Key
     after_s: float = Field(gt=0, le=LATEST_S)
-    depth_m: float = Field(ge=0, le=DEEPEST_M)
+    depth_m: float = Field(default=0.0, ge=0, le=DEEPEST_M)

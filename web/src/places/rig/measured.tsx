@@ -7,8 +7,8 @@ import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
-type Where = "pool" | "water";
-const WHERE: Record<Where, string> = { pool: "at a pool's wall", water: "in this water" };
+type Where = "pool" | "water" | "leaf";
+const WHERE: Record<Where, string> = { pool: "at a pool's wall", water: "in this water", leaf: "parted from a leaf" };
 const FIELD = "measured";
 
 /** What one saw oneself, noted to stand beside what is computed: a marked line at a pool's wall, a look from a bridge. */
@@ -49,8 +49,8 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
           className="z-50 w-[min(26rem,calc(100vw-1rem))] space-y-2 rounded-s border border-ink bg-sheet p-3 text-[13px]"
         >
           <p>
-            Hang the rig in at a pool's wall beside a marked line, its upper end at the surface; or look down from a
-            bridge. Count, and read how deep a fly is.
+            Hang the rig in at a pool's wall beside a marked line, its upper end at the surface, and read how deep a fly
+            is. Or look down from a bridge: how deep it goes, and when a dry parts from a leaf that landed with it.
           </p>
           {checks.length > 0 ? (
             <ul aria-label="What you measured">
@@ -58,7 +58,10 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
                 <li key={`${i} ${c.after_s}`} className="flex items-center gap-2 border-t border-hair py-1">
                   <span className="flex-1">
                     {WHERE[c.where]}: {roles[c.fly] ?? "a fly that is off"}{" "}
-                    <span className="figure">{text(system, "depth", c.depth_m)}</span> after {c.after_s} s
+                    {c.where === "leaf" ? null : (
+                      <span className="figure">{text(system, "depth", c.depth_m ?? 0)}</span>
+                    )}{" "}
+                    after {c.after_s} s
                   </span>
                   <Button
                     aria-label={`Take it away: ${i + 1}`}
@@ -82,7 +85,10 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
               value={where}
               shown={WHERE[where]}
               groups={[
-                { label: "", options: (["pool", "water"] as const).map((w) => ({ value: w, label: WHERE[w] })) },
+                {
+                  label: "",
+                  options: (["pool", "water", "leaf"] as const).map((w) => ({ value: w, label: WHERE[w] })),
+                },
               ]}
               onChoose={(w) => setWhere(w as Where)}
             />
@@ -97,7 +103,9 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
               />
             ) : null}
             <Plain label="After" value={after} hint="4 s" onType={setAfter} onEnter={note} />
-            <Plain label="Depth" value={depth} hint={text(system, "depth", 0.8)} onType={setDepth} onEnter={note} />
+            {where === "leaf" ? null : (
+              <Plain label="Depth" value={depth} hint={text(system, "depth", 0.8)} onType={setDepth} onEnter={note} />
+            )}
             <Button strong onClick={note}>
               Note it
             </Button>

@@ -27,13 +27,13 @@ no-such-check = there is no such measurement
 
 
 class AddCheck(RigEdit):
-    """Note how deep a fly was seen after so long, at a pool's wall or in this water."""
+    """Note how deep a fly was seen after so long, at a pool's wall or in this water; or when a dry parted from its leaf."""
 
     op: Literal["add_check"] = "add_check"
-    where: Literal["pool", "water"]
+    where: Literal["pool", "water", "leaf"]
     at: Key
     after: Typed
-    depth: Typed
+    depth: Typed = ""
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with that measurement; everything wrong with it is told at once."""
@@ -47,12 +47,13 @@ class AddCheck(RigEdit):
             faults.check(0 < after <= LATEST_S, "after", self.after, say("time-between", most=f"{LATEST_S:g}"))
         except InputError as error:
             faults.faults.extend(error.faults)
-        try:
-            depth = writer.read("depth", self.depth, "depth")
-            deepest = writer.text("depth", DEEPEST_M)
-            faults.check(0 <= depth <= DEEPEST_M, "depth", self.depth, say("depth-between", most=deepest))
-        except InputError as error:
-            faults.faults.extend(error.faults)
+        if self.where != "leaf":
+            try:
+                depth = writer.read("depth", self.depth, "depth")
+                deepest = writer.text("depth", DEEPEST_M)
+                faults.check(0 <= depth <= DEEPEST_M, "depth", self.depth, say("depth-between", most=deepest))
+            except InputError as error:
+                faults.faults.extend(error.faults)
         faults.raise_if_any()
         made = Check(where=self.where, fly=self.at, after_s=round(after, 1), depth_m=round(depth, 3))
         return rig.rebuilt(checks=(*rig.checks, made))
