@@ -16,6 +16,7 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth
 from jarana.core.water.reach import Reach
 from tests.api.conftest import enter
+from tests.fishing import started
 
 DAY = "2026-11-25"
 
@@ -270,3 +271,16 @@ def test_rules_are_written_down_checked_by_field_thrown_away_and_brought_back(ap
     assert "lower" in [r["rules"]["id"] for r in client.get("/api/v1/rule-sets").json["rule_sets"]]
     other = enter(app, "somebody with other rules")
     assert other.get("/api/v1/rule-sets").json["rule_sets"] == []
+
+
+def test_what_would_fit_a_rig_to_its_water_is_edits_that_can_be_done(client: FlaskClient, weir_run: Reach) -> None:
+    level = weir_run.model_copy(update={"soundings": (), "lanes": (), "fish_at_m": 0.0})
+    rig = started("level-contact", level).model_dump(mode="json")
+    deeper = level.model_copy(update={"depth_m": 1.4}).model_dump(mode="json")
+    told = client.post("/api/v1/workbench/refit", json={"rig": rig, "water": deeper}).json
+    assert told["changes"]
+    assert "knot" in told["takes"]
+    answer = client.post("/api/v1/workbench", json={"rig": rig, "water": deeper, "edits": told["edits"], "seq": 1}).json
+    assert answer["differs"] == ""
+    again = client.post("/api/v1/workbench/refit", json={"rig": answer["rig"], "water": deeper}).json
+    assert (again["changes"], again["takes"]) == ([], "")

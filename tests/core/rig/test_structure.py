@@ -208,7 +208,7 @@ def test_a_team_closed_up_hangs_its_flies_nearer_together_and_the_float_stays() 
     ("rig", "edit", "path", "said"),
     [
         (TEAM, SetSpacing(lengths=("0.6", "0.6")), "lengths", "3 lengths are wanted: float to top dropper"),
-        (TEAM, SetSpacing(lengths=("0.6", "x", "1 mm")), "lengths[1]", ""),
+        (TEAM, SetSpacing(lengths=("0.6", "x", "1 mm")), "lengths[1]", "not a length"),
         (DRY, SetSpacing(lengths=("0.6",)), "lengths", "nothing hangs in a row here"),
         (DRY, LosePoint(), "op", "no fly is tied above the point"),
         (DRY, SplitSpan(span=DRY.spans[-1].id, at="9 m"), "at", "a place inside"),
@@ -290,3 +290,15 @@ def test_any_changes_of_structure_leave_a_rig_that_is_whole_and_survives_the_way
     assert Rig.model_validate_json(rig.model_dump_json()) == rig
     assert len(rig.spans) == len(rig.joints)
     assert 0 <= sits(rig) <= rig.length - LEAST_BELOW_M + 1e-9
+
+
+def test_more_pieces_than_a_rig_may_have_are_refused_in_plain_words() -> None:
+    rig = CONTACT
+    while len(rig.spans) < 24:
+        rig = do(rig, PutIn(below=rig.spans[-1].id, length="10 cm"))
+    with pytest.raises(InputError, match="a rig has at most 24 pieces of line"):
+        do(rig, PutIn(below=rig.spans[-1].id, length="10 cm"))
+    while len(rig.attachments) < 8:
+        rig = do(rig, PinchShot(span=rig.spans[0].id))
+    with pytest.raises(InputError, match="at most 8 flies, shot and beads"):
+        do(rig, PinchShot(span=rig.spans[0].id))

@@ -21,6 +21,11 @@ line-out = the line out
 tip-height = the height of the rod tip
 slack = the slack
 mend = the mend
+pieces = pieces of line
+hung = flies, shot and beads
+measurements = measurements
+pull-kinds = kinds of pull
+at-most-so-many = a rig has at most { $most } { $what }
 is = { $names } is { $limit }
 there-no-such-span = there is no such span on this rig
 there-no-such-fly = there is no such fly on this rig
@@ -38,6 +43,13 @@ NAMES = {
     "mm": say("place"), "out_mm": say("line-out"),
     "tip_m": say("tip-height"), "slack_m": say("slack"), "mend_m": say("mend"),
 }  # fmt: skip
+
+
+MANY = {
+    "spans": say("pieces"), "joints": say("pieces"), "attachments": say("hung"), "checks": say("measurements"),
+    "pulls": say("pull-kinds"),
+}  # fmt: skip
+"""What there may be only so many of, as a person calls it."""
 
 
 class RigEdit(Frozen):
@@ -60,6 +72,10 @@ class RigEdit(Frozen):
                 field = str(e["loc"][-1]) if e["loc"] else ""
                 limit = writer.limit(RULES[field], field, e.get("ctx", {})) if field in RULES else ""
                 told = say("is", names=NAMES[field], limit=limit) if limit else _reason(e["msg"])
+                if e["type"] == "too_long" and field in MANY:
+                    told = say("at-most-so-many", most=e["ctx"]["max_length"], what=MANY[field])
+                    faults.add("value", "", told)
+                    continue
                 faults.add("value", "" if limit else e.get("input"), told)
             raise InputError(faults.faults) from None
 
