@@ -1,6 +1,8 @@
+import { useState } from "react";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
+import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 
@@ -19,59 +21,69 @@ export function WholeRig({ answer, book, drawer, system }: Props) {
   const fault = (stem: string) => Object.entries(faults).find(([field]) => field.startsWith(stem));
   const spacing = fault("rig.spacing");
   const apart = stretches.map((s) => text(system, "length", s.mm / 1000));
+  const [open, setOpen] = useState(false);
   return (
-    <div role="group" aria-label="The whole rig" className="flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1">
-      <Choice
-        label="Held by"
-        width="w-32"
-        value={held}
-        shown={book.heads.find((h) => h.key === held)?.name ?? held}
-        groups={[{ label: "", options: book.heads.map((h) => ({ value: h.key, label: h.name })) }]}
-        onChoose={(kind) => edit({ op: "hold_with", kind }, "rig.held")}
-        fault={fault("rig.held")?.[1]}
-      />
-      <Choice
-        label="Rod"
-        width="w-44"
-        value={rig.rod.id}
-        shown={rig.rod.name}
-        groups={[{ label: "", options: (drawer.rods ?? []).map((r) => ({ value: r.id, label: r.name })) }]}
-        onChoose={(rod) => edit({ op: "use_rod", rod }, "rig.rod")}
-      />
-      <Choice
-        label="Line"
-        width="w-44"
-        value={rig.line.id}
-        shown={rig.line.name}
-        groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
-        onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
-      />
-      {(drawer.leaders ?? []).length > 0 ? (
+    <>
+      <Button className="mt-1 lg:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? "Close" : `Rod, line, leader, what holds it: ${rig.rod.name}`}
+      </Button>
+      <div
+        role="group"
+        aria-label="The whole rig"
+        className={`flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1 ${open ? "" : "max-lg:hidden"}`}
+      >
         <Choice
-          label="Leader"
-          width="w-40"
-          value={ready ?? "tied"}
-          shown={leaders.find((l) => l.id === ready)?.name ?? "tied from spools"}
-          groups={[
-            {
-              label: "",
-              options: leaders.map((l) => ({ value: l.id, label: l.name, note: l.suits ?? "" })),
-            },
-          ]}
-          onChoose={(leader) => edit({ op: "put_on_leader", leader }, "rig.leader")}
-          fault={fault("rig.leader")?.[1]}
+          label="Held by"
+          width="w-32"
+          value={held}
+          shown={book.heads.find((h) => h.key === held)?.name ?? held}
+          groups={[{ label: "", options: book.heads.map((h) => ({ value: h.key, label: h.name })) }]}
+          onChoose={(kind) => edit({ op: "hold_with", kind }, "rig.held")}
+          fault={fault("rig.held")?.[1]}
         />
-      ) : null}
-      {stretches.length > 0 ? (
-        <TypedField
-          label={`${stretches[0]?.above} ${stretches.map((s) => `→ ${s.below}`).join(" ")}`}
-          width={stretches.length > 2 ? "w-64" : stretches.length > 1 ? "w-44" : "w-24"}
-          shown={apart.join(" / ")}
-          onCommit={(typed) => edit({ op: "set_spacing", lengths: typed.split("/") }, "rig.spacing")}
-          fault={spacing?.[1]}
-          onTouched={() => spacing && clear(spacing[0])}
+        <Choice
+          label="Rod"
+          width="w-44"
+          value={rig.rod.id}
+          shown={rig.rod.name}
+          groups={[{ label: "", options: (drawer.rods ?? []).map((r) => ({ value: r.id, label: r.name })) }]}
+          onChoose={(rod) => edit({ op: "use_rod", rod }, "rig.rod")}
         />
-      ) : null}
-    </div>
+        <Choice
+          label="Line"
+          width="w-44"
+          value={rig.line.id}
+          shown={rig.line.name}
+          groups={[{ label: "", options: (drawer.lines ?? []).map((row) => ({ value: row.id, label: row.name })) }]}
+          onChoose={(id) => edit({ op: "use_line", line: id }, "line")}
+        />
+        {(drawer.leaders ?? []).length > 0 ? (
+          <Choice
+            label="Leader"
+            width="w-40"
+            value={ready ?? "tied"}
+            shown={leaders.find((l) => l.id === ready)?.name ?? "tied from spools"}
+            groups={[
+              {
+                label: "",
+                options: leaders.map((l) => ({ value: l.id, label: l.name, note: l.suits ?? "" })),
+              },
+            ]}
+            onChoose={(leader) => edit({ op: "put_on_leader", leader }, "rig.leader")}
+            fault={fault("rig.leader")?.[1]}
+          />
+        ) : null}
+        {stretches.length > 0 ? (
+          <TypedField
+            label={`${stretches[0]?.above} ${stretches.map((s) => `→ ${s.below}`).join(" ")}`}
+            width={stretches.length > 2 ? "w-64" : stretches.length > 1 ? "w-44" : "w-24"}
+            shown={apart.join(" / ")}
+            onCommit={(typed) => edit({ op: "set_spacing", lengths: typed.split("/") }, "rig.spacing")}
+            fault={spacing?.[1]}
+            onTouched={() => spacing && clear(spacing[0])}
+          />
+        ) : null}
+      </div>
+    </>
   );
 }
