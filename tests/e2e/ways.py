@@ -102,7 +102,7 @@ def retrieve(**fields: str) -> Step:
     """Open the retrieve and type one of its figures."""
 
     def run(page: Page) -> None:
-        page.get_by_role("button", name=re.compile("steadily|, [\\d.]+ s")).first.click()
+        page.get_by_role("button", name=re.compile("^Retrieve: ")).click()
         for label, value in fields.items():
             field = page.get_by_role("dialog", name="Retrieve").get_by_label(label, exact=True).first
             field.fill(value)

@@ -1,13 +1,12 @@
 import { Command } from "cmdk";
-import { ChevronDown } from "lucide-react";
-import { Popover } from "radix-ui";
-import { useId, useState } from "react";
+import { useState } from "react";
+import { Pick } from "./pick";
 
-export type Pick = { value: string; name: string; note: string; words: string };
+export type Found = { value: string; name: string; note: string; words: string };
 type Props = {
   label: string;
   shown: string;
-  options: readonly Pick[];
+  options: readonly Found[];
   /** Values used last, the newest first: they stand on top and have the number keys. */
   last: readonly string[];
   onChoose: (value: string) => void;
@@ -17,78 +16,65 @@ const NUMBERED = 9;
 
 /** One of many things, found by typing a few letters of anything that is told of it. */
 export function FlyPicker({ label, shown, options, last, onChoose, width = "w-44" }: Props) {
-  const [open, setOpen] = useState(false);
-  const [typed, setTyped] = useState("");
-  const id = useId();
-  const choose = (value: string) => {
-    setOpen(false);
-    setTyped("");
-    onChoose(value);
-  };
-  const recent = last.flatMap((value) => options.find((o) => o.value === value) ?? []).slice(0, NUMBERED);
   return (
-    <div>
-      <span id={id} className="block text-[12px] text-soft">
-        {label}
-      </span>
-      <Popover.Root open={open} onOpenChange={setOpen}>
-        <Popover.Trigger
-          id={`${id}-of`}
-          aria-labelledby={`${id} ${id}-of`}
-          aria-haspopup="dialog"
-          className={`flex min-h-8 items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left ${width}`}
-        >
-          <span className="truncate">{shown}</span>
-          <ChevronDown size={14} aria-hidden className="shrink-0" />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            sideOffset={3}
-            align="start"
-            aria-label={label}
-            className="z-50 w-[min(24rem,calc(100vw-1rem))] rounded-s border border-ink bg-sheet"
-          >
-            <Command label={label} filter={matches}>
-              <Command.Input
-                value={typed}
-                onValueChange={setTyped}
-                aria-label={`${label}: a few letters, a size, a bead`}
-                placeholder="a few letters, a size, a bead"
-                onKeyDown={(event) => {
-                  const row = typed === "" && /^[1-9]$/.test(event.key) ? recent[Number(event.key) - 1] : undefined;
-                  if (!row) return;
-                  event.preventDefault();
-                  choose(row.value);
-                }}
-                className="min-h-10 w-full border-b border-rule bg-transparent px-3 outline-none"
-              />
-              <Command.List className="max-h-72 overflow-y-auto p-1">
-                <Command.Empty className="px-3 py-3 text-soft">Nothing in your box is called so.</Command.Empty>
-                {recent.length > 0 && typed === "" ? (
-                  <Command.Group heading="Used last" className={HEADED}>
-                    {recent.map((o, i) => (
-                      <Row key={o.value} of={o} prefix="last" number={i + 1} choose={choose} />
-                    ))}
-                  </Command.Group>
-                ) : null}
-                <Command.Group heading={recent.length > 0 && typed === "" ? "All" : ""} className={HEADED}>
-                  {options.map((o) => (
-                    <Row key={o.value} of={o} prefix="all" choose={choose} />
-                  ))}
-                </Command.Group>
-              </Command.List>
-            </Command>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-    </div>
+    <Pick label={label} shown={shown} says={`${label} ${shown}`} opens={label} width={width} fault={undefined}>
+      {(done) => (
+        <Search
+          label={label}
+          options={options}
+          last={last}
+          onChoose={(value) => {
+            done();
+            onChoose(value);
+          }}
+        />
+      )}
+    </Pick>
+  );
+}
+
+function Search({ label, options, last, onChoose }: Omit<Props, "shown" | "width">) {
+  const [typed, setTyped] = useState("");
+  const recent = last.flatMap((value) => options.find((o) => o.value === value) ?? []).slice(0, NUMBERED);
+  const lately = recent.length > 0 && typed === "";
+  return (
+    <Command label={label} filter={matches}>
+      <Command.Input
+        value={typed}
+        onValueChange={setTyped}
+        aria-label={`${label}: a few letters, a size, a bead`}
+        placeholder="a few letters, a size, a bead"
+        onKeyDown={(event) => {
+          const row = typed === "" && /^[1-9]$/.test(event.key) ? recent[Number(event.key) - 1] : undefined;
+          if (!row) return;
+          event.preventDefault();
+          onChoose(row.value);
+        }}
+        className="min-h-10 w-full border-b border-rule bg-transparent px-2 outline-none"
+      />
+      <Command.List className="max-h-72 overflow-y-auto pt-1">
+        <Command.Empty className="px-2 py-3 text-soft">Nothing in your box is called so.</Command.Empty>
+        {lately ? (
+          <Command.Group heading="Used last" className={HEADED}>
+            {recent.map((o, i) => (
+              <Row key={o.value} of={o} prefix="last" number={i + 1} choose={onChoose} />
+            ))}
+          </Command.Group>
+        ) : null}
+        <Command.Group heading={lately ? "All" : ""} className={HEADED}>
+          {options.map((o) => (
+            <Row key={o.value} of={o} prefix="all" choose={onChoose} />
+          ))}
+        </Command.Group>
+      </Command.List>
+    </Command>
   );
 }
 
 const HEADED =
   "[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-soft";
 
-function Row(props: { of: Pick; prefix: string; number?: number; choose: (value: string) => void }) {
+function Row(props: { of: Found; prefix: string; number?: number; choose: (value: string) => void }) {
   const { of, number } = props;
   return (
     <Command.Item

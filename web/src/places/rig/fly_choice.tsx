@@ -1,7 +1,7 @@
 import type { Drawer, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { useLastFlies } from "../../state/last_flies";
-import { FlyPicker, type Pick } from "../../ui/fly_picker";
+import { FlyPicker, type Found } from "../../ui/fly_picker";
 
 type Props = {
   label: string;
@@ -30,7 +30,7 @@ export function FlyChoice({ label, shown, drawer, system, onChoose, width = "w-4
   );
 }
 
-export function picksOf(drawer: Drawer, system: UnitSystem): Pick[] {
+export function picksOf(drawer: Drawer, system: UnitSystem): Found[] {
   return (drawer.patterns ?? []).flatMap((pattern) =>
     pattern.weights.map((weight) => {
       const bead = weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead";

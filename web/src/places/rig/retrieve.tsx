@@ -1,9 +1,9 @@
-import { ChevronDown, Plus, X } from "lucide-react";
-import { Popover } from "radix-ui";
+import { Plus, X } from "lucide-react";
 import type { Answer, Pull, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
+import { Pick } from "../../ui/pick";
 import { TypedField } from "../../ui/typed_field";
 
 type Props = { answer: Answer; usual: readonly Pull[]; system: UnitSystem };
@@ -19,6 +19,7 @@ export function Retrieve({ answer, usual, system }: Props) {
   const own = answer.rig.motion?.pulls ?? [];
   const pulls = own.length > 0 ? own : usual;
   const written = pulls.map((p) => typedOf(p, system));
+  const told = pulls.map((p) => said(p, system)).join(", then ");
   const set = (rows: Typed[]) => edit({ op: "set_retrieve", pulls: rows }, "retrieve");
   const kept = pulls.map(exact);
   const change = (i: number, part: Partial<Typed>) => set(kept.map((row, k) => (k === i ? { ...row, ...part } : row)));
@@ -27,70 +28,65 @@ export function Retrieve({ answer, usual, system }: Props) {
     return { fault: faults[path], onTouched: () => clear(path) };
   };
   return (
-    <div>
-      <span className="block text-[12px] text-soft">{own.length > 0 ? "Retrieve, yours" : "Retrieve, as usual"}</span>
-      <Popover.Root>
-        <Popover.Trigger className="flex min-h-8 items-center gap-2 rounded-s border border-edge bg-sheet px-2 text-left text-[13px]">
-          <span className="figure max-w-72 truncate">{pulls.map((p) => said(p, system)).join(", then ")}</span>
-          <ChevronDown size={14} aria-hidden className="shrink-0" />
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="start"
-            sideOffset={3}
-            aria-label="Retrieve"
-            className="z-50 w-[min(30rem,calc(100vw-1rem))] space-y-2 rounded-s border border-ink bg-sheet p-3"
-          >
-            {written.map((row, i) => (
-              <div key={i} role="group" aria-label={`Pull ${i + 1}`} className="flex flex-wrap items-end gap-2">
-                <TypedField
-                  label={i === 0 ? "Pull" : "Then"}
-                  width="w-20"
-                  shown={row.length}
-                  onCommit={(length) => change(i, { length })}
-                  {...field(i, "length")}
-                />
-                <TypedField
-                  label="Speed"
-                  width="w-24"
-                  shown={row.speed}
-                  onCommit={(speed) => change(i, { speed })}
-                  {...field(i, "speed")}
-                />
-                <TypedField
-                  label="Rest"
-                  width="w-20"
-                  shown={row.pause}
-                  onCommit={(pause) => change(i, { pause })}
-                  {...field(i, "pause")}
-                />
-                <TypedField
-                  label="Times"
-                  width="w-24"
-                  shown={`${row.times}`}
-                  onCommit={(times) => change(i, { times: within(Number(times)) })}
-                  less={{ label: "Once less", run: () => change(i, { times: within(row.times - 1) }) }}
-                  more={{ label: "Once more", run: () => change(i, { times: within(row.times + 1) }) }}
-                />
-                {written.length > 1 ? (
-                  <Button aria-label={`Without pull ${i + 1}`} onClick={() => set(kept.filter((_, k) => k !== i))}>
-                    <X size={14} aria-hidden />
-                  </Button>
-                ) : null}
-              </div>
-            ))}
-            <div className="flex flex-wrap gap-2">
-              {written.length < MOST ? (
-                <Button onClick={() => set([...kept, ...kept.slice(-1)])}>
-                  <Plus size={14} aria-hidden /> Then another
+    <Pick
+      label={own.length > 0 ? "Retrieve, yours" : "Retrieve, as usual"}
+      shown={told}
+      says={`Retrieve: ${told}`}
+      opens="Retrieve"
+      width="max-w-72"
+      fault={undefined}
+    >
+      {() => (
+        <div className="space-y-2">
+          {written.map((row, i) => (
+            <div key={i} role="group" aria-label={`Pull ${i + 1}`} className="flex flex-wrap items-end gap-2">
+              <TypedField
+                label={i === 0 ? "Pull" : "Then"}
+                width="w-20"
+                shown={row.length}
+                onCommit={(length) => change(i, { length })}
+                {...field(i, "length")}
+              />
+              <TypedField
+                label="Speed"
+                width="w-24"
+                shown={row.speed}
+                onCommit={(speed) => change(i, { speed })}
+                {...field(i, "speed")}
+              />
+              <TypedField
+                label="Rest"
+                width="w-20"
+                shown={row.pause}
+                onCommit={(pause) => change(i, { pause })}
+                {...field(i, "pause")}
+              />
+              <TypedField
+                label="Times"
+                width="w-24"
+                shown={`${row.times}`}
+                onCommit={(times) => change(i, { times: within(Number(times)) })}
+                less={{ label: "Once less", run: () => change(i, { times: within(row.times - 1) }) }}
+                more={{ label: "Once more", run: () => change(i, { times: within(row.times + 1) }) }}
+              />
+              {written.length > 1 ? (
+                <Button aria-label={`Without pull ${i + 1}`} onClick={() => set(kept.filter((_, k) => k !== i))}>
+                  <X size={14} aria-hidden />
                 </Button>
               ) : null}
-              {own.length > 0 ? <Button onClick={() => set([])}>As usual</Button> : null}
             </div>
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
-    </div>
+          ))}
+          <div className="flex flex-wrap gap-2">
+            {written.length < MOST ? (
+              <Button onClick={() => set([...kept, ...kept.slice(-1)])}>
+                <Plus size={14} aria-hidden /> Then another
+              </Button>
+            ) : null}
+            {own.length > 0 ? <Button onClick={() => set([])}>As usual</Button> : null}
+          </div>
+        </div>
+      )}
+    </Pick>
   );
 }
 
