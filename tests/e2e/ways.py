@@ -154,7 +154,7 @@ WAYS: dict[str, Way] = {
         typed("Count down", "75"), retrieve(Speed="60", Rest="6"), key("]", "top-fly"), motion("figure-of-eight"),
     )),
     "foam point": Way(LAKE, "Lake, held up by", (
-        fly("middle-fly", "Fly", "dressed pupa"), typed("Length", "1.5", "top"), in_the_line("top", "tie a piece"),
+        fly("middle-fly", "Fly", "dubbed pupa"), typed("Length", "1.5", "top"), in_the_line("top", "tie a piece"),
     )),
     "streamer": Way(RIVER, "Streamer", (
         chosen("Line", "just under"), in_the_line("taper", "take it out"), in_the_line("tippet", "pinch a shot"),
