@@ -345,13 +345,14 @@ class NewRevision(Frozen):
 
 
 class HistoryEntry(Frozen):
-    """One revision and what it changed of the one before."""
+    """One revision, what it changed of the one before, and the knots, minutes and line that takes with warm hands."""
 
     id: UUID
     number: int
     made_at: datetime
     occasion: str
     changes: tuple[str, ...]
+    takes: str = ""
 
 
 class History(Frozen):

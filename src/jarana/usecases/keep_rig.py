@@ -12,6 +12,7 @@ from jarana.core.documents import written
 from jarana.core.errors import InputError
 from jarana.core.journal.kinds.revision import Revised
 from jarana.core.rig.compare import Change, compare
+from jarana.core.rig.cost import WARM_C, cost_of
 from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
@@ -102,12 +103,22 @@ def list_rigs(work: Work, most: int, after: int) -> Sequence[RigRow]:
 
 def history_of(
     work: Work, rig_id: UUID, writer: Writer, most: int, before: int | None
-) -> list[tuple[RigRevisionRow, tuple[Change, ...]]]:
-    """Return revisions of a rig, newest first, each with what it changed of the one before."""
+) -> list[tuple[RigRevisionRow, tuple[Change, ...], str]]:
+    """Return revisions of a rig, newest first, each with what it changed of the one before and the knots and time that took.
+
+    Minutes are those of warm hands: nobody kept the weather of the day.
+    """
     head_of(work, rig_id)
     rows = list(work.rigs.history(rig_id, most + 1, before))
-    told = [(row, compare(older.document, row.document, writer)) for row, older in pairwise(rows)]
-    return [*told, *([(rows[-1], ())] if rows and len(rows) <= most else [])]
+    told = [
+        (
+            row,
+            compare(older.document, row.document, writer),
+            cost_of(older.document, row.document, WARM_C, 0.0).told(writer),
+        )
+        for row, older in pairwise(rows)
+    ]
+    return [*told, *([(rows[-1], (), "")] if rows and len(rows) <= most else [])]
 
 
 def compare_revisions(work: Work, rig_id: UUID, old: UUID, new: UUID, writer: Writer) -> tuple[Change, ...]:

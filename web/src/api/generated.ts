@@ -3520,7 +3520,7 @@ export interface components {
         };
         /**
          * HistoryEntry
-         * @description One revision and what it changed of the one before.
+         * @description One revision, what it changed of the one before, and the knots, minutes and line that takes with warm hands.
          */
         HistoryEntry: {
             /**
@@ -3554,6 +3554,13 @@ export interface components {
              * @example text
              */
             occasion: string;
+            /**
+             * Takes
+             * @description takes
+             * @default
+             * @example
+             */
+            takes?: string;
         };
         /**
          * HoldWith

@@ -165,8 +165,9 @@ def history(rig_id: UUID, query: Before) -> History:
             made_at=row.made_at,
             occasion=row.occasion,
             changes=tuple(c.text for c in changes),
+            takes=takes,
         )
-        for row, changes in rows
+        for row, changes, takes in rows
     )
     return History(revisions=entries, more=bool(rows) and rows[-1][0].number > 1)
 

@@ -92,6 +92,7 @@ function Revisions() {
                 {row.changes.length > 0
                   ? row.changes.join("; ")
                   : (OCCASION[row.occasion] ?? (row.number === 1 ? "as it began" : "nothing changed"))}
+                {row.changes.length > 0 && row.takes ? <span className="text-soft"> ({row.takes})</span> : null}
                 {row.changes.length > 0 && OCCASION[row.occasion] ? `, ${OCCASION[row.occasion]}` : ""}
               </p>
               <p className="text-[13px] text-soft">
