@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
+from jarana.core.methods.kit import PACKET_OFF, TIPPET_STEPS
 from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot
@@ -110,3 +113,42 @@ def test_of_a_leader_that_is_used_up_nothing_is_left() -> None:
     spent = DRAWER.model_copy(update={"leaders": (PACKET.model_copy(update={"cut_m": 3.7}),)})
     with pytest.raises(InputError, match="nothing is left of it"):
         PutOnLeader(leader="leader-37").apply(DRY, spent)
+
+
+def begun_with(**leader: object) -> str | None:
+    """Start a dry fly from a wallet of one leader; return the leader it is tied with, None where it was designed."""
+    base = {"id": "one", "name": "one", "length_m": 2.7, "butt_mm": 0.5, "tip_mm": 0.152, "butt_m": 1.2, "tip_m": 0.5}
+    wallet = (OwnedLeader.model_validate(base | leader),)
+    level = RUN.model_copy(update={"lanes": (), "soundings": (), "wind_m_s": 0.0})
+    return started("dry-fly", level, DRAWER.model_copy(update={"leaders": wallet})).spans[0].ready
+
+
+WANTED_M, TIPPET_M, TIPPET_MM = 3.7, 1.0, 0.152
+"""What the dry fly asks for in still air over one lane: whole length, tippet, its diameter."""
+
+
+@pytest.mark.parametrize(
+    ("leader", "used"),
+    [
+        ({"length_m": WANTED_M * math.exp(PACKET_OFF) - TIPPET_M - 0.02}, True),
+        ({"length_m": WANTED_M * math.exp(PACKET_OFF) - TIPPET_M + 0.02}, False),
+        ({"length_m": WANTED_M * math.exp(-PACKET_OFF) - TIPPET_M + 0.02}, True),
+        ({"length_m": WANTED_M * math.exp(-PACKET_OFF) - TIPPET_M - 0.02}, False),
+        ({"tip_mm": TIPPET_MM * TIPPET_STEPS[1] - 0.002}, True),
+        ({"tip_mm": TIPPET_MM * TIPPET_STEPS[1] + 0.002}, False),
+        ({"tip_mm": TIPPET_MM * TIPPET_STEPS[0] + 0.002}, True),
+        ({"tip_mm": TIPPET_MM * TIPPET_STEPS[0] - 0.002}, False),
+        ({"count": 0}, False),
+        ({"sink_mm_s": 40.0, "made": "sinking"}, False),
+    ],
+)
+def test_a_dry_is_started_from_a_packet_that_comes_near_its_length_and_its_tippet(leader: dict, used: bool) -> None:
+    assert begun_with(**leader) == ("one" if used else None)
+
+
+def test_a_swing_takes_the_leader_nearest_to_a_slow_sink_and_a_coated_one_where_none_is_owned() -> None:
+    assert SWUNG.spans[0].ready == "leader-slow"
+    fast = DRAWER.model_copy(update={"leaders": tuple(row for row in DRAWER.leaders if row.id != "leader-slow")})
+    assert started("swung", RUN, fast).spans[0].ready == "leader-fast"
+    none = started("swung", RUN, DRAWER.model_copy(update={"leaders": ()}))
+    assert (none.spans[0].ready, none.spans[0].material.look) == (None, "coated")

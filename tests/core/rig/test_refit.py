@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.methods import methods
+from jarana.core.methods import methods, ranked
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.spans import SetLength
 from jarana.core.search.bench import apply_edits
-from jarana.core.search.refit import NOTICED, differs, refit
+from jarana.core.search.refit import BETTER, NOTICED, differs, refit
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.reach import Reach
 from tests.core.rig.test_structure import CONTACT, FLOAT, LAKE, RUN, do
-from tests.fishing import drift, fished, started
+from tests.fishing import WATERS, drift, fished, started
 
 LEVEL = RUN.model_copy(update={"soundings": (), "lanes": (), "fish_at_m": 0.0})
 
@@ -93,3 +93,17 @@ def test_a_method_that_suits_clearly_better_is_named_with_its_reason() -> None:
     assert "suits this water better: " in said
     best = refit(fished(CONTACT, RUN)).better
     assert best == "" or "suits" in best
+
+
+def test_another_method_is_named_from_two_points_on_and_not_below() -> None:
+    gaps = set()
+    for reach in WATERS.values():
+        best, best_fit = ranked(reach)[0]
+        for key, method in methods().items():
+            if reach.kind not in method.waters or key == best.key:
+                continue
+            gap = best_fit.score - method.fit(reach).score
+            gaps.add(min(gap, BETTER))
+            said = refit(fished(started(key, reach), reach)).better
+            assert said.startswith(best.name) is (gap >= BETTER)
+    assert {BETTER - 1, BETTER} <= gaps

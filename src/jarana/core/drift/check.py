@@ -5,14 +5,15 @@ from __future__ import annotations
 import numpy as np
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.motions import motions
 from jarana.core.rig.check import Check
 from jarana.core.rig.model import Motion
 from jarana.core.situation import Situation
 from jarana.core.water.edits.figures import SetWord
+from jarana.core.water.kinds import water_kinds
 
 POOL_M = 8.0
 """m of a pool nobody's rig reaches the bottom of in a check."""
-POOL, STILL = "lake", "still"
 
 
 def computed(situation: Situation, check: Check) -> float | None:
@@ -35,5 +36,7 @@ def computed(situation: Situation, check: Check) -> float | None:
 def _pool(situation: Situation) -> Situation:
     """Return the same rig hung into a pool."""
     bare = situation.water.model_copy(update={"soundings": (), "lanes": (), "wind_m_s": 0.0})
-    pool = SetWord(field="kind", value=POOL).apply(bare).model_copy(update={"depth_m": POOL_M})
-    return situation.with_rig(situation.rig.rebuilt(motion=Motion(kind=STILL))).with_water(pool)
+    still = next(kind for kind in water_kinds().values() if not kind.flows)
+    pool = SetWord(field="kind", value=still.key).apply(bare).model_copy(update={"depth_m": POOL_M})
+    resting = next(motion for motion in motions().values() if motion.rests)
+    return situation.with_rig(situation.rig.rebuilt(motion=Motion(kind=resting.key))).with_water(pool)

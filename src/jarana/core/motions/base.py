@@ -111,6 +111,8 @@ class MotionKind(ABC):
         Its pace is a share of the surface pace.
     pulls
         How its hand takes line in where nobody said otherwise; none where it takes none in.
+    rests
+        Nobody moves anything.
     swings
         A line is cast down and across for it.
     jerk
@@ -126,6 +128,7 @@ class MotionKind(ABC):
     leads: ClassVar[bool] = False
     jerk: ClassVar[float] = 1.0
     sign: ClassVar[str] = ""
+    rests: ClassVar[bool] = False
     pulls: ClassVar[tuple[HandPull, ...]] = ()
     swings: ClassVar[bool] = False
 

@@ -25,6 +25,7 @@ class Still(MotionKind):
     """Nobody moves it."""
 
     key, name, waters = "still", say("left-sink"), ("lake",)
+    rests = True
     sign = say("take-draws-line-or")
 
     def drive(self, ride: Ride) -> Moves | None:

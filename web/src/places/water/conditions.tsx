@@ -1,4 +1,3 @@
-import { Plus, X } from "lucide-react";
 import { useState } from "react";
 import type { Book, Reach, RuleSetView, Section, UnitSystem } from "../../api/client";
 import { StonesByBoot } from "../../drawings/stones_by_boot";
@@ -13,7 +12,8 @@ import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { useSize } from "../../ui/use_size";
 import { GaugeStrip } from "./gauge_strip";
-import { Group, Refusal } from "./group";
+import { Group } from "./group";
+import { Lanes, Obstacles } from "./lanes_and_obstacles";
 import { PaceIt } from "./pace_it";
 import { RulesSheet } from "./rules_sheet";
 import { ToRig } from "./to_rig";
@@ -301,108 +301,6 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
         </ul>
       ) : null}
     </div>
-  );
-}
-
-function Lanes({ water, system }: { water: Reach; system: UnitSystem }) {
-  const { fault, onTouched, edit } = useWaterField("lanes");
-  const lanes = water.lanes ?? [];
-  return (
-    <>
-      {lanes.map((lane, index) => (
-        <div key={index} className="flex flex-wrap items-end gap-2 pb-1">
-          <TypedField
-            label="Lane"
-            plain
-            width="w-20"
-            shown={lane.name}
-            onCommit={(name) => edit({ op: "set_lane", index, name })}
-          />
-          <TypedField
-            label="Width"
-            width="w-[76px]"
-            shown={text(system, "travel", lane.width_m)}
-            onCommit={(width) => edit({ op: "set_lane", index, width })}
-          />
-          <TypedField
-            label="Pace"
-            width="w-[84px]"
-            shown={text(system, "speed", lane.pace_m_s)}
-            onCommit={(pace) => edit({ op: "set_lane", index, pace })}
-          />
-          <TypedField
-            label="Depth"
-            empty
-            hint="as here"
-            width="w-[72px]"
-            shown={lane.depth_m === null || lane.depth_m === undefined ? "" : text(system, "depth", lane.depth_m)}
-            onCommit={(depth) => edit({ op: "set_lane", index, depth })}
-          />
-          <Drop what={`lane ${lane.name}`} run={() => edit({ op: "drop_row", of: "lanes", index })} />
-        </div>
-      ))}
-      <Refusal fault={fault} onTouched={onTouched} />
-      <Button onClick={() => edit({ op: "set_lane" })}>
-        <Plus size={14} aria-hidden /> Lane
-      </Button>
-    </>
-  );
-}
-
-function Obstacles({ water, system }: { water: Reach; system: UnitSystem }) {
-  const { fault, onTouched, edit } = useWaterField("obstacles");
-  const kinds = ["weed", "boulder", "snag", "branch"] as const;
-  return (
-    <>
-      {(water.obstacles ?? []).map((o, index) => (
-        <div key={index} className="grid grid-cols-[1fr_1fr_auto] items-end gap-x-2 gap-y-1 pb-2">
-          <Choice
-            label="Kind"
-            width="w-full"
-            value={o.kind}
-            shown={o.kind}
-            groups={[{ label: "", options: kinds.map((kind) => ({ value: kind, label: kind })) }]}
-            onChoose={(kind) => edit({ op: "set_obstacle", index, kind: kind as (typeof kinds)[number] })}
-          />
-          <TypedField
-            label="Along"
-            width="w-full"
-            shown={text(system, "travel", o.x_m)}
-            onCommit={(at) => edit({ op: "set_obstacle", index, at })}
-          />
-          <Drop what={o.kind} run={() => edit({ op: "drop_row", of: "obstacles", index })} />
-          <TypedField
-            label="Length"
-            width="w-full"
-            shown={text(system, "travel", o.length_m)}
-            onCommit={(length) => edit({ op: "set_obstacle", index, length })}
-          />
-          <TypedField
-            label={o.kind === "branch" ? "Hangs down" : "Stands up"}
-            width="w-full"
-            shown={text(system, "depth", o.height_m)}
-            onCommit={(height) => edit({ op: "set_obstacle", index, height })}
-          />
-        </div>
-      ))}
-      <Refusal fault={fault} onTouched={onTouched} />
-      <Button onClick={() => edit({ op: "set_obstacle" })}>
-        <Plus size={14} aria-hidden /> Weed, boulder, snag, branch
-      </Button>
-    </>
-  );
-}
-
-function Drop({ what, run }: { what: string; run: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-label={`Take ${what} away`}
-      onClick={run}
-      className="grid min-h-8 w-8 place-items-center rounded-s border border-rule"
-    >
-      <X size={14} aria-hidden />
-    </button>
   );
 }
 
