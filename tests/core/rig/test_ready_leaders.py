@@ -9,7 +9,7 @@ import pytest
 from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
-from jarana.core.methods.kit import PACKET_OFF, TIPPET_STEPS
+from jarana.core.methods.leaders import PACKET_OFF, TIPPET_STEPS
 from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot

@@ -6,6 +6,7 @@ from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
+from jarana.core.methods.leaders import leader
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
 from jarana.core.words import phrases
@@ -40,7 +41,7 @@ def ties(kit: Kit) -> Rig:
     line = kit.line("floating", 5)
     dry = kit.dry("dry", 14, because=say("marks-take-fly-you"))
     below = kit.fly("point", "emerger", 16, 2.0, because=say("hangs-film-under"))
-    kit.leader("all-round", 3300, 0.152, 900, line)
+    leader(kit, "all-round", 3300, 0.152, 900, line)
     kit.tippet("below", say("emergers-tippet"), below, 0.12, BELOW_MM, knot="bend")
     kit.dropper("dry", "below", dry, 0, school="bend", knot="fine eye")
     kit.point(below, "fine eye")

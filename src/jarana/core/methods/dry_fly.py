@@ -6,6 +6,7 @@ from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
 from jarana.core.methods.kit import Kit
+from jarana.core.methods.leaders import leader
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
 from jarana.core.rig.stance import Stance
@@ -48,7 +49,7 @@ def ties(kit: Kit) -> Rig:
     against = kit.head_wind >= HEAD_WIND
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
-    kit.leader(school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
+    leader(kit, school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
     kit.point(fly, "fine eye")
     return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"),
                    Stance(slack_m=SLACK_M, lay="pile"))  # fmt: skip

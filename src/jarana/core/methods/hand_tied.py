@@ -6,6 +6,7 @@ from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
+from jarana.core.methods.leaders import taper
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
 from jarana.core.words import phrases
@@ -35,7 +36,7 @@ def ties(kit: Kit) -> Rig:
     line = kit.line("floating", 5)
     into_wind = kit.reach.wind_m_s >= 4
     fly = kit.fly("point", "any", 12, because=say("any-fly-leader-what"))
-    kit.taper("power" if into_wind else "all-round", 2900, 0.178, 600, line)
+    taper(kit, "power" if into_wind else "all-round", 2900, 0.178, 600, line)
     kit.point(fly)
     motion = Motion(kind="natural") if kit.reach.nature.flows else Motion(kind="figure", count_s=5)
     return kit.rig(say("hand-tied-taper"), "hand-tied", line, FlyLineHead(out_mm=6000), motion)

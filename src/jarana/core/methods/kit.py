@@ -15,8 +15,6 @@ from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, 
 from jarana.core.errors import InputError
 from jarana.core.heads.float import FARTHEST_MM, FloatHead
 from jarana.core.heads.held import HeldHead
-from jarana.core.leader.design import design
-from jarana.core.leader.spec import STRONGEST_M_S, LeaderSpec
 from jarana.core.rig.model import (
     LONGEST_SPAN_MM,
     AtBend,
@@ -32,7 +30,6 @@ from jarana.core.rig.model import (
     Ring,
     Span,
     SpoolRef,
-    ready_spans,
 )
 from jarana.core.rig.stance import Stance
 from jarana.core.situation import Setting
@@ -44,7 +41,6 @@ from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.hook import hook
 from jarana.core.tackle.knot import Knot, KnotUse
-from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
@@ -54,7 +50,6 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-from-your-wallet = a packet of your wallet
 thin-level-line = thin level line
 floating-line = floating line
 intermediate-line = intermediate line
@@ -65,8 +60,6 @@ spool = spool { $number }
 not-yours = not yours
 you-own = ; you own { $listed }
 current = #{ $size } and { $mass_kg } in this current{ $have }
-taper = Taper: { $steps }
-designed-from-your-spools = designed from your spools, { $replace }, for the turnover
 pattern = { $name } pattern
 bead = , { $bead_mm } bead
 fly = { $name } fly #{ $size }{ $with_bead }
@@ -135,12 +128,6 @@ class Missing:
     nearest: str
 
 
-PACKET_OFF = math.log(1.3)
-"""A packet with its tippet may be longer or shorter than asked by so much (log)."""
-TIPPET_STEPS = (0.8, 1.35)
-"""Its tip over the tippet: what one knot joins."""
-
-
 class Kit:
     """A rig while it is put together, from the line down."""
 
@@ -187,10 +174,10 @@ class Kit:
             dressing=dressed,
         )
         if found is None:
-            self.lacks(key, f"{material.name.lower()} {self.mm(mm)}", self._nearest_spool(wanted, mm))
+            self.lacks(key, f"{material.name.lower()} {self.mm(mm)}", self.nearest_spool(wanted, mm))
         where = say("spool", number=found.number) if found else say("not-yours")
         self.says(key, f"{name}: {self.mm(diameter)} {material.short}, {where}", because)
-        self._joint(key, knot, ring)
+        self.tie_joint(key, knot, ring)
         self.spans.append(span)
         return span
 
@@ -217,85 +204,6 @@ class Kit:
         have = say("you-own", listed=_listed([self.mm(d) for d in owned])) if owned and not told else ""
         because = say("current", size=fly.hook.size, mass_kg=self.writer.text("fish", fish.mass_kg), have=have)
         return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
-
-    def taper(self, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
-        """Add a leader designed from the owned spools (the reference ladder without any)."""
-        spec = LeaderSpec(
-            school=school,
-            total_mm=total_mm,
-            line_class=line.line_class,
-            line_tip_mm=line.tip_mm,
-            rod_mm=self.rod.length_mm,
-            tippet_mm=tippet_mm,
-            tippet_length_mm=tippet_length_mm,
-            spools=tuple(s for s in self.drawer.spools if s.material.family == "nylon"),
-            wind_m_s=min(self.head_wind, STRONGEST_M_S),
-        )
-        made = design(spec, self.writer)
-        last = len(made.sections) - 1
-        for i, (part, joint) in enumerate(zip(made.sections, made.joints, strict=True)):
-            spool = self.drawer.spool(part.spool_id or "")
-            key = "tippet" if i == last else "butt" if i == 0 else f"step-{i}"
-            self.spans.append(
-                Span(id=key, name=part.name, material=part.material, d0_mm=part.d0_mm, d1_mm=part.d1_mm,
-                     length_mm=part.length_mm, spool=SpoolRef.of(spool) if spool else None,
-                     dressing="degreased" if i == last else "none")
-            )  # fmt: skip
-            self.joints.append(Joint(id="j-line" if i == 0 else f"j-{key}", knot=joint.knot, loop=joint.loop))
-            if spool is None:
-                self.lacks(key, f"{part.material.name.lower()} {self.mm(part.d0_mm)}", self._nearest_spool((part.material.key,), part.d0_mm))  # fmt: skip
-        steps = " – ".join(self.mm(p.d0_mm) for p in made.sections)
-        self.says("butt", say("taper", steps=steps), say("designed-from-your-spools", replace=school.replace("-", " ")))
-
-    def leader(self, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
-        """Add a packet of the wallet and tippet where one comes near the length and ends near the tippet, else a designed taper."""
-
-        def off(row: OwnedLeader) -> float:
-            return abs(math.log((row.left_m * 1000 + tippet_length_mm) / total_mm))
-
-        def tip(row: OwnedLeader) -> float:
-            return row.pieces()[-1].d1_mm / tippet_mm if row.pieces() else math.inf
-
-        near = [
-            row
-            for row in self.drawer.leaders
-            if row.count > 0
-            and row.sink_mm_s is None
-            and off(row) <= PACKET_OFF
-            and TIPPET_STEPS[0] <= tip(row) <= TIPPET_STEPS[1]
-        ]
-        if not near:
-            self.taper(school, total_mm, tippet_mm, tippet_length_mm, line)
-            return
-        packet = min(near, key=off)
-        self.ready(packet, "butt")
-        self.says("butt", packet.name, say("from-your-wallet"))
-        self.section(
-            "tippet",
-            "Tippet",
-            ("nylon-tippet", "fluorocarbon"),
-            tippet_mm,
-            tippet_length_mm,
-            knot="unlike",
-            dressed="degreased",
-        )
-
-    def ready(self, owned: OwnedLeader, key: str) -> None:
-        """Add a ready-made leader, its first piece under a key."""
-        ids = [key if i == 0 else f"{key}-{piece.name}" for i, piece in enumerate(owned.pieces())]
-        for i, span in enumerate(ready_spans(owned, ids)):
-            self._joint(span.id, "unbroken" if i else "step", False)
-            self.spans.append(span)
-
-    def sinking(self, key: str, name: str, mm: float, length_mm: float, sink_mm_s: float, because: str = "") -> None:
-        """Add the sinking leader of the wallet nearest to a sink rate; a coated one of the table where none is owned."""
-        owned = [row for row in self.drawer.leaders if row.count > 0 and row.sink_mm_s is not None and row.pieces()]
-        if not owned:
-            self.section(key, name, ("coated",), mm, length_mm, because=because)
-            return
-        chosen = min(owned, key=lambda row: abs(math.log((row.sink_mm_s or 1.0) / sink_mm_s)))
-        self.ready(chosen, key)
-        self.says(key, chosen.name, because)
 
     def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
         """Return the owned fly nearest to a use, a hook size and a bead (0: none)."""
@@ -505,7 +413,8 @@ class Kit:
         order = {s.id: i for i, s in enumerate(rig.spans)} | {a.id: 100 + i for i, a in enumerate(rig.attachments)}
         return sorted(self.choices, key=lambda c: order.get(c.part, 50))
 
-    def _joint(self, key: str, knot: KnotUse, ring: bool) -> None:
+    def tie_joint(self, key: str, knot: KnotUse, ring: bool) -> None:
+        """Add the joint above the next span; the first is the leader's loop on the fly line's."""
         if not self.spans:
             self.joints.append(Joint(id="j-line", knot=self.knot("handshake"), loop=self.knot("leader loop")))
             return
@@ -515,7 +424,8 @@ class Kit:
             self.lacks(f"j-{key}", say("small-ring"), "")
         self.joints.append(Joint(id=f"j-{key}", knot=self.knot(knot), ring=made if ring else None))
 
-    def _nearest_spool(self, wanted: tuple[str, ...], mm: float) -> str:
+    def nearest_spool(self, wanted: tuple[str, ...], mm: float) -> str:
+        """Name the owned spool nearest to a diameter, of these materials where there is one."""
         rows = [s for s in self.drawer.spools if s.material.key in wanted] or list(self.drawer.spools)
         found = min(rows, key=lambda s: abs(s.diameter_mm - mm), default=None)
         return f"{found.label}, {self.mm(found.diameter_mm)}" if found else ""

@@ -6,6 +6,7 @@ from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import THROWN, Method, Pace
 from jarana.core.methods.kit import Kit
+from jarana.core.methods.leaders import sinking
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
 from jarana.core.words import phrases
@@ -46,7 +47,7 @@ def ties(kit: Kit) -> Rig:
     """Return a sinking leader, a ring, stout tippet to the weighted tag fly and a metre to the smaller point."""
     upper = kit.fly("dropper", "wet", 14, 2.5, because=say("weighted-dropper"))
     point = kit.fly("point", "wet", 16, 0.0, because=say("bare-point"))
-    kit.sinking("sinking", say("sinking-leader"), 0.60, SINKING_MM, SLOW_MM_S, because=say("slow-takes-them-under"))
+    sinking(kit, "sinking", say("sinking-leader"), 0.60, SINKING_MM, SLOW_MM_S, because=say("slow-takes-them-under"))
     kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)
