@@ -162,7 +162,7 @@ def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right
     assert violations(drawer) == []
     drawer.get_by_label("Paste it here").fill(good)
     drawer.get_by_role("button", name="Take in all 2 rows").click()
-    expect(drawer.get_by_text("105 in all")).to_be_visible()
+    expect(drawer.get_by_text("107 in all")).to_be_visible()
     drawer.get_by_role("button", name="Undo: imported 2 rows").click()
     expect(drawer.get_by_text("105 in all")).to_be_visible()
 
