@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING, ClassVar, Literal, Protocol
 
 from pydantic import Field
 
-from jarana.core.engine.hydro.water_properties import Water
+from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, Water, water_at
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.errors import InputError
 from jarana.core.heads.base import HeadPart, Sign, Thrown, Wanted
@@ -41,6 +41,18 @@ SPHERE_IN_AIR = 0.5
 FARTHEST_MM = 12000.0
 LEAST_BELOW_M = 0.1
 """m of line that hang under a float at least."""
+
+
+SUITS = 0.6
+"""Share of its lift that a float is loaded to where nobody chose it (practice: sensitive and steady)."""
+
+
+def _suiting(rig: Rig, drawer: Drawer) -> Float:
+    """Return the owned float nearest to what hangs on a rig, by weight under water."""
+    water = water_at(LIFT_WATER_C)
+    weight = sum(max(a.body.body(a.id).submerged_weight(water), 0.0) for a in rig.attachments)
+    wanted = max(weight / SUITS / GRAM_FORCE, 1e-3)
+    return min(drawer.floats, key=lambda f: abs(math.log(f.lift_gf / wanted)))
 
 
 class Spanned(Protocol):
@@ -87,11 +99,11 @@ class FloatHead(HeadPart):
 
     @classmethod
     def put_on(cls, rig: Rig, drawer: Drawer, wanted: Wanted) -> FloatHead:
-        """Return an owned float, the first unless one is named, set where the rig was held so far unless told how high."""
+        """Return the owned float whose lift suits what hangs, unless one is named, set where the rig was held unless told how high."""
         known = {f.id: f for f in drawer.floats}
         if not known or (wanted.body is not None and wanted.body not in known):
             raise InputError.one("body", wanted.body or "", say("no-such-float") if known else say("no-float-owned"))
-        body = known[wanted.body] if wanted.body is not None else next(iter(known.values()))
+        body = known[wanted.body] if wanted.body is not None else _suiting(rig, drawer)
         above = rig.length - rig.head.hangs_from(rig) if wanted.above is None else wanted.above
         return cls.set_above(body, rig.spans, max(above, LEAST_BELOW_M) * 1000)
 

@@ -28,7 +28,7 @@ no-such-rod = there is no such rod in your drawer
 class HoldWith(RigEdit):
     """Hold the rig another way: by the rod, from a float, from a dry fly on it, on the fly line; moved as that usually is.
 
-    What is not said is what is usual: the first float owned, where the rig was held so far.
+    What is not said is what is usual: the owned float that suits what hangs, set where the rig was held so far.
     """
 
     op: Literal["hold_with"] = "hold_with"
