@@ -13,6 +13,8 @@ from jarana.core.methods.leaders import PACKET_OFF, TIPPET_STEPS
 from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot
+from jarana.core.rig.edits.spans import SetDiameter, UseSpool
+from jarana.core.rig.edits.structure import SplitSpan
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import tie_sheet
@@ -152,3 +154,21 @@ def test_a_swing_takes_the_leader_nearest_to_a_slow_sink_and_a_coated_one_where_
     assert started("swung", RUN, fast).spans[0].ready == "leader-fast"
     none = started("swung", RUN, DRAWER.model_copy(update={"leaders": ()}))
     assert (none.spans[0].ready, none.spans[0].material.look) == (None, "coated")
+
+
+def test_a_piece_given_a_spool_of_its_own_is_cut_from_it_again() -> None:
+    on = do(DRY, PutOnLeader(leader="leader-37"))
+    piece = on.spans[0].id
+    for edit in (UseSpool(span=piece, spool=DRAWER.spools[0].id), SetDiameter(span=piece, value="0.33 mm")):
+        own = do(on, edit)
+        assert own.spans[0].ready is None
+        assert piece in {c.part for c in cuts_of(own, Writer(), Measures())}
+
+
+def test_a_leader_cut_in_two_has_its_new_knot_in_the_sheet() -> None:
+    on = do(DRY, PutOnLeader(leader="leader-37"))
+    cut = do(on, SplitSpan(span=on.spans[0].id))
+    joints = [
+        [s.part for s in tie_sheet(rig, DRAWER, Measures(), Writer()).steps if s.kind == "join"] for rig in (on, cut)
+    ]
+    assert set(joints[1]) - set(joints[0]) == {cut.joints[1].id}

@@ -23,7 +23,7 @@ say = phrases(
 no-such-float = there is no such float in your drawer
 no-float-owned = you own no float: put one into the drawer first
 float-sits-nowhere = the float sits on a span that is not there
-nothing-under-float = so little hangs under the float that it is set on the point: { $least } is the least
+nothing-under-float = so little hangs under the float that it is set on the point: { $cm } cm ({ $inches } in) is the least
 set-it = { $name }, { $above } above the point
 set-how = On the { $span }, { $down } below the fly line. Measure it once the flies are on; it stays there when the tippet is changed.
 above-point = { $name } { $above_point_mm } above the point
@@ -112,7 +112,7 @@ class FloatHead(HeadPart):
         if self.span not in {s.id for s in rig.spans}:
             return say("float-sits-nowhere")
         if self.above(rig) < LEAST_BELOW_M - 1e-9:
-            return say("nothing-under-float", least=f"{LEAST_BELOW_M * 100:g} cm")
+            return say("nothing-under-float", cm=f"{LEAST_BELOW_M * 100:g}", inches=f"{LEAST_BELOW_M / 0.0254:.0f}")
         return ""
 
     @classmethod

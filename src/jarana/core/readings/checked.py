@@ -19,7 +19,7 @@ each = { $where }: { $role } { $seen } after { $seconds } s, computed { $compute
 not-computed = { $where }: { $role } { $seen } after { $seconds } s; the drift is over by then, or it hangs no more
 parts = from a bridge: the { $role } parted from its leaf after { $seconds } s, computed { $computed } s
 never-parts = from a bridge: the { $role } parted from its leaf after { $seconds } s; nothing floats here to part from one
-within = Within 5 cm or a tenth of the depth both say the same.
+within = Within { $close } or a tenth of the depth both say the same.
 jar-next = Where they differ, time the fly alone in a jar: its drag is the least known.
 gone = a fly that is off
 """,
@@ -62,7 +62,7 @@ def read(situation: Situation) -> Reading:
         writer.figure("short", abs(worst)),
         value=abs(worst),
         parts=tuple({check.fly for check, _ in known}),
-        why=(say("within"), *(() if right else (say("jar-next"),))),
+        why=(say("within", close=writer.text("short", CLOSE_M)), *(() if right else (say("jar-next"),))),
     )
 
 

@@ -35,6 +35,7 @@ bend = its bend
 rod-tip = rod tip
 cast-way = cast
 usual = as usual
+ready-made = ready made
 measured = measured
 times-measured = { $n }
 taken-in = taken in
@@ -188,7 +189,7 @@ def _line(span: Span, writer: Writer) -> str:
 
 
 def _spool(span: Span) -> str:
-    return f"{span.spool.number}" if span.spool else span.ready or "none"
+    return f"{span.spool.number}" if span.spool else say("ready-made") if span.ready else "none"
 
 
 def _joints(before: Rig, after: Rig) -> Iterator[Change]:

@@ -299,8 +299,8 @@ def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer)
 
 
 def _ready_begins(rig: Rig, i: int) -> bool:
-    """Say whether a ready-made leader begins at a span."""
-    return rig.spans[i].ready is not None and (i == 0 or rig.spans[i - 1].ready != rig.spans[i].ready)
+    """Say whether a ready-made leader, or a piece that was cut out of it, begins at a span: it is tied to what is above."""
+    return rig.spans[i].ready is not None and "unbroken" not in rig.joints[i].knot.uses
 
 
 def _piece_start(rig: Rig, joint_id: str) -> int:

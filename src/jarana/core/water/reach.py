@@ -28,7 +28,7 @@ say = phrases(
     """
 zone-ends-farther-from = the zone ends farther from its datum than it begins
 has-no = a { $which } has no { $split }
-river-so-deep = a river is at most { $deepest } m deep
+river-so-deep = a river is at most { $m } m ({ $feet } ft) deep
 wind-blows = on a { $which } a wind blows { $winds }
 bed-section-wants-two = a bed in section wants two soundings or more, each farther along than the one before
 fish-hold-between-first = the fish hold between the first and the last sounding
@@ -215,7 +215,7 @@ class Reach(Document):
             if getattr(self, name) != nothing:
                 raise ValueError(say("has-no", which=kind.key, split=name.split("_")[0]))
         if kind.flows and self.depth_m > DEEPEST_RIVER_M:
-            raise ValueError(say("river-so-deep", deepest=f"{DEEPEST_RIVER_M:g}"))
+            raise ValueError(say("river-so-deep", m=f"{DEEPEST_RIVER_M:g}", feet=f"{DEEPEST_RIVER_M / 0.3048:.0f}"))
         if self.blows is not None and self.blows not in kind.winds:
             raise ValueError(say("wind-blows", which=kind.key, winds=", ".join(kind.winds)))
         if self.soundings:

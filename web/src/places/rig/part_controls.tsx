@@ -71,9 +71,11 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         {...useField(diameter)}
       />
       <Choice
-        label={spool ? `Spool · ${spool.left_m} m left` : "Spool · none of yours"}
+        label={span.ready ? "Ready made" : spool ? `Spool · ${spool.left_m} m left` : "Spool · none of yours"}
         value={span.spool?.id ?? ""}
-        shown={span.spool ? `${span.spool.number} · ${span.spool.label}` : "choose a spool"}
+        shown={
+          span.ready ? "of the wallet" : span.spool ? `${span.spool.number} · ${span.spool.label}` : "choose a spool"
+        }
         groups={[
           {
             label: "",

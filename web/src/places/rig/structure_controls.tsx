@@ -1,10 +1,12 @@
 import type { Attachment, Drawer, Joint, Rig, Span, UnitSystem } from "../../api/client";
+import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { Menu, type MenuItem } from "../../ui/menu";
 import { FlyChoice } from "./fly_choice";
 
 /** What a new piece, and a line behind a fly, are tied at first; typed to length afterwards. */
-const PIECE = "50 cm";
+const PIECE_M = 0.5;
+const PIECE = `${PIECE_M} m`;
 
 /** How far above the end of a span a shot is pinched at first, mm. */
 const ABOVE_END_MM = 200;
@@ -19,7 +21,6 @@ export function SpanStructure({ span, rig }: { span: Span; rig: Rig }) {
     { label: "cut it in two, and knot it", run: () => edit({ op: "split_span", span: span.id }, field) },
     {
       label: last ? "tie tippet on its end" : "tie a piece in below it",
-      note: PIECE,
       run: () => edit({ op: "put_in", below: span.id, length: PIECE }, field),
     },
   ];
@@ -62,7 +63,7 @@ export function PointStructure({ attachment, rig, drawer, system }: PointProps) 
   return (
     <>
       <FlyChoice
-        label={`Behind it, on ${PIECE}`}
+        label={`Behind it, on ${text(system, "short", PIECE_M)}`}
         shown="tie a fly"
         drawer={drawer}
         system={system}

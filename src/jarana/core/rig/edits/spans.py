@@ -109,7 +109,7 @@ class SetDiameter(RigEdit):
         spool = drawer.nearest_spool(span.material.key, mm)
         if spool is not None:
             return _on_spool(rig, index, spool)
-        return rig.replace_span(index, d0_mm=mm, d1_mm=mm, spool=None)
+        return rig.replace_span(index, d0_mm=mm, d1_mm=mm, spool=None, ready=None)
 
 
 def _strength(typed: str) -> float | None:
@@ -167,4 +167,5 @@ def _on_spool(rig: Rig, index: int, spool: Spool) -> Rig:
         d0_mm=spool.diameter_mm,
         d1_mm=spool.diameter_mm,
         spool=SpoolRef.of(spool).model_dump(),
+        ready=None,
     )
