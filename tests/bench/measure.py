@@ -11,7 +11,7 @@ from itertools import count
 
 from playwright.sync_api import Page, sync_playwright
 
-from jarana.core.drift.band import band_of
+from jarana.core.outcomes.band import band_of
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import simulate
 from jarana.core.engine.chain import run

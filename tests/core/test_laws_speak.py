@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterable
 import pytest
 from pydantic import ValidationError
 
-from jarana.core.drift.band import band_of
+from jarana.core.outcomes.band import band_of
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
 from jarana.core.law import Asked, Law, Range, doubts, listening

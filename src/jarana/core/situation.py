@@ -28,10 +28,14 @@ from jarana.core.water.reach import Reach
 
 @dataclass(frozen=True)
 class Person:
-    """Who fishes: the units they read and type, and lengths of their own they measure with, by name, m."""
+    """Who fishes: the units they read and type, and lengths of their own they measure with, by name, m.
+
+    `habits` replace constants of worth, by key.
+    """
 
     units: System = "metric"
     own: tuple[tuple[str, float], ...] = ()
+    habits: tuple[tuple[str, float], ...] = ()
 
 
 @dataclass(frozen=True)

@@ -19,6 +19,7 @@ from jarana.core.engine.compiled import ENGINE_VERSION, source_hash
 from jarana.core.engine.ground import bed_under, speed_over
 from jarana.core.engine.scenario import FreeTop
 from jarana.core.engine.steady import steady_float
+from jarana.core.engine.step.kernel import ON_THE_BED, TOUCHING
 from jarana.core.errors import InputError, Note, SolverError
 from jarana.core.law import Asked, listening
 from jarana.core.model import Frozen, content_hash
@@ -40,10 +41,6 @@ DRIFT_VERSION = source_hash(
     *(CORE / room for room in ("engine", "tackle", "water", "rig", "heads", "motions", "drift"))
 )
 """Names every drift: a hash of the sources it follows from, and of no sentence said of it."""
-ON_THE_BED = 0.02
-"""A fly at or below this height has found the bottom, m."""
-TOUCHING = 0.005
-"""A fly at or below this height is on the stones, m."""
 SLACK_TENSION = -5e-4
 """Below this least tension (N) a link was pushed and depths are not to be trusted to the centimetre."""
 MOST_DRAWN = 26
@@ -467,7 +464,7 @@ def fly_drift(
     drag = vx[half:] - speed_over(lowered.scenario, x[half:], y[half:], around)
     touching = height <= TOUCHING
     bottom = _first_crossing(times, x, height)
-    ends, settled_s, course = _course(times, depth, touching)
+    ends, settled_s, course = course_of(times, depth, touching)
     return FlyDrift(
         id=name,
         role=rig.role(rig.attachment(name)),
@@ -499,7 +496,7 @@ def _slack_to(chain: ChainRun, hold: int, node: int) -> float:
     )
 
 
-def _course(times: Floats, depth: Floats, touching: NDArray[np.bool_]) -> tuple[float, float, Course]:
+def course_of(times: Floats, depth: Floats, touching: NDArray[np.bool_]) -> tuple[float, float, Course]:
     """Return the depth a fly comes to, m, from when on it keeps it, s, and what it does in the end.
 
     The last tenth of the time decides, not the last frame: a fly that is stripped rises and falls with every beat.

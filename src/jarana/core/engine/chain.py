@@ -30,6 +30,7 @@ class Steps:
     most: float = 0.0
 
 
+NO_EDDIES, STILL_GRID, NOBODY = np.zeros((0, 2)), np.ones(2), np.zeros(0, dtype=np.int64)
 MOVING = Steps()
 STILL = Steps(first=0.01, then=0.03, settling=0.5, growth=0.05, most=0.1)
 """Everything in still water is slow: within half a centimetre of steps a quarter as long (tests/core/engine)."""
@@ -172,20 +173,22 @@ def medium_of(scenario: Scenario, wet_weight: float) -> Medium:
     across, across_grid = across_of(stream)
     return Medium(
         np.array([water.density, water.viscosity, water.gravity, water.surface_tension]),
-        np.array([*shear_row(stream), *stream.gust, drift * wind.x, drift * wind.y]),
+        np.array([*shear_row(stream), 0.0, 0.0, drift * wind.x, drift * wind.y]),
         medium_air(scenario),
         along,
         along_grid,
         across,
         across_grid,
         np.array([1.0 if scenario.bed else 0.0, wet_weight / BED_GIVE, scenario.bed_friction]),
+        NO_EDDIES if scenario.eddies is None else scenario.eddies.paths,
+        STILL_GRID if scenario.eddies is None else scenario.eddies.grid,
     )
 
 
 def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
     """Run a checked scenario on a mesh of its own or of one that differs only in its values (a band's member)."""
     drowned = np.zeros(len(mesh.body_node), dtype=np.int64)
-    places, speeds, tensions, afloat, worst, count = run_chain(
+    places, speeds, tensions, afloat, _, _, worst, count = run_chain(
         Line(mesh.parent, mesh.links, mesh.lies, mesh.afloat),
         Loads(mesh.body_node, mesh.bodies, drowned),
         isinstance(scenario.top, FreeTop),
@@ -194,19 +197,12 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
         medium_of(scenario, mesh.wet_weight),
         np.stack([mesh.place, mesh.speed]),
         Drive(
-            _move_rows(scenario.top),
-            np.array([(m.time, m.begins, m.ends, m.upstream) for m in scenario.mends]).reshape(-1, 4),
+            move_rows(scenario.top),
+            mend_rows(scenario),
             np.array(scenario.times),
-            np.array(
-                [
-                    steps.first,
-                    steps.then,
-                    steps.settling,
-                    steps.growth,
-                    max(steps.most, steps.then),
-                    1.0 if scenario.peels else 0.0,
-                ]
-            ),
+            step_row(steps, scenario.peels),
+            np.arange(mesh.size),
+            NOBODY,
         ),
     )
     if not np.isfinite(places).all():
@@ -228,7 +224,18 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
     )
 
 
-def _move_rows(top: Top) -> Floats:
+def mend_rows(scenario: Scenario) -> Floats:
+    """Return a row for every mend, (mends, 4)."""
+    return np.array([(m.time, m.begins, m.ends, m.upstream) for m in scenario.mends]).reshape(-1, 4)
+
+
+def step_row(steps: Steps, peels: bool) -> Floats:
+    """Return the steps as the kernel takes them, (6,)."""
+    most = max(steps.most, steps.then)
+    return np.array([steps.first, steps.then, steps.settling, steps.growth, most, 1.0 if peels else 0.0])
+
+
+def move_rows(top: Top) -> Floats:
     """Return rows (t, vx, vy, vz, line taken in) at every time either changes."""
     if isinstance(top, FreeTop):
         return np.zeros((0, 5))

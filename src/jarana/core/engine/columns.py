@@ -10,8 +10,8 @@ RHO, MU, GRAVITY, TENSION = range(4)
 """Of the water: density kg/m³, viscosity Pa·s, gravity m/s², surface tension N/m."""
 DEPTH, SHEAR, ROUGHNESS, POWER = range(4)
 """Of the stream at a place: depth m; surface speed over ln(1 + h/z0) m/s and z0 m of the log law; or, with a power above 0, the surface speed and the power of a power law."""
-GUST_X, GUST_Y, GUST_Z, DRIFT_X, DRIFT_Y = range(4, 9)
-"""Of the whole stream: an offset of the water m/s, and the drift of the surface of still water under the wind m/s."""
+EDDY_ALONG, EDDY_UP, DRIFT_X, DRIFT_Y = range(4, 8)
+"""Of the whole stream: how strong the eddies are now along and up, in shear speeds at the bed; and the drift of the surface of still water under the wind m/s."""
 DEPTH_SHARE, SPEED_SHARE, DEPTH_SLOPE = range(3)
 """Of a row along the bed: its depth and its surface speed as shares of those at the origin, and the slope of the share, 1/m."""
 AIR_RHO, AIR_MU, WIND_X, WIND_Y, WIND_ROUGHNESS = range(5)
@@ -24,5 +24,9 @@ STEP_FIRST, STEP_THEN, STEP_SETTLING, STEP_GROWTH, STEP_MOST, STEP_PEELS = range
 """Of the steps: just after a start s, settled s, for how long the first holds s, growth of it per second, the longest s, and 1 where line leaves the surface."""
 NEVER, GREASED, BUOYANT = range(3)
 """How a node lies in the surface: never; where it was laid or falls from the air; also when it comes up from below."""
+FIRST_S, FIRST_M, BED_S, CONTACTS, NEAR_M, LEAST, ENTRY_X, HEIGHT, TOUCHES = range(9)
+"""Of a watched node: when s and after how many m of travel it first came to the bed (NaN: never), s on the stones, how often it came down onto them, m of way close over the bed, least height m; and, while it runs, where it began, its last height, whether it touches."""
+AT_X, AT_Y, AT_Z, UNDER, REL_X, REL_Y, REL_Z, PULL, TAKEN = range(9)
+"""Of a kept node at a time: its place m, the depth of the bed under it m, its speed through the water m/s, the tension of its link N; and the line taken in through the tip up to then, m."""
 MEND_TIME, MEND_BEGINS, MEND_ENDS, MEND_UPSTREAM = range(4)
 """Of a mend: when s, from and to which place along the line from the tip m, how far upstream m."""

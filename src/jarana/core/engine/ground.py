@@ -63,7 +63,7 @@ def _along(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Fl
     count = max(2, math.ceil((last - first) / spacing) + 1)
     x = first + spacing * np.arange(count)
     offsets = np.linspace(-0.5, 0.5, 9) * SMOOTHING
-    depth = np.mean([bed_depth(profile, x + o) for o in offsets], axis=0)
+    depth = bed_depth(profile, (x + offsets[:, None]).ravel()).reshape(len(offsets), -1).mean(axis=0)
     flow = bulk_speed(1.0, stream.depth, stream.roughness, stream.power) * stream.depth
     faster = flow / depth / bulk_speed(1.0, depth, stream.roughness, stream.power)
     deeper = depth / stream.depth

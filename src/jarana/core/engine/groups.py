@@ -27,8 +27,9 @@ class Loads(NamedTuple):
 class Medium(NamedTuple):
     """What it moves in.
 
-    Water (4,), stream (9,), air (5,), rows along the bed (rows, 3; none over a level one) and across the stream (rows, 4; none
-    where it is the same everywhere), the start and spacing of both (2,), bed (3,).
+    Water (4,), stream (8,), air (5,), rows along the bed (rows, 3; none over a level one) and across the stream (rows, 4; none
+    where it is the same everywhere), the start and spacing of both (2,), bed (3,), the paths of the eddies along and up in unit
+deviations (rows, 2; none without), and s between their rows (2,).
     """
 
     water: Floats
@@ -39,6 +40,8 @@ class Medium(NamedTuple):
     across: Floats
     across_grid: Floats
     bed: Floats
+    eddies: Floats
+    eddies_grid: Floats
 
 
 class Now(NamedTuple):
@@ -67,9 +70,14 @@ class Sums(NamedTuple):
 
 
 class Drive(NamedTuple):
-    """What is asked of a run: moves of the held top (moves, 5), mends (mends, 4), when to report s (times,), the steps (6,)."""
+    """What is asked of a run: moves of the held top (moves, 5), mends (mends, 4), when to report s (times,), the steps (6,).
+
+    Of which nodes (kept,), and which are watched at every step (watched,).
+    """
 
     moves: Floats
     mends: Floats
     times: Floats
     steps: Floats
+    kept: Ints
+    watched: Ints

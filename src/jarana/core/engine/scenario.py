@@ -6,6 +6,7 @@ import itertools
 import math
 from dataclasses import dataclass
 
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.water_properties import Water
 from jarana.core.errors import FaultList
@@ -41,8 +42,6 @@ class Stream:
     lanes, edges, blend
         The stream across, from the angler's bank: lanes parted at `edges` m, each blended into the next over `blend` m. They
         take the place of the one speed and depth, which then are those of the reference lane.
-    gust
-        A turbulent offset of the whole drift, m/s (one member of a band).
     """
 
     surface_speed: float
@@ -52,7 +51,6 @@ class Stream:
     lanes: tuple[Lane, ...] = ()
     edges: tuple[float, ...] = ()
     blend: float = 0.3
-    gust: Point = (0.0, 0.0, 0.0)
 
     @property
     def still(self) -> bool:
@@ -220,6 +218,25 @@ class Mend:
     upstream: float
 
 
+@dataclass(frozen=True, eq=False)
+class Eddies:
+    """How unsteady the water is while a rig goes along: paths of unit deviation along and up, and the time between their rows.
+
+    One path for the whole rig, over again at its end; how strong it is at a height follows from the stream
+    (:mod:`jarana.core.engine.hydro.turbulence`).
+
+    Attributes
+    ----------
+    paths
+        (rows, 2): along, up.
+    grid
+        s between the rows of each, (2,).
+    """
+
+    paths: Floats
+    grid: Floats
+
+
 @dataclass(frozen=True)
 class Scenario:
     """Everything one run of the chain needs; same scenario, same bits.
@@ -244,6 +261,7 @@ class Scenario:
     air: Air | None = None
     peels: bool = True
     mends: tuple[Mend, ...] = ()
+    eddies: Eddies | None = None
 
     @property
     def length(self) -> float:

@@ -75,6 +75,8 @@ class HeadPart(Frozen):
     ----------
     noun
         What it is called in a sentence.
+    habit
+        Under which name the constants of worth tell how long a cast with it takes, and how far it is fished.
     floats
         It drifts by itself, and bears a load.
     on_line
@@ -97,6 +99,7 @@ class HeadPart(Frozen):
     """
 
     noun: ClassVar[str]
+    habit: ClassVar[str]
     reads: ClassVar[tuple[str, ...]] = ()
     leaves: ClassVar[tuple[str, ...]] = ()
     floats: ClassVar[bool] = False

@@ -47,6 +47,7 @@ class DryFlyHead(HeadPart):
     used: bool = False
 
     noun: ClassVar[str] = "dry fly"
+    habit: ClassVar[str] = "dry"
     reads: ClassVar[tuple[str, ...]] = ("float_load", "drag_free")
     leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True

@@ -92,6 +92,7 @@ class FloatHead(HeadPart):
     mm: float = Field(ge=0, le=FARTHEST_MM)
 
     noun: ClassVar[str] = "float"
+    habit: ClassVar[str] = "float"
     reads: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
     leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True

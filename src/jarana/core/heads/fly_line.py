@@ -29,6 +29,7 @@ class FlyLineHead(HeadPart):
     out_mm: float = Field(default=9000, ge=500, le=20000)
 
     noun: ClassVar[str] = "fly line"
+    habit: ClassVar[str] = "line"
     leaves: ClassVar[tuple[str, ...]] = ("float_load", "sag", "casting_length")
     on_line: ClassVar[bool] = True
     tip_m: ClassVar[float] = 0.3

@@ -39,6 +39,7 @@ class HeldHead(HeadPart):
     kind: Literal["held"] = "held"
 
     noun: ClassVar[str] = "rod"
+    habit: ClassVar[str] = "held"
     reads: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     leaves: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
     droppers_stop: ClassVar[bool] = False

@@ -84,6 +84,23 @@ DRIFTS = (
 
 
 @dataclass(frozen=True)
+class Wish:
+    """How often a method wishes to touch the bed, as shares of its drifts, and how much of a drift it may lie on the stones."""
+
+    least: float
+    most: float
+    lies: float
+
+
+WISHES = {
+    "now and then": Wish(1 / 6, 1.0, 0.5),
+    "all the time": Wish(0.8, 1.0, 1.0),
+    "never": Wish(0.0, 0.5, 0.25),
+}
+"""On 1 drift in 6 to every one; on nearly all; at most on half (practice)."""
+
+
+@dataclass(frozen=True)
 class Started:
     """A rig of a method with the reason for every choice, and what is not owned."""
 
@@ -144,6 +161,11 @@ class Method:
     apart_m: tuple[float, float] | None = None
     lake_readings: tuple[str, ...] | None = None
     stands_for: tuple[str, ...] = ()
+
+    @property
+    def wish(self) -> Wish:
+        """How often it should touch, as shares."""
+        return WISHES[self.touch]
 
     def begin(self, setting: Setting) -> Started:
         """Return a whole rig for a water from a person's own tackle, with reasons; what is not owned is named.

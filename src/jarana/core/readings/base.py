@@ -9,6 +9,7 @@ from typing import Literal
 from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.law import Asked
 from jarana.core.model import Frozen
+from jarana.core.outcomes.band import Band
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
@@ -90,8 +91,9 @@ class ReadingKind:
         How good it is, lower is better; ranks what was tried.
     banded
         Which figure of a fly's band stands behind it, and by which rule it is written (``share``: in per cent).
-    counted
-        Which share of a band's members it speaks of, and what they do: told with the count once there is a band.
+    judge
+        Tells it anew from what happened in all members: severity and sentence from shares; None where it does not hang on
+        the drift.
     of
         What has to be there for it: anything that hangs in the water, a fly with a hook, a measurement of one's own; empty
         where it speaks of every rig.
@@ -102,7 +104,7 @@ class ReadingKind:
     candidates: Callable[[Situation], Iterable[RigEdit]] | None = None
     score: Callable[[Situation], float] | None = None
     banded: tuple[str, str] | None = None
-    counted: tuple[str, str] | None = None
+    judge: Callable[[Situation, Reading, Band], Reading] | None = None
     of: Literal["", "hung", "hooked", "checked"] = ""
 
     def speaks(self, situation: Situation) -> bool:

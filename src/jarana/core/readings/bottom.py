@@ -5,9 +5,12 @@ from __future__ import annotations
 from jarana.core.drift.nominal import nominal
 from jarana.core.drift.result import FlyDrift
 from jarana.core.methods import method_of
+from jarana.core.outcomes.band import Band, Spread
+from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
+from jarana.core.units import Figure
 from jarana.core.words import phrases
 
 say = phrases(
@@ -29,13 +32,26 @@ water-near-bed-slower = The water near the bed is slower than at the surface, so
 does-not-find-bottom = Does not find the bottom
 comes-no-closer-than = The { $role } comes no closer than { $short } in the whole { $length_m } drift.
 heavier-bead-finer-or = A heavier bead, a finer or longer tippet, or a slower lead brings it down.
-fly-finds-bottom = a fly finds the bottom
+finds-bottom-share = Finds the bottom on { $share }
+rides-without = Rides in the zone without touching
+touches-often = Touches on { $share }
+comes-down-seldom = The { $role } is down on { $share } ({ $members } computed).
+comes-down-at = The { $role } is down on { $share }, after { $low }–{ $high }.
+lies-share = {" "}It lies on the stones { $lies } of the time.
 """,
 )
 
 LATE = 0.4
 """Past this share of the drift the bottom comes late."""
 TOO_LATE = 0.7
+SELDOM = 0.05
+"""Share of drifts below which it is as good as never."""
+RIDES = 0.5
+"""Share of a drift in the zone from which a rig need not touch."""
+LYING = 0.1
+"""Share of a drift on the stones that is told."""
+NEAR_SHARE = 0.1
+"""The zone stands on the bed where it begins within this share of the depth over it."""
 PINNED = 0.5
 """On the stones for more than this share, a fly meant to tick is being dragged over them."""
 
@@ -125,5 +141,53 @@ def score(situation: Situation) -> float:
     return (fly.metres_to_bottom or 0.0) / max(drift.length_m, 1e-6) + 2 * pinned
 
 
-READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"),
-                      counted=("finds_bottom", say("fly-finds-bottom")), of="hung")  # fmt: skip
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Judge by the share of drifts that find the bottom, against how often the method wishes to touch it.
+
+    Not to touch is no fault where a fly rides in the taking zone all the same.
+    """
+    writer, share = situation.writer, band.finds_bottom
+    fly = max(band.flies, key=lambda f: f.touches)
+    role = situation.rig.role(situation.rig.attachment(fly.id))
+    lies = max(f.bed_share for f in band.flies)
+    wish = method_of(situation.rig).wish
+    rides = situation.water.zone_known and max(f.in_zone for f in band.flies) >= RIDES
+    severity: Severity = "fine"
+    title = say("finds-bottom-share", share=in_ten(share))
+    if share <= 0.0:
+        title = say("does-not-find-bottom")
+    if share < wish.least:
+        severity = "fine" if rides else "look" if share >= SELDOM or not _wanted(situation) else "act"
+        title = say("rides-without") if rides and share < SELDOM else title
+    elif share > wish.most:
+        severity, title = "look", say("touches-often", share=in_ten(share))
+    elif lies > wish.lies:
+        severity, title = "look", say("lies-stones")
+    where = fly.metres_to_bottom
+    early = early_and_late(fly.metres_to_bottom, share)
+    if early is None:
+        sentence = say("comes-down-seldom", share=in_ten(fly.touches), role=role, members=band.members)
+    else:
+        low, high = writer.figure("travel", early[0]), writer.text("travel", early[1])
+        sentence = say("comes-down-at", role=role, share=in_ten(fly.touches), low=low.digits, high=high)
+    if share and lies > LYING:
+        sentence += say("lies-share", lies=f"{lies:.0%}")
+    value = where.p50
+    figure = writer.figure("travel", value) if value is not None else Figure(f"{share * 100:.0f}", "%")
+    more = {"severity": severity, "title": title, "sentence": sentence, "value": value, "figure": figure.digits, "unit": figure.unit, "parts": (fly.id,)}
+    return reading.model_copy(update=more)
+
+
+def early_and_late(metres: Spread, share: float) -> tuple[float, float] | None:
+    """Return between which figures the drifts that get there do: P10 and P90, or what is told of those that do."""
+    told = [v for v in (metres.p10, metres.p50, metres.p90) if v is not None]
+    return (told[0], told[-1]) if told and share > 0 else None
+
+
+def _wanted(situation: Situation) -> bool:
+    """Say whether the fish take so near the bed that a rig ought to find it."""
+    zone, depth = situation.water.zone, situation.water.depth_m
+    return bool(zone.heights(depth)[0] <= NEAR_SHARE * depth)
+
+
+READING = ReadingKind("bottom", read, depth_edits, score, banded=("metres_to_bottom", "travel"), judge=judge, of="hung")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import hooked, nominal
+from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
@@ -64,4 +65,19 @@ def read(situation: Situation) -> Reading:
     )
 
 
-READING = ReadingKind("drag", read, banded=("drag_m_s", "speed"), of="hooked")
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Judge by the middle of all members: half of the drifts are pulled more than that."""
+    hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
+    if not hooks:
+        return reading
+    fly = max(hooks, key=lambda f: abs(f.drag_m_s.p50 or 0.0))
+    middle = fly.drag_m_s.p50 or 0.0
+    severity: Severity = "fine" if abs(middle) < NOTICED else "look" if abs(middle) < UNNATURAL else "act"
+    way = "faster" if middle > 0 else "slower"
+    title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
+    figure = situation.writer.figure("speed", abs(middle))
+    update = {"severity": severity, "title": title, "figure": figure.digits, "value": middle, "parts": (fly.id,)}
+    return reading.model_copy(update=update)
+
+
+READING = ReadingKind("drag", read, banded=("drag_m_s", "speed"), judge=judge, of="hooked")

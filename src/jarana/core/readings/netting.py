@@ -5,7 +5,7 @@ from __future__ import annotations
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import ChangeLength
-from jarana.core.rig.geometry import place
+from jarana.core.rig.netting import stops
 from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import NET_SPARE
 from jarana.core.units import Figure
@@ -27,23 +27,10 @@ rod-about-arm-net = Rod and about { $net_spare } of arm and net. A float or a dr
 )
 
 
-def stops(situation: Situation) -> tuple[float, str]:
-    """Return how far above the point the line is stopped at the tip ring, m, and by what; 0 where nothing stops it."""
-    rig = situation.rig
-    found = [(0.0, "")]
-    far = rig.head.stops(rig)
-    if far is not None:
-        found.append((far, rig.head.noun))
-    if rig.head.droppers_stop:
-        droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint"]
-        found += [(rig.length - place(rig, a), rig.role(a)) for a in droppers]
-    return max(found)
-
-
 def read(situation: Situation) -> Reading:
     """Judge what stops the line against the rod's length."""
     writer, rig = situation.writer, situation.rig
-    far, what = stops(situation)
+    far, what = stops(situation.rig)
     reach = rig.rod.netting_reach
     if far == 0:
         return make(
@@ -73,7 +60,7 @@ def candidates(situation: Situation) -> list[RigEdit]:
 
 def score(situation: Situation) -> float:
     """Return how far away the point is stopped, m."""
-    return stops(situation)[0]
+    return stops(situation.rig)[0]
 
 
 READING = ReadingKind("netting", read, candidates, score)

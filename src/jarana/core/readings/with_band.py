@@ -2,23 +2,16 @@
 
 from __future__ import annotations
 
-from jarana.core.drift.band import Band, Spread, band_of
+from jarana.core.outcomes.band import Band, Spread, band_of
 from jarana.core.readings import reading_kinds, readings_of
-from jarana.core.readings.base import Reading
+from jarana.core.readings.base import ORDER, Reading
 from jarana.core.situation import Situation
-from jarana.core.units import Writer
+from jarana.core.unknowns.deviates import MEMBERS
 from jarana.core.watch import Watch
-from jarana.core.words import phrases
 
-say = phrases(
-    __name__,
-    """
-waters-like = { $sentence } In { $count } of { $members } waters like it, { $does }.
-""",
-)
-
-
-def readings_with_band(situation: Situation, watch: Watch | None = None) -> tuple[Band, tuple[Reading, ...]] | None:
+def readings_with_band(
+    situation: Situation, watch: Watch | None = None, members: int = MEMBERS
+) -> tuple[Band, tuple[Reading, ...]] | None:
     """Return the band and the readings with P10 and P90 beside their figures; None when the watch stopped it on the way.
 
     Raises
@@ -27,22 +20,22 @@ def readings_with_band(situation: Situation, watch: Watch | None = None) -> tupl
         When too many members fail.
     """
     readings = readings_of(situation)
-    band = band_of(situation, watch)
+    band = band_of(situation, watch, members)
     if band is None:
         return None
-    return band, tuple(_with_band(r, band, situation.writer) for r in readings)
+    return band, told_by(situation, readings, band)
 
 
-def _with_band(reading: Reading, band: Band, writer: Writer) -> Reading:
-    kind = reading_kinds()[reading.key]
-    if kind.counted is not None:
-        share, does = kind.counted
-        count = round(getattr(band, share) * band.members)
-        reading = reading.model_copy(
-            update={
-                "sentence": say("waters-like", sentence=reading.sentence, count=count, members=band.members, does=does)
-            }
-        )
+def told_by(situation: Situation, readings: tuple[Reading, ...], band: Band) -> tuple[Reading, ...]:
+    """Return readings as they are told once it is known what happens in all members, worst first."""
+    made = (_with_band(r, band, situation) for r in readings)
+    return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))
+
+
+def _with_band(reading: Reading, band: Band, situation: Situation) -> Reading:
+    kind, writer = reading_kinds()[reading.key], situation.writer
+    if kind.judge is not None:
+        reading = kind.judge(situation, reading, band)
     rule = kind.banded
     if rule is None:
         return reading
@@ -50,7 +43,7 @@ def _with_band(reading: Reading, band: Band, writer: Writer) -> Reading:
     flies = [f for f in band.flies if f.id in reading.parts]
     if not flies:
         return reading
-    fly = max(flies, key=lambda f: f.share_in_zone.p50 or 0.0) if shown == "share" else flies[0]
+    fly = max(flies, key=lambda f: f.in_zone) if shown == "share" else flies[0]
     spread: Spread = getattr(fly, figure)
 
     def write(value: float | None) -> str:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.drift.nominal import hooked
 from jarana.core.drift.result import FlyDrift
+from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
@@ -32,6 +33,7 @@ no-fly-gets-there = no fly gets there
 
 GOOD = 0.5
 POOR = 0.2
+NEVER = 0.005
 TITLES = {"fine": say("taking-zone"), "look": say("part-time-zone"), "act": say("hardly-taking-zone")}
 
 
@@ -90,4 +92,29 @@ def score(situation: Situation) -> float:
     return 1.0 - max(f.share_in_zone for f in hooked(situation))
 
 
-READING = ReadingKind("zone", read, depth_edits, score, banded=("share_in_zone", "share"), of="hooked")
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Judge by the mean share of a drift that the best fly is in the zone, over all members."""
+    hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
+    if not situation.water.zone_known or not hooks:
+        return reading
+    best = max(hooks, key=lambda f: f.in_zone)
+    severity: Severity = "fine" if best.in_zone >= GOOD else "look" if best.in_zone >= POOR else "act"
+    writer, zone = situation.writer, situation.water.zone
+    rig = situation.rig
+    each = ", ".join(f"{rig.role(rig.attachment(f.id))} {f.in_zone:.0%}" for f in hooks)
+    low, high = writer.figure("short", zone.low_m), writer.text("short", zone.high_m)
+    side = say("off-bed") if zone.datum == "bed" else say("under-surface")
+    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], digits=low.digits, high=high, side=side)
+    none = best.in_zone < NEVER
+    return reading.model_copy(
+        update={
+            "severity": severity,
+            "title": say("not-taking-zone") if none else TITLES[severity],
+            "sentence": sentence,
+            "figure": f"{best.in_zone * 100:.0f}",
+            "value": best.in_zone,
+        }
+    )
+
+
+READING = ReadingKind("zone", read, depth_edits, score, banded=("share_in_zone", "share"), judge=judge, of="hooked")

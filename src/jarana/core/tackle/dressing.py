@@ -27,12 +27,16 @@ Drawn = Literal["slim", "rough", "bushy", "hackled", "winged"]
 
 
 class DressingRow(TableRow):
-    """A class of dressing with its mass by hook size; `uses` ranks it, 1 first, `lift_gf` is what one of it bears."""
+    """A class of dressing with its mass by hook size; `uses` ranks it, 1 first, `lift_gf` is what one of it bears.
+
+    `moved`: as what fish take it when it is moved: not at all, as something soft that swims, as a small fish that flees.
+    """
 
     uses: dict[Use, int]
     beaded: bool
     lift_gf: float | None = None
     drawn: Drawn
+    moved: Literal["", "soft", "fleeing"] = ""
     lift_lasts: bool = False
     floatant: str = ""
     mass_mg: dict[str, float]

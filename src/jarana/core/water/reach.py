@@ -49,9 +49,14 @@ Bed = Literal["silt", "fine-gravel", "coarse-gravel", "cobble", "boulder", "weed
 
 
 class BedKind(TableRow):
-    """A kind of bed, its grain roughness, and the size of its stones from which on it is called so; None: no stones make it."""
+    """A kind of bed, its grain roughness, and the size of its stones from which on it is called so; None: no stones make it.
+
+    `hangs_per_m` and `fouls_per_m`: how often a fly close over it hangs up, and picks up leaf or weed, 1/m.
+    """
 
     ks_m: float
+    hangs_per_m: float
+    fouls_per_m: float
     stones_from_m: float | None = None
 
     @property
@@ -260,10 +265,13 @@ class Reach(Document):
         """z0 of its bed, m: from its stones where they were told, else that of its kind."""
         return roughness_of(self.stones_m) if self.stones_m is not None else self.bed_kind.roughness
 
-    def power_over(self, depth: float) -> float:
-        """Return the exponent of the pace's power law where it is so deep; 0 for the log law: deep, still, or no stones."""
+    def power_over(self, depth: float, rougher: float = 1.0) -> float:
+        """Return the exponent of the pace's power law where it is so deep; 0 for the log law: deep, still, or no stones.
+
+        `rougher` is how many times as rough the bed is taken to be.
+        """
         stony = self.nature.flows and self.bed_kind.stones_from_m is not None
-        return power_over_stones(depth, self.roughness) if stony else 0.0
+        return power_over_stones(depth, self.roughness * rougher) if stony else 0.0
 
     @property
     def water(self) -> Water:

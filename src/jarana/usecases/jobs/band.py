@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-from jarana.core.drift.band import Band
+from jarana.core.outcomes.band import Band
 from jarana.core.model import Frozen
 from jarana.core.readings.base import Reading
 from jarana.core.readings.with_band import readings_with_band

@@ -22,7 +22,7 @@ def add_bed(first, dt, now, medium, sums):
     `BED_DAMPING` s, and never pulls.
     """
     place, speed, _ = now
-    _, stream, _, along, along_grid, across, across_grid, bed = medium
+    _, stream, _, along, along_grid, across, across_grid, bed, _, _ = medium
     matrix, right = sums.matrix, sums.right
     stiffness, friction = bed[BED_STIFFNESS], bed[BED_FRICTION]
     damping = stiffness * BED_DAMPING

@@ -14,9 +14,8 @@ from jarana.core.engine.columns import (
     DRIFT_X,
     DRIFT_Y,
     GRAVITY,
-    GUST_X,
-    GUST_Y,
-    GUST_Z,
+    EDDY_ALONG,
+    EDDY_UP,
     MASS,
     MU,
     POWER,
@@ -29,7 +28,7 @@ from jarana.core.engine.columns import (
 )
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
-from jarana.core.engine.step.flow import look, pace, wind_at
+from jarana.core.engine.step.flow import eddy, look, pace, wind_at
 from jarana.core.engine.step.lines import WIND_LAYER
 from jarana.core.law import Law, Range
 
@@ -63,11 +62,12 @@ def add_bodies(dt, loads, now, medium, sums):
     """
     bodies, values, drowned = loads
     place, speed, _ = now
-    water, stream, air, along, along_grid, across, across_grid, _ = medium
+    water, stream, air, along, along_grid, across, across_grid, _, _, _ = medium
     matrix, right = sums.matrix, sums.right
     rho, mu, gravity = water[RHO], water[MU], water[GRAVITY]
     mapped = len(along) > 1 or len(across) > 1
     depth, shear, rough, power, slope = stream[DEPTH], stream[SHEAR], stream[ROUGHNESS], stream[POWER], 0.0
+    stirred = stream[EDDY_ALONG] != 0.0 or stream[EDDY_UP] != 0.0
     for b in range(len(bodies)):
         k = bodies[b]
         z, radius = place[k, 2], values[b, RADIUS]
@@ -108,10 +108,14 @@ def add_bodies(dt, loads, now, medium, sums):
                     )
                 down = min(z, 0.0)
                 u = pace(down + depth, depth, shear, rough, power)
-                wx, wy = speed[k, 0] - u - stream[GUST_X], speed[k, 1] - stream[GUST_Y]
-                wz = speed[k, 2]
+                wx, wy, wz = speed[k, 0] - u, speed[k, 1], speed[k, 2]
+                if stirred:
+                    eddy_x, eddy_z = eddy(down + depth, depth, shear, power, stream)
+                    wx -= eddy_x
+                    if radius == 0.0:
+                        wz -= eddy_z
                 if radius == 0.0:
-                    wz -= u * slope * down / depth + stream[GUST_Z]
+                    wz -= u * slope * down / depth
                 fade = math.exp(down / WIND_LAYER)
                 wx -= stream[DRIFT_X] * fade
                 wy -= stream[DRIFT_Y] * fade

@@ -8,6 +8,8 @@ from jarana.core.engine.columns import (
     DEPTH,
     DEPTH_SHARE,
     DEPTH_SLOPE,
+    EDDY_ALONG,
+    EDDY_UP,
     POWER,
     ROUGHNESS,
     SHEAR,
@@ -17,6 +19,7 @@ from jarana.core.engine.columns import (
     WIND_Y,
 )
 from jarana.core.engine.compiled import compiled, inlined
+from jarana.core.engine.hydro.stream import KARMAN
 from jarana.core.law import Law, Range
 
 WIND_PROFILE = Law(
@@ -68,6 +71,22 @@ def pace(height, depth, shear, rough, power):
     if power > 0.0:
         return shear * (min(height, depth) / depth) ** power
     return shear * math.log(1.0 + min(height, depth) / rough)
+
+
+EDDIES_FADE = 0.05
+"""Share of the depth over which eddies up die out towards the bed and the surface."""
+
+
+@compiled
+def eddy(height, depth, shear, power, stream):
+    """Return the eddies' speed along and up at a height over the bed, m/s, from how strong they are now.
+
+    Both fade with ``e^(-y/h)`` from the bed up; no water goes through the bed or the surface.
+    """
+    up = min(max(height, 0.0), depth)
+    friction = KARMAN * shear * (power / (1.0 + power) if power > 0.0 else 1.0) * math.exp(-up / depth)
+    wall = min(1.0, up / (EDDIES_FADE * depth), (depth - up) / (EDDIES_FADE * depth))
+    return stream[EDDY_ALONG] * friction, stream[EDDY_UP] * friction * wall
 
 
 @compiled

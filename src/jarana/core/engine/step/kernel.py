@@ -15,9 +15,22 @@ import numpy as np
 
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.columns import (
+    AT_X,
+    AT_Y,
+    AT_Z,
+    BED_S,
     BENDING_STIFFNESS,
+    CONTACTS,
+    DEPTH,
     DIAMETER,
+    EDDY_ALONG,
+    EDDY_UP,
+    ENTRY_X,
+    FIRST_M,
+    FIRST_S,
     HAS_BED,
+    HEIGHT,
+    LEAST,
     LENGTH,
     LINE_DENSITY,
     MASS,
@@ -27,22 +40,35 @@ from jarana.core.engine.columns import (
     MOVE_VX,
     MOVE_VY,
     MOVE_VZ,
+    NEAR_M,
+    POWER,
+    PULL,
+    REL_X,
+    REL_Y,
+    REL_Z,
     RHO,
+    ROUGHNESS,
+    SHEAR,
     STEP_FIRST,
     STEP_GROWTH,
     STEP_MOST,
     STEP_PEELS,
     STEP_SETTLING,
     STEP_THEN,
+    TAKEN,
     TENSION,
+    TOUCHES,
+    UNDER,
     VOLUME,
 )
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.groups import Drive, Line, Loads, Medium, Now, Sums
 from jarana.core.engine.hydro.terminal_speed import ADDED_MASS
+from jarana.core.engine.hydro.turbulence import ALONG, UP
 from jarana.core.engine.step.bed import add_bed
 from jarana.core.engine.step.bending import add_bending
 from jarana.core.engine.step.bodies import add_bodies
+from jarana.core.engine.step.flow import eddy, look, pace
 from jarana.core.engine.step.lines import add_lines
 from jarana.core.engine.step.mend import lay_over
 from jarana.core.engine.step.reel import reel
@@ -62,6 +88,12 @@ FLAT = 1e-9
 """m: a lying node this near to the surface is in it."""
 JUMP = 0.1
 """s after a change of motion that tell nothing of pull or slack: a top that jumps to its speed jerks its line for a step."""
+ON_THE_BED = 0.02
+"""A fly at or below this height has found the bottom, m."""
+TOUCHING = 0.005
+"""A fly at or below this height is on the stones, m."""
+NEAR_THE_BED = 0.03
+"""m: what goes along closer over the bed than this may hang up; and a fly is judged by the water at least so high over it."""
 QUIET = 2e-5
 """m/s: a held chain of which nothing moves faster than this has come to rest."""
 
@@ -148,9 +180,79 @@ def _rests(first, now, moved, free):
 
 
 @compiled
+def _stir(now, medium):
+    """Set how strong the eddies are at a time, s: along and up from their paths, straight between the rows, over again at their end."""
+    _, stream, _, _, _, _, _, _, eddies, grid = medium
+    for column in range(2):
+        at = now / grid[column]
+        row = int(at)
+        share = at - row
+        row %= len(eddies)
+        value = eddies[row, column] * (1.0 - share) + eddies[(row + 1) % len(eddies), column] * share
+        if column == 0:
+            stream[EDDY_ALONG] = ALONG * value
+        else:
+            stream[EDDY_UP] = UP * value
+
+
+@compiled
+def _water_at(x, y, medium):
+    """Return depth, shear, roughness, power and slope of the stream at a place in plan."""
+    _, stream, _, along, along_grid, across, across_grid, _, _, _ = medium
+    if len(along) > 1 or len(across) > 1:
+        return look(x, y, stream, along, along_grid, across, across_grid)
+    return stream[DEPTH], stream[SHEAR], stream[ROUGHNESS], stream[POWER], 0.0
+
+
+@compiled
+def _keep(node, now, medium, row):
+    """Write down where a node is, and how fast it goes through the water, taken at least a little over the bed."""
+    place, speed, tension = now
+    depth, shear, rough, power, _ = _water_at(place[node, 0], place[node, 1], medium)
+    stream = medium.stream
+    height = max(min(place[node, 2], 0.0) + depth, NEAR_THE_BED)
+    eddy_x, eddy_z = eddy(height, depth, shear, power, stream)
+    row[AT_X], row[AT_Y], row[AT_Z] = place[node, 0], place[node, 1], place[node, 2]
+    row[UNDER] = depth
+    row[REL_X] = speed[node, 0] - pace(height, depth, shear, rough, power) - eddy_x
+    row[REL_Y] = speed[node, 1]
+    row[REL_Z] = speed[node, 2] - eddy_z
+    row[PULL] = tension[node]
+
+
+@compiled
+def _watch(time, dt, begun, node, now, medium, told):
+    """Note what a step of `dt` up to `time` did to a node over the bed."""
+    place, speed, _ = now
+    depth = _water_at(place[node, 0], place[node, 1], medium)[0]
+    height = depth + place[node, 2]
+    if not begun:
+        told[FIRST_S], told[FIRST_M] = np.nan, np.nan
+        told[ENTRY_X], told[LEAST] = place[node, 0], height
+        told[HEIGHT] = height
+        if height <= ON_THE_BED:
+            told[FIRST_S], told[FIRST_M] = time, 0.0
+        return
+    before = told[HEIGHT]
+    if math.isnan(told[FIRST_S]) and height <= ON_THE_BED:
+        back = (1.0 - (before - ON_THE_BED) / max(before - height, 1e-12)) * dt
+        told[FIRST_S] = time - back
+        told[FIRST_M] = abs(place[node, 0] - back * speed[node, 0] - told[ENTRY_X])
+    touches = 1.0 if height <= TOUCHING else 0.0
+    if touches > told[TOUCHES]:
+        told[CONTACTS] += 1.0
+    told[TOUCHES] = touches
+    told[BED_S] += touches * dt
+    if height <= NEAR_THE_BED:
+        told[NEAR_M] += math.hypot(speed[node, 0], speed[node, 1]) * dt
+    told[LEAST] = min(told[LEAST], height)
+    told[HEIGHT] = height
+
+
+@compiled
 def run_chain(
     line: Line, loads: Loads, free: bool, outside: int, fixed: Ints, medium: Medium, start: Floats, drive: Drive
-) -> tuple[Floats, Floats, Floats, Ints, Floats, int]:
+) -> tuple[Floats, Floats, Floats, Ints, Floats, Floats, Floats, int]:
     """Run a chain and return its state at the asked times.
 
     Parameters
@@ -169,12 +271,27 @@ def run_chain(
     Returns
     -------
     tuple
-        Places and speeds (times, nodes, 3), link tensions (times, nodes) in N, nodes that lie (times, nodes), [largest
-        strain, least tension, line taken in m, greatest tension of the first link N, first link outside], steps taken.
+        Of the kept nodes: places and speeds (times, kept, 3), link tensions (times, kept) in N, which lie (times, kept). Of
+        the watched: what they did (watched, 9), and all that a judge asks of them at the times, with the line taken in up to
+        then in the last column (times, watched, 9). [Largest strain, least tension, line taken in m, greatest tension of the
+        first link N, first link outside], steps taken.
         A run that needs more than `MOST_STEPS` steps comes back as NaN.
     """
-    moves, mends, times, steps = drive
+    moves, mends, times, steps, kept, watched = drive
     n = len(line.parent)
+    medium = Medium(
+        medium.water,
+        medium.stream.copy(),
+        medium.air,
+        medium.along,
+        medium.along_grid,
+        medium.across,
+        medium.across_grid,
+        medium.bed,
+        medium.eddies,
+        medium.eddies_grid,
+    )
+    stirred = len(medium.eddies) > 0
     line = Line(line.parent.copy(), line.links.copy(), line.lies, line.afloat.copy())
     links = line.links
     loads = Loads(loads.node, loads.values, loads.drowned)
@@ -197,10 +314,14 @@ def run_chain(
     )
     kept_place, kept_speed, kept_tension = np.zeros((n, 3)), np.zeros((n, 3)), np.zeros(n)
     before = np.zeros(n)
-    places = np.zeros((len(times), n, 3))
-    speeds = np.zeros((len(times), n, 3))
-    tensions = np.zeros((len(times), n))
-    floating = np.zeros((len(times), n), dtype=np.int64)
+    places = np.zeros((len(times), len(kept), 3))
+    speeds = np.zeros((len(times), len(kept), 3))
+    tensions = np.zeros((len(times), len(kept)))
+    floating = np.zeros((len(times), len(kept)), dtype=np.int64)
+    did = np.zeros((len(watched), 9))
+    tracks = np.zeros((len(times), len(watched), 9))
+    for w in range(len(watched)):
+        _watch(0.0, 0.0, False, watched[w], now, medium, did[w])
     worst = np.zeros(5)
     fed = np.zeros(n)
     count, first, mended = 0, outside, 0
@@ -225,6 +346,8 @@ def run_chain(
             if mended < len(mends):
                 end = min(end, mends[mended, MEND_TIME])
             if rests:
+                for w in range(len(watched)):
+                    _watch(end, end - t, True, watched[w], now, medium, did[w])
                 t = end
                 continue
             passed = t - since - steps[STEP_SETTLING]
@@ -243,6 +366,8 @@ def run_chain(
             dt = (end - t) / math.ceil((end - t) / dt - 1e-9)
             kept_place[:], kept_speed[:], kept_tension[:] = place, speed, tension
             length = links[first, LENGTH]
+            if stirred:
+                _stir(t + 0.5 * dt, medium)
             strain = _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums)
             count += 1
             if strain > STRAIN_TO_HALVE and dt > SHORTEST_STEP:
@@ -266,10 +391,20 @@ def run_chain(
             before[:] = kept_place[:, 2]
             land(first, line, now, before)
             rests = _rests(first, now, moved, free)
-        places[k], speeds[k], tensions[k] = place, speed, tension
-        tensions[k, 1] = tension[first]
-        floating[k] = line.afloat
+            for w in range(len(watched)):
+                _watch(t, dt, True, watched[w], now, medium, did[w])
+        for w in range(len(watched)):
+            _keep(watched[w], now, medium, tracks[k, w])
+            if watched[w] <= first:
+                tracks[k, w, PULL] = tension[first]
+            tracks[k, w, TAKEN] = worst[2]
+        for j in range(len(kept)):
+            node = kept[j]
+            places[k, j], speeds[k, j] = place[node], speed[node]
+            tensions[k, j] = tension[first] if node == 1 else tension[node]
+            floating[k, j] = line.afloat[node]
     worst[4] = first
     if count >= MOST_STEPS:
         places[:] = np.nan
-    return places, speeds, tensions, floating, worst, count
+        tracks[:] = np.nan
+    return places, speeds, tensions, floating, did, tracks, worst, count

@@ -13,9 +13,8 @@ from jarana.core.engine.columns import (
     DRIFT_X,
     DRIFT_Y,
     GRAVITY,
-    GUST_X,
-    GUST_Y,
-    GUST_Z,
+    EDDY_ALONG,
+    EDDY_UP,
     LENGTH,
     LINE_DENSITY,
     MU,
@@ -29,7 +28,7 @@ from jarana.core.engine.columns import (
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.hydro.axial_drag import axial_drag_factor
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
-from jarana.core.engine.step.flow import look, pace, wind_at
+from jarana.core.engine.step.flow import eddy, look, pace, wind_at
 from jarana.core.law import Law, Range
 
 WIND_DRIFT = Law(
@@ -81,12 +80,13 @@ def add_lines(first, line, now, medium, sums):
     """
     parent, links, _, afloat = line
     place, speed, _ = now
-    water, stream, air, along, along_grid, across, across_grid, _ = medium
+    water, stream, air, along, along_grid, across, across_grid, _, _, _ = medium
     matrix, right = sums.matrix, sums.right
     rho, mu, gravity = water[RHO], water[MU], water[GRAVITY]
     mapped = len(along) > 1 or len(across) > 1
     depth, shear, rough, power, slope = stream[DEPTH], stream[SHEAR], stream[ROUGHNESS], stream[POWER], 0.0
     drifts = stream[DRIFT_X] != 0.0 or stream[DRIFT_Y] != 0.0
+    stirred = stream[EDDY_ALONG] != 0.0 or stream[EDDY_UP] != 0.0
     blows = air[WIND_X] != 0.0 or air[WIND_Y] != 0.0
     for i in range(first, len(parent)):
         p = parent[i]
@@ -129,8 +129,12 @@ def add_lines(first, line, now, medium, sums):
                     )
                 down = min(middle, 0.0)
                 u = pace(down + depth, depth, shear, rough, power)
-                wx, wy = vx - u - stream[GUST_X], vy - stream[GUST_Y]
-                wz = vz - u * slope * down / depth - stream[GUST_Z]
+                wx, wy = vx - u, vy
+                wz = vz - u * slope * down / depth
+                if stirred:
+                    eddy_x, eddy_z = eddy(down + depth, depth, shear, power, stream)
+                    wx -= eddy_x
+                    wz -= eddy_z
                 if drifts:
                     fade = math.exp(down / WIND_LAYER)
                     wx -= stream[DRIFT_X] * fade

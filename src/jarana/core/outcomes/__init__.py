@@ -1,0 +1,1 @@
+"""What will probably happen to a rig: what its members did, as shares and spreads."""

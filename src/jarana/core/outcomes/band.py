@@ -1,0 +1,222 @@
+"""What will probably happen, as figures: shares of drifts, and P10, P50 and P90 of whatever is told of a rig."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+
+import numpy as np
+
+from jarana.core.drift.nominal import nominal
+from jarana.core.drift.result import course_of, drift_key
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
+from jarana.core.engine.step.kernel import TOUCHING
+from jarana.core.law import Asked
+from jarana.core.model import Frozen
+from jarana.core.outcomes.tracks import Tracks, members_of
+from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import MEMBERS
+from jarana.core.watch import Watch
+
+DRAWN_TIMES = 24
+RIVER_COUNTS, LAKE_COUNTS = (1, 2, 3, 5), (10, 20, 40, 60, 90)
+"""s at which an angler counts how deep a fly is."""
+
+
+class Spread(Frozen):
+    """P10, P50 and P90 of a figure; None where that share of the drifts never gets there."""
+
+    p10: float | None
+    p50: float | None
+    p90: float | None
+
+
+class DepthAt(Frozen):
+    """How deep a fly is after a count, s: P10, P50 and P90, m."""
+
+    seconds: float
+    p10: float
+    p50: float
+    p90: float
+
+
+class FlyBand(Frozen):
+    """What one fly does in all members.
+
+    Attributes
+    ----------
+    p10_mm, p90_mm
+        Depths at the band's times.
+    touches
+        Share of the drifts in which it finds the bottom.
+    in_zone
+        Mean share of a drift in the taking zone.
+    bed_share
+        Share of a drift on the stones, meaned over the drifts.
+    contacts
+        How often it comes down onto them in a drift, meaned.
+    depths
+        At the counts an angler uses.
+    """
+
+    id: str
+    p10_mm: tuple[int, ...]
+    p90_mm: tuple[int, ...]
+    metres_to_bottom: Spread
+    first_in_zone_s: Spread
+    share_in_zone: Spread
+    settled_depth_m: Spread
+    drag_m_s: Spread
+    seconds_to_bottom: Spread
+    settled_s: Spread
+    touches: float = 0.0
+    in_zone: float = 0.0
+    bed_share: float = 0.0
+    contacts: float = 0.0
+    depths: tuple[DepthAt, ...] = ()
+
+
+class Band(Frozen):
+    """What happens in all members, known by the drift's key.
+
+    Attributes
+    ----------
+    members
+        How many there are: the first answer has fewer.
+    shares
+        Of the drift's time at which bands are told.
+    finds_bottom
+        Share of the drifts in which any fly finds the bottom.
+    under
+        Share of the drifts in which what floats is under in the end.
+    """
+
+    key: str
+    members: int
+    shares: tuple[float, ...]
+    flies: tuple[FlyBand, ...]
+    finds_bottom: float
+    under: float = 0.0
+    laws: tuple[Asked, ...] = ()
+
+    def fly(self, name: str) -> FlyBand | None:
+        """Return what one fly does; None where it is not in the water."""
+        return next((f for f in self.flies if f.id == name), None)
+
+
+def band_of(situation: Situation, watch: Watch | None = None, members: int = MEMBERS) -> Band | None:
+    """Return what happens in so many members of a situation; None when the watch stopped it on the way.
+
+    Raises
+    ------
+    SolverError
+        When too many members fail.
+    """
+    tracks = members_of(situation, members, watch)
+    return None if tracks is None else told(tracks, situation)
+
+
+def told(tracks: Tracks, situation: Situation) -> Band:
+    """Return the figures of some members."""
+    flies = tuple(_fly(tracks, situation, row, name) for row, name in enumerate(tracks.names))
+    touched = ~np.isnan(tracks.did[:, : len(tracks.names), FIRST_S])
+    top = situation.head.free_top(situation.rig, situation.water.water)
+    under = 0.0
+    if top is not None:
+        deep = tracks.at[:, -1, -1, AT_Z] < -2.0 * top.radius - 0.005
+        under = float(deep.mean())
+    return Band(
+        key=drift_key(situation),
+        members=tracks.count,
+        shares=tuple(round((k + 1) / DRAWN_TIMES, 4) for k in range(DRAWN_TIMES)),
+        flies=flies,
+        finds_bottom=float(touched.any(axis=1).mean()) if len(tracks.names) else 0.0,
+        under=under,
+        laws=tracks.laws,
+    )
+
+
+def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
+    water = situation.setting.fished
+    at, did, times = tracks.at[:, row], tracks.did[:, row], tracks.times
+    depth, bed = -at[:, :, AT_Z], at[:, :, UNDER]
+    height = bed - depth
+    low, high = water.zone.heights(bed)
+    inside = (height >= low - 1e-9) & (height <= high + 1e-9)
+    if water.zone.datum == "bed":
+        inside |= (np.asarray(low) <= 0) & (height < 0)
+    dt = np.diff(times, axis=1)
+    share = (inside[:, 1:] * dt).sum(axis=1) / times[:, -1]
+    first = np.where(inside.any(axis=1), times[np.arange(len(times)), inside.argmax(axis=1)], np.nan)
+    half = at.shape[1] // 2
+    ends = [course_of(t, d, h <= TOUCHING) for t, d, h in zip(times, depth, height, strict=True)]
+    drawn = _drawn(tracks, situation, row, name)
+    touched = ~np.isnan(did[:, FIRST_S])
+    return FlyBand(
+        id=name,
+        p10_mm=tuple(int(v) for v in np.percentile(drawn, 10, axis=0)),
+        p90_mm=tuple(int(v) for v in np.percentile(drawn, 90, axis=0)),
+        metres_to_bottom=spread(did[:, FIRST_M]),
+        first_in_zone_s=spread(first),
+        share_in_zone=spread(share),
+        settled_depth_m=spread([max(min(e[0], b), 0.0) for e, b in zip(ends, bed[:, -1], strict=True)]),
+        drag_m_s=spread(at[:, half:, REL_X].mean(axis=1)),
+        seconds_to_bottom=spread(did[:, FIRST_S]),
+        settled_s=spread([e[1] for e in ends]),
+        touches=float(touched.mean()),
+        in_zone=float(share.mean()),
+        bed_share=float((did[:, BED_S] / times[:, -1]).mean()),
+        contacts=float(did[:, CONTACTS].mean()),
+        depths=_at_counts(times, depth, RIVER_COUNTS if water.nature.flows else LAKE_COUNTS),
+    )
+
+
+def _drawn(tracks: Tracks, situation: Situation, row: int, name: str) -> Floats:
+    """Return the depths a band is drawn from, mm: differences to the members' own nominal run, added to the fine one.
+
+    Where the zone stands on the bed, members are drawn over the bed as it is written.
+    """
+    water, drift = situation.setting.fished, nominal(situation)
+    shares = np.arange(1, DRAWN_TIMES + 1) / DRAWN_TIMES
+    depth = -tracks.at[:, row, :, AT_Z]
+    if water.zone.datum == "bed":
+        depth = depth / tracks.depth[:, None]
+    members = np.array([np.interp(shares, t / t[-1], d) for t, d in zip(tracks.times, depth, strict=True)])
+    coarse = np.interp(shares, tracks.nominal_times / tracks.nominal_times[-1], -tracks.nominal[row, :, AT_Z])
+    node = next(f.node for f in drift.flies if f.id == name)
+    fine_times = np.array(drift.times_s)
+    fine = np.interp(shares, fine_times / fine_times[-1], -np.array(drift.z_mm)[:, node] / 1000)
+    deepest = max(water.depth_m, *(b.depth_m for b in drift.bed))
+    return np.asarray(np.clip((members + fine - coarse) * 1000, -water.depth_m * 1000, deepest * 1000))
+
+
+def _at_counts(times: Floats, depth: Floats, counts: Iterable[int]) -> tuple[DepthAt, ...]:
+    """Return how deep a fly is at counts within the drift, m."""
+    found = []
+    for seconds in counts:
+        if seconds > times[:, -1].min():
+            break
+        at = np.array([np.interp(seconds, t, d) for t, d in zip(times, depth, strict=True)])
+        low, middle, high = (float(v) for v in np.percentile(at, (10, 50, 90)))
+        found.append(DepthAt(seconds=seconds, p10=round(low, 4), p50=round(middle, 4), p90=round(high, 4)))
+    return tuple(found)
+
+
+def spread(values: Iterable[float]) -> Spread:
+    """Return the percentiles; a drift that never gets there (NaN) counts as later than all.
+
+    Examples
+    --------
+    >>> spread([1.0, 2.0, math.nan, math.nan, math.nan])
+    Spread(p10=1.0, p50=None, p90=None)
+    """
+    rows = sorted(math.inf if v is None or math.isnan(v) else float(v) for v in values)
+
+    def at(share: float) -> float | None:
+        v = rows[min(int(share * len(rows)), len(rows) - 1)]
+        return None if math.isinf(v) else round(v, 4)
+
+    return Spread(p10=at(0.1), p50=at(0.5), p90=at(0.9))
+
+

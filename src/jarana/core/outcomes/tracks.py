@@ -1,0 +1,248 @@
+"""What the members of a situation did, from one batch of drifts: the tracks of what hangs on the rig and of what holds it."""
+
+from __future__ import annotations
+
+from collections import OrderedDict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from threading import Lock
+
+import numpy as np
+
+from jarana.core.drift.result import drift_key
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.batch import Ready, run_batch
+from jarana.core.engine.columns import AT_X, AT_Z, TAKEN
+from jarana.core.errors import InputError, SolverError
+from jarana.core.law import Asked, listening
+from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import FIRST, MEMBERS
+from jarana.core.unknowns.drifts import (
+    MEMBER_GRID,
+    SEARCH_GRID,
+    Base,
+    Grid,
+    base_of,
+    factors_of,
+    member_drift,
+    nominal_drift,
+)
+from jarana.core.watch import Watch
+
+CHUNK = 32
+"""Drifts of one call; between two a watch is asked."""
+LEAST = 0.9
+"""Share of the members that must come to an answer."""
+MOST_KEPT = 48
+"""Situations whose members are kept in a process; one takes about a megabyte."""
+
+
+@dataclass(frozen=True)
+class Tracks:
+    """Members of a situation, those that came to an answer.
+
+    Attributes
+    ----------
+    names
+        Ids of what hangs on the rig.
+    members
+        Which members they are, (k,).
+    times
+        (k, times) s.
+    at
+        (k, names + 2, times, 9): columns AT_X … TAKEN; after what hangs on the rig where the leader begins, as takes are felt
+        on it, and where the rig is held, or what holds it.
+    did
+        (k, names + 2, 9): columns FIRST_S … LEAST.
+    arcs
+        Leader to each, m, (names,).
+    depth
+        Factor of each member on the written depth, (k,).
+    nominal
+        The same of a run in which everything is as written and no eddy stirs, (names + 2, times, 9), and what it did.
+    top_held
+        The rig hangs from the top of the chain: line taken in shortens the way to the flies.
+    """
+
+    situation: Situation
+    names: tuple[str, ...]
+    members: np.ndarray
+    times: Floats
+    at: Floats
+    did: Floats
+    arcs: Floats
+    depth: Floats
+    nominal: Floats
+    nominal_times: Floats
+    nominal_did: Floats
+    top_held: bool
+    laws: tuple[Asked, ...] = ()
+
+    @property
+    def count(self) -> int:
+        """How many members there are."""
+        return len(self.members)
+
+    def row(self, name: str) -> int:
+        """Return the row of something by its id."""
+        return self.names.index(name)
+
+    def slack(self, row: int) -> Floats:
+        """Return how much longer the line to something is than the straight way, (k, times), m."""
+        above = self.at[:, -2]
+        gap = self.at[:, row, :, AT_X : AT_Z + 1] - above[:, :, AT_X : AT_Z + 1]
+        taken = self.at[:, row, :, TAKEN] if self.top_held else 0.0
+        return np.maximum(self.arcs[row] - taken - np.linalg.norm(gap, axis=2), 0.0)
+
+    @classmethod
+    def joined(cls, parts: Sequence[Tracks]) -> Tracks:
+        """Return the members of several together."""
+        first = parts[0]
+        return cls(
+            first.situation,
+            first.names,
+            np.concatenate([p.members for p in parts]),
+            np.concatenate([p.times for p in parts]),
+            np.concatenate([p.at for p in parts]),
+            np.concatenate([p.did for p in parts]),
+            first.arcs,
+            np.concatenate([p.depth for p in parts]),
+            first.nominal,
+            first.nominal_times,
+            first.nominal_did,
+            first.top_held,
+            first.laws,
+        )
+
+
+@dataclass
+class _Asked:
+    base: Base
+    wanted: range
+    depth: list[float]
+    laws: tuple[Asked, ...]
+
+
+def evaluate(
+    situations: Sequence[Situation],
+    members: range = range(FIRST),
+    grid: Grid = SEARCH_GRID,
+    watch: Watch | None = None,
+) -> list[Tracks | None] | None:
+    """Return what the members of situations do, the same members for each; None when the watch stopped it on the way.
+
+    A rig that cannot be fished so, or of which too many members come to no answer, has None in its place. No members
+    at all give the nominal run alone, as the one member.
+    """
+    watch = watch or Watch()
+    groups: dict[int, list[tuple[int, Ready]]] = {}
+    asked: list[_Asked | None] = []
+    for i, situation in enumerate(situations):
+        if watch.stopped:
+            return None
+        try:
+            with listening() as heard:
+                base = base_of(situation, grid)
+                factors = [factors_of(base, k) for k in members]
+                drifts = [nominal_drift(base), *(member_drift(base, f) for f in factors)]
+        except (InputError, SolverError):
+            asked.append(None)
+            continue
+        asked.append(_Asked(base, members, [f.depth for f in factors], heard.rows))
+        for drift in drifts:
+            groups.setdefault(len(drift.drive.times), []).append((i, drift))
+    found: dict[int, list[object]] = {}
+    watch.expects(sum(len(rows) for rows in groups.values()))
+    for rows in groups.values():
+        for begin in range(0, len(rows), CHUNK):
+            if watch.stopped:
+                return None
+            part = rows[begin : begin + CHUNK]
+            ran = run_batch([drift for _, drift in part])
+            assert ran is not None
+            for (i, _), one in zip(part, ran, strict=True):
+                found.setdefault(i, []).append(one)
+                watch.step()
+    return [None if row is None else _tracks(row, found[i]) for i, row in enumerate(asked)]
+
+
+def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg]
+    nominal, *rest = ran
+    if nominal.failed:
+        return None
+    if not asked.wanted:
+        rest, numbers, depth = [nominal], np.array([-1]), np.ones(1)
+    else:
+        good = [k for k, one in enumerate(rest) if not one.failed]
+        if len(good) < LEAST * len(rest):
+            return None
+        numbers = np.array(list(asked.wanted))[good]
+        depth = np.array(asked.depth)[good]
+        rest = [rest[k] for k in good]
+    base = asked.base
+    return Tracks(
+        situation=base.situation,
+        names=base.names,
+        members=numbers,
+        times=np.stack([one.times for one in rest]),
+        at=np.stack([one.tracks for one in rest]),
+        did=np.stack([one.did for one in rest]),
+        arcs=base.arcs,
+        depth=depth,
+        nominal=nominal.tracks,
+        nominal_times=nominal.times,
+        nominal_did=nominal.did,
+        top_held=bool(base.nodes[-2] == 0),
+        laws=asked.laws,
+    )
+
+
+_kept: OrderedDict[str, Tracks] = OrderedDict()
+_lock = Lock()
+
+
+def members_of(situation: Situation, count: int = MEMBERS, watch: Watch | None = None) -> Tracks | None:
+    """Return the first so many members of a situation, those computed before taken from a store; None when stopped.
+
+    Raises
+    ------
+    InputError
+        When the rig cannot be fished so in this water.
+    SolverError
+        When too many members come to no answer.
+    """
+    key = drift_key(situation)
+    with _lock:
+        best = _kept.get(key)
+    have = int(best.members[-1]) + 1 if best is not None else 0
+    if best is not None and have >= count:
+        keep = best.members < count
+        return best if keep.all() else _part(best, keep)
+    base_of(situation, MEMBER_GRID)
+    more = evaluate([situation], range(have, count), MEMBER_GRID, watch)
+    if more is None:
+        return None
+    if more[0] is None:
+        raise SolverError("the members did not come to an answer", (situation.rig.name, situation.water.id))
+    whole = Tracks.joined([best, more[0]]) if best is not None else more[0]
+    with _lock:
+        _kept[key] = whole
+        _kept.move_to_end(key)
+        while len(_kept) > MOST_KEPT:
+            _kept.popitem(last=False)
+    return whole
+
+
+def _part(tracks: Tracks, keep: np.ndarray) -> Tracks:
+    from dataclasses import replace
+
+    return replace(
+        tracks,
+        members=tracks.members[keep],
+        times=tracks.times[keep],
+        at=tracks.at[keep],
+        did=tracks.did[keep],
+        depth=tracks.depth[keep],
+    )
+
+

@@ -1,0 +1,1 @@
+"""What is not known of a drift, and the drifts that differ in it."""

@@ -1,0 +1,364 @@
+"""The drifts of a situation that differ in what is not known: the same rig, water and hand, otherwise.
+
+A situation is lowered and cut into nodes once; every member changes figures of that, and no more.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from statistics import NormalDist
+
+import numpy as np
+
+from jarana.core.drift.lower import Lowered, lower
+from jarana.core.engine.arrays import Floats, Ints
+from jarana.core.engine.batch import Ready, ready
+from jarana.core.engine.chain import Steps
+from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, RADIUS, VOLUME
+from jarana.core.engine.mesh import Mesh, build_mesh
+from jarana.core.engine.scenario import Eddies, HeldTop, Lane, Scenario, Stream
+from jarana.core.motions.base import Moves, Ride
+from jarana.core.situation import Situation
+from jarana.core.rig.geometry import place
+from jarana.core.unknowns.deviates import (
+    DEPTH,
+    DIAMETER as DIAMETER_Z,
+    DRAG_1,
+    DRAG_2,
+    DRAG_3,
+    DRIFT_HAND,
+    EDDIES,
+    ENTRY,
+    HAND,
+    LIFT,
+    MASS_1,
+    MASS_2,
+    MASS_3,
+    PACE,
+    ROUGHNESS,
+    SLACK,
+    STEP,
+    deviates,
+    paths,
+)
+from jarana.core.unknowns.spreads import Spreads, spreads_of
+
+STEEPEST = math.radians(25.0)
+"""A rig falls in at up to this angle (belief: evenly between 0 and it)."""
+MOST_SLACK = 0.3
+"""m of line that lie slack as a held rig lands, at most."""
+SLACK_S = 1.0
+"""s in which that slack is taken up: the top is so much behind."""
+UPPER = 0.6
+"""Share of the depth in which a rig lands, however steeply."""
+ROUGHEST = 0.2
+"""z0 is at most this share of the depth."""
+FLY_UNKNOWNS = ((MASS_1, DRAG_1), (MASS_2, DRAG_2), (MASS_3, DRAG_3))
+
+
+@dataclass(frozen=True)
+class Grid:
+    """How finely members are computed: share of the nodes, steps in moving and in still water, and times that are kept."""
+
+    refine: float
+    moving: Steps
+    still: Steps
+    kept: int = 48
+    kept_still: int = 96
+
+
+MEMBER_GRID = Grid(0.5, Steps(0.0125, 0.05, 0.5), Steps(0.015, 0.05, 0.3, 0.2, 0.2))
+SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5), Steps(0.03, 0.08, 0.3, 0.2, 0.4), 32, 48)
+SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5), Steps(0.03, 0.08, 0.3, 0.2, 0.6), 32, 48)
+
+
+@dataclass(frozen=True)
+class Base:
+    """A situation made ready for its members.
+
+    Attributes
+    ----------
+    names
+        What is watched, by id.
+    nodes
+        Their nodes; then where the leader begins, as takes are felt on it; and last where the rig is held, or what holds it.
+    below
+        Nodes under where the rig is held, (nodes,).
+    arcs
+        Leader between where takes show and what is watched, m.
+    """
+
+    situation: Situation
+    lowered: Lowered
+    mesh: Mesh
+    ride: Ride
+    natural: float
+    names: tuple[str, ...]
+    nodes: Ints
+    below: np.ndarray
+    arcs: Floats
+    spreads: Spreads
+    steps: Steps
+    frames: int
+
+
+def base_of(situation: Situation, grid: Grid) -> Base:
+    """Return a situation made ready for its members.
+
+    Raises
+    ------
+    InputError
+        When the rig cannot be fished so in this water.
+    """
+    lowered = lower(situation)
+    scenario = lowered.scenario
+    mesh = build_mesh(scenario, grid.refine)
+    rig, still = situation.rig, situation.setting.fished.still
+    hold = _main_node(mesh, lowered.hold_m)
+    leader = _main_node(mesh, line_out(situation, lowered)) if situation.head.on_line else hold
+    known = {a.id for a in rig.attachments} - {rig.head.holds()}
+    names = tuple(name for name in mesh.names if name in known)
+    nodes = [int(mesh.body_node[mesh.names.index(name)]) for name in names]
+    top = scenario.top
+    pace = situation.setting.fished.pace_m_s
+    natural = top.velocity(0.0)[0] if isinstance(top, HeldTop) and pace > 0 else 0.0
+    return Base(
+        situation=situation,
+        lowered=lowered,
+        mesh=mesh,
+        ride=situation.ride(),
+        natural=natural,
+        names=names,
+        nodes=np.array([*nodes, leader, hold], dtype=np.int64),
+        below=_below(mesh, hold),
+        arcs=np.array([float(mesh.arc[n] - mesh.arc[leader]) for n in nodes]),
+        spreads=spreads_of(situation),
+        steps=grid.still if still else grid.moving,
+        frames=grid.kept_still if still else grid.kept,
+    )
+
+
+def line_out(situation: Situation, lowered: Lowered) -> float:
+    """Return how much fly line is out before the leader, m."""
+    return lowered.line_m or (situation.head.line_out() if situation.head.on_line else 0.0)
+
+
+def _main_node(mesh: Mesh, s: float) -> int:
+    if s <= 0.0:
+        return 0
+    return int(np.argmin(np.abs(mesh.arc[: mesh.main_end + 1] - s)))
+
+
+def _below(mesh: Mesh, hold: int) -> np.ndarray:
+    below = np.zeros(mesh.size, dtype=bool)
+    for node in range(1, mesh.size):
+        parent = int(mesh.parent[node])
+        below[node] = below[parent] or parent == hold
+    return below
+
+
+def times_of(seconds: float, frames: int) -> Floats:
+    """Return the times at which a drift is kept, its beginning among them."""
+    return np.linspace(0.0, seconds, frames + 1)
+
+
+def nominal_drift(base: Base) -> Ready:
+    """Return the drift in which everything is as it is written, in water without eddies."""
+    seconds = base.situation.motion.seconds(base.ride)
+    return ready(base.lowered.scenario, base.mesh, base.steps, times_of(seconds, base.frames), base.nodes)
+
+
+@dataclass(frozen=True)
+class Factors:
+    """What a member is: factors on what is written, angle and slack of this entry, and its eddies (rows, 2)."""
+
+    pace: float = 1.0
+    depth: float = 1.0
+    roughness: float = 1.0
+    diameter: float = 1.0
+    hand: float = 1.0
+    taken: float = 1.0
+    count: float = 1.0
+    lift: float = 1.0
+    mass: dict[str, float] | None = None
+    drag: dict[str, float] | None = None
+    entry: float = 0.0
+    slack: float = 0.0
+    eddies: Floats | None = None
+
+
+def factors_of(base: Base, k: int) -> Factors:
+    """Return the factors of one of the members."""
+    z, spread = deviates()[k], base.spreads
+    share = NormalDist().cdf
+    order = _from_the_point(base.situation)
+    mass = {name: math.exp(spread.mass[name] * z[FLY_UNKNOWNS[min(i, 2)][0]]) for i, name in enumerate(order)}
+    drag = {name: math.exp(spread.drag[name] * z[FLY_UNKNOWNS[min(i, 2)][1]]) for i, name in enumerate(order)}
+    drifted = math.exp(spread.hand * z[HAND] + spread.hand_of_a_drift * z[DRIFT_HAND])
+    return Factors(
+        pace=math.exp(spread.pace * z[PACE]),
+        depth=math.exp(spread.depth * z[DEPTH]),
+        roughness=math.exp(spread.roughness * z[ROUGHNESS]),
+        diameter=math.exp(spread.diameter * z[DIAMETER_Z]),
+        hand=drifted,
+        taken=math.exp(spread.hand_of_a_drift * z[DRIFT_HAND]),
+        count=math.exp(spread.count * z[DRIFT_HAND]),
+        lift=math.exp(spread.lift * z[LIFT]),
+        mass=mass,
+        drag=drag,
+        entry=STEEPEST * share(z[ENTRY]),
+        slack=MOST_SLACK * share(z[SLACK]),
+        eddies=paths()[k],
+    )
+
+
+def _from_the_point(situation: Situation) -> list[str]:
+    """Return the ids of what hangs on a rig, from the last fly up."""
+    rig = situation.rig
+    return [a.id for a in sorted(rig.attachments, key=lambda a: -place(rig, a))]
+
+
+def member_drift(base: Base, factors: Factors) -> Ready:
+    """Return the drift of a member."""
+    water, motion = base.situation.setting.fished, base.situation.motion
+    scenario, mesh = base.lowered.scenario, base.mesh
+    ride = replace(
+        base.ride,
+        pace=base.ride.pace * factors.pace,
+        count_s=base.ride.count_s * factors.count,
+        natural_pace=lambda: base.natural * factors.pace,
+    )
+    seconds = motion.seconds(ride)
+    stream = _stream(scenario.stream, factors, base)
+    if water.still:
+        eddies = None
+    else:
+        turn = stream.depth / max(water.pace_m_s * factors.pace, 1e-6)
+        eddies = Eddies(factors.eddies, np.array([STEP * turn, 0.5 * STEP * turn])) if factors.eddies is not None else None
+        EDDIES.ask(turns=seconds / turn)
+    changed = replace(
+        scenario,
+        stream=stream,
+        top=_top(base, motion.drive(ride), factors),
+        bed_profile=tuple((x, depth * factors.depth) for x, depth in scenario.bed_profile),
+        mends=scenario.mends,
+        eddies=eddies,
+    )
+    return ready(changed, _mesh(base, mesh, changed, factors), base.steps, times_of(seconds, base.frames), base.nodes)
+
+
+def _stream(stream: Stream, factors: Factors, base: Base) -> Stream:
+    water = base.situation.setting.fished
+
+    def rough(depth: float) -> float:
+        return min(stream.roughness * factors.roughness, ROUGHEST * depth)
+
+    depth = stream.depth * factors.depth
+    return replace(
+        stream,
+        surface_speed=stream.surface_speed * factors.pace,
+        depth=depth,
+        roughness=rough(depth),
+        power=water.power_over(depth, rough(depth) / stream.roughness),
+        lanes=tuple(
+            Lane(
+                lane.surface_speed * factors.pace,
+                lane.depth * factors.depth,
+                rough(lane.depth * factors.depth),
+                water.power_over(lane.depth * factors.depth, rough(lane.depth * factors.depth) / stream.roughness),
+            )
+            for lane in stream.lanes
+        ),
+    )
+
+
+def _top(base: Base, moves: Moves | None, factors: Factors) -> object:
+    top = base.lowered.scenario.top
+    if not isinstance(top, HeldTop) or moves is None:
+        return top
+    head = base.situation.head
+    flows = base.situation.setting.fished.nature.flows
+    led = flows and (base.situation.motion.leads or not (head.floats or head.on_line))
+    rows = moves.moves
+    if led:
+        rows = tuple((t, vx * factors.hand, vy, vz) for t, vx, vy, vz in rows)
+        if not (head.floats or head.on_line):
+            rows = _behind(rows, factors.slack)
+    takes = tuple((t, speed * factors.taken) for t, speed in moves.takes)
+    return replace(top, moves=rows, takes=takes)
+
+
+def _behind(
+    rows: tuple[tuple[float, float, float, float], ...], slack: float
+) -> tuple[tuple[float, float, float, float], ...]:
+    """Let the top be behind by some slack over its first second."""
+    late = [row for row in rows if row[0] < SLACK_S]
+    rest = [row for row in rows if row[0] > SLACK_S]
+    slower = tuple((t, vx - slack / SLACK_S, vy, vz) for t, vx, vy, vz in late)
+    again = next((row for row in rows if row[0] == SLACK_S), (SLACK_S, *late[-1][1:]))
+    return (*slower, again, *rest)
+
+
+def _mesh(base: Base, mesh: Mesh, scenario: Scenario, factors: Factors) -> Mesh:
+    links, bodies = mesh.links.copy(), mesh.bodies.copy()
+    links[:, DIAMETER] *= factors.diameter
+    rho = scenario.water.density
+    line = line_out(base.situation, base.lowered)
+    if line > 0.0:
+        of_line = (mesh.arc <= line + 1e-6) & (links[:, LINE_DENSITY] > rho)
+        links[of_line, LINE_DENSITY] = rho + (links[of_line, LINE_DENSITY] - rho) * factors.lift
+    mass, drag = factors.mass or {}, factors.drag or {}
+    for row, name in enumerate(mesh.names):
+        bodies[row, MASS] *= mass.get(name, 1.0)
+        bodies[row, DRAG_AREA] *= drag.get(name, 1.0)
+    floating = bodies[:, VOLUME] * rho > bodies[:, MASS]
+    bears = bodies[floating, MASS] / rho
+    bodies[floating, VOLUME] = bears + (bodies[floating, VOLUME] - bears) * factors.lift
+    spheres = bodies[:, RADIUS] > 0
+    bodies[spheres, RADIUS] = (3.0 * bodies[spheres, VOLUME] / (4.0 * math.pi)) ** (1.0 / 3.0)
+    where = mesh.place
+    flows = base.situation.setting.fished.nature.flows
+    if flows and not base.situation.head.on_line and base.situation.rig.stance.lay != "tuck":
+        where = _fallen(base, mesh, factors, scenario.stream.depth)
+    elif not flows:
+        where = _above_the_bed(mesh, scenario.stream.depth)
+    speed = mesh.speed.copy()
+    speed[:, 0] *= factors.pace
+    return replace(mesh, links=links, bodies=bodies, place=where, speed=speed)
+
+
+def _fallen(base: Base, mesh: Mesh, factors: Factors, depth: float) -> Floats:
+    """Return where the nodes are when what hangs below where the rig is held falls in at an angle."""
+    below, hold = base.below, int(base.nodes[-1])
+    if not below.any() or mesh.afloat[below].any():
+        return mesh.place
+    away = mesh.place[below] - mesh.place[hold]
+    flat = away[:, :2].sum(axis=0)
+    size = float(np.linalg.norm(flat))
+    if size < 1e-9:
+        return mesh.place
+    out = flat / size
+    along, down = away[:, :2] @ out, -away[:, 2]
+    end = int(np.argmax(np.hypot(along, down)))
+    long = math.hypot(float(along[end]), float(down[end]))
+    steepest = math.asin(min(1.0, UPPER * depth / max(long, 1e-9)))
+    turn = min(factors.entry, steepest) - math.atan2(float(down[end]), float(along[end]))
+    place = mesh.place.copy()
+    new_along = along * math.cos(turn) - down * math.sin(turn)
+    place[below, :2] += (new_along - along)[:, None] * out
+    place[below, 2] = mesh.place[hold, 2] - (along * math.sin(turn) + down * math.cos(turn))
+    return place
+
+
+def _above_the_bed(mesh: Mesh, depth: float) -> Floats:
+    """Return where the nodes are when what lay deeper than the bed is raised onto it with all above it, in proportion."""
+    deepest = -float(mesh.place[:, 2].min())
+    if deepest <= depth:
+        return mesh.place
+    place = mesh.place.copy()
+    under = place[:, 2] < 0
+    place[under, 2] *= depth / deepest
+    return place
+
+

@@ -1,0 +1,134 @@
+"""Is the fly where they take, does it move as they accept it, and would a take show in time? At every moment of every member."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.columns import AT_Z, REL_X, REL_Y, REL_Z, UNDER
+from jarana.core.outcomes.tracks import Tracks
+from jarana.core.rig.geometry import place
+from jarana.core.rig.model import Attachment
+from jarana.core.situation import Situation
+from jarana.core.tackle.dressing import dressings
+from jarana.core.water.reach import TakingZone
+from jarana.core.worth.constants import Habits
+
+
+@dataclass(frozen=True)
+class FlyWorth:
+    """One fly at every moment: in the zone, accepted, shown in time, each 0 to 1, (k, times)."""
+
+    id: str
+    in_zone: Floats
+    accepted: Floats
+    shown: Floats
+
+    @property
+    def good(self) -> Floats:
+        """All three at once."""
+        return self.in_zone * self.accepted * self.shown
+
+
+def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWorth]:
+    """Return every fly of a rig at every moment; a dry that holds the rig up is one of them."""
+    rows = []
+    for attachment in situation.rig.attachments:
+        if attachment.fly is None:
+            continue
+        held_by = attachment.id == situation.rig.head.holds()
+        if not held_by and attachment.id not in tracks.names:
+            continue
+        row = len(tracks.names) + 1 if held_by else tracks.row(attachment.id)
+        speed = np.linalg.norm(tracks.at[:, row, :, REL_X : REL_Z + 1], axis=2)
+        if held_by:
+            speed = np.hypot(tracks.at[:, row, :, REL_X], tracks.at[:, row, :, REL_Y])
+        else:
+            speed = np.hypot(speed, eddy_drag(situation, habits))
+        rows.append(
+            FlyWorth(
+                attachment.id,
+                in_zone(tracks.at[:, row, :, UNDER], tracks.at[:, row, :, AT_Z], situation, habits),
+                accepted(speed, attachment, situation, habits, dry=held_by),
+                np.ones_like(speed) if held_by else shown(tracks.slack(row), situation, habits),
+            )
+        )
+    return rows
+
+
+def in_zone(depth: Floats, z: Floats, situation: Situation, habits: Habits) -> Floats:
+    """Return how far a fly is where the fish take, 1 inside, fading to 0 over a soft edge outside."""
+    water = situation.water
+    low, high = zone_over_bed(water.zone, depth)
+    height = depth + np.minimum(z, 0.0)
+    edge = habits["edge-river" if water.nature.flows else "edge-lake"]
+    under = np.where(low <= 1e-9, 0.0, low - height)
+    return np.asarray(np.clip(1.0 - np.maximum(np.maximum(under, height - high), 0.0) / edge, 0.0, 1.0))
+
+
+def zone_over_bed(zone: TakingZone, depth: Floats) -> tuple[Floats, Floats]:
+    """Return the zone as heights over the bed at every moment, m."""
+    low, high = zone.heights(depth)
+    return np.asarray(low), np.asarray(high)
+
+
+def eddy_drag(situation: Situation, habits: Habits) -> float:
+    """Return the drag of flies on one held line that are farther apart than the eddies are tall, m/s."""
+    if situation.head.floats or situation.head.on_line:
+        return 0.0
+    return habits["eddy-drag"] * situation.water.pace_m_s * apart(situation, habits)
+
+
+def apart(situation: Situation, habits: Habits) -> float:
+    """Return how far the flies of a rig ride different water, 0 to 1: by their widest spacing over the depth."""
+    rig = situation.rig
+    places = sorted(place(rig, a) for a in rig.attachments if a.fly)
+    if len(places) < 2:
+        return 0.0
+    widest = max(b - a for a, b in zip(places, places[1:], strict=False))
+    return min(max(widest / situation.water.depth_m - habits["apart-from"], 0.0), 1.0)
+
+
+def is_moved(situation: Situation) -> bool:
+    """Say whether the hand moves the flies through the water."""
+    motion, rig = situation.motion, situation.rig
+    return motion.swings or bool(rig.motion.pulls or motion.pulls)
+
+
+def accepted(speed: Floats, attachment: Attachment, situation: Situation, habits: Habits, dry: bool) -> Floats:
+    """Return the share of fish that accept a fly at a speed through the water, m/s.
+
+    Drifted: ``1/(1 + (v/v50)^3)``. Moved: rising to all of them, then falling again.
+    """
+    assert attachment.fly is not None
+    row = dressings().get(attachment.fly.dressing.key)
+    kind = row.moved if row is not None and not dry else ""
+    if kind and is_moved(situation):
+        still, begins = habits[f"{kind}-still"], habits[f"{kind}-from"]
+        ends, half = habits[f"{kind}-to"], habits[f"{kind}-half"]
+        rising = still + (1.0 - still) * np.clip(speed / begins, 0.0, 1.0)
+        falling = np.power(0.5, np.maximum(speed - ends, 0.0) / (half - ends))
+        return np.asarray(np.minimum(rising, falling))
+    half = habits[f"noticed-{situation.water.wariness}"]
+    if not situation.water.nature.flows:
+        half *= habits["noticed-still"] / habits["noticed-usual"]
+    if dry:
+        half *= habits["noticed-dry"]
+    return np.asarray(1.0 / (1.0 + np.power(speed / half, habits["refusal-power"])))
+
+
+def shown(slack: Floats, situation: Situation, habits: Habits) -> Floats:
+    """Return the share of takes that show before the fly is let go: slack is drawn out first."""
+    late = np.maximum(slack / habits["fish-speed"] - habits["reaction"], 0.0)
+    return np.asarray(np.exp(-late / habits[f"hold-{situation.water.wariness}"]))
+
+
+def together(flies: list[FlyWorth], habits: Habits) -> Floats:
+    """Return what all flies come to at every moment: the first counts 1, a second as good 0.3 more."""
+    share = habits["alike"]
+    left = np.ones_like(flies[0].good) if flies else np.ones(1)
+    for fly in flies:
+        left = left * (1.0 - share * fly.good)
+    return np.asarray((1.0 - left) / share)

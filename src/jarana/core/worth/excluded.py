@@ -1,0 +1,52 @@
+"""What is ruled out, whatever it is worth: against a rule, out of reach, too weak, not to be netted."""
+
+from __future__ import annotations
+
+from jarana.core.rig.netting import stops
+from jarana.core.rules.check import breaches
+from jarana.core.situation import Situation
+from jarana.core.strength.fish import fish_held_by
+from jarana.core.strength.loads import loads
+from jarana.core.worth.constants import Habits
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+rule = against a rule: { $rule }
+too-far = { $off } off is farther than you fish with { $what } ({ $reach })
+held-lake = a rod cannot hold a leader over a lake
+too-weak = its weakest link holds a { $held } fish; { $fish } are hoped for
+no-net = { $what } stops at the tip ring { $far } from the point; you net { $reach }
+""",
+)
+NETTED_BY_HAND = 1.6
+"""Times the reach of rod and net that a line can be hand-lined in (practice)."""
+
+
+def excluded(situation: Situation, habits: Habits) -> str:
+    """Return why a rig is ruled out; empty where it is not."""
+    rig, water, writer = situation.rig, situation.water, situation.writer
+    if situation.rules is not None:
+        found = breaches(rig, situation.rules, writer, situation.today)
+        if found:
+            return say("rule", rule="; ".join(b.text for b in found))
+    if situation.head.habit == "held" and not water.nature.flows:
+        return say("held-lake")
+    reach = habits[f"reach-{situation.head.habit}"]
+    if water.nature.flows and water.off_m > reach + 1e-9:
+        return say(
+            "too-far",
+            off=writer.text("travel", water.off_m),
+            what=situation.head.described(rig, writer),
+            reach=writer.text("travel", reach),
+        )
+    force = min((load.weakest.force for load in loads(rig, water.pace_m_s) if load.kind == "fish"), default=None)
+    held = None if force is None else fish_held_by(force, water.pace_m_s)
+    if held is not None and held < water.fish.mass_kg - 1e-9:
+        return say("too-weak", held=writer.text("fish", held), fish=writer.text("fish", water.fish.mass_kg))
+    far, what = stops(rig)
+    most = NETTED_BY_HAND * rig.rod.netting_reach
+    if far > most:
+        return say("no-net", what=what, far=writer.text("length", far), reach=writer.text("length", most))
+    return ""

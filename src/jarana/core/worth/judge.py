@@ -1,0 +1,191 @@
+"""Good minutes in the hour: minutes in which a hooked fly is where the fish take, moves as they accept it, and a take would be noticed.
+
+``W = 60 · S · mean(Σ g dt · N · f) / mean(T + c + x)``: a ratio of means over the members, each of them a drift in one possible
+water. Order is robust, level is not: rigs are compared within one situation only.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from jarana.core.engine.arrays import Floats
+from jarana.core.law import Law, Range
+from jarana.core.outcomes.tracks import Tracks
+from jarana.core.situation import Situation
+from jarana.core.worth.accepted import FlyWorth, flies_of, together
+from jarana.core.worth.constants import Habits
+from jarana.core.worth.excluded import excluded
+from jarana.core.worth.freed import freed
+from jarana.core.worth.noticed import not_frightened, noticed
+
+WORTH = Law(
+    "good minutes in the hour",
+    "practice as a formula: held against pairs of rigs practitioners preferred (tests/core/worth); its constants are guesses or "
+    "orders of magnitude",
+    {"members": Range(8, 128, "the number of members")},
+    "the order of rigs is a guess",
+)
+SAME = 0.05
+"""Two rigs whose worth differs by less than this share are about equal."""
+MINUTES = 60.0
+LAST_PART, HANGS_FROM = 0.1, 1.0 / 3.0
+"""Shares of a drift at its end that tell how a retrieve, and a team that hangs, go on."""
+
+
+@dataclass(frozen=True)
+class Factors:
+    """What a worth is made of, each 0 to 1 but `seconds`.
+
+    Attributes
+    ----------
+    zone
+        Share of the drift in which the best fly is where they take.
+    drag
+        Of that time, the share in which fish accept how it moves.
+    shown
+        Of those takes, the share that shows before the fly is let go.
+    more
+        What further flies add, at least 1.
+    noticed
+        Share of takes that is noticed.
+    free
+        Share left by hang-ups, snagged shot and weed.
+    hangs
+        Chance of a hang-up in a drift.
+    stealth
+        Share of fish that are not frightened.
+    fishing
+        Share of the time in which the flies are in the water.
+    """
+
+    zone: float
+    drag: float
+    shown: float
+    more: float
+    noticed: float
+    free: float
+    hangs: float
+    stealth: float
+    fishing: float
+
+    LIMITS = ("zone", "drag", "shown", "noticed", "free", "stealth")
+
+
+@dataclass(frozen=True)
+class Worth:
+    """What a rig is worth.
+
+    Attributes
+    ----------
+    minutes
+        Good minutes in the hour; 0 where it is excluded.
+    p10, p90
+        Of the single members.
+    members
+        The worth of each member, for comparing rigs member by member.
+    excluded
+        Why it is ruled out; empty where it is not.
+    """
+
+    minutes: float
+    p10: float
+    p90: float
+    factors: Factors
+    members: Floats
+    numbers: np.ndarray = field(default_factory=lambda: np.zeros(0, dtype=int))
+    excluded: str = ""
+
+
+def judge(tracks: Tracks, situation: Situation, **changed: float) -> Worth:
+    """Return what a rig is worth from what its members did; no drift is computed for it."""
+    WORTH.ask(members=max(tracks.count, 1))
+    habits = Habits(situation.setting.person, **changed)
+    reason = excluded(situation, habits)
+    flies = flies_of(tracks, situation, habits)
+    times = tracks.times
+    whole = times[:, -1]
+    sees = noticed(tracks, situation, habits)
+    bed = freed(tracks, situation, habits)
+    stealth = not_frightened(situation, habits)
+    g = together(flies, habits) if flies else np.zeros_like(times)
+    fished, good = _hung(tracks, situation, habits, np.asarray(g * sees))
+    flows = situation.water.nature.flows
+    cast = habits[f"cycle-{situation.head.habit}"] if flows else habits["cycle-lake"]
+    cycle = fished + cast + bed.seconds
+    each = MINUTES * stealth * good * bed.free / cycle
+    minutes = MINUTES * stealth * min(float((good * bed.free).mean()), float(fished.mean())) / float(cycle.mean())
+    factors = _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, float(fished.mean() / cycle.mean()))
+    return Worth(
+        minutes=0.0 if reason else minutes,
+        p10=float(np.percentile(each, 10)),
+        p90=float(np.percentile(each, 90)),
+        factors=factors,
+        members=each,
+        numbers=tracks.members,
+        excluded=reason,
+    ) if len(whole) else _nothing(reason)
+
+
+def _nothing(reason: str) -> Worth:
+    return Worth(0.0, 0.0, 0.0, Factors(0, 0, 0, 1, 0, 0, 0, 0, 0), np.zeros(0), excluded=reason)
+
+
+def _mean(values: Floats, times: Floats) -> Floats:
+    """Return the mean over the time of each member."""
+    return np.asarray(np.trapezoid(values, times, axis=1) / times[:, -1])
+
+
+def _hung(tracks: Tracks, situation: Situation, habits: Habits, g: Floats) -> tuple[Floats, Floats]:
+    """Return how long a rig is fished, s, and its good seconds.
+
+    On a lake a float is left hanging, and a count is followed by a whole retrieve: longer than was computed they go on as in
+    their last part.
+    """
+    times = tracks.times
+    seconds = times[:, -1].copy()
+    good = np.trapezoid(g, times, axis=1)
+    if situation.water.nature.flows:
+        return seconds, np.asarray(good)
+    wanted, part = 0.0, LAST_PART
+    if situation.head.floats:
+        wanted, part = habits["hung-s"], HANGS_FROM
+    elif situation.motion.counts:
+        wanted = situation.rig.motion.count_s + habits["retrieve-s"]
+    longer = np.maximum(wanted - seconds, 0.0)
+    last = g[:, int((1.0 - part) * g.shape[1]) :].mean(axis=1)
+    return seconds + longer, np.asarray(good + longer * last)
+
+
+def _factors(
+    flies: list[FlyWorth], sees: Floats, times: Floats, g: Floats, free: Floats, hangs: Floats, stealth: float, fishing: float
+) -> Factors:
+    if not flies:
+        return Factors(0, 0, 0, 1, 0, float(free.mean()), float(hangs.mean()), stealth, fishing)
+    best = max(flies, key=lambda f: float(_mean(f.good, times).mean()) + 1e-6 * float(_mean(f.in_zone, times).mean()))
+    zone = float(_mean(best.in_zone, times).mean())
+    taken = float(_mean(best.in_zone * best.accepted, times).mean())
+    shown = float(_mean(best.good, times).mean())
+    whole = float(_mean(g, times).mean())
+    seen = float(_mean(g * sees, times).mean())
+    return Factors(
+        zone=zone,
+        drag=taken / zone if zone > 0 else 0.0,
+        shown=shown / taken if taken > 0 else 0.0,
+        more=max(whole / shown, 1.0) if shown > 0 else 1.0,
+        noticed=seen / whole if whole > 0 else float(sees.mean()),
+        free=float(free.mean()),
+        hangs=float(hangs.mean()),
+        stealth=stealth,
+        fishing=fishing,
+    )
+
+
+def better_share(a: Worth, b: Worth) -> float:
+    """Return in what share of the members both have one rig is worth more than the other; half of those alike."""
+    both, left, right = np.intersect1d(a.numbers, b.numbers, return_indices=True)
+    if not len(both):
+        return 0.5
+    gap = a.members[left] - b.members[right]
+    return float(((gap > 0) + 0.5 * (gap == 0)).mean())
