@@ -115,6 +115,8 @@ class MotionKind(ABC):
         Nobody moves anything.
     swings
         A line is cast down and across for it.
+    needs_natural_pace
+        It follows the rig's own pace, which hangs on what the rig weighs.
     jerk
         A take on it pulls so many times as hard as a steady fish (practice).
     sign
@@ -131,6 +133,7 @@ class MotionKind(ABC):
     rests: ClassVar[bool] = False
     pulls: ClassVar[tuple[HandPull, ...]] = ()
     swings: ClassVar[bool] = False
+    needs_natural_pace: ClassVar[bool] = False
 
     @property
     def cast_deg(self) -> float:

@@ -20,6 +20,7 @@ class Natural(MotionKind):
     """A drift at the rig's own pace."""
 
     key, name, waters = "natural", say("natural-drift"), ("river",)
+    needs_natural_pace = True
     sign = say("take-stops-drift-or")
 
     def seconds(self, ride: Ride) -> float:

@@ -26,6 +26,7 @@ from jarana.core.unknowns.drifts import (
     factors_of,
     member_drift,
     nominal_drift,
+    with_other_bodies,
 )
 from jarana.core.watch import Watch
 
@@ -136,13 +137,14 @@ def evaluate(
     """
     watch = watch or Watch()
     groups: dict[int, list[tuple[int, Ready]]] = {}
+    bases: dict[object, Base] = {}
     asked: list[_Asked | None] = []
     for i, situation in enumerate(situations):
         if watch.stopped:
             return None
         try:
             with listening() as heard:
-                base = base_of(situation, grid)
+                base = _base(situation, grid, bases)
                 factors = [factors_of(base, k) for k in members]
                 drifts = [nominal_drift(base), *(member_drift(base, f) for f in factors)]
         except (InputError, SolverError):
@@ -164,6 +166,35 @@ def evaluate(
                 found.setdefault(i, []).append(one)
                 watch.step()
     return [None if row is None else _tracks(row, found[i]) for i, row in enumerate(asked)]
+
+
+def _base(situation: Situation, grid: Grid, bases: dict[object, Base]) -> Base:
+    """Return a situation made ready: of one before it that differs only in its flies and shot, where there is one."""
+    natural = situation.motion.needs_natural_pace and not situation.head.floats
+    shape = None if natural else (structure(situation), situation.setting.water.id)
+    if shape is not None and shape in bases:
+        made = with_other_bodies(bases[shape], situation)
+        if made is not None:
+            return made
+    base = base_of(situation, grid)
+    if shape is not None:
+        bases[shape] = base
+    return base
+
+
+def structure(situation: Situation) -> tuple[object, ...]:
+    """Return all of a rig that its mesh and its motion follow from, but what its flies and shot are."""
+    rig = situation.rig
+    return (
+        tuple((s.id, s.d0_mm, s.d1_mm, s.length_mm, s.material.density_kg_m3, s.dressing) for s in rig.spans),
+        tuple((j.id, j.ring) for j in rig.joints),
+        tuple((a.id, a.at, a.link, a.school, a.body.kind, a.id == rig.head.holds() and a.body) for a in rig.attachments),
+        rig.head,
+        rig.motion,
+        rig.stance,
+        rig.line,
+        rig.rod.length_mm,
+    )
 
 
 def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg]

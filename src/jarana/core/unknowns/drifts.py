@@ -15,7 +15,7 @@ from jarana.core.drift.lower import Lowered, lower
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.batch import Ready, ready
 from jarana.core.engine.chain import Steps
-from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, RADIUS, VOLUME
+from jarana.core.engine.columns import DIAMETER, NEVER, DRAG_AREA, LINE_DENSITY, MASS, RADIUS, VOLUME
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import Eddies, HeldTop, Lane, Scenario, Stream
 from jarana.core.motions.base import Moves, Ride
@@ -136,6 +136,21 @@ def base_of(situation: Situation, grid: Grid) -> Base:
         spreads=spreads_of(situation),
         steps=grid.still if still else grid.moving,
         frames=grid.kept_still if still else grid.kept,
+    )
+
+
+def with_other_bodies(base: Base, situation: Situation) -> Base | None:
+    """Return a base for a rig that differs from its own only in what hangs on it; None where it has to be cut up anew."""
+    rig, mesh = situation.rig, base.mesh
+    bodies = mesh.bodies.copy()
+    for row, name in enumerate(mesh.names):
+        if mesh.lies[mesh.body_node[row]] != NEVER:
+            return None
+        if name in base.names:
+            body = rig.attachment(name).body.body(name)
+            bodies[row, :4] = body.mass, body.volume, body.bead_diameter, body.drag_area
+    return replace(
+        base, situation=situation, mesh=replace(mesh, bodies=bodies), spreads=spreads_of(situation), ride=situation.ride()
     )
 
 

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from jarana.core.rig.model import Rig
 from jarana.core.rig.netting import stops
 from jarana.core.rules.check import breaches
 from jarana.core.situation import Situation
-from jarana.core.strength.fish import fish_held_by
-from jarana.core.strength.loads import loads
+from jarana.core.strength.chain import strength_chain, weakest_link
+from jarana.core.strength.fish import fish_held_by, pull_of_fish
+from jarana.core.strength.loads import path_to
 from jarana.core.worth.constants import Habits
 from jarana.core.words import phrases
 
@@ -22,6 +24,13 @@ no-net = { $what } stops at the tip ring { $far } from the point; you net { $rea
 )
 NETTED_BY_HAND = 1.6
 """Times the reach of rod and net that a line can be hand-lined in (practice)."""
+
+
+def weakest_of(rig: Rig) -> float | None:
+    """Return the force at which a fish on the fly that holds least breaks away, N; None without a fly."""
+    links = strength_chain(rig)
+    paths = [path_to(links, a.id) for a in rig.attachments if a.fly is not None]
+    return min((weakest_link(path).force for path in paths if path), default=None)
 
 
 def excluded(situation: Situation, habits: Habits) -> str:
@@ -41,9 +50,9 @@ def excluded(situation: Situation, habits: Habits) -> str:
             what=situation.head.described(rig, writer),
             reach=writer.text("travel", reach),
         )
-    force = min((load.weakest.force for load in loads(rig, water.pace_m_s) if load.kind == "fish"), default=None)
-    held = None if force is None else fish_held_by(force, water.pace_m_s)
-    if held is not None and held < water.fish.mass_kg - 1e-9:
+    force = weakest_of(rig)
+    if force is not None and force < pull_of_fish(water.fish.mass_kg, water.pace_m_s) - 1e-9:
+        held = fish_held_by(force, water.pace_m_s)
         return say("too-weak", held=writer.text("fish", held), fish=writer.text("fish", water.fish.mass_kg))
     far, what = stops(rig)
     most = NETTED_BY_HAND * rig.rod.netting_reach

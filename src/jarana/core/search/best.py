@@ -1,0 +1,169 @@
+"""The best rig of a method: beams from a light, a middle and a heavy start, and a climb for every pace and line of its own.
+
+Either alone misses where two changes are needed at once. All climbs go in step, coordinate by coordinate, so that every batch is
+large. The nominal run screens, members decide; what changed for nothing is changed back.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass, field
+
+from jarana.core.rig.edits.flies import SwapFly
+from jarana.core.search.moves import coordinates
+from jarana.core.search.moves.base import Coordinate, Move, moved
+from jarana.core.search.moves.weight import kinds_for
+from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
+from jarana.core.situation import Situation
+
+POOL = 8
+"""Rigs of the climbs that are judged by members."""
+NEIGHBOURS = 8
+"""Nominally best neighbours of the best rig that are judged by members."""
+ROUNDS = 2
+"""Times the best rig is polished with members at most."""
+NOTED = 0.02
+"""By so much a rig must be worth more before it takes the place of another."""
+ALIKE = 0.03
+"""A change that is worth less than this share is changed back."""
+
+
+@dataclass(frozen=True)
+class Reached:
+    """A situation and the moves that led to it."""
+
+    situation: Situation
+    path: tuple[tuple[str, Move], ...] = ()
+
+    def then(self, coordinate: str, move: Move) -> Reached | None:
+        """Return it after a move; None where it cannot be done."""
+        found = moved(self.situation, move)
+        return None if found is None else Reached(found, (*self.path, (coordinate, move)))
+
+
+@dataclass
+class Search:
+    """A search for the best rig from a start.
+
+    Attributes
+    ----------
+    climbs
+        Every pace and line is climbed on its own, too.
+    without
+        Coordinates that are left alone.
+    tell
+        Is told the best so far.
+    """
+
+    start: Situation
+    value: Valuer
+    climbs: bool = True
+    without: tuple[str, ...] = ()
+    tell: Callable[[Valued], None] | None = None
+    reached: dict[object, Reached] = field(default_factory=dict)
+
+    def best(self) -> Valued | None:
+        """Return the best rig; None where none comes to an answer.
+
+        Raises
+        ------
+        Stopped
+            When the search was stopped.
+        """
+        used = [c for c in coordinates() if c.key not in self.without]
+        pool = self._climbed(used)
+        if not pool:
+            return None
+        judged = self._valued(pool, SOME)
+        if not judged:
+            return None
+        best = self._simpler(self._polished(judged[0], used))
+        shown = self._valued([best], SHOWN)
+        return shown[0][1] if shown else best[1]
+
+    def first(self) -> Valued | None:
+        """Return the nominally best rig the climbs met, judged by a few members: an answer before it is settled."""
+        pool = self._climbed([c for c in coordinates() if c.key not in self.without])
+        judged = self._valued(pool, SOME)
+        return judged[0][1] if judged else None
+
+    def _valued(
+        self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range
+    ) -> list[tuple[Reached, Valued]]:
+        reached = [row[0] if isinstance(row, tuple) else row for row in rows]
+        by = {identity(r.situation): r for r in reached}
+        return [(by[identity(v.situation)], v) for v in self.value([r.situation for r in by.values()], members)]
+
+    def _starts(self, used: Sequence[Coordinate]) -> Iterator[tuple[Reached, tuple[str, ...]]]:
+        """Yield the rig as it is, with its lightest and its heaviest point, and one for every pace and line."""
+        here = Reached(self.start)
+        yield here, ()
+        point = self.start.rig.point
+        if point.fly is not None:
+            kinds = kinds_for(self.start.drawer, point)
+            for key in dict.fromkeys((kinds[0][0], kinds[-1][0])) if kinds else ():
+                begin = here.then("weight", (SwapFly(at=point.id, weight=key),))
+                if begin is not None:
+                    yield begin, ()
+        if not self.climbs:
+            return
+        for coordinate in used:
+            if coordinate.splits:
+                for begin in _around(here, coordinate):
+                    yield begin, (coordinate.key,)
+
+    def _climbed(self, used: Sequence[Coordinate]) -> list[Reached]:
+        """Return the best rigs met when one coordinate after the other is set to its best value, nominally."""
+        climbs = list(self._starts(used))
+        met: dict[object, tuple[Reached, float]] = {}
+        value = {identity(r.situation): v.worth.minutes for r, v in self._valued([c[0] for c in climbs], NOMINAL)}
+        for coordinate in used:
+            around = [[] if coordinate.key in fixed else _around(here, coordinate) for here, fixed in climbs]
+            found = self._valued([r for rows in around for r in rows], NOMINAL)
+            value |= {identity(r.situation): v.worth.minutes for r, v in found}
+            for i, (here, fixed) in enumerate(climbs):
+                rows = [(value[identity(r.situation)], r) for r in around[i] if identity(r.situation) in value]
+                if not rows:
+                    continue
+                worth, best = max(rows, key=lambda row: row[0])
+                if worth > value.get(identity(here.situation), 0.0):
+                    climbs[i] = (best, fixed)
+            if self.tell is not None and found:
+                self.tell(found[0][1])
+        for here, _ in climbs:
+            key = identity(here.situation)
+            if key in value:
+                met[key] = (here, value[key])
+        return [r for r, _ in sorted(met.values(), key=lambda row: -row[1])[:POOL]]
+
+    def _polished(self, best: tuple[Reached, Valued], used: Sequence[Coordinate]) -> tuple[Reached, Valued]:
+        """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
+        for _ in range(ROUNDS):
+            around = [r for coordinate in used for r in _around(best[0], coordinate)]
+            near = self._valued(around, NOMINAL)[:NEIGHBOURS]
+            found = self._valued(near, SOME)
+            if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
+                break
+            best = found[0]
+        return best
+
+    def _simpler(self, best: tuple[Reached, Valued]) -> tuple[Reached, Valued]:
+        """Return a rig worth nearly as much to which fewer moves lead."""
+        while len(best[0].path) > 1:
+            fewer = []
+            for left in range(len(best[0].path)):
+                path = [step for i, step in enumerate(best[0].path) if i != left]
+                made: Reached | None = Reached(self.start)
+                for key, move in path:
+                    made = made.then(key, move) if made is not None else None
+                if made is not None:
+                    fewer.append(made)
+            found = self._valued(fewer, SOME)
+            if not found or found[0][1].worth.minutes < (1.0 - ALIKE) * best[1].worth.minutes:
+                break
+            best = found[0]
+        return best
+
+
+def _around(here: Reached, coordinate: Coordinate) -> list[Reached]:
+    return [then for move in coordinate.values(here.situation) if (then := here.then(coordinate.key, move)) is not None]

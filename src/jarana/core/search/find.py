@@ -1,0 +1,256 @@
+"""Find: what do I tie, from what I own, for this water? The best rig of every method that may be fished, ranked by its worth."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+from jarana.core.errors import InputError
+from jarana.core.methods import ranked
+from jarana.core.methods.base import Method, Started
+from jarana.core.rig.cost import Cost
+from jarana.core.rig.model import Fitted, Rig
+from jarana.core.search.best import Search
+from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
+from jarana.core.search.rerig import rerig
+from jarana.core.search.valued import Valued, Valuer
+from jarana.core.situation import Setting, Situation
+from jarana.core.watch import Watch
+from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits, constants
+from jarana.core.worth.excluded import excluded
+from jarana.core.worth.judge import SAME, Worth, judge
+
+say = phrases(
+    __name__,
+    """
+less-zone = less in the zone
+less-drag = drags more
+less-shown = more slack
+less-noticed = takes less noticed
+less-free = hangs up more
+less-stealth = frightens more
+nothing-given = nothing
+nothing-fits = Nothing you own fits: the best is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
+nothing-may = Nothing may be fished here: { $reason }
+turns-on = The order of the first two turns on { $names }: a third more or less changes it.
+""",
+)
+FIRST_METHODS, SETTLED = 8, 3
+"""Methods that are climbed at all, best suited first, and those that are settled with climbs of their own."""
+SHOWN_RIGS = 5
+GIVEN_UP = 0.1
+"""A factor this much below the best rig's is told as given up."""
+SHAKEN = 0.3
+"""Share by which every constant is changed to see whether the order of the first two stands."""
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """What is asked of a find.
+
+    Attributes
+    ----------
+    only
+        Keys of the methods asked for; empty for any.
+    most_knots
+        From the rig in hand at most.
+    hand
+        The rig in hand.
+    """
+
+    only: tuple[str, ...] = ()
+    most_knots: int | None = None
+    hand: Rig | None = None
+
+
+@dataclass(frozen=True)
+class FoundRig:
+    """A rig that was found: what it is worth, what it gives up against the first, and what it takes from the rig in hand."""
+
+    started: Started
+    method: Method
+    valued: Valued
+    gives_up: tuple[str, ...]
+    cost: Cost | None
+
+    @property
+    def worth(self) -> Worth:
+        """What it is worth."""
+        return self.valued.worth
+
+
+@dataclass(frozen=True)
+class Found:
+    """What a find comes to.
+
+    Attributes
+    ----------
+    rigs
+        Best first; of those about equal the one with fewest knots from the rig in hand.
+    nothing_fits
+        Why nothing fits; empty where something does.
+    would
+        What would help, most first.
+    turns_on
+        A sentence where the order of the first two hangs on a guess; else empty.
+    left_out
+        Methods that may not be fished here, with the reason.
+    settled
+        Whether this is the last word, or the first answer of a search that goes on.
+    """
+
+    rigs: tuple[FoundRig, ...]
+    nothing_fits: str = ""
+    would: tuple[Would, ...] = ()
+    turns_on: str = ""
+    left_out: tuple[tuple[str, str], ...] = ()
+    drifts: int = 0
+    settled: bool = True
+
+
+def find(
+    setting: Setting, wanted: Wanted = Wanted(), watch: Watch | None = None, tell: Callable[[Found], None] | None = None
+) -> Found:
+    """Return the best rigs for a water from what is owned; `tell` hears of first answers on the way.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    value = Valuer(watch)
+    starts, left = _starts(setting, wanted)
+    found: list[FoundRig] = []
+    for method, begun, here in starts:
+        first = Search(here, value, climbs=False).first()
+        if first is not None:
+            found.append(FoundRig(_fitted(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
+            if tell is not None:
+                tell(_told(found, wanted, left, value, settled=False))
+    found.sort(key=lambda f: -f.worth.minutes)
+    for i, one in enumerate(found[:SETTLED]):
+        begun, here = next((b, h) for m, b, h in starts if m.key == one.method.key)
+        best = Search(here, value, climbs=True).best()
+        if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
+            found[i] = FoundRig(_fitted(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
+        if tell is not None:
+            tell(_told(found, wanted, left, value, settled=False))
+    return _told(found, wanted, left, value, settled=True)
+
+
+def _starts(
+    setting: Setting, wanted: Wanted
+) -> tuple[list[tuple[Method, Started, Situation]], tuple[tuple[str, str], ...]]:
+    """Return the methods that may be fished, best suited first, each with its usual rig; and why others may not."""
+    starts, left = [], []
+    asked = [m for m, _ in ranked(setting.water) if not wanted.only or m.key in wanted.only]
+    for method in asked:
+        if setting.water.kind not in method.waters:
+            continue
+        try:
+            begun = method.begin(setting)
+        except InputError as error:
+            left.append((method.name, "; ".join(f.reason for f in error.faults)))
+            continue
+        here = Situation(begun.rig, setting)
+        reason = excluded(here, Habits(setting.person))
+        if reason and not _mends(here):
+            left.append((method.name, reason))
+            continue
+        starts.append((method, begun, here))
+    return starts[:FIRST_METHODS], tuple(left)
+
+
+def _mends(here: Situation) -> bool:
+    """Say whether what rules a rig out may be mended by another tippet: nothing else a search changes would."""
+    stout = here.rig.model_copy(update={"spans": tuple(s.model_copy(update={"d0_mm": s.d0_mm * 2, "d1_mm": s.d1_mm * 2}) for s in here.rig.spans)})
+    return not excluded(here.with_rig(stout), Habits(here.setting.person))
+
+
+def _fitted(begun: Started, rig: Rig, setting: Setting) -> Started:
+    water = setting.fished
+    rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
+    return Started(rig, begun.choices, begun.missing)
+
+
+def _cost(wanted: Wanted, valued: Valued) -> Cost | None:
+    if wanted.hand is None:
+        return None
+    water = valued.situation.water
+    return rerig(wanted.hand, valued.rig, water.temperature_c, water.wind_m_s, valued.situation.writer).cost
+
+
+def _told(
+    found: Sequence[FoundRig], wanted: Wanted, left: tuple[tuple[str, str], ...], value: Valuer, settled: bool
+) -> Found:
+    rows = [f for f in found if _few_enough(f, wanted)]
+    rows = _ranked(rows)[:SHOWN_RIGS]
+    if not rows:
+        reason = left[0][1] if left else ""
+        return Found((), say("nothing-may", reason=reason), (), "", left, value.drifts, settled)
+    best = rows[0]
+    told = tuple(
+        FoundRig(f.started, f.method, f.valued, () if f is best else gives_up(f.worth, best.worth), f.cost)
+        for f in rows
+    )
+    if not settled:
+        return Found(told, "", (), "", left, value.drifts, False)
+    would: tuple[Would, ...] = ()
+    nothing = ""
+    if best.worth.minutes < ASKED:
+        would = would_help(best.valued.situation, best.worth.minutes, value)
+        if not fits(best.valued, would):
+            limit = limit_told(limits(best.worth.factors)[0][0])
+            nothing = say("nothing-fits", minutes=f"{best.worth.minutes:.0f}", limit=limit)
+    return Found(told, nothing, would, turns_on(rows), left, value.drifts, True)
+
+
+ASKED = 15.0
+"""Good minutes in the hour below which it is asked what would help."""
+
+
+def _few_enough(found: FoundRig, wanted: Wanted) -> bool:
+    return wanted.most_knots is None or found.cost is None or found.cost.knots <= wanted.most_knots
+
+
+def _ranked(rows: list[FoundRig]) -> list[FoundRig]:
+    """Return rigs best first; among those about equal to the best of the rest the one with fewest knots leads."""
+    left, out = sorted(rows, key=lambda f: -f.worth.minutes), []
+    while left:
+        top = left[0].worth.minutes
+        equal = [f for f in left if f.worth.minutes >= (1 - SAME) * top]
+        first = min(equal, key=lambda f: (f.cost.knots if f.cost else 0, -f.worth.minutes))
+        out.append(first)
+        left.remove(first)
+    return out
+
+
+def gives_up(worth: Worth, best: Worth) -> tuple[str, ...]:
+    """Return what a rig gives up against another, most first."""
+    lost = []
+    for name in worth.factors.LIMITS:
+        gap = getattr(best.factors, name) - getattr(worth.factors, name)
+        if gap >= GIVEN_UP:
+            lost.append((gap, say(f"less-{name}")))
+    return tuple(text for _, text in sorted(lost, key=lambda row: -row[0])[:2])
+
+
+def turns_on(rows: Sequence[FoundRig]) -> str:
+    """Return a sentence naming the constants whose change by a third changes the order of the first two rigs; else empty."""
+    if len(rows) < 2:
+        return ""
+    first, second = rows[0].valued, rows[1].valued
+    if first.worth.minutes <= second.worth.minutes * (1 + SAME):
+        return ""
+    names = []
+    for key, row in constants().items():
+        own = Habits(first.situation.setting.person)[key]
+        for factor in (1 - SHAKEN, 1 + SHAKEN):
+            changed = {key: own * factor}
+            a = judge(first.tracks, first.situation, **changed)
+            b = judge(second.tracks, second.situation, **changed)
+            if a.minutes < b.minutes:
+                names.append(row.name)
+                break
+    return say("turns-on", names=", ".join(names[:3])) if names else ""

@@ -1,0 +1,51 @@
+"""Longer or shorter tippet, and the spacing of a team."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from jarana.core.heads.float import FloatHead
+from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.edits.whole import SetFloat
+from jarana.core.search.moves.base import Coordinate, Move, hanging_spans
+from jarana.core.situation import Situation
+
+OF_DEPTH = (0.6, 0.9, 1.15, 1.4, 1.7, 2.0)
+"""Lengths of a held rig below its sighter tried, as shares of the depth."""
+SPACINGS_M = (0.4, 0.6, 0.9, 1.2, 1.6, 2.0)
+"""Spacings of a team tried."""
+SHARES = (0.5, 0.7, 1.4, 2.0)
+"""Of a leader on a fly line in a river: its lowest tippet so many times as long."""
+SHORTEST_MM = 150.0
+
+
+def values(situation: Situation) -> Iterator[Move]:
+    """Yield other lengths of what hangs in the water."""
+    rig, water = situation.rig, situation.water
+    spans = hanging_spans(rig)
+    flies = sum(1 for a in rig.attachments if a.fly)
+    if situation.head.on_line and water.nature.flows:
+        last = rig.spans[-1]
+        for share in SHARES:
+            yield (SetLength(span=last.id, value=f"{max(last.length_mm * share, SHORTEST_MM):.0f} mm"),)
+        return
+    if not water.nature.flows and flies > 1 and len(spans) >= flies:
+        team = [rig.spans[i] for i in spans[-flies:]]
+        for apart in SPACINGS_M:
+            edits: list = [SetLength(span=s.id, value=f"{apart} m") for s in team]  # type: ignore[type-arg]
+            if isinstance(rig.head, FloatHead):
+                edits.append(SetFloat(above=f"{apart * len(team)} m"))
+            yield tuple(edits)
+        return
+    if situation.head.floats:
+        return
+    # A held rig: its longest tippet takes up the difference.
+    total = sum(rig.spans[i].length for i in spans)
+    longest = max((rig.spans[i] for i in spans), key=lambda s: s.length)
+    for share in OF_DEPTH:
+        length = longest.length + share * water.depth_m - total
+        if length * 1000 >= SHORTEST_MM and abs(share * water.depth_m - total) > 0.05:
+            yield (SetLength(span=longest.id, value=f"{length:.2f} m"),)
+
+
+COORDINATE = Coordinate("length", 4, values)

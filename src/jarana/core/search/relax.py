@@ -1,0 +1,219 @@
+"""What would help where nothing that is owned does: one thing let go at a time, then in pairs; nothing else is tuned anew."""
+
+from __future__ import annotations
+
+import math
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from jarana.core.errors import InputError
+from jarana.core.methods import methods
+from jarana.core.methods.base import Method
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.flies import RemoveFly
+from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.edits.whole import SetLead, SetMotion
+from jarana.core.search.moves.base import hanging_spans
+from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer
+from jarana.core.situation import Situation
+from jarana.core.tackle.bead import bead, beads
+from jarana.core.words import phrases
+from jarana.core.worth.judge import Factors
+
+say = phrases(
+    __name__,
+    """
+heavier = a { $bead } { $material } bead
+longer = { $more } more tippet
+slower = led at { $lead }
+natural = its own pace
+float = a float instead
+one-fly = one fly
+nearer = standing { $by } nearer
+farther = standing { $by } farther off
+finer = tippet of { $mm }
+both = { $one } and { $two }
+zone = where they take
+drag = how the fly moves
+shown = slack before a take shows
+noticed = noticing the take
+free = the bed
+stealth = being seen or heard
+""",
+)
+LONGER_M = (0.2, 0.4, 0.8)
+SLOWER = (0.9, 0.8, 0.7)
+STANDS_M = 1.5
+FINER = 0.8
+NOTHING_MIN = 5.0
+"""Good minutes in the hour below which nothing fits."""
+NOTHING_SHARE = 1.0 / 3.0
+"""Of what the best single relaxation gives: below that nothing fits, either."""
+TWICE = 1.5
+"""A single relaxation that lifts the worth by less than half is not enough: pairs are tried."""
+IN_PAIRS = 5
+
+
+@dataclass(frozen=True)
+class Would:
+    """Something that would help, and what the rig would then be worth, good minutes in the hour."""
+
+    text: str
+    minutes: float
+
+
+@dataclass(frozen=True)
+class Relaxed:
+    """A situation with something let go."""
+
+    text: str
+    situation: Situation
+    change: Callable[[Situation], Situation | None]
+
+
+def limits(factors: Factors) -> tuple[tuple[str, float], ...]:
+    """Return what limits a rig, most first: the share of all that is lost that each factor loses."""
+    lost = {name: -math.log(max(min(getattr(factors, name), 1.0), 1e-3)) for name in Factors.LIMITS}
+    whole = sum(lost.values()) or 1.0
+    return tuple(sorted(((name, v / whole) for name, v in lost.items()), key=lambda row: -row[1]))
+
+
+def limit_told(name: str) -> str:
+    """Return a limit in words."""
+    return say(name)
+
+
+def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situation], Situation | None]]]:
+    """Yield what can be let go: the kind of thing, what it is in words, and what it makes of a situation."""
+    rig, writer = situation.rig, situation.writer
+    point = rig.point
+    if point.fly is not None and not point.fly.lift_gf:
+        now = point.fly.bead.diameter_mm if point.fly.bead else 0.0
+        material = point.fly.bead.material if point.fly.bead else "tungsten"
+        row = beads().get(material) or next(iter(beads().values()))
+        for size in [s for s in row.sizes_mm if s > now + 1e-6][:5]:
+            made = point.fly.model_copy(update={"bead": bead(row.key, size), "source": None, "weighed_mg": None, "timed_drag": None})
+            text = say("heavier", bead=writer.text("bead", size / 1000), material=row.name.lower())
+            yield "heavier", text, lambda s, body=made: s.with_rig(s.rig.replace_attachment(s.rig.point.id, body=body))
+    spans = hanging_spans(rig)
+    if not situation.head.on_line and not situation.head.floats:
+        longest = max(spans, key=lambda i: rig.spans[i].length)
+        for more in LONGER_M:
+            edit = SetLength(span=rig.spans[longest].id, value=f"{rig.spans[longest].length + more:.3f} m")
+            yield "longer", say("longer", more=writer.text("length", more)), _by(edit)
+    if situation.water.nature.flows and situation.motion.leads and not situation.head.on_line:
+        for lead in SLOWER:
+            if lead < rig.motion.lead - 0.01:
+                yield "slower", say("slower", lead=f"{lead:g}"), _by(SetLead(lead=lead))
+        yield "slower", say("natural"), _by(SetMotion(kind="natural", lead=0.8))
+    droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint" and a.id != rig.head.holds()]
+    if droppers:
+        yield "one fly", say("one-fly"), lambda s: _all(s, [RemoveFly(at=a.id) for a in droppers])
+    if situation.water.nature.flows:
+        by = writer.text("travel", STANDS_M)
+        off = situation.water.off_m
+        if off - STANDS_M >= 1.0:
+            yield "nearer", say("nearer", by=by), lambda s: _stood(s, -STANDS_M)
+        yield "farther", say("farther", by=by), lambda s: _stood(s, STANDS_M)
+    level = [rig.spans[i] for i in spans if rig.spans[i].ready is None]
+    if level:
+        thin = level[-1].d1_mm * FINER
+        yield "finer", say("finer", mm=writer.text("diameter", thin / 1000)), lambda s: _finer(s, thin)
+    if not situation.head.floats and situation.water.nature.flows:
+        other = _float_method()
+        if other is not None:
+            yield "float", say("float"), lambda s: _started(s, other)
+
+
+def _float_method() -> Method | None:
+    """Return the method whose head is a float and which suits any river."""
+    return next((m for m in methods().values() if "river" in m.waters and "float_load" in m.readings and m.apart_m), None)
+
+
+def _by(edit: RigEdit) -> Callable[[Situation], Situation | None]:
+    return lambda s: _all(s, [edit])
+
+
+def _all(situation: Situation, edits: list[RigEdit] | list[RemoveFly]) -> Situation | None:
+    rig = situation.rig
+    try:
+        for edit in edits:
+            rig = edit.apply(rig, situation.drawer, situation.writer)
+    except InputError:
+        return None
+    return situation.with_rig(rig)
+
+
+def _stood(situation: Situation, by: float) -> Situation | None:
+    water = situation.water
+    off = water.off_m + by
+    if water.lanes and off >= sum(lane.width_m for lane in water.lanes):
+        return None
+    moved = water.model_copy(update={"off_m": off})
+    return situation.with_water(moved) if not water.lanes or moved.fish_lane == water.fish_lane else None
+
+
+def _finer(situation: Situation, thin_mm: float) -> Situation | None:
+    rig = situation.rig
+    for i in hanging_spans(rig):
+        if rig.spans[i].ready is None and rig.spans[i].d0_mm > thin_mm:
+            rig = rig.replace_span(i, d0_mm=thin_mm, d1_mm=thin_mm, spool=None)
+    return situation.with_rig(rig)
+
+
+def _started(situation: Situation, method: Method) -> Situation | None:
+    try:
+        return situation.with_rig(method.start(situation.setting))
+    except InputError:
+        return None
+
+
+def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, ...]:
+    """Return what would help, most first: the best of every kind of relaxation, and of pairs where no single one lifts it by half.
+
+    Raises
+    ------
+    Stopped
+        When the search was stopped.
+    """
+    rows = [(kind, text, change, then) for kind, text, change in relaxations(best) if (then := change(best)) is not None]
+    nominal = {id(v.situation): v for v in value([then for *_, then in rows], NOMINAL)}
+    leading: dict[str, tuple[str, Callable[[Situation], Situation | None], Situation, float]] = {}
+    for kind, text, change, then in rows:
+        found = nominal.get(id(then))
+        worth = found.worth.minutes if found else 0.0
+        if found and (kind not in leading or worth > leading[kind][3]):
+            leading[kind] = (text, change, then, worth)
+    judged = {id(v.situation): v for v in value([row[2] for row in leading.values()], SOME)}
+    singles = [
+        (Would(text, judged[id(then)].worth.minutes), change)
+        for text, change, then, _ in leading.values()
+        if id(then) in judged
+    ]
+    singles.sort(key=lambda row: -row[0].minutes)
+    found = [would for would, _ in singles]
+    if not found or found[0].minutes < TWICE * max(minutes, 1.0):
+        found += _in_pairs(best, singles[:IN_PAIRS], value)
+    return tuple(sorted((w for w in found if w.minutes > 1.1 * minutes), key=lambda w: -w.minutes))
+
+
+def _in_pairs(
+    best: Situation, singles: list[tuple[Would, Callable[[Situation], Situation | None]]], value: Valuer
+) -> list[Would]:
+    made = []
+    for i, (one, first) in enumerate(singles):
+        for two, second in singles[i + 1 :]:
+            then = first(best)
+            both = second(then) if then is not None else None
+            if both is not None:
+                made.append((say("both", one=one.text, two=two.text), both))
+    judged = {id(v.situation): v.worth.minutes for v in value([then for _, then in made], SOME)}
+    return [Would(text, judged[id(then)]) for text, then in made if id(then) in judged]
+
+
+def fits(best: Valued | None, would: tuple[Would, ...]) -> bool:
+    """Say whether the best owned rig is worth fishing: not where it is worth next to nothing, or a third of what a change gives."""
+    if best is None or best.worth.minutes < NOTHING_MIN:
+        return False
+    return not would or best.worth.minutes >= NOTHING_SHARE * would[0].minutes

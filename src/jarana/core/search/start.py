@@ -1,0 +1,120 @@
+"""Start a method in a water: the best rig that can be tied of it from what is owned, or why it does not suit."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from jarana.core.errors import InputError
+from jarana.core.methods.base import Method, Started
+from jarana.core.methods.kit import Chosen
+from jarana.core.outcomes.band import told
+from jarana.core.readings import readings_of
+from jarana.core.readings.base import Reading
+from jarana.core.readings.with_band import told_by
+from jarana.core.rig.compare import compare
+from jarana.core.rig.model import Fitted, Rig
+from jarana.core.search.best import Search
+from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
+from jarana.core.search.valued import Valued, Valuer
+from jarana.core.situation import Setting, Situation
+from jarana.core.watch import Watch
+from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits
+from jarana.core.worth.excluded import excluded
+
+say = phrases(
+    __name__,
+    """
+other-kind = { $method } is fished in a { $waters }.
+worth-little = The best of it is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
+no-answer = No rig of it can be fished in this water.
+tuned = Fitted to this water: { $changes }
+as-usual = As it is usually tied; nothing that is owned betters it here.
+""",
+)
+
+
+@dataclass(frozen=True)
+class Best:
+    """The rig a start comes to.
+
+    Attributes
+    ----------
+    started
+        The rig with the reason for every choice, and what is not owned.
+    valued
+        What it is worth, with its tracks.
+    readings
+        What it says of itself, by shares.
+    """
+
+    started: Started
+    valued: Valued
+    readings: tuple[Reading, ...]
+
+
+@dataclass(frozen=True)
+class Declined:
+    """Why a method is not started, and what would help, most first."""
+
+    reason: str
+    would: tuple[Would, ...] = ()
+    best: Valued | None = None
+
+
+def start(method: Method, setting: Setting, watch: Watch | None = None, full: bool = True) -> Best | Declined:
+    """Return the best rig of a method in a water from what is owned, or why it does not suit.
+
+    Never one that its own readings reject: what breaks a rule, is out of reach or too weak is told before it is tied.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    if setting.water.kind not in method.waters:
+        return Declined(say("other-kind", method=method.name, waters=method.waters[0]))
+    value = Valuer(watch)
+    try:
+        begun = method.begin(setting)
+    except InputError as error:
+        return Declined("; ".join(f.reason for f in error.faults))
+    here = Situation(begun.rig, setting)
+    best = Search(here, value, climbs=full).best()
+    if best is None:
+        reason = excluded(here, Habits(setting.person))
+        return Declined(reason or say("no-answer"), _helped(here, value))
+    would: tuple[Would, ...] = ()
+    if best.worth.minutes < LITTLE:
+        would = would_help(best.situation, best.worth.minutes, value)
+        if not fits(best, would):
+            limit = limits(best.worth.factors)[0][0]
+            reason = say("worth-little", minutes=f"{best.worth.minutes:.0f}", limit=limit_told(limit))
+            return Declined(reason, would, best)
+    readings = told_by(best.situation, readings_of(best.situation), told(best.tracks, best.situation))
+    refused = [r for r in readings if r.severity == "act"]
+    if refused:
+        would = would or would_help(best.situation, best.worth.minutes, value)
+        return Declined(f"{refused[0].title}. {refused[0].sentence}", would, best)
+    return Best(_with_reasons(begun, best.rig, setting), best, readings)
+
+
+LITTLE = 12.0
+"""Good minutes in the hour below which it is asked what would help."""
+
+
+def _helped(here: Situation, value: Valuer) -> tuple[Would, ...]:
+    return would_help(here, 0.0, value)
+
+
+def _with_reasons(begun: Started, rig: Rig, setting: Setting) -> Started:
+    """Return what was started with its reasons, and what the search changed of it."""
+    writer, water = setting.writer, setting.fished
+    changes = [c.text for c in compare(begun.rig, rig, writer) if not c.what.endswith("spool")]
+    text = say("tuned", changes="; ".join(changes)) if changes else say("as-usual")
+    rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
+    changed = {c.part for c in compare(begun.rig, rig, writer)}
+    kept = tuple(c for c in begun.choices if c.part not in changed)
+    owned = {a.id for a in rig.attachments if a.fly and a.fly.source}
+    missing = tuple(m for m in begun.missing if m.part not in owned)
+    return Started(rig, (*kept, Chosen("", text)), missing)

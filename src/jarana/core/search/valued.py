@@ -1,0 +1,116 @@
+"""What rigs are worth in a setting: candidates screened without a drift, drifted together, judged; none twice."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from jarana.core.outcomes.tracks import Tracks, evaluate, structure
+from jarana.core.rig.cost import Cost, cost_of
+from jarana.core.rig.geometry import span_starts
+from jarana.core.rig.model import Rig
+from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import FIRST
+from jarana.core.unknowns.drifts import MEMBER_GRID, SCREEN_GRID, SEARCH_GRID, Grid
+from jarana.core.watch import Watch
+from jarana.core.worth.constants import Habits
+from jarana.core.worth.excluded import excluded
+from jarana.core.worth.judge import Worth, better_share, judge
+
+NOMINAL = range(0)
+SOME, SHOWN = range(16), range(FIRST)
+"""Members that decide ranks, and those of the rigs that are shown."""
+SURE = 0.8
+"""Share of the same members in which a rig must be worth more before it is called better."""
+GRIDS: dict[int, Grid] = {len(NOMINAL): SCREEN_GRID, len(SOME): SEARCH_GRID, len(SHOWN): MEMBER_GRID}
+
+
+@dataclass(frozen=True)
+class Valued:
+    """A situation and what it is worth, by how many members; and what they did."""
+
+    situation: Situation
+    worth: Worth
+    tracks: Tracks
+    members: int
+
+    @property
+    def rig(self) -> Rig:
+        """The rig."""
+        return self.situation.rig
+
+    def cost_from(self, rig: Rig) -> Cost:
+        """Return what it takes to make it of another."""
+        water = self.situation.water
+        return cost_of(rig, self.rig, water.temperature_c, water.wind_m_s)
+
+
+class Stopped(Exception):
+    """The watch stopped a search on the way."""
+
+
+class Valuer:
+    """Values rigs in one setting and remembers them: a rig that several ways lead to is drifted once."""
+
+    def __init__(self, watch: Watch | None = None) -> None:
+        self.watch = watch or Watch()
+        self._known: dict[tuple[object, int], Valued | None] = {}
+        self._out: dict[object, str] = {}
+        self.drifts = 0
+
+    def out(self, situation: Situation) -> str:
+        """Return why a situation needs no drift: ruled out, or its line is too short to come near the zone."""
+        key = identity(situation)
+        if key not in self._out:
+            reason = excluded(situation, Habits(situation.setting.person))
+            self._out[key] = reason or ("too short" if too_short(situation) else "")
+        return self._out[key]
+
+    def __call__(self, situations: Sequence[Situation], members: range = NOMINAL) -> list[Valued]:
+        """Return the situations that come to an answer with what they are worth, best first.
+
+        Raises
+        ------
+        Stopped
+            When the watch was stopped.
+        """
+        count = len(members)
+        keys = [identity(s) for s in situations]
+        fresh: dict[object, Situation] = {}
+        for key, situation in zip(keys, situations, strict=True):
+            if (key, count) not in self._known and not self.out(situation):
+                fresh.setdefault(key, situation)
+        rows = list(fresh.values())
+        tracks = evaluate(rows, members, GRIDS[count], self.watch)
+        if tracks is None:
+            raise Stopped
+        self.drifts += len(rows) * (count + 1 if count else 1)
+        for key, track in zip(fresh, tracks, strict=True):
+            situation = fresh[key]
+            made = None if track is None else Valued(situation, judge(track, situation), track, count)
+            self._known[(key, count)] = made
+        found = {key: self._known.get((key, count)) for key in keys}
+        return sorted((v for v in found.values() if v is not None), key=lambda v: -v.worth.minutes)
+
+
+def identity(situation: Situation) -> object:
+    """Return what tells one rig of a search from another."""
+    bodies = tuple((a.id, a.fly.source or a.fly if a.fly else a.body) for a in situation.rig.attachments)
+    spools = tuple(s.spool.id if s.spool else s.ready for s in situation.rig.spans)
+    return structure(situation), bodies, spools, situation.rig.method
+
+
+def too_short(situation: Situation) -> bool:
+    """Say whether the line under where a rig is held does not reach the upper edge of the zone."""
+    rig, water = situation.rig, situation.water
+    if situation.head.on_line or not water.zone_known or situation.head.holds() is not None:
+        return False
+    begins = situation.head.hangs_from(rig)
+    below = span_starts(rig)[-1] - begins
+    _, high = water.zone.heights(water.depth_m)
+    return bool(below < (water.depth_m - high) - 0.05)
+
+
+def surely_better(a: Valued, b: Valued, least: float) -> bool:
+    """Say whether one rig is worth more than another by a share, and in most of the same members."""
+    return a.worth.minutes > (1.0 + least) * b.worth.minutes and better_share(a.worth, b.worth) >= SURE
