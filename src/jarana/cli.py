@@ -14,6 +14,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 from pydantic import ValidationError
 
 import jarana
+from jarana.cli_search import add_commands
 from jarana.core.documents import Document, read
 from jarana.core.errors import Fault, InputError, SolverError, path_of
 
@@ -94,6 +95,13 @@ def _document(kind: type[Doc], name: str) -> Doc:
         raise error.under(name) from None
     except ValidationError as error:
         raise InputError([Fault(f"{name}: {path_of(e['loc'])}", "", e["msg"]) for e in error.errors()]) from None
+
+
+def _rig(name: str) -> Any:
+    """Return the rig a file holds."""
+    from jarana.formats.rig_file import rig_from_text
+
+    return rig_from_text(_read(name, LARGEST_SPEC))
 
 
 def _chain(arguments: argparse.Namespace) -> int:
@@ -273,6 +281,9 @@ def main(argv: list[str] | None = None) -> int:
     report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
     report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
     report.set_defaults(run=_report)
+    add_commands(
+        commands, {"answered": _answered, "document": _document, "rig": _rig, "tackle": lambda f: _tackle(Path(f))}
+    )
     methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)

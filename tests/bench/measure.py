@@ -11,13 +11,13 @@ from itertools import count
 
 from playwright.sync_api import Page, sync_playwright
 
-from jarana.core.outcomes.band import band_of
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import simulate
 from jarana.core.engine.chain import run
 from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.steady import steady_float, steady_held
 from jarana.core.methods import methods, ranked
+from jarana.core.outcomes.band import band_of
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.schools import two_schools
 from jarana.core.situation import Situation

@@ -8,7 +8,6 @@ from collections.abc import Callable, Iterable
 import pytest
 from pydantic import ValidationError
 
-from jarana.core.outcomes.band import band_of
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
 from jarana.core.law import Asked, Law, Range, doubts, listening
@@ -18,6 +17,7 @@ from jarana.core.leader.design import design
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.methods import methods
+from jarana.core.outcomes.band import band_of
 from jarana.core.rig.cost import weather
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetDressing

@@ -18,6 +18,7 @@ from jarana.core.readings.base import Reading
 from jarana.core.rig.compare import Change
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
+from jarana.core.search.answers import WouldView
 from jarana.core.search.any_edit import AnyEdit, AnyWaterEdit
 from jarana.core.search.bench import MOST_EDITS
 from jarana.core.sheet.measures import Measures
@@ -155,10 +156,20 @@ class TriesRequest(Frozen):
 
 
 class TriesAnswer(Frozen):
-    """The readings again, with at most two computed edits each."""
+    """The readings again, with at most two computed edits each; where nothing betters the rig, that, and what would."""
 
     readings: tuple[Reading, ...]
+    nothing_fits: str = ""
+    what_would: tuple[WouldView, ...] = ()
     seq: int
+
+
+class RerigRequest(Frozen):
+    """Two rigs, and the water in whose weather one is made of the other."""
+
+    before: Rig
+    after: Rig
+    water: Reach
 
 
 class WaterRequest(Frozen):
@@ -394,12 +405,13 @@ class NewName(Frozen):
 
 
 class StartRig(Frozen):
-    """A method to start from, for a water; ids are made by the client."""
+    """A method to start from, for a water; ids are made by the client. With a rig that was found, that one is kept."""
 
     rig_id: UUID
     revision_id: UUID
     method: str = Field(max_length=64)
     water: Reach
+    rig: Rig | None = None
 
 
 class RigFile(Frozen):

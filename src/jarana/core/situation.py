@@ -58,6 +58,8 @@ class Setting:
         The day, in the person's own zone.
     corrections
         What was learnt; drifts are computed with it.
+    guessed
+        Keys of unknowns of which the person has no more than a guess.
     """
 
     water: Reach
@@ -66,6 +68,7 @@ class Setting:
     today: date = date.min
     person: Person = Person()
     corrections: tuple[Correction, ...] = ()
+    guessed: tuple[str, ...] = ()
 
     @cached_property
     def writer(self) -> Writer:
@@ -178,7 +181,7 @@ class Situation:
     def key(self) -> str:
         """A hash of all that a drift follows from."""
         learnt = [[c.of, c.factor] for c in self.setting.corrections]
-        return content_hash(self.rig, self.water, learnt)
+        return content_hash(self.rig, self.water, learnt, *self.setting.guessed)
 
     def with_rig(self, rig: Rig) -> Situation:
         """Return another rig in the same setting."""

@@ -12,10 +12,13 @@ class Watch:
     ----------
     done, of
         Steps that are done and steps there are; `of` is 0 until it is known.
+    first
+        An answer before the last word, where there is one; a newer one takes its place.
     """
 
     def __init__(self) -> None:
         self.done = self.of = 0
+        self.first: object = None
         self._lock, self._stop = Lock(), Event()
 
     def expects(self, steps: int) -> None:

@@ -399,10 +399,18 @@ class Jobs:
             )
         return row
 
-    def tell(self, key: UUID, done: int, steps: int, unseen_since: datetime | None = None) -> bool:
-        """Tell how far a job is; return whether it still runs and, where told, was looked at since."""
+    def tell(
+        self,
+        key: UUID,
+        done: int,
+        steps: int,
+        unseen_since: datetime | None = None,
+        first: dict[str, Any] | None = None,
+    ) -> bool:
+        """Tell how far a job is, and a first answer; return whether it still runs and, where told, was looked at since."""
         change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state == "running")
-        seen = self.session.scalar(change.values(done=done, steps=steps).returning(JobRow.seen_at))
+        told: dict[str, Any] = {"done": done, "steps": steps} | ({"found": first} if first is not None else {})
+        seen = self.session.scalar(change.values(**told).returning(JobRow.seen_at))
         return seen is not None and (unseen_since is None or seen > unseen_since)
 
     def end(self, key: UUID, state: str, now: datetime, found: dict[str, Any] | None = None) -> None:

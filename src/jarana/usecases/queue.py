@@ -124,11 +124,14 @@ def work_off(sessions: sessionmaker[Session], key: UUID, look: float = LOOK_SECO
     with ThreadPoolExecutor(1) as alone, sessions() as session:
         jobs = Jobs(session, row.owner_id)
         running = alone.submit(_computed, sessions, row, watch)
+        told: object = None
         while True:
             try:
                 ended = running.result(look)
             except StillRunning:
-                if not jobs.tell(key, watch.done, watch.of, _now() - timedelta(seconds=UNSEEN_SECONDS)):
+                first, told = (None, told) if watch.first is told else (watch.first, watch.first)
+                shown = first.model_dump(mode="json") if isinstance(first, Frozen) else None
+                if not jobs.tell(key, watch.done, watch.of, _now() - timedelta(seconds=UNSEEN_SECONDS), shown):
                     watch.stop()
                 session.commit()
                 continue

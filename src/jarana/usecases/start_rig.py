@@ -7,6 +7,7 @@ from uuid import UUID
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.methods.base import Started
+from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import RigRevisionRow
 from jarana.storage.work import Work
@@ -16,7 +17,7 @@ from jarana.usecases.today import Asking
 
 
 def start_rig(
-    work: Work, rig_id: UUID, revision_id: UUID, method: str, water: Reach, asking: Asking
+    work: Work, rig_id: UUID, revision_id: UUID, method: str, water: Reach, asking: Asking, rig: Rig | None = None
 ) -> tuple[RigRevisionRow, Started]:
     """Return the first revision of a new rig of a method, with its reasons; a repeated send changes nothing.
 
@@ -28,5 +29,8 @@ def start_rig(
     found = methods().get(method)
     if found is None:
         raise InputError.one("method", method, f"the methods known are: {', '.join(methods())}")
+    if rig is not None:
+        made = rig.rebuilt(method=method)
+        return keep_rig(work, rig_id, revision_id, None, made, "started"), Started(made, (), ())
     started = found.begin(setting_of(work, water, asking))
     return keep_rig(work, rig_id, revision_id, None, started.rig, "started"), started

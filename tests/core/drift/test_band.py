@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 from scipy.stats import qmc
 
-from jarana.core.outcomes.band import MEMBERS, Band, band_of, sobol
 from jarana.core.drift.nominal import nominal
 from jarana.core.engine.hydro.turbulence import turbulence
+from jarana.core.outcomes.band import MEMBERS, Band, band_of, sobol
 from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.rig.model import Rig

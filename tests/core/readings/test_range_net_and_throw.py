@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import pytest
 
-from jarana.core.methods.cautions import cautions_of
 from jarana.core.heads.sight import seen_to
+from jarana.core.methods.cautions import cautions_of
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig

@@ -24,7 +24,9 @@ PAIRS: list[dict[str, Any]] = json.loads(Path(__file__).with_name("pairs.json").
 
 def water_of(told: dict[str, Any]) -> Reach:
     """Return the water of a scene."""
-    lanes = tuple(Lane(name=f"lane {i}", width_m=w["width_m"], pace_m_s=w["pace_m_s"]) for i, w in enumerate(told["lanes"]))
+    lanes = tuple(
+        Lane(name=f"lane {i}", width_m=w["width_m"], pace_m_s=w["pace_m_s"]) for i, w in enumerate(told["lanes"])
+    )
     return Reach(
         id="scene",
         name="Scene",
@@ -52,24 +54,40 @@ def rig_of(told: dict[str, Any], water: Reach) -> Rig:
     eye = kit.point.knot
     joint = kit.joints[-1].knot
     spans = tuple(
-        Span(id=s["id"], name=s["id"], material=materials()[s["line"]], d0_mm=s["mm"], d1_mm=s["mm"], length_mm=s["m"] * 1000)
+        Span(
+            id=s["id"],
+            name=s["id"],
+            material=materials()[s["line"]],
+            d0_mm=s["mm"],
+            d1_mm=s["mm"],
+            length_mm=s["m"] * 1000,
+        )
         for s in told["spans"]
     )
-    joints = tuple(
-        Joint(id=f"j-{s.id}", knot=kit.joints[0].knot if i == 0 else joint) for i, s in enumerate(spans)
-    )
+    joints = tuple(Joint(id=f"j-{s.id}", knot=kit.joints[0].knot if i == 0 else joint) for i, s in enumerate(spans))
     attachments = []
     for fly in told["flies"]:
         body = DRAWER.fly(fly["drawer"]) if fly["drawer"] else shot_of(SHOT[fly["what"]])
         assert body is not None, fly
-        where = {"point": AtPoint(), "joint": AtJoint(joint=fly["joint"] or "-"), "bend": AtBend(attachment="point")}[fly["at"]]
+        where = {"point": AtPoint(), "joint": AtJoint(joint=fly["joint"] or "-"), "bend": AtBend(attachment="point")}[
+            fly["at"]
+        ]
         head = told["head"]
         link = None
         if fly["at"] == "joint" and not (head["kind"] == "dry fly" and head.get("fly") == fly["id"]):
             link = Link(length_mm=120)
         if fly["at"] == "bend":
             link = Link(length_mm=500)
-        attachments.append(Attachment(id=fly["id"], at=where, school="point" if fly["at"] == "point" else "tag", link=link, knot=eye, body=body))
+        attachments.append(
+            Attachment(
+                id=fly["id"],
+                at=where,
+                school="point" if fly["at"] == "point" else "tag",
+                link=link,
+                knot=eye,
+                body=body,
+            )
+        )
     head = told["head"]
     line = kit.line
     if head["kind"] == "held":

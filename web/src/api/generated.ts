@@ -1030,6 +1030,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/workbench/rerig": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return the way from one rig to another with the fewest knots; nothing is changed. */
+        post: operations["post__api_v1_workbench_rerig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workbench/tries": {
         parameters: {
             query?: never;
@@ -1478,12 +1495,23 @@ export interface components {
         };
         /**
          * Band
-         * @description The band of a drift, known by the drift's key; `finds_bottom` is the share of members in which a fly does.
+         * @description What happens in all members, known by the drift's key.
+         *
+         *     Attributes
+         *     ----------
+         *     members
+         *         How many there are: the first answer has fewer.
+         *     shares
+         *         Of the drift's time at which bands are told.
+         *     finds_bottom
+         *         Share of the drifts in which any fly finds the bottom.
+         *     under
+         *         Share of the drifts in which what floats is under in the end.
          */
         Band: {
             /**
              * Finds Bottom
-             * @description finds bottom
+             * @description Share of the drifts in which any fly finds the bottom.
              * @example 1
              */
             finds_bottom: number;
@@ -1507,15 +1535,22 @@ export interface components {
             laws?: components["schemas"]["Asked"][];
             /**
              * Members
-             * @description members
+             * @description How many there are: the first answer has fewer.
              * @example 1
              */
             members: number;
             /**
              * Shares
-             * @description shares
+             * @description Of the drift's time at which bands are told.
              */
             shares: number[];
+            /**
+             * Under
+             * @description Share of the drifts in which what floats is under in the end.
+             * @default 0
+             * @example 0
+             */
+            under?: number;
         };
         /**
          * BandAsked
@@ -1534,7 +1569,9 @@ export interface components {
         };
         /**
          * BandFound
-         * @description The band of a drift, and the readings with their P10 and P90.
+         * @description The band of a drift, the readings by shares with P10 and P90, what the rig is worth, and what to measure.
+         *
+         *     A first answer comes from fewer members.
          */
         BandFound: {
             /** @description band */
@@ -1545,10 +1582,19 @@ export interface components {
              */
             kind: "band";
             /**
+             * Measure
+             * @description measure
+             * @default []
+             * @example []
+             */
+            measure?: string[];
+            /**
              * Readings
              * @description readings
              */
             readings: components["schemas"]["Reading"][];
+            /** @description worth */
+            worth: components["schemas"]["WorthView"];
         };
         /**
          * Bead
@@ -1898,6 +1944,60 @@ export interface components {
             short: string;
         };
         /**
+         * Cell
+         * @description A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
+         */
+        Cell: {
+            /**
+             * High M
+             * @description high, metres
+             * @default null
+             * @example 1
+             */
+            high_m?: number | null;
+            /**
+             * Low M
+             * @description low, metres
+             * @default null
+             * @example 1
+             */
+            low_m?: number | null;
+            /**
+             * Mark
+             * @description mark
+             * @default
+             * @example
+             * @enum {string}
+             */
+            mark?: "" | "longer" | "sold" | "none" | "always";
+            /**
+             * Rung
+             * @description rung
+             * @example 1
+             */
+            rung: number | null;
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
+            /**
+             * Today
+             * @description today
+             * @default false
+             * @example false
+             */
+            today?: boolean;
+            /**
+             * Touches
+             * @description touches
+             * @default 0
+             * @example 0
+             */
+            touches?: number;
+        };
+        /**
          * ChangeAnswer
          * @description A change and what it touched; `new` are rows it made.
          */
@@ -2142,6 +2242,30 @@ export interface components {
             rig_id: string;
         };
         /**
+         * CostView
+         * @description Knots, line cut from spools, m, and minutes.
+         */
+        CostView: {
+            /**
+             * Knots
+             * @description knots
+             * @example 1
+             */
+            knots: number;
+            /**
+             * Line M
+             * @description line, metres
+             * @example 1
+             */
+            line_m: number;
+            /**
+             * Minutes
+             * @description minutes
+             * @example 1
+             */
+            minutes: number;
+        };
+        /**
          * CsvImport
          * @description A file to take into the drawer.
          */
@@ -2269,6 +2393,53 @@ export interface components {
              * @example 1
              */
             tag_mm: number;
+        };
+        /**
+         * DeclinedView
+         * @description Why a method is not started, and what would help, most first.
+         */
+        DeclinedView: {
+            /**
+             * Reason
+             * @description reason
+             * @example text
+             */
+            reason: string;
+            /**
+             * What Would
+             * @description what would
+             */
+            what_would: components["schemas"]["WouldView"][];
+        };
+        /**
+         * DepthAt
+         * @description How deep a fly is after a count, s: P10, P50 and P90, m.
+         */
+        DepthAt: {
+            /**
+             * P10
+             * @description p10
+             * @example 1
+             */
+            p10: number;
+            /**
+             * P50
+             * @description p50
+             * @example 1
+             */
+            p50: number;
+            /**
+             * P90
+             * @description p90
+             * @example 1
+             */
+            p90: number;
+            /**
+             * Seconds
+             * @description seconds
+             * @example 1
+             */
+            seconds: number;
         };
         /**
          * Differences
@@ -2719,6 +2890,66 @@ export interface components {
             rows: string[];
         };
         /**
+         * FactorsView
+         * @description What a worth is made of: shares from 0 to 1; `more` is at least 1.
+         */
+        FactorsView: {
+            /**
+             * Drag
+             * @description drag
+             * @example 1
+             */
+            drag: number;
+            /**
+             * Fishing
+             * @description fishing
+             * @example 1
+             */
+            fishing: number;
+            /**
+             * Free
+             * @description free
+             * @example 1
+             */
+            free: number;
+            /**
+             * Hangs
+             * @description hangs
+             * @example 1
+             */
+            hangs: number;
+            /**
+             * More
+             * @description more
+             * @example 1
+             */
+            more: number;
+            /**
+             * Noticed
+             * @description noticed
+             * @example 1
+             */
+            noticed: number;
+            /**
+             * Shown
+             * @description shown
+             * @example 1
+             */
+            shown: number;
+            /**
+             * Stealth
+             * @description stealth
+             * @example 1
+             */
+            stealth: number;
+            /**
+             * Zone
+             * @description zone
+             * @example 1
+             */
+            zone: number;
+        };
+        /**
          * FaultView
          * @description One value that cannot be used: where it stands, what it was, and what it should be.
          */
@@ -2771,6 +3002,111 @@ export interface components {
              * @example text
              */
             value: string;
+        };
+        /**
+         * FindAsked
+         * @description A water, and what is asked: of which methods (none: any), how many knots at most from the rig in hand.
+         *
+         *     Where they take, and how deep it is, need not be known.
+         */
+        FindAsked: {
+            /**
+             * Depth Known
+             * @description depth known
+             * @default true
+             * @example true
+             */
+            depth_known?: boolean;
+            /**
+             * @description hand
+             * @default null
+             */
+            hand?: components["schemas"]["Rig"] | null;
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "find";
+            /**
+             * Methods
+             * @description methods
+             * @default []
+             * @example []
+             */
+            methods?: string[];
+            /**
+             * Most Knots
+             * @description most knots
+             * @default null
+             * @example 0
+             */
+            most_knots?: number | null;
+            /** @description water */
+            water: components["schemas"]["Reach"];
+            /**
+             * Zone Known
+             * @description zone known
+             * @default true
+             * @example true
+             */
+            zone_known?: boolean;
+        };
+        /**
+         * FindFound
+         * @description The rigs that were found, or why nothing fits; a first answer is not settled.
+         */
+        FindFound: {
+            /** @description found */
+            found: components["schemas"]["FindView"];
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "find";
+        };
+        /**
+         * FindView
+         * @description What a find comes to; not `settled`, it is a first answer.
+         */
+        FindView: {
+            /**
+             * @description hand
+             * @default null
+             */
+            hand?: components["schemas"]["WorthView"] | null;
+            /**
+             * Left Out
+             * @description left out
+             */
+            left_out: components["schemas"]["LeftOutView"][];
+            /**
+             * Nothing Fits
+             * @description nothing fits
+             * @example text
+             */
+            nothing_fits: string;
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: components["schemas"]["FoundRigView"][];
+            /**
+             * Settled
+             * @description settled
+             * @example true
+             */
+            settled: boolean;
+            /**
+             * Turns On
+             * @description turns on
+             * @example text
+             */
+            turns_on: string;
+            /**
+             * What Would
+             * @description what would
+             */
+            what_would: components["schemas"]["WouldView"][];
         };
         /**
          * Fish
@@ -2985,9 +3321,45 @@ export interface components {
         };
         /**
          * FlyBand
-         * @description The band of one fly: depths (mm) at the band's times, and of every figure.
+         * @description What one fly does in all members.
+         *
+         *     Attributes
+         *     ----------
+         *     p10_mm, p90_mm
+         *         Depths at the band's times.
+         *     touches
+         *         Share of the drifts in which it finds the bottom.
+         *     in_zone
+         *         Mean share of a drift in the taking zone.
+         *     bed_share
+         *         Share of a drift on the stones, meaned over the drifts.
+         *     contacts
+         *         How often it comes down onto them in a drift, meaned.
+         *     depths
+         *         At the counts an angler uses.
          */
         FlyBand: {
+            /**
+             * Bed Share
+             * @description Share of a drift on the stones, meaned over the drifts.
+             * @default 0
+             * @example 0
+             */
+            bed_share?: number;
+            /**
+             * Contacts
+             * @description How often it comes down onto them in a drift, meaned.
+             * @default 0
+             * @example 0
+             */
+            contacts?: number;
+            /**
+             * Depths
+             * @description At the counts an angler uses.
+             * @default []
+             * @example []
+             */
+            depths?: components["schemas"]["DepthAt"][];
             /** @description drag, metres a second */
             drag_m_s: components["schemas"]["Spread"];
             /** @description first in zone, seconds */
@@ -2998,16 +3370,23 @@ export interface components {
              * @example text
              */
             id: string;
+            /**
+             * In Zone
+             * @description Mean share of a drift in the taking zone.
+             * @default 0
+             * @example 0
+             */
+            in_zone?: number;
             /** @description metres to bottom */
             metres_to_bottom: components["schemas"]["Spread"];
             /**
              * P10 Mm
-             * @description p10, millimetres
+             * @description Depths at the band's times.
              */
             p10_mm: number[];
             /**
              * P90 Mm
-             * @description p90, millimetres
+             * @description Depths at the band's times.
              */
             p90_mm: number[];
             /** @description seconds to bottom */
@@ -3018,6 +3397,13 @@ export interface components {
             settled_s: components["schemas"]["Spread"];
             /** @description share in zone */
             share_in_zone: components["schemas"]["Spread"];
+            /**
+             * Touches
+             * @description Share of the drifts in which it finds the bottom.
+             * @default 0
+             * @example 0
+             */
+            touches?: number;
         };
         /**
          * FlyDrift
@@ -3376,6 +3762,90 @@ export interface components {
              * @example text
              */
             part: string;
+        };
+        /**
+         * FoundRigView
+         * @description A rig that was found, with what it is worth, gives up and takes.
+         */
+        FoundRigView: {
+            /** @description factors */
+            factors: components["schemas"]["FactorsView"];
+            /**
+             * Gives Up
+             * @description gives up
+             */
+            gives_up: string[];
+            /**
+             * Knots
+             * @description knots
+             * @example 1
+             */
+            knots: number | null;
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /**
+             * Minutes
+             * @description minutes
+             * @example 1
+             */
+            minutes: number | null;
+            /**
+             * Missing
+             * @description missing
+             * @default []
+             * @example []
+             */
+            missing?: components["schemas"]["LackView"][];
+            /**
+             * Moved
+             * @description moved
+             * @default
+             * @example
+             */
+            moved?: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * P10
+             * @description p10
+             * @example 1
+             */
+            p10: number;
+            /**
+             * P90
+             * @description p90
+             * @example 1
+             */
+            p90: number;
+            /**
+             * Rides
+             * @description rides
+             * @default []
+             * @example []
+             */
+            rides?: components["schemas"]["RideView"][];
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /**
+             * Takes
+             * @description takes
+             * @example text
+             */
+            takes: string;
+            /**
+             * Worth Min Per Hour
+             * @description worth min per hour
+             * @example 1
+             */
+            worth_min_per_hour: number;
         };
         /**
          * GaugeReading
@@ -3785,7 +4255,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["SchoolsAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -3801,7 +4271,7 @@ export interface components {
          *     done, steps
          *         Steps that are done, and all there are: 0 until it is known.
          *     found
-         *         The answer, once it is done.
+         *         The answer, once it is done; while it runs a first answer, where there is one.
          *     fault
          *         Why it failed.
          */
@@ -3819,10 +4289,10 @@ export interface components {
             fault?: components["schemas"]["JobFault"] | null;
             /**
              * Found
-             * @description The answer, once it is done.
+             * @description The answer, once it is done; while it runs a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["SchoolsFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -4232,6 +4702,142 @@ export interface components {
             part: string;
             /** @description rig */
             rig: components["schemas"]["Rig"];
+        };
+        /**
+         * LackView
+         * @description What is not owned, and what comes nearest.
+         */
+        LackView: {
+            /**
+             * Nearest
+             * @description nearest
+             * @example text
+             */
+            nearest: string;
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
+            part: string;
+            /**
+             * What
+             * @description what
+             * @example text
+             */
+            what: string;
+        };
+        /**
+         * Ladder
+         * @description A ladder, rows by columns, written in the person's units.
+         *
+         *     Attributes
+         *     ----------
+         *     across, down
+         *         What the columns and the rows are.
+         *     rungs
+         *         What can be put on, lightest first; a cell names one by its place.
+         *     carry
+         *         The two to carry today beside the one in hand.
+         *     buy
+         *         What is not owned and would fill cells, most first.
+         */
+        Ladder: {
+            /**
+             * Across
+             * @description What the columns and the rows are.
+             * @example text
+             */
+            across: string;
+            /**
+             * Buy
+             * @description What is not owned and would fill cells, most first.
+             * @default []
+             * @example []
+             */
+            buy?: string[];
+            /**
+             * Carry
+             * @description The two to carry today beside the one in hand.
+             * @default []
+             * @example []
+             */
+            carry?: string[];
+            /**
+             * Cells
+             * @description cells
+             */
+            cells: components["schemas"]["Cell"][][];
+            /**
+             * Columns
+             * @description columns
+             */
+            columns: string[];
+            /**
+             * Down
+             * @description What the columns and the rows are.
+             * @example text
+             */
+            down: string;
+            /**
+             * Drifts
+             * @description drifts
+             * @default 0
+             * @example 0
+             */
+            drifts?: number;
+            /**
+             * Kind
+             * @description kind
+             * @example weight
+             * @enum {string}
+             */
+            kind: "weight" | "count" | "leader";
+            /**
+             * Rows
+             * @description rows
+             */
+            rows: string[];
+            /**
+             * Rungs
+             * @description What can be put on, lightest first; a cell names one by its place.
+             */
+            rungs: string[];
+            /**
+             * Sizes
+             * @description sizes
+             * @default []
+             * @example []
+             */
+            sizes?: number[];
+        };
+        /**
+         * LadderAsked
+         * @description A rig in its water, to be stepped.
+         */
+        LadderAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "ladder";
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * LadderFound
+         * @description The ladder.
+         */
+        LadderFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "ladder";
+            /** @description ladder */
+            ladder: components["schemas"]["Ladder"];
         };
         /**
          * Lane
@@ -4908,6 +5514,24 @@ export interface components {
              * @example false
              */
             more?: boolean;
+        };
+        /**
+         * LeftOutView
+         * @description A method that may not be fished here, and why.
+         */
+        LeftOutView: {
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /**
+             * Reason
+             * @description reason
+             * @example text
+             */
+            reason: string;
         };
         /**
          * Line
@@ -6741,6 +7365,24 @@ export interface components {
             why?: string[];
         };
         /**
+         * ReasonView
+         * @description A choice with its reason, and the part it is about.
+         */
+        ReasonView: {
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
+            part: string;
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
+        };
+        /**
          * Reel
          * @description A reel: thin leaders slip behind an open frame.
          */
@@ -6887,6 +7529,87 @@ export interface components {
              * @enum {string}
              */
             op: "rename";
+        };
+        /**
+         * RerigRequest
+         * @description Two rigs, and the water in whose weather one is made of the other.
+         */
+        RerigRequest: {
+            /** @description after */
+            after: components["schemas"]["Rig"];
+            /** @description before */
+            before: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * RerigView
+         * @description The way from one rig to another: steps, what they take, what of the old one goes onto a winder, fly changes left.
+         */
+        RerigView: {
+            /** @description cost */
+            cost: components["schemas"]["CostView"];
+            /**
+             * Stays On Winder
+             * @description stays on winder
+             */
+            stays_on_winder: string[];
+            /**
+             * Steps
+             * @description steps
+             */
+            steps: components["schemas"]["StepView"][];
+            /**
+             * Takes
+             * @description takes
+             * @example text
+             */
+            takes: string;
+        };
+        /**
+         * RideView
+         * @description How one fly rides: depths, mm, at even shares of a drift, P10, P50 and P90 of its members.
+         */
+        RideView: {
+            /**
+             * Bead Mm
+             * @description bead, millimetres
+             * @example 1
+             */
+            bead_mm: number | null;
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
+            id: string;
+            /**
+             * Label
+             * @description label
+             * @example text
+             */
+            label: string;
+            /**
+             * P10 Mm
+             * @description p10, millimetres
+             */
+            p10_mm: number[];
+            /**
+             * P50 Mm
+             * @description p50, millimetres
+             */
+            p50_mm: number[];
+            /**
+             * P90 Mm
+             * @description p90, millimetres
+             */
+            p90_mm: number[];
+            /**
+             * Role
+             * @description role
+             * @example text
+             */
+            role: string;
         };
         /**
          * Rig
@@ -9379,8 +10102,48 @@ export interface components {
             tip_m?: number | null;
         };
         /**
+         * StartAsked
+         * @description A method, to be started in a water.
+         */
+        StartAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "start";
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * StartFound
+         * @description The rig with its reasons, or why there is none.
+         */
+        StartFound: {
+            /**
+             * @description declined
+             * @default null
+             */
+            declined?: components["schemas"]["DeclinedView"] | null;
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "start";
+            /**
+             * @description started
+             * @default null
+             */
+            started?: components["schemas"]["StartView"] | null;
+        };
+        /**
          * StartRig
-         * @description A method to start from, for a water; ids are made by the client.
+         * @description A method to start from, for a water; ids are made by the client. With a rig that was found, that one is kept.
          */
         StartRig: {
             /**
@@ -9397,6 +10160,11 @@ export interface components {
              */
             revision_id: string;
             /**
+             * @description rig
+             * @default null
+             */
+            rig?: components["schemas"]["Rig"] | null;
+            /**
              * Rig Id
              * Format: uuid
              * @description rig, its id
@@ -9405,6 +10173,33 @@ export interface components {
             rig_id: string;
             /** @description water */
             water: components["schemas"]["Reach"];
+        };
+        /**
+         * StartView
+         * @description A rig that was started: why it is as it is, what it is worth, what it says of itself.
+         */
+        StartView: {
+            /**
+             * Missing
+             * @description missing
+             * @default []
+             * @example []
+             */
+            missing?: components["schemas"]["LackView"][];
+            /**
+             * Readings
+             * @description readings
+             */
+            readings: components["schemas"]["Reading"][];
+            /**
+             * Reasons
+             * @description reasons
+             */
+            reasons: components["schemas"]["ReasonView"][];
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description worth */
+            worth: components["schemas"]["WorthView"];
         };
         /**
          * StartedRig
@@ -9581,6 +10376,20 @@ export interface components {
              * @enum {string}
              */
             what: "tip" | "angle" | "slack" | "mend";
+        };
+        /**
+         * StepView
+         * @description One thing done on the way from one rig to another.
+         */
+        StepView: {
+            /** @description cost */
+            cost: components["schemas"]["CostView"];
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
         };
         /**
          * StockChange
@@ -10193,9 +11002,16 @@ export interface components {
         };
         /**
          * TriesAnswer
-         * @description The readings again, with at most two computed edits each.
+         * @description The readings again, with at most two computed edits each; where nothing betters the rig, that, and what would.
          */
         TriesAnswer: {
+            /**
+             * Nothing Fits
+             * @description nothing fits
+             * @default
+             * @example
+             */
+            nothing_fits?: string;
             /**
              * Readings
              * @description readings
@@ -10207,6 +11023,13 @@ export interface components {
              * @example 1
              */
             seq: number;
+            /**
+             * What Would
+             * @description what would
+             * @default []
+             * @example []
+             */
+            what_would?: components["schemas"]["WouldView"][];
         };
         /**
          * TriesRequest
@@ -10230,14 +11053,16 @@ export interface components {
          *
          *     Attributes
          *     ----------
-         *     edit
-         *         The edit as it is sent to the bench.
+         *     edit, more
+         *         The edit as it is sent to the bench, and those done with it as one.
          *     name, effect
          *         ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
          *     costs
          *         What else gets worse, empty when nothing does.
          *     takes
          *         ``1 knot, 1.7 min`` in this weather.
+         *     minutes
+         *         Good minutes in the hour the rig would then be worth; None where that was not asked.
          */
         Try: {
             /**
@@ -10249,7 +11074,7 @@ export interface components {
             costs?: string;
             /**
              * Edit
-             * @description The edit as it is sent to the bench.
+             * @description The edit as it is sent to the bench, and those done with it as one.
              */
             edit: {
                 [key: string]: unknown;
@@ -10260,6 +11085,22 @@ export interface components {
              * @example text
              */
             effect: string;
+            /**
+             * Minutes
+             * @description Good minutes in the hour the rig would then be worth; None where that was not asked.
+             * @default null
+             * @example 1
+             */
+            minutes?: number | null;
+            /**
+             * More
+             * @description The edit as it is sent to the bench, and those done with it as one.
+             * @default []
+             * @example []
+             */
+            more?: {
+                [key: string]: unknown;
+            }[];
             /**
              * Name
              * @description ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
@@ -10963,6 +11804,57 @@ export interface components {
              * @example text
              */
             tip: string;
+        };
+        /**
+         * WorthView
+         * @description Good minutes in the hour with P10 and P90 of single drifts, its factors, and why it is ruled out (empty where it is not).
+         */
+        WorthView: {
+            /**
+             * Excluded
+             * @description excluded
+             * @default
+             * @example
+             */
+            excluded?: string;
+            /** @description factors */
+            factors: components["schemas"]["FactorsView"];
+            /**
+             * Minutes
+             * @description minutes
+             * @example 1
+             */
+            minutes: number;
+            /**
+             * P10
+             * @description p10
+             * @example 1
+             */
+            p10: number;
+            /**
+             * P90
+             * @description p90
+             * @example 1
+             */
+            p90: number;
+        };
+        /**
+         * WouldView
+         * @description Something that would help, and the good minutes in the hour it would give.
+         */
+        WouldView: {
+            /**
+             * Minutes
+             * @description minutes
+             * @example 1
+             */
+            minutes: number;
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
         };
         /**
          * Wraps
@@ -13163,6 +14055,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefitAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_workbench_rerig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RerigRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RerigView"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -113,7 +113,7 @@ def revise(rig_id: UUID, json: NewRevision) -> RigRevision | FlaskResponse:
 @spec.validate(resp=Response(HTTP_200=StartedRig), tags=["rigs"])
 def start(json: StartRig) -> StartedRig:
     """Make a rig of a method from one's own tackle, for a water, with a reason for every choice."""
-    row, started = start_rig(work(), json.rig_id, json.revision_id, json.method, json.water, asking())
+    row, started = start_rig(work(), json.rig_id, json.revision_id, json.method, json.water, asking(), json.rig)
     return StartedRig.told(shown(row), started)
 
 

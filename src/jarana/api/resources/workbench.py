@@ -8,6 +8,7 @@ from spectree import Response
 from jarana.api.schemas import (
     RefitAnswer,
     RefitRequest,
+    RerigRequest,
     SentDrift,
     Strength,
     Stretch,
@@ -20,13 +21,15 @@ from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
 from jarana.core.rig.edits.structure import stretches_of
+from jarana.core.search.answers import RerigView, TriesView
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.refit import differs, refit
-from jarana.core.search.tries import readings_with_tries
+from jarana.core.search.rerig import rerig
+from jarana.core.search.tries import tries as search_tries
 from jarana.core.strength.chain import told_loss
 from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.knot_choice import knot_choices
-from jarana.usecases.situations import situation_of
+from jarana.usecases.situations import setting_of, situation_of
 
 BARE: dict[str, object] = {"laws": ()}
 """Laws go over the wire once, not with each result."""
@@ -92,7 +95,19 @@ def fit(json: RefitRequest) -> RefitAnswer:
 def tries(json: TriesRequest) -> TriesAnswer:
     """Return the readings again, with what would better those that are not satisfied."""
     situation = situation_of(work(), json.rig, json.water, asking())
-    return TriesAnswer(readings=readings_with_tries(situation), seq=json.seq)
+    told = TriesView.of(search_tries(situation))
+    return TriesAnswer(readings=told.readings, nothing_fits=told.nothing_fits, what_would=told.what_would, seq=json.seq)
+
+
+@blueprint.post("/workbench/rerig")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=RerigView), tags=["workbench"])
+def way(json: RerigRequest) -> RerigView:
+    """Return the way from one rig to another with the fewest knots; nothing is changed."""
+    setting = setting_of(work(), json.water, asking())
+    water, writer = setting.water, setting.writer
+    found = rerig(json.before, json.after, water.temperature_c, water.wind_m_s, writer)
+    return RerigView.of(found, found.cost.told(writer))
 
 
 @blueprint.post("/workbench/knots")

@@ -173,7 +173,9 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     if floats is not None:
         bodies = [b for b in bodies if b.body.name != holds]
         bodies.append(_floating(floats, holds or HELD_UP, min(hold, out)))
-    moves = situation.motion.drive(situation.ride(lambda: natural_pace(hung.scenario))) or Moves()
+    led = hung.scenario.top
+    moves = situation.motion.drive(situation.ride(lambda: led.velocity(0.0)[0] if isinstance(led, HeldTop) else 0.0))
+    moves = moves or Moves()
     stance = rig.stance
     mends = (
         (Mend(stance.mend_s, MENDED_FROM * out, MENDED_TO * out, stance.mend_m),)

@@ -245,5 +245,3 @@ def _packed(drifts: Sequence[Ready]) -> _Rows:
         steps=np.stack([d.drive.steps for d in drifts]),
         watched=join([d.drive.watched for d in drifts]),
     )
-
-

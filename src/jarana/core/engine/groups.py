@@ -27,9 +27,9 @@ class Loads(NamedTuple):
 class Medium(NamedTuple):
     """What it moves in.
 
-    Water (4,), stream (8,), air (5,), rows along the bed (rows, 3; none over a level one) and across the stream (rows, 4; none
-    where it is the same everywhere), the start and spacing of both (2,), bed (3,), the paths of the eddies along and up in unit
-deviations (rows, 2; none without), and s between their rows (2,).
+        Water (4,), stream (8,), air (5,), rows along the bed (rows, 3; none over a level one) and across the stream (rows, 4; none
+        where it is the same everywhere), the start and spacing of both (2,), bed (3,), the paths of the eddies along and up in unit
+    deviations (rows, 2; none without), and s between their rows (2,).
     """
 
     water: Floats

@@ -218,5 +218,3 @@ def spread(values: Iterable[float]) -> Spread:
         return None if math.isinf(v) else round(v, 4)
 
     return Spread(p10=at(0.1), p50=at(0.5), p90=at(0.9))
-
-

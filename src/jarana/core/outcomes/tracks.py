@@ -13,6 +13,7 @@ from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.batch import Ready, run_batch
 from jarana.core.engine.columns import AT_X, AT_Z, TAKEN
+from jarana.core.engine.scenario import HeldTop
 from jarana.core.errors import InputError, SolverError
 from jarana.core.law import Asked, listening
 from jarana.core.situation import Situation
@@ -63,6 +64,8 @@ class Tracks:
         The same of a run in which everything is as written and no eddy stirs, (names + 2, times, 9), and what it did.
     top_held
         The rig hangs from the top of the chain: line taken in shortens the way to the flies.
+    led
+        What holds the rig is moved by a hand and does not drift by itself.
     """
 
     situation: Situation
@@ -77,6 +80,7 @@ class Tracks:
     nominal_times: Floats
     nominal_did: Floats
     top_held: bool
+    led: bool
     laws: tuple[Asked, ...] = ()
 
     @property
@@ -93,7 +97,7 @@ class Tracks:
         above = self.at[:, -2]
         gap = self.at[:, row, :, AT_X : AT_Z + 1] - above[:, :, AT_X : AT_Z + 1]
         taken = self.at[:, row, :, TAKEN] if self.top_held else 0.0
-        return np.maximum(self.arcs[row] - taken - np.linalg.norm(gap, axis=2), 0.0)
+        return np.asarray(np.maximum(self.arcs[row] - taken - np.linalg.norm(gap, axis=2), 0.0))
 
     @classmethod
     def joined(cls, parts: Sequence[Tracks]) -> Tracks:
@@ -112,6 +116,7 @@ class Tracks:
             first.nominal_times,
             first.nominal_did,
             first.top_held,
+            first.led,
             first.laws,
         )
 
@@ -129,11 +134,12 @@ def evaluate(
     members: range = range(FIRST),
     grid: Grid = SEARCH_GRID,
     watch: Watch | None = None,
+    counted: bool = True,
 ) -> list[Tracks | None] | None:
     """Return what the members of situations do, the same members for each; None when the watch stopped it on the way.
 
     A rig that cannot be fished so, or of which too many members come to no answer, has None in its place. No members
-    at all give the nominal run alone, as the one member.
+    at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`.
     """
     watch = watch or Watch()
     groups: dict[int, list[tuple[int, Ready]]] = {}
@@ -154,7 +160,8 @@ def evaluate(
         for drift in drifts:
             groups.setdefault(len(drift.drive.times), []).append((i, drift))
     found: dict[int, list[object]] = {}
-    watch.expects(sum(len(rows) for rows in groups.values()))
+    if counted:
+        watch.expects(sum(len(rows) for rows in groups.values()))
     for rows in groups.values():
         for begin in range(0, len(rows), CHUNK):
             if watch.stopped:
@@ -164,7 +171,8 @@ def evaluate(
             assert ran is not None
             for (i, _), one in zip(part, ran, strict=True):
                 found.setdefault(i, []).append(one)
-                watch.step()
+                if counted:
+                    watch.step()
     return [None if row is None else _tracks(row, found[i]) for i, row in enumerate(asked)]
 
 
@@ -188,7 +196,9 @@ def structure(situation: Situation) -> tuple[object, ...]:
     return (
         tuple((s.id, s.d0_mm, s.d1_mm, s.length_mm, s.material.density_kg_m3, s.dressing) for s in rig.spans),
         tuple((j.id, j.ring) for j in rig.joints),
-        tuple((a.id, a.at, a.link, a.school, a.body.kind, a.id == rig.head.holds() and a.body) for a in rig.attachments),
+        tuple(
+            (a.id, a.at, a.link, a.school, a.body.kind, a.id == rig.head.holds() and a.body) for a in rig.attachments
+        ),
         rig.head,
         rig.motion,
         rig.stance,
@@ -224,6 +234,7 @@ def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg
         nominal_times=nominal.times,
         nominal_did=nominal.did,
         top_held=bool(base.nodes[-2] == 0),
+        led=bool(base.nodes[-1] == 0) and isinstance(base.lowered.scenario.top, HeldTop),
         laws=asked.laws,
     )
 
@@ -275,5 +286,3 @@ def _part(tracks: Tracks, keep: np.ndarray) -> Tracks:
         did=tracks.did[keep],
         depth=tracks.depth[keep],
     )
-
-

@@ -23,22 +23,26 @@ class Try(Frozen):
 
     Attributes
     ----------
-    edit
-        The edit as it is sent to the bench.
+    edit, more
+        The edit as it is sent to the bench, and those done with it as one.
     name, effect
         ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
     costs
         What else gets worse, empty when nothing does.
     takes
         ``1 knot, 1.7 min`` in this weather.
+    minutes
+        Good minutes in the hour the rig would then be worth; None where that was not asked.
     """
 
     edit: dict[str, object]
+    more: tuple[dict[str, object], ...] = ()
     name: str
     effect: str
     severity: Severity
     costs: str = ""
     takes: str = ""
+    minutes: float | None = None
 
 
 class Reading(Frozen):

@@ -48,6 +48,8 @@ SELDOM = 0.05
 """Share of drifts below which it is as good as never."""
 RIDES = 0.5
 """Share of a drift in the zone from which a rig need not touch."""
+SOMEWHAT = 0.2
+"""The same from which it is not said to miss the fish altogether."""
 LYING = 0.1
 """Share of a drift on the stones that is told."""
 NEAR_SHARE = 0.1
@@ -151,13 +153,16 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     role = situation.rig.role(situation.rig.attachment(fly.id))
     lies = max(f.bed_share for f in band.flies)
     wish = method_of(situation.rig).wish
-    rides = situation.water.zone_known and max(f.in_zone for f in band.flies) >= RIDES
+    inside = max(f.in_zone for f in band.flies) if situation.water.zone_known else 0.0
+    rides = inside >= RIDES
     severity: Severity = "fine"
     title = say("finds-bottom-share", share=in_ten(share))
     if share <= 0.0:
         title = say("does-not-find-bottom")
     if share < wish.least:
-        severity = "fine" if rides else "look" if share >= SELDOM or not _wanted(situation) else "act"
+        severity = (
+            "fine" if rides else "look" if share >= SELDOM or inside >= SOMEWHAT or not _wanted(situation) else "act"
+        )
         title = say("rides-without") if rides and share < SELDOM else title
     elif share > wish.most:
         severity, title = "look", say("touches-often", share=in_ten(share))
@@ -174,7 +179,15 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
         sentence += say("lies-share", lies=f"{lies:.0%}")
     value = where.p50
     figure = writer.figure("travel", value) if value is not None else Figure(f"{share * 100:.0f}", "%")
-    more = {"severity": severity, "title": title, "sentence": sentence, "value": value, "figure": figure.digits, "unit": figure.unit, "parts": (fly.id,)}
+    more = {
+        "severity": severity,
+        "title": title,
+        "sentence": sentence,
+        "value": value,
+        "figure": figure.digits,
+        "unit": figure.unit,
+        "parts": (fly.id,),
+    }
     return reading.model_copy(update=more)
 
 

@@ -52,7 +52,9 @@ def read(situation: Situation) -> Reading:
             value=whole,
             why=why,
         )
-    severity: Severity = "act" if seconds < SHORT else "look" if seconds < LONG else "fine"
+    # What hangs under it is judged by its own drag; only a dry alone is lost with its free drift.
+    alone = not drift.flies
+    severity: Severity = "act" if seconds < SHORT and alone else "look" if seconds < LONG else "fine"
     return make(
         "drag_free",
         severity,

@@ -15,11 +15,11 @@ say = phrases(
 turns-over = Turns over
 turns-over-if-stopped = Turns over if stopped high
 turns-over-kicks = Turns over, and kicks
-does-not-turn-over = Does not turn over
+turns-over-worst = Turns over badly by the model
 turnover-does-not-apply = Turnover does not apply
 loop-model-only-holds = The loop model only holds where a loop runs along the leader.
 cast-wind = {" "}Cast { $way } { $wind } of wind.
-two-leg-energy-model = Two-leg energy model of a loop (Spolek 1986): it ranks leaders rather than predicts a cast.
+two-leg-energy-model = Two-leg energy model of a loop (Spolek 1986) without the fly line's own: it ranks leaders and judges none.
 figure-head-wind-which = Figure: the head wind in which it just fails. Usual stroke; loop run in { $time_s } s.
 m-s-mj = { $name }: { $speed_m_s } m/s, { $energy_j } mJ
 """,
@@ -29,9 +29,9 @@ TITLES = {
     "turns over": say("turns-over"),
     "needs height": say("turns-over-if-stopped"),
     "kicks": say("turns-over-kicks"),
-    "piles": say("does-not-turn-over"),
+    "piles": say("turns-over-worst"),
 }
-SEVERITY: dict[str, Severity] = {"turns over": "fine", "needs height": "look", "kicks": "fine", "piles": "act"}
+SEVERITY: dict[str, Severity] = {"turns over": "fine", "needs height": "look", "kicks": "fine", "piles": "look"}
 STROKE = "usual"
 
 

@@ -23,6 +23,7 @@ pick-colour-against-light = Pick a colour against the light of the day: dark on 
 """,
 )
 
+
 def read(situation: Situation) -> Reading:
     """Judge the range of the sign against how far off the fish are."""
     rig, reach, writer = situation.rig, situation.water, situation.writer

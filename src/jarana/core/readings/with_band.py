@@ -9,6 +9,7 @@ from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import MEMBERS
 from jarana.core.watch import Watch
 
+
 def readings_with_band(
     situation: Situation, watch: Watch | None = None, members: int = MEMBERS
 ) -> tuple[Band, tuple[Reading, ...]] | None:

@@ -16,9 +16,9 @@ from jarana.core.search.moves.weight import kinds_for
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 
-POOL = 8
+POOL = 6
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 8
+NEIGHBOURS = 6
 """Nominally best neighbours of the best rig that are judged by members."""
 ROUNDS = 2
 """Times the best rig is polished with members at most."""
@@ -87,9 +87,7 @@ class Search:
         judged = self._valued(pool, SOME)
         return judged[0][1] if judged else None
 
-    def _valued(
-        self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range
-    ) -> list[tuple[Reached, Valued]]:
+    def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
         by = {identity(r.situation): r for r in reached}
         return [(by[identity(v.situation)], v) for v in self.value([r.situation for r in by.values()], members)]

@@ -8,12 +8,13 @@ from dataclasses import dataclass
 from jarana.core.errors import InputError
 from jarana.core.methods import ranked
 from jarana.core.methods.base import Method, Started
+from jarana.core.motions import motions
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.model import Fitted, Rig
 from jarana.core.search.best import Search
 from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
 from jarana.core.search.rerig import rerig
-from jarana.core.search.valued import Valued, Valuer
+from jarana.core.search.valued import SHOWN, Valued, Valuer
 from jarana.core.situation import Setting, Situation
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
@@ -30,7 +31,7 @@ less-shown = more slack
 less-noticed = takes less noticed
 less-free = hangs up more
 less-stealth = frightens more
-nothing-given = nothing
+counted = { $name }, counted to { $count }
 nothing-fits = Nothing you own fits: the best is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
 nothing-may = Nothing may be fished here: { $reason }
 turns-on = The order of the first two turns on { $names }: a third more or less changes it.
@@ -79,6 +80,18 @@ class FoundRig:
         """What it is worth."""
         return self.valued.worth
 
+    @property
+    def moved(self) -> str:
+        """How it is moved, in its method's words."""
+        motion = self.valued.rig.motion
+        pace = next((p for p in self.method.paces if (p.kind, p.lead) == (motion.kind, motion.lead)), None)
+        name = pace.name if pace is not None else motions()[motion.kind].name
+        return (
+            say("counted", name=name, count=f"{motion.count_s:.0f}")
+            if motions()[motion.kind].counts and not self.valued.situation.water.nature.flows
+            else name
+        )
+
 
 @dataclass(frozen=True)
 class Found:
@@ -98,6 +111,8 @@ class Found:
         Methods that may not be fished here, with the reason.
     settled
         Whether this is the last word, or the first answer of a search that goes on.
+    hand
+        What the rig in hand is worth here; None without one.
     """
 
     rigs: tuple[FoundRig, ...]
@@ -107,6 +122,7 @@ class Found:
     left_out: tuple[tuple[str, str], ...] = ()
     drifts: int = 0
     settled: bool = True
+    hand: Worth | None = None
 
 
 def find(
@@ -122,21 +138,33 @@ def find(
     value = Valuer(watch)
     starts, left = _starts(setting, wanted)
     found: list[FoundRig] = []
+    hand = _in_hand(setting, wanted, value)
+    value.watch.expects(len(starts) + SETTLED)
     for method, begun, here in starts:
+        value.watch.step()
         first = Search(here, value, climbs=False).first()
         if first is not None:
             found.append(FoundRig(_fitted(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
             if tell is not None:
-                tell(_told(found, wanted, left, value, settled=False))
+                tell(_told(found, wanted, left, value, hand, settled=False))
     found.sort(key=lambda f: -f.worth.minutes)
     for i, one in enumerate(found[:SETTLED]):
+        value.watch.step()
         begun, here = next((b, h) for m, b, h in starts if m.key == one.method.key)
         best = Search(here, value, climbs=True).best()
         if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
             found[i] = FoundRig(_fitted(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
         if tell is not None:
-            tell(_told(found, wanted, left, value, settled=False))
-    return _told(found, wanted, left, value, settled=True)
+            tell(_told(found, wanted, left, value, hand, settled=False))
+    return _told(found, wanted, left, value, hand, settled=True)
+
+
+def _in_hand(setting: Setting, wanted: Wanted, value: Valuer) -> Worth | None:
+    """Return what the rig in hand is worth in this water; None where there is none, or it cannot be fished here."""
+    if wanted.hand is None:
+        return None
+    found = value([Situation(wanted.hand, setting)], SHOWN, screened=False)
+    return found[0].worth if found else None
 
 
 def _starts(
@@ -164,7 +192,11 @@ def _starts(
 
 def _mends(here: Situation) -> bool:
     """Say whether what rules a rig out may be mended by another tippet: nothing else a search changes would."""
-    stout = here.rig.model_copy(update={"spans": tuple(s.model_copy(update={"d0_mm": s.d0_mm * 2, "d1_mm": s.d1_mm * 2}) for s in here.rig.spans)})
+    stout = here.rig.model_copy(
+        update={
+            "spans": tuple(s.model_copy(update={"d0_mm": s.d0_mm * 2, "d1_mm": s.d1_mm * 2}) for s in here.rig.spans)
+        }
+    )
     return not excluded(here.with_rig(stout), Habits(here.setting.person))
 
 
@@ -182,20 +214,25 @@ def _cost(wanted: Wanted, valued: Valued) -> Cost | None:
 
 
 def _told(
-    found: Sequence[FoundRig], wanted: Wanted, left: tuple[tuple[str, str], ...], value: Valuer, settled: bool
+    found: Sequence[FoundRig],
+    wanted: Wanted,
+    left: tuple[tuple[str, str], ...],
+    value: Valuer,
+    hand: Worth | None,
+    settled: bool,
 ) -> Found:
     rows = [f for f in found if _few_enough(f, wanted)]
     rows = _ranked(rows)[:SHOWN_RIGS]
     if not rows:
         reason = left[0][1] if left else ""
-        return Found((), say("nothing-may", reason=reason), (), "", left, value.drifts, settled)
+        return Found((), say("nothing-may", reason=reason), (), "", left, value.drifts, settled, hand)
     best = rows[0]
     told = tuple(
         FoundRig(f.started, f.method, f.valued, () if f is best else gives_up(f.worth, best.worth), f.cost)
         for f in rows
     )
     if not settled:
-        return Found(told, "", (), "", left, value.drifts, False)
+        return Found(told, "", (), "", left, value.drifts, False, hand)
     would: tuple[Would, ...] = ()
     nothing = ""
     if best.worth.minutes < ASKED:
@@ -203,7 +240,7 @@ def _told(
         if not fits(best.valued, would):
             limit = limit_told(limits(best.worth.factors)[0][0])
             nothing = say("nothing-fits", minutes=f"{best.worth.minutes:.0f}", limit=limit)
-    return Found(told, nothing, would, turns_on(rows), left, value.drifts, True)
+    return Found(told, nothing, would, turns_on(rows), left, value.drifts, True, hand)
 
 
 ASKED = 15.0
@@ -248,8 +285,8 @@ def turns_on(rows: Sequence[FoundRig]) -> str:
         own = Habits(first.situation.setting.person)[key]
         for factor in (1 - SHAKEN, 1 + SHAKEN):
             changed = {key: own * factor}
-            a = judge(first.tracks, first.situation, **changed)
-            b = judge(second.tracks, second.situation, **changed)
+            a = judge(first.tracks, first.situation, "", **changed)
+            b = judge(second.tracks, second.situation, "", **changed)
             if a.minutes < b.minutes:
                 names.append(row.name)
                 break

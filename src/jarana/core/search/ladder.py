@@ -25,8 +25,8 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead, beads
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.shot import Shot, shots
-from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.units import Writer
+from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
 
@@ -182,13 +182,14 @@ def _by_weight(situation: Situation, watch: Watch) -> Ladder:
     cells: list[list[Cell]] = []
     picks: list[list[int]] = []
     for i, depth in enumerate(depths):
-        row, picked = [], []
+        row: list[Cell] = []
+        picked: list[int] = []
         for j, pace in enumerate(paces):
             if watch.stopped:
                 raise Stopped
             above = picks[i - 1][j] if i else 0
             before = picked[j - 1] if j else 0
-            place = _first(owned, max(above, before), lambda k, d=depth, p=pace: walk.touches(k, d, p) >= WISHED)
+            place = _first(owned, max(above, before), walk.does(depth, pace))
             today = abs(depth - water.depth_m) < 1e-9 and abs(pace - water.pace_m_s) < 1e-9
             if place is None:
                 picked.append(len(owned))
@@ -266,6 +267,10 @@ class _Walk:
             self.known[key] = found[0] if found else None
         return self.known[key]
 
+    def does(self, depth: float, pace: float) -> Callable[[int], bool]:
+        """Say whether a rung touches as often as wished at a depth and a pace."""
+        return lambda k: self.touches(k, depth, pace) >= WISHED
+
     def touches(self, k: int, depth: float, pace: float, longer: float = 0.0) -> float:
         tracks = self.tracks(k, depth, pace, longer)
         if tracks is None:
@@ -276,7 +281,12 @@ class _Walk:
 def _filled(walk: _Walk, rungs: list[Rung], k: int, depth: float, pace: float, today: bool) -> Cell:
     tracks = walk.tracks(k, depth, pace)
     assert tracks is not None
-    metres = np.nanmin(np.where(np.isnan(tracks.did[:, : len(tracks.names), FIRST_M]), np.inf, tracks.did[:, : len(tracks.names), FIRST_M]), axis=1)
+    metres = np.nanmin(
+        np.where(
+            np.isnan(tracks.did[:, : len(tracks.names), FIRST_M]), np.inf, tracks.did[:, : len(tracks.names), FIRST_M]
+        ),
+        axis=1,
+    )
     there = metres[np.isfinite(metres)]
     share = walk.touches(k, depth, pace)
     return Cell(
@@ -345,7 +355,7 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
             asked.append(option.with_rig(_counted(option.rig, max(columns))))
         else:
             asked += [option.with_water(water.scaled(p / water.pace_m_s)) for p in columns]
-    found = evaluate(asked, range(0), SEARCH_GRID, watch)
+    found = evaluate(asked, range(0), SEARCH_GRID, watch, counted=False)
     if found is None:
         raise Stopped
     rows: list[tuple[Cell, ...]] = []
@@ -412,5 +422,3 @@ def _deep(situation: Situation, depth: float | None, column: float, row: int, la
         touches=1.0 if inside else 0.0,
         today=today,
     )
-
-

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
@@ -18,6 +17,7 @@ from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead, beads
+from jarana.core.tackle.fly import Fly
 from jarana.core.words import phrases
 from jarana.core.worth.judge import Factors
 
@@ -93,9 +93,11 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
         material = point.fly.bead.material if point.fly.bead else "tungsten"
         row = beads().get(material) or next(iter(beads().values()))
         for size in [s for s in row.sizes_mm if s > now + 1e-6][:5]:
-            made = point.fly.model_copy(update={"bead": bead(row.key, size), "source": None, "weighed_mg": None, "timed_drag": None})
+            made = point.fly.model_copy(
+                update={"bead": bead(row.key, size), "source": None, "weighed_mg": None, "timed_drag": None}
+            )
             text = say("heavier", bead=writer.text("bead", size / 1000), material=row.name.lower())
-            yield "heavier", text, lambda s, body=made: s.with_rig(s.rig.replace_attachment(s.rig.point.id, body=body))
+            yield "heavier", text, _with_point(made)
     spans = hanging_spans(rig)
     if not situation.head.on_line and not situation.head.floats:
         longest = max(spans, key=lambda i: rig.spans[i].length)
@@ -128,11 +130,17 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
 
 def _float_method() -> Method | None:
     """Return the method whose head is a float and which suits any river."""
-    return next((m for m in methods().values() if "river" in m.waters and "float_load" in m.readings and m.apart_m), None)
+    return next(
+        (m for m in methods().values() if "river" in m.waters and "float_load" in m.readings and m.apart_m), None
+    )
 
 
 def _by(edit: RigEdit) -> Callable[[Situation], Situation | None]:
     return lambda s: _all(s, [edit])
+
+
+def _with_point(body: Fly) -> Callable[[Situation], Situation | None]:
+    return lambda s: s.with_rig(s.rig.replace_attachment(s.rig.point.id, body=body))
 
 
 def _all(situation: Situation, edits: list[RigEdit] | list[RemoveFly]) -> Situation | None:
@@ -177,7 +185,9 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
     Stopped
         When the search was stopped.
     """
-    rows = [(kind, text, change, then) for kind, text, change in relaxations(best) if (then := change(best)) is not None]
+    rows = [
+        (kind, text, change, then) for kind, text, change in relaxations(best) if (then := change(best)) is not None
+    ]
     nominal = {id(v.situation): v for v in value([then for *_, then in rows], NOMINAL)}
     leading: dict[str, tuple[str, Callable[[Situation], Situation | None], Situation, float]] = {}
     for kind, text, change, then in rows:
@@ -192,10 +202,10 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
         if id(then) in judged
     ]
     singles.sort(key=lambda row: -row[0].minutes)
-    found = [would for would, _ in singles]
-    if not found or found[0].minutes < TWICE * max(minutes, 1.0):
-        found += _in_pairs(best, singles[:IN_PAIRS], value)
-    return tuple(sorted((w for w in found if w.minutes > 1.1 * minutes), key=lambda w: -w.minutes))
+    told = [would for would, _ in singles]
+    if not told or told[0].minutes < TWICE * max(minutes, 1.0):
+        told += _in_pairs(best, singles[:IN_PAIRS], value)
+    return tuple(sorted((w for w in told if w.minutes > 1.1 * minutes), key=lambda w: -w.minutes))
 
 
 def _in_pairs(

@@ -5,9 +5,14 @@ from __future__ import annotations
 from typing import Literal
 
 from jarana.core.model import Frozen
+from jarana.core.outcomes.band import FlyBand, told
+from jarana.core.outcomes.tracks import members_of
 from jarana.core.readings.base import Reading
+from jarana.core.readings.with_band import told_by
+from jarana.core.search.answers import WorthView
 from jarana.core.search.bench import work_on_rig
 from jarana.core.situation import Situation
+from jarana.core.worth.judge import judge
 
 
 class Link(Frozen):
@@ -22,7 +27,8 @@ class Link(Frozen):
 
 
 class RigReport(Frozen):
-    """The report of a rig, version 1: its readings worst first, its chain from the line to the hooks, its drift in words."""
+    """The report of a rig, version 1: its readings worst first, by shares of `members` drifts, what it is worth, P10, P50 and P90
+    of every fly's figures, its chain from the line to the hooks, its drift in words."""
 
     version: Literal[1] = 1
     rig: str
@@ -30,6 +36,9 @@ class RigReport(Frozen):
     story: str
     readings: tuple[Reading, ...]
     strength: tuple[Link, ...]
+    worth: WorthView
+    flies: tuple[FlyBand, ...]
+    members: int
     doubts: tuple[str, ...] = ()
 
 
@@ -42,11 +51,17 @@ def report_rig(situation: Situation) -> RigReport:
         When the rig cannot be put into the water.
     """
     bench = work_on_rig(situation)
+    tracks = members_of(situation)
+    assert tracks is not None
+    band = told(tracks, situation)
     return RigReport(
         rig=bench.rig.name,
         water=bench.water.name,
         story=bench.story,
-        readings=bench.readings,
+        readings=told_by(situation, bench.readings, band),
+        worth=WorthView.of(judge(tracks, situation)),
+        flies=band.flies,
+        members=band.members,
         doubts=bench.doubts,
         strength=tuple(
             Link(kind=k.kind, part=k.part, name=k.name, force_n=k.force, loses=k.loses, why=k.why)

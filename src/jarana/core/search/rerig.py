@@ -12,7 +12,7 @@ from dataclasses import dataclass
 from itertools import count
 
 from jarana.core.rig.cost import CHOOSE_MIN, LINE_MIN, SLIDE_MIN, TEST_MIN, Cost, weather
-from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.rig.model import AtJoint, Attachment, Joint, Rig, Span
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -85,6 +85,11 @@ def alike(a: Span, b: Span) -> bool:
         and abs(a.d1_mm - b.d1_mm) < SAME_D
         and a.ready == b.ready
     )
+
+
+def bodies_name(attachment: Attachment) -> str:
+    """Return what hangs there, by its name."""
+    return str(getattr(attachment.body, "name", "")) or attachment.body.noun
 
 
 def _same_joint(a: Joint, b: Joint) -> bool:
@@ -163,14 +168,26 @@ class _Way:
             elif gap < 0:
                 # Cut at its lower end: what hung below it is tied on again, or it is the point.
                 text = say("cut-back", what=name, length=writer.text("length", new.length))
-                yield _State(old_index + 1, state.made + 1, False), Step(text, Cost(tie, -gap / 1000, tie_minutes)), True
+                yield (
+                    _State(old_index + 1, state.made + 1, False),
+                    Step(text, Cost(tie, -gap / 1000, tie_minutes)),
+                    True,
+                )
                 if not joined:
                     # It comes off above and is shortened there: what hangs below it stays tied.
-                    yield _State(old_index + 1, state.made + 1, True), Step(text, Cost(tie, -gap / 1000, tie_minutes)), True
+                    yield (
+                        _State(old_index + 1, state.made + 1, True),
+                        Step(text, Cost(tie, -gap / 1000, tie_minutes)),
+                        True,
+                    )
             else:
                 usual = self.after.joints[-1]
                 text = say("splice", length=writer.text("length", gap / 1000), what=name)
-                more = Cost(tie + 2 if joined else tie + 1, gap / 1000, tie_minutes + self._minutes(usual) * (2 if joined else 1) + FETCH_MIN)
+                more = Cost(
+                    tie + 2 if joined else tie + 1,
+                    gap / 1000,
+                    tie_minutes + self._minutes(usual) * (2 if joined else 1) + FETCH_MIN,
+                )
                 yield _State(old_index + 1, state.made + 1, True), Step(text, more), True
 
     def _whole(self, steps: tuple[Step, ...], kept: tuple[int, ...]) -> Rerig:
@@ -210,12 +227,13 @@ class _Way:
         if at.kind == "span":
             return f"span {attachment.id}"
         # Droppers are counted from the point up: a joint by the number of joints below it that carry a fly.
+        assert isinstance(at, AtJoint)
         index = rig.joint_index(at.joint)
         lower = sum(1 for a in rig.attachments if a.at.kind == "joint" and rig.joint_index(a.at.joint) > index)
         return f"joint {lower}"
 
     def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
-        label = new.body.label if new.fly else new.body.name
+        label = new.fly.label if new.fly else bodies_name(new)
         role = self.after.role(new)
         knot = new.knot.minutes * self.hands
         if new.at.kind == "span" and new.body.kind == "shot":
@@ -227,7 +245,9 @@ class _Way:
         knots, line = 1, POINT_EATEN_MM / 1000 if new.at.kind == "point" else TAG_EATEN_MM / 1000
         minutes = knot + CHOOSE_MIN
         if new.at.kind == "bend":
-            yield Step(say("fly-on", fly=label), Cost(2, new.link.length_mm / 1000 if new.link else 0.0, 2 * knot + CHOOSE_MIN))
+            yield Step(
+                say("fly-on", fly=label), Cost(2, new.link.length_mm / 1000 if new.link else 0.0, 2 * knot + CHOOSE_MIN)
+            )
             return
         if new.at.kind == "joint" and new.link is not None:
             left = (old.link.length_mm - TAG_EATEN_MM) if old is not None and old.link is not None else 0.0

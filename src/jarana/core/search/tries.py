@@ -1,100 +1,243 @@
-"""Compute what a few edits would do to the readings that are not satisfied."""
+"""What to try: the one change that betters what is not satisfied, is worth its knots, and makes nothing worth less.
+
+Never from the nominal drift alone: what is offered was drifted with the same members as the rig in hand. Where no single change
+betters a rig that is worth little, it is said that nothing fits, and what would.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError, SolverError
+from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
+from jarana.core.readings.with_band import told_by
 from jarana.core.rig.compare import compare
 from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.base import RigEdit
+from jarana.core.search.best import NOTED
+from jarana.core.search.moves import coordinates
+from jarana.core.search.moves.base import Move, moved
+from jarana.core.search.relax import Would, limit_told, limits, would_help
+from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
+from jarana.core.watch import Watch
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
 but = but { $worse }
+nothing-fits = Nothing you own betters it: { $minutes } good minutes in the hour; what limits it most is { $limit }.
 """,
 )
 
 OFFERED = 2
 MOST_TRIED = 14
-"""Drifts computed for one answer."""
+"""Edits of a reading's own that are computed in full for one answer."""
+LEADING = 6
+"""Nominally best changes that are judged by members."""
+KEEPS = 0.98
+"""A change that leaves less than this share of the worth makes the rig worth less."""
 
 
 @dataclass(frozen=True)
-class _Tried:
-    edit: RigEdit
+class Tried:
+    """The readings with what to try; and where nothing betters the rig, that, with what would."""
+
+    readings: tuple[Reading, ...]
+    minutes: float
+    nothing_fits: str = ""
+    would: tuple[Would, ...] = ()
+
+
+@dataclass(frozen=True)
+class _Change:
+    move: Move
     situation: Situation
-    readings: dict[str, Reading]
 
 
-def readings_with_tries(situation: Situation) -> tuple[Reading, ...]:
-    """Return the readings of a rig, those not satisfied with at most two edits that better them.
+def readings_with_tries(situation: Situation, watch: Watch | None = None) -> tuple[Reading, ...]:
+    """Return the readings of a rig, those not satisfied with at most two changes that better them."""
+    return tries(situation, watch).readings
 
-    Every edit is computed in full: a drift of its own, and every reading of it, so that what an edit costs
-    elsewhere is said beside it.
+
+def tries(situation: Situation, watch: Watch | None = None) -> Tried:
+    """Return what to try.
+
+    Raises
+    ------
+    InputError
+        When the rig cannot be put into the water.
+    Stopped
+        When the watch was stopped.
     """
-    readings = readings_of(situation)
+    value = Valuer(watch)
+    now = value([situation], SHOWN, screened=False)
+    if not now:
+        return Tried(_by_themselves(situation, readings_of(situation), value, None), 0.0)
+    base = value([situation], SOME, screened=False)[0]
+    readings = told_by(situation, readings_of(situation), told(now[0].tracks, situation))
     kinds = reading_kinds()
-    tried: dict[str, _Tried | None] = {}
-    told = []
+    open_ = [r for r in readings if r.severity != "fine"]
+    drifted = [r for r in open_ if kinds[r.key].judge is not None]
+    better = _better(situation, drifted, base, value) if drifted else []
+    made = {
+        r.key: tuple(_told(r.key, situation, readings, c, v) for c, v in _led(r, better)[:OFFERED]) for r in drifted
+    }
+    others = tuple(r for r in readings if r.key not in made)
+    rest = {r.key: r for r in _by_themselves(situation, others, value, base)}
+    told_all = tuple(
+        r.model_copy(update={"tries": made[r.key]}) if r.key in made else rest.get(r.key, r) for r in readings
+    )
+    minutes = now[0].worth.minutes
+    worst = any(r.severity == "act" for r in drifted)
+    if better or not worst:
+        return Tried(told_all, minutes)
+    would = would_help(situation, base.worth.minutes, value)
+    limit = limit_told(limits(base.worth.factors)[0][0])
+    return Tried(told_all, minutes, say("nothing-fits", minutes=f"{minutes:.0f}", limit=limit), would)
+
+
+def _better(
+    situation: Situation, drifted: Sequence[Reading], base: Valued, value: Valuer
+) -> list[tuple[_Change, Valued]]:
+    """Return single changes by which the rig is worth more, most first; what costs no knot leads among equals."""
+    changes = {identity(c.situation): c for c in _changes(situation, drifted)}
+    near = value([c.situation for c in changes.values()], NOMINAL)[:LEADING]
+    judged = value([v.situation for v in near], SOME)
+    kept = [v for v in judged if v.worth.minutes > (1.0 + NOTED) * base.worth.minutes]
+    return [(changes[identity(v.situation)], v) for v in kept]
+
+
+def _changes(situation: Situation, drifted: Sequence[Reading]) -> Iterator[_Change]:
+    kinds = reading_kinds()
+    moves: list[Move] = []
+    for reading in drifted:
+        candidates = kinds[reading.key].candidates
+        if candidates is not None:
+            moves += [(edit,) for edit in candidates(situation)]
+    for coordinate in coordinates():
+        moves += list(coordinate.values(situation))
+    for move in moves:
+        then = moved(situation, move)
+        if then is not None:
+            yield _Change(move, then)
+
+
+def _led(reading: Reading, better: list[tuple[_Change, Valued]]) -> list[tuple[_Change, Valued]]:
+    """Return the changes after which a reading is no worse; those that satisfy it lead, then those worth most."""
+    rows = [(after, row) for row in better if (after := _after(reading, *row)) >= ORDER[reading.severity]]
+    return [row for _, row in sorted(rows, key=lambda r: -r[0])]
+
+
+def _after(reading: Reading, change: _Change, valued: Valued) -> int:
+    """Return how a reading ranks after a change, -1 where it has nothing to say of it."""
+    kind = reading_kinds()[reading.key]
+    try:
+        if not kind.speaks(change.situation):
+            return -1
+        after = kind.read(change.situation)
+    except (InputError, SolverError):
+        return -1
+    if kind.judge is not None:
+        after = kind.judge(change.situation, after, told(valued.tracks, change.situation))
+    return ORDER[after.severity]
+
+
+def _told(key: str, before: Situation, readings: tuple[Reading, ...], change: _Change, valued: Valued) -> Try:
+    situation = change.situation
+    after = told_by(situation, readings_of(situation), told(valued.tracks, situation))
+    return _tried(key, before, readings, change.move, situation, {r.key: r for r in after}, valued)
+
+
+def _by_themselves(
+    situation: Situation, readings: tuple[Reading, ...], value: Valuer, base: Valued | None
+) -> tuple[Reading, ...]:
+    """Return readings that do not hang on the drift with their own edits, none of which makes the rig worth less."""
+    kinds = reading_kinds()
+    tried: dict[str, tuple[Situation, dict[str, Reading]] | None] = {}
+    out = []
     for reading in readings:
         kind = kinds[reading.key]
         if reading.severity == "fine" or kind.candidates is None:
-            told.append(reading)
+            out.append(reading)
             continue
-        found = []
+        found: list[tuple[RigEdit, Situation, dict[str, Reading]]] = []
         for edit in kind.candidates(situation):
             key = edit.model_dump_json()
             if key not in tried and len(tried) < MOST_TRIED:
-                tried[key] = _try(edit, situation)
-            if tried.get(key) is not None:
-                found.append(tried[key])
-        told.append(reading.model_copy(update={"tries": _best(kind, situation, readings, [f for f in found if f])}))
-    return tuple(told)
+                tried[key] = _apply(edit, situation)
+            have = tried.get(key)
+            if have is not None:
+                found.append((edit, *have))
+        out.append(reading.model_copy(update={"tries": _best(kind, situation, readings, found, value, base)}))
+    return tuple(out)
 
 
-def _try(edit: RigEdit, situation: Situation) -> _Tried | None:
+def _apply(edit: RigEdit, situation: Situation) -> tuple[Situation, dict[str, Reading]] | None:
+    then = moved(situation, (edit,))
+    if then is None:
+        return None
     try:
-        changed = edit.apply(situation.rig, situation.drawer, situation.writer)
-        if changed == situation.rig:
-            return None
-        then = situation.with_rig(changed)
-        return _Tried(edit, then, {r.key: r for r in readings_of(then)})
+        return then, {r.key: r for r in readings_of(then)}
     except (InputError, SolverError):
         return None
 
 
-def _best(kind: ReadingKind, before: Situation, readings: tuple[Reading, ...], found: list[_Tried]) -> tuple[Try, ...]:
+def _best(
+    kind: ReadingKind,
+    before: Situation,
+    readings: tuple[Reading, ...],
+    found: list[tuple[RigEdit, Situation, dict[str, Reading]]],
+    value: Valuer,
+    base: Valued | None,
+) -> tuple[Try, ...]:
     score = kind.score
     if score is None:
         return ()
-    told = [t for t in found if kind.key in t.readings]
-    better = sorted((t for t in told if score(t.situation) < score(before) - 1e-3), key=lambda t: score(t.situation))
-    return tuple(_told(kind.key, before, readings, t) for t in better[:OFFERED])
+    told_ = [row for row in found if kind.key in row[2] and score(row[1]) < score(before) - 1e-3]
+    told_.sort(key=lambda row: score(row[1]))
+    if base is not None and base.worth.minutes > 0:
+        worth = {identity(v.situation): v for v in value([row[1] for row in told_[: 2 * OFFERED]], SOME)}
+        told_ = [
+            row
+            for row in told_[: 2 * OFFERED]
+            if (v := worth.get(identity(row[1]))) is not None and v.worth.minutes >= KEEPS * base.worth.minutes
+        ]
+    return tuple(_tried(kind.key, before, readings, (row[0],), row[1], row[2], None) for row in told_[:OFFERED])
 
 
-def _told(key: str, before: Situation, readings: tuple[Reading, ...], tried: _Tried) -> Try:
-    after = tried.readings[key]
+def _tried(
+    key: str,
+    before: Situation,
+    readings: tuple[Reading, ...],
+    move: Move,
+    then: Situation,
+    after: dict[str, Reading],
+    valued: Valued | None,
+) -> Try:
+    mine = after[key]
     worse = [
         r.title.lower()
         for old in readings
-        if old.key != key and (r := tried.readings.get(old.key)) is not None and ORDER[r.severity] < ORDER[old.severity]
+        if old.key != key and (r := after.get(old.key)) is not None and ORDER[r.severity] < ORDER[old.severity]
     ]
-    changes = compare(before.rig, tried.situation.rig, before.writer)
+    changes = compare(before.rig, then.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.
     name = next((c.text for c in changes if not c.what.endswith("spool")), "")
     water = before.water
-    title = after.title[0].lower() + after.title[1:]
+    title = mine.title[0].lower() + mine.title[1:]
+    dumped = [edit.model_dump(mode="json") for edit in move]
     return Try(
-        edit=tried.edit.model_dump(mode="json"),
+        edit=dumped[0],
+        more=tuple(dumped[1:]),
         name=name,
-        effect=f"{title}, {after.figure} {after.unit}".strip(),
-        severity=after.severity,
+        effect=f"{title}, {mine.figure} {mine.unit}".strip(),
+        severity=mine.severity,
         costs=say("but", worse=worse[0]) if worse else "",
-        takes=cost_of(before.rig, tried.situation.rig, water.temperature_c, water.wind_m_s).told(before.writer),
+        takes=cost_of(before.rig, then.rig, water.temperature_c, water.wind_m_s).told(before.writer),
+        minutes=round(valued.worth.minutes, 1) if valued is not None else None,
     )

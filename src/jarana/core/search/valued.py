@@ -66,8 +66,12 @@ class Valuer:
             self._out[key] = reason or ("too short" if too_short(situation) else "")
         return self._out[key]
 
-    def __call__(self, situations: Sequence[Situation], members: range = NOMINAL) -> list[Valued]:
+    def __call__(
+        self, situations: Sequence[Situation], members: range = NOMINAL, screened: bool = True
+    ) -> list[Valued]:
         """Return the situations that come to an answer with what they are worth, best first.
+
+        Not `screened`, what is ruled out is drifted, too, and worth nothing.
 
         Raises
         ------
@@ -78,16 +82,20 @@ class Valuer:
         keys = [identity(s) for s in situations]
         fresh: dict[object, Situation] = {}
         for key, situation in zip(keys, situations, strict=True):
-            if (key, count) not in self._known and not self.out(situation):
+            if (key, count) not in self._known and not (screened and self.out(situation)):
                 fresh.setdefault(key, situation)
         rows = list(fresh.values())
-        tracks = evaluate(rows, members, GRIDS[count], self.watch)
+        tracks = evaluate(rows, members, GRIDS[count], self.watch, counted=False)
         if tracks is None:
             raise Stopped
         self.drifts += len(rows) * (count + 1 if count else 1)
         for key, track in zip(fresh, tracks, strict=True):
             situation = fresh[key]
-            made = None if track is None else Valued(situation, judge(track, situation), track, count)
+            made = (
+                None
+                if track is None
+                else Valued(situation, judge(track, situation, None if not screened else ""), track, count)
+            )
             self._known[(key, count)] = made
         found = {key: self._known.get((key, count)) for key in keys}
         return sorted((v for v in found.values() if v is not None), key=lambda v: -v.worth.minutes)

@@ -15,15 +15,14 @@ from jarana.core.drift.lower import Lowered, lower
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.batch import Ready, ready
 from jarana.core.engine.chain import Steps
-from jarana.core.engine.columns import DIAMETER, NEVER, DRAG_AREA, LINE_DENSITY, MASS, RADIUS, VOLUME
+from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
 from jarana.core.engine.mesh import Mesh, build_mesh
-from jarana.core.engine.scenario import Eddies, HeldTop, Lane, Scenario, Stream
+from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream
 from jarana.core.motions.base import Moves, Ride
-from jarana.core.situation import Situation
 from jarana.core.rig.geometry import place
+from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import (
     DEPTH,
-    DIAMETER as DIAMETER_Z,
     DRAG_1,
     DRAG_2,
     DRAG_3,
@@ -41,6 +40,9 @@ from jarana.core.unknowns.deviates import (
     STEP,
     deviates,
     paths,
+)
+from jarana.core.unknowns.deviates import (
+    DIAMETER as DIAMETER_Z,
 )
 from jarana.core.unknowns.spreads import Spreads, spreads_of
 
@@ -69,8 +71,8 @@ class Grid:
 
 
 MEMBER_GRID = Grid(0.5, Steps(0.0125, 0.05, 0.5), Steps(0.015, 0.05, 0.3, 0.2, 0.2))
-SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5), Steps(0.03, 0.08, 0.3, 0.2, 0.4), 32, 48)
-SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5), Steps(0.03, 0.08, 0.3, 0.2, 0.6), 32, 48)
+SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5), Steps(0.03, 0.1, 0.3, 0.3, 1.0), 32, 48)
+SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5), Steps(0.05, 0.2, 0.2, 0.3, 1.0), 32, 48)
 
 
 @dataclass(frozen=True)
@@ -150,7 +152,11 @@ def with_other_bodies(base: Base, situation: Situation) -> Base | None:
             body = rig.attachment(name).body.body(name)
             bodies[row, :4] = body.mass, body.volume, body.bead_diameter, body.drag_area
     return replace(
-        base, situation=situation, mesh=replace(mesh, bodies=bodies), spreads=spreads_of(situation), ride=situation.ride()
+        base,
+        situation=situation,
+        mesh=replace(mesh, bodies=bodies),
+        spreads=spreads_of(situation),
+        ride=situation.ride(),
     )
 
 
@@ -250,7 +256,9 @@ def member_drift(base: Base, factors: Factors) -> Ready:
         eddies = None
     else:
         turn = stream.depth / max(water.pace_m_s * factors.pace, 1e-6)
-        eddies = Eddies(factors.eddies, np.array([STEP * turn, 0.5 * STEP * turn])) if factors.eddies is not None else None
+        eddies = (
+            Eddies(factors.eddies, np.array([STEP * turn, 0.5 * STEP * turn])) if factors.eddies is not None else None
+        )
         EDDIES.ask(turns=seconds / turn)
     changed = replace(
         scenario,
@@ -288,7 +296,7 @@ def _stream(stream: Stream, factors: Factors, base: Base) -> Stream:
     )
 
 
-def _top(base: Base, moves: Moves | None, factors: Factors) -> object:
+def _top(base: Base, moves: Moves | None, factors: Factors) -> HeldTop | FreeTop:
     top = base.lowered.scenario.top
     if not isinstance(top, HeldTop) or moves is None:
         return top
@@ -375,5 +383,3 @@ def _above_the_bed(mesh: Mesh, depth: float) -> Floats:
     under = place[:, 2] < 0
     place[under, 2] *= depth / deepest
     return place
-
-

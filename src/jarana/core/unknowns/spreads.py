@@ -39,6 +39,8 @@ def spreads_of(situation: Situation) -> Spreads:
 
     def wide(key: str, measured: bool, own: float | None = None) -> float:
         row = rows[key]
+        if key in situation.setting.guessed and row.guessed is not None:
+            return row.guessed
         if not measured:
             return row.sigma
         found.append(key)

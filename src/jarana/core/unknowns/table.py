@@ -18,6 +18,8 @@ class Unknown(TableRow):
         Spread of the logarithm when nothing better is known.
     measured
         The same once a person has measured it; None where the measurement brings its own spread, or none can be made.
+    guessed
+        The same where there is no more than a guess.
     belongs
         What keeps it from drift to drift; what belongs to a drift is new in every one.
     measured_by
@@ -26,6 +28,7 @@ class Unknown(TableRow):
 
     sigma: float
     measured: float | None = None
+    guessed: float | None = None
     belongs: Literal["day", "place", "thing", "drift"]
     measured_by: str
 

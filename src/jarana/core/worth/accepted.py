@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
 
@@ -87,7 +88,7 @@ def apart(situation: Situation, habits: Habits) -> float:
     places = sorted(place(rig, a) for a in rig.attachments if a.fly)
     if len(places) < 2:
         return 0.0
-    widest = max(b - a for a, b in zip(places, places[1:], strict=False))
+    widest = max(b - a for a, b in pairwise(places))
     return min(max(widest / situation.water.depth_m - habits["apart-from"], 0.0), 1.0)
 
 

@@ -9,8 +9,8 @@ from jarana.core.situation import Situation
 from jarana.core.strength.chain import strength_chain, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.strength.loads import path_to
-from jarana.core.worth.constants import Habits
 from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits
 
 say = phrases(
     __name__,

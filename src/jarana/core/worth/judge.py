@@ -98,14 +98,18 @@ class Worth:
     excluded: str = ""
 
 
-def judge(tracks: Tracks, situation: Situation, **changed: float) -> Worth:
-    """Return what a rig is worth from what its members did; no drift is computed for it."""
-    WORTH.ask(members=max(tracks.count, 1))
+def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **changed: float) -> Worth:
+    """Return what a rig is worth from what its members did; no drift is computed for it.
+
+    `reason` is why it is ruled out, where that is known already; `changed` are constants in the place of the person's.
+    """
+    if tracks.count > 1:
+        WORTH.ask(members=tracks.count)
     habits = Habits(situation.setting.person, **changed)
-    reason = excluded(situation, habits)
+    if reason is None:
+        reason = excluded(situation, habits)
     flies = flies_of(tracks, situation, habits)
     times = tracks.times
-    whole = times[:, -1]
     sees = noticed(tracks, situation, habits)
     bed = freed(tracks, situation, habits)
     stealth = not_frightened(situation, habits)
@@ -117,19 +121,16 @@ def judge(tracks: Tracks, situation: Situation, **changed: float) -> Worth:
     each = MINUTES * stealth * good * bed.free / cycle
     minutes = MINUTES * stealth * min(float((good * bed.free).mean()), float(fished.mean())) / float(cycle.mean())
     factors = _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, float(fished.mean() / cycle.mean()))
+    low, high = np.percentile(each, (10, 90)) if len(each) > 1 else (minutes, minutes)
     return Worth(
         minutes=0.0 if reason else minutes,
-        p10=float(np.percentile(each, 10)),
-        p90=float(np.percentile(each, 90)),
+        p10=float(low),
+        p90=float(high),
         factors=factors,
         members=each,
         numbers=tracks.members,
         excluded=reason,
-    ) if len(whole) else _nothing(reason)
-
-
-def _nothing(reason: str) -> Worth:
-    return Worth(0.0, 0.0, 0.0, Factors(0, 0, 0, 1, 0, 0, 0, 0, 0), np.zeros(0), excluded=reason)
+    )
 
 
 def _mean(values: Floats, times: Floats) -> Floats:
@@ -159,7 +160,14 @@ def _hung(tracks: Tracks, situation: Situation, habits: Habits, g: Floats) -> tu
 
 
 def _factors(
-    flies: list[FlyWorth], sees: Floats, times: Floats, g: Floats, free: Floats, hangs: Floats, stealth: float, fishing: float
+    flies: list[FlyWorth],
+    sees: Floats,
+    times: Floats,
+    g: Floats,
+    free: Floats,
+    hangs: Floats,
+    stealth: float,
+    fishing: float,
 ) -> Factors:
     if not flies:
         return Factors(0, 0, 0, 1, 0, float(free.mean()), float(hangs.mean()), stealth, fishing)

@@ -6,8 +6,8 @@ import math
 
 import numpy as np
 
-from jarana.core.engine.arrays import Floats
 from jarana.core.engine.afloat import SUPPORT_DEPTH
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, PULL, TAKEN
 from jarana.core.engine.hydro.water_properties import GRAVITY, LIFT_WATER_C, water_at
 from jarana.core.heads.sight import seen_to
@@ -37,6 +37,8 @@ def load_of(tracks: Tracks, situation: Situation) -> Floats | None:
     if top is None:
         return None
     water = water_at(LIFT_WATER_C)
+    if tracks.led:
+        return np.asarray(np.maximum(tracks.at[:, -1, :, PULL], 0.0) / max(top.lift(water), 1e-9))
     z, r = tracks.at[:, -1, :, AT_Z], top.radius
     under = np.clip(r - z, 0.0, 2.0 * r)
     borne = water.density * water.gravity * math.pi * under * under * (3.0 * r - under) / 3.0

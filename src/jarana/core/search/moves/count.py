@@ -8,7 +8,7 @@ from jarana.core.rig.edits.retrieve import SetCount
 from jarana.core.search.moves.base import Coordinate, Move
 from jarana.core.situation import Situation
 
-COUNTS_S = (5, 10, 20, 30, 45, 60, 90, 120, 180)
+COUNTS_S = (5, 15, 30, 50, 80, 120)
 
 
 def values(situation: Situation) -> Iterator[Move]:

@@ -12,7 +12,6 @@ from jarana.core.search.moves.base import Coordinate, Move
 from jarana.core.situation import Situation
 
 
-
 def values(situation: Situation) -> Iterator[Move]:
     """Yield the other lines owned, and sinking leaders in the place of one."""
     rig = situation.rig

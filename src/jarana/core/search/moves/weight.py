@@ -19,7 +19,7 @@ ALIKE = 0.06
 """Flies whose weight in water and drag are within this share fall alike."""
 WIDEST = 0.8
 """Where there are too many kinds they are taken together up to this share."""
-MOST = 12
+MOST = 9
 """Kinds tried in one place."""
 
 

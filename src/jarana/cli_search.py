@@ -1,0 +1,139 @@
+"""``jarana start | find | ladder | tries | rerig``: the search from the command line, JSON out."""
+
+from __future__ import annotations
+
+import argparse
+import json
+from collections.abc import Callable
+from datetime import date
+from typing import TYPE_CHECKING, Any
+
+from jarana.core.errors import InputError
+
+if TYPE_CHECKING:
+    from jarana.core.situation import Setting
+
+DECLINED = 3
+"""Exit code where a method does not suit a water."""
+Readers = dict[str, Callable[..., Any]]
+
+
+def add_commands(commands: Any, readers: Readers) -> None:
+    """Add the commands of the search; `readers` read files: ``document``, ``rig``, ``tackle``; ``answered`` prints."""
+
+    def command(
+        name: str, help_text: str, run: Callable[[argparse.Namespace, Readers], int]
+    ) -> argparse.ArgumentParser:
+        parser: argparse.ArgumentParser = commands.add_parser(name, help=help_text)
+        parser.add_argument("--reach", required=name != "rerig", help="a water as JSON")
+        parser.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
+        parser.add_argument("--rules", help="a rule set as JSON")
+        parser.add_argument("--rig", help="a rig file: the rig in hand", required=name in ("ladder", "tries"))
+        parser.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+        parser.set_defaults(run=lambda arguments: run(arguments, readers))
+        return parser
+
+    start = command("start", "the best rig of a method in a water, or why it does not suit (exit 3)", _start)
+    start.add_argument("method", help="a method's key (jarana methods)")
+    find = command("find", "what to tie, from what is owned, for a water", _find)
+    find.add_argument("--method", action="append", default=[], help="only this method; may be given more than once")
+    find.add_argument("--knots", type=int, help="from the rig in hand at most")
+    command("ladder", "what to put on as the water grows deeper or faster", _ladder)
+    command("tries", "the one change that betters each reading of a rig", _tries)
+    way = command("rerig", "the way from one rig to another with the fewest knots", _rerig)
+    way.add_argument("before", metavar="from", help="a rig file")
+    way.add_argument("after", metavar="to", help="a rig file")
+
+
+def _setting(arguments: argparse.Namespace, readers: Readers) -> Setting:
+    from jarana.core.rules.rule_set import RuleSet
+    from jarana.core.situation import Person, Setting
+    from jarana.core.tackle.drawer import Drawer
+    from jarana.core.water.reach import Reach, blank_reach
+
+    return Setting(
+        water=readers["document"](Reach, arguments.reach) if arguments.reach else blank_reach(),
+        drawer=readers["tackle"](arguments.tackle) if arguments.tackle else Drawer(),
+        rules=readers["document"](RuleSet, arguments.rules) if arguments.rules else None,
+        today=date.today(),
+        person=Person(units=arguments.units),
+    )
+
+
+def _start(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.methods import methods
+    from jarana.core.search.answers import DeclinedView, StartView
+    from jarana.core.search.start import Best, start
+
+    declined = False
+
+    def work() -> str:
+        nonlocal declined
+        method = methods().get(arguments.method)
+        if method is None:
+            raise InputError.one("method", arguments.method, f"the methods known are: {', '.join(methods())}")
+        found = start(method, _setting(arguments, readers))
+        if isinstance(found, Best):
+            return StartView.of(found).model_dump_json(indent=1)
+        declined = True
+        return DeclinedView.of(found).model_dump_json(indent=1)
+
+    code: int = readers["answered"](work)
+    return DECLINED if declined and code == 0 else code
+
+
+def _find(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.methods import methods
+    from jarana.core.search.answers import FindView
+    from jarana.core.search.find import Wanted, find
+
+    def work() -> str:
+        for key in arguments.method:
+            if key not in methods():
+                raise InputError.one("method", key, f"the methods known are: {', '.join(methods())}")
+        hand = readers["rig"](arguments.rig) if arguments.rig else None
+        wanted = Wanted(tuple(arguments.method), arguments.knots, hand)
+        return FindView.of(find(_setting(arguments, readers), wanted)).model_dump_json(indent=1)
+
+    code: int = readers["answered"](work)
+    return code
+
+
+def _ladder(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.search.ladder import ladder
+    from jarana.core.situation import Situation
+
+    def work() -> str:
+        rig = readers["rig"](arguments.rig)
+        return ladder(Situation(rig, _setting(arguments, readers))).model_dump_json(indent=1)
+
+    code: int = readers["answered"](work)
+    return code
+
+
+def _tries(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.search.answers import TriesView
+    from jarana.core.search.tries import tries
+    from jarana.core.situation import Situation
+
+    def work() -> str:
+        rig = readers["rig"](arguments.rig)
+        return TriesView.of(tries(Situation(rig, _setting(arguments, readers)))).model_dump_json(indent=1)
+
+    code: int = readers["answered"](work)
+    return code
+
+
+def _rerig(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.search.answers import RerigView
+    from jarana.core.search.rerig import rerig
+
+    def work() -> str:
+        setting = _setting(arguments, readers)
+        water = setting.water
+        before, after = readers["rig"](arguments.before), readers["rig"](arguments.after)
+        way = rerig(before, after, water.temperature_c, water.wind_m_s, setting.writer)
+        return json.dumps(RerigView.of(way, way.cost.told(setting.writer)).model_dump(mode="json"), indent=1)
+
+    code: int = readers["answered"](work)
+    return code
