@@ -1,11 +1,14 @@
 import { useEffect, useMemo } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { type Book, Refused } from "../api/client";
+import { FindSheet } from "../features/find/find_sheet";
 import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
+import { LadderSheet } from "../features/ladder/ladder_sheet";
 import { RigLibrary } from "../features/library/rig_library";
 import { Palette } from "../features/palette/palette";
 import { PLACES } from "../features/place_list";
+import { RerigSheet } from "../features/rerig/rerig_sheet";
 import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
 import { useBench } from "../state/bench_store";
@@ -79,6 +82,9 @@ function SignedIn() {
       </div>
       <RigLibrary />
       <StartSheet />
+      <FindSheet />
+      <LadderSheet />
+      <RerigSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -169,6 +175,9 @@ function useEverywhere(): Action[] {
       { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
       { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },
       { id: "start", does: "start a rig for this water", keys: "m", group, run: () => openSheet("start") },
+      { id: "find", does: "find what to tie for this water", keys: "f", group, run: () => openSheet("find") },
+      { id: "ladder", does: "ladder of the rig in hand", keys: "l", group, run: () => openSheet("ladder") },
+      { id: "rerig", does: "re-rig: the way to another rig", keys: "", group, run: () => openSheet("rerig") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
       { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },
       { id: "tie", does: "tie the rig in hand", keys: "", group, run: () => void navigate("/tie") },

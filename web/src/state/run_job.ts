@@ -9,13 +9,13 @@ export type Found<K extends AskedJob["kind"]> = Extract<NonNullable<JobView["fou
 export class JobFailed extends Error {}
 
 /**
- * Asks for what takes a while and looks at it until it is there; tells the share that is done.
+ * Asks for what takes a while and looks at it until it is there; tells the share that is done, and a first answer.
  * Once the signal is given the server is told to stop it.
  */
 export async function runJob<K extends AskedJob["kind"]>(
   asked: Extract<AskedJob, { kind: K }>,
   signal: AbortSignal,
-  tell: (share: number) => void,
+  tell: (share: number, first: Found<K> | null) => void,
 ): Promise<Found<K>> {
   const begun = taken(await api.POST("/api/v1/jobs", { body: asked, signal }));
   const params = { path: { job_id: begun.id } };
@@ -30,7 +30,7 @@ export async function runJob<K extends AskedJob["kind"]>(
       if (job.state === "done") return job.found as Found<K>;
       if (job.state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");
       if (job.state === "stopped") throw new JobFailed("It was stopped.");
-      tell(job.steps > 0 ? job.done / job.steps : 0);
+      tell(job.steps > 0 ? job.done / job.steps : 0, (job.found as Found<K> | null | undefined) ?? null);
     }
   } finally {
     signal.removeEventListener("abort", stop);

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import type { Answer, SystemKey } from "../api/client";
 import { useJob } from "./use_job";
 
-const REST_MS = 500;
+const REST_MS = 150;
 
 /** The band of an answer once it has been computed, and the readings written with it. */
 export function useBand(answer: Answer, units: SystemKey) {

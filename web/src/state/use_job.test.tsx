@@ -26,7 +26,7 @@ describe("what a job finds", () => {
 
   it("shows how far it is", async () => {
     job.mockImplementation((_asked, _signal, tell) => {
-      tell(0.4);
+      tell(0.4, null);
       return new Promise(() => undefined);
     });
     const { result } = renderHook(() => useJob<"band">(one));

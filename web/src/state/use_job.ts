@@ -3,6 +3,7 @@ import type { AskedJob } from "../api/client";
 import { type Found, runJob } from "./run_job";
 
 export type Looked<T> = {
+  /** The answer; while the job still runs (a share is told) a first one. */
   found: T | null;
   /** How much of it is done; null while none runs. */
   share: number | null;
@@ -33,7 +34,7 @@ export function useJob<K extends AskedJob["kind"]>(
       setSeen({ of: asked, found: now.found ?? null, share: now.share ?? null, fault: now.fault ?? null });
     const timer = window.setTimeout(() => {
       show({ share: 0 });
-      runJob(asked, mine.signal, (share) => show({ share })).then(
+      runJob<K>(asked, mine.signal, (share, first) => show(first ? { share, found: first } : { share })).then(
         (found) => !mine.signal.aborted && show({ found }),
         (error: Error) => {
           if (!mine.signal.aborted) show({ fault: error.message });

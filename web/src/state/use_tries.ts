@@ -1,4 +1,4 @@
-import { type Answer, api, type Reading, type SystemKey } from "../api/client";
+import { type Answer, api, type SystemKey } from "../api/client";
 import { useFollowing } from "./use_following";
 
 /** ms after an answer before what to try is computed: somebody who steps on is never slowed by it. */
@@ -10,7 +10,7 @@ async function ask(answer: Answer, _units: SystemKey, signal: AbortSignal) {
   return (await api.POST("/api/v1/workbench/tries", { body: { rig, water, seq }, signal })).data;
 }
 
-/** The readings of an answer, with what to try added once it has been computed; the nominal ones until then. */
-export function useReadingsWithTries(answer: Answer, units: SystemKey): readonly Reading[] {
-  return useFollowing(answer, units, REST_MS, ask)?.readings ?? answer.readings;
+/** What to try, once it has been computed; null until then. */
+export function useTries(answer: Answer, units: SystemKey) {
+  return useFollowing(answer, units, REST_MS, ask);
 }

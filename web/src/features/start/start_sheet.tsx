@@ -1,16 +1,29 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Check, CircleAlert, TriangleAlert } from "lucide-react";
-import { useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Book, type MethodView, Refused, type StartedRig, type Suits, taken } from "../../api/client";
+import {
+  api,
+  type Book,
+  type MethodView,
+  type Reach,
+  Refused,
+  type StartedRig,
+  type StartView,
+  type Suits,
+  taken,
+} from "../../api/client";
 import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
+import { useJob } from "../../state/use_job";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
+import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { Help } from "../find/help";
 import { waterName } from "../water/water_chip";
 
 const FIRST = 5;
@@ -27,12 +40,14 @@ export function StartSheet() {
 }
 
 function Start({ book }: { book: Book }) {
-  const [started, setStarted] = useState<StartedRig | null>(null);
-  if (started) return <Explained started={started} book={book} />;
-  return <Methods book={book} onStarted={setStarted} />;
+  const [started, setStarted] = useState<{ rig: StartedRig; minutes: number | null } | null>(null);
+  if (started) return <Explained started={started.rig} minutes={started.minutes} book={book} />;
+  return <Methods book={book} onStarted={(rig, minutes) => setStarted({ rig, minutes })} />;
 }
 
-function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig) => void }) {
+type MethodsProps = { book: Book; onStarted: (rig: StartedRig, minutes: number | null) => void };
+
+function Methods({ book, onStarted }: MethodsProps) {
   const water = useBench((s) => s.docs?.water);
   const units = useBench((s) => s.units);
   const system = book.units.find((u) => u.key === units);
@@ -40,30 +55,52 @@ function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig)
   const [all, setAll] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);
   const [trouble, setTrouble] = useState("");
+  const [searched, setSearched] = useState<string | null>(null);
   const ranked = useQuery({
     queryKey: ["ranked", water],
     enabled: water !== undefined,
     queryFn: async () => taken(await api.POST("/api/v1/methods/ranked", { body: { water: water as never } })).methods,
   });
   if (!water || !system) return null;
-  const start = async (method: string) => {
+  const keep = async (method: string, found: StartView | null) => {
     setBusy(method);
     setTrouble("");
     try {
       await saveRig().catch(() => undefined);
-      const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID(), method, water };
+      const body = {
+        rig_id: crypto.randomUUID(),
+        revision_id: crypto.randomUUID(),
+        method,
+        water,
+        rig: found?.rig ?? null,
+      };
       const made = taken(await api.POST("/api/v1/rigs/start", { body }));
       takeInHand(made);
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       void queries.invalidateQueries({ queryKey: ["history"] });
-      onStarted(made);
+      onStarted(
+        found ? { ...made, choices: found.reasons, missing: found.missing ?? [] } : made,
+        found ? found.worth.minutes : null,
+      );
     } catch (error) {
+      setSearched(null);
       setTrouble(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
     } finally {
       setBusy(null);
     }
   };
   const rows = ranked.data ?? [];
+  const method = book.methods.find((m) => m.key === searched);
+  if (method)
+    return (
+      <Searching
+        method={method}
+        water={water}
+        onStarted={(found) => void keep(method.key, found)}
+        onUsual={() => void keep(method.key, null)}
+        onBack={() => setSearched(null)}
+      />
+    );
   const here = rows.filter((row) => row.here);
   const shown = all ? here : here.slice(0, FIRST);
   const elsewhere = rows.filter((row) => !row.here);
@@ -87,7 +124,7 @@ function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig)
             row={row}
             method={book.methods.find((m) => m.key === row.key)}
             busy={busy}
-            onStart={start}
+            onStart={setSearched}
           />
         ))}
       </ol>
@@ -107,6 +144,63 @@ function Methods({ book, onStarted }: { book: Book; onStarted: (rig: StartedRig)
   );
 }
 
+/** The search for the best rig of a method: how far it is, the rig with its reasons, or why it does not suit. */
+function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps) {
+  const asked = useMemo(() => ({ kind: "start" as const, method: method.key, water }), [method, water]);
+  const { found, share, fault, stop, again } = useJob<"start">(asked);
+  const begun = useRef(false);
+  const started = found?.started;
+  useEffect(() => {
+    if (!started || begun.current) return;
+    begun.current = true;
+    onStarted(started);
+  }, [started, onStarted]);
+  const declined = found?.declined;
+  if (fault)
+    return (
+      <div role="alert" className="flex flex-wrap items-center gap-3">
+        <p>{fault}</p>
+        <Button onClick={again}>Again</Button>
+        <Button onClick={onBack}>Another method</Button>
+      </div>
+    );
+  if (declined)
+    return (
+      <section aria-label="It does not suit">
+        <p className="text-[17px] font-semibold">{method.name} does not suit this water.</p>
+        <p className="mt-1">{declined.reason}</p>
+        <Help would={declined.what_would} />
+        <div className="mt-4 flex flex-wrap gap-2">
+          <Button strong onClick={onBack}>
+            Another method
+          </Button>
+          <Button onClick={onUsual}>Tie it as it is usually tied</Button>
+        </div>
+      </section>
+    );
+  return (
+    <div className="flex items-center gap-3">
+      <p role="status">Looking for the best {method.name.toLowerCase()} you can tie …</p>
+      <Progress share={share ?? 0} label="How far the search is" className="flex-1" />
+      <Button
+        onClick={() => {
+          stop();
+          onBack();
+        }}
+      >
+        Stop
+      </Button>
+    </div>
+  );
+}
+
+type SearchingProps = {
+  method: MethodView;
+  water: Reach;
+  onStarted: (started: StartView) => void;
+  onUsual: () => void;
+  onBack: () => void;
+};
 type OneProps = { row: Suits; method: MethodView | undefined; busy: string | null; onStart: (key: string) => void };
 
 function One({ row, method, busy, onStart }: OneProps) {
@@ -144,7 +238,7 @@ function sentence(words: readonly string[]): string {
   return `${whole.charAt(0).toUpperCase()}${whole.slice(1)}.`;
 }
 
-function Explained({ started, book }: { started: StartedRig; book: Book }) {
+function Explained({ started, minutes, book }: { started: StartedRig; minutes: number | null; book: Book }) {
   const navigate = useNavigate();
   const method = book.methods.find((m) => m.key === started.rig.method);
   const go = (to: string) => {
@@ -154,6 +248,12 @@ function Explained({ started, book }: { started: StartedRig; book: Book }) {
   return (
     <>
       <p className="text-[17px] font-semibold">{started.rig.name} is in hand.</p>
+      {minutes !== null ? (
+        <p>
+          About <span className="figure font-semibold">{Math.round(minutes)}</span> good minutes in the hour here, of
+          what you own.
+        </p>
+      ) : null}
       {started.missing.length > 0 ? (
         <section aria-label="What you do not own" className="mt-3 rounded-s border border-float p-2">
           <h3 className="flex items-center gap-1.5 font-semibold text-float">

@@ -11,7 +11,11 @@ const MARK = {
 };
 
 /** What the rig says, worst first; satisfied readings take one line; each opens to its reason. */
-type ReadingsProps = { readings: readonly Reading[]; pinned: readonly Reading[] | null; cautions: readonly Caution[] };
+type ReadingsProps = {
+  readings: readonly (Reading & { old?: boolean })[];
+  pinned: readonly Reading[] | null;
+  cautions: readonly Caution[];
+};
 export function Readings({ readings, pinned, cautions }: ReadingsProps) {
   return (
     <section aria-label="Readings" className="flex min-h-0 flex-1 flex-col">
@@ -30,7 +34,7 @@ export function Readings({ readings, pinned, cautions }: ReadingsProps) {
 
 /** Does what a reading offers; it can be undone like any edit. */
 export function applyTry(chosen: Try): void {
-  useBench.getState().edit(chosen.edit as unknown as Edit, "try");
+  useBench.getState().editAll([chosen.edit, ...(chosen.more ?? [])] as unknown as Edit[], "try");
 }
 
 function Tries({ tries }: { tries: readonly Try[] }) {
@@ -46,6 +50,11 @@ function Tries({ tries }: { tries: readonly Try[] }) {
             <span className="font-semibold">{chosen.name}</span>
             <span>→ {chosen.effect}</span>
             {chosen.costs ? <span className="text-soft">{chosen.costs}</span> : null}
+            {chosen.minutes ? (
+              <span className="figure">
+                {Math.round(chosen.minutes)} <small>good min</small>
+              </span>
+            ) : null}
             {chosen.takes ? <span className="ml-auto text-soft">{chosen.takes}</span> : null}
           </button>
         </li>
@@ -54,12 +63,17 @@ function Tries({ tries }: { tries: readonly Try[] }) {
   );
 }
 
-function OneReading({ reading, pinned }: { reading: Reading; pinned: Reading | null }) {
+function OneReading({ reading, pinned }: { reading: Reading & { old?: boolean }; pinned: Reading | null }) {
   const select = useBench((s) => s.select);
   const { icon: Icon, ink, says } = MARK[reading.severity];
   const part = reading.parts?.[0];
   return (
-    <li className="border-t border-hair py-2" data-testid={`reading-${reading.key}`} data-severity={reading.severity}>
+    <li
+      className={`border-t border-hair py-2 ${reading.old ? "opacity-75" : ""}`}
+      aria-busy={reading.old ?? false}
+      data-testid={`reading-${reading.key}`}
+      data-severity={reading.severity}
+    >
       <Collapsible.Root>
         <div className="flex items-baseline gap-2">
           <Icon size={17} aria-label={says} className={`shrink-0 self-center ${ink}`} />

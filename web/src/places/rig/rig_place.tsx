@@ -2,20 +2,23 @@ import { Pin, PinOff } from "lucide-react";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
+import { Help } from "../../features/find/help";
 import { partsOf } from "../../model/line_layout";
+import { shownReadings } from "../../model/readings";
 import { useBench } from "../../state/bench_store";
 import { useGhost } from "../../state/ghost_store";
 import { type Action, useActions } from "../../state/keys";
 import { openSheet } from "../../state/open_sheets";
 import { useBook, useDrawer } from "../../state/queries";
 import { useBand } from "../../state/use_band";
-import { useReadingsWithTries } from "../../state/use_tries";
+import { useTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
 import { LineStrip } from "./line_strip";
 import { applyTry, Readings } from "./readings";
 import { Refit } from "./refit";
 import { SchoolsSheet } from "./schools_sheet";
 import { Tank } from "./tank";
+import { WorthLine } from "./worth_line";
 
 /** The workbench: the line on top, the tank and the readings below. */
 export function RigPlace() {
@@ -59,14 +62,12 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
   const faults = useBench((s) => s.faults);
   const ghost = useGhost((s) => s.answer);
   const { found: band, share } = useBand(answer, units);
-  const nominal = useReadingsWithTries(answer, units);
+  const tries = useTries(answer, units);
+  const before = useRef<readonly Reading[] | null>(null);
+  if (band) before.current = band.readings;
   const readings = useMemo(
-    () =>
-      nominal.map((reading) => {
-        const sure = band?.readings.find((r) => r.key === reading.key && r.title === reading.title);
-        return sure ? { ...reading, sentence: sure.sentence, low: sure.low ?? null, high: sure.high ?? null } : reading;
-      }),
-    [nominal, band],
+    () => shownReadings(answer.readings, band?.readings ?? null, before.current, tries?.readings ?? null),
+    [answer, band, tries],
   );
   const { water } = answer;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is written in the person's units
@@ -99,7 +100,14 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
             share={share}
           />
           <div className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
+            <WorthLine worth={band?.worth ?? null} measure={band?.measure ?? []} members={band?.band.members ?? 0} />
             <Readings readings={readings} pinned={pinned?.readings ?? null} cautions={answer.cautions} />
+            {tries?.nothing_fits ? (
+              <section aria-label="Nothing fits" className="mx-4 mb-2 border-t border-rule pt-2 text-[13px]">
+                <p className="font-semibold">{tries.nothing_fits}</p>
+                <Help would={tries.what_would ?? []} />
+              </section>
+            ) : null}
             <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
               <PinButton />
               <Link

@@ -1,0 +1,302 @@
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import type { Book, FindView, FoundRig, Reach, WorthView } from "../../api/client";
+import { FactorBars } from "../../drawings/factor_bars";
+import { RideDrawing } from "../../drawings/ride_drawing";
+import { styleOf } from "../../drawings/track_style";
+import { text } from "../../model/format";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useBook } from "../../state/queries";
+import { useJob } from "../../state/use_job";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+import { Progress } from "../../ui/progress";
+import { SideSheet } from "../../ui/side_sheet";
+import { waterName } from "../water/water_chip";
+import { Help } from "./help";
+
+const ANY = "any";
+const KNOTS = ["", "0", "1", "2", "4", "8"];
+/** Least end of the scale of good minutes. */
+const SCALE = 30;
+
+/** What do I tie, from what I own, for this water? The best rigs, drawn in it, with what each is worth and why. */
+export function FindSheet() {
+  const open = useSheets((s) => s.open === "find");
+  const book = useBook();
+  const water = useBench((s) => s.docs?.water);
+  return (
+    <SideSheet
+      open={open}
+      onClose={() => openSheet(null)}
+      title="Find"
+      note={water ? `What to tie, from what you own, for ${waterName(water)}.` : ""}
+      width="76rem"
+    >
+      {open && book.data && water ? <Find book={book.data} water={water} /> : null}
+    </SideSheet>
+  );
+}
+
+function Find({ book, water }: { book: Book; water: Reach }) {
+  const hand = useBench((s) => s.docs?.rig ?? null);
+  const units = useBench((s) => s.units);
+  const system = book.units.find((u) => u.key === units);
+  const [method, setMethod] = useState(ANY);
+  const [knots, setKnots] = useState("");
+  const [zone, setZone] = useState(water.zone_known ?? true);
+  const [depth, setDepth] = useState(true);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: sentences are written in the person's units
+  const asked = useMemo(
+    () => ({
+      kind: "find" as const,
+      water,
+      hand,
+      methods: method === ANY ? [] : [method],
+      most_knots: knots === "" ? null : Number(knots),
+      zone_known: zone,
+      depth_known: depth,
+    }),
+    [water, hand, method, knots, zone, depth, units],
+  );
+  const { found, share, fault, stop, again } = useJob<"find">(asked, 150);
+  if (!system) return null;
+  const here = book.methods.filter((m) => m.waters.includes(water.kind ?? "river"));
+  return (
+    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_16rem]">
+      <section aria-label="What was found" className="min-w-0">
+        <div className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
+          <Choice
+            label="Method"
+            width="w-56"
+            value={method}
+            groups={[
+              {
+                label: "",
+                options: [{ value: ANY, label: "any method" }, ...here.map((m) => ({ value: m.key, label: m.name }))],
+              },
+            ]}
+            onChoose={setMethod}
+          />
+          <Choice
+            label="From the rig in hand"
+            width="w-40"
+            value={knots === "" ? ANY : knots}
+            groups={[
+              {
+                label: "",
+                options: KNOTS.map((k) => ({
+                  value: k === "" ? ANY : k,
+                  label:
+                    k === ""
+                      ? "any knots"
+                      : k === "0"
+                        ? "no knot"
+                        : k === "1"
+                          ? "1 knot at most"
+                          : `${k} knots at most`,
+                })),
+              },
+            ]}
+            onChoose={(k) => setKnots(k === ANY ? "" : k)}
+          />
+          <Tick label="where they take is not known" on={!zone} onChange={(on) => setZone(!on)} />
+          <Tick label="the depth is a guess" on={!depth} onChange={(on) => setDepth(!on)} />
+          {share !== null ? (
+            <div className="ml-auto flex min-w-40 items-center gap-2">
+              <Progress share={share} label="Methods that are searched" className="flex-1" />
+              <Button onClick={stop}>Stop</Button>
+            </div>
+          ) : null}
+        </div>
+        {fault ? (
+          <p role="alert" className="flex flex-wrap items-center gap-3 py-3">
+            {fault} <Button onClick={again}>Search again</Button>
+          </p>
+        ) : null}
+        {!found && !fault ? (
+          <p role="status" className="py-3">
+            Trying what you own in this water …
+          </p>
+        ) : null}
+        {found ? <Rigs found={found.found} water={water} hand={found.found.hand ?? null} /> : null}
+      </section>
+      {found ? <Beside found={found.found} /> : null}
+    </div>
+  );
+}
+
+function Tick({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label className="flex min-h-8 items-center gap-2 text-[13px]">
+      <input type="checkbox" checked={on} onChange={(event) => onChange(event.target.checked)} className="size-4" />
+      {label}
+    </label>
+  );
+}
+
+function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: WorthView | null }) {
+  const most = Math.max(SCALE, hand?.p90 ?? 0, ...found.rigs.map((r) => r.p90));
+  return (
+    <>
+      <p role="status" className="sr-only">
+        {found.settled ? `${found.rigs.length} rigs found` : "first answers; the search goes on"}
+      </p>
+      {hand ? (
+        <p className="border-l-2 border-float py-1 pl-2 text-[13px]">
+          <b>In hand now:</b>{" "}
+          {hand.excluded
+            ? `ruled out, ${hand.excluded}.`
+            : `about ${Math.round(hand.minutes)} good minutes in the hour.`}
+        </p>
+      ) : null}
+      <ol aria-label="Rigs, the one worth most first" aria-busy={!found.settled}>
+        {found.rigs.map((rig) => (
+          <One key={rig.method} rig={rig} water={water} hand={hand} most={most} settled={found.settled} />
+        ))}
+      </ol>
+      {found.turns_on ? <p className="mt-2 text-[13px] text-soft">{found.turns_on}</p> : null}
+    </>
+  );
+}
+
+type OneProps = { rig: FoundRig; water: Reach; hand: WorthView | null; most: number; settled: boolean };
+
+function One({ rig, water, hand, most, settled }: OneProps) {
+  const navigate = useNavigate();
+  const units = useBench((s) => s.units);
+  const book = useBook();
+  const system = book.data?.units.find((u) => u.key === units);
+  const take = () => {
+    const bench = useBench.getState();
+    bench.setRig(rig.rig);
+    openSheet(null);
+    void navigate("/rig");
+  };
+  const gain = hand ? Math.round(rig.worth_min_per_hour) - Math.round(hand.minutes) : null;
+  return (
+    <li className="grid gap-x-4 gap-y-2 border-b border-rule py-3 sm:grid-cols-[8.5rem_15rem_minmax(0,1fr)] xl:grid-cols-[8.5rem_15rem_minmax(0,1fr)_14rem_7.5rem]">
+      <div>
+        <p className="leading-none">
+          <span className="figure text-[34px] font-bold">{Math.round(rig.worth_min_per_hour)}</span>{" "}
+          <span className="figure text-[13px]">
+            ({Math.round(rig.p10)}–{Math.round(rig.p90)})
+          </span>
+        </p>
+        <p className="text-[12px] text-soft">good minutes in the hour{settled ? "" : ", settling"}</p>
+        <WorthScale
+          low={rig.p10}
+          middle={rig.worth_min_per_hour}
+          high={rig.p90}
+          hand={hand?.minutes ?? null}
+          most={most}
+        />
+        {gain !== null ? (
+          <p className="text-[12px] text-soft">
+            {gain === 0 ? "as good as in hand" : `${gain > 0 ? "+" : "−"}${Math.abs(gain)} on what is in hand`}
+          </p>
+        ) : null}
+      </div>
+      <RideDrawing
+        rides={rig.rides ?? []}
+        water={water}
+        head={rig.rig.head?.kind ?? "held"}
+        width={240}
+        height={112}
+        name={`${rig.rig.name} in the water: ${(rig.rides ?? []).map((r) => `${r.role} ${(last(r.p50_mm) / 1000).toFixed(2)} m deep`).join(", ")}`}
+      />
+      <div className="min-w-0">
+        <h3 className="font-semibold">{rig.rig.name}</h3>
+        <p className="text-[13px] text-soft">{rig.moved}</p>
+        <ul className="text-[13px]">
+          {(rig.rides ?? []).map((ride) => (
+            <li key={ride.id} className="flex items-center gap-2">
+              <svg width={22} height={6} aria-hidden>
+                <line
+                  x1={0}
+                  x2={22}
+                  y1={3}
+                  y2={3}
+                  stroke={styleOf(ride.role).ink}
+                  strokeWidth={2}
+                  strokeDasharray={styleOf(ride.role).dash}
+                />
+              </svg>
+              <span className="truncate">{ride.label}</span>
+              {ride.bead_mm && system ? (
+                <span className="figure ml-auto">{text(system, "bead", ride.bead_mm / 1000)}</span>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+        {rig.gives_up.length > 0 ? <p className="text-[13px]">Gives up: {rig.gives_up.join(", ")}.</p> : null}
+        {(rig.missing ?? []).length > 0 ? (
+          <p className="text-[13px] text-float">Not yours: {(rig.missing ?? []).map((m) => m.what).join("; ")}.</p>
+        ) : null}
+      </div>
+      <FactorBars factors={rig.factors} />
+      <div className="flex flex-col items-start gap-1 xl:items-end">
+        {rig.knots !== null && rig.knots !== undefined ? (
+          <p className="text-right text-[13px]">
+            <span className="figure text-[18px] font-semibold">{rig.knots}</span> {rig.knots === 1 ? "knot" : "knots"}
+            <br />
+            <span className="figure">{rig.minutes}</span> min
+          </p>
+        ) : null}
+        <Button strong onClick={take} aria-label={`Take ${rig.rig.name} in hand`}>
+          Take it
+        </Button>
+      </div>
+    </li>
+  );
+}
+
+function last(values: readonly number[]): number {
+  return values[values.length - 1] ?? 0;
+}
+
+type ScaleProps = { low: number; middle: number; high: number; hand: number | null; most: number };
+
+/** A worth on the common scale, from the least to the most of eight drifts of ten; the rig in hand is a red stroke. */
+function WorthScale({ low, middle, high, hand, most }: ScaleProps) {
+  const x = (minutes: number) => 2 + (126 * Math.min(minutes, most)) / most;
+  return (
+    <svg width={130} height={18} aria-hidden className="my-1 block">
+      <line x1={2} x2={128} y1={9} y2={9} stroke="var(--rule)" />
+      <rect x={x(low)} y={5} width={Math.max(x(high) - x(low), 1)} height={8} fill="var(--edge)" opacity={0.5} />
+      <line x1={x(middle)} x2={x(middle)} y1={3} y2={15} stroke="var(--ink)" strokeWidth={3} />
+      {hand !== null ? <line x1={x(hand)} x2={x(hand)} y1={0} y2={18} stroke="var(--float)" strokeWidth={2} /> : null}
+    </svg>
+  );
+}
+
+function Beside({ found }: { found: FindView }) {
+  return (
+    <aside aria-label="What holds it down" className="text-[13px] lg:border-l lg:border-rule lg:pl-4">
+      {found.nothing_fits ? (
+        <>
+          <h3 className="text-[16px] font-semibold">Nothing fits</h3>
+          <p className="mt-1">{found.nothing_fits}</p>
+        </>
+      ) : null}
+      <Help would={found.what_would} />
+      {found.left_out.length > 0 ? (
+        <>
+          <h3 className="mt-3 font-semibold">Left out</h3>
+          <ul>
+            {found.left_out.map((row) => (
+              <li key={row.method} className="border-t border-hair py-1">
+                <b>{row.method}</b>: {row.reason}
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+      <p className="mt-4 text-soft">
+        A good minute: a hooked fly is where they take, moving as they bear, and you would notice the take. The order of
+        rigs is worth more than the figure.
+      </p>
+    </aside>
+  );
+}

@@ -1,0 +1,32 @@
+import { describe, expect, it } from "vitest";
+import type { Reading } from "../api/client";
+import { shownReadings } from "./readings";
+
+const reading = (key: string, severity: Reading["severity"], figure = "1"): Reading =>
+  ({ key, severity, title: `${key} ${severity}`, sentence: "", figure, unit: "m", tries: [] }) as unknown as Reading;
+
+describe("readings", () => {
+  const before = [reading("zone", "look"), reading("bottom", "fine")];
+  it("keep their place and severity while their shares are computed, with the new figure", () => {
+    const now = shownReadings([reading("bottom", "act", "2"), reading("zone", "fine", "3")], null, before, null);
+    expect(now.map((r) => [r.key, r.severity, r.figure, r.old])).toEqual([
+      ["zone", "look", "3", true],
+      ["bottom", "fine", "2", true],
+    ]);
+  });
+  it("are those of the shares as soon as there are any, worst first as they came", () => {
+    const shares = [reading("bottom", "act"), reading("zone", "fine")];
+    expect(shownReadings([], shares, before, null).map((r) => [r.key, r.old])).toEqual([
+      ["bottom", false],
+      ["zone", false],
+    ]);
+  });
+  it("stand as one drift tells them where nothing was told before", () => {
+    expect(shownReadings(before, null, null, null).every((r) => !r.old)).toBe(true);
+  });
+  it("carry what to try once that is there, and never that of a rig before", () => {
+    const offered = [{ ...reading("zone", "look"), tries: [{ name: "bead up" }] } as unknown as Reading];
+    expect(shownReadings([], before, null, offered)[0]?.tries).toHaveLength(1);
+    expect(shownReadings(before, null, before, null).every((r) => r.tries?.length === 0)).toBe(true);
+  });
+});

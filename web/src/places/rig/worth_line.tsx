@@ -1,0 +1,67 @@
+import { Collapsible } from "radix-ui";
+import type { WorthView } from "../../api/client";
+import { FactorBars } from "../../drawings/factor_bars";
+import { openSheet } from "../../state/open_sheets";
+import { Button } from "../../ui/button";
+
+/** What the rig is worth here, with its factors on opening; and the way to better ones. */
+export function WorthLine({
+  worth,
+  measure,
+  members,
+}: {
+  worth: WorthView | null;
+  measure: readonly string[];
+  members: number;
+}) {
+  return (
+    <div className="border-b border-rule px-4 pt-2 pb-2">
+      <Collapsible.Root>
+        <div className="flex items-baseline gap-2">
+          <Collapsible.Trigger
+            disabled={!worth}
+            className="min-h-8 flex-1 text-left hover:underline disabled:no-underline"
+            data-testid="worth"
+          >
+            {worth === null ? (
+              <span className="text-soft">good minutes in the hour: …</span>
+            ) : worth.excluded ? (
+              <span className="text-float">Ruled out: {worth.excluded}</span>
+            ) : (
+              <>
+                <span className="figure text-[20px] font-bold">{Math.round(worth.minutes)}</span>{" "}
+                <span className="text-[13px]">good minutes in the hour</span>{" "}
+                <span className="figure text-[12px] text-soft">
+                  ({Math.round(worth.p10)}–{Math.round(worth.p90)})
+                </span>
+              </>
+            )}
+          </Collapsible.Trigger>
+          <Button onClick={() => openSheet("ladder")} title="Ladder (L)">
+            Ladder
+          </Button>
+          <Button onClick={() => openSheet("find")} title="Find a better rig (F)">
+            Find
+          </Button>
+        </div>
+        <Collapsible.Content className="pt-1 pb-1">
+          {worth ? <FactorBars factors={worth.factors} /> : null}
+          <p className="mt-1 text-[12px] text-soft">
+            From {members} drifts in waters like this one; hung up on {share(worth?.factors.hangs ?? 0)}.
+          </p>
+          {measure.map((line) => (
+            <p key={line} className="mt-1 text-[13px]">
+              {line}
+            </p>
+          ))}
+        </Collapsible.Content>
+      </Collapsible.Root>
+    </div>
+  );
+}
+
+/** A small share as one in so many. */
+function share(of: number): string {
+  if (of < 0.005) return "none";
+  return `1 in ${Math.max(Math.round(1 / of), 1)}`;
+}
