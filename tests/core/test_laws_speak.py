@@ -18,6 +18,7 @@ from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.spec import LeaderSpec
 from jarana.core.methods import methods
 from jarana.core.outcomes.band import band_of
+from jarana.core.outcomes.tracks import members_of
 from jarana.core.rig.cost import weather
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetDressing
@@ -34,6 +35,7 @@ from jarana.core.units import Writer
 from jarana.core.water.edits.section import AddThrow, SetSounding
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import section_of
+from jarana.core.worth.judge import judge
 from tests.fishing import REACHES, WATERS, fished, started
 
 METRIC = Writer()
@@ -137,6 +139,18 @@ def dropper(depth: float) -> None:
     dropper_choices(rig, hung, depth)
 
 
+def members_asked(situation: Situation) -> tuple[Asked, ...]:
+    tracks = members_of(situation, 8)
+    assert tracks is not None
+    return tracks.laws
+
+
+def valued(situation: Situation) -> None:
+    tracks = members_of(situation, 8)
+    assert tracks is not None
+    judge(tracks, situation)
+
+
 def named(rows: Iterable[Asked]) -> set[tuple[str, str]]:
     return {(row.law, row.argument) for row in rows}
 
@@ -146,6 +160,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     band = band_of(of_method("level-contact"))
     assert band is not None
     rows += band.laws
+    rows += asked_by(lambda: valued(of_method("level-contact")))
     rows += asked_by(lambda: fit_drag(a_fly(), 0.5, [1.2], water_at(12.0)))
     rows += asked_by(lambda: falls.__wrapped__(a_fly()))
     rows += asked_by(lambda: sounded(20.0))
@@ -181,6 +196,9 @@ LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
         with_line("swung", -1, "2 mm").with_water(reach_of("swung", pace_m_s=3.0, lanes=(), soundings=()))
     ),
     ("SINK_LABEL", "sink"): lambda: asked_of(on_line(7, 5)),
+    ("EDDIES", "turns"): lambda: members_asked(
+        of_method("level-contact", depth_m=0.12, pace_m_s=1.0, drift_m=40.0, soundings=(), lanes=())
+    ),
     ("DROPPER_LINE", "depth"): lambda: asked_by(lambda: dropper(9.0)),
 }
 """By the law's name where it is written, and its argument: what an angler would tell the product to leave its range."""
@@ -192,7 +210,8 @@ KEPT = {
     ("CYLINDER_DRAG", "re"): "a line is at most 2 mm and a water at most 3 m/s",
     ("SPHERE_DRAG", "re"): "a bead is at most 1 cm and a water at most 3 m/s",
     ("TERMINAL_SPEED", "speed"): "a fly weighs at most 20 g",
-    ("TURBULENCE", "height_share"): "asked at half depth",
+    ("TURBULENCE", "height_share"): "at the bed and the surface the eddies die out",
+    ("WORTH", "members"): "ranks are decided by 8 members or more",
     ("FLOAT", "radius"): "a float lifts at most 10 g",
     ("BENDING", "diameter"): "fly lines are of the classes 0 to 15",
     ("CAST", "speed"): "one of three strokes",

@@ -12,10 +12,11 @@ import numpy as np
 from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.batch import Ready, run_batch
-from jarana.core.engine.columns import AT_X, AT_Z, TAKEN
+from jarana.core.engine.columns import AT_X, AT_Z, TAKEN, UNDER
+from jarana.core.engine.hydro.turbulence import TURBULENCE
 from jarana.core.engine.scenario import HeldTop
 from jarana.core.errors import InputError, SolverError
-from jarana.core.law import Asked, listening
+from jarana.core.law import Asked, listening, merged
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST, MEMBERS
 from jarana.core.unknowns.drifts import (
@@ -31,6 +32,8 @@ from jarana.core.unknowns.drifts import (
 )
 from jarana.core.watch import Watch
 
+WATER_COLUMN = (0.05, 0.95)
+"""Heights, as shares of the depth, at which eddies are asked for: at the bed and the surface they die out."""
 CHUNK = 32
 """Drifts of one call; between two a watch is asked."""
 LEAST = 0.9
@@ -221,12 +224,17 @@ def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg
         depth = np.array(asked.depth)[good]
         rest = [rest[k] for k in good]
     base = asked.base
+    at = np.stack([one.tracks for one in rest])
+    with listening() as heard:
+        if not base.situation.setting.fished.still and len(asked.wanted):
+            share = np.clip(1.0 + np.minimum(at[..., AT_Z], 0.0) / at[..., UNDER], *WATER_COLUMN)
+            TURBULENCE.ask(height_share=(float(share.min()), float(share.max())))
     return Tracks(
         situation=base.situation,
         names=base.names,
         members=numbers,
         times=np.stack([one.times for one in rest]),
-        at=np.stack([one.tracks for one in rest]),
+        at=at,
         did=np.stack([one.did for one in rest]),
         arcs=base.arcs,
         depth=depth,
@@ -235,7 +243,7 @@ def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg
         nominal_did=nominal.did,
         top_held=bool(base.nodes[-2] == 0),
         led=bool(base.nodes[-1] == 0) and isinstance(base.lowered.scenario.top, HeldTop),
-        laws=asked.laws,
+        laws=merged((*asked.laws, *heard.rows)),
     )
 
 

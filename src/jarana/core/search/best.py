@@ -16,9 +16,11 @@ from jarana.core.search.moves.weight import kinds_for
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 
-POOL = 6
+FIRST_POOL = 4
+"""Of those, how many a first answer judges."""
+POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 6
+NEIGHBOURS = 5
 """Nominally best neighbours of the best rig that are judged by members."""
 ROUNDS = 2
 """Times the best rig is polished with members at most."""
@@ -60,10 +62,10 @@ class Search:
     climbs: bool = True
     without: tuple[str, ...] = ()
     tell: Callable[[Valued], None] | None = None
-    reached: dict[object, Reached] = field(default_factory=dict)
+    pool: list[Reached] = field(default_factory=list)
 
     def best(self) -> Valued | None:
-        """Return the best rig; None where none comes to an answer.
+        """Return the best rig; None where none comes to an answer. What a first answer met is gone on from.
 
         Raises
         ------
@@ -71,9 +73,9 @@ class Search:
             When the search was stopped.
         """
         used = [c for c in coordinates() if c.key not in self.without]
-        pool = self._climbed(used)
-        if not pool:
-            return None
+        pool = list(self.pool)
+        if self.climbs or not pool:
+            pool += self._climbed(used, list(self._starts(used)))
         judged = self._valued(pool, SOME)
         if not judged:
             return None
@@ -82,9 +84,14 @@ class Search:
         return shown[0][1] if shown else best[1]
 
     def first(self) -> Valued | None:
-        """Return the nominally best rig the climbs met, judged by a few members: an answer before it is settled."""
-        pool = self._climbed([c for c in coordinates() if c.key not in self.without])
-        judged = self._valued(pool, SOME)
+        """Return an answer before it is settled: one short climb for every pace, judged by a few members."""
+        used = [c for c in coordinates() if c.key not in self.without]
+        here = Reached(self.start)
+        climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
+        climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in _around(here, c)]
+        met = self._climbed([c for c in used if c.first], climbs)
+        judged = self._valued(met[:FIRST_POOL], SOME)
+        self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
 
     def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
@@ -110,9 +117,8 @@ class Search:
                 for begin in _around(here, coordinate):
                     yield begin, (coordinate.key,)
 
-    def _climbed(self, used: Sequence[Coordinate]) -> list[Reached]:
+    def _climbed(self, used: Sequence[Coordinate], climbs: list[tuple[Reached, tuple[str, ...]]]) -> list[Reached]:
         """Return the best rigs met when one coordinate after the other is set to its best value, nominally."""
-        climbs = list(self._starts(used))
         met: dict[object, tuple[Reached, float]] = {}
         value = {identity(r.situation): v.worth.minutes for r, v in self._valued([c[0] for c in climbs], NOMINAL)}
         for coordinate in used:

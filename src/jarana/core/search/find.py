@@ -37,7 +37,11 @@ nothing-may = Nothing may be fished here: { $reason }
 turns-on = The order of the first two turns on { $names }: a third more or less changes it.
 """,
 )
-FIRST_METHODS, SETTLED = 8, 3
+LESS = {
+    "zone": say("less-zone"), "drag": say("less-drag"), "shown": say("less-shown"), "noticed": say("less-noticed"),
+    "free": say("less-free"), "stealth": say("less-stealth"),
+}  # fmt: skip
+FIRST_METHODS, SETTLED = 8, 4
 """Methods that are climbed at all, best suited first, and those that are settled with climbs of their own."""
 SHOWN_RIGS = 5
 GIVEN_UP = 0.1
@@ -138,11 +142,13 @@ def find(
     value = Valuer(watch)
     starts, left = _starts(setting, wanted)
     found: list[FoundRig] = []
+    searches: dict[str, Search] = {}
     hand = _in_hand(setting, wanted, value)
     value.watch.expects(len(starts) + SETTLED)
     for method, begun, here in starts:
         value.watch.step()
-        first = Search(here, value, climbs=False).first()
+        search = searches[method.key] = Search(here, value, climbs=False)
+        first = search.first()
         if first is not None:
             found.append(FoundRig(_fitted(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
             if tell is not None:
@@ -150,8 +156,10 @@ def find(
     found.sort(key=lambda f: -f.worth.minutes)
     for i, one in enumerate(found[:SETTLED]):
         value.watch.step()
-        begun, here = next((b, h) for m, b, h in starts if m.key == one.method.key)
-        best = Search(here, value, climbs=True).best()
+        begun = next(b for m, b, _ in starts if m.key == one.method.key)
+        search = searches[one.method.key]
+        search.climbs = i == 0
+        best = search.best()
         if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
             found[i] = FoundRig(_fitted(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
         if tell is not None:
@@ -269,7 +277,7 @@ def gives_up(worth: Worth, best: Worth) -> tuple[str, ...]:
     for name in worth.factors.LIMITS:
         gap = getattr(best.factors, name) - getattr(worth.factors, name)
         if gap >= GIVEN_UP:
-            lost.append((gap, say(f"less-{name}")))
+            lost.append((gap, LESS[name]))
     return tuple(text for _, text in sorted(lost, key=lambda row: -row[0])[:2])
 
 

@@ -36,7 +36,6 @@ say = phrases(
 longer = { $more } more tippet
 none = by nothing
 sold = { $what }, not yours
-every-drift = touches on every drift: lighter, shorter or the tip higher
 on-the-bed = lies on the bed
 bead = { $bead } bead
 no-bead = no bead

@@ -42,6 +42,10 @@ free = the bed
 stealth = being seen or heard
 """,
 )
+LIMITS = {
+    "zone": say("zone"), "drag": say("drag"), "shown": say("shown"), "noticed": say("noticed"), "free": say("free"),
+    "stealth": say("stealth"),
+}  # fmt: skip
 LONGER_M = (0.2, 0.4, 0.8)
 SLOWER = (0.9, 0.8, 0.7)
 STANDS_M = 1.5
@@ -81,7 +85,7 @@ def limits(factors: Factors) -> tuple[tuple[str, float], ...]:
 
 def limit_told(name: str) -> str:
     """Return a limit in words."""
-    return say(name)
+    return LIMITS[name]
 
 
 def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situation], Situation | None]]]:
@@ -111,7 +115,7 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
         yield "slower", say("natural"), _by(SetMotion(kind="natural", lead=0.8))
     droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint" and a.id != rig.head.holds()]
     if droppers:
-        yield "one fly", say("one-fly"), lambda s: _all(s, [RemoveFly(at=a.id) for a in droppers])
+        yield "one-fly", say("one-fly"), lambda s: _all(s, [RemoveFly(at=a.id) for a in droppers])
     if situation.water.nature.flows:
         by = writer.text("travel", STANDS_M)
         off = situation.water.off_m

@@ -23,10 +23,7 @@ keep = keep the { $what }
 cut-back = cut the { $what } back to { $length }
 splice = splice { $length } into the { $what }
 new = tie on { $length } of { $what }
-off = take off what is left: { $what }
-winder = from the winder: { $what }
 fly-on = tie on { $fly }
-fly-again = tie { $fly } on again
 fly-off = take the { $role } off
 tag-anew = tie the tag of the { $role } anew
 float-on = put the float on
@@ -128,7 +125,7 @@ class _Way:
                     best[then] = after
                     more = (*kept, state.used) if keeps else kept
                     heapq.heappush(heap, (after, next(order), then, (*steps, step) if step.text else steps, more))
-        raise AssertionError("a new leader can always be tied")
+        raise AssertionError
 
     def _minutes(self, joint: Joint) -> float:
         return (joint.loop or joint.knot).minutes * self.hands
@@ -225,12 +222,12 @@ class _Way:
         if at.kind in ("point", "bend"):
             return at.kind
         if at.kind == "span":
-            return f"span {attachment.id}"
+            return attachment.id
         # Droppers are counted from the point up: a joint by the number of joints below it that carry a fly.
         assert isinstance(at, AtJoint)
         index = rig.joint_index(at.joint)
         lower = sum(1 for a in rig.attachments if a.at.kind == "joint" and rig.joint_index(a.at.joint) > index)
-        return f"joint {lower}"
+        return str(lower)
 
     def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
         label = new.fly.label if new.fly else bodies_name(new)

@@ -14,15 +14,21 @@ from jarana.core.unknowns.deviates import FIRST
 from jarana.core.unknowns.drifts import MEMBER_GRID, SCREEN_GRID, SEARCH_GRID, Grid
 from jarana.core.watch import Watch
 from jarana.core.worth.constants import Habits
-from jarana.core.worth.excluded import excluded
+from jarana.core.worth.excluded import excluded, weakest_of
 from jarana.core.worth.judge import Worth, better_share, judge
 
 NOMINAL = range(0)
-SOME, SHOWN = range(16), range(FIRST)
-"""Members that decide ranks, and those of the rigs that are shown."""
+SOME, SOME_STILL, SHOWN = range(16), range(8), range(FIRST)
+"""Members that decide ranks, in moving and in still water, and those of the rigs that are shown."""
+IDENTITY, TOO_SHORT = "_identity", "too-short"
 SURE = 0.8
 """Share of the same members in which a rig must be worth more before it is called better."""
-GRIDS: dict[int, Grid] = {len(NOMINAL): SCREEN_GRID, len(SOME): SEARCH_GRID, len(SHOWN): MEMBER_GRID}
+GRIDS: dict[int, Grid] = {
+    len(NOMINAL): SCREEN_GRID,
+    len(SOME): SEARCH_GRID,
+    len(SOME_STILL): SEARCH_GRID,
+    len(SHOWN): MEMBER_GRID,
+}
 
 
 @dataclass(frozen=True)
@@ -56,14 +62,28 @@ class Valuer:
         self.watch = watch or Watch()
         self._known: dict[tuple[object, int], Valued | None] = {}
         self._out: dict[object, str] = {}
+        self._forces: dict[object, float | None] = {}
         self.drifts = 0
+
+    def _force(self, rig: Rig) -> float | None:
+        """Return the force of a rig's weakest link; rigs tied alike of the same lines have the same."""
+        tied = (
+            tuple(
+                (s.material.key, s.d0_mm, s.d1_mm, s.spool.id if s.spool else s.ready, s.wind_knot) for s in rig.spans
+            ),
+            tuple((j.id, j.knot.key, j.ring is None) for j in rig.joints),
+            tuple((a.id, a.knot.key, a.school, a.link, a.fly.hook if a.fly else None) for a in rig.attachments),
+        )
+        if tied not in self._forces:
+            self._forces[tied] = weakest_of(rig)
+        return self._forces[tied]
 
     def out(self, situation: Situation) -> str:
         """Return why a situation needs no drift: ruled out, or its line is too short to come near the zone."""
         key = identity(situation)
         if key not in self._out:
-            reason = excluded(situation, Habits(situation.setting.person))
-            self._out[key] = reason or ("too short" if too_short(situation) else "")
+            reason = excluded(situation, Habits(situation.setting.person), self._force(situation.rig))
+            self._out[key] = reason or (TOO_SHORT if too_short(situation) else "")
         return self._out[key]
 
     def __call__(
@@ -78,6 +98,9 @@ class Valuer:
         Stopped
             When the watch was stopped.
         """
+        if len(members) == len(SOME) and situations and situations[0].setting.fished.still:
+            # No eddies stir still water: its members differ evenly, and half of them tell as much.
+            members = SOME_STILL
         count = len(members)
         keys = [identity(s) for s in situations]
         fresh: dict[object, Situation] = {}
@@ -102,10 +125,31 @@ class Valuer:
 
 
 def identity(situation: Situation) -> object:
-    """Return what tells one rig of a search from another."""
+    """Return what tells one rig of a search from another; worked out once for each situation."""
+    known = situation.__dict__.get(IDENTITY)
+    if known is None:
+        known = _identity(situation)
+        situation.__dict__[IDENTITY] = known
+    return known
+
+
+class _Key:
+    """A value with its hash worked out once."""
+
+    def __init__(self, value: object) -> None:
+        self.value, self.hash = value, hash(value)
+
+    def __hash__(self) -> int:
+        return self.hash
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Key) and self.hash == other.hash and self.value == other.value
+
+
+def _identity(situation: Situation) -> object:
     bodies = tuple((a.id, a.fly.source or a.fly if a.fly else a.body) for a in situation.rig.attachments)
     spools = tuple(s.spool.id if s.spool else s.ready for s in situation.rig.spans)
-    return structure(situation), bodies, spools, situation.rig.method
+    return _Key((structure(situation), bodies, spools, situation.rig.method))
 
 
 def too_short(situation: Situation) -> bool:

@@ -33,8 +33,8 @@ def weakest_of(rig: Rig) -> float | None:
     return min((weakest_link(path).force for path in paths if path), default=None)
 
 
-def excluded(situation: Situation, habits: Habits) -> str:
-    """Return why a rig is ruled out; empty where it is not."""
+def excluded(situation: Situation, habits: Habits, force: float | None = None) -> str:
+    """Return why a rig is ruled out; empty where it is not. `force` is that of its weakest link, where it is known, N."""
     rig, water, writer = situation.rig, situation.water, situation.writer
     if situation.rules is not None:
         found = breaches(rig, situation.rules, writer, situation.today)
@@ -50,7 +50,7 @@ def excluded(situation: Situation, habits: Habits) -> str:
             what=situation.head.described(rig, writer),
             reach=writer.text("travel", reach),
         )
-    force = weakest_of(rig)
+    force = weakest_of(rig) if force is None else force
     if force is not None and force < pull_of_fish(water.fish.mass_kg, water.pace_m_s) - 1e-9:
         held = fish_held_by(force, water.pace_m_s)
         return say("too-weak", held=writer.text("fish", held), fish=writer.text("fish", water.fish.mass_kg))

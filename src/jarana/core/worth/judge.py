@@ -6,7 +6,9 @@ water. Order is robust, level is not: rigs are compared within one situation onl
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, field
+from functools import cached_property
 
 import numpy as np
 
@@ -83,6 +85,8 @@ class Worth:
         Good minutes in the hour; 0 where it is excluded.
     p10, p90
         Of the single members.
+    told
+        Computes what it is made of.
     members
         The worth of each member, for comparing rigs member by member.
     excluded
@@ -92,10 +96,15 @@ class Worth:
     minutes: float
     p10: float
     p90: float
-    factors: Factors
+    told: Callable[[], Factors]
     members: Floats
     numbers: np.ndarray = field(default_factory=lambda: np.zeros(0, dtype=int))
     excluded: str = ""
+
+    @cached_property
+    def factors(self) -> Factors:
+        """What it is made of; computed when somebody asks."""
+        return self.told()
 
 
 def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **changed: float) -> Worth:
@@ -120,13 +129,13 @@ def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **cha
     cycle = fished + cast + bed.seconds
     each = MINUTES * stealth * good * bed.free / cycle
     minutes = MINUTES * stealth * min(float((good * bed.free).mean()), float(fished.mean())) / float(cycle.mean())
-    factors = _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, float(fished.mean() / cycle.mean()))
+    fishing = float(fished.mean() / cycle.mean())
     low, high = np.percentile(each, (10, 90)) if len(each) > 1 else (minutes, minutes)
     return Worth(
         minutes=0.0 if reason else minutes,
         p10=float(low),
         p90=float(high),
-        factors=factors,
+        told=lambda: _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, fishing),
         members=each,
         numbers=tracks.members,
         excluded=reason,

@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-import math
-
-from jarana.core.engine.hydro.stream import shear_speed
 from jarana.core.law import Law, Range
 
 TURBULENCE = Law(
@@ -14,19 +11,4 @@ TURBULENCE = Law(
     "how unsteady the water is there is a guess",
 )
 ALONG, UP = 2.30, 1.27
-
-
-def turbulence(
-    height: float, surface_speed: float, depth: float, roughness: float, power: float = 0.0
-) -> tuple[float, float]:
-    """Return the standard deviations of the speed along the stream and up at a height over the bed, m/s.
-
-    Examples
-    --------
-    >>> along, up = turbulence(0.5, 0.6, 1.0, 0.002)
-    >>> round(along / up, 3)
-    1.811
-    """
-    TURBULENCE.ask(height_share=height / depth)
-    fade = shear_speed(surface_speed, depth, roughness, power) * math.exp(-height / depth)
-    return ALONG * fade, UP * fade
+"""Intensities in shear speeds at the bed; both fade with ``e^(-y/h)`` (:func:`jarana.core.engine.step.flow.eddy`)."""

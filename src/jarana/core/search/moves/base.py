@@ -30,6 +30,8 @@ class Coordinate:
         Values of it split what is worth much by a valley: each is climbed on its own.
     at_once
         It costs no knot: the hand, the count, the place of a float.
+    first
+        It matters most: a first answer looks at no others.
     """
 
     key: str
@@ -37,6 +39,7 @@ class Coordinate:
     values: Callable[[Situation], Iterator[Move]]
     splits: bool = False
     at_once: bool = False
+    first: bool = False
 
 
 def moved(situation: Situation, move: Move) -> Situation | None:

@@ -20,4 +20,4 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (SetCount(value=f"{count} s"),)
 
 
-COORDINATE = Coordinate("count", 6, values, at_once=True)
+COORDINATE = Coordinate("count", 6, values, at_once=True, first=True)

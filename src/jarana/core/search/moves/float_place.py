@@ -29,4 +29,4 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (SetFloat(above=f"{place} m"),)
 
 
-COORDINATE = Coordinate("float place", 3, values, at_once=True)
+COORDINATE = Coordinate("float-place", 3, values, at_once=True, first=True)

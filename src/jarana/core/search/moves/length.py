@@ -48,4 +48,4 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (SetLength(span=longest.id, value=f"{length:.2f} m"),)
 
 
-COORDINATE = Coordinate("length", 4, values)
+COORDINATE = Coordinate("length", 4, values, first=True)

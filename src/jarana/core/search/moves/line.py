@@ -34,4 +34,4 @@ def values(situation: Situation) -> Iterator[Move]:
 
 NEAR_CLASS = 2
 """Lines of so many classes more or less are thrown by the same rod."""
-COORDINATE = Coordinate("line", 7, values, splits=True)
+COORDINATE = Coordinate("line", 7, values, splits=True, first=True)

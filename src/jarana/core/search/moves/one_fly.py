@@ -18,4 +18,4 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (RemoveFly(at=attachment.id),)
 
 
-COORDINATE = Coordinate("one fly", 10, values)
+COORDINATE = Coordinate("one-fly", 10, values)

@@ -19,4 +19,4 @@ def values(situation: Situation) -> Iterator[Move]:
                     yield (SetShot(at=attachment.id, mass=f"{mass / 1000:g} g"),)
 
 
-COORDINATE = Coordinate("shot", 2, values)
+COORDINATE = Coordinate("shot", 2, values, first=True)

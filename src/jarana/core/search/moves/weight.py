@@ -19,15 +19,16 @@ ALIKE = 0.06
 """Flies whose weight in water and drag are within this share fall alike."""
 WIDEST = 0.8
 """Where there are too many kinds they are taken together up to this share."""
-MOST = 9
-"""Kinds tried in one place."""
+MOST, MOST_ABOVE = 9, 5
+"""Kinds tried at the point, and in each place above it."""
 
 
 def values(situation: Situation) -> Iterator[Move]:
     """Yield another fly for every fly, the point first."""
     rig = situation.rig
     for attachment in sorted((a for a in rig.attachments if a.fly), key=lambda a: a.at.kind != "point"):
-        for weight, _ in kinds_for(situation.drawer, attachment):
+        most = MOST if attachment.at.kind == "point" else MOST_ABOVE
+        for weight, _ in kinds_for(situation.drawer, attachment, most):
             if attachment.fly and weight != attachment.fly.source:
                 yield (SwapFly(at=attachment.id, weight=weight),)
 
@@ -89,4 +90,4 @@ def _apart(rows: list[tuple[float, float, str, Fly]], alike: float) -> list[tupl
     return sorted(kept, key=lambda r: (r[0], r[1], r[2]))
 
 
-COORDINATE = Coordinate("weight", 1, values)
+COORDINATE = Coordinate("weight", 1, values, first=True)
