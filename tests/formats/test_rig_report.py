@@ -12,6 +12,7 @@ import jsonschema_rs
 import pytest
 
 from jarana.cli import main
+from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.stock.kinds import kinds
@@ -31,8 +32,14 @@ def test_a_report_says_what_the_screen_says(
     reach.write_text(weir_run.model_dump_json())
     assert main(["rig", "report", str(rig), "--reach", str(reach)]) == 0
     told = json.loads(capsys.readouterr().out)
-    bench = work_on_rig(fished(contact_rig, weir_run, Drawer()))
-    assert told["readings"] == [json.loads(r.model_dump_json()) for r in bench.readings]
+    situation = fished(contact_rig, weir_run, Drawer())
+    bench = work_on_rig(situation)
+    shares = readings_with_band(situation)
+    assert shares is not None
+    plain = [json.loads(r.model_copy(update={"laws": ()}).model_dump_json()) for r in shares[1]]
+    assert [reading | {"laws": []} for reading in told["readings"]] == plain
+    assert told["members"] == shares[0].members
+    assert told["worth"]["p10"] <= told["worth"]["minutes"] <= told["worth"]["p90"]
     assert len(told["strength"]) == len(bench.strength)
     assert main(["rig", "report", str(rig)]) == 0
 

@@ -1,4 +1,4 @@
-"""What a reading offers really betters it, and says what it costs."""
+"""What a reading offers really betters the rig, by members and not by one drift, and says what it costs."""
 
 from __future__ import annotations
 
@@ -6,39 +6,112 @@ import pytest
 from pydantic import TypeAdapter
 
 from jarana.api.schemas import AnyEdit
+from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
-from jarana.core.readings.base import ORDER
+from jarana.core.readings.base import ORDER, Reading, Try
+from jarana.core.readings.with_band import told_by
 from jarana.core.rig.edits.whole import SetLead
-from jarana.core.search.tries import OFFERED, readings_with_tries
+from jarana.core.search.tries import KEEPS, OFFERED, Tried, readings_with_tries, tries
+from jarana.core.search.valued import SOME, Valuer
+from jarana.core.situation import Situation
 from jarana.demo.load import RIGS
+from tests.coverage import led, water
 from tests.fishing import DRAWER, WATERS, fished, started
 
 EDIT = TypeAdapter(AnyEdit)
 
 
+def done(situation: Situation, offered: Try) -> Situation:
+    rig = situation.rig
+    for edit in (offered.edit, *offered.more):
+        rig = EDIT.validate_python(edit).apply(rig, DRAWER)
+    return situation.with_rig(rig)
+
+
+def by_shares(situation: Situation) -> dict[str, Reading]:
+    """The readings as 16 members tell them."""
+    (valued,) = Valuer()([situation], SOME, screened=False)
+    return {r.key: r for r in told_by(situation, readings_of(situation), told(valued.tracks, situation))}
+
+
 @pytest.mark.parametrize(("method", "water"), RIGS)
-def test_everything_offered_betters_the_reading_it_stands_under(method: str, water: str) -> None:
+def test_everything_offered_is_worth_more_or_betters_its_reading_and_never_makes_the_rig_worth_less(
+    method: str, water: str
+) -> None:
     before = fished(started(method, WATERS[water]), WATERS[water])
+    value = Valuer()
+    (now,) = value([before], SOME, screened=False)
     for reading in readings_with_tries(before):
         kind = reading_kinds()[reading.key]
         assert len(reading.tries) <= OFFERED
         if reading.severity == "fine":
             assert reading.tries == ()
         for offered in reading.tries:
-            after = before.with_rig(EDIT.validate_python(offered.edit).apply(before.rig, DRAWER))
-            assert kind.score is not None
-            assert kind.score(after) < kind.score(before)
-            assert kind.read(after).severity == offered.severity
+            after = done(before, offered)
+            (then,) = value([after], SOME, screened=False)
+            assert then.worth.minutes >= KEEPS * now.worth.minutes
+            if kind.judge is not None:
+                assert then.worth.minutes > now.worth.minutes
+                assert offered.minutes == pytest.approx(then.worth.minutes, abs=0.06)
+                assert ORDER[offered.severity] >= ORDER[reading.severity]
+            else:
+                assert kind.score is not None
+                assert kind.score(after) < kind.score(before)
 
 
 def test_what_gets_worse_on_the_way_is_said() -> None:
     reach = WATERS["weir-run"]
-    rig = SetLead(lead=1.15).apply(started("level-contact", reach), DRAWER)
-    before = fished(rig, reach)
-    now = {r.key: r for r in readings_of(before)}
+    before = fished(SetLead(lead=1.15).apply(started("level-contact", reach), DRAWER), reach)
     for reading in readings_with_tries(before):
+        if reading_kinds()[reading.key].judge is None:
+            continue
         for offered in reading.tries:
-            after = before.with_rig(EDIT.validate_python(offered.edit).apply(rig, DRAWER))
-            then = {r.key: r for r in readings_of(after)}
-            worse = [k for k in now if k != reading.key and ORDER[then[k].severity] < ORDER[now[k].severity]]
+            now = {r.key: r for r in readings_with_tries(before)}
+            then = by_shares(done(before, offered))
+            worse = [
+                k for k in now if k != reading.key and k in then and ORDER[then[k].severity] < ORDER[now[k].severity]
+            ]
             assert bool(offered.costs) is bool(worse)
+
+
+def walked(situation: Situation, steps: int) -> tuple[Tried, int]:
+    """Follow what leads, so many steps at most; return the last answer and how many were taken."""
+    kinds = reading_kinds()
+    found = tries(situation)
+    for step in range(steps):
+        offered = [t for r in found.readings for t in r.tries if kinds[r.key].judge and r.severity == "act"]
+        if not offered:
+            return found, step
+        situation = done(situation, max(offered, key=lambda t: (ORDER[t.severity], t.minutes or 0.0)))
+        found = tries(situation)
+    return found, steps
+
+
+@pytest.mark.parametrize(
+    ("method", "where"),
+    [
+        ("swung", water(0.9, 0.6, off_m=10.0)),
+        ("streamer", water(1.1, 0.6, off_m=9.0)),
+        ("level-contact", water(1.2, 0.9)),
+    ],
+    ids=["swung at the bed", "streamer at the bed", "contact in fast water"],
+)
+def test_three_steps_satisfy_a_rig_that_failed_or_it_is_said_that_nothing_does(method: str, where: object) -> None:
+    rig = started(method, where)  # type: ignore[arg-type]
+    found, _ = walked(fished(rig, where), 3)  # type: ignore[arg-type]
+    drifted = [r for r in found.readings if reading_kinds()[r.key].judge is not None]
+    assert bool(found.nothing_fits) or all(r.severity != "act" for r in drifted)
+
+
+def test_where_nothing_betters_a_rig_it_is_said_with_what_would() -> None:
+    torrent = water(1.3, 1.6, bed="cobble")
+    poor = DRAWER.model_copy(
+        update={"patterns": tuple(p for p in DRAWER.patterns if p.id == "slim-olive"), "floats": (), "spools": ()}
+    )
+    rig = led(started("level-contact", torrent), 0.8)
+    rig = rig.replace_attachment("point", body=DRAWER.fly("slim-olive-20"))
+    found = tries(fished(rig, torrent, poor))
+    offered = [t for r in found.readings for t in r.tries if reading_kinds()[r.key].judge]
+    assert offered or (found.nothing_fits and found.would)
+    for one, two in zip(found.would, found.would[1:], strict=False):
+        assert one.minutes >= two.minutes

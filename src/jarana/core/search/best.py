@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, Move, moved
-from jarana.core.search.moves.weight import kinds_for
+from jarana.core.search.moves.weight import kinds_for, owned_instead
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 
@@ -63,6 +63,10 @@ class Search:
     without: tuple[str, ...] = ()
     tell: Callable[[Valued], None] | None = None
     pool: list[Reached] = field(default_factory=list)
+
+    def __post_init__(self) -> None:
+        """Begin with flies that are owned, wherever the box holds any of their nature."""
+        self.start = owned_instead(self.start)
 
     def best(self) -> Valued | None:
         """Return the best rig; None where none comes to an answer. What a first answer met is gone on from.

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError
@@ -12,13 +12,15 @@ from jarana.core.methods.base import Method
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.edits.stance import SetStance
 from jarana.core.rig.edits.whole import SetLead, SetMotion
 from jarana.core.search.moves.base import hanging_spans
-from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer
+from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead, beads
 from jarana.core.tackle.fly import Fly
 from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits
 from jarana.core.worth.judge import Factors
 
 say = phrases(
@@ -48,7 +50,8 @@ LIMITS = {
 }  # fmt: skip
 LONGER_M = (0.2, 0.4, 0.8)
 SLOWER = (0.9, 0.8, 0.7)
-STANDS_M = 1.5
+MENDED = SetStance(lay="reach", mend="1 m", after="2 s")
+STANDS_M, NEAREST_M = 1.5, 1.0
 FINER = 0.8
 NOTHING_MIN = 5.0
 """Good minutes in the hour below which nothing fits."""
@@ -117,11 +120,12 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
     if droppers:
         yield "one-fly", say("one-fly"), lambda s: _all(s, [RemoveFly(at=a.id) for a in droppers])
     if situation.water.nature.flows:
-        by = writer.text("travel", STANDS_M)
         off = situation.water.off_m
-        if off - STANDS_M >= 1.0:
-            yield "nearer", say("nearer", by=by), lambda s: _stood(s, -STANDS_M)
-        yield "farther", say("farther", by=by), lambda s: _stood(s, STANDS_M)
+        too_far = off - Habits(situation.setting.person)[f"reach-{situation.head.habit}"]
+        for nearer in (STANDS_M, 2 * STANDS_M, too_far):
+            if nearer > 0.0 and off - nearer >= NEAREST_M:
+                yield "nearer", say("nearer", by=writer.text("travel", nearer)), _standing(-nearer)
+        yield "farther", say("farther", by=writer.text("travel", STANDS_M)), _standing(STANDS_M)
     level = [rig.spans[i] for i in spans if rig.spans[i].ready is None]
     if level:
         thin = level[-1].d1_mm * FINER
@@ -147,7 +151,7 @@ def _with_point(body: Fly) -> Callable[[Situation], Situation | None]:
     return lambda s: s.with_rig(s.rig.replace_attachment(s.rig.point.id, body=body))
 
 
-def _all(situation: Situation, edits: list[RigEdit] | list[RemoveFly]) -> Situation | None:
+def _all(situation: Situation, edits: Sequence[RigEdit]) -> Situation | None:
     rig = situation.rig
     try:
         for edit in edits:
@@ -155,6 +159,10 @@ def _all(situation: Situation, edits: list[RigEdit] | list[RemoveFly]) -> Situat
     except InputError:
         return None
     return situation.with_rig(rig)
+
+
+def _standing(by: float) -> Callable[[Situation], Situation | None]:
+    return lambda s: _stood(s, by)
 
 
 def _stood(situation: Situation, by: float) -> Situation | None:
@@ -176,7 +184,7 @@ def _finer(situation: Situation, thin_mm: float) -> Situation | None:
 
 def _started(situation: Situation, method: Method) -> Situation | None:
     try:
-        return situation.with_rig(method.start(situation.setting))
+        return _all(situation.with_rig(method.start(situation.setting)), [MENDED])
     except InputError:
         return None
 
@@ -192,18 +200,18 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
     rows = [
         (kind, text, change, then) for kind, text, change in relaxations(best) if (then := change(best)) is not None
     ]
-    nominal = {id(v.situation): v for v in value([then for *_, then in rows], NOMINAL)}
+    nominal = {identity(v.situation): v for v in value([then for *_, then in rows], NOMINAL)}
     leading: dict[str, tuple[str, Callable[[Situation], Situation | None], Situation, float]] = {}
     for kind, text, change, then in rows:
-        found = nominal.get(id(then))
+        found = nominal.get(identity(then))
         worth = found.worth.minutes if found else 0.0
         if found and (kind not in leading or worth > leading[kind][3]):
             leading[kind] = (text, change, then, worth)
-    judged = {id(v.situation): v for v in value([row[2] for row in leading.values()], SOME)}
+    judged = {identity(v.situation): v for v in value([row[2] for row in leading.values()], SOME)}
     singles = [
-        (Would(text, judged[id(then)].worth.minutes), change)
+        (Would(text, judged[identity(then)].worth.minutes), change)
         for text, change, then, _ in leading.values()
-        if id(then) in judged
+        if identity(then) in judged
     ]
     singles.sort(key=lambda row: -row[0].minutes)
     told = [would for would, _ in singles]
@@ -222,8 +230,8 @@ def _in_pairs(
             both = second(then) if then is not None else None
             if both is not None:
                 made.append((say("both", one=one.text, two=two.text), both))
-    judged = {id(v.situation): v.worth.minutes for v in value([then for _, then in made], SOME)}
-    return [Would(text, judged[id(then)]) for text, then in made if id(then) in judged]
+    judged = {identity(v.situation): v.worth.minutes for v in value([then for _, then in made], SOME)}
+    return [Would(text, judged[identity(then)]) for text, then in made if identity(then) in judged]
 
 
 def fits(best: Valued | None, would: tuple[Would, ...]) -> bool:

@@ -149,7 +149,9 @@ class _Key:
 def _identity(situation: Situation) -> object:
     bodies = tuple((a.id, a.fly.source or a.fly if a.fly else a.body) for a in situation.rig.attachments)
     spools = tuple(s.spool.id if s.spool else s.ready for s in situation.rig.spans)
-    return _Key((structure(situation), bodies, spools, situation.rig.method))
+    water = situation.water
+    where = water.id, water.depth_m, water.pace_m_s, water.off_m
+    return _Key((structure(situation), bodies, spools, situation.rig.method, where))
 
 
 def too_short(situation: Situation) -> bool:

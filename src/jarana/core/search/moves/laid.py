@@ -27,4 +27,4 @@ def values(situation: Situation) -> Iterator[Move]:
         yield (SetStance(lay="reach", mend=MEND, after=AFTER),)
 
 
-COORDINATE = Coordinate("laid", 11, values, at_once=True)
+COORDINATE = Coordinate("laid", 0, values, at_once=True, first=True)

@@ -17,8 +17,6 @@ from jarana.core.tackle.fly import Fly
 
 ALIKE = 0.06
 """Flies whose weight in water and drag are within this share fall alike."""
-WIDEST = 0.8
-"""Where there are too many kinds they are taken together up to this share."""
 MOST, MOST_ABOVE = 9, 5
 """Kinds tried at the point, and in each place above it."""
 
@@ -38,6 +36,21 @@ def kinds_for(drawer: Drawer, attachment: Attachment, most: int = MOST) -> list[
     assert attachment.fly is not None
     fly = attachment.fly
     return list(_kinds(drawer, *nature(fly), fly.dressing.key, fly.hook.size, most))
+
+
+def owned_instead(situation: Situation) -> Situation:
+    """Return a situation whose flies are owned, wherever the box holds one of their nature: the nearest in weight."""
+    rig = situation.rig
+    boxes = {key for _, key, _ in in_box(situation.drawer)}
+    for attachment in rig.attachments:
+        if attachment.fly is None or attachment.fly.source in boxes:
+            continue
+        kinds = kinds_for(situation.drawer, attachment)
+        if kinds:
+            wanted = attachment.fly.mass
+            _, fly = min(kinds, key=lambda row: abs(math.log(row[1].mass / wanted)))
+            rig = rig.replace_attachment(attachment.id, body=fly)
+    return situation.with_rig(rig) if rig is not situation.rig else situation
 
 
 def nature(fly: Fly) -> tuple[str, bool, bool]:
@@ -75,7 +88,7 @@ def _kinds(
     rows.sort(key=lambda r: (r is not heaviest, *liked[r[2]], r[0], r[1], r[2]))
     alike = ALIKE
     kept = _apart(rows, alike)
-    while len(kept) > most and alike < WIDEST:
+    while len(kept) > most:
         alike *= 1.3
         kept = _apart(rows, alike)
     return tuple((key, fly) for _, _, key, fly in kept)

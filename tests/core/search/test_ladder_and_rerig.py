@@ -1,0 +1,177 @@
+"""The ladder is the full table walked quickly; the way from one rig to another takes the fewest knots."""
+
+from __future__ import annotations
+
+import pytest
+
+from jarana.core.rig.edits.flies import RemoveFly, StepBead
+from jarana.core.rig.edits.spans import ChangeLength
+from jarana.core.rig.model import Rig
+from jarana.core.search.ladder import WISHED, Ladder, _Walk, ladder, rungs_of
+from jarana.core.search.rerig import Rerig, rerig
+from jarana.core.search.valued import Stopped
+from jarana.core.situation import Situation
+from jarana.core.tackle.bead import bead
+from jarana.core.units import Writer
+from jarana.core.watch import Watch
+from tests.coverage import led, water
+from tests.fishing import DRAWER, fished, started
+
+METRIC = Writer()
+SIZES = (1.5, 2.0, 2.5, 2.8, 3.3, 3.8, 4.6, 5.5)
+
+
+def one_pattern(below_m: float, where: object) -> Situation:
+    """One pattern in eight beads, so much line below the sighter, led with the bubbles."""
+    model = next(p for p in DRAWER.patterns if p.name == "Resin quill")
+    weights = tuple(
+        model.weights[0].model_copy(
+            update={"id": f"w{s}", "bead": bead("tungsten", s), "count": 3, "timed": None, "weighed_mg": None}
+        )
+        for s in SIZES
+    )
+    pattern = model.model_copy(update={"weights": weights})
+    drawer = DRAWER.model_copy(update={"patterns": (pattern,)})
+    rig = led(started("level-contact", where), 1.0)  # type: ignore[arg-type]
+    rig = rig.rebuilt(attachments=(rig.point,))
+    rig = rig.replace_attachment("point", body=pattern.tied(weights[3]))
+    rest = sum(s.length for s in rig.spans if s.id == "point-tippet")
+    rig = rig.replace_span(rig.span_index("tippet"), length_mm=(below_m - rest) * 1000)
+    return fished(rig, where, drawer)  # type: ignore[arg-type]
+
+
+@pytest.fixture(scope="module")
+def climbed() -> tuple[Situation, Ladder]:
+    situation = one_pattern(1.35, water(1.0, 0.6))
+    return situation, ladder(situation)
+
+
+def test_no_cell_deeper_or_faster_takes_a_lighter_bead(climbed: tuple[Situation, Ladder]) -> None:
+    _, found = climbed
+    order = {"": 0, "always": 0, "longer": 1, "sold": 1, "none": 2}
+    places = [[(order[c.mark], c.rung or 0) for c in row] for row in found.cells]
+    for i, row in enumerate(places):
+        for j, place in enumerate(row):
+            if place[0] == 0:
+                assert i == 0 or places[i - 1][j] <= place
+                assert j == 0 or row[j - 1] <= place
+            if i and places[i - 1][j][0] > 0:
+                assert place[0] > 0
+
+
+def test_the_shallowest_water_takes_the_lightest_and_the_deepest_fastest_the_heaviest_or_more(
+    climbed: tuple[Situation, Ladder],
+) -> None:
+    _, found = climbed
+    assert all(c.rung == 0 for c in found.cells[0])
+    last = found.cells[-1][-1]
+    assert last.mark in ("none", "longer", "sold") or last.rung == max(c.rung or 0 for row in found.cells for c in row)
+    assert sum(c.today for row in found.cells for c in row) == 1
+    assert found.kind == "weight"
+
+
+def test_the_walk_gives_the_cells_of_the_full_table_with_a_fraction_of_its_drifts(
+    climbed: tuple[Situation, Ladder],
+) -> None:
+    situation, found = climbed
+    hung, rungs = rungs_of(situation)
+    owned = [i for i, r in enumerate(rungs) if r.owned]
+    walk = _Walk(situation, hung, rungs, Watch())
+    for i in (1, 4, 6):
+        for j in (0, 3, 6):
+            depth, pace = (
+                (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)[i] * 1.0,
+                (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)[j] * 0.6,
+            )
+            first = next((k for k in owned if walk.touches(k, depth, pace) >= WISHED), None)
+            cell = found.cells[i][j]
+            assert (cell.rung if cell.mark in ("", "always") else None) == first
+    assert found.drifts < 0.35 * len(found.rows) * len(found.columns) * len(owned) * 8
+
+
+def test_a_cell_says_where_it_comes_down_and_what_to_carry_and_buy(climbed: tuple[Situation, Ladder]) -> None:
+    _, found = climbed
+    filled = [c for row in found.cells for c in row if c.mark == "" and c.rung is not None]
+    assert all(c.low_m is not None and c.high_m is not None and c.low_m <= c.high_m for c in filled)
+    assert all(c.touches >= WISHED for c in filled)
+    assert len(found.carry) <= 2
+    assert len(found.sizes) == len(found.rungs)
+
+
+def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:
+    lake = water(4.0, 0.0, "lake", off_m=12.0)
+    found = ladder(fished(started("lake-team", lake), lake))
+    assert found.kind == "count"
+    assert len(found.rows) > 1
+    first = [c.text for c in found.cells[0]]
+    assert len(set(first)) > 2
+    assert sum(c.today for c in found.cells[0]) == 1
+
+
+def test_a_ladder_of_a_swing_is_depths_by_pace() -> None:
+    run = water(0.9, 0.6, off_m=10.0)
+    found = ladder(fished(started("swung", run), run))
+    assert found.kind == "leader"
+    assert found.rows[0]
+
+
+def test_a_ladder_nobody_wants_stops(climbed: tuple[Situation, Ladder]) -> None:
+    watch = Watch()
+    watch.stop()
+    with pytest.raises(Stopped):
+        ladder(climbed[0], watch)
+
+
+RUN = water(0.9, 0.62, temperature_c=9.0, wind_m_s=3.0)
+RIG = started("level-contact", RUN)
+
+
+def way(before: Rig, after: Rig) -> Rerig:
+    return rerig(before, after, 9.0, 3.0, METRIC)
+
+
+def test_the_same_rig_takes_nothing() -> None:
+    found = way(RIG, RIG)
+    assert (found.cost.knots, found.steps, found.left) == (0, (), ())
+
+
+def test_a_bead_up_at_the_point_is_one_knot_and_under_two_minutes() -> None:
+    found = way(RIG, StepBead(at="point", heavier=True).apply(RIG, DRAWER))
+    assert found.cost.knots == 1
+    assert 0.05 <= found.cost.line <= 0.09
+    assert 1.4 <= found.cost.minutes <= 2.0
+
+
+def test_two_flies_to_one_is_no_knot_and_under_half_a_minute() -> None:
+    found = way(RIG, RemoveFly(at="dropper").apply(RIG, DRAWER))
+    assert found.cost.knots == 0
+    assert found.cost.minutes < 0.5
+
+
+def test_both_flies_are_two_knots() -> None:
+    both = StepBead(at="dropper", heavier=False).apply(StepBead(at="point", heavier=True).apply(RIG, DRAWER), DRAWER)
+    assert way(RIG, both).cost.knots == 2
+
+
+def test_longer_tippet_is_spliced_and_what_hangs_below_stays_tied() -> None:
+    longer = ChangeLength(span="tippet", by_mm=400).apply(RIG, DRAWER)
+    found = way(RIG, longer)
+    assert found.cost.knots == 2
+    assert found.cost.line == pytest.approx(0.4, abs=0.01)
+    assert found.left == ()
+
+
+def test_another_method_takes_another_line_and_leaves_the_old_leader_on_its_winder() -> None:
+    pair = started("float-pair", water(1.0, 0.5))
+    found = way(RIG, pair)
+    assert any(pair.line.name in s.text for s in found.steps)
+    assert found.left
+    assert found.cost.knots >= 4
+    assert found.cost.minutes == pytest.approx(sum(s.cost.minutes for s in found.steps) + 0.3, abs=0.01)
+
+
+def test_colder_hands_take_longer_and_tie_no_more_knots() -> None:
+    other = StepBead(at="point", heavier=True).apply(RIG, DRAWER)
+    warm, cold = rerig(RIG, other, 18.0, 0.0, METRIC), rerig(RIG, other, 3.0, 6.0, METRIC)
+    assert warm.cost.knots == cold.cost.knots
+    assert cold.cost.minutes > 1.2 * warm.cost.minutes

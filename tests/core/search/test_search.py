@@ -1,0 +1,348 @@
+"""The search: what is tried is owned, a decisive fly is found in a full drawer, the best is no worse than brute force over the same moves."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+import pytest
+
+from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.methods import methods
+from jarana.core.rig.model import Rig
+from jarana.core.search.best import Search
+from jarana.core.search.find import Found, FoundRig, Wanted, _ranked, find, turns_on
+from jarana.core.search.moves import coordinates
+from jarana.core.search.moves.base import Coordinate, moved
+from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
+from jarana.core.search.relax import NOTHING_MIN, Would, fits, limits, relaxations, would_help
+from jarana.core.search.start import Best, Declined, start
+from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
+from jarana.core.situation import Setting, Situation
+from jarana.core.tackle.bead import bead
+from jarana.core.tackle.drawer import Drawer, FlyPattern
+from jarana.core.watch import Watch
+from jarana.core.water.reach import Reach
+from tests.coverage import led, water
+from tests.fishing import DRAWER, fished, setting, started
+
+RUN = water(0.9, 0.62)
+
+
+def of(key: str) -> Coordinate:
+    return next(c for c in coordinates() if c.key == key)
+
+
+@pytest.fixture(scope="module")
+def contact() -> Situation:
+    return fished(led(started("level-contact", RUN), 1.0), RUN)
+
+
+def test_coordinates_are_tried_in_order_what_costs_no_knot_and_weight_first() -> None:
+    assert [c.key for c in coordinates()[:2]] == ["laid", "weight"]
+    assert len({c.key for c in coordinates()}) == len(coordinates())
+    assert [c.order for c in coordinates()] == sorted(c.order for c in coordinates())
+
+
+@pytest.mark.parametrize("method", list(methods()))
+def test_every_move_gives_a_rig_that_can_be_tied_of_what_is_owned(method: str) -> None:
+    where = RUN if "river" in methods()[method].waters else water(3.5, 0.0, "lake", off_m=12.0)
+    here = fished(started(method, where), where)
+    spools, boxes = {s.id for s in DRAWER.spools}, {w.id for p in DRAWER.patterns for w in p.weights if w.count}
+    bodies = {a.fly.source for a in here.rig.attachments if a.fly}
+    for coordinate in coordinates():
+        for move in coordinate.values(here):
+            then = moved(here, move)
+            if then is None:
+                continue
+            assert {s.spool.id for s in then.rig.spans if s.spool} <= spools | {
+                s.spool.id for s in here.rig.spans if s.spool
+            }
+            assert {a.fly.source for a in then.rig.attachments if a.fly} <= boxes | bodies
+            assert then.setting is here.setting
+
+
+def test_flies_that_fall_alike_stand_for_one_another_and_the_heaviest_is_always_tried(contact: Situation) -> None:
+    point = contact.rig.point
+    kinds = kinds_for(DRAWER, point)
+    assert 3 <= len(kinds) <= MOST
+    tank = water_at(12.0)
+    masses = [fly.body("f").submerged_weight(tank) for _, fly in kinds]
+    assert masses == sorted(masses)
+    sinking = [
+        p.tied(w).body("f").submerged_weight(tank)
+        for p in DRAWER.patterns
+        for w in p.weights
+        if w.count
+        and p.lift_gf is None
+        and not p.dressing.lift_lasts
+        and p.dressing.key not in ("streamer", "soft-hackled")
+    ]
+    assert masses[-1] == pytest.approx(max(sinking), rel=0.02)
+    few = kinds_for(DRAWER, point, 3)
+    assert len(few) <= 3
+    assert 0 < ALIKE < 0.1
+
+
+def crowded(decisive: FlyPattern | None, alike: FlyPattern) -> Drawer:
+    """A drawer of two hundred flies that are all alike, and perhaps one that is not."""
+    rows = [
+        alike.model_copy(
+            update={
+                "id": f"same-{k}",
+                "weights": tuple(w.model_copy(update={"id": f"same-{k}-{i}"}) for i, w in enumerate(alike.weights[:1])),
+            }
+        )
+        for k in range(200)
+    ]
+    return DRAWER.model_copy(update={"patterns": (*rows, *((decisive,) if decisive else ()))})
+
+
+def pattern_with(size: float, name: str) -> FlyPattern:
+    model = next(p for p in DRAWER.patterns if p.name == "Resin quill")
+    weight = model.weights[0].model_copy(
+        update={"id": name, "bead": bead("tungsten", size), "weighed_mg": None, "timed": None}
+    )
+    return model.model_copy(update={"id": name, "name": name, "weights": (weight,)})
+
+
+def test_one_decisive_fly_among_two_hundred_others_is_found_and_named_when_it_is_gone() -> None:
+    deep = water(1.6, 0.9, bed="cobble")
+    light, heavy = pattern_with(1.5, "light"), pattern_with(5.0, "heavy")
+    sources = []
+    for drawer in (crowded(heavy, light), crowded(None, light)):
+        found = find(setting(deep, drawer), Wanted(only=("level-contact",)))
+        assert found.rigs
+        sources.append((found.rigs[0].valued.rig.point.fly, found))
+    (best, with_it), (other, without) = sources
+    assert best is not None
+    assert best.source == "heavy"
+    assert other is not None
+    assert other.source != "heavy"
+    assert with_it.rigs[0].worth.minutes > 1.2 * without.rigs[0].worth.minutes
+    assert without.nothing_fits or without.would
+    assert any("bead" in w.text for w in without.would)
+
+
+def all_moves(situation: Situation, keys: tuple[str, ...]) -> Iterator[Situation]:
+    """Every combination of the values of some coordinates."""
+    if not keys:
+        yield situation
+        return
+    first, *rest = keys
+    yield from all_moves(situation, tuple(rest))
+    for move in of(first).values(situation):
+        then = moved(situation, move)
+        if then is not None:
+            yield from all_moves(then, tuple(rest))
+
+
+@pytest.mark.parametrize(
+    ("method", "where"), [("level-contact", water(0.45, 0.45)), ("float-pair", water(1.2, 0.4, off_m=9.0))]
+)
+def test_the_search_loses_little_against_brute_force_over_the_same_moves(method: str, where: Reach) -> None:
+    keys = ("pace", "length" if method == "level-contact" else "float-place")
+    here = fished(started(method, where), where)
+    value = Valuer()
+    every = value(list(all_moves(here, keys)), SOME)
+    others = tuple(c.key for c in coordinates() if c.key not in keys)
+    found = Search(here, value, without=others).best()
+    assert found is not None
+    (judged,) = value([found.situation], SOME)
+    assert judged.worth.minutes >= 0.95 * every[0].worth.minutes
+
+
+def test_the_best_rig_of_a_method_is_worth_far_more_than_its_usual_one(contact: Situation) -> None:
+    value = Valuer()
+    best = Search(contact, value, climbs=False).best()
+    (usual,) = value([contact], SOME)
+    assert best is not None
+    assert best.worth.minutes > 1.2 * usual.worth.minutes
+    assert surely_better(best, usual, 0.1)
+    assert not surely_better(usual, best, 0.0)
+
+
+def test_what_changed_for_nothing_is_changed_back(contact: Situation) -> None:
+    search = Search(contact, Valuer(), climbs=False)
+    best = search.best()
+    assert best is not None
+    again = Search(best.situation, Valuer(), climbs=False).best()
+    assert again is not None
+    assert again.worth.minutes <= 1.15 * best.worth.minutes
+
+
+def test_a_search_that_is_not_wanted_any_more_stops(contact: Situation) -> None:
+    watch = Watch()
+    watch.stop()
+    with pytest.raises(Stopped):
+        Search(contact, Valuer(watch)).best()
+
+
+def test_a_rig_is_drifted_once_whatever_leads_to_it(contact: Situation) -> None:
+    value = Valuer()
+    value([contact], NOMINAL)
+    drifted = value.drifts
+    value([contact, contact.with_rig(contact.rig.model_copy(update={"name": "another name"}))], NOMINAL)
+    assert value.drifts == drifted
+    assert identity(contact) == identity(contact.with_rig(contact.rig.model_copy(update={"name": "x"})))
+
+
+@pytest.mark.parametrize(("share", "short"), [(0.3, True), (1.2, False)])
+def test_a_line_that_does_not_reach_the_zone_is_not_drifted(share: float, short: bool) -> None:
+    where = water(2.0, 0.4)
+    rig = started("level-contact", where)
+    spans = [s for s in rig.spans if s.id in ("tippet", "point-tippet")]
+    for span in spans:
+        rig = rig.replace_span(rig.span_index(span.id), length_mm=share * 2000 / len(spans))
+    assert too_short(fished(rig, where)) is short
+
+
+@pytest.mark.parametrize("method", ["level-contact", "float-pair", "short-and-led", "tapered-contact"])
+def test_a_start_is_not_rejected_by_its_own_readings_or_says_why_not(method: str) -> None:
+    for where in (water(0.4, 0.5), water(1.2, 0.9)):
+        found = start(methods()[method], setting(where), full=False)
+        if isinstance(found, Best):
+            assert [r.key for r in found.readings if r.severity == "act"] == []
+            assert found.valued.worth.minutes > 0
+            assert found.started.choices
+        else:
+            assert found.reason
+
+
+def test_a_start_declines_what_its_water_or_a_rule_forbids() -> None:
+    lake = water(3.5, 0.0, "lake", off_m=12.0)
+    elsewhere = start(methods()["level-contact"], setting(lake))
+    assert isinstance(elsewhere, Declined)
+    assert "river" in elsewhere.reason
+    far = start(methods()["level-contact"], setting(water(0.9, 0.6, off_m=14.0)))
+    assert isinstance(far, Declined)
+    assert "farther" in far.reason
+    assert any("nearer" in w.text for w in far.would)
+
+
+def test_an_empty_drawer_is_started_from_the_table_and_what_is_missing_is_named() -> None:
+    found = start(methods()["level-contact"], setting(RUN, Drawer()), full=False)
+    if isinstance(found, Best):
+        assert found.started.missing
+    else:
+        assert found.reason
+
+
+def by_minutes(*minutes: tuple[float, int]) -> list[FoundRig]:
+    """Found rigs of so many good minutes and knots."""
+    found = find_once()
+    rows = []
+    for worth, knots in minutes:
+        valued = replace(found.rigs[0].valued, worth=replace(found.rigs[0].worth, minutes=worth))
+        cost = found.rigs[0].cost
+        assert cost is not None
+        rows.append(replace(found.rigs[0], valued=valued, cost=replace(cost, knots=knots)))
+    return rows
+
+
+_ONCE: list[Found] = []
+
+
+def find_once() -> Found:
+    if not _ONCE:
+        _ONCE.append(find(setting(RUN), Wanted(only=("level-contact", "float-pair"), hand=hand())))
+    return _ONCE[0]
+
+
+def hand() -> Rig:
+    return led(started("level-contact", RUN), 1.0)
+
+
+def test_find_ranks_rigs_of_several_methods_against_the_one_in_hand() -> None:
+    found = find_once()
+    assert {r.method.key for r in found.rigs} == {"level-contact", "float-pair"}
+    assert found.hand is not None
+    assert found.rigs[0].worth.minutes > found.hand.minutes
+    assert found.rigs[0].gives_up == ()
+    assert all(r.cost is not None and r.moved for r in found.rigs)
+    assert found.settled
+
+
+def test_first_answers_come_before_the_last_word_and_nothing_settled_is_called_so() -> None:
+    heard: list[Found] = []
+    last = find(setting(RUN), Wanted(only=("level-contact",)), tell=heard.append)
+    assert heard
+    assert not any(h.settled for h in heard)
+    assert last.rigs[0].worth.minutes >= 0.95 * heard[0].rigs[0].worth.minutes
+
+
+def test_among_rigs_about_equal_fewest_knots_lead() -> None:
+    rows = _ranked(by_minutes((20.0, 5), (19.2, 1), (18.0, 0)))
+    assert [(r.worth.minutes, r.cost.knots if r.cost else None) for r in rows] == [(19.2, 1), (20.0, 5), (18.0, 0)]
+
+
+def test_a_find_of_few_knots_leaves_out_what_takes_more() -> None:
+    found = find(setting(RUN), Wanted(only=("level-contact", "float-pair"), most_knots=0, hand=hand()))
+    assert all(r.cost is not None and r.cost.knots == 0 for r in found.rigs)
+
+
+def test_where_nothing_may_be_fished_it_is_said_why() -> None:
+    found = find(setting(water(0.9, 0.6, off_m=30.0)))
+    assert found.rigs == ()
+    assert found.nothing_fits
+    assert found.left_out
+
+
+def test_a_zone_nobody_knows_is_found_for_too() -> None:
+    where = RUN.model_copy(update={"zone_known": False})
+    found = find(Setting(where, DRAWER), Wanted(only=("level-contact",)))
+    assert found.rigs
+
+
+def test_the_order_of_two_rigs_far_apart_turns_on_nothing_or_says_on_what() -> None:
+    assert turns_on(by_minutes((20.0, 1))) == ""
+    same = by_minutes((20.0, 1), (19.9, 1))
+    assert turns_on(same) == "", "about equal: fewer knots decide, not a guess"
+
+
+def test_what_limits_a_rig_most_comes_first() -> None:
+    factors = find_once().rigs[0].worth.factors
+    rows = limits(replace(factors, zone=0.1, drag=0.5, shown=1.0, noticed=1.0, free=1.0, stealth=1.0))
+    assert [name for name, _ in rows[:2]] == ["zone", "drag"]
+    assert sum(share for _, share in rows) == pytest.approx(1.0)
+
+
+def shallow_box(most_mm: float) -> Drawer:
+    """The drawer with beads up to a size."""
+    rows = []
+    for pattern in DRAWER.patterns:
+        weights = tuple(w for w in pattern.weights if w.bead is None or w.bead.diameter_mm <= most_mm)
+        if weights:
+            rows.append(pattern.model_copy(update={"weights": weights}))
+    return DRAWER.model_copy(update={"patterns": tuple(rows)})
+
+
+def test_in_a_deep_fast_run_with_small_beads_zone_and_drag_limit_and_what_would_help_is_told_most_first() -> None:
+    where = water(2.2, 0.9, bed="coarse-gravel")
+    situation = fished(led(started("level-contact", where), 1.0), where, shallow_box(2.9))
+    value = Valuer()
+    (now,) = value([situation], SOME)
+    assert {name for name, _ in limits(now.worth.factors)[:2]} == {"zone", "drag"}
+    found = would_help(situation, now.worth.minutes, value)
+    kinds = {kind for kind, *_ in relaxations(situation)}
+    assert {"heavier", "longer", "slower", "one-fly", "finer", "float"} <= kinds
+    assert found
+    assert [w.minutes for w in found] == sorted((w.minutes for w in found), reverse=True)
+    assert not any("nearer" in w.text for w in found[:1])
+
+
+@pytest.mark.parametrize(
+    ("minutes", "would", "fit"),
+    [
+        (NOTHING_MIN - 0.1, None, False),
+        (NOTHING_MIN + 0.1, None, True),
+        (9.9, 30.0, False),
+        (10.1, 30.0, True),
+    ],
+)
+def test_nothing_fits_below_a_few_minutes_or_a_third_of_what_one_change_gives(
+    minutes: float, would: float | None, fit: bool
+) -> None:
+    (row,) = by_minutes((minutes, 1))
+    assert fits(row.valued, (Would("x", would),) if would else ()) is fit
+    assert not fits(None, ())

@@ -1,0 +1,177 @@
+"""What is not known: the members are kept points, their eddies have the variance and the memory of the law, and measurements replace spreads."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from statistics import NormalDist
+
+import numpy as np
+import pytest
+from scipy.stats import qmc
+
+from jarana.core.engine.batch import run_batch
+from jarana.core.engine.columns import AT_X, AT_Z, MASS
+from jarana.core.engine.scenario import HeldTop
+from jarana.core.rig.model import Rig
+from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import ALONG_1, BASIS, MEMBERS, STEP, UP_1, deviates, paths
+from jarana.core.unknowns.drifts import (
+    MEMBER_GRID,
+    MOST_SLACK,
+    STEEPEST,
+    UPPER,
+    Factors,
+    base_of,
+    factors_of,
+    member_drift,
+    nominal_drift,
+    with_other_bodies,
+)
+from jarana.core.unknowns.spreads import spreads_of
+from jarana.core.unknowns.table import unknowns
+from jarana.core.water.reach import Reach, Sounding, Throw
+from tests.coverage import led, water
+from tests.fishing import DRAWER, fished, setting, started
+
+
+@pytest.fixture(scope="module")
+def contact() -> Situation:
+    run = water(0.9, 0.62)
+    return fished(led(started("level-contact", run), 1.0), run)
+
+
+def test_the_members_are_the_sobol_points_of_a_kept_seed() -> None:
+    points = qmc.Sobol(d=19, scramble=True, seed=20260501).random(MEMBERS)
+    normal = NormalDist()
+    assert deviates() == pytest.approx(np.array([[normal.inv_cdf(v) for v in row] for row in points]), abs=1e-3)
+    assert np.abs(deviates().mean(axis=0)).max() < 0.03
+
+
+@pytest.mark.parametrize("column", [0, 1])
+def test_eddies_have_unit_variance_and_forget_by_e_in_a_turn(column: int) -> None:
+    path = paths()[:, :, column]
+    assert path.std() == pytest.approx(1.0, abs=0.08)
+    late = path[:, BASIS + 20 :]
+    turn = round(1 / STEP)
+    kept = float((late[:, :-turn] * late[:, turn:]).mean() / late.var())
+    assert kept == pytest.approx(math.exp(-1), abs=0.05)
+    early = path[:, :BASIS]
+    assert float((early[:, :-turn] * early[:, turn:]).mean() / early.var()) == pytest.approx(math.exp(-1), abs=0.06)
+
+
+@pytest.mark.parametrize(("column", "first"), [(0, ALONG_1), (1, UP_1)])
+def test_the_leading_mode_of_a_path_is_a_dimension_of_the_members(column: int, first: int) -> None:
+    early = paths()[:, :20, column].mean(axis=1)
+    assert abs(np.corrcoef(early, deviates()[:, first])[0, 1]) > 0.85
+
+
+def test_a_member_in_which_nothing_differs_is_the_nominal_drift(contact: Situation) -> None:
+    base = base_of(contact, MEMBER_GRID)
+    same = replace(
+        base,
+        situation=contact.with_rig(contact.rig.rebuilt(stance=contact.rig.stance.model_copy(update={"lay": "tuck"}))),
+    )
+    plain, member = run_batch([nominal_drift(base), member_drift(same, Factors())]) or ()
+    assert np.abs(plain.tracks[..., AT_X : AT_Z + 1] - member.tracks[..., AT_X : AT_Z + 1]).max() < 0.03
+
+
+def test_slack_holds_the_top_back_for_the_first_second_alone(contact: Situation) -> None:
+    base = base_of(contact, MEMBER_GRID)
+    plain, late = member_drift(base, Factors()), member_drift(base, Factors(slack=0.2))
+    assert [row[1] for row in late.drive.moves] == pytest.approx(
+        [plain.drive.moves[0][1] - 0.2, plain.drive.moves[0][1]]
+    )
+    assert [row[0] for row in late.drive.moves] == [0.0, 1.0]
+    assert 0 <= factors_of(base, 5).slack <= MOST_SLACK
+
+
+@pytest.mark.parametrize(("method", "depth", "steep"), [("float-pair", 1.2, STEEPEST), ("level-contact", 0.4, None)])
+def test_a_rig_falls_in_at_its_angle_but_never_deeper_than_the_upper_water(
+    method: str, depth: float, steep: float | None
+) -> None:
+    run = water(depth, 0.6)
+    situation = fished(started(method, run), run)
+    base = base_of(situation, MEMBER_GRID)
+    drift = member_drift(base, Factors(entry=STEEPEST))
+    point = drift.start[0][int(base.nodes[base.names.index("point")])]
+    hold = drift.start[0][int(base.nodes[-1])]
+    angle = math.atan2(hold[2] - point[2], math.hypot(*(hold - point)[:2]))
+    if steep is not None:
+        assert angle == pytest.approx(steep, abs=0.01)
+    else:
+        assert hold[2] - point[2] == pytest.approx(UPPER * depth, abs=0.02)
+
+
+def test_a_faster_hand_moves_the_top_and_a_faster_water_ends_the_drift_sooner(contact: Situation) -> None:
+    base = base_of(contact, MEMBER_GRID)
+    plain, quick, fast = (member_drift(base, f) for f in (Factors(), Factors(hand=1.1), Factors(pace=1.1)))
+    assert quick.drive.moves[0][1] == pytest.approx(1.1 * plain.drive.moves[0][1])
+    assert quick.drive.times[-1] == plain.drive.times[-1]
+    assert fast.drive.times[-1] == pytest.approx(plain.drive.times[-1] / 1.1)
+
+
+def test_a_count_is_as_even_as_the_hand_that_counts() -> None:
+    lake = water(4.0, 0.0, "lake", off_m=12.0)
+    base = base_of(fished(started("lake-team", lake), lake), MEMBER_GRID)
+    plain, late = member_drift(base, Factors()), member_drift(base, Factors(count=1.2, taken=1.1))
+    begins = [next(row[0] for row in d.drive.moves if row[4] > 0) for d in (plain, late)]
+    assert begins[1] == pytest.approx(1.2 * begins[0])
+    assert late.drive.moves[:, 4].max() == pytest.approx(1.1 * plain.drive.moves[:, 4].max())
+
+
+def test_lighter_bodies_take_the_place_of_others_on_the_same_mesh(contact: Situation) -> None:
+    base = base_of(contact, MEMBER_GRID)
+    light = DRAWER.fly("slim-olive-20")
+    other = contact.with_rig(contact.rig.replace_attachment("point", body=light))
+    made, anew = with_other_bodies(base, other), base_of(other, MEMBER_GRID)
+    assert made is not None
+    row = made.mesh.names.index("point")
+    assert made.mesh.bodies[row, MASS] == anew.mesh.bodies[row, MASS]
+    one, two = run_batch([nominal_drift(made), nominal_drift(anew)]) or ()
+    assert np.abs(one.tracks[:, -1, AT_X : AT_Z + 1] - two.tracks[:, -1, AT_X : AT_Z + 1]).max() < 0.006
+
+
+def spread(of: str, rig: Rig | None = None, **reach: object) -> float:
+    run = Reach.model_validate(water(0.9, 0.62).model_dump() | reach)
+    found = spreads_of(fished(rig or started("level-contact", run), run))
+    value = getattr(found, of)
+    return float(value["point"] if isinstance(value, dict) else value)
+
+
+def test_measurements_replace_spreads() -> None:
+    sounded = (Sounding(x_m=0, depth_m=0.9), Sounding(x_m=8, depth_m=0.9))
+    assert (spread("depth"), spread("depth", soundings=sounded)) == (0.07, 0.03)
+    assert (spread("roughness"), spread("roughness", stones_m=0.05)) == (0.7, 0.35)
+    throws = tuple(Throw(distance_m=5, seconds=s) for s in (7.5, 8.1, 8.6))
+    assert 0.02 <= spread("pace", paced=throws) < spread("pace") == 0.10
+    one = throws[:1]
+    assert spread("pace", paced=one) == 0.10, "one throw has no spread of its own"
+
+
+def test_a_weighed_fly_is_known_to_its_scale_and_a_timed_one_to_its_jar() -> None:
+    run = water(0.9, 0.62)
+    rig = started("level-contact", run)
+    fly = rig.point.fly
+    assert fly is not None
+    known = fly.model_copy(update={"weighed_mg": fly.mass * 1e6, "timed_drag": 1.0, "timed_spread": 0.11})
+    found = spreads_of(fished(rig.replace_attachment("point", body=known), run))
+    assert (found.mass["point"], found.drag["point"]) == (0.02, 0.11)
+    assert (found.mass["dropper"], found.drag["dropper"]) == (0.10, 0.30)
+    assert {"mass", "drag"} <= set(found.measured)
+
+
+def test_what_is_only_guessed_is_wider() -> None:
+    run = water(0.9, 0.62)
+    guessed = replace(setting(run), guessed=("depth",))
+    assert spreads_of(Situation(started("level-contact", run), guessed)).depth == unknowns()["depth"].guessed
+    assert Situation(started("level-contact", run), guessed).key != fished(started("level-contact", run), run).key
+
+
+def test_every_unknown_that_can_be_measured_says_how() -> None:
+    for row in unknowns().values():
+        assert bool(row.measured_by) is (row.belongs != "drift")
+
+
+def test_a_led_top_is_held(contact: Situation) -> None:
+    assert isinstance(base_of(contact, MEMBER_GRID).lowered.scenario.top, HeldTop)
