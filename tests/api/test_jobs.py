@@ -226,24 +226,39 @@ def test_a_first_answer_is_shown_while_the_last_is_computed(client: FlaskClient,
 def test_a_find_answers_with_rigs_of_several_methods_and_a_ladder_with_cells(
     client: FlaskClient, asked: dict[str, object]
 ) -> None:
+    def worked(sent: dict[str, object]) -> dict[str, Any]:
+        job = begun(client, sent)
+        work_waiting(client.application)
+        return dict(client.get(f"/api/v1/jobs/{job}").json)
+
     wanted = {"kind": "find", "water": asked["water"], "hand": asked["rig"], "methods": ["level-contact", "float-pair"]}
-    job = begun(client, wanted)
-    rungs = begun(client, asked | {"kind": "ladder"})
-    started = begun(client, {"kind": "start", "method": "level-contact", "water": asked["water"]})
-    elsewhere = begun(client, {"kind": "start", "method": "lake-team", "water": asked["water"]})
-    wrong = begun(client, {"kind": "start", "method": "nobody", "water": asked["water"]})
-    work_waiting(client.application)
-    found = client.get(f"/api/v1/jobs/{job}").json["found"]["found"]
+    found = worked(wanted)["found"]["found"]
     assert {r["method"] for r in found["rigs"]} <= {"level-contact", "float-pair"}
     assert found["settled"]
     assert found["rigs"][0]["worth_min_per_hour"] > 0
     assert all(r["rides"] and r["knots"] is not None for r in found["rigs"])
-    table = client.get(f"/api/v1/jobs/{rungs}").json["found"]["ladder"]
+    table = worked(asked | {"kind": "ladder"})["found"]["ladder"]
     assert len(table["cells"]) == len(table["rows"])
-    made = client.get(f"/api/v1/jobs/{started}").json["found"]
+    made = worked({"kind": "start", "method": "level-contact", "water": asked["water"]})["found"]
     assert made["started"]["worth"]["minutes"] > 0 or made["declined"]["reason"]
-    assert "lake" in client.get(f"/api/v1/jobs/{elsewhere}").json["found"]["declined"]["reason"]
-    assert client.get(f"/api/v1/jobs/{wrong}").json["state"] == "failed"
+    elsewhere = worked({"kind": "start", "method": "lake-team", "water": asked["water"]})["found"]
+    assert "lake" in elsewhere["declined"]["reason"]
+    assert worked({"kind": "start", "method": "nobody", "water": asked["water"]})["state"] == "failed"
+
+
+def test_constants_of_worth_are_replaced_within_their_ranges_and_put_back(client: FlaskClient) -> None:
+    rows = {r["key"]: r for r in client.get("/api/v1/habits").json["habits"]}
+    row = rows["cycle-held"]
+    assert (row["own"], row["low"] <= row["value"] <= row["high"]) == (None, True)
+    mine = client.put("/api/v1/habits", json={"habits": {"cycle-held": 9}}).json["habits"]
+    assert next(r for r in mine if r["key"] == "cycle-held")["own"] == 9
+    refused = client.put("/api/v1/habits", json={"habits": {"cycle-held": 900, "nobody": 1}})
+    assert refused.status_code == 422
+    assert {f["path"] for f in refused.json["faults"]} == {"habits.cycle-held", "habits.nobody"}
+    client.put("/api/v1/measures", json={"hand": "20"})
+    assert next(r for r in client.get("/api/v1/habits").json["habits"] if r["key"] == "cycle-held")["own"] == 9
+    back = client.put("/api/v1/habits", json={"habits": {}}).json["habits"]
+    assert all(r["own"] is None for r in back)
 
 
 def test_a_rig_that_was_found_is_kept_as_the_first_of_its_own(client: FlaskClient, asked: dict[str, object]) -> None:

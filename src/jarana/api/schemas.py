@@ -27,6 +27,7 @@ from jarana.core.units import System
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
+from jarana.core.worth.constants import constants
 
 
 class FaultView(Frozen):
@@ -512,6 +513,49 @@ class MyMeasures(Frozen):
     """One's own measures."""
 
     measures: Measures
+
+
+class HabitView(Frozen):
+    """A constant of worth: the table's value, one's own (null: the table's), its range, unit and source."""
+
+    key: str
+    name: str
+    value: float
+    own: float | None
+    low: float
+    high: float
+    unit: str
+
+
+class MyHabits(Frozen):
+    """Every constant of worth."""
+
+    habits: tuple[HabitView, ...]
+
+    @classmethod
+    def of(cls, measures: Measures) -> MyHabits:
+        """Show them with one's own."""
+        own = measures.habits
+        return cls(
+            habits=tuple(
+                HabitView(
+                    key=row.key,
+                    name=row.name,
+                    value=row.value,
+                    own=own.get(row.key),
+                    low=row.low,
+                    high=row.high,
+                    unit=row.unit,
+                )
+                for row in constants().values()
+            )
+        )
+
+
+class TypedHabits(Frozen):
+    """Constants of worth of one's own, by key; those left out are the table's."""
+
+    habits: dict[str, float] = Field(max_length=100)
 
 
 class TypedMeasures(Frozen):

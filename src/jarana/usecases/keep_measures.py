@@ -9,6 +9,7 @@ from pydantic import ValidationError
 from jarana.core.errors import FaultList, InputError
 from jarana.core.sheet.measures import Measures
 from jarana.core.units import Writer
+from jarana.core.worth.constants import check_habits, constants
 from jarana.storage.work import Work
 
 
@@ -48,13 +49,32 @@ def keep_measures(
         )
     faults.raise_if_any()
     try:
-        measures = Measures.model_validate(fields | {"rod_marks_mm": sorted(marks)})
+        kept = measures_of(work).habits
+        measures = Measures.model_validate(fields | {"rod_marks_mm": sorted(marks), "habits": kept})
     except ValidationError as error:
         for e in error.errors():
             name = str(e["loc"][0]).removesuffix("_mm")
             limit = writer.limit("short", str(e["loc"][0]), e.get("ctx", {}))
             faults.add(name, "" if limit else e.get("input"), limit or e["msg"].replace("Input should be", "should be"))
         raise InputError(faults.faults) from None
+    with work.writing():
+        angler = work.anglers.get(work.owner)
+        if angler is not None:
+            angler.measures = measures
+    return measures
+
+
+def keep_habits(work: Work, own: dict[str, float]) -> Measures:
+    """Keep the constants of worth a person replaced, all others as in the table, and return the measures with them.
+
+    Raises
+    ------
+    InputError
+        Naming every one that is not known or out of its range.
+    """
+    check_habits(own)
+    changed = {key: value for key, value in own.items() if value != constants()[key].value}
+    measures = measures_of(work).model_copy(update={"habits": changed})
     with work.writing():
         angler = work.anglers.get(work.owner)
         if angler is not None:

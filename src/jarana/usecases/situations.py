@@ -14,8 +14,8 @@ def setting_of(work: Work, water: Reach, asking: Asking) -> Setting:
     """Return the setting of a water for a person; the database is let go before anything is computed."""
     with work.reading():
         drawer, rules = work.belongings.drawer(), work.belongings.rules_of(water)
-        own = measures_of(work).lengths
-    person = Person(units=asking.units, own=own)
+        measures = measures_of(work)
+    person = Person(units=asking.units, own=measures.lengths, habits=tuple(measures.habits.items()))
     return Setting(water=water, drawer=drawer, rules=rules, today=asking.day(work.now), person=person)
 
 

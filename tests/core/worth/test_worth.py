@@ -93,13 +93,15 @@ def test_a_fly_on_the_surface_is_refused_at_a_smaller_speed() -> None:
 
 
 def test_a_small_fish_is_taken_when_it_flees_and_not_when_it_hangs() -> None:
-    run = water(0.9, 0.62, off_m=9.0)
+    run = water(0.9, 0.62, off_m=9.0, fish=Fish(mass_kg=1.0))
     streamer = fished(started("streamer", run), run)
     speeds = np.array([[0.0, 0.19, 0.21, 1.19, 2.5]])
     hangs, slower, fled, fast, half = accepted(speeds, streamer.rig.point, streamer, HABITS, dry=False)[0]
     assert hangs == pytest.approx(HABITS["fleeing-still"])
     assert slower < fled == fast == 1.0
     assert half == pytest.approx(0.5)
+    small = streamer.with_water(run.model_copy(update={"fish": Fish(mass_kg=0.99)}))
+    assert accepted(speeds, small.rig.point, small, HABITS, dry=False)[0, 2] == HABITS["fleeing-small"]
 
 
 @pytest.mark.parametrize(("z", "share"), [(-0.601, 1.0), (-0.599, 0.97), (-0.58, 0.5), (-0.559, 0.0)])

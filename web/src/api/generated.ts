@@ -72,6 +72,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return every constant of worth, with one's own. */
+        get: operations["get__api_v1_habits"];
+        /** Set constants of worth of one's own; those left out are the table's again. */
+        put: operations["put__api_v1_habits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/in-hand": {
         parameters: {
             query?: never;
@@ -3910,6 +3928,54 @@ export interface components {
          */
         Gone: Record<string, never>;
         /**
+         * HabitView
+         * @description A constant of worth: the table's value, one's own (null: the table's), its range, unit and source.
+         */
+        HabitView: {
+            /**
+             * High
+             * @description high
+             * @example 1
+             */
+            high: number;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Low
+             * @description low
+             * @example 1
+             */
+            low: number;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Own
+             * @description own
+             * @example 1
+             */
+            own: number | null;
+            /**
+             * Unit
+             * @description unit
+             * @example text
+             */
+            unit: string;
+            /**
+             * Value
+             * @description value
+             * @example 1
+             */
+            value: number;
+        };
+        /**
          * HandPull
          * @description One kind of pull: length, m; speed, m/s; rest after it, s; how often before the next kind. Without rest the hand never stops.
          */
@@ -5765,7 +5831,7 @@ export interface components {
         };
         /**
          * Measures
-         * @description A person's own measures, mm; None where they have not been set.
+         * @description A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key.
          */
         Measures: {
             /**
@@ -5782,6 +5848,13 @@ export interface components {
              * @example 250
              */
             forearm_mm?: number | null;
+            /**
+             * Habits
+             * @description habits
+             */
+            habits?: {
+                [key: string]: number;
+            };
             /**
              * Hand Mm
              * @description hand, millimetres
@@ -6003,6 +6076,17 @@ export interface components {
              * @enum {string}
              */
             op: "move_joint";
+        };
+        /**
+         * MyHabits
+         * @description Every constant of worth.
+         */
+        MyHabits: {
+            /**
+             * Habits
+             * @description habits
+             */
+            habits: components["schemas"]["HabitView"][];
         };
         /**
          * MyMeasures
@@ -11123,6 +11207,19 @@ export interface components {
             takes?: string;
         };
         /**
+         * TypedHabits
+         * @description Constants of worth of one's own, by key; those left out are the table's.
+         */
+        TypedHabits: {
+            /**
+             * Habits
+             * @description habits
+             */
+            habits: {
+                [key: string]: number;
+            };
+        };
+        /**
          * TypedMeasures
          * @description Measures as typed (bare: centimetres); empty where not set.
          */
@@ -12082,6 +12179,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GaugeView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyHabits"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    put__api_v1_habits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedHabits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyHabits"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -13,6 +13,7 @@ from jarana.api.resources.rigs import shown
 from jarana.api.schemas import (
     FlyOut,
     LastTie,
+    MyHabits,
     MyMeasures,
     NewTie,
     NewWear,
@@ -22,6 +23,7 @@ from jarana.api.schemas import (
     Stale,
     TakenLine,
     TieView,
+    TypedHabits,
     TypedMeasures,
     WearView,
     WornSpan,
@@ -33,7 +35,7 @@ from jarana.core.leader.wear import Wear
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
 from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
-from jarana.usecases.keep_measures import keep_measures, measures_of
+from jarana.usecases.keep_measures import keep_habits, keep_measures, measures_of
 from jarana.usecases.keep_rig import StaleBaseError
 from jarana.usecases.tie_rig import (
     Tied,
@@ -157,3 +159,17 @@ def set_measures(json: TypedMeasures) -> MyMeasures:
     """Set one's own measures, typed in any unit."""
     writer = asking().writer
     return MyMeasures(measures=keep_measures(work(), json.hand, json.forearm, json.chest, json.rod_marks, writer))
+
+
+@blueprint.get("/habits")
+@spec.validate(resp=Response(HTTP_200=MyHabits), tags=["tie"])
+def habits() -> MyHabits:
+    """Return every constant of worth, with one's own."""
+    return MyHabits.of(measures_of(work()))
+
+
+@blueprint.put("/habits")
+@spec.validate(resp=Response(HTTP_200=MyHabits), tags=["tie"])
+def set_habits(json: TypedHabits) -> MyHabits:
+    """Set constants of worth of one's own; those left out are the table's again."""
+    return MyHabits.of(keep_habits(work(), json.habits))

@@ -33,7 +33,9 @@ fished = fished in a { $waters }
 """,
 )
 
-EVERY_RIG = ("strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules", "checked")
+EVERY_RIG = (
+    "ledge", "rakes", "leader_by_line", "strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules", "checked",
+)  # fmt: skip
 """Readings that matter whatever the method."""
 THROWN = ("turnover", "changes_left", "weakest")
 DEEP = ("bottom", "zone", "drag", "land")

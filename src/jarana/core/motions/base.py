@@ -115,6 +115,8 @@ class MotionKind(ABC):
         Nobody moves anything.
     swings
         A line is cast down and across for it.
+    strips
+        Line is stripped in by the hand, and the fly flees.
     needs_natural_pace
         It follows the rig's own pace, which hangs on what the rig weighs.
     jerk
@@ -134,6 +136,7 @@ class MotionKind(ABC):
     pulls: ClassVar[tuple[HandPull, ...]] = ()
     swings: ClassVar[bool] = False
     needs_natural_pace: ClassVar[bool] = False
+    strips: ClassVar[bool] = False
 
     @property
     def cast_deg(self) -> float:

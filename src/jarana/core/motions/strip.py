@@ -28,6 +28,7 @@ class Strip(MotionKind):
     """Strip and pause."""
 
     key, name, waters = "strip", say("strip-pause"), ("river", "lake")
+    strips = True
     counts, swings = True, True
     pulls = (HAND,)
     sign = say("takes-come-pull-or")

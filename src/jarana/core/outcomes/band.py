@@ -90,6 +90,8 @@ class Band(Frozen):
         Share of the drifts in which any fly finds the bottom.
     under
         Share of the drifts in which what floats is under in the end.
+    all_in_zone
+        Share of the time in which all flies with a hook are in the taking zone at once.
     """
 
     key: str
@@ -98,6 +100,7 @@ class Band(Frozen):
     flies: tuple[FlyBand, ...]
     finds_bottom: float
     under: float = 0.0
+    all_in_zone: float = 0.0
     laws: tuple[Asked, ...] = ()
 
     def fly(self, name: str) -> FlyBand | None:
@@ -133,8 +136,29 @@ def told(tracks: Tracks, situation: Situation) -> Band:
         flies=flies,
         finds_bottom=float(touched.any(axis=1).mean()) if len(tracks.names) else 0.0,
         under=under,
+        all_in_zone=_all_in_zone(tracks, situation),
         laws=tracks.laws,
     )
+
+
+def _all_in_zone(tracks: Tracks, situation: Situation) -> float:
+    rows = [i for i, name in enumerate(tracks.names) if situation.rig.attachment(name).fly is not None]
+    if not rows:
+        return 0.0
+    inside = np.all([_inside(tracks, situation, row) for row in rows], axis=0)
+    return float((inside[:, 1:] * np.diff(tracks.times, axis=1)).sum(axis=1).mean() / tracks.times[:, -1].mean())
+
+
+def _inside(tracks: Tracks, situation: Situation, row: int) -> np.ndarray:
+    """Return whether a fly is in the taking zone, (k, times)."""
+    water = situation.setting.fished
+    bed = tracks.at[:, row, :, UNDER]
+    height = bed + tracks.at[:, row, :, AT_Z]
+    low, high = water.zone.heights(bed)
+    inside = (height >= low - 1e-9) & (height <= high + 1e-9)
+    if water.zone.datum == "bed":
+        inside |= (np.asarray(low) <= 0) & (height < 0)
+    return np.asarray(inside)
 
 
 def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
@@ -142,10 +166,7 @@ def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
     at, did, times = tracks.at[:, row], tracks.did[:, row], tracks.times
     depth, bed = -at[:, :, AT_Z], at[:, :, UNDER]
     height = bed - depth
-    low, high = water.zone.heights(bed)
-    inside = (height >= low - 1e-9) & (height <= high + 1e-9)
-    if water.zone.datum == "bed":
-        inside |= (np.asarray(low) <= 0) & (height < 0)
+    inside = _inside(tracks, situation, row)
     dt = np.diff(times, axis=1)
     share = (inside[:, 1:] * dt).sum(axis=1) / times[:, -1]
     first = np.where(inside.any(axis=1), times[np.arange(len(times)), inside.argmax(axis=1)], np.nan)

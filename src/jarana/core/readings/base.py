@@ -101,6 +101,8 @@ class ReadingKind:
     of
         What has to be there for it: anything that hangs in the water, a fly with a hook, a measurement of one's own; empty
         where it speaks of every rig.
+    when
+        What else has to be so; None for nothing.
     """
 
     key: str
@@ -110,12 +112,21 @@ class ReadingKind:
     banded: tuple[str, str] | None = None
     judge: Callable[[Situation, Reading, Band], Reading] | None = None
     of: Literal["", "hung", "hooked", "checked"] = ""
+    when: Callable[[Situation], bool] | None = None
 
     def speaks(self, situation: Situation) -> bool:
         """Say whether the rig has what it speaks of: a dry fished alone has nothing below it, a shot alone no hook."""
+        return self._has(situation) and (self.when is None or self.when(situation))
+
+    def _has(self, situation: Situation) -> bool:
         if not self.of or self.of == "checked":
             return bool(not self.of or situation.rig.checks)
         return bool(hooked(situation) if self.of == "hooked" else nominal(situation).flies)
+
+
+def afloat(situation: Situation) -> bool:
+    """Say whether what floats is not under: of a drowned float nothing is seen."""
+    return not nominal(situation).drowned
 
 
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:

@@ -153,7 +153,8 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     role = situation.rig.role(situation.rig.attachment(fly.id))
     lies = max(f.bed_share for f in band.flies)
     wish = method_of(situation.rig).wish
-    inside = max(f.in_zone for f in band.flies) if situation.water.zone_known else 0.0
+    hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
+    inside = max((f.in_zone for f in hooks), default=0.0) if situation.water.zone_known else 0.0
     rides = inside >= RIDES
     severity: Severity = "fine"
     title = say("finds-bottom-share", share=in_ten(share))

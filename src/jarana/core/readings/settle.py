@@ -6,6 +6,7 @@ import numpy as np
 
 from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.drift.result import Drift, FlyDrift
+from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
@@ -19,6 +20,8 @@ lines-drag-rules-each = The line's drag rules: each fly alone would fall several
 plumb-from = From { $seconds } s on the line from top to { $role } hangs within { $degrees }° of plumb.
 out-of-plumb = The line from top to { $role } still hangs { $degrees }° out of plumb at the end.
 the = : the { $role }
+at-count = { $seconds } s { $low }–{ $high }
+at-counts = By count: { $counts }.
 still-after-s = Still { $way } after { $whole } s{ $which }
 bed-after-s = On the bed after { $settled } s
 lies-bed = The { $role } lies on the bed
@@ -101,4 +104,22 @@ def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:
     return "fine", say("settles-s", settled=f"{settled:.0f}")
 
 
-READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"), of="hooked")
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Add how deep the deepest fly is at the counts an angler uses, in eight drifts of ten."""
+    writer = situation.writer
+    fly = next((f for f in band.flies if f.id in reading.parts), None)
+    if fly is None or not fly.depths:
+        return reading
+    counts = ", ".join(
+        say(
+            "at-count",
+            seconds=f"{d.seconds:.0f}",
+            low=writer.figure("depth", d.p10).digits,
+            high=writer.text("depth", d.p90),
+        )
+        for d in fly.depths
+    )
+    return reading.model_copy(update={"why": (*reading.why, say("at-counts", counts=counts))})
+
+
+READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"), judge=judge, of="hooked")

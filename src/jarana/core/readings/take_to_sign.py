@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import hooked, nominal
-from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -64,4 +64,4 @@ def read(situation: Situation) -> Reading:
     )
 
 
-READING = ReadingKind("take_to_sign", read, of="hooked")
+READING = ReadingKind("take_to_sign", read, of="hooked", when=afloat)

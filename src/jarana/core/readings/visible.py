@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.heads.sight import seen_to
-from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -53,4 +53,4 @@ def read(situation: Situation) -> Reading:
     )  # fmt: skip
 
 
-READING = ReadingKind("visible", read)
+READING = ReadingKind("visible", read, when=afloat)

@@ -26,6 +26,7 @@ drift-zone = { $each }{ $each_2 } of the drift. The zone is { $digits }–{ $hig
 from-s = { $role } from { $first_in_zone_s } s
 not-taking-zone = Not in the taking zone
 share-drifts-seconds-fly = Share of the drift's seconds with the fly between the zone's edges.
+all-at-once = {" "}All of them at once { $share } of it.
 first = First in it:{" "}
 no-fly-gets-there = no fly gets there
 """,
@@ -105,6 +106,8 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     low, high = writer.figure("short", zone.low_m), writer.text("short", zone.high_m)
     side = say("off-bed") if zone.datum == "bed" else say("under-surface")
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], digits=low.digits, high=high, side=side)
+    if len(hooks) > 1:
+        sentence += say("all-at-once", share=f"{band.all_in_zone:.0%}")
     none = best.in_zone < NEVER
     return reading.model_copy(
         update={

@@ -31,7 +31,7 @@ SHORTEST_MM = 60.0
 
 
 class Measures(Document):
-    """A person's own measures, mm; None where they have not been set."""
+    """A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key."""
 
     TYPE: ClassVar[str] = "measures"
     VERSION: ClassVar[int] = 1
@@ -41,6 +41,7 @@ class Measures(Document):
     forearm_mm: float | None = Field(default=None, ge=250, le=700)
     chest_mm: float | None = Field(default=None, ge=400, le=1300)
     rod_marks_mm: tuple[float, ...] = Field(default=(), max_length=8)
+    habits: dict[str, float] = Field(default_factory=dict, max_length=100)
 
     @property
     def named(self) -> tuple[tuple[str, float], ...]:

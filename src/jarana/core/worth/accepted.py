@@ -17,6 +17,9 @@ from jarana.core.tackle.dressing import dressings
 from jarana.core.water.reach import TakingZone
 from jarana.core.worth.constants import Habits
 
+EATS_FISH_KG = 1.0
+"""Fish from this mass on eat fish (practice); of smaller ones only a share does."""
+
 
 @dataclass(frozen=True)
 class FlyWorth:
@@ -111,7 +114,8 @@ def accepted(speed: Floats, attachment: Attachment, situation: Situation, habits
         ends, half = habits[f"{kind}-to"], habits[f"{kind}-half"]
         rising = still + (1.0 - still) * np.clip(speed / begins, 0.0, 1.0)
         falling = np.power(0.5, np.maximum(speed - ends, 0.0) / (half - ends))
-        return np.asarray(np.minimum(rising, falling))
+        eats = habits["fleeing-small"] if kind == "fleeing" and situation.water.fish.mass_kg < EATS_FISH_KG else 1.0
+        return np.asarray(eats * np.minimum(rising, falling))
     half = habits[f"noticed-{situation.water.wariness}"]
     if not situation.water.nature.flows:
         half *= habits["noticed-still"] / habits["noticed-usual"]

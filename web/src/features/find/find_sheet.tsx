@@ -14,6 +14,7 @@ import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { waterName } from "../water/water_chip";
+import { Habits } from "./habits";
 import { Help } from "./help";
 
 const ANY = "any";
@@ -32,7 +33,7 @@ export function FindSheet() {
       onClose={() => openSheet(null)}
       title="Find"
       note={water ? `What to tie, from what you own, for ${waterName(water)}.` : ""}
-      width="76rem"
+      width="80rem"
     >
       {open && book.data && water ? <Find book={book.data} water={water} /> : null}
     </SideSheet>
@@ -64,7 +65,7 @@ function Find({ book, water }: { book: Book; water: Reach }) {
   if (!system) return null;
   const here = book.methods.filter((m) => m.waters.includes(water.kind ?? "river"));
   return (
-    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_16rem]">
+    <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_200px]">
       <section aria-label="What was found" className="min-w-0">
         <div className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
           <Choice
@@ -122,7 +123,7 @@ function Find({ book, water }: { book: Book; water: Reach }) {
         ) : null}
         {found ? <Rigs found={found.found} water={water} hand={found.found.hand ?? null} /> : null}
       </section>
-      {found ? <Beside found={found.found} /> : null}
+      {found ? <Beside found={found.found} onChanged={again} /> : null}
     </div>
   );
 }
@@ -176,7 +177,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
   };
   const gain = hand ? Math.round(rig.worth_min_per_hour) - Math.round(hand.minutes) : null;
   return (
-    <li className="grid gap-x-4 gap-y-2 border-b border-rule py-3 sm:grid-cols-[8.5rem_15rem_minmax(0,1fr)] xl:grid-cols-[8.5rem_15rem_minmax(0,1fr)_14rem_7.5rem]">
+    <li className="grid gap-x-4 gap-y-2 border-b border-rule py-3 sm:grid-cols-[128px_232px_minmax(0,1fr)] xl:grid-cols-[128px_232px_minmax(0,1fr)_200px_84px]">
       <div>
         <p className="leading-none">
           <span className="figure text-[34px] font-bold">{Math.round(rig.worth_min_per_hour)}</span>{" "}
@@ -202,7 +203,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
         rides={rig.rides ?? []}
         water={water}
         head={rig.rig.head?.kind ?? "held"}
-        width={240}
+        width={228}
         height={112}
         name={`${rig.rig.name} in the water: ${(rig.rides ?? []).map((r) => `${r.role} ${(last(r.p50_mm) / 1000).toFixed(2)} m deep`).join(", ")}`}
       />
@@ -271,7 +272,7 @@ function WorthScale({ low, middle, high, hand, most }: ScaleProps) {
   );
 }
 
-function Beside({ found }: { found: FindView }) {
+function Beside({ found, onChanged }: { found: FindView; onChanged: () => void }) {
   return (
     <aside aria-label="What holds it down" className="text-[13px] lg:border-l lg:border-rule lg:pl-4">
       {found.nothing_fits ? (
@@ -297,6 +298,7 @@ function Beside({ found }: { found: FindView }) {
         A good minute: a hooked fly is where they take, moving as they bear, and you would notice the take. The order of
         rigs is worth more than the figure.
       </p>
+      <Habits onChanged={onChanged} />
     </aside>
   );
 }

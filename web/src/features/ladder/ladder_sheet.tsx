@@ -60,13 +60,13 @@ export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; syste
         {rig.name}. {note}
       </p>
       <div className="mt-3 overflow-x-auto">
-        <table className="w-full border-collapse text-[13px]">
+        <table className="w-full min-w-[640px] table-fixed border-collapse text-[13px]">
           <caption className="sr-only">
             {rig.name}: {note}
           </caption>
           <thead>
             <tr>
-              <th scope="col" className="w-20 pr-2 text-left text-[12px] font-normal text-soft">
+              <th scope="col" className="w-[72px] pr-2 text-left text-[12px] font-normal text-soft">
                 {ladder.kind === "weight" ? `depth, ${ladder.down}` : "line"} ·{" "}
                 {ladder.kind === "count" ? "count" : "pace"}, {ladder.across}
               </th>
@@ -125,7 +125,7 @@ function Cell({ cell, size, ladder, system, deeper }: CellProps) {
           {cell.mark === "" && cell.low_m !== null && cell.low_m !== undefined ? (
             <>
               <br />
-              <span className="figure text-[12px]">{text(system, "travel", cell.low_m)}</span>
+              <span className="figure whitespace-nowrap text-[12px]">{text(system, "travel", cell.low_m)}</span>
             </>
           ) : null}
           {cell.today ? <span className="sr-only"> today</span> : null}

@@ -56,14 +56,19 @@ describe("readings", () => {
     expect(useBench.getState().selected).toBe("point");
   });
   it("offer an edit with its effect and its cost, done by one click", async () => {
-    const edit = vi.fn();
-    useBench.setState({ edit });
+    const editAll = vi.fn();
+    useBench.setState({ editAll });
     render(<Readings readings={[bottom]} pinned={null} cautions={[]} />);
     const offer = screen.getByRole("button", { name: /2.8 → 3.3 mm/ });
     expect(offer.textContent).toContain("finds the bottom late, 3.7 m");
     expect(offer.textContent).toContain("but too long for the rod");
     await userEvent.click(offer);
-    expect(edit).toHaveBeenCalledWith({ op: "step_bead", at: "point", heavier: true }, "try");
+    expect(editAll).toHaveBeenCalledWith([{ op: "step_bead", at: "point", heavier: true }], "try");
+  });
+  it("fade while their shares are still being computed", () => {
+    render(<Readings readings={[{ ...bottom, old: true }, zone]} pinned={null} cautions={[]} />);
+    expect(screen.getByTestId("reading-bottom").getAttribute("aria-busy")).toBe("true");
+    expect(screen.getByTestId("reading-zone").getAttribute("aria-busy")).toBe("false");
   });
   it("stand beside those of a pinned rig where they differ", () => {
     const pinned = { ...bottom, title: "Finds the bottom", figure: "2.4", unit: "m" };

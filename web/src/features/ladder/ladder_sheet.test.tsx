@@ -1,0 +1,53 @@
+import { cleanup, render, screen, within } from "@testing-library/react";
+import { afterEach, describe, expect, it } from "vitest";
+import type { Ladder, Rig, UnitSystem } from "../../api/client";
+import { Shown } from "./ladder_sheet";
+
+afterEach(cleanup);
+const rule = { factor: 1, unit: "m", decimals: 2, rounding: "digits", digits: 2 };
+const system = {
+  key: "metric",
+  rules: { bead: { ...rule, factor: 1000, unit: "mm", decimals: 1 }, travel: rule },
+} as unknown as UnitSystem;
+const rig = { name: "Two nymphs" } as unknown as Rig;
+const cell = (more: object) => ({
+  rung: 0,
+  text: "2.5 mm bead",
+  mark: "",
+  touches: 0.4,
+  low_m: 2,
+  high_m: 5,
+  today: false,
+  ...more,
+});
+const ladder = {
+  kind: "weight",
+  across: "m/s",
+  down: "m",
+  columns: ["0.4", "0.6"],
+  rows: ["0.5", "0.9"],
+  rungs: ["2.5 mm bead", "3.3 mm bead"],
+  sizes: [2.5, 3.3],
+  cells: [
+    [cell({}), cell({})],
+    [cell({ today: true, rung: 1 }), cell({ mark: "longer", text: "0.40 m more tippet", rung: 1, low_m: null })],
+  ],
+  carry: ["2.5 mm bead"],
+  buy: ["4.6 mm bead would fill 2 cells of it"],
+} as unknown as Ladder;
+
+describe("a ladder", () => {
+  it("is a table of depth by pace in which today's cell is told", () => {
+    render(<Shown ladder={ladder} rig={rig} system={system} />);
+    const table = screen.getByRole("table");
+    expect(within(table).getAllByRole("columnheader")).toHaveLength(3);
+    expect(within(table).getAllByRole("rowheader")).toHaveLength(2);
+    expect(within(table).getAllByText(/today/)).toHaveLength(1);
+    expect(within(table).getByText("0.40 m more tippet")).toBeTruthy();
+  });
+  it("says what to carry and what to buy", () => {
+    render(<Shown ladder={ladder} rig={rig} system={system} />);
+    expect(screen.getByText(/Carry beside it/).parentElement?.textContent).toContain("2.5 mm bead");
+    expect(screen.getByText(/would fill 2 cells/)).toBeTruthy();
+  });
+});
