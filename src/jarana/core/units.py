@@ -293,6 +293,10 @@ def half_up(value: float, decimals: int) -> str:
     return f"{exact + 0:.{decimals}f}" if exact else f"{0:.{decimals}f}"
 
 
+A_METRE = 0.995
+"""m from which nobody tells a length in centimetres."""
+
+
 @dataclass(frozen=True)
 class Writer:
     """Writes SI values in a person's units, and reads what the person types in a field that is written so.
@@ -322,8 +326,28 @@ class Writer:
         return Figure(half_up(value, decimals).replace("-", "−"), rule.unit)
 
     def text(self, what: str, si: float) -> str:
-        """Return the same as one text: ``3.40 m``."""
-        return str(self.figure(what, si))
+        """Return the same as one text: ``3.40 m``; what is short is told as a length from a metre on.
+
+        Examples
+        --------
+        >>> Writer().text("short", 0.5), Writer().text("short", 1.36)
+        ('50 cm', '1.36 m')
+        """
+        return str(self.figure(self._told(what, si), si))
+
+    def between(self, what: str, low: float, high: float) -> str:
+        """Return two values with their unit once: ``60–90 cm``, ``0.60–1.80 m``.
+
+        Examples
+        --------
+        >>> Writer().between("short", 0.6, 0.9), Writer().between("short", 0.6, 1.8)
+        ('60–90 cm', '0.60–1.80 m')
+        """
+        rule = self._told(what, high)
+        return f"{self.figure(rule, low).digits}–{self.figure(rule, high)}"
+
+    def _told(self, what: str, si: float) -> str:
+        return "length" if what == "short" and abs(si) >= A_METRE else what
 
     def read(self, what: str, text: str, path: str = "value") -> float:
         """Return what was typed in a field written by the rule `what`, SI; a bare number is in the unit the field shows.

@@ -59,7 +59,8 @@ would-long-no-span = { $name } would be that long here; no span is longer than {
 spool = spool { $number }
 not-yours = not yours
 you-own = ; you own { $listed }
-current = #{ $size } and { $mass_kg } in this current{ $have }
+current = #{ $size } and { $mass_kg }{ $where }{ $have }
+in-current = {" "}in this current
 pattern = { $name } pattern
 bead = , { $bead_mm } bead
 fly = { $name } fly #{ $size }{ $with_bead }
@@ -202,7 +203,10 @@ class Kit:
         owned = sorted({s.diameter_mm for s in self.drawer.spools if s.material.key in wanted})
         told = any("you own" in c.text for c in self.choices)
         have = say("you-own", listed=_listed([self.mm(d) for d in owned])) if owned and not told else ""
-        because = say("current", size=fly.hook.size, mass_kg=self.writer.text("fish", fish.mass_kg), have=have)
+        where = "" if self.reach.still else say("in-current")
+        because = say(
+            "current", size=fly.hook.size, mass_kg=self.writer.text("fish", fish.mass_kg), where=where, have=have
+        )
         return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
 
     def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:

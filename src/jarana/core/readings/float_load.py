@@ -31,7 +31,8 @@ sensitive-steady-take-tips = Sensitive and steady: a take tips it.
 too-big-rig = The { $what } is too big for this rig
 take-barely-moves = A take barely moves it.
 floats-well = The { $what } floats it well
-bears-nymph-room-spare = It bears the nymph with room to spare.
+bears-nymph-room-spare = It bears what hangs below it with room to spare.
+floats-alone = It floats high.
 upstream = upstream of
 ahead = ahead of
 yours-would = {" "}Your { $name } would sit at { $load }.
@@ -69,7 +70,8 @@ def read(situation: Situation) -> Reading:
     else:
         severity, title, says = "look", say("too-big-rig", what=what), say("take-barely-moves")
         if not head.is_float:
-            severity, title, says = "fine", say("floats-well", what=what), say("bears-nymph-room-spare")
+            severity, title = "fine", say("floats-well", what=what)
+            says = say("bears-nymph-room-spare") if drift.flies else say("floats-alone")
     if isinstance(head, FloatHead) and not SLUGGISH <= load <= BROKEN:
         says += others(situation, head, load)
     if not situation.water.still and drift.flies:

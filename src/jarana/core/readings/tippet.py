@@ -27,7 +27,7 @@ tippet-stout-fly = Tippet is stout for this fly
 to-for-a-and = { $low } to { $high } for a #{ $size } and a { $mass_kg } { $species } here.
 water-leave-trout-alone = {" "}The water is { $temperature_c }: leave trout alone, or fight short.
 hook-over-3-asks = Hook over 3 asks for { $by_three }, over 4 (bulky, weighted) { $by_four }; too fine spins and hinges, too stout kills the drift.
-fish-current-asks-or = The fish in this current asks for { $fish_least } or more.
+fish-current-asks-or = The fish here asks for { $fish_least } or more.
 fought-takes-about-s = Fought at { $pull } it takes about { $fight } s; going finer makes that longer. An order of magnitude.
 knotted-about-s = { $number } · { $mm }: { $force } knotted, about { $took } s.
 """,
@@ -62,12 +62,14 @@ def read(situation: Situation) -> Reading:
     )
     if reach.temperature_c >= WARM:
         text += say("water-leave-trout-alone", temperature_c=writer.text("temperature", reach.temperature_c))
+    asks = say(
+        "hook-over-3-asks",
+        by_three=writer.text("diameter", wanted.by_three),
+        by_four=writer.text("diameter", wanted.by_four),
+    )
     why = [
-        say(
-            "hook-over-3-asks",
-            by_three=writer.text("diameter", wanted.by_three),
-            by_four=writer.text("diameter", wanted.by_four),
-        ),
+        # A stripped fly is turned over by a stout leader: no hook over three is asked of it.
+        *(() if situation.motion.strips else (asks,)),
         say("fish-current-asks-or", fish_least=writer.text("diameter", wanted.fish_least)),
         say("fought-takes-about-s", pull=writer.text("force", pull), fight=f"{fight:.0f}"),
         *_spools(situation),

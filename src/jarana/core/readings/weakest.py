@@ -17,7 +17,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish } in this current.
+goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish }{ $where }.
+in-current = {" "}in this current
 fish-pulls-about-0 = A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: { $wanted } for { $mass_kg }.
 your-puts-about-steady = Your { $name } puts on about { $steady_pull_n } in a steady bend.
 wind-knot-halves-line = A wind knot halves the line it is in: cut it out.
@@ -39,7 +40,8 @@ def read(situation: Situation) -> Reading:
     lost = told_loss(situation.rig, weak.loses)
     rod = situation.rig.rod
     fish = f"{writer.text('fish', held)} {reach.fish.species}"
-    sentence = say("goes-first-you-lose", lost=lost, fish=fish)
+    where = "" if reach.still else say("in-current")
+    sentence = say("goes-first-you-lose", lost=lost, fish=fish, where=where)
     why = [
         f"{weak.why}.",
         say("fish-pulls-about-0", wanted=writer.text("force", wanted), mass_kg=writer.text("fish", reach.fish.mass_kg)),

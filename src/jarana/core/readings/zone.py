@@ -22,7 +22,7 @@ part-time-zone = Part of the time in the zone
 hardly-taking-zone = Hardly in the taking zone
 off-bed = off the bed
 under-surface = under the surface
-drift-zone = { $each }{ $each_2 } of the drift. The zone is { $digits }–{ $high } { $side }.
+drift-zone = { $each }{ $each_2 } of the drift. The zone is { $from_to } { $side }.
 from-s = { $role } from { $first_in_zone_s } s
 not-taking-zone = Not in the taking zone
 share-drifts-seconds-fly = Share of the drift's seconds with the fly between the zone's edges.
@@ -47,9 +47,9 @@ def read(situation: Situation) -> Reading:
     best = max(flies, key=lambda f: f.share_in_zone)
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
     each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
-    low, high = writer.figure("short", reach.zone.low_m), writer.text("short", reach.zone.high_m)
+    from_to = writer.between("short", reach.zone.low_m, reach.zone.high_m)
     side = say("off-bed") if reach.zone.datum == "bed" else say("under-surface")
-    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], digits=low.digits, high=high, side=side)
+    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     firsts = [
         say("from-s", role=f.role, first_in_zone_s=f"{f.first_in_zone_s:.1f}")
         for f in flies
@@ -103,9 +103,9 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     writer, zone = situation.writer, situation.water.zone
     rig = situation.rig
     each = ", ".join(f"{rig.role(rig.attachment(f.id))} {f.in_zone:.0%}" for f in hooks)
-    low, high = writer.figure("short", zone.low_m), writer.text("short", zone.high_m)
+    from_to = writer.between("short", zone.low_m, zone.high_m)
     side = say("off-bed") if zone.datum == "bed" else say("under-surface")
-    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], digits=low.digits, high=high, side=side)
+    sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     if len(hooks) > 1:
         sentence += say("all-at-once", share=f"{band.all_in_zone:.0%}")
     none = best.in_zone < NEVER
