@@ -19,14 +19,24 @@ from jarana.core.engine.steady import steady_float, steady_held
 from jarana.core.methods import methods, ranked
 from jarana.core.outcomes.band import band_of
 from jarana.core.search.bench import work_on_rig
+from jarana.core.search.best import Search
+from jarana.core.search.find import Wanted, find
+from jarana.core.search.ladder import ladder
+from jarana.core.search.moves import coordinates
 from jarana.core.search.schools import two_schools
+from jarana.core.search.start import start
+from jarana.core.search.tries import tries
+from jarana.core.search.valued import SOME, Valuer
 from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import FIRST
 from jarana.formats.chain_case import read_scenario
 from jarana.formats.chain_case3 import read_scenario3
 from tests.bench.drawer import files, grid
 from tests.bench.stiff import stiff
 from tests.conftest import CASES, VALLEY, shared_postgres
 from tests.core.engine.test_chain import scenario
+from tests.core.search.test_search import all_moves
+from tests.coverage import cases, held, led, water
 from tests.e2e.conftest import FLAGS, Site, enter
 from tests.fishing import REACHES, fished, setting, started
 
@@ -100,7 +110,8 @@ def engine() -> None:
     )
     print(f"both schools of every question           {both:6.0f} ms  ({both / full:.1f} x the demo rig's drift)")
     print(f"settled shape: held {shape:5.2f} ms, under a float {float_shape:5.2f} ms  (wanted < 0.3, < 1.5)")
-    print(f"128-member band of the demo rig          {sure:6.0f} ms  (wanted < 1200)")
+    first = timed(lambda: band_of(fresh(), members=FIRST), rounds=3)
+    print(f"shares of the demo rig: first {first:6.0f} ms (wanted < 300), settled {sure:6.0f} ms (wanted < 1200)")
     print(
         f"its first second as stiff springs (BDF)  {general:6.0f} ms, {general / short:.0f} x the engine  (wanted > 300 x); "
         f"end depths {there:.4f} and {here:.4f} m"
@@ -133,6 +144,51 @@ def space() -> None:
         print(f"128-member band, {key}: {timed(lambda s=situation: band_of(s), rounds=3):6.0f} ms")
 
 
+def search() -> None:
+    """Print what the askers of the search take, and brute force over the same moves beside it."""
+    where = water(0.9, 0.62)
+    hand = started("level-contact", where)
+    lake = water(3.5, 0.0, "lake", off_m=12.0)
+    print(
+        f"start, contact: {timed(lambda: start(methods()['level-contact'], setting(where)), 3):6.0f} ms  (wanted < 800)"
+    )
+    print(f"tries: {timed(lambda: tries(fished(hand, where)), 3):6.0f} ms  (wanted < 500)")
+    print(f"ladder 8 x 8: {timed(lambda: ladder(fished(hand, where)), 3):6.0f} ms  (wanted < 3000)")
+    for name, reach in (("river", where), ("lake", lake)):
+        heard: list[float] = []
+        begun = time.perf_counter()
+        found = find(
+            setting(reach), Wanted(hand=hand), tell=lambda _, b=begun, h=heard: h.append(time.perf_counter() - b)
+        )
+        took = time.perf_counter() - begun
+        print(
+            f"find, {name}: first {heard[0]:.1f} s, five {heard[min(4, len(heard) - 1)]:.1f} s, settled {took:.1f} s, {found.drifts} drifts  (wanted < 2.5 s)"
+        )
+    here = fished(led(hand, 1.0), where)
+    value = Valuer()
+    begun = time.perf_counter()
+    every = value(list(all_moves(here, ("pace", "length", "weight"))), SOME)
+    brute = time.perf_counter() - begun
+    others = tuple(c.key for c in coordinates() if c.key not in ("pace", "length", "weight"))
+    quick = Valuer()
+    begun = time.perf_counter()
+    best = Search(here, quick, without=others).best()
+    took = time.perf_counter() - begun
+    assert best is not None
+    (judged,) = quick([best.situation], SOME)
+    print(
+        f"brute force over pace, length and weight: {brute:.1f} s, {value.drifts} drifts; the search {took:.1f} s, {quick.drifts} drifts "
+        f"({value.drifts / quick.drifts:.0f} x fewer), {judged.worth.minutes / every[0].worth.minutes:.1%} of its worth"
+    )
+
+
+def honest(drifts: int = 400) -> None:
+    """Print how often drifts made apart from the members lie between P10 and P90."""
+    for case in cases():
+        shares = held(case, drifts)
+        print(f"P10 to P90, {case.name}: " + ", ".join(f"{name} {share:.0%}" for name, share in shares.items()))
+
+
 def browser(page: Page) -> None:
     """Print how long a key takes to become a redrawn curve, measured in the page."""
     page.evaluate(WATCH)
@@ -152,6 +208,8 @@ def main() -> None:
     """Measure everything."""
     engine()
     files()
+    search()
+    honest()
     with shared_postgres() as postgres:
         site = Site(postgres.copy("bench", VALLEY))
         try:

@@ -6,8 +6,9 @@ What a drift gives does not depend on its company, its order or the number of th
 from __future__ import annotations
 
 from collections.abc import Sequence
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
+from functools import cache
 from typing import NamedTuple
 
 import numpy as np
@@ -180,6 +181,17 @@ class Stop:
         return bool(self.flag[0])
 
 
+@cache
+def _pool() -> ThreadPoolExecutor:
+    """Return the threads all batches of a process share."""
+    return ThreadPoolExecutor(WORKERS, "batch")
+
+
+def begin_batch(drifts: Sequence[Ready]) -> Future[list[Ran] | None]:
+    """Run drifts on one of the threads while the caller makes others ready."""
+    return _pool().submit(run_batch, drifts, None, 1)
+
+
 def run_batch(drifts: Sequence[Ready], stop: Stop | None = None, workers: int = WORKERS) -> list[Ran] | None:
     """Run drifts that report at equally many times each; None when they were stopped on the way."""
     if not drifts:
@@ -193,8 +205,7 @@ def run_batch(drifts: Sequence[Ready], stop: Stop | None = None, workers: int = 
     if workers > 1 and count > 1:
         size = max(1, min(SLICE, -(-count // (2 * workers))))
         slices = [(low, min(low + size, count)) for low in range(0, count, size)]
-        with ThreadPoolExecutor(workers) as pool:
-            list(pool.map(lambda part: run_many(part[0], part[1], rows, stop.flag, did, tracks), slices))
+        list(_pool().map(lambda part: run_many(part[0], part[1], rows, stop.flag, did, tracks), slices))
     else:
         run_many(0, count, rows, stop.flag, did, tracks)
     if stop.stopped:

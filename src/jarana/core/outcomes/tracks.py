@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections import OrderedDict
 from collections.abc import Sequence
+from concurrent.futures import Future
 from dataclasses import dataclass
 from threading import Lock
 
@@ -11,7 +12,7 @@ import numpy as np
 
 from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.batch import Ready, run_batch
+from jarana.core.engine.batch import WORKERS, Ran, Ready, begin_batch
 from jarana.core.engine.columns import AT_X, AT_Z, TAKEN, UNDER
 from jarana.core.engine.hydro.turbulence import TURBULENCE
 from jarana.core.engine.scenario import HeldTop
@@ -34,7 +35,7 @@ from jarana.core.watch import Watch
 
 WATER_COLUMN = (0.05, 0.95)
 """Heights, as shares of the depth, at which eddies are asked for: at the bed and the surface they die out."""
-CHUNK = 32
+CHUNK = 16
 """Drifts of one call; between two a watch is asked."""
 LEAST = 0.9
 """Share of the members that must come to an answer."""
@@ -145,11 +146,12 @@ def evaluate(
     at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`.
     """
     watch = watch or Watch()
-    groups: dict[int, list[tuple[int, Ready]]] = {}
+    running = _Running(watch, counted)
     bases: dict[object, Base] = {}
     asked: list[_Asked | None] = []
     for i, situation in enumerate(situations):
         if watch.stopped:
+            running.wait()
             return None
         try:
             with listening() as heard:
@@ -161,22 +163,61 @@ def evaluate(
             continue
         asked.append(_Asked(base, members, [f.depth for f in factors], heard.rows))
         for drift in drifts:
-            groups.setdefault(len(drift.drive.times), []).append((i, drift))
-    found: dict[int, list[object]] = {}
-    if counted:
-        watch.expects(sum(len(rows) for rows in groups.values()))
-    for rows in groups.values():
-        for begin in range(0, len(rows), CHUNK):
-            if watch.stopped:
-                return None
-            part = rows[begin : begin + CHUNK]
-            ran = run_batch([drift for _, drift in part])
-            assert ran is not None
-            for (i, _), one in zip(part, ran, strict=True):
-                found.setdefault(i, []).append(one)
-                if counted:
-                    watch.step()
+            running.add(i, drift)
+    found = running.wait()
+    if found is None:
+        return None
     return [None if row is None else _tracks(row, found[i]) for i, row in enumerate(asked)]
+
+
+class _Running:
+    """Drifts that are run while others are made ready: as many together as `CHUNK`, of equally many times each."""
+
+    def __init__(self, watch: Watch, counted: bool) -> None:
+        self.watch, self.counted = watch, counted
+        self.waiting: dict[int, list[tuple[int, Ready]]] = {}
+        self.begun: list[tuple[list[int], Future[list[Ran] | None]]] = []
+
+    def add(self, owner: int, drift: Ready) -> None:
+        """Take a drift on."""
+        if self.counted:
+            self.watch.expects(1)
+        rows = self.waiting.setdefault(len(drift.drive.times), [])
+        rows.append((owner, drift))
+        if len(rows) >= CHUNK:
+            self._begin(rows)
+
+    def _begin(self, rows: list[tuple[int, Ready]]) -> None:
+        for k in range(0, len(rows), CHUNK):
+            part = rows[k : k + CHUNK]
+            self.begun.append(([owner for owner, _ in part], begin_batch([drift for _, drift in part])))
+        rows.clear()
+
+    def wait(self) -> dict[int, list[Ran]] | None:
+        """Return what was found by owner, in the order they were taken on; None when the watch stopped it."""
+        for rows in self.waiting.values():
+            if rows and not self.watch.stopped:
+                self._begin_halves(rows)
+        found: dict[int, list[Ran]] = {}
+        for owners, future in self.begun:
+            ran = future.result() or []
+            for owner, one in zip(owners, ran, strict=True):
+                found.setdefault(owner, []).append(one)
+                if self.counted:
+                    self.watch.step()
+            if self.watch.stopped:
+                for _, later in self.begun:
+                    later.cancel()
+                return None
+        return None if self.watch.stopped else found
+
+    def _begin_halves(self, rows: list[tuple[int, Ready]]) -> None:
+        """Begin what is left in parts for both threads."""
+        size = max(1, -(-len(rows) // WORKERS))
+        for k in range(0, len(rows), size):
+            part = rows[k : k + size]
+            self.begun.append(([owner for owner, _ in part], begin_batch([drift for _, drift in part])))
+        rows.clear()
 
 
 def _base(situation: Situation, grid: Grid, bases: dict[object, Base]) -> Base:

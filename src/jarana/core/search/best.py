@@ -13,19 +13,21 @@ from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, Move, moved
 from jarana.core.search.moves.weight import kinds_for, owned_instead
-from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
+from jarana.core.search.valued import FEW, NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 
 FIRST_POOL = 4
 """Of those, how many a first answer judges."""
 POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 5
+NEIGHBOURS = 4
 """Nominally best neighbours of the best rig that are judged by members."""
 ROUNDS = 2
 """Times the best rig is polished with members at most."""
 NOTED = 0.02
 """By so much a rig must be worth more before it takes the place of another."""
+LIKELY = 2
+"""Nominally best of the rigs with one change fewer that are judged by members."""
 ALIKE = 0.03
 """A change that is worth less than this share is changed back."""
 
@@ -94,7 +96,7 @@ class Search:
         climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
         climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in _around(here, c)]
         met = self._climbed([c for c in used if c.first], climbs)
-        judged = self._valued(met[:FIRST_POOL], SOME)
+        judged = self._valued(met[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
 
@@ -166,7 +168,8 @@ class Search:
                     made = made.then(key, move) if made is not None else None
                 if made is not None:
                     fewer.append(made)
-            found = self._valued(fewer, SOME)
+            likely = self._valued(fewer, NOMINAL)[:LIKELY]
+            found = self._valued(likely, SOME)
             if not found or found[0][1].worth.minutes < (1.0 - ALIKE) * best[1].worth.minutes:
                 break
             best = found[0]

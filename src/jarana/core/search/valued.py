@@ -18,15 +18,15 @@ from jarana.core.worth.excluded import excluded, weakest_of
 from jarana.core.worth.judge import Worth, better_share, judge
 
 NOMINAL = range(0)
-SOME, SOME_STILL, SHOWN = range(16), range(8), range(FIRST)
-"""Members that decide ranks, in moving and in still water, and those of the rigs that are shown."""
+FEW, SOME, SHOWN = range(8), range(16), range(FIRST)
+"""Members of a first answer, those that decide ranks (in still water the first again), and those of the rigs that are shown."""
 IDENTITY, TOO_SHORT = "_identity", "too-short"
 SURE = 0.8
 """Share of the same members in which a rig must be worth more before it is called better."""
 GRIDS: dict[int, Grid] = {
     len(NOMINAL): SCREEN_GRID,
     len(SOME): SEARCH_GRID,
-    len(SOME_STILL): SEARCH_GRID,
+    len(FEW): SEARCH_GRID,
     len(SHOWN): MEMBER_GRID,
 }
 
@@ -100,7 +100,7 @@ class Valuer:
         """
         if len(members) == len(SOME) and situations and situations[0].setting.fished.still:
             # No eddies stir still water: its members differ evenly, and half of them tell as much.
-            members = SOME_STILL
+            members = FEW
         count = len(members)
         keys = [identity(s) for s in situations]
         fresh: dict[object, Situation] = {}

@@ -20,4 +20,4 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (SetFloat(body=one.id),)
 
 
-COORDINATE = Coordinate("float", 9, values)
+COORDINATE = Coordinate("float", 9, values, first=True)
