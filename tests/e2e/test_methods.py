@@ -26,6 +26,7 @@ def test_from_the_water_to_the_cut_sheet(bench: Page, water: str, method: str, r
     expect(sheet).to_contain_text(water)
     first = sheet.get_by_role("listitem").first
     expect(first).to_contain_text("start")
+    sheet.get_by_role("checkbox", name="as it is usually tied").check()
     sheet.get_by_role("button", name=re.compile(f"^{method}")).click()
     expect(sheet).to_contain_text(f"{rig} is in hand.")
     expect(sheet).to_contain_text("Every part of it is yours.")
@@ -74,6 +75,7 @@ def test_an_empty_drawer_still_gives_a_rig_with_what_is_missing_named(browser: B
     page.get_by_role("button", name="New water").first.click()
     page.get_by_role("button", name="Start a rig for it").click()
     sheet = page.get_by_role("dialog", name="Start a rig")
+    sheet.get_by_role("checkbox", name="as it is usually tied").check()
     sheet.get_by_role("listitem").first.get_by_role("button").click()
     lacks = sheet.get_by_role("region", name="What you do not own")
     expect(lacks).to_contain_text("You do not own all of it")

@@ -202,6 +202,7 @@ def start(page: Page, way: Way) -> None:
     page.keyboard.press("m")
     sheet = page.get_by_role("dialog", name="Start a rig")
     sheet.get_by_role("button", name="All 20 methods").click()
+    sheet.get_by_role("checkbox", name="as it is usually tied").check()
     sheet.get_by_role("button", name=re.compile(f"^{way.method}")).first.click()
     expect(sheet).to_contain_text("is in hand.")
     sheet.get_by_role("button", name="See it fish").click()

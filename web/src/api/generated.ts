@@ -1525,8 +1525,17 @@ export interface components {
          *         Share of the drifts in which any fly finds the bottom.
          *     under
          *         Share of the drifts in which what floats is under in the end.
+         *     all_in_zone
+         *         Share of the time in which all flies with a hook are in the taking zone at once.
          */
         Band: {
+            /**
+             * All In Zone
+             * @description Share of the time in which all flies with a hook are in the taking zone at once.
+             * @default 0
+             * @example 0
+             */
+            all_in_zone?: number;
             /**
              * Finds Bottom
              * @description Share of the drifts in which any fly finds the bottom.

@@ -115,7 +115,7 @@ describe("what was found", () => {
     const setRig = vi.fn();
     useBench.setState({ setRig });
     show();
-    await userEvent.click(screen.getByRole("button", { name: "Take Rig of contact in hand" }));
+    await userEvent.click(screen.getByRole("button", { name: "Take it Rig of contact" }));
     expect(setRig).toHaveBeenCalledWith(expect.objectContaining({ name: "Rig of contact" }));
     expect(useSheets.getState().open).toBeNull();
   });

@@ -245,8 +245,8 @@ function One({ rig, water, hand, most, settled }: OneProps) {
             <span className="figure">{rig.minutes}</span> min
           </p>
         ) : null}
-        <Button strong onClick={take} aria-label={`Take ${rig.rig.name} in hand`}>
-          Take it
+        <Button strong onClick={take}>
+          Take it <span className="sr-only">{rig.rig.name}</span>
         </Button>
       </div>
     </li>

@@ -56,6 +56,7 @@ function Methods({ book, onStarted }: MethodsProps) {
   const [busy, setBusy] = useState<string | null>(null);
   const [trouble, setTrouble] = useState("");
   const [searched, setSearched] = useState<string | null>(null);
+  const [usual, setUsual] = useState(false);
   const ranked = useQuery({
     queryKey: ["ranked", water],
     enabled: water !== undefined,
@@ -117,6 +118,15 @@ function Methods({ book, onStarted }: MethodsProps) {
         </p>
       ) : null}
       {ranked.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      <label className="mt-2 flex min-h-8 items-center gap-2 text-[13px]">
+        <input
+          type="checkbox"
+          checked={usual}
+          onChange={(event) => setUsual(event.target.checked)}
+          className="size-4"
+        />
+        as it is usually tied, not the best of what you own here
+      </label>
       <ol aria-label="Methods, the one this water speaks for most first" className="mt-2">
         {shown.map((row) => (
           <One
@@ -124,7 +134,7 @@ function Methods({ book, onStarted }: MethodsProps) {
             row={row}
             method={book.methods.find((m) => m.key === row.key)}
             busy={busy}
-            onStart={setSearched}
+            onStart={(key) => (usual ? void keep(key, null) : setSearched(key))}
           />
         ))}
       </ol>

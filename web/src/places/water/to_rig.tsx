@@ -7,9 +7,10 @@ export function ToRig() {
   const navigate = useNavigate();
   return (
     <div className="flex flex-wrap gap-2">
-      <Button strong onClick={() => openSheet("start")}>
-        Start a rig for it
+      <Button strong onClick={() => openSheet("find")}>
+        Find what to tie
       </Button>
+      <Button onClick={() => openSheet("start")}>Start a rig for it</Button>
       <Button onClick={() => void navigate("/rig")}>To the rig in hand</Button>
     </div>
   );
