@@ -32,7 +32,14 @@ export function RideDrawing({ rides, water, head, width, height, name }: Props) 
     return { ride: r, cx: x(i, r.p50_mm.length), cy: y((r.p50_mm[i] ?? 0) / 1000) };
   });
   return (
-    <svg width={width} height={height} role="img" aria-label={name} className="block">
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={name}
+      className="block h-auto w-full sm:w-auto"
+    >
       <rect x={0} y={AIR} width={width} height={floor - AIR} fill="var(--water-top)" />
       <rect
         x={0}

@@ -34,7 +34,7 @@ say = phrases(
     __name__,
     """
 longer = { $more } more tippet
-none = by nothing
+none = nothing of yours
 sold = { $what }, not yours
 on-the-bed = lies on the bed
 bead = { $bead } bead

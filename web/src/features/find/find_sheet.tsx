@@ -226,7 +226,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
               </svg>
               <span className="truncate">{ride.label}</span>
               {ride.bead_mm && system ? (
-                <span className="figure ml-auto">{text(system, "bead", ride.bead_mm / 1000)}</span>
+                <span className="figure ml-auto whitespace-nowrap">{text(system, "bead", ride.bead_mm / 1000)}</span>
               ) : null}
             </li>
           ))}

@@ -5,7 +5,7 @@ export function Help({ would }: { would: readonly Would[] }) {
   if (would.length === 0) return null;
   return (
     <>
-      <h3 className="mt-3 font-semibold">What would</h3>
+      <h3 className="mt-3 font-semibold">What would help</h3>
       <ul>
         {would.slice(0, 5).map((row) => (
           <li key={row.text} className="flex justify-between gap-2 border-t border-hair py-1">

@@ -168,7 +168,7 @@ function Legend({ ladder }: { ladder: Ladder }) {
     <div className="mt-3 text-[13px]">
       <p className="text-soft">
         In each cell the bead, and after how many metres it is down at the earliest. A stroke through the dot: longer
-        tippet. A broken outline: it would do, and is not yours. A cross: by nothing. Framed: today.
+        tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.
       </p>
       {(ladder.carry ?? []).length > 0 ? (
         <p className="mt-1">
