@@ -203,13 +203,14 @@ class Me(Frozen):
 
 
 class UnitRule(Frozen):
-    """How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form."""
+    """How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length."""
 
     unit: str
     factor: float
     decimals: int
     form: str
     offset: float
+    length_from: float | None = None
 
 
 class UnitSystem(Frozen):

@@ -158,11 +158,15 @@ def _next_down(last: str, bare: str) -> str:
     return {"ft": "in", "lb": "oz", "m": "cm", "min": "s"}.get(last, bare if not last else "")
 
 
+A_METRE = 0.995
+"""m from which nobody tells a length in centimetres."""
+
+
 @dataclass(frozen=True)
 class Rule:
     """How one kind of figure is written: ``shown = (si + offset)·factor`` with so many decimals, then the unit.
 
-    `form` is ``decimal``, ``feet_inches`` (to a quarter inch) or ``x``.
+    `form` is ``decimal``, ``feet_inches`` (to a quarter inch) or ``x``. From `length_from` on, SI, a text is told as a length.
     """
 
     unit: str
@@ -170,13 +174,14 @@ class Rule:
     decimals: int
     form: Literal["decimal", "feet_inches", "x"] = "decimal"
     offset: float = 0.0
+    length_from: float | None = None
 
 
 KG = Rule("kg", 1 / STANDARD_GRAVITY, 2)
 LB = Rule("lb", 1 / (POUND * STANDARD_GRAVITY), 1)
 METRIC: dict[str, Rule] = {
     "length": Rule("m", 1.0, 2),
-    "short": Rule("cm", 100.0, 0),
+    "short": Rule("cm", 100.0, 0, length_from=A_METRE),
     "pull": Rule("cm", 100.0, 1),
     "travel": Rule("m", 1.0, 1),
     "depth": Rule("m", 1.0, 2),
@@ -194,7 +199,7 @@ METRIC: dict[str, Rule] = {
 }
 IMPERIAL: dict[str, Rule] = {
     "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
-    "short": Rule("in", 1 / INCH, 1),
+    "short": Rule("in", 1 / INCH, 1, length_from=A_METRE),
     "pull": Rule("in", 1 / INCH, 1),
     "travel": Rule("ft", 1 / (12 * INCH), 0),
     "depth": Rule("ft", 1 / (12 * INCH), 1),
@@ -293,10 +298,6 @@ def half_up(value: float, decimals: int) -> str:
     return f"{exact + 0:.{decimals}f}" if exact else f"{0:.{decimals}f}"
 
 
-A_METRE = 0.995
-"""m from which nobody tells a length in centimetres."""
-
-
 @dataclass(frozen=True)
 class Writer:
     """Writes SI values in a person's units, and reads what the person types in a field that is written so.
@@ -347,7 +348,8 @@ class Writer:
         return f"{self.figure(rule, low).digits}–{self.figure(rule, high)}"
 
     def _told(self, what: str, si: float) -> str:
-        return "length" if what == "short" and abs(si) >= A_METRE else what
+        longer = self.rules[what].length_from
+        return what if longer is None or abs(si) < longer else "length"
 
     def read(self, what: str, text: str, path: str = "value") -> float:
         """Return what was typed in a field written by the rule `what`, SI; a bare number is in the unit the field shows.

@@ -11429,7 +11429,7 @@ export interface components {
         };
         /**
          * UnitRule
-         * @description How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form.
+         * @description How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length.
          */
         UnitRule: {
             /**
@@ -11450,6 +11450,13 @@ export interface components {
              * @example text
              */
             form: string;
+            /**
+             * Length From
+             * @description length from
+             * @default null
+             * @example 1
+             */
+            length_from?: number | null;
             /**
              * Offset
              * @description offset

@@ -32,7 +32,8 @@ export function figure(system: UnitSystem, kind: Kind, si: number): Figure {
 }
 
 export function text(system: UnitSystem, kind: Kind, si: number): string {
-  const { digits, unit } = figure(system, kind, si);
+  const from = system.rules[kind]?.length_from ?? null;
+  const { digits, unit } = figure(system, from !== null && Math.abs(si) >= from ? "length" : kind, si);
   return unit ? `${digits} ${unit}` : digits;
 }
 

@@ -34,7 +34,7 @@ fished = fished in a { $waters }
 )
 
 EVERY_RIG = (
-    "ledge", "rakes", "leader_by_line", "strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules", "checked",
+    "ledge", "rakes", "leader_by_line", "held_up", "strong", "tippet", "spacing", "snag", "cast_load", "owned", "rules", "checked",
 )  # fmt: skip
 """Readings that matter whatever the method."""
 THROWN = ("turnover", "changes_left", "weakest")

@@ -26,6 +26,8 @@ say = phrases(
 your-own-pulls-n = Your own pulls in { $family }: { $share } ± { $spread }, n = { $n }.
 """,
 )
+FASTEST_MM_S = 260.0
+"""mm/s at which no part of a fly line sinks faster (labels of the fastest lines)."""
 
 
 class Measured(Frozen):
@@ -172,7 +174,7 @@ class SinkZone(Frozen):
     """A length of sinking line and its label: level sink, mm/s."""
 
     length_m: float = Field(gt=0, le=40)
-    sink_mm_s: float = Field(ge=5, le=260)
+    sink_mm_s: float = Field(ge=5, le=FASTEST_MM_S)
 
 
 class FlyLine(Document):

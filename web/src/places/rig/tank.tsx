@@ -113,7 +113,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
         </p>
       ) : null}
       <p data-testid="story" className="px-3 pt-1 text-[13px]">
-        {answer.story}
+        <span className="text-soft">As drawn:</span> {answer.story}
       </p>
       {(drift.notes ?? []).map((note) => (
         <p key={note.key} className="px-3 text-[13px] text-look">
