@@ -1101,6 +1101,9 @@ export interface components {
          *     sag_m, angle_deg, inward_n
          *         In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip
          *         and water, its slope where it enters, and its pull across towards the angler there.
+         *     sunk_m
+         *         How much of such a line above where it is led lies under water, meaned over the second half; negative where that
+         *         place itself is held over it.
          *     inward_m
          *         How far the point came in towards the angler.
          *     drag_free_s
@@ -1209,6 +1212,13 @@ export interface components {
              * @example 0
              */
             strike_m?: number;
+            /**
+             * Sunk M
+             * @description How much of such a line above where it is led lies under water, meaned over the second half; negative where that place itself is held over it.
+             * @default null
+             * @example 1
+             */
+            sunk_m?: number | null;
             /**
              * Tip M
              * @description Height of the rod tip at the start.

@@ -36,6 +36,9 @@ class Across(Frozen):
     sag_m, angle_deg, inward_n
         In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip
         and water, its slope where it enters, and its pull across towards the angler there.
+    sunk_m
+        How much of such a line above where it is led lies under water, meaned over the second half; negative where that
+        place itself is held over it.
     inward_m
         How far the point came in towards the angler.
     drag_free_s
@@ -60,6 +63,7 @@ class Across(Frozen):
     sag_m: float | None = None
     angle_deg: float | None = None
     inward_n: float | None = None
+    sunk_m: float | None = None
     inward_m: float = 0.0
     drag_free_s: float | None = None
     slip_m: float | None = None
@@ -88,7 +92,7 @@ def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[in
     on_line = hold == 0
     slip = slipped(chain, lowered, hold) if floats else None
     late = times > TURNING_S
-    sag, angle, inward = (None, None, None) if floats or on_line else _hung(chain)
+    sag, angle, inward, sunk = (None, None, None, None) if floats or on_line else _hung(chain, hold)
     return Across(
         tip_m=float(place[0, 0, 2]),
         cast_deg=round(math.degrees(lowered.stood.angle), 1) if floats or on_line else None,
@@ -96,6 +100,7 @@ def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[in
         sag_m=sag,
         angle_deg=angle,
         inward_n=inward,
+        sunk_m=sunk,
         inward_m=float(place[0, point, 1] - place[-1, point, 1]),
         drag_free_s=None if slip is None else _first(times, slip),
         slip_m=None if slip is None else float(slip[-1]),
@@ -135,8 +140,8 @@ def _first(times: Floats, slip: Floats) -> float | None:
     return float(times[k - 1] + share * (times[k] - times[k - 1]))
 
 
-def _hung(chain: ChainRun) -> tuple[float | None, float | None, float | None]:
-    """Return sag m, slope at the water ° and pull across N of a line held in the air, meaned over the second half."""
+def _hung(chain: ChainRun, hold: int) -> tuple[float | None, float | None, float | None, float | None]:
+    """Return sag m, slope at the water °, pull across N and how much above a node is under water m, of a line held in the air, meaned over the second half."""
     rows = []
     half = len(chain.times) // 2
     last = chain.mesh.main_end
@@ -154,11 +159,20 @@ def _hung(chain: ChainRun) -> tuple[float | None, float | None, float | None]:
         link = place[k] - place[k - 1]
         size = float(np.linalg.norm(link))
         pull = float(chain.tension[frame, k]) * float(-link[1]) / size
-        rows.append((sag, math.degrees(math.asin(min(max(-link[2] / size, -1.0), 1.0))), -pull))
+        over = float(place[k - 1, 2]) / max(float(place[k - 1, 2] - place[k, 2]), 1e-9)
+        enters = float(chain.mesh.arc[k - 1] + over * (chain.mesh.arc[k] - chain.mesh.arc[k - 1]))
+        rows.append(
+            (
+                sag,
+                math.degrees(math.asin(min(max(-link[2] / size, -1.0), 1.0))),
+                -pull,
+                float(chain.mesh.arc[hold]) - enters,
+            )
+        )
     if not rows:
-        return None, None, None
+        return None, None, None, None
     mean = np.mean(rows, axis=0)
-    return float(mean[0]), float(mean[1]), float(mean[2])
+    return float(mean[0]), float(mean[1]), float(mean[2]), float(mean[3])
 
 
 def _dangles(chain: ChainRun, point: int) -> float | None:

@@ -40,7 +40,7 @@ class HeldHead(HeadPart):
 
     noun: ClassVar[str] = "rod"
     habit: ClassVar[str] = "held"
-    reads: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
+    reads: ClassVar[tuple[str, ...]] = ("sag", "sunk", "wind", "casting_length")
     leaves: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
     droppers_stop: ClassVar[bool] = False
     tip_m: ClassVar[float] = 2.0

@@ -39,7 +39,7 @@ EVERY_RIG = (
 """Readings that matter whatever the method."""
 THROWN = ("turnover", "changes_left", "weakest")
 DEEP = ("bottom", "zone", "drag", "land")
-HELD = (*DEEP, *THROWN, "sag", "wind", "casting_length", "visible")
+HELD = (*DEEP, *THROWN, "sag", "sunk", "wind", "casting_length", "visible")
 """A rig the rod holds."""
 HUNG = ("float_load", *DEEP, "settle", "drag_free", "take_to_sign", *THROWN, "visible", "netting")
 """A rig that hangs from a float in moving water."""
