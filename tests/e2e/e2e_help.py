@@ -12,7 +12,7 @@ def drift_key(page: Page) -> str:
 
 def wait_new_drift(page: Page, before: str) -> None:
     """Wait until another drift than `before` is shown."""
-    expect(page.get_by_test_id("tank")).not_to_have_attribute("data-drift", before)
+    expect(page.get_by_test_id("tank")).not_to_have_attribute("data-drift", before, timeout=20_000)
 
 
 def reading(page: Page, key: str) -> str:

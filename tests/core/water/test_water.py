@@ -210,7 +210,7 @@ def test_a_kind_of_bed_chosen_or_nothing_typed_puts_the_stones_aside(level: Reac
     assert SetStones(value=" ").apply(told) == told.model_copy(update={"stones_m": None})
 
 
-@pytest.mark.parametrize(("typed", "said"), [("0.9 cm", "1 cm"), ("1.1 m", "100 cm"), ("-5", "1 cm")])
+@pytest.mark.parametrize(("typed", "said"), [("0.9 cm", "1 cm"), ("1.1 m", "1.00 m"), ("-5", "1 cm")])
 def test_stones_nobody_could_measure_are_refused_in_the_persons_units(level: Reach, typed: str, said: str) -> None:
     with pytest.raises(InputError, match=said):
         SetStones(value=typed).apply(level)

@@ -69,7 +69,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { old?: boolean };
   const part = reading.parts?.[0];
   return (
     <li
-      className={`border-t border-hair py-2 ${reading.old ? "opacity-75" : ""}`}
+      className={`border-t border-hair py-2 ${reading.old ? "opacity-90" : ""}`}
       aria-busy={reading.old ?? false}
       data-testid={`reading-${reading.key}`}
       data-severity={reading.severity}
