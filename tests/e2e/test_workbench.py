@@ -18,7 +18,7 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     expect(bench.get_by_test_id("track-point")).to_be_visible()
     expect(bench.get_by_test_id("track-dropper")).to_be_visible()
     keys = bench.locator("[data-testid^=reading-]").evaluate_all("rows => rows.map(r => r.dataset.severity)")
-    assert len(keys) == 18
+    assert len(keys) == 19
     assert keys == sorted(keys, key=["act", "look", "fine"].index)
 
 
