@@ -58,7 +58,7 @@ def test_rules_are_written_down_and_read_at_once(bench: Page) -> None:
     bench.get_by_role("button", name="Keep them").click()
     expect(bench.get_by_role("combobox", name="They hold here")).to_contain_text("My beat")
     bench.get_by_role("link", name="Rig", exact=True).click()
-    expect(bench.get_by_test_id("reading-rules")).to_contain_text("2 flies, at most 1")
+    expect(bench.get_by_test_id("reading-rules")).to_contain_text("2 flies, at most 1", timeout=20_000)
 
 
 def test_a_dropper_is_hung_another_way_and_the_knot_is_shown_in_steps(bench: Page) -> None:
