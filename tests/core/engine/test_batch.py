@@ -8,8 +8,8 @@ import numpy as np
 import pytest
 
 from jarana.core.drift.lower import lower
-from jarana.core.engine.batch import Ready, Stop, ready, run_batch
-from jarana.core.engine.chain import MOVING, run
+from jarana.core.engine.batch import Stop, run_batch
+from jarana.core.engine.chain import MOVING, Ready, ready, run
 from jarana.core.engine.columns import (
     AT_X,
     AT_Z,

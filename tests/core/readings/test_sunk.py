@@ -52,15 +52,33 @@ def test_as_fine_as_the_tippet_there_is_nothing_to_gain(contact: Situation) -> N
     assert held_by(fine) == pytest.approx(0.0, abs=1e-9)
 
 
-def test_it_is_told_by_what_it_costs_and_by_whether_the_sighter_is_seen(contact: Situation) -> None:
-    sighter = contact.rig.spans[top_span(contact.rig) - 1].length
-    some = 0.5 * sighter
+def test_it_is_told_by_what_it_costs(contact: Situation) -> None:
+    some = 0.3
     assert tell(contact, None, 0.0).title == "Only the tippet is under water"
     assert tell(contact, TOLD_M - 0.001, 0.0).title == "Only the tippet is under water"
-    assert tell(contact, TOLD_M + 0.001, 0.0).title == "Little of the thick leader is under water"
+    assert tell(contact, TOLD_M + 0.001, 0.0).title == "What goes under hardly drags"
     assert "less than 2 cm" in tell(contact, some, TOLD_M - 0.001).sentence
     assert "would let the point 2 cm deeper" in tell(contact, some, TOLD_M + 0.001).sentence
     assert tell(contact, some, DRAGS_M - 0.001).severity == "fine"
     assert tell(contact, some, DRAGS_M + 0.001).title == "The thick leader drags under water"
-    assert tell(contact, sighter - 0.001, 0.0).severity == "fine"
-    assert tell(contact, sighter + 0.001, 0.0).title == "The sighter goes under"
+
+
+def _sighter(rig: Rig, length: float) -> Rig:
+    """Return a rig whose sighter is so long and whose butt is shorter by as much: what is under stays what it is."""
+    k = top_span(rig) - 1
+    more = length - rig.spans[k].length
+    spans = list(rig.spans)
+    spans[k] = spans[k].model_copy(update={"length_mm": spans[k].length_mm + more * 1000})
+    spans[0] = spans[0].model_copy(update={"length_mm": spans[0].length_mm - more * 1000})
+    return rig.rebuilt(spans=tuple(spans))
+
+
+def test_a_sighter_wholly_under_is_not_a_sign_that_is_seen(contact: Situation) -> None:
+    sunk = under(contact)
+    assert sunk is not None
+    short, long = (contact.with_rig(_sighter(contact.rig, sunk + more)) for more in (-0.15, 0.15))
+    gone, seen = (reading_kinds()["visible"].read(s) for s in (short, long))
+    assert (gone.severity, gone.title) == ("look", "The sighter goes under")
+    assert seen.title == "The sign is seen"
+    assert list(reading_kinds()["visible"].candidates(short)) == [StepStance(what="tip", more=True)]  # type: ignore[misc]
+    assert list(reading_kinds()["visible"].candidates(long)) == []  # type: ignore[misc]

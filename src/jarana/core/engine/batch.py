@@ -14,52 +14,15 @@ from typing import NamedTuple
 import numpy as np
 
 from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.chain import Steps, medium_of, mend_rows, move_rows, step_row
+from jarana.core.engine.chain import Ready
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.groups import Drive, Line, Loads, Medium
-from jarana.core.engine.mesh import Mesh
-from jarana.core.engine.scenario import FreeTop, Scenario
 from jarana.core.engine.step.kernel import run_chain
 
 WORKERS = 2
 """Threads of one call."""
 SLICE = 4
 """Drifts a thread takes at a time."""
-
-
-@dataclass(frozen=True)
-class Ready:
-    """A drift as the kernel takes it: the arguments of :func:`jarana.core.engine.step.kernel.run_chain`."""
-
-    line: Line
-    loads: Loads
-    free: bool
-    outside: int
-    fixed: Ints
-    medium: Medium
-    start: Floats
-    drive: Drive
-
-
-def ready(scenario: Scenario, mesh: Mesh, steps: Steps, times: Floats, watched: Ints) -> Ready:
-    """Return a scenario on its mesh, asked about a few nodes at some times."""
-    return Ready(
-        Line(mesh.parent, mesh.links, mesh.lies, mesh.afloat),
-        Loads(mesh.body_node, mesh.bodies, np.zeros(len(mesh.body_node), dtype=np.int64)),
-        isinstance(scenario.top, FreeTop),
-        mesh.outside,
-        mesh.fixed,
-        medium_of(scenario, mesh.wet_weight),
-        np.stack([mesh.place, mesh.speed]),
-        Drive(
-            move_rows(scenario.top),
-            mend_rows(scenario),
-            times,
-            step_row(steps, scenario.peels),
-            np.zeros(0, dtype=np.int64),
-            watched,
-        ),
-    )
 
 
 class _Rows(NamedTuple):

@@ -185,12 +185,25 @@ def medium_of(scenario: Scenario, wet_weight: float) -> Medium:
     )
 
 
-def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
-    """Run a checked scenario on a mesh of its own or of one that differs only in its values (a band's member)."""
-    drowned = np.zeros(len(mesh.body_node), dtype=np.int64)
-    places, speeds, tensions, afloat, _, _, worst, count = run_chain(
+@dataclass(frozen=True)
+class Ready:
+    """A drift as the kernel takes it: the arguments of :func:`jarana.core.engine.step.kernel.run_chain`."""
+
+    line: Line
+    loads: Loads
+    free: bool
+    outside: int
+    fixed: Ints
+    medium: Medium
+    start: Floats
+    drive: Drive
+
+
+def ready(scenario: Scenario, mesh: Mesh, steps: Steps, times: Floats, watched: Ints, kept: Ints = NOBODY) -> Ready:
+    """Return a scenario on its mesh, asked about a few nodes at some times; of those kept every frame is wanted."""
+    return Ready(
         Line(mesh.parent, mesh.links, mesh.lies, mesh.afloat),
-        Loads(mesh.body_node, mesh.bodies, drowned),
+        Loads(mesh.body_node, mesh.bodies, np.zeros(len(mesh.body_node), dtype=np.int64)),
         isinstance(scenario.top, FreeTop),
         mesh.outside,
         mesh.fixed,
@@ -199,11 +212,19 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
         Drive(
             move_rows(scenario.top),
             mend_rows(scenario),
-            np.array(scenario.times),
+            times,
             step_row(steps, scenario.peels),
-            np.arange(mesh.size),
-            NOBODY,
+            kept,
+            watched,
         ),
+    )
+
+
+def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
+    """Run a checked scenario on a mesh of its own or of one that differs only in its values (a band's member)."""
+    drift = ready(scenario, mesh, steps, np.array(scenario.times), NOBODY, np.arange(mesh.size))
+    places, speeds, tensions, afloat, _, _, worst, count = run_chain(
+        drift.line, drift.loads, drift.free, drift.outside, drift.fixed, drift.medium, drift.start, drift.drive
     )
     if not np.isfinite(places).all():
         raise SolverError("the chain did not come to an answer", scenario)
@@ -218,7 +239,7 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
         greatest_pull=float(worst[3]),
         steps=int(count),
         afloat=afloat,
-        drowned=bool((drowned * (mesh.bodies[:, RADIUS] > 0)).any()),
+        drowned=bool((drift.loads.drowned * (mesh.bodies[:, RADIUS] > 0)).any()),
         taken=float(worst[2]),
         first=int(worst[4]),
     )

@@ -12,7 +12,8 @@ import numpy as np
 
 from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.batch import WORKERS, Ran, Ready, begin_batch
+from jarana.core.engine.batch import WORKERS, Ran, begin_batch
+from jarana.core.engine.chain import Ready
 from jarana.core.engine.columns import AT_X, AT_Z, TAKEN, UNDER
 from jarana.core.engine.hydro.turbulence import TURBULENCE
 from jarana.core.engine.scenario import HeldTop

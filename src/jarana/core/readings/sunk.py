@@ -19,9 +19,8 @@ say = phrases(
     __name__,
     """
 out = Only the tippet is under water
-little = Little of the thick leader is under water
+little = What goes under hardly drags
 drags = The thick leader drags under water
-goes-under = The { $part } goes under
 nothing-held = Nothing above the tippet is held out of the water.
 stays-out = Sighter and mono stay over it.
 lies-under = { $under } above the tippet lies under water
@@ -59,7 +58,7 @@ def held_by(situation: Situation) -> float:
 
 
 def read(situation: Situation) -> Reading:
-    """Judge what lies under water above the tippet: how far it holds the point up, and whether the sighter is still seen."""
+    """Judge what lies under water above the tippet by how far it holds the point up."""
     sunk = under(situation)
     return tell(situation, sunk, held_by(situation) if sunk is not None and sunk >= TOLD_M else 0.0)
 
@@ -72,19 +71,17 @@ def tell(situation: Situation, sunk: float | None, deeper: float) -> Reading:
     if sunk < TOLD_M:
         return make("sunk", "fine", say("out"), say("stays-out"), writer.figure("short", 0.0), why=(say("computed"),))
     so = say("lies-under", under=writer.text("short", sunk))
-    above = situation.rig.spans[top_span(situation.rig) - 1]
-    drags, gone = deeper >= DRAGS_M, sunk >= above.length
-    severity: Severity = "look" if drags or gone else "fine"
+    severity: Severity = "look" if deeper >= DRAGS_M else "fine"
     return make(
         "sunk",
         severity,
-        say("drags") if drags else say("goes-under", part=above.name.lower()) if gone else say("little"),
+        say("drags") if severity == "look" else say("little"),
         say("holds-up", so=so, by=writer.text("short", deeper))
         if deeper >= TOLD_M
         else say("holds-little", so=so, least=writer.text("short", TOLD_M)),
         writer.figure("short", sunk),
         value=sunk,
-        parts=(above.id,),
+        parts=(situation.rig.spans[top_span(situation.rig) - 1].id,),
         why=(say("computed"),),
     )
 

@@ -2,8 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
+from jarana.core.heads.held import top_span
 from jarana.core.heads.sight import seen_to
 from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, make
+from jarana.core.readings.sunk import under
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.stance import StepStance
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -19,6 +25,9 @@ too-far-see-sign = Too far to see the sign
 sign-seen = The sign is seen
 followed-about-fish-off = { $what }{ $what_2 } is followed to about { $far }; the fish are { $off } off.
 about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).
+goes-under = The { $part } goes under
+under = { $under } above the tippet lies under water, the { $part } is { $long } long: its takes are felt late and not seen.
+second-half = Meaned over the second half of the drift as drawn.
 pick-colour-against-light = Pick a colour against the light of the day: dark on glare, bright on dark water.
 """,
 )
@@ -37,6 +46,22 @@ def read(situation: Situation) -> Reading:
             Figure("–", ""),
             why=(say("fly-line-held-tight"),),
         )
+    sunk = goes_under(situation)
+    if sunk is not None:
+        span = rig.spans[top_span(rig) - 1]
+        part = span.name.lower()
+        told = {"under": writer.text("short", sunk), "part": part, "long": writer.text("short", span.length)}
+        why = (say("second-half"), say("about-12-m-10"))
+        return make(
+            "visible",
+            "look",
+            say("goes-under", part=part),
+            say("under", **told),
+            writer.figure("short", sunk),
+            value=sunk,
+            parts=(span.id,),
+            why=why,
+        )
     what, far = sign.what, seen_to(sign.size, reach.wind_m_s)
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
@@ -53,4 +78,21 @@ def read(situation: Situation) -> Reading:
     )  # fmt: skip
 
 
-READING = ReadingKind("visible", read, when=afloat)
+def goes_under(situation: Situation) -> float | None:
+    """Return how much of a held leader lies under water, m, where that is the whole of its lowest sign; else None."""
+    sunk = under(situation)
+    return sunk if sunk is not None and sunk >= situation.rig.spans[top_span(situation.rig) - 1].length else None
+
+
+def candidates(situation: Situation) -> Iterator[RigEdit]:
+    """Yield a higher tip where the sign goes under."""
+    if goes_under(situation) is not None:
+        yield StepStance(what="tip", more=True)
+
+
+def score(situation: Situation) -> float:
+    """Return how much of the leader is under where the sign is, m."""
+    return goes_under(situation) or 0.0
+
+
+READING = ReadingKind("visible", read, candidates, score, when=afloat)

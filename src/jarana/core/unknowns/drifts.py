@@ -13,8 +13,7 @@ import numpy as np
 
 from jarana.core.drift.lower import Lowered, lower
 from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.batch import Ready, ready
-from jarana.core.engine.chain import Steps
+from jarana.core.engine.chain import Ready, Steps, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream

@@ -127,8 +127,9 @@ def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **cha
     flows = situation.water.nature.flows
     cast = habits[f"cycle-{situation.head.habit}"] if flows else habits["cycle-lake"]
     cycle = fished + cast + bed.seconds
-    each = MINUTES * stealth * good * bed.free / cycle
-    minutes = MINUTES * stealth * min(float((good * bed.free).mean()), float(fished.mean())) / float(cycle.mean())
+    kept = np.minimum(good * bed.free, fished)
+    each = MINUTES * stealth * kept / cycle
+    minutes = MINUTES * stealth * float(kept.mean()) / float(cycle.mean())
     fishing = float(fished.mean() / cycle.mean())
     low, high = np.percentile(each, (10, 90)) if len(each) > 1 else (minutes, minutes)
     return Worth(

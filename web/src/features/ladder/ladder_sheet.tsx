@@ -66,7 +66,10 @@ export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; syste
           </caption>
           <thead>
             <tr>
-              <th scope="col" className="w-[72px] pr-2 text-left text-[12px] font-normal text-soft">
+              <th
+                scope="col"
+                className={`${ladder.kind === "weight" ? "w-[72px]" : "w-[136px]"} pr-2 text-left text-[12px] font-normal text-soft`}
+              >
                 {ladder.kind === "weight" ? `depth, ${ladder.down}` : "line"} ·{" "}
                 {ladder.kind === "count" ? "count" : "pace"}, {ladder.across}
               </th>
@@ -80,7 +83,10 @@ export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; syste
           <tbody>
             {ladder.rows.map((row, i) => (
               <tr key={row}>
-                <th scope="row" className="figure border-t border-hair pr-2 text-left font-semibold">
+                <th
+                  scope="row"
+                  className={`${ladder.kind === "weight" ? "figure" : "text-[12px]"} border-t border-hair pr-2 text-left font-semibold`}
+                >
                   {row}
                 </th>
                 {(ladder.cells[i] ?? []).map((cell, j) => (
