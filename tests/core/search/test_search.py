@@ -8,7 +8,9 @@ from dataclasses import replace
 import pytest
 
 from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.errors import InputError
 from jarana.core.methods import methods
+from jarana.core.methods.kit import Missing
 from jarana.core.rig.model import Rig
 from jarana.core.search.best import Search
 from jarana.core.search.find import Found, FoundRig, Wanted, _ranked, find, turns_on
@@ -16,7 +18,7 @@ from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
 from jarana.core.search.relax import NOTHING_MIN, Would, fits, limits, relaxations, would_help
-from jarana.core.search.start import Best, Declined, start
+from jarana.core.search.start import Best, Declined, start, with_reasons
 from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
 from jarana.core.situation import Setting, Situation
 from jarana.core.tackle.bead import bead
@@ -24,7 +26,7 @@ from jarana.core.tackle.drawer import Drawer, FlyPattern
 from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from tests.coverage import led, water
-from tests.fishing import DRAWER, fished, setting, started
+from tests.fishing import DRAWER, begun, fished, setting, started
 
 RUN = water(0.9, 0.62)
 
@@ -276,9 +278,42 @@ def test_among_rigs_about_equal_fewest_knots_lead() -> None:
     assert [(r.worth.minutes, r.cost.knots if r.cost else None) for r in rows] == [(19.2, 1), (20.0, 5), (18.0, 0)]
 
 
-def test_a_find_of_few_knots_leaves_out_what_takes_more() -> None:
-    found = find(setting(RUN), Wanted(only=("level-contact", "float-pair"), most_knots=0, hand=hand()))
-    assert all(r.cost is not None and r.cost.knots == 0 for r in found.rigs)
+def test_a_find_of_few_knots_tunes_the_rig_in_hand_within_them() -> None:
+    knots = {most: find(setting(RUN), Wanted(only=("level-contact",), most_knots=most, hand=hand())) for most in (0, 2)}
+    for most, found in knots.items():
+        assert [r.method.key for r in found.rigs] == ["level-contact"]
+        cost = found.rigs[0].cost
+        assert cost is not None
+        assert cost.knots <= most
+        assert found.hand is not None
+        assert found.rigs[0].worth.minutes > found.hand.minutes
+    assert knots[2].rigs[0].worth.minutes > 1.05 * knots[0].rigs[0].worth.minutes
+
+
+def test_where_every_rig_takes_too_many_knots_the_fewest_are_told() -> None:
+    found = find(setting(RUN), Wanted(only=("float-pair",), most_knots=1, hand=hand()))
+    assert found.rigs == ()
+    assert found.nothing_fits.startswith(
+        "Nothing fits within one knot of the rig in hand: Two nymphs under a float would take "
+    )
+
+
+def test_methods_of_other_waters_say_where_they_are_fished_and_unknown_ones_are_refused() -> None:
+    found = find(setting(RUN), Wanted(only=("lake-team",)))
+    assert found.nothing_fits == "Nothing may be fished here: Lake, straight line is fished in a lake."
+    with pytest.raises(InputError) as refused:
+        find(setting(RUN), Wanted(only=("level-contact", "nobody")))
+    assert [(f.path, f.value) for f in refused.value.faults] == [("methods", "nobody")]
+
+
+def test_a_fly_the_search_took_from_the_box_is_not_missing_any_more() -> None:
+    usual = begun("level-contact", RUN)
+    mine = usual.rig
+    lacking = replace(usual, missing=(Missing(mine.point.id, "a fly nobody has", ""), Missing("rod", "a rod", "")))
+    kept = with_reasons(lacking, mine, setting(RUN))
+    assert [m.part for m in kept.missing] == ["rod"]
+    bare = mine.replace_attachment(mine.point.id, body=mine.point.fly.model_copy(update={"source": None}))  # type: ignore[union-attr]
+    assert [m.part for m in with_reasons(lacking, bare, setting(RUN)).missing] == [mine.point.id, "rod"]
 
 
 def test_where_nothing_may_be_fished_it_is_said_why() -> None:

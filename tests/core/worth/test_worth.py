@@ -69,6 +69,20 @@ def test_a_worth_is_its_factors_times_the_time_they_are_fished(usual: tuple[Situ
     assert all(0 <= getattr(f, name) <= 1 for name in f.LIMITS)
 
 
+def test_no_drift_is_worth_more_than_the_time_its_flies_are_in_the_water() -> None:
+    lake = water(3.5, 0.0, "lake")
+    situation = fished(started("lake-team", lake), lake)
+    tracks = tracks_of(situation)
+    everywhere = situation.with_water(lake.model_copy(update={"zone_known": False, "wariness": "low"}))
+    generous = judge(tracks, everywhere, alike=0.1)
+    assert generous.factors.zone * generous.factors.more > 1.2, "three flies good at once count for more than one"
+    for worth in (judge(tracks, situation), generous):
+        most = 60 * worth.factors.stealth * worth.factors.fishing
+        assert (worth.members <= most + 1e-9).all()
+        assert worth.minutes <= most + 1e-9
+        assert worth.members.min() <= worth.minutes <= worth.members.max() + 1e-9
+
+
 def test_wary_fish_make_a_rig_worth_less_and_no_drift_is_computed_for_it(usual: tuple[Situation, Tracks]) -> None:
     situation, tracks = usual
     by = [

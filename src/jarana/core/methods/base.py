@@ -107,8 +107,8 @@ class Started:
     """A rig of a method with the reason for every choice, and what is not owned."""
 
     rig: Rig
-    choices: tuple[Chosen, ...]
-    missing: tuple[Missing, ...]
+    choices: tuple[Chosen, ...] = ()
+    missing: tuple[Missing, ...] = ()
 
 
 @dataclass(frozen=True)

@@ -57,6 +57,8 @@ class Search:
         Coordinates that are left alone.
     tell
         Is told the best so far.
+    allowed
+        Which rigs may be met on the way; None for any. Then the start is a rig that is tied, and stays as it is.
     """
 
     start: Situation
@@ -64,11 +66,13 @@ class Search:
     climbs: bool = True
     without: tuple[str, ...] = ()
     tell: Callable[[Valued], None] | None = None
+    allowed: Callable[[Situation], bool] | None = None
     pool: list[Reached] = field(default_factory=list)
 
     def __post_init__(self) -> None:
         """Begin with flies that are owned, wherever the box holds any of their nature."""
-        self.start = owned_instead(self.start)
+        if self.allowed is None:
+            self.start = owned_instead(self.start)
 
     def best(self) -> Valued | None:
         """Return the best rig; None where none comes to an answer. What a first answer met is gone on from.
@@ -94,7 +98,7 @@ class Search:
         used = [c for c in coordinates() if c.key not in self.without]
         here = Reached(self.start)
         climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
-        climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in _around(here, c)]
+        climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
         met = self._climbed([c for c in used if c.first], climbs)
         judged = self._valued(met[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
@@ -114,13 +118,13 @@ class Search:
             kinds = kinds_for(self.start.drawer, point)
             for key in dict.fromkeys((kinds[0][0], kinds[-1][0])) if kinds else ():
                 begin = here.then("weight", (SwapFly(at=point.id, weight=key),))
-                if begin is not None:
+                if begin is not None and self._may(begin):
                     yield begin, ()
         if not self.climbs:
             return
         for coordinate in used:
             if coordinate.splits:
-                for begin in _around(here, coordinate):
+                for begin in self._around(here, coordinate):
                     yield begin, (coordinate.key,)
 
     def _climbed(self, used: Sequence[Coordinate], climbs: list[tuple[Reached, tuple[str, ...]]]) -> list[Reached]:
@@ -128,7 +132,7 @@ class Search:
         met: dict[object, tuple[Reached, float]] = {}
         value = {identity(r.situation): v.worth.minutes for r, v in self._valued([c[0] for c in climbs], NOMINAL)}
         for coordinate in used:
-            around = [[] if coordinate.key in fixed else _around(here, coordinate) for here, fixed in climbs]
+            around = [[] if coordinate.key in fixed else self._around(here, coordinate) for here, fixed in climbs]
             found = self._valued([r for rows in around for r in rows], NOMINAL)
             value |= {identity(r.situation): v.worth.minutes for r, v in found}
             for i, (here, fixed) in enumerate(climbs):
@@ -149,7 +153,7 @@ class Search:
     def _polished(self, best: tuple[Reached, Valued], used: Sequence[Coordinate]) -> tuple[Reached, Valued]:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
         for _ in range(ROUNDS):
-            around = [r for coordinate in used for r in _around(best[0], coordinate)]
+            around = [r for coordinate in used for r in self._around(best[0], coordinate)]
             near = self._valued(around, NOMINAL)[:NEIGHBOURS]
             found = self._valued(near, SOME)
             if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
@@ -166,7 +170,7 @@ class Search:
                 made: Reached | None = Reached(self.start)
                 for key, move in path:
                     made = made.then(key, move) if made is not None else None
-                if made is not None:
+                if made is not None and self._may(made):
                     fewer.append(made)
             likely = self._valued(fewer, NOMINAL)[:LIKELY]
             found = self._valued(likely, SOME)
@@ -175,6 +179,9 @@ class Search:
             best = found[0]
         return best
 
+    def _may(self, reached: Reached) -> bool:
+        return self.allowed is None or self.allowed(reached.situation)
 
-def _around(here: Reached, coordinate: Coordinate) -> list[Reached]:
-    return [then for move in coordinate.values(here.situation) if (then := here.then(coordinate.key, move)) is not None]
+    def _around(self, here: Reached, coordinate: Coordinate) -> list[Reached]:
+        made = (here.then(coordinate.key, move) for move in coordinate.values(here.situation))
+        return [then for then in made if then is not None and self._may(then)]

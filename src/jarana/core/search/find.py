@@ -6,14 +6,15 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError
-from jarana.core.methods import ranked
+from jarana.core.methods import methods, ranked
 from jarana.core.methods.base import Method, Started
 from jarana.core.motions import motions
-from jarana.core.rig.cost import Cost
-from jarana.core.rig.model import Fitted, Rig
+from jarana.core.rig.cost import Cost, cost_of
+from jarana.core.rig.model import Rig
 from jarana.core.search.best import Search
 from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
 from jarana.core.search.rerig import rerig
+from jarana.core.search.start import elsewhere, with_reasons
 from jarana.core.search.valued import SHOWN, Valued, Valuer
 from jarana.core.situation import Setting, Situation
 from jarana.core.watch import Watch
@@ -34,6 +35,11 @@ less-stealth = frightens more
 counted = { $name }, counted to { $count }
 nothing-fits = Nothing you own fits: the best is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
 nothing-may = Nothing may be fished here: { $reason }
+nothing-suits = No method suits this water.
+too-many-knots = Nothing fits within { $most ->
+    [one] one knot
+   *[other] { $most } knots
+} of the rig in hand: { $rig } would take { $knots }.
 turns-on = The order of the first two turns on { $names }: a third more or less changes it.
 """,
 )
@@ -67,6 +73,22 @@ class Wanted:
     only: tuple[str, ...] = ()
     most_knots: int | None = None
     hand: Rig | None = None
+
+    def begins(self, method: Method) -> bool:
+        """Say whether a method's search begins with the rig in hand: where its knots are counted."""
+        return self.hand is not None and self.most_knots is not None and self.hand.method == method.key
+
+    def allows(self, method: Method) -> Callable[[Situation], bool] | None:
+        """Return which rigs a search that begins with the rig in hand may meet; None for any."""
+        hand, most = self.hand, self.most_knots
+        if hand is None or most is None or not self.begins(method):
+            return None
+
+        def few_knots(situation: Situation) -> bool:
+            water = situation.water
+            return cost_of(hand, situation.rig, water.temperature_c, water.wind_m_s).knots <= most
+
+        return few_knots
 
 
 @dataclass(frozen=True)
@@ -136,9 +158,14 @@ def find(
 
     Raises
     ------
+    InputError
+        When a method asked for is unknown.
     Stopped
         When the watch was stopped.
     """
+    unknown = [key for key in wanted.only if key not in methods()]
+    if unknown:
+        raise InputError.one("methods", unknown[0], "a method that is known")
     value = Valuer(watch)
     starts, left = _starts(setting, wanted)
     found: list[FoundRig] = []
@@ -147,21 +174,23 @@ def find(
     value.watch.expects(len(starts) + SETTLED)
     for method, begun, here in starts:
         value.watch.step()
-        search = searches[method.key] = Search(here, value, climbs=False)
+        search = searches[method.key] = Search(here, value, climbs=False, allowed=wanted.allows(method))
         first = search.first()
         if first is not None:
-            found.append(FoundRig(_fitted(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
+            found.append(FoundRig(with_reasons(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
             if tell is not None:
                 tell(_told(found, wanted, left, value, hand, settled=False))
-    found.sort(key=lambda f: -f.worth.minutes)
+    found.sort(key=lambda f: (not _few_enough(f, wanted), -f.worth.minutes))
     for i, one in enumerate(found[:SETTLED]):
         value.watch.step()
+        if not _few_enough(one, wanted):
+            break
         begun = next(b for m, b, _ in starts if m.key == one.method.key)
         search = searches[one.method.key]
         search.climbs = i == 0
         best = search.best()
         if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
-            found[i] = FoundRig(_fitted(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
+            found[i] = FoundRig(with_reasons(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
         if tell is not None:
             tell(_told(found, wanted, left, value, hand, settled=False))
     return _told(found, wanted, left, value, hand, settled=True)
@@ -183,9 +212,11 @@ def _starts(
     asked = [m for m, _ in ranked(setting.water) if not wanted.only or m.key in wanted.only]
     for method in asked:
         if setting.water.kind not in method.waters:
+            if wanted.only:
+                left.append((method.name, elsewhere(method)))
             continue
         try:
-            begun = method.begin(setting)
+            begun = Started(wanted.hand) if wanted.hand and wanted.begins(method) else method.begin(setting)
         except InputError as error:
             left.append((method.name, "; ".join(f.reason for f in error.faults)))
             continue
@@ -195,6 +226,7 @@ def _starts(
             left.append((method.name, reason))
             continue
         starts.append((method, begun, here))
+    starts.sort(key=lambda row: not wanted.begins(row[0]))
     return starts[:FIRST_METHODS], tuple(left)
 
 
@@ -206,12 +238,6 @@ def _mends(here: Situation) -> bool:
         }
     )
     return not excluded(here.with_rig(stout), Habits(here.setting.person))
-
-
-def _fitted(begun: Started, rig: Rig, setting: Setting) -> Started:
-    water = setting.fished
-    rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
-    return Started(rig, begun.choices, begun.missing)
 
 
 def _cost(wanted: Wanted, valued: Valued) -> Cost | None:
@@ -232,8 +258,7 @@ def _told(
     rows = [f for f in found if _few_enough(f, wanted)]
     rows = _ranked(rows)[:SHOWN_RIGS]
     if not rows:
-        reason = left[0][1] if left else ""
-        return Found((), say("nothing-may", reason=reason), (), "", left, value.drifts, settled, hand)
+        return Found((), _why_none(found, wanted, left), (), "", left, value.drifts, settled, hand)
     best = rows[0]
     told = tuple(
         FoundRig(f.started, f.method, f.valued, () if f is best else gives_up(f.worth, best.worth), f.cost)
@@ -249,6 +274,15 @@ def _told(
             limit = limit_told(limits(best.worth.factors)[0][0])
             nothing = say("nothing-fits", minutes=f"{best.worth.minutes:.0f}", limit=limit)
     return Found(told, nothing, would, turns_on(rows), left, value.drifts, True, hand)
+
+
+def _why_none(found: Sequence[FoundRig], wanted: Wanted, left: tuple[tuple[str, str], ...]) -> str:
+    """Say why there is no rig: too many knots from the one in hand, ruled out, or no method for this water."""
+    counted = [(f.cost.knots, f) for f in found if f.cost is not None]
+    if counted and wanted.most_knots is not None:
+        knots, least = min(counted, key=lambda row: row[0])
+        return say("too-many-knots", most=wanted.most_knots, rig=least.valued.rig.name, knots=knots)
+    return say("nothing-may", reason=left[0][1]) if left else say("nothing-suits")
 
 
 ASKED = 15.0

@@ -73,7 +73,7 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
         When the watch was stopped.
     """
     if setting.water.kind not in method.waters:
-        return Declined(say("other-kind", method=method.name, waters=method.waters[0]))
+        return Declined(elsewhere(method))
     value = Valuer(watch)
     try:
         begun = method.begin(setting)
@@ -96,7 +96,12 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
     if refused:
         would = would or would_help(best.situation, best.worth.minutes, value)
         return Declined(f"{refused[0].title}. {refused[0].sentence}", would, best)
-    return Best(_with_reasons(begun, best.rig, setting), best, readings)
+    return Best(with_reasons(begun, best.rig, setting), best, readings)
+
+
+def elsewhere(method: Method) -> str:
+    """Say in which waters a method is fished."""
+    return say("other-kind", method=method.name, waters=method.waters[0])
 
 
 LITTLE = 12.0
@@ -107,8 +112,8 @@ def _helped(here: Situation, value: Valuer) -> tuple[Would, ...]:
     return would_help(here, 0.0, value)
 
 
-def _with_reasons(begun: Started, rig: Rig, setting: Setting) -> Started:
-    """Return what was started with its reasons, and what the search changed of it."""
+def with_reasons(begun: Started, rig: Rig, setting: Setting) -> Started:
+    """Return what was started with its reasons, what the search changed of it, and what of it is still not owned."""
     writer, water = setting.writer, setting.fished
     changes = [c.text for c in compare(begun.rig, rig, writer) if not c.what.endswith("spool")]
     text = say("tuned", changes="; ".join(changes)) if changes else say("as-usual")

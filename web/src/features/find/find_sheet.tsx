@@ -5,6 +5,7 @@ import { FactorBars } from "../../drawings/factor_bars";
 import { RideDrawing } from "../../drawings/ride_drawing";
 import { styleOf } from "../../drawings/track_style";
 import { text } from "../../model/format";
+import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
@@ -152,7 +153,7 @@ function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: Wor
             : `about ${Math.round(hand.minutes)} good minutes in the hour.`}
         </p>
       ) : null}
-      <ol aria-label="Rigs, the one worth most first" aria-busy={!found.settled}>
+      <ol aria-label="Rigs, best first; of those about equal the one with fewest knots" aria-busy={!found.settled}>
         {found.rigs.map((rig) => (
           <One key={rig.method} rig={rig} water={water} hand={hand} most={most} settled={found.settled} />
         ))}
@@ -181,9 +182,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
       <div>
         <p className="leading-none">
           <span className="figure text-[34px] font-bold">{Math.round(rig.worth_min_per_hour)}</span>{" "}
-          <span className="figure text-[13px]">
-            ({Math.round(rig.p10)}–{Math.round(rig.p90)})
-          </span>
+          <span className="figure text-[13px]">{range(rig.p10, rig.p90)}</span>
         </p>
         <p className="text-[12px] text-soft">good minutes in the hour{settled ? "" : ", settling"}</p>
         <WorthScale

@@ -1,6 +1,7 @@
 import { Collapsible } from "radix-ui";
 import type { WorthView } from "../../api/client";
 import { FactorBars } from "../../drawings/factor_bars";
+import { range } from "../../model/minutes";
 import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 
@@ -31,9 +32,7 @@ export function WorthLine({
               <>
                 <span className="figure text-[20px] font-bold">{Math.round(worth.minutes)}</span>{" "}
                 <span className="text-[13px]">good minutes in the hour</span>{" "}
-                <span className="figure text-[12px] text-soft">
-                  ({Math.round(worth.p10)}–{Math.round(worth.p90)})
-                </span>
+                <span className="figure text-[12px] text-soft">{range(worth.p10, worth.p90)}</span>
               </>
             )}
           </Collapsible.Trigger>
