@@ -1,6 +1,6 @@
 """Kill rates of the core's packages: every package mutated alone, judged by the tests that speak of it.
 
-    python -m tests.mutate [package ...] [--most N]
+    python -m tests.mutate [package ...] [package/module ...] [--workers N]
 
 Prints a line per package: mutants, killed, share. Compiled kernels are not mutated (their numbers are held by the
 reference cases). Works on a copy under build/, so that a stop leaves the source as it is.
@@ -23,6 +23,11 @@ PACKAGES = {
     "rules": ("src/jarana/core/rules/*.py", ["tests/core/rules"]),
     "leader": ("src/jarana/core/leader/*.py", ["tests/core/leader"]),
     "tackle": ("src/jarana/core/tackle/*.py", ["tests/core/tackle", "tests/core/strength"]),
+    "readings": ("src/jarana/core/readings/*.py", ["tests/core/readings"]),
+    "unknowns": ("src/jarana/core/unknowns/*.py", ["tests/core/unknowns"]),
+    "outcomes": ("src/jarana/core/outcomes/*.py", ["tests/core/outcomes", "tests/core/readings/test_shares.py"]),
+    "worth": ("src/jarana/core/worth/*.py", ["tests/core/worth"]),
+    "search": ("src/jarana/core/search/*.py", ["tests/core/search", "tests/formats/test_search_commands.py"]),
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
@@ -44,8 +49,10 @@ also_copy = ["tests", "docs", "demo", "README.md"]
 
 def kill(package: str, workers: int) -> Counter[str]:
     """Mutate a package and return how many mutants came to which end."""
-    only, tests = PACKAGES[package]
-    where = ROOT / "build" / "mutants" / package
+    room, _, module = package.partition("/")
+    only, tests = PACKAGES[room]
+    only = only.replace("*.py", f"{module}.py") if module else only
+    where = ROOT / "build" / "mutants" / package.replace("/", "-")
     shutil.rmtree(where, ignore_errors=True)
     for name in COPIED:
         source = ROOT / name
