@@ -50,13 +50,12 @@ def read(situation: Situation) -> Reading:
     if sunk is not None:
         span = rig.spans[top_span(rig) - 1]
         part = span.name.lower()
-        told = {"under": writer.text("short", sunk), "part": part, "long": writer.text("short", span.length)}
         why = (say("second-half"), say("about-12-m-10"))
         return make(
             "visible",
             "look",
             say("goes-under", part=part),
-            say("under", **told),
+            say("under", under=writer.text("short", sunk), part=part, long=writer.text("short", span.length)),
             writer.figure("short", sunk),
             value=sunk,
             parts=(span.id,),

@@ -41,6 +41,7 @@ too-many-knots = Nothing fits within { $most ->
    *[other] { $most } knots
 } of the rig in hand: { $rig } would take { $knots }.
 turns-on = The order of the first two turns on { $names }: a third more or less changes it.
+known-method = a method that is known
 """,
 )
 LESS = {
@@ -165,7 +166,7 @@ def find(
     """
     unknown = [key for key in wanted.only if key not in methods()]
     if unknown:
-        raise InputError.one("methods", unknown[0], "a method that is known")
+        raise InputError.one("methods", unknown[0], say("known-method"))
     value = Valuer(watch)
     starts, left = _starts(setting, wanted)
     found: list[FoundRig] = []
