@@ -1,4 +1,4 @@
-"""``jarana start | find | ladder | tries | rerig``: the search from the command line, JSON out."""
+"""``jarana start | find | ranking | ladder | tries | rerig``: the search from the command line, JSON out."""
 
 from __future__ import annotations
 
@@ -38,6 +38,7 @@ def add_commands(commands: Any, readers: Readers) -> None:
     find = command("find", "what to tie, from what is owned, for a water", _find)
     find.add_argument("--method", action="append", default=[], help="only this method; may be given more than once")
     find.add_argument("--knots", type=int, help="from the rig in hand at most")
+    command("ranking", "the methods by what they are worth in a water, of what is owned", _ranking)
     command("ladder", "what to put on as the water grows deeper or faster", _ladder)
     command("tries", "the one change that betters each reading of a rig", _tries)
     way = command("rerig", "the way from one rig to another with the fewest knots", _rerig)
@@ -80,6 +81,15 @@ def _start(arguments: argparse.Namespace, readers: Readers) -> int:
 
     code: int = readers["answered"](work)
     return DECLINED if declined and code == 0 else code
+
+
+def _ranking(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.search.answers import RankingView
+    from jarana.core.search.ranking import ranking
+
+    return int(
+        readers["answered"](lambda: RankingView.of(ranking(_setting(arguments, readers))).model_dump_json(indent=1))
+    )
 
 
 def _find(arguments: argparse.Namespace, readers: Readers) -> int:

@@ -30,8 +30,10 @@ def test_a_person_with_one_job_does_not_wait_for_all_of_a_person_with_many(
     contact_rig: Rig, weir_run: Reach, served: Site
 ) -> None:
     many, one = Caller(served), Caller(served)
-    asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": weir_run.model_dump(mode="json")}
-    theirs = [many.call("POST", "/api/v1/jobs", asked)["id"] for _ in range(8)]
+    water = weir_run.model_dump(mode="json")
+    finds = [{"kind": "find", "water": water | {"depth_m": 0.8 + 0.05 * k}} for k in range(8)]
+    theirs = [many.call("POST", "/api/v1/jobs", find)["id"] for find in finds]
+    asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": water}
     one.until(one.call("POST", "/api/v1/jobs", asked)["id"], "done")
     assert many.call("GET", f"/api/v1/jobs/{theirs[-1]}")["state"] == "waiting"
     for job in theirs:

@@ -7,16 +7,19 @@ from dataclasses import replace
 
 import pytest
 
+from jarana.core.engine.columns import AT_Z
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.methods.kit import Missing
 from jarana.core.rig.model import Rig
-from jarana.core.search.best import Search
+from jarana.core.search.best import BESIDE_M, Search, rides_as_meant
 from jarana.core.search.find import Found, FoundRig, Wanted, _ranked, find, turns_on
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
+from jarana.core.search.moves.length import FARTHER
 from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
+from jarana.core.search.ranking import Ranking, ranking
 from jarana.core.search.relax import NOTHING_MIN, Would, fits, limits, relaxations, would_help
 from jarana.core.search.start import Best, Declined, start, with_reasons
 from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
@@ -381,3 +384,45 @@ def test_nothing_fits_below_a_few_minutes_or_a_third_of_what_one_change_gives(
     (row,) = by_minutes((minutes, 1))
     assert fits(row.valued, (Would("x", would),) if would else ()) is fit
     assert not fits(None, ())
+
+
+def test_methods_are_ranked_by_what_the_best_rig_a_first_look_met_is_worth(weir_run: Reach) -> None:
+    heard: list[Ranking] = []
+    found = ranking(setting(weir_run), tell=heard.append)
+    minutes = [worth.minutes for _, worth in found.rows]
+    assert minutes == sorted(minutes, reverse=True)
+    assert {m.key for m, _ in found.rows} == {m.key for m in methods().values() if "river" in m.waters}
+    assert [len(h.rows) for h in heard] == list(range(1, len(found.rows) + 1))
+    assert found.rows[-1][1].minutes == 0.0
+    assert found.left_out == ()
+
+
+def test_methods_that_cannot_reach_the_fish_are_left_out_of_the_ranking_with_the_reason() -> None:
+    far = ranking(setting(water(0.9, 0.5, off_m=12.0)))
+    assert {"level-contact", "short-and-led"}.isdisjoint(m.key for m, _ in far.rows)
+    assert any("farther than you fish with the rod" in reason for _, reason in far.left_out)
+
+
+def test_a_ranking_nobody_wants_stops(weir_run: Reach) -> None:
+    watch = Watch()
+    watch.stop()
+    with pytest.raises(Stopped):
+        ranking(setting(weir_run), watch)
+
+
+def test_the_heavy_fly_in_the_middle_is_the_lowest_of_what_is_offered_where_the_current_allows(weir_run: Reach) -> None:
+    made = start(methods()["three-in-line"], setting(weir_run))
+    best = made.valued if isinstance(made, Best) else made.best
+    assert best is not None
+    assert rides_as_meant(best)
+    point = best.tracks.row("point")
+    sunk = best.tracks.at.copy()
+    sunk[:, point, :, AT_Z] = sunk[:, best.tracks.row("middle-fly"), :, AT_Z] - BESIDE_M - 0.01
+    assert not rides_as_meant(replace(best, tracks=replace(best.tracks, at=sunk)))
+
+
+def test_a_swung_team_is_not_spread_wider_than_it_is_tied_in_practice(weir_run: Reach) -> None:
+    swung = fished(started("swung", weir_run), weir_run)
+    lengths = [found.rig.spans[-1].length for move in of("length").values(swung) if (found := moved(swung, move))]
+    assert max(lengths) <= FARTHER * methods()["swung"].apart_m[1]
+    assert min(lengths) < swung.rig.spans[-1].length < max(lengths)

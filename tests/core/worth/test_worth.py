@@ -8,6 +8,7 @@ from datetime import date
 import numpy as np
 import pytest
 
+from jarana.core.engine.columns import AT_Z, NEAR_M, UNDER
 from jarana.core.errors import InputError
 from jarana.core.heads.float import FloatHead
 from jarana.core.outcomes.tracks import Tracks, evaluate
@@ -15,13 +16,23 @@ from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet, Season
 from jarana.core.situation import Person, Situation
 from jarana.core.unknowns.drifts import MEMBER_GRID
-from jarana.core.water.reach import Fish, Lane, Reach
-from jarana.core.worth.accepted import accepted, apart, in_zone, shown, together
+from jarana.core.water.reach import COLD_C, LIVELY_C, Fish, Lane, Reach, TakingZone
+from jarana.core.worth.accepted import accepted, apart, follow, in_zone, shown, together
 from jarana.core.worth.constants import Habits, check_habits, constants
 from jarana.core.worth.excluded import excluded
 from jarana.core.worth.freed import freed
 from jarana.core.worth.judge import SAME, Worth, better_share, judge
-from jarana.core.worth.noticed import SITS_HEAVY, SITS_LIGHT, idle_pull, load_of, not_frightened, sits
+from jarana.core.worth.noticed import (
+    ON_BED_M,
+    SITS_HEAVY,
+    SITS_LIGHT,
+    idle_pull,
+    line_lies,
+    load_of,
+    not_frightened,
+    noticed,
+    sits,
+)
 from tests.core.worth.pairs import PAIRS, pair_of
 from tests.coverage import led, water
 from tests.fishing import fished, setting, started
@@ -279,3 +290,42 @@ def test_a_faster_lane_between_makes_a_float_worth_less() -> None:
     split = water(0.8, 0.6, lanes=lanes)
     rig = started("float-pair", even)
     assert worth_of(fished(rig, split)).factors.drag < worth_of(fished(rig, even)).factors.drag
+
+
+@pytest.mark.parametrize(
+    ("celsius", "share"), [(COLD_C - 3, 0.4), (COLD_C, 0.4), (8.5, 0.7), (LIVELY_C, 1.0), (16.0, 1.0)]
+)
+def test_few_fish_follow_a_moved_fly_in_cold_water_and_all_from_ten_degrees(celsius: float, share: float) -> None:
+    assert follow(celsius, Habits(Person())) == pytest.approx(share)
+
+
+def test_cold_water_makes_a_stripped_fly_worth_less_and_a_drifting_one_as_much() -> None:
+    run = water(0.9, 0.62, zone=TakingZone(low_m=0.0, high_m=0.5, datum="surface"))
+    for method, less in (("swung", True), ("float-pair", False)):
+        rig = started(method, run)
+        warm, cold = (
+            judge(tracks_of(fished(rig, run), 8), fished(rig, run.model_copy(update={"temperature_c": c}))).minutes
+            for c in (12.0, 5.0)
+        )
+        assert (cold < 0.7 * warm) == less
+        assert (cold == warm) != less
+
+
+def test_a_fly_line_that_lies_on_the_bed_tells_less_and_wedges() -> None:
+    run = water(0.9, 0.3, zone=TakingZone(low_m=0.0, high_m=0.3, datum="bed"))
+    situation = fished(started("streamer", run), run)
+    tracks = tracks_of(situation, 8)
+    end = tracks.at[:, -2]
+    lifted, down = tracks.at.copy(), tracks.at.copy()
+    lifted[:, -2, :, AT_Z] = ON_BED_M + 0.001 - end[:, :, UNDER]
+    down[:, -2, :, AT_Z] = ON_BED_M - 0.001 - end[:, :, UNDER]
+    habits = Habits(situation.setting.person)
+    free, lies = replace(tracks, at=lifted), replace(tracks, at=down)
+    assert not line_lies(free).any()
+    assert line_lies(lies).all()
+    assert noticed(lies, situation, habits) == pytest.approx(habits["felt-on-bed"] * noticed(free, situation, habits))
+    raked = tracks.did.copy()
+    raked[:, -2, NEAR_M] = 5.0
+    assert (
+        freed(replace(tracks, did=raked), situation, habits).hangs.min() > freed(tracks, situation, habits).hangs.max()
+    )

@@ -4340,7 +4340,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -4377,7 +4377,7 @@ export interface components {
              * @description The answer, once it is done; while it runs a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -7108,6 +7108,62 @@ export interface components {
              * @description methods
              */
             methods: components["schemas"]["Suits"][];
+        };
+        /**
+         * RankedView
+         * @description A method, and what the best rig of it that a first look met is worth.
+         */
+        RankedView: {
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /** @description worth */
+            worth: components["schemas"]["WorthView"];
+        };
+        /**
+         * RankingAsked
+         * @description A water, whose methods are to be ranked.
+         */
+        RankingAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "ranking";
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * RankingFound
+         * @description The methods looked at so far, worth most first.
+         */
+        RankingFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "ranking";
+            /** @description ranking */
+            ranking: components["schemas"]["RankingView"];
+        };
+        /**
+         * RankingView
+         * @description Methods by what they are worth, most first; and those that may not be fished here.
+         */
+        RankingView: {
+            /**
+             * Left Out
+             * @description left out
+             */
+            left_out: components["schemas"]["LeftOutView"][];
+            /**
+             * Methods
+             * @description methods
+             */
+            methods: components["schemas"]["RankedView"][];
         };
         /**
          * Reach

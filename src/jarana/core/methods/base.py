@@ -9,6 +9,7 @@ from typing import Literal
 from jarana.core.heads.base import HeadPart
 from jarana.core.methods.inside_rules import inside
 from jarana.core.methods.kit import Chosen, Kit, Missing
+from jarana.core.methods.parts import one_fly
 from jarana.core.methods.when import Fit, Says, judged
 from jarana.core.motions import motions
 from jarana.core.rig.model import Fitted, Rig
@@ -47,6 +48,7 @@ STILL_HUNG = ("float_load", "zone", "settle", "take_to_sign", *THROWN, "visible"
 STILL_LINE = ("zone", "settle", *THROWN, "netting")
 """A team on a fly line in still water."""
 DRIES = ("float_load", "drag_free", *THROWN, "visible")
+STILL_DRY = ("float_load", "settle", *THROWN, "visible")
 
 
 @dataclass(frozen=True)
@@ -143,6 +145,8 @@ class Method:
         What is usually changed next, in order.
     lake_readings
         Those that matter on still water; None for the same.
+    lowest
+        Id of the fly that rides lowest, where one is meant to.
     stands_for
         Sides of disputed questions it is the example of.
     """
@@ -162,6 +166,7 @@ class Method:
     rod_class: int = 5
     apart_m: tuple[float, float] | None = None
     lake_readings: tuple[str, ...] | None = None
+    lowest: str = ""
     stands_for: tuple[str, ...] = ()
 
     @property
@@ -180,10 +185,10 @@ class Method:
             Where this water asks for a rig that cannot be tied: a span longer than any.
         """
         kit = Kit(setting, self.rod_class, self.way)
-        rig = self.ties(kit)
+        rig = one_fly(kit, self.ties(kit), self.name)
         said: tuple[Chosen, ...] = ()
         if setting.rules is not None:
-            rig, said = inside(rig, setting.rules, kit.writer)
+            rig, said = inside(rig, setting.rules, kit.drawer, kit.writer)
         water = setting.fished
         rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
         return Started(rig, (*kit.told(rig), *said), tuple(kit.missing))

@@ -41,8 +41,8 @@ def ties(kit: Kit) -> Rig:
     upper = kit.fly("top-fly", "pupa", 12, because=say("hangs-belly"))
     middle = kit.fly("middle-fly", "belly", 10, because=say("heaviest-deepest-belly"))
     foam = kit.fly("point", "buoyant", 10, because=say("holds-end-team-up"))
-    team(kit, (upper, middle, foam), (APART_MM,) * 3, TAG_MM, first_mm=0.25)
-    return kit.rig(say("team-under-foam-point"), "buoyant-point", kit.line("floating", 7), FlyLineHead(out_mm=8000),
+    team(kit, (upper, middle, foam), APART_MM, TAG_MM)
+    return kit.rig(say("team-under-foam-point"), "buoyant-point", kit.line("floating"), FlyLineHead(out_mm=8000),
                    Motion(kind="figure", count_s=20))  # fmt: skip
 
 
@@ -67,4 +67,5 @@ METHOD = Method(
     moves=(say("heavier-belly-fly-deeper"), say("intermediate-line"), say("smaller-foam")),
     rod_class=7,
     apart_m=(1.5, 2.0),
+    lowest="middle-fly",
 )

@@ -33,14 +33,17 @@ dry-off-greased-hand = the dry off, greased to a hand above the fly
 """,
 )
 
-BELOW_MM = 520
+BELOW_MM, BEAD_MM = 520, 2.0
+"""A bead only where they hold deeper than the film."""
 
 
 def ties(kit: Kit) -> Rig:
     """Return a taper with a dry in the line and a soft-hackled fly from its bend."""
-    line = kit.line("floating", 5)
+    line = kit.line("floating")
     dry = kit.dry("dry", 14, because=say("marks-take-fly-you"))
-    below = kit.fly("point", "emerger", 16, 2.0, because=say("hangs-film-under"))
+    below = kit.fly(
+        "point", "emerger", 16, 0.0 if when.high_in_water(kit.reach) else BEAD_MM, because=say("hangs-film-under")
+    )
     leader(kit, "all-round", 3300, 0.152, 900, line)
     kit.tippet("below", say("emergers-tippet"), below, 0.12, BELOW_MM, knot="bend")
     kit.dropper("dry", "below", dry, 0, school="bend", knot="fine eye")

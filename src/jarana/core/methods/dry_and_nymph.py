@@ -42,7 +42,7 @@ BEARS_GF = 0.7
 def ties(kit: Kit) -> Rig:
     """Return a taper with the dry that floats best and a small nymph as far below as the water is deep."""
     below = min(max(kit.reach.depth_m * 1000, 450), 900)
-    line = kit.line("floating", 5)
+    line = kit.line("floating")
     dry = kit.dry("dry", 10, BEARS_GF, because=say("must-not-drowned-nymph"))
     nymph = kit.fly("point", "nymph", 18, 2.0, because=say("small-slim-sinks-without"))
     kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1200, because=say("turns-bushy-dry-over"))

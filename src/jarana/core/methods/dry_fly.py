@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
-from jarana.core.methods.base import DRIES, Method, Pace
+from jarana.core.methods.base import DRIES, STILL_DRY, Method, Pace
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.leaders import leader
 from jarana.core.methods.when import Says
@@ -25,6 +25,7 @@ they-hold-bed = they hold on the bed
 wind-piles-long-fine = wind piles a long fine leader
 cold-water-few-rises = cold water: few rises
 drifts = it drifts
+left-alone = left alone
 lifted-off-quietly-below = Lifted off quietly below the fish, before it drags.
 finer-tippet = a finer tippet
 smaller-fly = a smaller fly
@@ -44,22 +45,26 @@ LONG_MM = 1500
 
 def ties(kit: Kit) -> Rig:
     """Return a taper with the dry nearest to the hatch's size."""
-    line = kit.line("floating", 5)
+    line = kit.line("floating")
     fly = kit.dry("point", 16, because=say("small-refused-less-change"))
     against = kit.head_wind >= HEAD_WIND
     long = when.lanes_pull(kit.reach) and not against
     school = "power" if against else "soft" if long else "all-round"
     leader(kit, school, (SHORT_MM if against else TOTAL_MM) + (LONG_MM if long else 0), 0.152, TIPPET_MM, line)
     kit.point(fly, "fine eye")
-    return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"),
-                   Stance(slack_m=SLACK_M, lay="pile"))  # fmt: skip
+    if kit.reach.nature.flows:
+        return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="natural"),
+                       Stance(slack_m=SLACK_M, lay="pile"))  # fmt: skip
+    # On still water the whole leader is degreased: it is seen where it lies in the surface.
+    kit.spans = [span.model_copy(update={"dressing": "degreased"}) for span in kit.spans]
+    return kit.rig(say("dry-fly"), "dry-fly", line, DryFlyHead(fly="point"), Motion(kind="still"))
 
 
 METHOD = Method(
     number=1,
     key="dry-fly",
     name=say("dry-fly"),
-    waters=("river",),
+    waters=("river", "lake"),
     when=say("fish-rising-one-dry"),
     says=(
         Says(3, say("fish-take-top"), when.on_top),
@@ -69,9 +74,10 @@ METHOD = Method(
         Says(-1, say("wind-piles-long-fine"), when.windy),
         Says(-1, say("cold-water-few-rises"), when.cold),
     ),
-    paces=(Pace(say("drifts"), 1.0, "natural"),),
+    paces=(Pace(say("drifts"), 1.0, "natural"), Pace(say("left-alone"), 0.0, "still")),
     touch="never",
     readings=DRIES,
+    lake_readings=STILL_DRY,
     ties=ties,
     ends=say("lifted-off-quietly-below"),
     moves=(say("finer-tippet"), say("smaller-fly"), say("longer-leader-where-lanes"), say("emerger-below")),

@@ -48,7 +48,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("dropper", "point-tippet", dropper, TAG_MM)
     kit.point(point)
     head = kit.float_head((point, dropper), tippet, below)
-    return kit.rig(say("two-nymphs-under-float"), "float-pair", kit.line("floating", 5), head, Motion(kind="natural"))
+    return kit.rig(say("two-nymphs-under-float"), "float-pair", kit.line("floating"), head, Motion(kind="natural"))
 
 
 METHOD = Method(

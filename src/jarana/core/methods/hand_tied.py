@@ -33,7 +33,7 @@ ring-before-tippet = a ring before the tippet
 
 def ties(kit: Kit) -> Rig:
     """Return a taper of one's own sections, stiffer into wind, and one fly just under the surface."""
-    line = kit.line("floating", 5)
+    line = kit.line("floating")
     into_wind = kit.reach.wind_m_s >= 4
     fly = kit.fly("point", "any", 12, because=say("any-fly-leader-what"))
     taper(kit, "power" if into_wind else "all-round", 2900, 0.178, 600, line)

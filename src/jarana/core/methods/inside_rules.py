@@ -5,11 +5,12 @@ from __future__ import annotations
 from itertools import pairwise
 
 from jarana.core.methods.kit import Chosen
+from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.tackle.knot import usual_knot
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -22,7 +23,7 @@ most-flies-left-off = { $name }: at most { $most_flies } flies; the { $replace }
 )
 
 
-def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen, ...]]:
+def inside(rig: Rig, rules: RuleSet, drawer: Drawer, writer: Writer) -> tuple[Rig, tuple[Chosen, ...]]:
     """Return the rig with fewer flies, without shot and with wider spacing where the rules ask for it, and what was done.
 
     What cannot be mended so (a float, a barb, a season) is named.
@@ -36,7 +37,7 @@ def inside(rig: Rig, rules: RuleSet, writer: Writer) -> tuple[Rig, tuple[Chosen,
         spare = next((a for a in _flies(rig) if a.at.kind == "joint" and not _holds(rig, a)), None)
         if spare is None:
             break
-        rig = _without(rig, spare)
+        rig = RemoveFly(at=spare.id).apply(rig, drawer, writer)
         said.append(
             Chosen(
                 "rules",
@@ -61,16 +62,6 @@ def _flies(rig: Rig) -> list[Attachment]:
 
 def _holds(rig: Rig, attachment: Attachment) -> bool:
     return rig.head.holds() == attachment.id
-
-
-def _without(rig: Rig, gone: Attachment) -> Rig:
-    """Return the rig without a dropper; where it sat in the line, the lines are joined with a water knot."""
-    assert gone.at.kind == "joint"
-    joints = rig.joints
-    if gone.link is None:
-        water = usual_knot("joint")
-        joints = tuple(j.model_copy(update={"knot": water}) if j.id == gone.at.joint else j for j in joints)
-    return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != gone.id), joints=joints)
 
 
 def _apart(rig: Rig, least_mm: float) -> Rig:

@@ -50,7 +50,7 @@ def ties(kit: Kit) -> Rig:
     tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))
     kit.point(jig, "wagging eye")
     head = kit.float_head((jig,), tippet, below, IN_CURRENT)
-    return kit.rig(say("jig-over-ledge"), "jig-over-ledge", kit.line("floating", 5), head, Motion(kind="natural"))
+    return kit.rig(say("jig-over-ledge"), "jig-over-ledge", kit.line("floating"), head, Motion(kind="natural"))
 
 
 METHOD = Method(

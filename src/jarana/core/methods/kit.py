@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal
 
 from jarana.core.engine.hydro.terminal_speed import line_weight
 from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, water_at
@@ -90,7 +91,8 @@ FLOAT_OFF = 2.5
 """A float with so many times what is wanted, or so much less, is not the one."""
 PULL_BY_CLASS = {3: 3.5, 4: 5.0, 5: 7.0, 6: 9.0, 8: 12.0}
 """N in a steady bend, by the largest class it holds for (force on the tippet, tables of practice)."""
-LINES: dict[str, tuple[str, Callable[[FlyLine], bool], tuple[SinkZone, ...]]] = {
+LineKind = Literal["thin", "floating", "just under", "many zones", "down"]
+LINES: dict[LineKind, tuple[str, Callable[[FlyLine], bool], tuple[SinkZone, ...]]] = {
     "thin": (say("thin-level-line"), lambda line: line.tip_mm <= 0.75, ()),
     "floating": (say("floating-line"), lambda line: not line.zones and line.tip_mm > 0.75, ()),
     "just under": (
@@ -325,9 +327,10 @@ class Kit:
         body = self.float_for(bodies, tippet.d0_mm, tippet.material.density_kg_m3, below_mm, current)
         return FloatHead.set_above(body, self.spans, round(below_mm / 10) * 10)
 
-    def line(self, kind: str, line_class: int) -> FlyLine:
-        """Return the owned line of a kind nearest to a class; the reference one where there is none."""
+    def line(self, kind: LineKind) -> FlyLine:
+        """Return the owned line of a kind nearest to the rod's class; the reference one where there is none."""
         name, fits, zones = LINES[kind]
+        line_class = self.rod.line_class
         owned = [row for row in self.drawer.lines if fits(row)]
         if owned:
             return min(owned, key=lambda row: abs(row.line_class - line_class))
@@ -397,6 +400,12 @@ class Kit:
     def lacks(self, part: str, what: str, nearest: str) -> None:
         """Write down what is not owned."""
         self.missing.append(Missing(part, what, nearest))
+
+    def leaves(self, parts: set[str], text: str) -> None:
+        """Write down that parts are left off after all: they are neither chosen nor lacking."""
+        self.choices = [c for c in self.choices if c.part not in parts]
+        self.missing = [m for m in self.missing if m.part not in parts]
+        self.choices.append(Chosen("flies", text))
 
     def _rod(self, line_class: int) -> Rod:
         """Return the rod nearest to a line class; the reference one where there is none."""

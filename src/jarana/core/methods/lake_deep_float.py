@@ -58,7 +58,7 @@ def ties(kit: Kit) -> Rig:
                 update={"id": "table-releasing", "name": say("releasing", name=body.name), "releasing": True}
             )
     head = FloatHead.set_above(body, kit.spans, round(below / 10) * 10)
-    return kit.rig(say("one-fly-deep-under"), "lake-deep-float", kit.line("floating", 7), head, Motion(kind="still"))
+    return kit.rig(say("one-fly-deep-under"), "lake-deep-float", kit.line("floating"), head, Motion(kind="still"))
 
 
 METHOD = Method(

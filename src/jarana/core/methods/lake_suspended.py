@@ -58,7 +58,7 @@ def ties(kit: Kit) -> Rig:
     kit.point(point)
     below = first + second + third
     head = kit.float_head((upper, middle, point), tippet, below)
-    return kit.rig(say("team-hung-under-float"), "lake-suspended", kit.line("floating", 7), head, Motion(kind="still"))
+    return kit.rig(say("team-hung-under-float"), "lake-suspended", kit.line("floating"), head, Motion(kind="still"))
 
 
 METHOD = Method(

@@ -35,7 +35,7 @@ slower-hand = a slower hand
 )
 
 APART_MM, TAG_MM = 1600, 150
-HIGH_ZONE_M = 1.0
+HIGH_ZONE_M = 1.2
 """A zone that ends above this wants dressed nymphs on the droppers: they stay high."""
 
 
@@ -48,8 +48,8 @@ def ties(kit: Kit) -> Rig:
     upper = kit.fly("top-fly", kind, 12, because=because)
     middle = kit.fly("middle-fly", kind, 12, because=because)
     point = kit.fly("point", "pupa", 10, because=say("biggest-point-takes-team"))
-    team(kit, (upper, middle, point), (APART_MM,) * 3, TAG_MM)
-    return kit.rig(say("three-pupae-straight-line"), "lake-team", kit.line("floating", 7), FlyLineHead(out_mm=9000),
+    team(kit, (upper, middle, point), APART_MM, TAG_MM)
+    return kit.rig(say("three-pupae-straight-line"), "lake-team", kit.line("floating"), FlyLineHead(out_mm=9000),
                    Motion(kind="figure", count_s=20))  # fmt: skip
 
 

@@ -49,7 +49,7 @@ def ties(kit: Kit) -> Rig:
     )
     kit.point(fly)
     kit.says("line", say("so-much-line-hangs"), say("sound-weight-fly-first"))
-    return kit.rig(say("straight-down-one-fly"), "lake-vertical", kit.line("down", 7), FlyLineHead(out_mm=min(out, 12000)),
+    return kit.rig(say("straight-down-one-fly"), "lake-vertical", kit.line("down"), FlyLineHead(out_mm=min(out, 12000)),
                    Motion(kind="inch", count_s=10))  # fmt: skip
 
 

@@ -20,7 +20,6 @@ shows-drift-take = shows the drift and the take
 rides-above-anchor-one = rides above the anchor, one size smaller
 tippet-point = Tippet to the point
 two-nymphs-level-contact = Two nymphs, level contact
-one-nymph-level-contact = One nymph, level contact
 contact-thin-level-leader = Contact, thin level leader
 lanes-within-reach-4 = Lanes within reach, 4 to 8 m off; the rod holds the leader clear of the water.
 lane-within-reach-rod = the lane is within reach of the rod
@@ -51,14 +50,11 @@ TIPPET_PER_DEPTH = 1.5
 """A rig led along hangs at a slant: the tippet is longer than the water is deep."""
 SIGHTER_MM = 600.0
 CLEAR_MM = 500.0
-ONE_FLY_BELOW_M = 0.35
-"""In thinner water than this one fly fishes better than two."""
 
 
 def ties(kit: Kit) -> Rig:
     """Return a level contact leader, its tippet fitted to the depth."""
     below = max(900.0, kit.reach.depth_m * 1000 * TIPPET_PER_DEPTH)
-    pair = kit.reach.depth_m >= ONE_FLY_BELOW_M
     mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
     point = kit.fly("point", "nymph", 14, 2.8, because=say("anchor-go-up-or"))
     kit.section("mono", say("coloured-mono"), ("coloured-mono",), 0.18, mono, because=say("thin-sags-little-seen"))
@@ -66,15 +62,13 @@ def ties(kit: Kit) -> Rig:
     kit.section(
         "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-drift-take")
     )
-    kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM if pair else below, ("fluorocarbon",),
+    kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM, ("fluorocarbon",),
                knot="ring", ring=True)  # fmt: skip
-    if pair:
-        upper = kit.fly("dropper", "nymph", 16, 2.5, because=say("rides-above-anchor-one"))
-        kit.tippet("point-tippet", say("tippet-point"), point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
-        kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
+    upper = kit.fly("dropper", "nymph", 16, 2.5, because=say("rides-above-anchor-one"))
+    kit.tippet("point-tippet", say("tippet-point"), point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))
+    kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
     kit.point(point, "fine eye")
-    name = say("two-nymphs-level-contact") if pair else say("one-nymph-level-contact")
-    return kit.rig(name, "level-contact", kit.line("thin", 3))
+    return kit.rig(say("two-nymphs-level-contact"), "level-contact", kit.line("thin"))
 
 
 METHOD = Method(

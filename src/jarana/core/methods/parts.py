@@ -2,7 +2,14 @@
 
 from __future__ import annotations
 
+from contextlib import suppress
+
+from jarana.core.errors import InputError
+from jarana.core.methods import when
 from jarana.core.methods.kit import Kit
+from jarana.core.rig.edits.flies import RemoveFly
+from jarana.core.rig.edits.structure import JoinSpans
+from jarana.core.rig.model import Rig
 from jarana.core.tackle.fly import Fly
 from jarana.core.words import phrases
 
@@ -14,11 +21,16 @@ one-step-down-tippet = one step down to the tippet
 upper-tippet = Upper tippet
 middle-tippet = Middle tippet
 point-tippet = Point tippet
-step-stouter-turns-team = a step stouter: it turns the team over
+taper-ahead = ahead of a long team: it turns it over
+one-of = { $method }: one fly
+one-thin = One fly: over so little water a second one would ride elsewhere.
+one-overgrown = One fly: among branches and snags a second one is lost.
 """,
 )
 
 BUTTS = ("nylon-butt", "copolymer")
+AHEAD = (0.4, 0.3)
+"""Shares of the way from line to first fly that are butt and step."""
 
 
 def floating_butt(kit: Kit, butt_mm: float = 900, taper_mm: float = 900) -> None:
@@ -27,28 +39,34 @@ def floating_butt(kit: Kit, butt_mm: float = 900, taper_mm: float = 900) -> None
     kit.section("taper", "Taper", BUTTS, 0.30, taper_mm, because=say("one-step-down-tippet"))
 
 
-def team(
-    kit: Kit,
-    flies: tuple[Fly, Fly, Fly],
-    apart_mm: tuple[float, float, float],
-    tag_mm: float,
-    usual_mm: float = 0.20,
-    first_mm: float = 0.0,
-) -> None:
-    """Add a three-fly team: tippet of one size, the flies on tags, the last at the point."""
+def team(kit: Kit, flies: tuple[Fly, Fly, Fly], apart_mm: float, tag_mm: float, usual_mm: float = 0.20) -> None:
+    """Add a three-fly team, its flies on tags and equally far apart; ahead of it, in the same length, a taper turns it over."""
+    butt, step = round(AHEAD[0] * apart_mm), round(AHEAD[1] * apart_mm)
+    kit.section("butt", "Butt", ("nylon-butt",), 0.40, butt, because=say("taper-ahead"))
+    kit.section("taper", "Taper", BUTTS, 0.30, step, because=say("one-step-down-tippet"))
     rows = (("top", say("upper-tippet")), ("middle", say("middle-tippet")), ("end", say("point-tippet")))
-    for (key, name), length in zip(rows, apart_mm, strict=True):
-        if key == "top" and first_mm:
-            kit.section(
-                key,
-                name,
-                ("copolymer", "fluorocarbon"),
-                first_mm,
-                length,
-                because=say("step-stouter-turns-team"),
-            )
-        else:
-            kit.tippet(key, name, flies[2], usual_mm, length, ("fluorocarbon",), dressed="none")
+    for (key, name), length in zip(rows, (apart_mm - butt - step, apart_mm, apart_mm), strict=True):
+        kit.tippet(key, name, flies[2], usual_mm, length, ("fluorocarbon",), dressed="none")
     kit.dropper("top-fly", "middle", flies[0], tag_mm)
     kit.dropper("middle-fly", "end", flies[1], tag_mm)
     kit.point(flies[2])
+
+
+def one_fly(kit: Kit, rig: Rig, method: str) -> Rig:
+    """Return a river rig of a method with one fly where a second would hang in branches or ride other water."""
+    thin, overgrown = when.thin(kit.reach), when.overgrown(kit.reach)
+    if not kit.reach.nature.flows or not (thin or overgrown):
+        return rig
+    flies = [a for a in rig.attachments if a.fly]
+    spare = [a for a in flies if a.at.kind == "joint" and a.link is not None]
+    for fly in spare[: len(flies) - 1]:
+        assert fly.at.kind == "joint"
+        rig = RemoveFly(at=fly.id).apply(rig, kit.drawer, kit.writer)
+        gone = {fly.id}
+        with suppress(InputError):
+            # Of one line above and below, no knot is left where nothing hangs.
+            gone.add(rig.spans[rig.joint_index(fly.at.joint)].id)
+            rig = JoinSpans(joint=fly.at.joint).apply(rig, kit.drawer, kit.writer)
+        kit.leaves(gone - {s.id for s in rig.spans}, say("one-thin") if thin else say("one-overgrown"))
+        rig = rig.rebuilt(name=say("one-of", method=method))
+    return rig

@@ -62,7 +62,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("hook", "end", first, 0, school="bend")
     kit.point(second)
     head = kit.float_head((first, second, shot), tippet, below, 1.2)
-    return kit.rig(say("pegged-bead-over-bare"), "pegged-bead", kit.line("floating", 5), head, Motion(kind="natural"))
+    return kit.rig(say("pegged-bead-over-bare"), "pegged-bead", kit.line("floating"), head, Motion(kind="natural"))
 
 
 METHOD = Method(

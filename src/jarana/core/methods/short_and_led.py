@@ -52,7 +52,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("dropper", "point-tippet", upper, round(tag_for(kit.reach.depth_m) * 100) * 10, school="link")
     kit.point(anchor)
     motion = Motion(kind="lift", lead=1.15)
-    return kit.rig(say("heavy-anchor-short-led"), "short-and-led", kit.line("thin", 3), motion=motion)
+    return kit.rig(say("heavy-anchor-short-led"), "short-and-led", kit.line("thin"), motion=motion)
 
 
 METHOD = Method(

@@ -51,7 +51,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("fly", "to-shot", egg, TAG_MM, knot="bend")
     kit.point(shot, "stopper", key="shot")
     head = kit.float_head((egg, shot), tippet, below, IN_CURRENT)
-    return kit.rig(say("shot-below-fly"), "shot-below", kit.line("floating", 5), head, Motion(kind="natural"))
+    return kit.rig(say("shot-below-fly"), "shot-below", kit.line("floating"), head, Motion(kind="natural"))
 
 
 METHOD = Method(

@@ -16,7 +16,6 @@ say = phrases(
 mouthful-wags-open-loop = a mouthful; it wags on an open loop
 turns-big-fly-over = turns a big fly over
 one-step = one step
-just-under = just under
 big-fish-cover-coloured = Big fish, cover, coloured water: a stout leader and a moving fly.
 big-fish-hoped = big fish are hoped for
 coloured-water = coloured water
@@ -47,7 +46,7 @@ def ties(kit: Kit) -> Rig:
         "tippet", "Tippet", fly, 0.20 if fine else 0.25, total * 0.3, ("fluorocarbon", "nylon-butt"), dressed="none"
     )
     kit.point(fly, "wagging eye")
-    line = kit.line(say("just-under") if lake else "floating", 7)
+    line = kit.line("just under" if lake else "floating")
     out = 9000 if lake else 7000
     return kit.rig(
         "Streamer", "streamer", line, FlyLineHead(out_mm=out), Motion(kind="strip", count_s=10 if lake else 0)

@@ -19,7 +19,6 @@ stout-between-line-heavy = stout between line and heavy fly
 middle-tippet = Middle tippet
 point-tippet = Point tippet
 sweep-buoyant-point-sinking = Sweep: buoyant point on a sinking line
-many-zones = many zones
 lake-multi-density-line = Lake, multi-density line
 searching-layers-lake-glass = Searching the layers of a lake in glass calm; the point rides above the line.
 glass-calm = glass calm
@@ -48,7 +47,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("top-fly", "middle", heavy, TAG_MM)
     kit.dropper("middle-fly", "end", middle, TAG_MM)
     kit.point(foam)
-    return kit.rig(say("sweep-buoyant-point-sinking"), "sweep", kit.line(say("many-zones"), 7), FlyLineHead(out_mm=10000),
+    return kit.rig(say("sweep-buoyant-point-sinking"), "sweep", kit.line("many zones"), FlyLineHead(out_mm=10000),
                    Motion(kind="lift", count_s=30))  # fmt: skip
 
 

@@ -52,7 +52,7 @@ def ties(kit: Kit) -> Rig:
     kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)
     kit.point(point)
-    return kit.rig(say("two-soft-hackles-swung"), "swung", kit.line("floating", 5), FlyLineHead(out_mm=OUT_MM),
+    return kit.rig(say("two-soft-hackles-swung"), "swung", kit.line("floating"), FlyLineHead(out_mm=OUT_MM),
                    Motion(kind="swing"))  # fmt: skip
 
 

@@ -58,7 +58,7 @@ def ties(kit: Kit) -> Rig:
     kit.tippet("point-tippet", say("tippet-point"), point, 0.12, PAIR_MM, ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
     kit.point(point, "fine eye")
-    return kit.rig(say("two-nymphs-tapered-contact"), "tapered-contact", kit.line("thin", 3))
+    return kit.rig(say("two-nymphs-tapered-contact"), "tapered-contact", kit.line("thin"))
 
 
 METHOD = Method(

@@ -55,7 +55,7 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("middle-fly", "end", heavy, 0, school="bend")
     kit.point(small)
     head = kit.float_head((light, heavy, small), tippet, below)
-    return kit.rig(say("three-bend-bend-under"), "three-in-line", kit.line("floating", 5), head, Motion(kind="natural"))
+    return kit.rig(say("three-bend-bend-under"), "three-in-line", kit.line("floating"), head, Motion(kind="natural"))
 
 
 METHOD = Method(
@@ -79,4 +79,5 @@ METHOD = Method(
     ends=say("let-swing-up-end"),
     moves=(say("pattern-took-all-three"), say("one-fly-off"), say("float-deeper")),
     apart_m=(0.30, 0.90),
+    lowest="middle-fly",
 )

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import pairwise
 
-from jarana.core.water.reach import Reach
+from jarana.core.water.reach import COLD_C, LIVELY_C, Reach
 
 Test = Callable[[Reach], bool]
 THIN_M, SHALLOW_M, DEEP_M, ANCHOR_M = 0.35, 0.7, 1.2, 6.0
@@ -166,14 +166,19 @@ def snaggy(reach: Reach) -> bool:
     return bool(reach.obstacles) or reach.bed in ("boulder", "weed")
 
 
+def overgrown(reach: Reach) -> bool:
+    """Branches hang over it, or what lies on the bed holds a fly."""
+    return any(o.kind in ("branch", "snag") for o in reach.obstacles)
+
+
 def cold(reach: Reach) -> bool:
     """Fish sit tight."""
-    return reach.temperature_c <= 7
+    return reach.temperature_c <= COLD_C
 
 
 def warm(reach: Reach) -> bool:
     """Fish move for a fly."""
-    return reach.temperature_c >= 10
+    return reach.temperature_c >= LIVELY_C
 
 
 def even(reach: Reach) -> bool:

@@ -129,6 +129,11 @@ def afloat(situation: Situation) -> bool:
     return not nominal(situation).drowned
 
 
+def in_current(situation: Situation) -> bool:
+    """Say whether the water moves."""
+    return situation.water.nature.flows
+
+
 def make(key: str, severity: Severity, title: str, sentence: str, figure: Figure, **more: object) -> Reading:
     """Build a reading from a figure already written."""
     fields = {"figure": figure.digits, "unit": figure.unit} | more

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jarana.core.drift.across import SLIP_M
 from jarana.core.drift.nominal import nominal
-from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, Severity, in_current, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.edits.stance import SetStance
@@ -88,4 +88,4 @@ def score(situation: Situation) -> float:
     return -(read(situation).value or 0.0)
 
 
-READING = ReadingKind("drag_free", read, candidates, score)
+READING = ReadingKind("drag_free", read, candidates, score, when=in_current)

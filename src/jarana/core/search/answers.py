@@ -10,6 +10,7 @@ from jarana.core.readings.base import Reading
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.model import Rig
 from jarana.core.search.find import Found, FoundRig
+from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
 from jarana.core.search.rerig import Rerig, bodies_name
 from jarana.core.search.start import Best, Declined
@@ -238,6 +239,28 @@ class FindView(Frozen):
             left_out=tuple(LeftOutView(method=m, reason=r) for m, r in found.left_out),
             settled=found.settled,
             hand=WorthView.of(found.hand) if found.hand else None,
+        )
+
+
+class RankedView(Frozen):
+    """A method, and what the best rig of it that a first look met is worth."""
+
+    method: str
+    worth: WorthView
+
+
+class RankingView(Frozen):
+    """Methods by what they are worth, most first; and those that may not be fished here."""
+
+    methods: tuple[RankedView, ...]
+    left_out: tuple[LeftOutView, ...]
+
+    @classmethod
+    def of(cls, found: Ranking) -> RankingView:
+        """Show it."""
+        return cls(
+            methods=tuple(RankedView(method=m.key, worth=WorthView.of(w)) for m, w in found.rows),
+            left_out=tuple(LeftOutView(method=m, reason=r) for m, r in found.left_out),
         )
 
 

@@ -9,6 +9,8 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
 
+from jarana.core.engine.columns import AT_Z
+from jarana.core.methods import method_of
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, Move, moved
@@ -28,6 +30,8 @@ NOTED = 0.02
 """By so much a rig must be worth more before it takes the place of another."""
 LIKELY = 2
 """Nominally best of the rigs with one change fewer that are judged by members."""
+BESIDE_M = 0.01
+"""m by which another fly may ride lower than the one that is meant to be lowest."""
 ALIKE = 0.03
 """A change that is worth less than this share is changed back."""
 
@@ -45,6 +49,18 @@ class Reached:
         return None if found is None else Reached(found, (*self.path, (coordinate, move)))
 
 
+def rides_as_meant(valued: Valued) -> bool:
+    """Say whether the fly its method wants lowest is that, over the second half of the drift, or none is wanted so."""
+    wanted, tracks = method_of(valued.rig).lowest, valued.tracks
+    if not wanted:
+        return True
+    if wanted not in tracks.names:
+        return False
+    half = tracks.at.shape[2] // 2
+    heights = tracks.at[:, : len(tracks.names), half:, AT_Z].mean(axis=(0, 2))
+    return bool(heights[tracks.row(wanted)] <= heights.min() + BESIDE_M)
+
+
 @dataclass
 class Search:
     """A search for the best rig from a start.
@@ -59,6 +75,8 @@ class Search:
         Is told the best so far.
     allowed
         Which rigs may be met on the way; None for any. Then the start is a rig that is tied, and stays as it is.
+    meant
+        A rig was met whose flies ride as its method wants: others are passed over from then on.
     """
 
     start: Situation
@@ -68,6 +86,7 @@ class Search:
     tell: Callable[[Valued], None] | None = None
     allowed: Callable[[Situation], bool] | None = None
     pool: list[Reached] = field(default_factory=list)
+    meant: bool = False
 
     def __post_init__(self) -> None:
         """Begin with flies that are owned, wherever the box holds any of their nature."""
@@ -86,7 +105,7 @@ class Search:
         pool = list(self.pool)
         if self.climbs or not pool:
             pool += self._climbed(used, list(self._starts(used)))
-        judged = self._valued(pool, SOME)
+        judged = self._judged(pool, SOME)
         if not judged:
             return None
         best = self._simpler(self._polished(judged[0], used))
@@ -100,14 +119,25 @@ class Search:
         climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
         climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
         met = self._climbed([c for c in used if c.first], climbs)
-        judged = self._valued(met[:FIRST_POOL], FEW)
+        judged = self._judged(met[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
+
+    def _judged(self, pool: Sequence[Reached], members: range) -> list[tuple[Reached, Valued]]:
+        """Return a pool by its members; where none rides as meant after all, as it rides."""
+        found = self._valued(pool, members)
+        if found or not self.meant:
+            return found
+        self.meant = False
+        return self._valued(pool, members)
 
     def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
         by = {identity(r.situation): r for r in reached}
-        return [(by[identity(v.situation)], v) for v in self.value([r.situation for r in by.values()], members)]
+        found = self.value([r.situation for r in by.values()], members)
+        meant = [v for v in found if rides_as_meant(v)]
+        self.meant = self.meant or bool(meant)
+        return [(by[identity(v.situation)], v) for v in (meant if self.meant else found)]
 
     def _starts(self, used: Sequence[Coordinate]) -> Iterator[tuple[Reached, tuple[str, ...]]]:
         """Yield the rig as it is, with its lightest and its heaviest point, and one for every pace and line."""

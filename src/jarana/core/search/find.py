@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError
@@ -48,8 +48,8 @@ LESS = {
     "zone": say("less-zone"), "drag": say("less-drag"), "shown": say("less-shown"), "noticed": say("less-noticed"),
     "free": say("less-free"), "stealth": say("less-stealth"),
 }  # fmt: skip
-FIRST_METHODS, SETTLED = 8, 4
-"""Methods that are climbed at all, best suited first, and those that are settled with climbs of their own."""
+SETTLED = 4
+"""Methods that are settled, those whose first look was worth most."""
 SHOWN_RIGS = 5
 GIVEN_UP = 0.1
 """A factor this much below the best rig's is told as given up."""
@@ -168,17 +168,15 @@ def find(
     if unknown:
         raise InputError.one("methods", unknown[0], say("known-method"))
     value = Valuer(watch)
-    starts, left = _starts(setting, wanted)
+    starts, left = begun(setting, wanted)
     found: list[FoundRig] = []
-    searches: dict[str, Search] = {}
     hand = _in_hand(setting, wanted, value)
-    value.watch.expects(len(starts) + SETTLED)
-    for method, begun, here in starts:
-        value.watch.step()
-        search = searches[method.key] = Search(here, value, climbs=False, allowed=wanted.allows(method))
-        first = search.first()
-        if first is not None:
-            found.append(FoundRig(with_reasons(begun, first.rig, setting), method, first, (), _cost(wanted, first)))
+    value.watch.expects(SETTLED)
+    looked: dict[str, First] = {}
+    for first in firsts(starts, value, wanted):
+        looked[first.method.key] = first
+        if first.valued is not None:
+            found.append(_found(first, first.valued, setting, wanted))
             if tell is not None:
                 tell(_told(found, wanted, left, value, hand, settled=False))
     found.sort(key=lambda f: (not _few_enough(f, wanted), -f.worth.minutes))
@@ -186,12 +184,11 @@ def find(
         value.watch.step()
         if not _few_enough(one, wanted):
             break
-        begun = next(b for m, b, _ in starts if m.key == one.method.key)
-        search = searches[one.method.key]
-        search.climbs = i == 0
-        best = search.best()
+        first = looked[one.method.key]
+        first.search.climbs = i == 0
+        best = first.search.best()
         if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
-            found[i] = FoundRig(with_reasons(begun, best.rig, setting), one.method, best, (), _cost(wanted, best))
+            found[i] = _found(first, best, setting, wanted)
         if tell is not None:
             tell(_told(found, wanted, left, value, hand, settled=False))
     return _told(found, wanted, left, value, hand, settled=True)
@@ -205,9 +202,41 @@ def _in_hand(setting: Setting, wanted: Wanted, value: Valuer) -> Worth | None:
     return found[0].worth if found else None
 
 
-def _starts(
-    setting: Setting, wanted: Wanted
-) -> tuple[list[tuple[Method, Started, Situation]], tuple[tuple[str, str], ...]]:
+@dataclass(frozen=True)
+class Begun:
+    """A method that may be fished here, with its usual rig."""
+
+    method: Method
+    started: Started
+    here: Situation
+
+
+@dataclass(frozen=True)
+class First:
+    """A first look at a method: the search that went so far, and the best rig it met; None where none came to an answer."""
+
+    method: Method
+    started: Started
+    search: Search
+    valued: Valued | None
+
+
+def firsts(starts: Sequence[Begun], value: Valuer, wanted: Wanted = Wanted()) -> Iterator[First]:
+    """Yield a first look at every method in turn.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    value.watch.expects(len(starts))
+    for row in starts:
+        value.watch.step()
+        search = Search(row.here, value, climbs=False, allowed=wanted.allows(row.method))
+        yield First(row.method, row.started, search, search.first())
+
+
+def begun(setting: Setting, wanted: Wanted = Wanted()) -> tuple[list[Begun], tuple[tuple[str, str], ...]]:
     """Return the methods that may be fished, best suited first, each with its usual rig; and why others may not."""
     starts, left = [], []
     asked = [m for m, _ in ranked(setting.water) if not wanted.only or m.key in wanted.only]
@@ -217,18 +246,23 @@ def _starts(
                 left.append((method.name, elsewhere(method)))
             continue
         try:
-            begun = Started(wanted.hand) if wanted.hand and wanted.begins(method) else method.begin(setting)
+            usual = Started(wanted.hand) if wanted.hand and wanted.begins(method) else method.begin(setting)
         except InputError as error:
             left.append((method.name, "; ".join(f.reason for f in error.faults)))
             continue
-        here = Situation(begun.rig, setting)
+        here = Situation(usual.rig, setting)
         reason = excluded(here, Habits(setting.person))
         if reason and not _mends(here):
             left.append((method.name, reason))
             continue
-        starts.append((method, begun, here))
-    starts.sort(key=lambda row: not wanted.begins(row[0]))
-    return starts[:FIRST_METHODS], tuple(left)
+        starts.append(Begun(method, usual, here))
+    starts.sort(key=lambda row: not wanted.begins(row.method))
+    return starts, tuple(left)
+
+
+def _found(first: First, valued: Valued, setting: Setting, wanted: Wanted) -> FoundRig:
+    started = with_reasons(first.started, valued.rig, setting)
+    return FoundRig(started, first.method, valued, (), _cost(wanted, valued))
 
 
 def _mends(here: Situation) -> bool:

@@ -129,6 +129,10 @@ class Lane(Frozen):
     depth_m: float | None = Field(default=None, ge=0.05, le=12)
 
 
+COLD_C, LIVELY_C = 7.0, 10.0
+"""°C up to which fish sit tight, and from which they move for a fly (practice)."""
+
+
 class Obstacle(Frozen):
     """Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m."""
 

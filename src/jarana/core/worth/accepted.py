@@ -14,7 +14,7 @@ from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Attachment
 from jarana.core.situation import Situation
 from jarana.core.tackle.dressing import dressings
-from jarana.core.water.reach import TakingZone
+from jarana.core.water.reach import COLD_C, LIVELY_C, TakingZone
 from jarana.core.worth.constants import Habits
 
 EATS_FISH_KG = 1.0
@@ -115,13 +115,19 @@ def accepted(speed: Floats, attachment: Attachment, situation: Situation, habits
         rising = still + (1.0 - still) * np.clip(speed / begins, 0.0, 1.0)
         falling = np.power(0.5, np.maximum(speed - ends, 0.0) / (half - ends))
         eats = habits["fleeing-small"] if kind == "fleeing" and situation.water.fish.mass_kg < EATS_FISH_KG else 1.0
-        return np.asarray(eats * np.minimum(rising, falling))
+        return np.asarray(eats * follow(situation.water.temperature_c, habits) * np.minimum(rising, falling))
     half = habits[f"noticed-{situation.water.wariness}"]
     if not situation.water.nature.flows:
         half *= habits["noticed-still"] / habits["noticed-usual"]
     if dry:
         half *= habits["noticed-dry"]
     return np.asarray(1.0 / (1.0 + np.power(speed / half, habits["refusal-power"])))
+
+
+def follow(celsius: float, habits: Habits) -> float:
+    """Return the share of fish that follow a moved fly: all in water that is warm enough, few in cold water."""
+    warm = (celsius - COLD_C) / (LIVELY_C - COLD_C)
+    return min(habits["moved-cold"] + (1.0 - habits["moved-cold"]) * max(warm, 0.0), 1.0)
 
 
 def shown(slack: Floats, situation: Situation, habits: Habits) -> Floats:

@@ -17,6 +17,8 @@ HOOK_UP = 0.5
 """A hook that rides point up hangs so much less (practice)."""
 SHOT_HANGS = 0.5
 """A shot hangs so much less than a hook (practice)."""
+LINE_HANGS = 0.25
+"""The end of a fly line drawn over the bed wedges so much less than a hook does (guess)."""
 SLOW_M_S = 0.45
 """Below this pace leaves and weed gather on the bed (guess)."""
 
@@ -46,6 +48,8 @@ def freed(tracks: Tracks, situation: Situation, habits: Habits) -> Freed:
             continue
         up = HOOK_UP if attachment.fly.hook.bend == "jig" else 1.0
         hang_m, foul_m = hang_m + up * near, foul_m + near
+    if situation.head.on_line:
+        hang_m = hang_m + LINE_HANGS * tracks.did[:, -2, NEAR_M]
     hangs = 1.0 - np.exp(-bed.hangs_per_m * hang_m)
     shot = 1.0 - np.exp(-bed.hangs_per_m * shot_m)
     slow = min(1.0, SLOW_M_S / max(water.pace_m_s, 1e-6)) if water.nature.flows else 1.0

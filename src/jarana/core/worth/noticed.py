@@ -8,7 +8,7 @@ import numpy as np
 
 from jarana.core.engine.afloat import SUPPORT_DEPTH
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.columns import AT_Z, PULL, TAKEN
+from jarana.core.engine.columns import AT_Z, PULL, TAKEN, UNDER
 from jarana.core.engine.hydro.water_properties import GRAVITY, LIFT_WATER_C, water_at
 from jarana.core.heads.sight import seen_to
 from jarana.core.outcomes.tracks import Tracks
@@ -23,6 +23,8 @@ BROKEN_M_S = 0.7
 """Pace from which the surface is broken enough for a heavily loaded float (guess)."""
 WIND_ON_M = 1.5
 """m of leader on which the wind pulls between tip and sighter."""
+ON_BED_M = 0.02
+"""m over the bed within which the end of a fly line lies on it."""
 AIR = 1.2
 CYLINDER_IN_AIR = 1.1
 """Air's density, kg/m³, and the drag coefficient of a line in it."""
@@ -85,7 +87,14 @@ def _on_line(tracks: Tracks, situation: Situation, habits: Habits) -> Floats:
     elif is_moved(situation):
         # Between two pulls the hand is still on the line.
         moved = np.maximum.accumulate(moved, axis=1)
-    return np.where(moved, habits["felt-moved"], habits["felt-sinking"])
+    felt = np.where(moved, habits["felt-moved"], habits["felt-sinking"])
+    return np.asarray(felt * np.where(line_lies(tracks), habits["felt-on-bed"], 1.0))
+
+
+def line_lies(tracks: Tracks) -> np.ndarray:
+    """Return when the end of a fly line lies on the bed, (k, times)."""
+    end = tracks.at[:, -2]
+    return np.asarray(end[:, :, UNDER] + end[:, :, AT_Z] <= ON_BED_M)
 
 
 def idle_pull(situation: Situation) -> float:

@@ -12,8 +12,10 @@ import {
   type StartView,
   type Suits,
   taken,
+  type WorthView,
 } from "../../api/client";
 import { text } from "../../model/format";
+import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
@@ -57,11 +59,19 @@ function Methods({ book, onStarted }: MethodsProps) {
   const [trouble, setTrouble] = useState("");
   const [searched, setSearched] = useState<string | null>(null);
   const [usual, setUsual] = useState(false);
+  /** Rows are put in order of their worth once it is known of all, and never under a finger. */
+  const [settled, setSettled] = useState(false);
+  const [held, setHeld] = useState(false);
   const ranked = useQuery({
     queryKey: ["ranked", water],
     enabled: water !== undefined,
     queryFn: async () => taken(await api.POST("/api/v1/methods/ranked", { body: { water: water as never } })).methods,
   });
+  const looked = useJob<"ranking">(useMemo(() => (water ? { kind: "ranking" as const, water } : null), [water]));
+  const done = looked.share === null && looked.found !== null;
+  useEffect(() => {
+    if (done && !held) setSettled(true);
+  }, [done, held]);
   if (!water || !system) return null;
   const keep = async (method: string, found: StartView | null) => {
     setBusy(method);
@@ -102,7 +112,10 @@ function Methods({ book, onStarted }: MethodsProps) {
         onBack={() => setSearched(null)}
       />
     );
-  const here = rows.filter((row) => row.here);
+  const worth = new Map(looked.found?.ranking.methods.map((m) => [m.method, m.worth]));
+  const by = settled ? worth : new Map<string, WorthView>();
+  const here = rows.filter((row) => row.here).sort((a, b) => minutesOf(by, b.key) - minutesOf(by, a.key));
+  const out = looked.found?.ranking.left_out ?? [];
   const shown = all ? here : here.slice(0, FIRST);
   const elsewhere = rows.filter((row) => !row.here);
   return (
@@ -127,12 +140,29 @@ function Methods({ book, onStarted }: MethodsProps) {
         />
         as it is usually tied, not the best of what you own here
       </label>
-      <ol aria-label="Methods, the one this water speaks for most first" className="mt-2">
+      {looked.share !== null ? (
+        <div className="mt-2 flex items-center gap-3 text-[13px]">
+          <p role="status">Trying each with what you own …</p>
+          <Progress share={looked.share} label="Methods that are tried" className="flex-1" />
+        </div>
+      ) : null}
+      <ol
+        aria-label={
+          settled ? "Methods, the one worth most here first" : "Methods, the one this water speaks for most first"
+        }
+        className="mt-2"
+        onPointerEnter={() => setHeld(true)}
+        onPointerLeave={() => setHeld(false)}
+        onFocus={() => setHeld(true)}
+        onBlur={() => setHeld(false)}
+      >
         {shown.map((row) => (
           <One
             key={row.key}
             row={row}
             method={book.methods.find((m) => m.key === row.key)}
+            worth={worth.get(row.key)}
+            out={out.find((o) => o.method === book.methods.find((m) => m.key === row.key)?.name)?.reason}
             busy={busy}
             onStart={(key) => (usual ? void keep(key, null) : setSearched(key))}
           />
@@ -211,9 +241,21 @@ type SearchingProps = {
   onUsual: () => void;
   onBack: () => void;
 };
-type OneProps = { row: Suits; method: MethodView | undefined; busy: string | null; onStart: (key: string) => void };
+type OneProps = {
+  row: Suits;
+  method: MethodView | undefined;
+  worth: WorthView | undefined;
+  /** Why it may not be fished here. */
+  out: string | undefined;
+  busy: string | null;
+  onStart: (key: string) => void;
+};
 
-function One({ row, method, busy, onStart }: OneProps) {
+function minutesOf(worth: ReadonlyMap<string, WorthView>, key: string): number {
+  return worth.get(key)?.minutes ?? -1;
+}
+
+function One({ row, method, worth, out, busy, onStart }: OneProps) {
   if (!method) return null;
   return (
     <li className="border-t border-hair">
@@ -224,7 +266,18 @@ function One({ row, method, busy, onStart }: OneProps) {
         className="grid w-full grid-cols-[minmax(0,1fr)_auto] gap-x-3 rounded-s px-1 py-2 text-left hover:bg-hair disabled:opacity-60"
       >
         <span className="font-semibold">{method.name}</span>
-        <span className="self-center text-[13px] underline">{busy === row.key ? "tying it …" : "start"}</span>
+        <span className="self-center text-right text-[13px]">
+          {worth && busy !== row.key ? (
+            <>
+              <span className="figure text-[17px] font-bold">{Math.round(worth.minutes)}</span>{" "}
+              <span className="figure">{range(worth.p10, worth.p90)}</span>{" "}
+              <span className="text-soft">min an hour</span>
+            </>
+          ) : (
+            <span className="underline">{busy === row.key ? "tying it …" : "start"}</span>
+          )}
+        </span>
+        {out ? <span className="col-span-2 text-[13px] text-float">Not here: {out}</span> : null}
         <span className="col-span-2 text-[13px] text-soft">{method.when}</span>
         {row.pros.length > 0 ? (
           <span className="col-span-2 flex gap-1.5 text-[13px]">

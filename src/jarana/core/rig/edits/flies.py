@@ -110,7 +110,12 @@ class RemoveFly(RigEdit):
     at: Key
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
-        """Return the rig without the fly."""
-        if attachment_of(rig, self.at).at.kind == "point":
+        """Return the rig without the fly; where it sat in the line, the lines are joined."""
+        gone = attachment_of(rig, self.at)
+        if gone.at.kind == "point":
             raise InputError.one("at", self.at, say("point-keeps-fly-swap"))
-        return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != self.at))
+        joints = rig.joints
+        if gone.at.kind == "joint" and gone.link is None:
+            tied = drawer.usual_knot("joint")
+            joints = tuple(j.model_copy(update={"knot": tied}) if j.id == gone.at.joint else j for j in joints)
+        return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != self.at), joints=joints)

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from jarana.core.heads.float import FloatHead
+from jarana.core.methods import method_of
 from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.edits.whole import SetFloat
 from jarana.core.search.moves.base import Coordinate, Move, hanging_spans
@@ -16,6 +18,8 @@ SPACINGS_M = (0.4, 0.6, 0.9, 1.2, 1.6, 2.0)
 """Spacings of a team tried."""
 SHARES = (0.5, 0.7, 1.4, 2.0)
 """Of a leader on a fly line in a river: its lowest tippet so many times as long."""
+FARTHER = 1.25
+"""Flies of a swung team are tied at most so many times as far apart as in practice."""
 SHORTEST_MM = 150.0
 
 
@@ -26,8 +30,12 @@ def values(situation: Situation) -> Iterator[Move]:
     flies = sum(1 for a in rig.attachments if a.fly)
     if situation.head.on_line and water.nature.flows:
         last = rig.spans[-1]
+        usual = method_of(rig).apart_m
+        most = FARTHER * usual[1] * 1000 if usual is not None and flies > 1 else math.inf
         for share in SHARES:
-            yield (SetLength(span=last.id, value=f"{max(last.length_mm * share, SHORTEST_MM):.0f} mm"),)
+            mm = max(last.length_mm * share, SHORTEST_MM)
+            if mm <= most or share < 1:
+                yield (SetLength(span=last.id, value=f"{mm:.0f} mm"),)
         return
     if not water.nature.flows and flies > 1 and len(spans) >= flies:
         team = [rig.spans[i] for i in spans[-flies:]]

@@ -1,0 +1,41 @@
+"""Which methods are worth most in a water, of what is owned: a first look at every one, its words kept as reasons."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from jarana.core.methods.base import Method
+from jarana.core.search.find import begun, firsts
+from jarana.core.search.valued import Valuer
+from jarana.core.situation import Setting
+from jarana.core.watch import Watch
+from jarana.core.worth.judge import Worth
+
+
+@dataclass(frozen=True)
+class Ranking:
+    """Methods with what the best rig a first look met is worth, most first; and why others may not be fished here."""
+
+    rows: tuple[tuple[Method, Worth], ...]
+    left_out: tuple[tuple[str, str], ...] = ()
+
+
+def ranking(setting: Setting, watch: Watch | None = None, tell: Callable[[Ranking], None] | None = None) -> Ranking:
+    """Return the methods that may be fished in a water by what they are worth; `tell` hears of those looked at so far.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    value = Valuer(watch)
+    starts, left = begun(setting)
+    rows: list[tuple[Method, Worth]] = []
+    for first in firsts(starts, value):
+        if first.valued is not None:
+            rows.append((first.method, first.valued.worth))
+            rows.sort(key=lambda row: -row[1].minutes)
+            if tell is not None:
+                tell(Ranking(tuple(rows), left))
+    return Ranking(tuple(rows), left)
