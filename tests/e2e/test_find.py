@@ -120,3 +120,20 @@ def test_find_fits_a_phone(browser: Browser, site: Site) -> None:
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     assert sheet.evaluate("d => d.scrollWidth <= d.clientWidth + 1")
     context.close()
+
+
+def test_the_card_has_the_ladder_on_its_back_and_it_is_there_at_once_when_it_is_opened(bench: Page) -> None:
+    bench.get_by_role("link", name="Tie it").click()
+    back = bench.get_by_test_id("card-back")
+    expect(back).to_have_count(1, timeout=SLOW)
+    bench.emulate_media(media="print")
+    expect(back).to_be_visible()
+    expect(back.locator("td", has_text="today")).to_have_count(1)
+    assert back.evaluate("b => b.scrollHeight <= b.clientHeight + 1 && b.scrollWidth <= b.clientWidth + 1")
+    bench.emulate_media(media="screen")
+    bench.get_by_role("link", name="Rig", exact=True).click()
+    asked: list[str] = []
+    bench.on("request", lambda r: asked.append(r.post_data or "") if r.url.endswith("/api/v1/jobs") else None)
+    bench.get_by_role("button", name="Ladder").click()
+    expect(bench.get_by_role("dialog", name="Ladder").get_by_role("table")).to_be_visible()
+    assert not any('"kind":"ladder"' in body for body in asked)

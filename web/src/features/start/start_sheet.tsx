@@ -271,7 +271,7 @@ function One({ row, method, worth, out, busy, onStart }: OneProps) {
             <>
               <span className="figure text-[17px] font-bold">{Math.round(worth.minutes)}</span>{" "}
               <span className="figure">{range(worth.p10, worth.p90)}</span>{" "}
-              <span className="text-soft">min an hour</span>
+              <span className="text-soft">good min/h</span>
             </>
           ) : (
             <span className="underline">{busy === row.key ? "tying it …" : "start"}</span>

@@ -3,7 +3,11 @@ import type { WorthView } from "../../api/client";
 import { FactorBars } from "../../drawings/factor_bars";
 import { range } from "../../model/minutes";
 import { openSheet } from "../../state/open_sheets";
+import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
+
+/** ms without a change after which the ladder is climbed behind what is done, to be there when it is opened. */
+const LADDER_REST_MS = 8_000;
 
 /** What the rig is worth here, with its factors on opening; and the way to better ones. */
 export function WorthLine({
@@ -15,6 +19,7 @@ export function WorthLine({
   measure: readonly string[];
   members: number;
 }) {
+  useLadder(worth !== null, LADDER_REST_MS);
   return (
     <div className="border-b border-rule px-4 pt-2 pb-2">
       <Collapsible.Root>

@@ -1,6 +1,7 @@
 import { createPortal } from "react-dom";
-import type { Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
+import type { Ladder, Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
 import { LineColumn } from "../../drawings/line_column";
+import { LadderTable, LEGEND, ladderNote } from "../../features/ladder/ladder_table";
 import { text } from "../../model/format";
 import { isStill, paceText } from "../../model/water";
 import type { Saved } from "../../state/bench_store";
@@ -61,6 +62,29 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         </span>
       </section>
       <Ruler />
+    </article>,
+    document.body,
+  );
+}
+
+type BackProps = { rig: Rig; ladder: Ladder; water: Reach; system: UnitSystem };
+
+/** The card's back: the ladder of the rig in this water, the beads to carry beside it, and what to buy. */
+export function CardBack({ rig, ladder, water, system }: BackProps) {
+  const more = [...((ladder.carry ?? []).length > 0 ? [`Carry beside it: ${(ladder.carry ?? []).join(" and ")}`] : [])];
+  return createPortal(
+    <article className="card card-back hidden print:block" aria-hidden data-testid="card-back">
+      <header>
+        <h1>Ladder</h1>
+        <p>
+          {rig.name} · {water.name}. {ladderNote(ladder)}
+        </p>
+      </header>
+      <LadderTable ladder={ladder} system={system} caption="" paper />
+      {ladder.kind === "weight" ? <p className="card-checks">{LEGEND}</p> : null}
+      {[...more, ...(ladder.buy ?? [])].map((line) => (
+        <p key={line}>{`${line.charAt(0).toUpperCase()}${line.slice(1)}.`}</p>
+      ))}
     </article>,
     document.body,
   );

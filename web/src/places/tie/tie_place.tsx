@@ -17,11 +17,12 @@ import { type Saved, useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
 import { saveRig } from "../../state/use_keep_rig";
+import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
 import { AllSteps } from "./all_steps";
-import { Card } from "./card";
+import { Card, CardBack } from "./card";
 import { MeasuresForm } from "./measures_form";
 import { OneStep } from "./one_step";
 import { PullList } from "./pull_list";
@@ -62,6 +63,8 @@ export function TiePlace() {
 
 type Props = { rig: Rig; saved: Saved; sheet: TieSheet; system: UnitSystem };
 type Mode = "all" | "one";
+/** The table is stood at for a while: the ladder is climbed once the sheet is there. */
+const LADDER_REST_MS = 800;
 const KEPT_MODE = "jarana.tie";
 
 function Table({ rig, saved, sheet, system }: Props) {
@@ -76,6 +79,7 @@ function Table({ rig, saved, sheet, system }: Props) {
   const card = useKnotCard(step?.card);
   const [ref, size] = useSize<HTMLDivElement>();
   const water = useBench((s) => s.docs?.water);
+  const ladder = useLadder(true, LADDER_REST_MS);
   const choose = (next: Mode) => {
     setMode(next);
     try {
@@ -120,7 +124,10 @@ function Table({ rig, saved, sheet, system }: Props) {
             <span className="text-[13px] text-soft">
               {sheet.steps.filter((s) => ticks.ticked.has(s.key)).length} of {sheet.steps.length} done
             </span>
-            <Button className="ml-auto" onClick={() => window.print()}>
+            {ladder.share !== null ? (
+              <span className="ml-auto text-[13px] text-soft">the ladder for its back …</span>
+            ) : null}
+            <Button className={ladder.share === null ? "ml-auto" : ""} onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print the card
             </Button>
           </div>
@@ -162,6 +169,7 @@ function Table({ rig, saved, sheet, system }: Props) {
         </div>
       </main>
       <Card rig={rig} sheet={sheet} saved={saved} water={water ?? null} system={system} />
+      {ladder.found && water ? <CardBack rig={rig} ladder={ladder.found} water={water} system={system} /> : null}
     </>
   );
 }

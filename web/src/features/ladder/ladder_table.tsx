@@ -1,0 +1,138 @@
+import type { Ladder, LadderCell, UnitSystem } from "../../api/client";
+import { figure, text } from "../../model/format";
+
+const NOTES: Record<Ladder["kind"], string> = {
+  weight: "The lightest of yours that touches on 1 drift in 4 or more, by depth and pace.",
+  count: "How deep the lowest fly is after a count, by line. In bold: where they take.",
+  leader: "How deep the lowest fly swings, by pace and line. In bold: where they take.",
+};
+/** How a ladder of weights is read. */
+export const LEGEND =
+  "In each cell the bead, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.";
+/** px of a dot for a bead of 1 mm. */
+const SCALE = 3.2;
+
+/** What a ladder tells. */
+export function ladderNote(ladder: Ladder): string {
+  return NOTES[ladder.kind];
+}
+
+type Props = { ladder: Ladder; system: UnitSystem; caption: string; paper?: boolean };
+
+/** Depth by pace, line by count or by pace; today's cell framed. On paper black on white. */
+export function LadderTable({ ladder, system, caption, paper = false }: Props) {
+  return (
+    <table className={`w-full table-fixed border-collapse ${paper ? "" : "min-w-[640px] text-[13px]"}`}>
+      <caption className="sr-only">{caption}</caption>
+      <thead>
+        <tr>
+          <th
+            scope="col"
+            className={`${ladder.kind !== "weight" ? "w-[136px]" : paper ? "w-[52px]" : "w-[72px]"} pr-2 text-left text-[12px] font-normal ${paper ? "" : "text-soft"}`}
+          >
+            {ladder.kind === "weight" ? `depth, ${ladder.down}` : "line"} · {ladder.kind === "count" ? "count" : "pace"}
+            , {ladder.across}
+          </th>
+          {ladder.columns.map((column) => (
+            <th key={column} scope="col" className="figure border-b-2 border-ink px-1 pb-1 text-left font-semibold">
+              {column}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {ladder.rows.map((row, i) => (
+          <tr key={row}>
+            <th
+              scope="row"
+              className={`${ladder.kind === "weight" ? "figure" : "text-[12px]"} border-t border-hair pr-2 text-left font-semibold`}
+            >
+              {row}
+            </th>
+            {(ladder.cells[i] ?? []).map((cell, j) => (
+              <Cell
+                key={ladder.columns[j]}
+                cell={cell}
+                size={cell.rung === null || cell.rung === undefined ? 0 : (ladder.sizes?.[cell.rung] ?? 0)}
+                ladder={ladder}
+                system={system}
+                deeper={(i + 1) / ladder.rows.length}
+                paper={paper}
+              />
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+type CellProps = {
+  cell: LadderCell;
+  size: number;
+  ladder: Ladder;
+  system: UnitSystem;
+  deeper: number;
+  paper: boolean;
+};
+
+function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
+  const frame = cell.today ? `outline-2 -outline-offset-2 ${paper ? "outline-black" : "outline-float"}` : "";
+  const water = `color-mix(in srgb, var(--water-deep) ${Math.round(deeper * 45)}%, var(--water-top))`;
+  const way =
+    cell.mark === "" && cell.low_m !== null && cell.low_m !== undefined ? (
+      <span className={`figure whitespace-nowrap ${paper ? "" : "block text-[12px]"}`}>
+        {text(system, "travel", cell.low_m)}
+      </span>
+    ) : null;
+  const inside = ladder.kind !== "weight" && (cell.touches ?? 0) > 0;
+  return (
+    <td
+      className={`border border-hair align-middle ${paper ? "h-8 px-1" : "h-12 px-1.5"} ${frame}`}
+      style={paper ? undefined : { background: water }}
+    >
+      <span className={`flex items-center ${paper ? "flex-wrap gap-x-1" : "gap-1.5"}`}>
+        {ladder.kind === "weight" ? <Dot size={size} mark={cell.mark ?? ""} paper={paper} /> : null}
+        <span className={`leading-tight ${inside ? "font-bold" : ""}`}>
+          {ladder.kind === "weight" && cell.mark === "" && size > 0 ? (
+            <b className="figure">{figure(system, "bead", size / 1000).digits}</b>
+          ) : (
+            cell.text
+          )}
+          {paper ? null : way}
+        </span>
+        {paper ? <span className="basis-full">{way}</span> : null}
+        {cell.today ? <span className="sr-only"> today</span> : null}
+      </span>
+    </td>
+  );
+}
+
+/** A weight to scale: filled where it is owned, an outline where it is not. */
+function Dot({ size, mark, paper }: { size: number; mark: string; paper: boolean }) {
+  const r = Math.max((size * SCALE) / 2, 2.5);
+  const box = paper ? 16 : 20;
+  const [ink, soft, bead, longer] = paper
+    ? ["#000", "#000", "#bbb", "#000"]
+    : ["var(--ink)", "var(--soft)", "var(--bead)", "var(--track-dropper)"];
+  if (mark === "none")
+    return (
+      <svg width={box} height={box} aria-hidden className="shrink-0">
+        <line x1={4} y1={4} x2={box - 4} y2={box - 4} stroke={soft} strokeWidth={2} />
+        <line x1={box - 4} y1={4} x2={4} y2={box - 4} stroke={soft} strokeWidth={2} />
+      </svg>
+    );
+  return (
+    <svg width={box} height={box} aria-hidden className="shrink-0">
+      <circle
+        cx={box / 2}
+        cy={box / 2}
+        r={Math.min(r, box / 2 - 1)}
+        fill={mark === "sold" ? "none" : bead}
+        stroke={ink}
+        strokeDasharray={mark === "sold" ? "2 2" : undefined}
+      />
+      {mark === "longer" ? <line x1={box / 2} x2={box / 2} y1={0} y2={box} stroke={longer} strokeWidth={1.5} /> : null}
+    </svg>
+  );
+}
