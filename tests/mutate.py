@@ -1,8 +1,8 @@
 """Kill rates of the core's packages: every package mutated alone, judged by the tests that speak of it.
 
-    python -m tests.mutate [package ...] [package/module ...] [--workers N]
+    python -m tests.mutate [package ...] [package/module ...] [--sample N] [--workers N]
 
-Prints a line per package: mutants, killed, share. Compiled kernels are not mutated (their numbers are held by the
+Prints a line per package: mutants, killed, share; with a sample, of so many drawn at random, and those that lived. Compiled kernels are not mutated (their numbers are held by the
 reference cases). Works on a copy under build/, so that a stop leaves the source as it is.
 """
 
@@ -11,10 +11,12 @@ from __future__ import annotations
 import argparse
 import json
 import os
+import random
 import shutil
 import subprocess
 import sys
 from collections import Counter
+from collections.abc import Iterator
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -31,6 +33,7 @@ PACKAGES = {
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
+NONE, SEED = "nothing-is-called-so", 11
 COPIED = ("src", "tests", "docs", "demo", "pyproject.toml", "README.md", "web/src/model")
 
 
@@ -47,8 +50,8 @@ also_copy = ["tests", "docs", "demo", "README.md"]
 """
 
 
-def kill(package: str, workers: int) -> Counter[str]:
-    """Mutate a package and return how many mutants came to which end."""
+def kill(package: str, workers: int, sample: int) -> tuple[Counter[str], list[str]]:
+    """Mutate a package and return how many mutants came to which end, and which lived. A sample of 0 is all of them."""
     room, _, module = package.partition("/")
     only, tests = PACKAGES[room]
     only = only.replace("*.py", f"{module}.py") if module else only
@@ -68,25 +71,42 @@ def kill(package: str, workers: int) -> Counter[str]:
     temporary.mkdir()
     environment = os.environ | {"PYTEST_DEBUG_TEMPROOT": str(temporary)}
     with (where / "log").open("w") as log:
+        if sample:
+            # Nothing is of that name: they are made and the tests that meet each are noted.
+            subprocess.run([*command, NONE], cwd=where, env=environment, stdout=log, stderr=log, check=False)
+            names = sorted(name for name, _ in _codes(where))
+            command += random.Random(SEED).sample(names, min(sample, len(names)))
         subprocess.run(command, cwd=where, env=environment, stdout=log, stderr=log, check=False)
     ends: Counter[str] = Counter()
+    lived = []
+    for name, code in _codes(where):
+        if code is None and sample:
+            continue
+        ends["not run" if code is None else "untested" if code == 33 else "alive" if code == 0 else "killed"] += 1
+        if code in (0, 33):
+            lived.append(name)
+    return ends, lived
+
+
+def _codes(where: Path) -> Iterator[tuple[str, int | None]]:
     for meta in (where / "mutants").rglob("*.meta"):
-        for code in json.loads(meta.read_text())["exit_code_by_key"].values():
-            ends["not run" if code is None else "untested" if code == 33 else "alive" if code == 0 else "killed"] += 1
-    return ends
+        yield from json.loads(meta.read_text())["exit_code_by_key"].items()
 
 
 def main() -> None:
     """Print the kill rate of each package asked for."""
     asked = argparse.ArgumentParser(description="kill rates of the core's packages")
     asked.add_argument("packages", nargs="*", default=list(PACKAGES))
+    asked.add_argument("--sample", type=int, default=0, help="only so many of each, drawn at random")
     asked.add_argument("--workers", type=int, default=2)
     options = asked.parse_args()
     for package in options.packages:
-        ends = kill(package, options.workers)
+        ends, lived = kill(package, options.workers, options.sample)
         judged = ends["killed"] + ends["alive"] + ends["untested"]
         share = ends["killed"] / judged if judged else 0.0
         print(f"{package:10} {judged:5} mutants, {share:6.1%} killed  {dict(ends)}", flush=True)
+        if options.sample:
+            print("\n".join(f"    {name}" for name in lived), flush=True)
 
 
 if __name__ == "__main__":

@@ -31,7 +31,7 @@ def test_a_person_with_one_job_does_not_wait_for_all_of_a_person_with_many(
 ) -> None:
     many, one = Caller(served), Caller(served)
     water = weir_run.model_dump(mode="json")
-    finds = [{"kind": "find", "water": water | {"depth_m": 0.8 + 0.05 * k}} for k in range(8)]
+    finds = [{"kind": "find", "water": water | {"temperature_c": 9.0 + 0.1 * k}} for k in range(8)]
     theirs = [many.call("POST", "/api/v1/jobs", find)["id"] for find in finds]
     asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": water}
     one.until(one.call("POST", "/api/v1/jobs", asked)["id"], "done")

@@ -211,6 +211,7 @@ KEPT = {
     ("SPHERE_DRAG", "re"): "a bead is at most 1 cm and a water at most 3 m/s",
     ("TERMINAL_SPEED", "speed"): "a fly weighs at most 20 g",
     ("TURBULENCE", "height_share"): "at the bed and the surface the eddies die out",
+    ("TAKE", "jerk"): "a take on a tight line jerks twice as hard",
     ("WORTH", "members"): "ranks are decided by 8 members or more",
     ("FLOAT", "radius"): "a float lifts at most 10 g",
     ("BENDING", "diameter"): "fly lines are of the classes 0 to 15",

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import os
 from dataclasses import replace
 
 import numpy as np
 import pytest
 
 from jarana.core.drift.lower import lower
-from jarana.core.engine.batch import Stop, run_batch
+from jarana.core.engine.batch import Stop, begin_batch, run_batch
 from jarana.core.engine.chain import MOVING, Ready, ready, run
 from jarana.core.engine.columns import (
     AT_X,
@@ -111,3 +112,15 @@ def test_a_lull_lets_a_rig_drop_and_still_water_has_none() -> None:
     still = replace(still, times=(5.0, 10.0))
     same = run(replace(still, eddies=lull))
     assert np.array_equal(run(still).place, same.place)
+
+
+def test_a_forked_child_runs_batches_on_threads_of_its_own(drifts: list[Ready]) -> None:
+    (first,) = begin_batch(drifts[:1]).result(timeout=60) or []
+    child = os.fork()
+    if child == 0:
+        try:
+            (again,) = begin_batch(drifts[:1]).result(timeout=20) or []
+            os._exit(0 if np.array_equal(again.tracks, first.tracks) else 1)
+        finally:
+            os._exit(2)
+    assert os.waitpid(child, 0)[1] == 0

@@ -10,10 +10,12 @@ from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, Try
 from jarana.core.readings.with_band import told_by
+from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.search.tries import KEEPS, OFFERED, Tried, readings_with_tries, tries
 from jarana.core.search.valued import SOME, Valuer
 from jarana.core.situation import Situation
+from jarana.core.water.reach import Fish
 from jarana.demo.load import RIGS
 from tests.coverage import led, water
 from tests.fishing import DRAWER, WATERS, fished, started
@@ -103,8 +105,20 @@ def test_three_steps_satisfy_a_rig_that_failed_or_it_is_said_that_nothing_does(m
     assert bool(found.nothing_fits) or all(r.severity != "act" for r in drifted)
 
 
+def test_a_rig_too_weak_for_the_fish_that_nothing_owned_mends_says_so_and_what_would() -> None:
+    pool = water(0.9, 0.5, fish=Fish(mass_kg=1.2))
+    rig = started("level-contact", pool)
+    for span in ("tippet", "point-tippet"):
+        rig = SetDiameter(span=span, value="0.1 mm").apply(rig, DRAWER)
+    spare = DRAWER.model_copy(update={"spools": ()})
+    found = tries(fished(rig, pool, spare))
+    assert found.nothing_fits.startswith("Ruled out, and nothing you own mends it: it holds a 1.2 kg fish on")
+    assert any("tippet of" in w.text for w in found.would)
+    assert tries(fished(rig, pool.model_copy(update={"fish": Fish(mass_kg=0.2)}), spare)).nothing_fits[:5] != "Ruled"
+
+
 def test_where_nothing_betters_a_rig_it_is_said_with_what_would() -> None:
-    torrent = water(1.3, 1.6, bed="cobble")
+    torrent = water(1.3, 1.6, bed="cobble", fish=Fish(mass_kg=0.2))
     poor = DRAWER.model_copy(
         update={"patterns": tuple(p for p in DRAWER.patterns if p.id == "slim-olive"), "floats": (), "spools": ()}
     )

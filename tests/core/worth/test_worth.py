@@ -238,7 +238,7 @@ def strict(**rules: object) -> RuleSet:
     [
         ({"off_m": 8.4}, None, ""),
         ({"off_m": 8.6}, None, "farther than you fish"),
-        ({"fish": Fish(mass_kg=3.0)}, None, "weakest link"),
+        ({"fish": Fish(mass_kg=3.0)}, None, "it holds a 3.0 kg fish on"),
         ({}, {"most_flies": 1}, "against a rule"),
         ({}, {"seasons": (Season(method="level-contact", first="07-01", last="09-30"),)}, "against a rule"),
     ],

@@ -4620,6 +4620,13 @@ export interface components {
              */
             remark: string;
             /**
+             * Scatter
+             * @description scatter
+             * @default 0.1
+             * @example 0.1
+             */
+            scatter?: number;
+            /**
              * Stub Mm
              * @description stub, millimetres
              * @example 1
@@ -7844,11 +7851,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 4
-             * @example 4
+             * @default 5
+             * @example 5
              * @constant
              */
-            version?: 4;
+            version?: 5;
         };
         /**
          * RigFile

@@ -5,6 +5,7 @@ What a drift gives does not depend on its company, its order or the number of th
 
 from __future__ import annotations
 
+import os
 from collections.abc import Sequence
 from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass
@@ -148,6 +149,10 @@ class Stop:
 def _pool() -> ThreadPoolExecutor:
     """Return the threads all batches of a process share."""
     return ThreadPoolExecutor(WORKERS, "batch")
+
+
+# Threads do not survive a fork: a child makes its own.
+os.register_at_fork(after_in_child=_pool.cache_clear)
 
 
 def begin_batch(drifts: Sequence[Ready]) -> Future[list[Ran] | None]:

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.readings.base import Reading, ReadingKind, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.whole import SetWindKnot, UseKnot
 from jarana.core.situation import Situation
 from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
+from jarana.core.strength.holds import judged, share_held
 from jarana.core.tackle.knot import knots
 from jarana.core.words import phrases
 
@@ -26,8 +27,6 @@ weakest-link = Weakest link: { $name }
 """,
 )
 
-MARGIN = 1.5
-
 
 def read(situation: Situation) -> Reading:
     """Name the weakest link of the chain from reel to hook."""
@@ -35,7 +34,8 @@ def read(situation: Situation) -> Reading:
     weak = weakest_link(strength_chain(situation.rig))
     wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
     held = fish_held_by(weak.force, reach.pace_m_s)
-    severity: Severity = "act" if weak.force < wanted else "look" if weak.force < MARGIN * wanted else "fine"
+    share = share_held((weak,), wanted, situation.motion.jerk)
+    severity = judged(share)
     accident = any(span.wind_knot for span in situation.rig.spans)
     lost = told_loss(situation.rig, weak.loses)
     rod = situation.rig.rod

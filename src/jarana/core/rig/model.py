@@ -21,7 +21,7 @@ from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
 from jarana.core.tackle.leader import OwnedLeader
-from jarana.core.tackle.line_strength import Told, strength_source, wet_strength
+from jarana.core.tackle.line_strength import Told, strength_scatter, strength_source, wet_strength
 from jarana.core.tackle.material import Material
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
@@ -111,6 +111,11 @@ class Span(Frozen):
     def told(self) -> Told | None:
         """What is known of its strength besides its diameter; nothing of a tapered span."""
         return self.spool.told if self.spool and self.level else None
+
+    @property
+    def strength_scatter(self) -> float:
+        """How far :meth:`wet_strength` may be off, as the standard deviation of its logarithm."""
+        return strength_scatter(self.told)
 
     @property
     def strength_source(self) -> str:
@@ -256,10 +261,10 @@ class Rig(Document):
     """A whole rig from the fly line to the point."""
 
     TYPE: ClassVar[str] = "rig"
-    VERSION: ClassVar[int] = 4
+    VERSION: ClassVar[int] = 5
 
     type: Literal["rig"] = "rig"
-    version: Literal[4] = 4
+    version: Literal[5] = 5
     name: Text
     method: Key
     head: Head = HeldHead()

@@ -17,10 +17,12 @@ from jarana.core.rig.edits.whole import SetLead, SetMotion
 from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
+from jarana.core.strength.holds import HARDLY, paths_of
 from jarana.core.tackle.bead import bead, beads
 from jarana.core.tackle.fly import Fly
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits
+from jarana.core.worth.excluded import least_held
 from jarana.core.worth.judge import Factors
 
 say = phrases(
@@ -53,6 +55,8 @@ SLOWER = (0.9, 0.8, 0.7)
 MENDED = SetStance(lay="reach", mend="1 m", after="2 s")
 STANDS_M, NEAREST_M = 1.5, 1.0
 FINER = 0.8
+STOUTER = (1.25, 1.5, 2.0)
+"""Lines so many times as fine, or as stout, are asked about."""
 NOTHING_MIN = 5.0
 """Good minutes in the hour below which nothing fits."""
 NOTHING_SHARE = 1.0 / 3.0
@@ -130,6 +134,10 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
     if level:
         thin = level[-1].d1_mm * FINER
         yield "finer", say("finer", mm=writer.text("diameter", thin / 1000)), lambda s: _finer(s, thin)
+    if level and least_held(situation, paths_of(rig)) < HARDLY:
+        for more in STOUTER:
+            stout = level[-1].d1_mm * more
+            yield "stouter", say("finer", mm=writer.text("diameter", stout / 1000)), _stouter(stout)
     if not situation.head.floats and situation.water.nature.flows:
         other = _float_method()
         if other is not None:
@@ -180,6 +188,19 @@ def _finer(situation: Situation, thin_mm: float) -> Situation | None:
         if rig.spans[i].ready is None and rig.spans[i].d0_mm > thin_mm:
             rig = rig.replace_span(i, d0_mm=thin_mm, d1_mm=thin_mm, spool=None)
     return situation.with_rig(rig)
+
+
+def _stouter(stout_mm: float) -> Callable[[Situation], Situation | None]:
+    """Return what makes every line of a rig at least so stout, but what is ready-made."""
+
+    def change(situation: Situation) -> Situation | None:
+        rig = situation.rig
+        for i, span in enumerate(rig.spans):
+            if span.ready is None and span.level and span.d0_mm < stout_mm:
+                rig = rig.replace_span(i, d0_mm=stout_mm, d1_mm=stout_mm, spool=None)
+        return situation.with_rig(rig)
+
+    return change
 
 
 def _started(situation: Situation, method: Method) -> Situation | None:

@@ -30,6 +30,7 @@ say = phrases(
     __name__,
     """
 but = but { $worse }
+ruled-out = Ruled out, and nothing you own mends it: { $reason }.
 nothing-fits = Nothing you own betters it: { $minutes } good minutes in the hour; what limits it most is { $limit }.
 """,
 )
@@ -94,6 +95,10 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     )
     minutes = now[0].worth.minutes
     worst = any(r.severity == "act" for r in drifted)
+    mends = (t for r in told_all if r.severity == "act" for t in r.tries if t.severity != "act")
+    if base.worth.excluded and next(mends, None) is None:
+        told_out = say("ruled-out", reason=base.worth.excluded)
+        return Tried(told_all, minutes, told_out, would_help(situation, 0.0, value))
     if better or not worst:
         return Tried(told_all, minutes)
     would = would_help(situation, base.worth.minutes, value)

@@ -10,11 +10,12 @@ from jarana.core.rig.cost import Cost, cost_of
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
+from jarana.core.strength.holds import paths_of
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.unknowns.drifts import MEMBER_GRID, SCREEN_GRID, SEARCH_GRID, Grid
 from jarana.core.watch import Watch
 from jarana.core.worth.constants import Habits
-from jarana.core.worth.excluded import excluded, weakest_of
+from jarana.core.worth.excluded import Paths, excluded, least_held
 from jarana.core.worth.judge import Worth, better_share, judge
 
 NOMINAL = range(0)
@@ -62,11 +63,13 @@ class Valuer:
         self.watch = watch or Watch()
         self._known: dict[tuple[object, int], Valued | None] = {}
         self._out: dict[object, str] = {}
-        self._forces: dict[object, float | None] = {}
+        self._paths: dict[object, Paths] = {}
+        self._shares: dict[object, float] = {}
         self.drifts = 0
 
-    def _force(self, rig: Rig) -> float | None:
-        """Return the force of a rig's weakest link; rigs tied alike of the same lines have the same."""
+    def _held(self, situation: Situation) -> float:
+        """Return on what share of takes the fish is held; rigs tied alike of the same lines have the same."""
+        rig, water = situation.rig, situation.water
         tied = (
             tuple(
                 (s.material.key, s.d0_mm, s.d1_mm, s.spool.id if s.spool else s.ready, s.wind_knot) for s in rig.spans
@@ -74,15 +77,18 @@ class Valuer:
             tuple((j.id, j.knot.key, j.ring is None) for j in rig.joints),
             tuple((a.id, a.knot.key, a.school, a.link, a.fly.hook if a.fly else None) for a in rig.attachments),
         )
-        if tied not in self._forces:
-            self._forces[tied] = weakest_of(rig)
-        return self._forces[tied]
+        key = tied, water.fish.mass_kg, water.pace_m_s, situation.motion.jerk
+        if key not in self._shares:
+            if tied not in self._paths:
+                self._paths[tied] = paths_of(rig)
+            self._shares[key] = least_held(situation, self._paths[tied])
+        return self._shares[key]
 
     def out(self, situation: Situation) -> str:
         """Return why a situation needs no drift: ruled out, or its line is too short to come near the zone."""
         key = identity(situation)
         if key not in self._out:
-            reason = excluded(situation, Habits(situation.setting.person), self._force(situation.rig))
+            reason = excluded(situation, Habits(situation.setting.person), self._held(situation))
             self._out[key] = reason or (TOO_SHORT if too_short(situation) else "")
         return self._out[key]
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal
 
@@ -25,7 +26,7 @@ peg = peg of the { $label }
 fly-line = { $short }, at the fly line
 bend = { $short } on the bend of the { $role }
 to = { $name }, { $name_2 } to { $name_3 }
-knots-table-row = { $share } of { $short } { $mm }, knots table row { $which }
+knots-table-row = { $share } of { $short } { $mm }, knots table row { $which }, ± { $scatter } from tying to tying
 hook = { $role } hook, { $label }
 wire-mm-opens-hooks = wire { $wire_mm } mm opens, hooks table row { $size }
 flys-knot = { $role } fly's knot
@@ -45,6 +46,10 @@ hooks = { $count ->
 )
 
 
+HOOK_SCATTER = 0.08
+"""From hook to hook of one size and wire (guess)."""
+
+
 @dataclass(frozen=True)
 class StrengthLink:
     """One thing that can break.
@@ -61,6 +66,8 @@ class StrengthLink:
         Attachment ids lost when it goes.
     why
         How the force comes about.
+    scatter
+        How far it may be off from one tying to the next, standard deviation of the logarithm.
     """
 
     kind: Literal["span", "joint", "tag", "eye", "hook"]
@@ -69,6 +76,7 @@ class StrengthLink:
     force: float
     loses: tuple[str, ...]
     why: str
+    scatter: float
 
 
 @told_again
@@ -79,7 +87,7 @@ def strength_chain(rig: Rig) -> tuple[StrengthLink, ...]:
         below = _below(rig, i)
         links.append(_joint_link(rig, i, below))
         why = say("mm-wet", d1_mm=f"{span.d1_mm:.3g}", short=span.material.short, strength_source=span.strength_source)
-        links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why))
+        links.append(StrengthLink("span", span.id, span.name, span.wet_strength(), below, why, span.strength_scatter))
         links += _accidents(span, below)
     for attachment in rig.attachments:
         links.extend(_fly_links(rig, attachment))
@@ -96,8 +104,9 @@ def _accidents(span: Span, below: tuple[str, ...]) -> list[StrengthLink]:
         return []
     name = say("wind-knot", name=span.name.lower())
     share = accident_share(span)
-    told = _told(usual_knot("accident"), share, span, span.d1_mm)
-    return [StrengthLink("span", span.id, name, share * span.wet_strength(), below, told)]
+    knot = usual_knot("accident")
+    told = _told(knot, share, span, span.d1_mm)
+    return [StrengthLink("span", span.id, name, share * span.wet_strength(), below, told, _scatter(span, knot))]
 
 
 def accident_share(span: Span) -> float:
@@ -120,7 +129,7 @@ def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
         last = rig.spans[-1]
         share = knot_efficiency(attachment.knot, last.material)
         return [StrengthLink("eye", attachment.id, say("stopper", label=attachment.body.label), share * last.wet_strength(),
-                             (attachment.id,), _told(attachment.knot, share, last))]  # fmt: skip
+                             (attachment.id,), _told(attachment.knot, share, last), _scatter(last, attachment.knot))]  # fmt: skip
     if attachment.body.kind != "pegged bead" or attachment.at.kind != "span":
         return []
     index = rig.span_index(attachment.at.span)
@@ -128,7 +137,7 @@ def _peg_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     share = knot_efficiency(attachment.knot, span.material)
     lost = tuple(a for a in below_place(rig, place(rig, attachment)) if a != attachment.id)
     return [StrengthLink("eye", attachment.id, say("peg", label=attachment.body.label), share * span.wet_strength(),
-                         (attachment.id, *lost), _told(attachment.knot, share, span))]  # fmt: skip
+                         (attachment.id, *lost), _told(attachment.knot, share, span), _scatter(span, attachment.knot))]  # fmt: skip
 
 
 def _hangs_at(attachment: Attachment, joint_id: str) -> bool:
@@ -148,14 +157,15 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         if joint.loop:
             share *= knot_efficiency(joint.loop, lower.material)
         return StrengthLink("joint", joint.id, say("fly-line", short=(joint.loop or joint.knot).short.lower()), share * lower_force, below,
-                            _told(joint.loop or joint.knot, share, lower, lower.d0_mm))  # fmt: skip
+                            _told(joint.loop or joint.knot, share, lower, lower.d0_mm),
+                            _scatter(lower, joint.knot, *([joint.loop] if joint.loop else [])))  # fmt: skip
     upper = rig.spans[index - 1]
     in_line = rig.in_line(joint.id)
     if in_line is not None:
         share = knot_efficiency(joint.knot, lower.material)
         name = say("bend", short=joint.knot.short.lower(), role=rig.role(in_line))
         why = f"{_told(joint.knot, share, lower)}"
-        return StrengthLink("joint", joint.id, name, share * lower_force, below, why)
+        return StrengthLink("joint", joint.id, name, share * lower_force, below, why, _scatter(lower, joint.knot))
     hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
     upper_share, lower_share = (
         knot_efficiency(joint.knot, upper.material),
@@ -180,13 +190,24 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         force,
         below + hung if line is upper else below,
         _told(joint.knot, share, line, mm),
+        _scatter(line, joint.knot),
     )
+
+
+def _scatter(line: Span, *tied: Knot) -> float:
+    """Return the scatter of knots in a line: its own and theirs, independent of one another."""
+    return math.hypot(line.strength_scatter, *(knot.scatter for knot in tied))
 
 
 def _told(knot: Knot, share: float, span: Span, mm: float | None = None) -> str:
     """Return what a knot leaves of a line, down to the row it comes from."""
     return say(
-        "knots-table-row", share=f"{share:.0%}", short=span.material.short, mm=f"{mm or span.d0_mm:.3g}", which=knot.key
+        "knots-table-row",
+        share=f"{share:.0%}",
+        short=span.material.short,
+        mm=f"{mm or span.d0_mm:.3g}",
+        which=knot.key,
+        scatter=f"{knot.scatter:.0%}",
     )
 
 
@@ -205,16 +226,16 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     else:
         own = _own_line(rig, attachment, link[0], link[1])
     hook = StrengthLink("hook", attachment.id, say("hook", role=role, label=fly.label), fly.hook.straighten_n, lost,
-                        say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.size))  # fmt: skip
+                        say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.size), HOOK_SCATTER)  # fmt: skip
     share = knot_efficiency(knot, own.material)
     eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role.removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
-                       say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)))  # fmt: skip
+                       say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)), _scatter(own, knot))  # fmt: skip
     if link is None or at.kind != "joint":
         return [eye, hook]
     held, words = _tag_knot(rig, attachment)
     tag_share = knot_efficiency(held, own.material) * (WEAK_TAG if held.dropper_tag == "weak" else 1.0)
     tag = StrengthLink("tag", attachment.id, f"{role}'s {words}", tag_share * own.wet_strength(), lost,
-                       f"{held.name.lower()}, {_told(held, tag_share, own)}")  # fmt: skip
+                       f"{held.name.lower()}, {_told(held, tag_share, own)}", _scatter(own, held))  # fmt: skip
     return [tag, eye, hook]
 
 

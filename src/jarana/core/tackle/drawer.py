@@ -237,6 +237,8 @@ class Reel(Document):
     note: Text = ""
 
 
+STEADIEST_HAND = 0.03
+"""No hand ties alike more closely than this, as a share."""
 OWN_PULLS = 3
 """From so many pulls on, a person's own figure for a knot wins over the table."""
 
@@ -289,7 +291,8 @@ class Drawer(Frozen):
                     n=test.n,
                 )
                 remark = f"{knot.remark} {told}".strip()
-                knot = knot.model_copy(update={test.family: test.share, "remark": remark})
+                scatter = max(test.spread / test.share, STEADIEST_HAND)
+                knot = knot.model_copy(update={test.family: test.share, "remark": remark, "scatter": scatter})
         return knot
 
     def usual_knot(self, use: KnotUse) -> Knot:

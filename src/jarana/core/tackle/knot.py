@@ -40,6 +40,7 @@ class Knot(TableRow):
     stub_mm: float
     hold_mm: float
     ease: int
+    scatter: float = 0.1
     dropper_tag: Literal["none", "weak", "yes", "down"]
     largest_ratio: float
     remark: str

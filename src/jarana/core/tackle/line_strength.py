@@ -19,6 +19,10 @@ materials-table-row = materials table row { $which }
 )
 
 
+SCATTER = {"pulled": 0.04, "label": 0.08, "table": 0.12}
+"""How far a line is off what its own pulls, its label or the table say (practice: labels differ by about a tenth; the rest guesses)."""
+
+
 @dataclass(frozen=True)
 class Told:
     """What is known of a spool's strength besides its diameter: own pulls of the dry line, and its label; kg."""
@@ -61,6 +65,19 @@ def wet_strength(material: Material, diameter: float, told: Told | None = None) 
     if told and told.label_kg:
         return told.label_kg * GRAVITY * (1.0 if told.label_state == "wet" else material.wet_share)
     return dry_strength(material, diameter) * material.wet_share
+
+
+def strength_scatter(told: Told | None = None) -> float:
+    """Return how far what a line holds is off, as the standard deviation of its logarithm: least after own pulls.
+
+    Examples
+    --------
+    >>> strength_scatter(Told(pulled_kg=1.5)), strength_scatter(Told(label_kg=2.0)), strength_scatter()
+    (0.04, 0.08, 0.12)
+    """
+    if told and told.pulled_kg:
+        return SCATTER["pulled"]
+    return SCATTER["label"] if told and told.label_kg else SCATTER["table"]
 
 
 def strength_source(material: Material, told: Told | None = None) -> str:

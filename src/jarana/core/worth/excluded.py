@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from jarana.core.rig.model import Rig
+from jarana.core.outcomes.shares import in_ten
 from jarana.core.rig.netting import stops
 from jarana.core.rules.check import breaches
 from jarana.core.situation import Situation
-from jarana.core.strength.chain import strength_chain, weakest_link
-from jarana.core.strength.fish import fish_held_by, pull_of_fish
-from jarana.core.strength.loads import path_to
+from jarana.core.strength.chain import StrengthLink
+from jarana.core.strength.fish import pull_of_fish
+from jarana.core.strength.holds import HARDLY, paths_of, share_held
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits
 
@@ -18,23 +18,24 @@ say = phrases(
 rule = against a rule: { $rule }
 too-far = { $off } off is farther than you fish with { $what } ({ $reach })
 held-lake = a rod cannot hold a leader over a lake
-too-weak = its weakest link holds a { $held } fish; { $fish } are hoped for
+too-weak = it holds a { $fish } fish on { $takes }
 no-net = { $what } stops at the tip ring { $far } from the point; you net { $reach }
 """,
 )
+Paths = tuple[tuple[StrengthLink, ...], ...]
 NETTED_BY_HAND = 1.6
 """Times the reach of rod and net that a line can be hand-lined in (practice)."""
 
 
-def weakest_of(rig: Rig) -> float | None:
-    """Return the force at which a fish on the fly that holds least breaks away, N; None without a fly."""
-    links = strength_chain(rig)
-    paths = [path_to(links, a.id) for a in rig.attachments if a.fly is not None]
-    return min((weakest_link(path).force for path in paths if path), default=None)
+def least_held(situation: Situation, paths: Paths) -> float:
+    """Return the share of takes on which the fish hoped for is held by the fly that holds it worst; 1 without a fly."""
+    water = situation.water
+    pull = pull_of_fish(water.fish.mass_kg, water.pace_m_s)
+    return min((share_held(path, pull, situation.motion.jerk) for path in paths), default=1.0)
 
 
-def excluded(situation: Situation, habits: Habits, force: float | None = None) -> str:
-    """Return why a rig is ruled out; empty where it is not. `force` is that of its weakest link, where it is known, N."""
+def excluded(situation: Situation, habits: Habits, held: float | None = None) -> str:
+    """Return why a rig is ruled out; empty where it is not. `held` is :func:`least_held`, where it is known."""
     rig, water, writer = situation.rig, situation.water, situation.writer
     if situation.rules is not None:
         found = breaches(rig, situation.rules, writer, situation.today)
@@ -50,10 +51,10 @@ def excluded(situation: Situation, habits: Habits, force: float | None = None) -
             what=situation.head.described(rig, writer),
             reach=writer.text("travel", reach),
         )
-    force = weakest_of(rig) if force is None else force
-    if force is not None and force < pull_of_fish(water.fish.mass_kg, water.pace_m_s) - 1e-9:
-        held = fish_held_by(force, water.pace_m_s)
-        return say("too-weak", held=writer.text("fish", held), fish=writer.text("fish", water.fish.mass_kg))
+    held = least_held(situation, paths_of(rig)) if held is None else held
+    if held < HARDLY:
+        fish = writer.text("fish", water.fish.mass_kg)
+        return say("too-weak", fish=fish, takes=in_ten(held, "take"))
     far, what = stops(rig)
     most = NETTED_BY_HAND * rig.rod.netting_reach
     if far > most:

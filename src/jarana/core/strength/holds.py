@@ -1,0 +1,69 @@
+"""On how many takes a fish is held: every link as strong as it happens to be tied, every take as hard as it happens to be."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable
+from functools import cache
+from statistics import NormalDist
+from typing import Literal
+
+from jarana.core.law import Law, Range
+from jarana.core.rig.model import Rig
+from jarana.core.strength.chain import StrengthLink, strength_chain
+from jarana.core.strength.loads import path_to
+
+TAKE = Law(
+    "how hard a take pulls",
+    "guess: the hardest pull of a take and fight lies about the steady one, lognormal, 0.25; jerked by the take on a tight line",
+    {"jerk": Range(1.0, 3.0, "the jerk of a take")},
+    "on how many takes it holds is a guess",
+)
+PULL_SCATTER = 0.25
+"""Of the hardest pull of a take about the steady pull of the fish, standard deviation of the logarithm (guess)."""
+SURELY, HARDLY = 0.9, 0.5
+"""Shares of the takes: enough from the first on, not for that fish below the second."""
+POINTS = 64
+
+
+def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0) -> float:
+    """Return on what share of takes none of the links goes, 0 to 1.
+
+    Parameters
+    ----------
+    links
+        What bears the pull; they vary independently of one another.
+    pull
+        Steady pull of the fish, N.
+    jerk
+        Times as hard a take pulls (1 with a sag in the line).
+    """
+    TAKE.ask(jerk=jerk)
+    usual = math.log(pull * jerk)
+    rows = [(math.log(link.force) - usual, math.sqrt(2.0) * link.scatter) for link in links]
+    held = 0.0
+    for harder in _pulls():
+        share = 1.0
+        for force, scatter in rows:
+            share *= 0.5 * (1.0 + math.erf((force - harder) / scatter))
+        held += share
+    return held / POINTS
+
+
+@cache
+def _pulls() -> tuple[float, ...]:
+    """Return how much harder than usual takes pull, logarithms, equally likely."""
+    normal = NormalDist(0.0, PULL_SCATTER)
+    return tuple(normal.inv_cdf((k + 0.5) / POINTS) for k in range(POINTS))
+
+
+def paths_of(rig: Rig) -> tuple[tuple[StrengthLink, ...], ...]:
+    """Return what bears a pull at each fly."""
+    links = strength_chain(rig)
+    paths = (path_to(links, a.id) for a in rig.attachments if a.fly is not None)
+    return tuple(path for path in paths if path)
+
+
+def judged(share: float) -> Literal["fine", "look", "act"]:
+    """Return how a share of the takes is judged."""
+    return "fine" if share >= SURELY else "look" if share >= HARDLY else "act"
