@@ -14,7 +14,7 @@ from jarana.core.methods import methods
 from jarana.core.methods.kit import Missing
 from jarana.core.rig.model import Rig
 from jarana.core.search.best import BESIDE_M, Search, rides_as_meant
-from jarana.core.search.find import Found, FoundRig, Wanted, _ranked, find, turns_on
+from jarana.core.search.find import WORTH_SHOWING, Found, FoundRig, Wanted, _ranked, find, turns_on
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.moves.length import FARTHER
@@ -426,3 +426,26 @@ def test_a_swung_team_is_not_spread_wider_than_it_is_tied_in_practice(weir_run: 
     lengths = [found.rig.spans[-1].length for move in of("length").values(swung) if (found := moved(swung, move))]
     assert max(lengths) <= FARTHER * methods()["swung"].apart_m[1]
     assert min(lengths) < swung.rig.spans[-1].length < max(lengths)
+
+
+def test_what_is_nominally_worth_too_little_is_not_judged_by_members(weir_run: Reach) -> None:
+    here = Situation(begun("level-contact", weir_run).rig, setting(weir_run))
+    value = Valuer()
+    search = Search(here, value, climbs=False)
+    first = search.first()
+    assert first is not None
+    assert search.nominal > 0
+    assert Search(here, value, climbs=False).first(search.nominal * 1.01) is None
+    assert Search(here, value, climbs=False).first(search.nominal) == first
+
+
+def test_a_find_of_few_knots_does_not_search_what_is_many_knots_away_and_shows_nothing_hopeless(
+    weir_run: Reach,
+) -> None:
+    hand = started("level-contact", weir_run)
+    few, any_ = Watch(), Watch()
+    found = find(setting(weir_run), Wanted((), 1, hand), few)
+    assert {r.method.key for r in found.rigs} == {"level-contact"}
+    whole = find(setting(weir_run), Wanted((), None, hand), any_)
+    assert found.drifts < 0.5 * whole.drifts
+    assert min(r.worth.minutes for r in whole.rigs) >= WORTH_SHOWING * max(r.worth.minutes for r in whole.rigs)

@@ -75,6 +75,8 @@ class Search:
         Is told the best so far.
     allowed
         Which rigs may be met on the way; None for any. Then the start is a rig that is tied, and stays as it is.
+    nominal
+        What the best rig met by the last climbs is worth nominally, good minutes in the hour.
     meant
         A rig was met whose flies ride as its method wants: others are passed over from then on.
     """
@@ -87,6 +89,7 @@ class Search:
     allowed: Callable[[Situation], bool] | None = None
     pool: list[Reached] = field(default_factory=list)
     meant: bool = False
+    nominal: float = 0.0
 
     def __post_init__(self) -> None:
         """Begin with flies that are owned, wherever the box holds any of their nature."""
@@ -112,13 +115,18 @@ class Search:
         shown = self._valued([best], SHOWN)
         return shown[0][1] if shown else best[1]
 
-    def first(self) -> Valued | None:
-        """Return an answer before it is settled: one short climb for every pace, judged by a few members."""
+    def first(self, least: float = 0.0) -> Valued | None:
+        """Return an answer before it is settled: one short climb for every pace, judged by a few members.
+
+        None where what the climbs come to is nominally worth less than `least` good minutes in the hour.
+        """
         used = [c for c in coordinates() if c.key not in self.without]
         here = Reached(self.start)
         climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
         climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
         met = self._climbed([c for c in used if c.first], climbs)
+        if self.nominal < least:
+            return None
         judged = self._judged(met[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
@@ -178,7 +186,9 @@ class Search:
             key = identity(here.situation)
             if key in value:
                 met[key] = (here, value[key])
-        return [r for r, _ in sorted(met.values(), key=lambda row: -row[1])[:POOL]]
+        best_met = sorted(met.values(), key=lambda row: -row[1])[:POOL]
+        self.nominal = best_met[0][1] if best_met else 0.0
+        return [r for r, _ in best_met]
 
     def _polished(self, best: tuple[Reached, Valued], used: Sequence[Coordinate]) -> tuple[Reached, Valued]:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""

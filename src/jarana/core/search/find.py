@@ -50,6 +50,8 @@ LESS = {
 }  # fmt: skip
 SETTLED = 4
 """Methods that are settled, those whose first look was worth most."""
+WORTH_A_LOOK, WORTH_SHOWING = 0.4, 0.25
+"""Shares of the best that a method must be worth nominally to be judged, and a rig to be shown beside it."""
 SHOWN_RIGS = 5
 GIVEN_UP = 0.1
 """A factor this much below the best rig's is told as given up."""
@@ -169,16 +171,17 @@ def find(
         raise InputError.one("methods", unknown[0], say("known-method"))
     value = Valuer(watch)
     starts, left = begun(setting, wanted)
+    starts, far = _near(starts, wanted)
     found: list[FoundRig] = []
     hand = _in_hand(setting, wanted, value)
     value.watch.expects(SETTLED)
     looked: dict[str, First] = {}
-    for first in firsts(starts, value, wanted):
+    for first in firsts(starts, value, wanted, WORTH_A_LOOK):
         looked[first.method.key] = first
         if first.valued is not None:
             found.append(_found(first, first.valued, setting, wanted))
             if tell is not None:
-                tell(_told(found, wanted, left, value, hand, settled=False))
+                tell(_told(found, wanted, left, far, value, hand, settled=False))
     found.sort(key=lambda f: (not _few_enough(f, wanted), -f.worth.minutes))
     for i, one in enumerate(found[:SETTLED]):
         value.watch.step()
@@ -190,8 +193,8 @@ def find(
         if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
             found[i] = _found(first, best, setting, wanted)
         if tell is not None:
-            tell(_told(found, wanted, left, value, hand, settled=False))
-    return _told(found, wanted, left, value, hand, settled=True)
+            tell(_told(found, wanted, left, far, value, hand, settled=False))
+    return _told(found, wanted, left, far, value, hand, settled=True)
 
 
 def _in_hand(setting: Setting, wanted: Wanted, value: Valuer) -> Worth | None:
@@ -221,8 +224,8 @@ class First:
     valued: Valued | None
 
 
-def firsts(starts: Sequence[Begun], value: Valuer, wanted: Wanted = Wanted()) -> Iterator[First]:
-    """Yield a first look at every method in turn.
+def firsts(starts: Sequence[Begun], value: Valuer, wanted: Wanted = Wanted(), share: float = 0.0) -> Iterator[First]:
+    """Yield a first look at every method in turn; none at what is nominally worth less than a share of the best so far.
 
     Raises
     ------
@@ -230,10 +233,12 @@ def firsts(starts: Sequence[Begun], value: Valuer, wanted: Wanted = Wanted()) ->
         When the watch was stopped.
     """
     value.watch.expects(len(starts))
+    best = 0.0
     for row in starts:
         value.watch.step()
         search = Search(row.here, value, climbs=False, allowed=wanted.allows(row.method))
-        yield First(row.method, row.started, search, search.first())
+        yield First(row.method, row.started, search, search.first(share * best))
+        best = max(best, search.nominal)
 
 
 def begun(setting: Setting, wanted: Wanted = Wanted()) -> tuple[list[Begun], tuple[tuple[str, str], ...]]:
@@ -258,6 +263,25 @@ def begun(setting: Setting, wanted: Wanted = Wanted()) -> tuple[list[Begun], tup
         starts.append(Begun(method, usual, here))
     starts.sort(key=lambda row: not wanted.begins(row.method))
     return starts, tuple(left)
+
+
+def _near(starts: list[Begun], wanted: Wanted) -> tuple[list[Begun], list[tuple[int, str]]]:
+    """Return the methods within the knots that are asked for, and knots and name of those beyond them.
+
+    A method's leader may be near enough although its flies are not: other flies may be found that hang there already.
+    """
+    if wanted.hand is None or wanted.most_knots is None:
+        return starts, []
+    near: list[Begun] = []
+    far: list[tuple[int, str]] = []
+    for row in starts:
+        water, rig = row.here.water, row.started.rig
+        knots = rerig(wanted.hand, rig, water.temperature_c, water.wind_m_s, row.here.writer).cost.knots
+        if wanted.begins(row.method) or knots - len(rig.attachments) <= wanted.most_knots:
+            near.append(row)
+        else:
+            far.append((knots, rig.name))
+    return near, far
 
 
 def _found(first: First, valued: Valued, setting: Setting, wanted: Wanted) -> FoundRig:
@@ -286,14 +310,16 @@ def _told(
     found: Sequence[FoundRig],
     wanted: Wanted,
     left: tuple[tuple[str, str], ...],
+    far: Sequence[tuple[int, str]],
     value: Valuer,
     hand: Worth | None,
     settled: bool,
 ) -> Found:
     rows = [f for f in found if _few_enough(f, wanted)]
-    rows = _ranked(rows)[:SHOWN_RIGS]
+    most = max((f.worth.minutes for f in rows), default=0.0)
+    rows = _ranked([f for f in rows if f.worth.minutes >= WORTH_SHOWING * most])[:SHOWN_RIGS]
     if not rows:
-        return Found((), _why_none(found, wanted, left), (), "", left, value.drifts, settled, hand)
+        return Found((), _why_none(found, wanted, left, far), (), "", left, value.drifts, settled, hand)
     best = rows[0]
     told = tuple(
         FoundRig(f.started, f.method, f.valued, () if f is best else gives_up(f.worth, best.worth), f.cost)
@@ -311,12 +337,17 @@ def _told(
     return Found(told, nothing, would, turns_on(rows), left, value.drifts, True, hand)
 
 
-def _why_none(found: Sequence[FoundRig], wanted: Wanted, left: tuple[tuple[str, str], ...]) -> str:
+def _why_none(
+    found: Sequence[FoundRig],
+    wanted: Wanted,
+    left: tuple[tuple[str, str], ...],
+    far: Sequence[tuple[int, str]],
+) -> str:
     """Say why there is no rig: too many knots from the one in hand, ruled out, or no method for this water."""
-    counted = [(f.cost.knots, f) for f in found if f.cost is not None]
+    counted = [(f.cost.knots, f.valued.rig.name) for f in found if f.cost is not None] + list(far)
     if counted and wanted.most_knots is not None:
-        knots, least = min(counted, key=lambda row: row[0])
-        return say("too-many-knots", most=wanted.most_knots, rig=least.valued.rig.name, knots=knots)
+        knots, rig = min(counted, key=lambda row: row[0])
+        return say("too-many-knots", most=wanted.most_knots, rig=rig, knots=knots)
     return say("nothing-may", reason=left[0][1]) if left else say("nothing-suits")
 
 

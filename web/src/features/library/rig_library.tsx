@@ -46,6 +46,7 @@ function Library() {
             className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
           />
         </label>
+        <Button onClick={() => openSheet("find")}>Find one</Button>
         <Button onClick={() => openSheet("start")}>Start a rig</Button>
         <BringIn onFaults={setFaults} />
       </div>
