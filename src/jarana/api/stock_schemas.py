@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import datetime
 from typing import Any, Literal
 from uuid import UUID
@@ -12,6 +13,7 @@ from jarana.core.model import Frozen, Key, Typed
 from jarana.core.stock.change import StockEdit
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.ledger import Move, moves
+from jarana.core.stock.shopping import Wanted
 from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
 from jarana.usecases.keep_stock import moved_of
@@ -179,6 +181,40 @@ class Ledger(Frozen):
 
     changes: tuple[StockChange, ...]
     more: bool = False
+
+
+class WantedPart(Frozen):
+    """A part of a rig; empty for its line, rod or float."""
+
+    rig: UUID
+    part: str
+
+
+class WantedView(Frozen):
+    """Something to buy; `cells` are what a row of it is typed as, empty where there is one already that runs low."""
+
+    kind: str
+    name: str
+    why: tuple[str, ...]
+    cells: dict[str, str]
+    parts: tuple[WantedPart, ...]
+
+    @classmethod
+    def of(cls, wanted: Wanted, rigs: Sequence[UUID]) -> WantedView:
+        """Show it."""
+        return cls(
+            kind=wanted.kind,
+            name=wanted.name,
+            why=tuple(wanted.why),
+            cells=wanted.cells,
+            parts=tuple(WantedPart(rig=rigs[number], part=part) for number, part in wanted.parts),
+        )
+
+
+class ShoppingList(Frozen):
+    """What to buy: what runs low, and what one's rigs are tied of that is not in the drawer."""
+
+    wanted: tuple[WantedView, ...]
 
 
 class CsvText(Frozen):

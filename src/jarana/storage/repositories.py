@@ -239,6 +239,19 @@ class Rigs:
         )
         return self.session.scalars(query.offset(after).limit(most)).all()
 
+    def documents(self, most: int) -> Sequence[tuple[UUID, Rig]]:
+        """Return so many rigs as they are now, the newest first."""
+        query = (
+            select(RigRow.id, RigRevisionRow.document)
+            .join(
+                RigRevisionRow,
+                (RigRevisionRow.owner_id == RigRow.owner_id) & (RigRevisionRow.id == RigRow.head_revision),
+            )
+            .where(RigRow.owner_id == self.owner, RigRow.deleted_at.is_(None))
+            .order_by(RigRow.changed_at.desc(), RigRow.id)
+        )
+        return [(row[0], row[1]) for row in self.session.execute(query.limit(most))]
+
     def revision(self, revision_id: UUID) -> RigRevisionRow | None:
         """Return a revision of one's own."""
         return self.session.get(RigRevisionRow, (self.owner, revision_id))

@@ -14,6 +14,8 @@ from jarana.core.journal.kinds.stock import Moved
 from jarana.core.stock.change import Entries, Entry, Shelf, StockEdit, make_edits, take_back, turned
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
+from jarana.core.stock.shopping import Wanted, shopping
+from jarana.core.units import Writer
 from jarana.formats.stock_csv import Read, put_rows, read_stock
 from jarana.storage.tables import EventRow
 from jarana.storage.work import Work
@@ -116,6 +118,17 @@ def keep_entries(work: Work, change_id: UUID, why: str, entries: Entries, tie_id
 def moved_of(row: EventRow) -> Moved:
     """Return what a stock event moved."""
     return read(Moved, row.payload)
+
+
+MOST_RIGS = 100
+"""Rigs that are looked through for what they lack, the newest."""
+
+
+def shopping_of(work: Work, writer: Writer) -> tuple[tuple[Wanted, ...], tuple[UUID, ...]]:
+    """Return what to buy, and the ids of the rigs its parts speak of."""
+    with work.reading():
+        drawer, rigs = work.belongings.drawer(), work.rigs.documents(MOST_RIGS)
+    return shopping(drawer, [rig for _, rig in rigs], writer), tuple(key for key, _ in rigs)
 
 
 def ledger_of(work: Work, most: int, before: int | None = None) -> Sequence[EventRow]:

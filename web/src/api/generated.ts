@@ -793,6 +793,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stock/shopping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what to buy: what runs low, and what one's rigs lack. */
+        get: operations["get__api_v1_stock_shopping"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/stock/{kind}": {
         parameters: {
             query?: never;
@@ -9712,6 +9729,17 @@ export interface components {
             rows: components["schemas"]["RowView"][];
         };
         /**
+         * ShoppingList
+         * @description What to buy: what runs low, and what one's rigs are tied of that is not in the drawer.
+         */
+        ShoppingList: {
+            /**
+             * Wanted
+             * @description wanted
+             */
+            wanted: components["schemas"]["WantedView"][];
+        };
+        /**
          * Shot
          * @description A shot pinched on the line or a tag; tin unless said otherwise.
          */
@@ -11700,6 +11728,60 @@ export interface components {
              * @example weir-run
              */
             spool: string;
+        };
+        /**
+         * WantedPart
+         * @description A part of a rig; empty for its line, rod or float.
+         */
+        WantedPart: {
+            /**
+             * Part
+             * @description part
+             * @example text
+             */
+            part: string;
+            /**
+             * Rig
+             * Format: uuid
+             * @description rig
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            rig: string;
+        };
+        /**
+         * WantedView
+         * @description Something to buy; `cells` are what a row of it is typed as, empty where there is one already that runs low.
+         */
+        WantedView: {
+            /**
+             * Cells
+             * @description cells
+             */
+            cells: {
+                [key: string]: string;
+            };
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
+            kind: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Parts
+             * @description parts
+             */
+            parts: components["schemas"]["WantedPart"][];
+            /**
+             * Why
+             * @description why
+             */
+            why: string[];
         };
         /**
          * WaterAnswer
@@ -13825,6 +13907,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Measurement"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_stock_shopping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShoppingList"];
                 };
             };
             400: components["responses"]["Problem400"];

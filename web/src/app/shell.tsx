@@ -9,6 +9,7 @@ import { RigLibrary } from "../features/library/rig_library";
 import { Palette } from "../features/palette/palette";
 import { PLACES } from "../features/place_list";
 import { RerigSheet } from "../features/rerig/rerig_sheet";
+import { ShoppingSheet } from "../features/shopping/shopping_sheet";
 import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
 import { useBench } from "../state/bench_store";
@@ -85,6 +86,7 @@ function SignedIn() {
       <FindSheet />
       <LadderSheet />
       <RerigSheet />
+      <ShoppingSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -178,6 +180,7 @@ function useEverywhere(): Action[] {
       { id: "find", does: "find what to tie for this water", keys: "f", group, run: () => openSheet("find") },
       { id: "ladder", does: "ladder of the rig in hand", keys: "l", group, run: () => openSheet("ladder") },
       { id: "rerig", does: "re-rig: the way to another rig", keys: "", group, run: () => openSheet("rerig") },
+      { id: "shopping", does: "shopping list", keys: "", group, run: () => openSheet("shopping") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
       { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },
       { id: "tie", does: "tie the rig in hand", keys: "", group, run: () => void navigate("/tie") },

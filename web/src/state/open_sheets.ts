@@ -1,6 +1,17 @@
 import { create } from "zustand";
 
-const NAMES = ["palette", "keys", "rigs", "history", "start", "schools", "find", "ladder", "rerig"] as const;
+const NAMES = [
+  "palette",
+  "keys",
+  "rigs",
+  "history",
+  "start",
+  "schools",
+  "find",
+  "ladder",
+  "rerig",
+  "shopping",
+] as const;
 /** Which of the sheets over the places is open. */
 export type SheetName = (typeof NAMES)[number];
 /** Writes a sheet into the address, over the entry that is there or as one more. */

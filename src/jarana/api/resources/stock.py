@@ -30,9 +30,11 @@ from jarana.api.stock_schemas import (
     RejectedView,
     RowView,
     Shelf,
+    ShoppingList,
     StockChange,
     StockEdits,
     Touched,
+    WantedView,
 )
 from jarana.core import units
 from jarana.core.errors import Fault, FaultList, InputError
@@ -51,6 +53,7 @@ from jarana.usecases.keep_stock import (
     moved_of,
     preview_import,
     redo_change,
+    shopping_of,
     undo_change,
 )
 
@@ -92,6 +95,14 @@ def all_kinds() -> Kinds:
         most_rows=MOST_ROWS,
         most_bytes=MOST_BYTES,
     )
+
+
+@blueprint.get("/shopping")
+@spec.validate(resp=Response(HTTP_200=ShoppingList), tags=["tackle"])
+def shopping() -> ShoppingList:
+    """Return what to buy: what runs low, and what one's rigs lack."""
+    wanted, rigs = shopping_of(work(), asking().writer)
+    return ShoppingList(wanted=tuple(WantedView.of(w, rigs) for w in wanted))
 
 
 @blueprint.get("/<kind>")

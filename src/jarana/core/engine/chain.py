@@ -20,7 +20,8 @@ from jarana.core.errors import SolverError
 class Steps:
     """Time steps, s: `first` for `settling` s after the start or a change of motion, `then` afterwards.
 
-    After that they grow by `growth` of themselves a second, up to `most` (0: not at all).
+    After that they grow by `growth` of themselves a second, up to `most` (0: not at all). A step that stretches a link by more
+    than the share `strain` before it is set right is taken again at half its length.
     """
 
     first: float = 0.005
@@ -28,6 +29,7 @@ class Steps:
     settling: float = 1.0
     growth: float = 0.0
     most: float = 0.0
+    strain: float = 2.0e-3
 
 
 NO_EDDIES, STILL_GRID, NOBODY = np.zeros((0, 2)), np.ones(2), np.zeros(0, dtype=np.int64)
@@ -251,9 +253,9 @@ def mend_rows(scenario: Scenario) -> Floats:
 
 
 def step_row(steps: Steps, peels: bool) -> Floats:
-    """Return the steps as the kernel takes them, (6,)."""
+    """Return the steps as the kernel takes them, (7,)."""
     most = max(steps.most, steps.then)
-    return np.array([steps.first, steps.then, steps.settling, steps.growth, most, 1.0 if peels else 0.0])
+    return np.array([steps.first, steps.then, steps.settling, steps.growth, most, 1.0 if peels else 0.0, steps.strain])
 
 
 def move_rows(top: Top) -> Floats:

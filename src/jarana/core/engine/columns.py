@@ -20,8 +20,8 @@ HAS_BED, BED_STIFFNESS, BED_FRICTION = range(3)
 """Of the bed: 1 where there is one, N/m, friction."""
 MOVE_TIME, MOVE_VX, MOVE_VY, MOVE_VZ, MOVE_TAKES = range(5)
 """Of a move of the held top: from when s, m/s, and line taken in m/s (negative: paid out)."""
-STEP_FIRST, STEP_THEN, STEP_SETTLING, STEP_GROWTH, STEP_MOST, STEP_PEELS = range(6)
-"""Of the steps: just after a start s, settled s, for how long the first holds s, growth of it per second, the longest s, and 1 where line leaves the surface."""
+STEP_FIRST, STEP_THEN, STEP_SETTLING, STEP_GROWTH, STEP_MOST, STEP_PEELS, STEP_STRAIN = range(7)
+"""Of the steps: just after a start s, settled s, for how long the first holds s, growth of it per second, the longest s, 1 where line leaves the surface, and the strain of a link at which a step is taken again."""
 NEVER, GREASED, BUOYANT = range(3)
 """How a node lies in the surface: never; where it was laid or falls from the air; also when it comes up from below."""
 FIRST_S, FIRST_M, BED_S, CONTACTS, NEAR_M, LEAST, ENTRY_X, HEIGHT, TOUCHES = range(9)

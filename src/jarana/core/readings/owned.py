@@ -10,6 +10,7 @@ from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.spans import UseSpool
 from jarana.core.rig.model import Span
 from jarana.core.situation import Situation
+from jarana.core.stock.shopping import owned_fly, owned_span
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -36,9 +37,7 @@ def read(situation: Situation) -> Reading:
     rig, writer, drawer = situation.rig, situation.writer, situation.drawer
     parts, lines = [], []
     for span in rig.spans:
-        if span.ready is not None and drawer.leader(span.ready) is not None:
-            continue
-        if span.spool is None or drawer.spool(span.spool.id) is None:
+        if not owned_span(span, drawer):
             near = nearest_spool(drawer, span)
             own = (
                 say(
@@ -56,7 +55,7 @@ def read(situation: Situation) -> Reading:
             )
     for attachment in rig.attachments:
         fly = attachment.fly
-        if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
+        if fly is not None and not owned_fly(attachment, drawer):
             pattern = nearest_pattern(drawer, fly.hook.size, fly.bead.diameter_mm if fly.bead else 0.0)
             own = say("nearest-2", name=pattern.name, size=pattern.hook.size) if pattern else ""
             parts.append(attachment.id)
@@ -108,11 +107,11 @@ def candidates(situation: Situation) -> Iterator[RigEdit]:
     drawer = situation.drawer
     for span in situation.rig.spans:
         near = nearest_spool(drawer, span)
-        if near and (span.spool is None or drawer.spool(span.spool.id) is None):
+        if near and not owned_span(span, drawer):
             yield UseSpool(span=span.id, spool=near.id)
     for attachment in situation.rig.attachments:
         fly = attachment.fly
-        if fly is not None and (fly.source is None or drawer.fly(fly.source) is None):
+        if fly is not None and not owned_fly(attachment, drawer):
             bead = fly.bead.diameter_mm if fly.bead else 0.0
             pattern = nearest_pattern(drawer, fly.hook.size, bead)
             if pattern and pattern.weights:

@@ -69,9 +69,11 @@ class Grid:
     kept_still: int = 96
 
 
+COARSE = 0.005
+"""Strain of a link in a step of a search: its length is set right after every step, its way bends a little wider."""
 MEMBER_GRID = Grid(0.5, Steps(0.0125, 0.05, 0.5), Steps(0.015, 0.05, 0.3, 0.2, 0.2))
-SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5), Steps(0.03, 0.1, 0.3, 0.3, 1.0), 32, 48)
-SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5), Steps(0.05, 0.2, 0.2, 0.3, 1.0), 32, 48)
+SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5, strain=COARSE), Steps(0.03, 0.1, 0.3, 0.3, 1.0, COARSE), 32, 48)
+SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5, strain=COARSE), Steps(0.05, 0.2, 0.2, 0.3, 1.0, COARSE), 32, 48)
 
 
 @dataclass(frozen=True)

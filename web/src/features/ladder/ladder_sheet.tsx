@@ -43,7 +43,7 @@ function Made({ rig, system }: { rig: Rig; system: UnitSystem }) {
 export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; system: UnitSystem }) {
   const note = ladderNote(ladder);
   return (
-    <div className="ladder">
+    <div className="prints-alone">
       <p className="text-soft">
         {rig.name}. {note}
       </p>

@@ -26,6 +26,7 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Help } from "../find/help";
+import { ShoppingButton } from "../shopping/shopping_sheet";
 import { waterName } from "../water/water_chip";
 
 const FIRST = 5;
@@ -329,6 +330,9 @@ function Explained({ started, minutes, book }: { started: StartedRig; minutes: n
               </li>
             ))}
           </ul>
+          <p className="mt-2">
+            <ShoppingButton />
+          </p>
         </section>
       ) : (
         <p className="flex items-center gap-1.5 text-[13px]">

@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 import { api, type KindView, type PreviewView, taken } from "../../api/client";
+import { faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
-import { faultsOf, type useStock } from "./use_stock";
 
 type Props = {
   kind: KindView;

@@ -2,9 +2,9 @@ import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { api, type JarTiming, type StockRow, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
+import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
-import { type Faults, faultsOf, type useStock } from "./use_stock";
 
 type Props = { row: StockRow | null; onClose: () => void; stock: ReturnType<typeof useStock> };
 

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { when } from "../../model/moment";
+import { useLedger, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
-import { useLedger, type useStock } from "./use_stock";
 
 type Props = { open: boolean; onClose: () => void; stock: ReturnType<typeof useStock> };
 

@@ -2,9 +2,9 @@ import { useState } from "react";
 import { api, type Fly, type KindView, type Measurement, type StockRow, taken } from "../../api/client";
 import { BodyDrawing } from "../../drawings/fly_drawing";
 import { useDrawer } from "../../state/queries";
+import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
-import { type Faults, faultsOf, type useStock } from "./use_stock";
 
 type Props = {
   kind: KindView;

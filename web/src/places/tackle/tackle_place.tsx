@@ -2,7 +2,9 @@ import { FileSpreadsheet, History, Plus } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { KindView, StockRow } from "../../api/client";
+import { ShoppingButton } from "../../features/shopping/shopping_sheet";
 import { type Action, useActions } from "../../state/keys";
+import { useKinds, useShelf, useStock, useStockUndo } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { Grid, type GridSort } from "../../ui/grid";
 import { say } from "../../ui/toast";
@@ -11,7 +13,6 @@ import { CsvSheet } from "./csv_sheet";
 import { JarSheet } from "./jar_sheet";
 import { LedgerSheet } from "./ledger_sheet";
 import { RowPanel } from "./row_panel";
-import { useKinds, useShelf, useStock, useStockUndo } from "./use_stock";
 
 /** Everything a person owns, a drawer for each kind: typed in a grid, added from tables, brought in from files. */
 export function TacklePlace() {
@@ -68,6 +69,7 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
           ))}
         </nav>
         <div className="ml-auto flex gap-1.5 pb-2">
+          <ShoppingButton />
           <Button onClick={() => setOpen("csv")}>
             <FileSpreadsheet size={15} aria-hidden /> CSV in and out
           </Button>

@@ -54,6 +54,7 @@ from jarana.core.engine.columns import (
     STEP_MOST,
     STEP_PEELS,
     STEP_SETTLING,
+    STEP_STRAIN,
     STEP_THEN,
     TAKEN,
     TENSION,
@@ -77,8 +78,6 @@ from jarana.core.engine.step.tree import eliminate, free_root, substitute
 
 BED_GIVE = 0.001
 """How far the rig's whole weight in water would press into the bed, m."""
-STRAIN_TO_HALVE = 2.0e-3
-"""A step that stretches a link by more than this share is taken again at half its length."""
 SHORTEST_STEP = 2.5e-4
 """s."""
 MOST_STEPS = 300_000
@@ -370,7 +369,7 @@ def run_chain(
                 _stir(t + 0.5 * dt, medium)
             strain = _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums)
             count += 1
-            if strain > STRAIN_TO_HALVE and dt > SHORTEST_STEP:
+            if strain > steps[STEP_STRAIN] and dt > SHORTEST_STEP:
                 place[:], speed[:], tension[:] = kept_place, kept_speed, kept_tension
                 links[first, LENGTH] = length
                 ease = 0.5 * dt

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
-import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../../api/client";
-import { useBench } from "../../state/bench_store";
-import { useUndoHere } from "../../state/undo_here";
+import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../api/client";
+import { useBench } from "./bench_store";
+import { useUndoHere } from "./undo_here";
 
 export const useKinds = () =>
   useQuery({

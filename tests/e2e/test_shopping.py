@@ -1,0 +1,62 @@
+"""The shopping list: what a rig lacks is on it, and once it is bought it is in the drawer and on the rig."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.conftest import VALLEY, Postgres
+from tests.e2e.conftest import Site, enter, violations
+from tests.e2e.e2e_help import nominal
+
+GONE = """async () => {
+  const rows = (await (await fetch('/api/v1/stock/spools')).json()).rows.map((row) => row.id);
+  const edits = [{ op: 'throw_away', rows }];
+  const body = JSON.stringify({ id: crypto.randomUUID(), edits });
+  const headers = { 'Content-Type': 'application/json' };
+  return (await fetch('/api/v1/stock/spools/changes', { method: 'POST', headers, body })).status;
+}"""
+
+
+@pytest.fixture
+def mine(browser: Browser, postgres: Postgres) -> Iterator[Page]:
+    """A valley of its own: what is thrown away here is in nobody else's drawer."""
+    site = Site(postgres.copy("shopping", VALLEY))
+    site.start()
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+    yield enter(context, site)
+    context.close()
+    site.stop()
+
+
+def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(mine: Page) -> None:
+    bench = mine
+    assert bench.evaluate(GONE) == 200
+    bench.reload()
+    expect(bench.get_by_test_id("reading-owned")).to_contain_text("Not all of it is yours", timeout=20_000)
+    bench.get_by_role("link", name="Tackle", exact=True).click()
+    bench.get_by_role("button", name="Shopping list").click()
+    sheet = bench.get_by_role("dialog", name="Shopping list")
+    spools = sheet.get_by_role("region", name="Spools").get_by_role("listitem")
+    expect(spools.filter(has_text="fluorocarbon tippet 0.12 mm")).to_contain_text("for Two nymphs, level contact")
+    count = spools.count()
+    assert violations(bench) == []
+    spools.first.get_by_role("button", name=re.compile("^I have it")).click()
+    expect(spools).to_have_count(count - 1)
+    sheet.get_by_role("button", name=re.compile("^Add all that the rig in hand lacks")).click()
+    expect(sheet.get_by_role("button", name=re.compile("^Add all that"))).to_have_count(0, timeout=20_000)
+    bench.keyboard.press("Escape")
+    expect(sheet).to_have_count(0)
+    bench.get_by_role("link", name="Rig", exact=True).click()
+    expect(bench.get_by_test_id("reading-owned")).to_contain_text("All from your own tackle", timeout=20_000)
+    assert "All from your own tackle" in nominal(bench, "owned")
+
+
+def test_a_list_with_nothing_on_it_says_how_to_be_told(bench: Page) -> None:
+    bench.keyboard.press("Control+k")
+    bench.get_by_placeholder("A place, a water").fill("shopping")
+    bench.get_by_role("option").first.click()
+    expect(bench.get_by_role("dialog", name="Shopping list")).to_contain_text("Nothing runs low")
