@@ -35,7 +35,9 @@ from tests.fishing import drift as simulate
 
 
 def started(method: str, water: str) -> tuple[Rig, Reach]:
-    return begun(method, WATERS[water]).rig, WATERS[water]
+    """Return the whole rig of a method, as open water has it, and that water."""
+    open_water = WATERS[water].model_copy(update={"obstacles": ()})
+    return begun(method, open_water).rig, open_water
 
 
 def drift(method: str, water: str, *edits: object) -> Drift:

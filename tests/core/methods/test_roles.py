@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from jarana.core.methods.lake_team import HIGH_ZONE_M
-from jarana.core.methods.when import SHALLOW_M, THIN_M, TOP_M
+from jarana.core.methods.when import CLUTTERED, SHALLOW_M, THIN_M, TOP_M
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.model import Rig
 from jarana.core.search.start import Best, start
@@ -14,7 +14,7 @@ from jarana.core.units import Writer
 from jarana.core.water.reach import Obstacle, Reach, TakingZone
 from tests.fishing import DRAWER, WATERS, begun, methods, read, setting, started
 
-BRANCH = Obstacle(kind="branch", x_m=6.0, length_m=2.0, height_m=0.2)
+BRANCH = Obstacle(kind="branch", x_m=6.0, length_m=12.0, height_m=0.2)
 
 
 def run(**changed: object) -> Reach:
@@ -39,10 +39,13 @@ def test_over_hardly_any_water_one_fly_is_tied_and_said_and_two_where_there_is_m
     assert ("one fly" in made.rig.name) == (depth < THIN_M)
 
 
-@pytest.mark.parametrize(("kind", "one"), [("branch", True), ("snag", True), ("boulder", False), ("weed", False)])
-def test_among_branches_and_snags_one_fly_is_tied(kind: str, one: bool) -> None:
-    rig = started("level-contact", run(obstacles=(BRANCH.model_copy(update={"kind": kind}),)))
-    assert (flies(rig) == ["point"]) == one
+@pytest.mark.parametrize("share", [CLUTTERED, CLUTTERED + 0.01])
+def test_among_obstructions_along_a_third_of_the_drift_one_fly_is_tied_and_said_to_be_enough(share: float) -> None:
+    water = run()
+    water = run(obstacles=(BRANCH.model_copy(update={"length_m": share * water.drift_m}),))
+    assert (flies(started("level-contact", water)) == ["point"]) == (share > CLUTTERED)
+    pair = started("level-contact", run())
+    assert (read("spacing", pair, water).title == "One fly is enough here") == (share > CLUTTERED)
 
 
 def test_the_only_fly_stays_on_where_the_point_is_a_shot() -> None:

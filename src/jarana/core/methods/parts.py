@@ -55,7 +55,7 @@ def team(kit: Kit, flies: tuple[Fly, Fly, Fly], apart_mm: float, tag_mm: float, 
 def one_fly(kit: Kit, rig: Rig, method: str) -> Rig:
     """Return a river rig of a method with one fly where a second would hang in branches or ride other water."""
     thin, overgrown = when.thin(kit.reach), when.overgrown(kit.reach)
-    if not kit.reach.nature.flows or not (thin or overgrown):
+    if not (thin or overgrown):
         return rig
     flies = [a for a in rig.attachments if a.fly]
     spare = [a for a in flies if a.at.kind == "joint" and a.link is not None]

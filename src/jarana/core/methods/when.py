@@ -14,6 +14,8 @@ FAST, SLOW, PULLS = 0.6, 0.3, 0.15
 """m/s: a fast and a slow surface, and a difference of lanes that pulls a line."""
 LEDGE_M, LEDGE_IN_M, LEDGE_NEAR_M = 0.35, 8.0, 5.0
 """A ledge falls by so much within so many metres, so near the fish."""
+CLUTTERED = 0.3
+"""Obstructions along so much of the drift."""
 WITHIN_ROD_M = 8.0
 TOP_M, BED_M = 0.35, 0.15
 
@@ -57,8 +59,8 @@ def both(*tests: Test) -> Test:
 
 
 def thin(reach: Reach) -> bool:
-    """Hardly water over the stones."""
-    return reach.depth_m < THIN_M
+    """Hardly water over the stones: one fly fishes better."""
+    return reach.nature.flows and reach.depth_m < THIN_M
 
 
 def shallow(reach: Reach) -> bool:
@@ -167,8 +169,8 @@ def snaggy(reach: Reach) -> bool:
 
 
 def overgrown(reach: Reach) -> bool:
-    """Branches hang over it, or what lies on the bed holds a fly."""
-    return any(o.kind in ("branch", "snag") for o in reach.obstacles)
+    """Branches, snags, weed along a good part of the drift: one fly fishes better."""
+    return reach.nature.flows and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
 
 
 def cold(reach: Reach) -> bool:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import nominal
-from jarana.core.drift.result import FlyDrift
+from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.methods import method_of
 from jarana.core.outcomes.band import Band, Spread
 from jarana.core.outcomes.shares import in_ten
@@ -60,10 +60,15 @@ PINNED = 0.5
 
 def read(situation: Situation) -> Reading:
     """Judge the fly that finds the bottom first; methods differ on how often it should touch."""
-    writer, drift = situation.writer, nominal(situation)
+    return tell(situation, nominal(situation))
+
+
+def tell(situation: Situation, drift: Drift) -> Reading:
+    """Write when a drift finds the bottom."""
+    writer = situation.writer
     found = [f for f in drift.flies if f.metres_to_bottom is not None]
     if not found:
-        return _missed(situation, min(drift.flies, key=lambda f: f.least_height_m))
+        return _missed(situation, drift, min(drift.flies, key=lambda f: f.least_height_m))
     fly = min(found, key=lambda f: f.metres_to_bottom or 0.0)
     metres = fly.metres_to_bottom or 0.0
     whole = max(drift.length_m - fly.entry_x_m, 1e-6)
@@ -104,7 +109,7 @@ def read(situation: Situation) -> Reading:
     )
 
 
-def _missed(situation: Situation, fly: FlyDrift) -> Reading:
+def _missed(situation: Situation, drift: Drift, fly: FlyDrift) -> Reading:
     writer = situation.writer
     short = writer.text("short", fly.least_height_m)
     pace = (
@@ -120,7 +125,7 @@ def _missed(situation: Situation, fly: FlyDrift) -> Reading:
             "comes-no-closer-than",
             role=fly.role,
             short=short,
-            length_m=writer.text("travel", nominal(situation).length_m),
+            length_m=writer.text("travel", drift.length_m),
         ),
         writer.figure("short", fly.least_height_m),
         value=None,

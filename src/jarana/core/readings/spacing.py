@@ -5,7 +5,7 @@ from __future__ import annotations
 from itertools import pairwise
 
 from jarana.core.drift.nominal import nominal
-from jarana.core.methods import method_of
+from jarana.core.methods import method_of, when
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.geometry import place
@@ -36,10 +36,6 @@ from-float-point-netting = { $below } from float to point is { $what } netting r
 
 CLEARANCE = 0.15
 """m beyond both tags, so that flies do not reach each other."""
-THIN_WATER = 0.35
-"""m: in thinner water, or among obstructions, one fly fishes better."""
-CLUTTERED = 0.3
-"""Obstructions along so much of the drift: one fly fishes better."""
 LEAST_SLANT = 0.15
 
 
@@ -58,8 +54,7 @@ def read(situation: Situation) -> Reading:
     both = thick / slant
     tags = sum(a.link.length_mm / 1000 for a in (upper, lower) if a.link and a.at.kind == "joint")
     least = max(tags + CLEARANCE, situation.rules.least_distance_m or 0.0 if situation.rules else 0.0)
-    thin = reach.nature.flows and reach.depth_m < THIN_WATER
-    cluttered = reach.nature.flows and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
+    thin, cluttered = when.thin(reach), when.overgrown(reach)
     severity: Severity = "look" if apart < least - 1e-6 or thin or cluttered else "fine"
     title = (
         say("one-fly-enough")

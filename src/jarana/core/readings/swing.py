@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from jarana.core.drift.nominal import hooked, nominal
+from jarana.core.drift.result import Drift
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.stance import SetStance, StepStance
@@ -33,7 +34,12 @@ MEND_M, FARTHER_DEG = 1.0, 10.0
 
 def read(situation: Situation) -> Reading:
     """Judge how fast the point comes across."""
-    writer, drift = situation.writer, nominal(situation)
+    return tell(situation, nominal(situation))
+
+
+def tell(situation: Situation, drift: Drift) -> Reading:
+    """Write how a drift comes across."""
+    writer = situation.writer
     across = drift.across
     if across is None or across.across_m_s is None or not hooked(situation):
         return make(

@@ -40,8 +40,12 @@ TITLES = {"fine": say("taking-zone"), "look": say("part-time-zone"), "act": say(
 
 def read(situation: Situation) -> Reading:
     """Judge the best fly's share of the drift inside the taking zone."""
+    return tell(situation, hooked(situation))
+
+
+def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
+    """Write how long flies are in the zone."""
     writer, reach = situation.writer, situation.water
-    flies = hooked(situation)
     if not reach.zone_known:
         return _covered(situation, flies)
     best = max(flies, key=lambda f: f.share_in_zone)
