@@ -1,0 +1,188 @@
+"""What is told of members: worked out by hand from drifts made up for it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from jarana.core.drift.nominal import nominal
+from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
+from jarana.core.outcomes.band import DRAWN_TIMES, Band, told
+from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, measures_told
+from jarana.core.outcomes.tracks import Tracks, members_of
+from jarana.core.situation import Situation
+from jarana.core.unknowns.deviates import deviates
+from jarana.core.watch import Watch
+from jarana.core.water.reach import TakingZone
+from tests.coverage import water
+from tests.fishing import fished, started
+
+RUN = water(0.9, 0.62, zone=TakingZone(low_m=0.2, high_m=0.5, datum="bed"))
+HERE = fished(started("level-contact", RUN), RUN)
+TIMES = np.array([0.0, 1.0, 2.0, 3.0, 4.0])
+
+
+def made_up(heights: dict[str, list[list[float]]], situation: Situation = HERE) -> Tracks:
+    """Drifts of 4 s whose flies are at these heights over a bed 0.9 m deep, a list for each member."""
+    names = tuple(heights)
+    count = len(next(iter(heights.values())))
+    at = np.zeros((count, len(names) + 2, len(TIMES), 9))
+    at[..., UNDER] = 0.9
+    for row, name in enumerate(names):
+        at[:, row, :, AT_Z] = np.array(heights[name]) - 0.9
+    did = np.zeros((count, len(names) + 2, 9))
+    did[..., FIRST_S], did[..., FIRST_M] = np.nan, np.nan
+    ones = np.ones(count)
+    return Tracks(
+        situation, names, np.arange(count), np.tile(TIMES, (count, 1)), at, did, np.zeros(len(names)), ones, at[0], TIMES,
+        did[0], top_held=False, led=True,
+    )  # fmt: skip
+
+
+IN, OVER, BED = 0.3, 0.7, 0.0
+
+
+def band() -> Band:
+    tracks = made_up(
+        {
+            "dropper": [[OVER, OVER, IN, IN, IN], [OVER, OVER, OVER, OVER, OVER]],
+            "point": [[OVER, IN, IN, IN, BED], [OVER, OVER, IN, IN, IN]],
+        }
+    )
+    tracks.did[0, 1, FIRST_S], tracks.did[0, 1, FIRST_M] = 3.5, 2.0
+    tracks.did[0, 1, BED_S], tracks.did[0, 1, CONTACTS] = 0.4, 3.0
+    tracks.at[:, 0, 2:, REL_X] = np.array([0.1, 0.3])[:, None]
+    return told(tracks, HERE)
+
+
+def test_a_fly_is_in_the_zone_for_the_seconds_that_end_in_it() -> None:
+    upper, point = band().flies
+    assert upper.in_zone == pytest.approx((3 / 4 + 0) / 2)
+    assert point.in_zone == pytest.approx((3 / 4 + 3 / 4) / 2)
+    assert (point.share_in_zone.p10, point.share_in_zone.p90) == (0.75, 0.75)
+    assert (upper.first_in_zone_s.p10, upper.first_in_zone_s.p90) == (2.0, None)
+    assert point.first_in_zone_s.p90 == 2.0
+
+
+def test_all_flies_are_in_it_at_once_for_the_seconds_they_share() -> None:
+    assert band().all_in_zone == pytest.approx((2 / 4 + 0) / 2)
+
+
+def test_touches_contacts_and_time_on_the_stones_are_meaned_over_the_drifts() -> None:
+    whole = band()
+    upper, point = whole.flies
+    assert (point.touches, upper.touches, whole.finds_bottom) == (0.5, 0.0, 0.5)
+    assert point.bed_share == pytest.approx(0.5 * 0.4 / 4)
+    assert point.contacts == pytest.approx(1.5)
+    assert (point.seconds_to_bottom.p10, point.metres_to_bottom.p10, point.metres_to_bottom.p90) == (3.5, 2.0, None)
+
+
+def test_drag_is_that_of_the_second_half() -> None:
+    upper = band().flies[0]
+    assert (upper.drag_m_s.p10, upper.drag_m_s.p90) == (0.1, 0.3)
+
+
+def test_depths_are_told_at_the_counts_within_the_drift() -> None:
+    point = band().flies[1]
+    assert [d.seconds for d in point.depths] == [1, 2, 3]
+    one, two = (d for d in point.depths[:2])
+    assert (two.p10, two.p50, two.p90) == (0.6, 0.6, 0.6)
+    assert one.p50 == pytest.approx(0.4, abs=1e-4)
+    assert one.p10 < one.p50 < one.p90
+
+
+def test_a_zone_from_the_bed_holds_a_fly_that_lies_a_little_in_it_and_one_from_the_surface_does_not() -> None:
+    low = HERE.with_water(RUN.model_copy(update={"zone": TakingZone(low_m=0.0, high_m=0.3, datum="bed")}))
+    pressed = made_up({"point": [[-0.001] * 5]}, low)
+    assert told(pressed, low).flies[0].in_zone == 1.0
+    off = HERE.with_water(RUN.model_copy(update={"zone": TakingZone(low_m=0.1, high_m=0.3, datum="bed")}))
+    assert told(made_up({"point": [[-0.001] * 5]}, off), off).flies[0].in_zone == 0.0
+
+
+def test_what_is_drawn_is_the_fine_track_moved_by_what_the_members_do_to_their_own() -> None:
+    tracks = made_up({"point": [[0.5] * 5, [0.4] * 5, [0.3] * 5]})
+    drawn = told(tracks, HERE).flies[0]
+    drift = nominal(HERE)
+    node = next(f.node for f in drift.flies if f.id == "point")
+    shares = np.arange(1, DRAWN_TIMES + 1) / DRAWN_TIMES
+    times = np.array(drift.times_s)
+    fine = -np.interp(shares, times / times[-1], np.array(drift.z_mm)[:, node])
+    assert np.abs(np.array(drawn.p10_mm) - fine).max() <= 21
+    assert (np.array(drawn.p90_mm) - np.array(drawn.p10_mm)).max() == pytest.approx(160, abs=2)
+
+
+def test_what_floats_is_under_where_it_ends_a_body_below_the_surface() -> None:
+    float_ = fished(started("float-pair", RUN), RUN)
+    top = float_.head.free_top(float_.rig, RUN.water)
+    assert top is not None
+    tracks = made_up({"point": [[IN] * 5, [IN] * 5]}, float_)
+    edge = -2.0 * top.radius - 0.005
+    tracks.at[:, -1, -1, AT_Z] = edge + 1e-4, edge - 1e-4
+    assert told(tracks, float_).under == 0.5
+    assert told(made_up({"point": [[IN] * 5]}), HERE).under == 0.0
+
+
+@pytest.mark.parametrize("key", ["depth", "pace"])
+def test_what_moves_a_figure_most_is_what_is_told_to_be_measured(key: str) -> None:
+    """Metres to the bottom that hang on one unknown alone."""
+    count = 128
+    tracks = made_up({"point": [[IN] * 5] * count})
+    tracks.did[:, 0, FIRST_M] = 3.0 + 0.5 * deviates()[:count, OF[key]]
+    (said,) = measures_told(tracks, HERE)
+    low, high = np.percentile(tracks.did[:, 0, FIRST_M], (10, 90))
+    assert f"{low:.1f}" in said
+    assert f"{high:.1f} m" in said
+    narrower = said.rsplit(" ", 3)
+    assert "nothing" not in said.lower(), narrower
+
+
+def test_a_figure_that_hangs_on_nothing_measurable_says_that_no_measurement_helps() -> None:
+    count = 128
+    tracks = made_up({"point": [[IN] * 5] * count})
+    tracks.did[:, 0, FIRST_M] = np.random.default_rng(1).normal(3.0, 0.5, count)
+    (said,) = measures_told(tracks, HERE)
+    assert "3" not in said
+    few = made_up({"point": [[IN] * 5] * (LEAST_MEMBERS - 1)})
+    few.did[:, 0, FIRST_M] = 3.0
+    assert measures_told(few, HERE) == ()
+
+
+def test_of_a_fly_that_seldom_touches_the_depth_is_told() -> None:
+    count = 128
+    heights = 0.3 + 0.05 * deviates()[:count, OF["depth"]]
+    tracks = made_up({"point": [[float(h)] * 5 for h in heights]})
+    (said,) = measures_told(tracks, HERE)
+    assert "deep" in said.lower() or "depth" in said.lower()
+    assert "0.6" in said
+
+
+def test_members_computed_before_are_kept_and_more_of_them_begin_with_the_same() -> None:
+    situation = fished(started("level-contact", deep(0.83)), deep(0.83))
+    few = members_of(situation, 4)
+    more = members_of(situation, 8)
+    assert few is not None
+    assert more is not None
+    assert list(more.members) == list(range(8))
+    assert np.array_equal(more.at[:4], few.at)
+    assert members_of(situation, 8) is more
+    again = members_of(situation, 4)
+    assert again is not None
+    assert np.array_equal(again.at, few.at)
+    watch = Watch()
+    watch.stop()
+    assert members_of(fished(situation.rig, deep(0.84)), 8, watch) is None
+
+
+def deep(metres: float) -> object:
+    return water(metres, 0.62)
+
+
+def test_joined_members_stand_one_behind_the_other() -> None:
+    tracks = made_up({"point": [[IN] * 5, [OVER] * 5]})
+    other = replace(tracks, members=np.array([2, 3]))
+    both = Tracks.joined([tracks, other])
+    assert list(both.members) == [0, 1, 2, 3]
+    assert both.count == 4
+    assert both.at.shape[0] == both.did.shape[0] == both.times.shape[0] == 4
