@@ -86,11 +86,20 @@ def test_the_way_to_another_rig_is_told_in_knots(bench: Page) -> None:
     bench.keyboard.press("Control+k")
     bench.get_by_placeholder("A place, a water").fill("re-rig")
     bench.get_by_role("option").first.click()
-    sheet = bench.get_by_role("dialog", name="Re-rig")
+    sheet = bench.get_by_role("dialog", name=re.compile("^Re-rig"))
     expect(sheet.get_by_role("listitem").first).to_be_visible(timeout=20_000)
     expect(sheet).to_contain_text(re.compile(r"\d knots?"))
     expect(sheet).to_contain_text("The way back:")
+    both = sheet.get_by_role("region", name="Side by side")
+    expect(both).to_contain_text(
+        re.compile("worth more on|Neither is worth more|ruled out|cannot be fished"), timeout=SLOW
+    )
+    expect(both.get_by_role("img")).not_to_have_count(0)
     assert violations(bench) == []
+    before = bench.get_by_role("button", name=re.compile("rig in hand")).inner_text()
+    sheet.get_by_role("button", name="Take up the other rod instead").click()
+    expect(sheet).to_have_count(0)
+    expect(bench.get_by_role("button", name=re.compile("rig in hand"))).not_to_have_text(before)
 
 
 def test_the_best_of_a_method_is_started_with_its_reasons_or_it_is_said_why_not(bench: Page) -> None:

@@ -21,6 +21,7 @@ from jarana.core.search.moves.length import FARTHER
 from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
 from jarana.core.search.ranking import Ranking, ranking
 from jarana.core.search.relax import NOTHING_MIN, Would, fits, limits, relaxations, would_help
+from jarana.core.search.side_by_side import side_by_side
 from jarana.core.search.start import Best, Declined, start, with_reasons
 from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
 from jarana.core.situation import Setting, Situation
@@ -449,3 +450,21 @@ def test_a_find_of_few_knots_does_not_search_what_is_many_knots_away_and_shows_n
     whole = find(setting(weir_run), Wanted((), None, hand), any_)
     assert found.drifts < 0.5 * whole.drifts
     assert min(r.worth.minutes for r in whole.rigs) >= WORTH_SHOWING * max(r.worth.minutes for r in whole.rigs)
+
+
+def test_two_rods_are_fished_on_the_same_drifts_and_the_better_is_named(weir_run: Reach) -> None:
+    pair = fished(started("level-contact", weir_run), weir_run)
+    found = side_by_side(pair, started("dry-fly", weir_run))
+    assert found.one is not None
+    assert found.other is not None
+    assert list(found.one.tracks.members) == list(found.other.tracks.members)
+    assert found.told == "Two nymphs, level contact is worth more on every drift of the same water, hand and eddies."
+    turned = side_by_side(pair.with_rig(found.other.rig), pair.rig)
+    assert turned.told == found.told
+    assert side_by_side(pair, pair.rig).told.startswith("Neither is worth more")
+
+
+def test_a_rod_that_is_ruled_out_is_said_to_be_with_the_reason(weir_run: Reach) -> None:
+    far = weir_run.model_copy(update={"off_m": 12.0, "lanes": ()})
+    told = side_by_side(fished(started("float-pair", weir_run), far), started("level-contact", weir_run)).told
+    assert told.startswith("Two nymphs, level contact is ruled out here: 12.0 m off is farther")

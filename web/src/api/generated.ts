@@ -4357,7 +4357,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -4394,7 +4394,7 @@ export interface components {
              * @description The answer, once it is done; while it runs a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -7954,6 +7954,19 @@ export interface components {
             rig_id: string;
         };
         /**
+         * RigRidesView
+         * @description A rig in a water: what it is worth and how its flies ride.
+         */
+        RigRidesView: {
+            /**
+             * Rides
+             * @description rides
+             */
+            rides: components["schemas"]["RideView"][];
+            /** @description worth */
+            worth: components["schemas"]["WorthView"];
+        };
+        /**
          * RigSummary
          * @description A rig in a list.
          */
@@ -9768,6 +9781,52 @@ export interface components {
              * @example weir-run
              */
             name: string;
+        };
+        /**
+         * SideBySideAsked
+         * @description A rig in its water, and another beside it.
+         */
+        SideBySideAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "side-by-side";
+            /** @description other */
+            other: components["schemas"]["Rig"];
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * SideBySideFound
+         * @description Both, on the same drifts.
+         */
+        SideBySideFound: {
+            /** @description both */
+            both: components["schemas"]["SideBySideView"];
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "side-by-side";
+        };
+        /**
+         * SideBySideView
+         * @description Two rigs on the same drifts, None for one that cannot be fished in the water; and which is worth more.
+         */
+        SideBySideView: {
+            /** @description one */
+            one: components["schemas"]["RigRidesView"] | null;
+            /** @description other */
+            other: components["schemas"]["RigRidesView"] | null;
+            /**
+             * Told
+             * @description told
+             * @example text
+             */
+            told: string;
         };
         /**
          * SideView

@@ -13,6 +13,7 @@ from jarana.core.search.find import Found, FoundRig
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
 from jarana.core.search.rerig import Rerig, bodies_name
+from jarana.core.search.side_by_side import SideBySide
 from jarana.core.search.start import Best, Declined
 from jarana.core.search.tries import Tried
 from jarana.core.search.valued import Valued
@@ -208,6 +209,35 @@ class RideView(Frozen):
                 )
             )
         return tuple(rows)
+
+
+class RigRidesView(Frozen):
+    """A rig in a water: what it is worth and how its flies ride."""
+
+    worth: WorthView
+    rides: tuple[RideView, ...]
+
+    @classmethod
+    def of(cls, valued: Valued) -> RigRidesView:
+        """Show it."""
+        return cls(worth=WorthView.of(valued.worth), rides=RideView.of(valued))
+
+
+class SideBySideView(Frozen):
+    """Two rigs on the same drifts, None for one that cannot be fished in the water; and which is worth more."""
+
+    one: RigRidesView | None
+    other: RigRidesView | None
+    told: str
+
+    @classmethod
+    def of(cls, found: SideBySide) -> SideBySideView:
+        """Show both."""
+        return cls(
+            one=RigRidesView.of(found.one) if found.one else None,
+            other=RigRidesView.of(found.other) if found.other else None,
+            told=found.told,
+        )
 
 
 class LeftOutView(Frozen):

@@ -1,11 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
-import { api, type Reach, type RerigView, type Rig, taken } from "../../api/client";
+import { useMemo, useState } from "react";
+import { api, type Reach, type RerigView, type Rig, type RigRevision, type RigRides, taken } from "../../api/client";
+import { FactorBars } from "../../drawings/factor_bars";
+import { RideDrawing } from "../../drawings/ride_drawing";
+import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useRigs } from "../../state/queries";
+import { useJob } from "../../state/use_job";
+import { saveRig } from "../../state/use_keep_rig";
+import { takeInHand } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 
 /** From the rig in hand to another of one's own: what is done, in order, with knots and minutes in today's weather. */
@@ -16,9 +23,9 @@ export function RerigSheet() {
     <SideSheet
       open={open}
       onClose={() => openSheet(null)}
-      title="Re-rig"
+      title="Re-rig, or another rod"
       note="With the fewest knots, then the least line, then the fewest minutes."
-      width="40rem"
+      width="44rem"
     >
       {open && docs?.rig ? <Ways rig={docs.rig} water={docs.water} /> : null}
     </SideSheet>
@@ -41,6 +48,7 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
       const ask = async (before: Rig, after: Rig) =>
         taken(await api.POST("/api/v1/workbench/rerig", { body: { before, after, water: water as never } }));
       return {
+        head: other,
         other: other.rig as Rig,
         there: await ask(rig, other.rig as Rig),
         back: await ask(other.rig as Rig, rig),
@@ -51,6 +59,11 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
     return <p>You have one rig only. Start another, or take one that Find offers, and the way there is told here.</p>;
   const take = (other: Rig) => {
     useBench.getState().setRig(other);
+    openSheet(null);
+  };
+  const takeUp = async (head: RigRevision) => {
+    await saveRig().catch(() => undefined);
+    takeInHand(head);
     openSheet(null);
   };
   return (
@@ -65,19 +78,75 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
         groups={[{ label: "", options: others.map((row) => ({ value: row.id, label: row.name })) }]}
         onChoose={setTo}
       />
+      {way.data ? <Both rig={rig} other={way.data.other} water={water} /> : null}
       {way.isError ? <p role="alert">The server does not answer.</p> : null}
       {way.data ? (
         <>
           <Steps way={way.data.there} />
           <p className="mt-3 text-[13px] text-soft">The way back: {way.data.back.takes}.</p>
-          <Button strong className="mt-3" onClick={() => take(way.data.other)}>
-            It is done: take it in hand
-          </Button>
+          <div className="mt-3 flex flex-wrap gap-2">
+            <Button strong onClick={() => take(way.data.other)}>
+              It is done: the rig in hand is tied so
+            </Button>
+            <Button onClick={() => void takeUp(way.data.head)}>Take up the other rod instead</Button>
+          </div>
         </>
       ) : (
         <p role="status">Looking for the way …</p>
       )}
     </>
+  );
+}
+
+/** Both rigs in today's water, on the same drifts. */
+function Both({ rig, other, water }: { rig: Rig; other: Rig; water: Reach }) {
+  const asked = useMemo(() => ({ kind: "side-by-side" as const, rig, other, water }), [rig, other, water]);
+  const { found, share, fault, stop } = useJob<"side-by-side">(asked, 100);
+  if (fault) return <p role="alert">{fault}</p>;
+  if (!found)
+    return (
+      <div className="mt-3 flex items-center gap-3">
+        <p role="status">Fishing both …</p>
+        <Progress share={share ?? 0} label="How far both are fished" className="flex-1" />
+        <Button onClick={stop}>Stop</Button>
+      </div>
+    );
+  const { one, other: two, told } = found.both;
+  return (
+    <section aria-label="Side by side" className="mt-3">
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Rides rig={rig} shown={one ?? null} water={water} now />
+        <Rides rig={other} shown={two ?? null} water={water} now={false} />
+      </div>
+      <p className="mt-1">{told}</p>
+    </section>
+  );
+}
+
+function Rides({ rig, shown, water, now }: { rig: Rig; shown: RigRides | null; water: Reach; now: boolean }) {
+  return (
+    <div className={`min-w-0 rounded-s border p-2 ${now ? "border-float" : "border-rule"}`}>
+      <p className="truncate font-semibold">{rig.name}</p>
+      <p className="text-[12px] text-soft">{now ? "in hand" : "the other rod"}</p>
+      {shown ? (
+        <>
+          <p>
+            <span className="figure text-[22px] font-bold">{Math.round(shown.worth.minutes)}</span>{" "}
+            <span className="figure text-[12px]">{range(shown.worth.p10, shown.worth.p90)}</span>{" "}
+            <span className="text-[12px] text-soft">good min/h</span>
+          </p>
+          <RideDrawing
+            rides={shown.rides}
+            water={water}
+            head={rig.head?.kind ?? "held"}
+            width={236}
+            height={110}
+            name={`${rig.name} in the water`}
+          />
+          <FactorBars factors={shown.worth.factors} />
+        </>
+      ) : null}
+    </div>
   );
 }
 
