@@ -10,10 +10,10 @@ from uuid import UUID
 from pydantic import Field
 
 from jarana.core.model import Frozen, Key, Typed
+from jarana.core.sheet.shopping import Wanted
 from jarana.core.stock.change import StockEdit
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.ledger import Move, moves
-from jarana.core.stock.shopping import Wanted
 from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
 from jarana.usecases.keep_stock import moved_of

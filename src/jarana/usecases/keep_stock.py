@@ -11,10 +11,10 @@ from jarana.core.documents import read, written
 from jarana.core.errors import InputError
 from jarana.core.journal import standing
 from jarana.core.journal.kinds.stock import Moved
+from jarana.core.sheet.shopping import Wanted, shopping
 from jarana.core.stock.change import Entries, Entry, Shelf, StockEdit, make_edits, take_back, turned
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
-from jarana.core.stock.shopping import Wanted, shopping
 from jarana.core.units import Writer
 from jarana.formats.stock_csv import Read, put_rows, read_stock
 from jarana.storage.tables import EventRow

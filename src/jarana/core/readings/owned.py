@@ -8,9 +8,9 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.spans import UseSpool
+from jarana.core.rig.lacking import owned_fly, owned_span
 from jarana.core.rig.model import Span
 from jarana.core.situation import Situation
-from jarana.core.stock.shopping import owned_fly, owned_span
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.units import Figure
 from jarana.core.words import phrases

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.rig.lacking import lacking
+from jarana.core.sheet.shopping import shopping
 from jarana.core.stock.change import AddRow, Shelf, make_edits
 from jarana.core.stock.kinds import kinds
-from jarana.core.stock.shopping import lacking, shopping
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from tests.fishing import DRAWER, WATERS, fished, read, started
