@@ -20,6 +20,11 @@ function numberOf(drawer: object | undefined): number {
   return seen;
 }
 
+/** Whether a ladder was climbed in this tab: whoever uses ladders has them climbed again behind what is done. */
+export function usesLadders(): boolean {
+  return kept.size > 0;
+}
+
 /**
  * The ladder of the rig in hand in today's water, climbed after a rest while it is wanted, and again when rig, water or
  * drawer changed.

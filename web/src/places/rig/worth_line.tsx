@@ -3,7 +3,7 @@ import type { WorthView } from "../../api/client";
 import { FactorBars } from "../../drawings/factor_bars";
 import { range } from "../../model/minutes";
 import { openSheet } from "../../state/open_sheets";
-import { useLadder } from "../../state/use_ladder";
+import { useLadder, usesLadders } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
 
 /** ms without a change after which the ladder is climbed behind what is done, to be there when it is opened. */
@@ -19,7 +19,7 @@ export function WorthLine({
   measure: readonly string[];
   members: number;
 }) {
-  useLadder(worth !== null, LADDER_REST_MS);
+  useLadder(worth !== null && usesLadders(), LADDER_REST_MS);
   return (
     <div className="border-b border-rule px-4 pt-2 pb-2">
       <Collapsible.Root>
