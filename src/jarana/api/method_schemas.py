@@ -85,8 +85,27 @@ class HeadView(Frozen):
     name: str
 
 
+class Limits(Frozen):
+    """The most a hand may ask for; beyond it the edit is refused.
+
+    Attributes
+    ----------
+    mend_m, slack_m
+        Of a mend and of slack, m.
+    cast_deg
+        Of the way of the cast, from straight across, °.
+    pulls
+        Kinds of pull of a retrieve.
+    """
+
+    mend_m: float
+    slack_m: float
+    cast_deg: float
+    pulls: int
+
+
 class Book(Frozen):
-    """What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as."""
+    """What the screens look up: units, methods, motions, waters, beds, knots, limits, and the water a new one starts as."""
 
     units: tuple[UnitSystem, ...]
     methods: tuple[MethodView, ...]
@@ -95,6 +114,7 @@ class Book(Frozen):
     beds: tuple[Bed, ...]
     heads: tuple[HeadView, ...]
     knots: tuple[Knot, ...]
+    limits: Limits
     blank_water: Reach
 
 

@@ -1786,7 +1786,7 @@ export interface components {
         };
         /**
          * Book
-         * @description What the screens look up: units, methods, motions, waters, beds, knots, and the water a new one starts as.
+         * @description What the screens look up: units, methods, motions, waters, beds, knots, limits, and the water a new one starts as.
          */
         Book: {
             /**
@@ -1806,6 +1806,8 @@ export interface components {
              * @description knots
              */
             knots: components["schemas"]["Knot"][];
+            /** @description limits */
+            limits: components["schemas"]["Limits"];
             /**
              * Methods
              * @description methods
@@ -5641,6 +5643,45 @@ export interface components {
              * @example text
              */
             reason: string;
+        };
+        /**
+         * Limits
+         * @description The most a hand may ask for; beyond it the edit is refused.
+         *
+         *     Attributes
+         *     ----------
+         *     mend_m, slack_m
+         *         Of a mend and of slack, m.
+         *     cast_deg
+         *         Of the way of the cast, from straight across, °.
+         *     pulls
+         *         Kinds of pull of a retrieve.
+         */
+        Limits: {
+            /**
+             * Cast Deg
+             * @description Of the way of the cast, from straight across, °.
+             * @example 1
+             */
+            cast_deg: number;
+            /**
+             * Mend M
+             * @description Of a mend and of slack, m.
+             * @example 1
+             */
+            mend_m: number;
+            /**
+             * Pulls
+             * @description Kinds of pull of a retrieve.
+             * @example 1
+             */
+            pulls: number;
+            /**
+             * Slack M
+             * @description Of a mend and of slack, m.
+             * @example 1
+             */
+            slack_m: number;
         };
         /**
          * Line

@@ -56,6 +56,7 @@ const draw = (time = 5, other: Partial<Drift> = {}) =>
       ghost={null}
       rig={rig}
       system={system}
+      limits={{ mend_m: 3, slack_m: 4, cast_deg: 80, pulls: 4 }}
       width={800}
       height={400}
       time={time}

@@ -1,5 +1,5 @@
 import { scaleLinear } from "@visx/scale";
-import type { Drift, Rig, UnitSystem } from "../api/client";
+import type { Drift, Limits, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { duration, extentOf, flyLine, nodeAt, type Point, toldNode, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
@@ -13,6 +13,8 @@ type Props = {
   ghost: Drift | null;
   rig: Rig;
   system: UnitSystem;
+  /** The most a hand may ask for. */
+  limits: Limits;
   width: number;
   height: number;
   time: number;
@@ -32,18 +34,13 @@ const MARK = 1;
 const WRITTEN = 5;
 /** How often the whole line is drawn, faint, through a drift. */
 const SHADOWS = 5;
-/** A cast is turned at most so far from straight across, °. */
-const WIDEST = 80;
 /** Where along the laid line the hand takes it to mend, and to lay slack. */
 const MENDED = 0.4;
 const SLACKED = 0.78;
-/** The most that a rig is told to be mended and laid slack, m; beyond it the edit would be refused. */
-const MOST_MEND = 3;
-const MOST_SLACK = 4;
 const STEP = 0.1;
 
 /** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
-export function PlanDrawing({ drift, ghost, rig, system, width, height, time, onCast, onLaid }: Props) {
+export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, time, onCast, onLaid }: Props) {
   const travel = system.rules.travel?.factor ?? 1;
   const { least, most, far } = extentOf(drift);
   const x = scaleLinear({ domain: [least * travel, most * travel], range: [LEFT, width - RIGHT] });
@@ -179,8 +176,8 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
           label="Way of the cast"
           value={drift.across.cast_deg}
           written={(v) => (v < 0 ? `${Math.round(-v)}° upstream` : `${Math.round(v)}° downstream`)}
-          least={-WIDEST}
-          most={WIDEST}
+          least={-limits.cast_deg}
+          most={limits.cast_deg}
           step={1}
           at={(px, py) => (Math.atan2(px - you[0], Math.max(py - you[1], 1)) * 180) / Math.PI}
           onSet={onCast}
@@ -194,8 +191,8 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
             tag="mend"
             value={mend}
             written={(v) => `${text(system, "travel", Math.abs(v))} ${v < 0 ? "downstream" : "upstream"}`}
-            least={-MOST_MEND}
-            most={MOST_MEND}
+            least={-limits.mend_m}
+            most={limits.mend_m}
             step={STEP}
             at={(px) => mend + metres(on(MENDED).x - px)}
             onSet={(v) => onLaid("mend", v)}
@@ -207,7 +204,7 @@ export function PlanDrawing({ drift, ghost, rig, system, width, height, time, on
             value={slack}
             written={(v) => `${text(system, "travel", v)} slack`}
             least={0}
-            most={MOST_SLACK}
+            most={limits.slack_m}
             step={STEP}
             at={(px, py) => slack + metres(nearer(on(SLACKED), { x: px, y: py }, { x: you[0], y: you[1] }))}
             onSet={(v) => onLaid("slack", v)}

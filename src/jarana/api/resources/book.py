@@ -7,7 +7,17 @@ from dataclasses import asdict
 from flask import Blueprint
 from spectree import Response
 
-from jarana.api.method_schemas import Book, HeadView, MethodView, MotionView, Ranked, RankRequest, Suits, WaterKindView
+from jarana.api.method_schemas import (
+    Book,
+    HeadView,
+    Limits,
+    MethodView,
+    MotionView,
+    Ranked,
+    RankRequest,
+    Suits,
+    WaterKindView,
+)
 from jarana.api.schemas import Bed, UnitRule, UnitSystem
 from jarana.api.security import limiter
 from jarana.api.spec import spec
@@ -15,6 +25,8 @@ from jarana.api.strength_schemas import Cards, CardView
 from jarana.core.heads import heads
 from jarana.core.methods import methods, ranked
 from jarana.core.motions import motions
+from jarana.core.rig.model import MOST_PULLS
+from jarana.core.rig.stance import MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.knot_card import knot_cards
 from jarana.core.units import NAMES, SYSTEMS
@@ -40,6 +52,7 @@ def book() -> Book:
         beds=tuple(Bed(key=b.key, name=b.name, stony=b.stones_from_m is not None) for b in bed_kinds().values()),
         heads=tuple(HeadView(key=key, name=head.noun) for key, head in heads().items()),
         knots=tuple(knots().values()),
+        limits=Limits(mend_m=MOST_MEND_M, slack_m=MOST_SLACK_M, cast_deg=WIDEST_DEG, pulls=MOST_PULLS),
         blank_water=blank_reach(),
     )
 

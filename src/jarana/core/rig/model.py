@@ -230,6 +230,10 @@ LONGEST_COUNT_S = 240.0
 """A count-down lasts at most so long, s."""
 
 
+MOST_PULLS = 4
+"""Kinds of pull of a retrieve."""
+
+
 class Motion(Frozen):
     """How the top is moved.
 
@@ -246,7 +250,7 @@ class Motion(Frozen):
     kind: Key = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
     count_s: float = Field(default=20.0, ge=0, le=LONGEST_COUNT_S)
-    pulls: tuple[HandPull, ...] = Field(default=(), max_length=4)
+    pulls: tuple[HandPull, ...] = Field(default=(), max_length=MOST_PULLS)
 
 
 class Fitted(Frozen):

@@ -56,7 +56,9 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
       <LineOut answer={answer} system={system} />
-      {moves && moves.pulls.length > 0 ? <Retrieve answer={answer} usual={moves.pulls} system={system} /> : null}
+      {moves && moves.pulls.length > 0 ? (
+        <Retrieve answer={answer} usual={moves.pulls} system={system} most={book.limits.pulls} />
+      ) : null}
       {drift.axis === "seconds" && moves?.counts ? <CountDown seconds={rig.motion?.count_s ?? 20} /> : null}
       {drift.axis === "seconds" || drift.across ? null : (
         <span className="figure text-[13px]">

@@ -6,13 +6,13 @@ import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { TypedField } from "../../ui/typed_field";
 
-type Props = { answer: Answer; usual: readonly Pull[]; system: UnitSystem };
+/** `most` kinds of pull in a row. */
+type Props = { answer: Answer; usual: readonly Pull[]; system: UnitSystem; most: number };
 type Typed = { length: string; speed: string; pause: string; times: number };
-const MOST = 4;
 const OFTENEST = 20;
 
 /** How the hand takes line in: length, speed and rest of a pull, how often, and what kind comes next. */
-export function Retrieve({ answer, usual, system }: Props) {
+export function Retrieve({ answer, usual, system, most }: Props) {
   const edit = useBench((s) => s.edit);
   const faults = useBench((s) => s.faults);
   const clear = useBench((s) => s.clearFault);
@@ -77,7 +77,7 @@ export function Retrieve({ answer, usual, system }: Props) {
             </div>
           ))}
           <div className="flex flex-wrap gap-2">
-            {written.length < MOST ? (
+            {written.length < most ? (
               <Button onClick={() => set([...kept, ...kept.slice(-1)])}>
                 <Plus size={14} aria-hidden /> Then another
               </Button>

@@ -84,6 +84,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             ghost={ghost}
             rig={rig}
             system={system}
+            limits={book.limits}
             width={size.width}
             height={plan}
             time={time}

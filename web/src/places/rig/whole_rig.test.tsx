@@ -69,7 +69,7 @@ describe("the retrieve", () => {
   const usual = [{ length_m: 0.025, speed_m_s: 0.05, pause_s: 0.7, times: 1 }];
   const open = (pulls: object[] = []) => {
     const rig = { ...answer.rig, motion: { kind: "inch", pulls } };
-    render(<Retrieve answer={{ ...answer, rig } as unknown as Answer} usual={usual} system={system} />);
+    render(<Retrieve answer={{ ...answer, rig } as unknown as Answer} usual={usual} system={system} most={4} />);
     fireEvent.click(screen.getByRole("button"));
   };
   it("says what is usual, and sends what is kept, not what is rounded", () => {
