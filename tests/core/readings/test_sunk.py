@@ -5,9 +5,12 @@ from __future__ import annotations
 import pytest
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.engine.columns import AT_Z
 from jarana.core.heads.held import top_span
-from jarana.core.readings import reading_kinds
-from jarana.core.readings.sunk import DRAGS_M, TOLD_M, held_by, tell, under
+from jarana.core.outcomes.band import Band, band_of
+from jarana.core.outcomes.tracks import members_of
+from jarana.core.readings import reading_kinds, visible
+from jarana.core.readings.sunk import DRAGS_M, OFTEN, SELDOM, TOLD_M, held_by, judge, tell, under
 from jarana.core.rig.edits.stance import StepStance
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
@@ -82,3 +85,50 @@ def test_a_sighter_wholly_under_is_not_a_sign_that_is_seen(contact: Situation) -
     assert seen.title == "The sign is seen"
     assert list(reading_kinds()["visible"].candidates(short)) == [StepStance(what="tip", more=True)]  # type: ignore[misc]
     assert list(reading_kinds()["visible"].candidates(long)) == []  # type: ignore[misc]
+
+
+@pytest.fixture(scope="module")
+def band(contact: Situation) -> Band:
+    found = band_of(contact, members=8)
+    assert found is not None
+    return found
+
+
+def test_the_share_of_drifts_in_which_it_goes_under_follows_from_the_members(contact: Situation, band: Band) -> None:
+    tracks = members_of(contact, 8)
+    assert tracks is not None
+    half = tracks.at.shape[2] // 2
+    assert band.sunk == pytest.approx((tracks.at[:, -1, half:, AT_Z].mean(axis=1) < -0.02).mean())
+    assert 0.5 < band.sunk <= 1.0
+    floating = fished(started("float-pair", RUN), RUN)
+    assert band_of(floating, members=8).sunk == 0.0
+
+
+@pytest.mark.parametrize(("share", "severity"), [(OFTEN, "look"), (OFTEN - 0.01, "fine")])
+def test_a_leader_that_drags_is_judged_where_it_goes_under_on_half_of_the_drifts(
+    contact: Situation, band: Band, share: float, severity: str
+) -> None:
+    nominal_says = tell(contact, 0.5, DRAGS_M + 0.01)
+    told = judge(contact, nominal_says, band.model_copy(update={"sunk": share}))
+    assert told.severity == severity
+    assert told.sentence.endswith("goes under on 5 drifts of 10.")
+    costs_nothing = tell(contact, 0.5, 0.0)
+    assert judge(contact, costs_nothing, band.model_copy(update={"sunk": share})).severity == "fine"
+
+
+@pytest.mark.parametrize("share", [SELDOM, SELDOM - 0.01])
+def test_a_leader_that_stays_out_as_drawn_and_seldom_goes_under_is_left_alone(
+    contact: Situation, band: Band, share: float
+) -> None:
+    out = tell(contact, None, 0.0)
+    assert (judge(contact, out, band.model_copy(update={"sunk": share})) == out) == (share < SELDOM)
+
+
+@pytest.mark.parametrize(("share", "under_"), [(OFTEN, True), (OFTEN - 0.01, False)])
+def test_the_sighter_counts_as_under_where_it_is_on_half_of_the_drifts(band: Band, share: float, under_: bool) -> None:
+    short = fished(_sighter(started("level-contact", RUN), 0.3), RUN)
+    as_drawn = visible.read(short)
+    assert as_drawn.title == "The sighter goes under"
+    told = visible.judge(short, as_drawn, band.model_copy(update={"sunk": share}))
+    assert (told.title == as_drawn.title) == under_
+    assert ("on 5 drifts of 10" in told.sentence) == under_

@@ -20,6 +20,8 @@ from jarana.core.unknowns.deviates import MEMBERS
 from jarana.core.watch import Watch
 
 DRAWN_TIMES = 24
+SUNK_M = 0.02
+"""m under the surface from which on the end of a held leader lies under water."""
 RIVER_COUNTS, LAKE_COUNTS = (1, 2, 3, 5), (10, 20, 40, 60, 90)
 """s at which an angler counts how deep a fly is."""
 
@@ -90,6 +92,8 @@ class Band(Frozen):
         Share of the drifts in which any fly finds the bottom.
     under
         Share of the drifts in which what floats is under in the end.
+    sunk
+        Share of the drifts in which where the rig is held lies under water, meaned over their second half.
     all_in_zone
         Share of the time in which all flies with a hook are in the taking zone at once.
     """
@@ -100,6 +104,7 @@ class Band(Frozen):
     flies: tuple[FlyBand, ...]
     finds_bottom: float
     under: float = 0.0
+    sunk: float = 0.0
     all_in_zone: float = 0.0
     laws: tuple[Asked, ...] = ()
 
@@ -136,9 +141,17 @@ def told(tracks: Tracks, situation: Situation) -> Band:
         flies=flies,
         finds_bottom=float(touched.any(axis=1).mean()) if len(tracks.names) else 0.0,
         under=under,
+        sunk=_sunk(tracks, situation),
         all_in_zone=_all_in_zone(tracks, situation),
         laws=tracks.laws,
     )
+
+
+def _sunk(tracks: Tracks, situation: Situation) -> float:
+    if situation.head.floats or situation.head.on_line:
+        return 0.0
+    held = tracks.at[:, -1, tracks.at.shape[2] // 2 :, AT_Z].mean(axis=1)
+    return float((held < -SUNK_M).mean())
 
 
 def _all_in_zone(tracks: Tracks, situation: Situation) -> float:

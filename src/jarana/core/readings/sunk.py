@@ -8,6 +8,8 @@ from functools import lru_cache
 from jarana.core.drift.coarse import coarse_end
 from jarana.core.drift.nominal import nominal
 from jarana.core.heads.held import top_span
+from jarana.core.outcomes.band import Band
+from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.stance import StepStance
@@ -26,10 +28,13 @@ stays-out = Sighter and mono stay over it.
 lies-under = { $under } above the tippet lies under water
 holds-up = { $so }; as fine as the tippet it would let the point { $by } deeper.
 holds-little = { $so }; it holds the point up by less than { $least }.
+share = The end of what is held goes under on { $share }.
 computed = How much line above where it is led is under water, meaned over the second half of the drift; the same drift with that leader as fine as the tippet below it, on a coarse mesh both.
 """,
 )
 
+SELDOM, OFTEN = 0.05, 0.5
+"""Shares of the drifts: below the first nothing is said of it, from the second on it is judged."""
 TOLD_M = 0.02
 """m of leader under water, and m it holds the point up by, from which on it is told."""
 DRAGS_M = 0.05
@@ -96,4 +101,18 @@ def score(situation: Situation) -> float:
     return under(situation) or 0.0
 
 
-READING = ReadingKind("sunk", read, candidates, score)
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Judge by how often the end of the held leader goes under, over all members; what that costs is the nominal drift's."""
+    if reading.value is None and band.sunk < SELDOM:
+        return reading
+    often = band.sunk >= OFTEN
+    drags = reading.severity == "look" and often
+    update = {
+        "severity": "look" if drags else "fine",
+        "title": reading.title if drags or reading.value is None else say("little"),
+        "sentence": f"{reading.sentence} {say('share', share=in_ten(band.sunk))}",
+    }
+    return reading.model_copy(update=update)
+
+
+READING = ReadingKind("sunk", read, candidates, score, judge=judge)

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jarana.core.heads.base import Sign
 from jarana.core.heads.held import top_span
 from jarana.core.heads.sight import seen_to
+from jarana.core.outcomes.band import Band
+from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, make
-from jarana.core.readings.sunk import under
+from jarana.core.readings.sunk import OFTEN, under
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.stance import StepStance
 from jarana.core.situation import Situation
@@ -27,6 +30,7 @@ followed-about-fish-off = { $what }{ $what_2 } is followed to about { $far }; th
 about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).
 goes-under = The { $part } goes under
 under = { $under } above the tippet lies under water, the { $part } is { $long } long: its takes are felt late and not seen.
+share = So on { $share }.
 second-half = Meaned over the second half of the drift as drawn.
 pick-colour-against-light = Pick a colour against the light of the day: dark on glare, bright on dark water.
 """,
@@ -35,7 +39,7 @@ pick-colour-against-light = Pick a colour against the light of the day: dark on 
 
 def read(situation: Situation) -> Reading:
     """Judge the range of the sign against how far off the fish are."""
-    rig, reach, writer = situation.rig, situation.water, situation.writer
+    rig, writer = situation.rig, situation.writer
     sign = rig.head.sign(rig)
     if sign is None:
         return make(
@@ -61,6 +65,12 @@ def read(situation: Situation) -> Reading:
             parts=(span.id,),
             why=why,
         )
+    return seen(situation, sign)
+
+
+def seen(situation: Situation, sign: Sign) -> Reading:
+    """Write how far off a sign is followed."""
+    reach, writer = situation.water, situation.writer
     what, far = sign.what, seen_to(sign.size, reach.wind_m_s)
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
@@ -94,4 +104,14 @@ def score(situation: Situation) -> float:
     return goes_under(situation) or 0.0
 
 
-READING = ReadingKind("visible", read, candidates, score, when=afloat)
+def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
+    """Let a sign count as under only where what is held goes under on half of the drifts or more."""
+    sign = situation.rig.head.sign(situation.rig)
+    if sign is None or goes_under(situation) is None:
+        return reading
+    if band.sunk < OFTEN:
+        return seen(situation, sign)
+    return reading.model_copy(update={"sentence": f"{reading.sentence} {say('share', share=in_ten(band.sunk))}"})
+
+
+READING = ReadingKind("visible", read, candidates, score, judge=judge, when=afloat)
