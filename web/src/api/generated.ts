@@ -1552,6 +1552,8 @@ export interface components {
          *         Share of the drifts in which any fly finds the bottom.
          *     under
          *         Share of the drifts in which what floats is under in the end.
+         *     sunk
+         *         Share of the drifts in which where the rig is held lies under water, meaned over their second half.
          *     all_in_zone
          *         Share of the time in which all flies with a hook are in the taking zone at once.
          */
@@ -1598,6 +1600,13 @@ export interface components {
              * @description Of the drift's time at which bands are told.
              */
             shares: number[];
+            /**
+             * Sunk
+             * @description Share of the drifts in which where the rig is held lies under water, meaned over their second half.
+             * @default 0
+             * @example 0
+             */
+            sunk?: number;
             /**
              * Under
              * @description Share of the drifts in which what floats is under in the end.
