@@ -86,11 +86,11 @@ def test_strong_enough_counts_what_breaks_and_says_that_it_takes_line(contact_ri
 
 
 def test_among_obstructions_one_fly_is_enough() -> None:
-    _, reach = hung()
-    rig = started("float-pair", reach.model_copy(update={"obstacles": ()}))
-    assert "Among so many obstructions" in read("spacing", rig, reach).sentence
-    clear = reach.model_copy(update={"obstacles": ()})
-    assert "Among so many" not in read("spacing", rig, clear).sentence
+    rig, reach = hung()
+    (weed, *_) = reach.obstacles
+    thick = reach.model_copy(update={"obstacles": (weed.model_copy(update={"length_m": 0.5 * reach.drift_m}),)})
+    assert "Among so many obstructions" in read("spacing", rig, thick).sentence
+    assert "Among so many" not in read("spacing", rig, reach).sentence
 
 
 @pytest.mark.parametrize(

@@ -24,7 +24,7 @@ point-tippet = Point tippet
 taper-ahead = ahead of a long team: it turns it over
 one-of = { $method }: one fly
 one-thin = One fly: over so little water a second one would ride elsewhere.
-one-overgrown = One fly: among branches and snags a second one is lost.
+one-overgrown = One fly: among so many obstructions a second one is lost.
 """,
 )
 
