@@ -11,13 +11,14 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
 from jarana.core.outcomes.band import DRAWN_TIMES, Band, told
 from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, measures_told
-from jarana.core.outcomes.tracks import Tracks, members_of
+from jarana.core.outcomes.tracks import MOST_KEPT, Tracks, members_of
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import deviates
+from jarana.core.unknowns.drifts import MEMBER_GRID, base_of, factors_of
 from jarana.core.watch import Watch
 from jarana.core.water.reach import TakingZone
 from tests.coverage import water
-from tests.fishing import fished, started
+from tests.fishing import WATERS, fished, started
 
 RUN = water(0.9, 0.62, zone=TakingZone(low_m=0.2, high_m=0.5, datum="bed"))
 HERE = fished(started("level-contact", RUN), RUN)
@@ -186,3 +187,48 @@ def test_joined_members_stand_one_behind_the_other() -> None:
     assert list(both.members) == [0, 1, 2, 3]
     assert both.count == 4
     assert both.at.shape[0] == both.did.shape[0] == both.times.shape[0] == 4
+
+
+def test_a_band_is_told_at_even_shares_of_the_drift_to_its_end() -> None:
+    shares = band().shares
+    assert len(shares) == DRAWN_TIMES
+    assert shares[-1] == 1.0
+    assert np.allclose(np.diff(shares), 1 / DRAWN_TIMES, atol=1e-4)
+
+
+def test_where_nothing_hangs_nothing_finds_the_bottom() -> None:
+    bare = made_up({"point": [[IN] * 5]})
+    none = replace(bare, names=(), at=bare.at[:, 1:], did=bare.did[:, 1:], nominal=bare.nominal[1:])
+    assert told(none, HERE).finds_bottom == 0.0
+    assert told(none, HERE).flies == ()
+
+
+def test_a_fly_settles_no_deeper_than_the_bed_it_ends_over() -> None:
+    tracks = made_up({"point": [[0.0, 0.0, 0.0, 0.0, 0.0]]})
+    tracks.at[:, 0, :, UNDER] = np.linspace(1.3, 0.5, 5)
+    tracks.at[:, 0, :, AT_Z] = -0.8
+    assert told(tracks, HERE).flies[0].settled_depth_m.p50 == 0.5
+
+
+def test_members_carry_their_depth_and_their_times() -> None:
+    situation = fished(started("level-contact", deep(0.77)), deep(0.77))
+    tracks = members_of(situation, 6)
+    assert tracks is not None
+    base = base_of(situation, MEMBER_GRID)
+    assert list(tracks.depth) == [factors_of(base, k).depth for k in range(6)]
+    assert tracks.times.shape == tracks.at.shape[:1] + tracks.at.shape[2:3]
+    assert (np.diff(tracks.times, axis=1) > 0).all()
+    assert (tracks.times[:, 0] == 0.0).all()
+
+
+def test_so_many_situations_are_kept_and_the_oldest_let_go() -> None:
+    rig = started("lake-vertical", WATERS["oskel-north"])
+    lakes = [WATERS["oskel-north"].model_copy(update={"temperature_c": 8.0 + 0.01 * k}) for k in range(MOST_KEPT + 1)]
+    first = members_of(fished(rig, lakes[0]), 1)
+    second = members_of(fished(rig, lakes[1]), 1)
+    for lake in lakes[2:MOST_KEPT]:
+        members_of(fished(rig, lake), 1)
+    assert members_of(fished(rig, lakes[1]), 1) is second
+    assert members_of(fished(rig, lakes[0]), 1) is first
+    members_of(fished(rig, lakes[MOST_KEPT]), 1)
+    assert members_of(fished(rig, lakes[0]), 1) is not first
