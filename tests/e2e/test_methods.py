@@ -82,3 +82,28 @@ def test_an_empty_drawer_still_gives_a_rig_with_what_is_missing_named(browser: B
     sheet.get_by_role("button", name="See it fish").click()
     expect(page.get_by_test_id("reading-owned")).to_contain_text("Nothing in your drawer yet")
     context.close()
+
+
+def test_methods_are_put_in_order_of_what_they_are_worth_once_all_are_tried_and_not_under_a_pointer(
+    bench: Page,
+) -> None:
+    asked: list[str] = []
+    bench.on("request", lambda r: asked.append(r.post_data or "") if r.url.endswith("/api/v1/jobs") else None)
+    bench.keyboard.press("m")
+    sheet = bench.get_by_role("dialog", name="Start a rig")
+    rows = sheet.get_by_role("list", name=re.compile("^Methods")).get_by_role("listitem")
+    first = rows.first
+    expect(first).to_contain_text("Contact, thin level leader")
+    first.hover()
+    expect(sheet.get_by_role("progressbar", name="Methods that are tried")).to_have_count(0, timeout=60_000)
+    expect(first).to_contain_text(re.compile(r"\d+ .*good min/h"))
+    expect(sheet.get_by_role("list", name="Methods, the one this water speaks for most first")).to_be_visible()
+    sheet.get_by_role("heading", name="Start a rig").hover()
+    expect(sheet.get_by_role("list", name="Methods, the one worth most here first")).to_be_visible()
+    minutes = [int(re.search(r"(\d+)\s*(?:\(.*\))?\s*good min/h", text).group(1)) for text in rows.all_inner_texts()]  # type: ignore[union-attr]
+    assert minutes == sorted(minutes, reverse=True)
+    assert violations(bench) == []
+    rows.first.click()
+    sheet.get_by_role("button", name="Stop").click(timeout=20_000)
+    expect(sheet.get_by_role("list", name="Methods, the one worth most here first")).to_be_visible()
+    assert sum('"ranking"' in body for body in asked) == 1

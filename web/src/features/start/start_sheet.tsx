@@ -6,6 +6,7 @@ import {
   api,
   type Book,
   type MethodView,
+  type RankingView,
   type Reach,
   Refused,
   type StartedRig,
@@ -68,11 +69,21 @@ function Methods({ book, onStarted }: MethodsProps) {
     enabled: water !== undefined,
     queryFn: async () => taken(await api.POST("/api/v1/methods/ranked", { body: { water: water as never } })).methods,
   });
-  const looked = useJob<"ranking">(useMemo(() => (water ? { kind: "ranking" as const, water } : null), [water]));
-  const done = looked.share === null && looked.found !== null;
+  // What was found stays; while one method is searched nothing else is.
+  const [kept, setKept] = useState<{ of: Reach; ranking: RankingView } | null>(null);
+  const known = kept && kept.of === water ? kept.ranking : null;
+  const wanted = known || searched ? undefined : water;
+  const looked = useJob<"ranking">(
+    useMemo(() => (wanted ? { kind: "ranking" as const, water: wanted } : null), [wanted]),
+  );
+  const whole = looked.share === null ? (looked.found?.ranking ?? null) : null;
   useEffect(() => {
-    if (done && !held) setSettled(true);
-  }, [done, held]);
+    if (whole && water) setKept({ of: water, ranking: whole });
+  }, [whole, water]);
+  const ranking = known ?? looked.found?.ranking ?? null;
+  useEffect(() => {
+    if (known && !held) setSettled(true);
+  }, [known, held]);
   if (!water || !system) return null;
   const keep = async (method: string, found: StartView | null) => {
     setBusy(method);
@@ -113,10 +124,10 @@ function Methods({ book, onStarted }: MethodsProps) {
         onBack={() => setSearched(null)}
       />
     );
-  const worth = new Map(looked.found?.ranking.methods.map((m) => [m.method, m.worth]));
+  const worth = new Map(ranking?.methods.map((m) => [m.method, m.worth]));
   const by = settled ? worth : new Map<string, WorthView>();
   const here = rows.filter((row) => row.here).sort((a, b) => minutesOf(by, b.key) - minutesOf(by, a.key));
-  const out = looked.found?.ranking.left_out ?? [];
+  const out = ranking?.left_out ?? [];
   const shown = all ? here : here.slice(0, FIRST);
   const elsewhere = rows.filter((row) => !row.here);
   return (
