@@ -199,6 +199,7 @@ def start(page: Page, way: Way) -> None:
     page.keyboard.press("Control+k")
     page.get_by_placeholder("A place, a water").fill(way.water)
     page.get_by_role("option").first.click()
+    expect(page.get_by_placeholder("A place, a water")).to_have_count(0)
     page.keyboard.press("m")
     sheet = page.get_by_role("dialog", name="Start a rig")
     sheet.get_by_role("button", name="All 20 methods").click()

@@ -7508,8 +7508,17 @@ export interface components {
          *         At most two edits that would better it, with their computed effect; they follow the nominal answer.
          *     laws
          *         What it was computed with beyond the drift's own, and with which arguments.
+         *     by_shares
+         *         It is judged by the shares of many drifts; one that is not stands as soon as it is read.
          */
         Reading: {
+            /**
+             * By Shares
+             * @description It is judged by the shares of many drifts; one that is not stands as soon as it is read.
+             * @default false
+             * @example false
+             */
+            by_shares?: boolean;
             /**
              * Figure
              * @description The one figure, already written in the person's units.

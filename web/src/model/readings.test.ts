@@ -3,7 +3,16 @@ import type { Reading } from "../api/client";
 import { shownReadings } from "./readings";
 
 const reading = (key: string, severity: Reading["severity"], figure = "1"): Reading =>
-  ({ key, severity, title: `${key} ${severity}`, sentence: "", figure, unit: "m", tries: [] }) as unknown as Reading;
+  ({
+    key,
+    severity,
+    title: `${key} ${severity}`,
+    sentence: "",
+    figure,
+    unit: "m",
+    tries: [],
+    by_shares: true,
+  }) as unknown as Reading;
 
 describe("readings", () => {
   const before = [reading("zone", "look"), reading("bottom", "fine")];
@@ -12,6 +21,14 @@ describe("readings", () => {
     expect(now.map((r) => [r.key, r.severity, r.figure, r.old])).toEqual([
       ["zone", "look", "3", true],
       ["bottom", "fine", "2", true],
+    ]);
+  });
+  it("say at once what no drift decides, in the place they had", () => {
+    const knot = (r: Reading) => ({ ...r, by_shares: false });
+    const now = shownReadings([knot(reading("bottom", "act", "2")), reading("zone", "fine", "3")], null, before, null);
+    expect(now.map((r) => [r.key, r.title, r.old])).toEqual([
+      ["zone", "zone look", true],
+      ["bottom", "bottom act", false],
     ]);
   });
   it("are those of the shares as soon as there are any, worst first as they came", () => {

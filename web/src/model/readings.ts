@@ -4,8 +4,8 @@ import type { Reading } from "../api/client";
 export type Shown = Reading & { old: boolean };
 
 /**
- * The readings to show: those told by shares once there are any, with what to try. Until then a reading keeps the place and
- * the severity it had, whatever one nominal drift says meanwhile: nothing flips twice.
+ * The readings to show: those told by shares once there are any, with what to try. Until then a reading keeps its place, and
+ * one that is judged by shares what it said, whatever one nominal drift says meanwhile: nothing flips twice.
  */
 export function shownReadings(
   nominal: readonly Reading[],
@@ -20,6 +20,7 @@ export function shownReadings(
   return nominal
     .map((reading, place) => {
       const last = was.get(reading.key);
+      if (!reading.by_shares) return { shown: { ...reading, tries: [], old: false }, place: last?.place ?? place };
       const kept = last
         ? { ...last.reading, figure: reading.figure, unit: reading.unit, low: null, high: null }
         : reading;

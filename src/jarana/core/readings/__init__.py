@@ -37,4 +37,4 @@ def heard(kind: ReadingKind, situation: Situation) -> Reading:
         reading = kind.read(situation)
     rows = asked.rows
     said = doubts(rows, situation.writer)
-    return reading.model_copy(update={"laws": rows, "why": (*reading.why, *said)})
+    return reading.model_copy(update={"laws": rows, "why": (*reading.why, *said), "by_shares": kind.judge is not None})

@@ -66,6 +66,8 @@ class Reading(Frozen):
         At most two edits that would better it, with their computed effect; they follow the nominal answer.
     laws
         What it was computed with beyond the drift's own, and with which arguments.
+    by_shares
+        It is judged by the shares of many drifts; one that is not stands as soon as it is read.
     """
 
     key: str
@@ -81,6 +83,7 @@ class Reading(Frozen):
     parts: tuple[str, ...] = ()
     tries: tuple[Try, ...] = ()
     laws: tuple[Asked, ...] = ()
+    by_shares: bool = False
 
 
 @dataclass(frozen=True)
