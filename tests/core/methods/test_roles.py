@@ -48,6 +48,12 @@ def test_among_obstructions_along_a_third_of_the_drift_one_fly_is_tied_and_said_
     assert (read("spacing", pair, water).title == "One fly is enough here") == (share > CLUTTERED)
 
 
+def test_a_team_of_which_two_flies_are_left_off_says_so_once() -> None:
+    made = begun("swung", run(depth_m=THIN_M - 0.01))
+    assert len([c for c in made.choices if "One fly" in c.text]) == 1
+    assert len({(c.part, c.text) for c in made.choices}) == len(made.choices)
+
+
 def test_the_only_fly_stays_on_where_the_point_is_a_shot() -> None:
     assert len(flies(started("shot-below", run(obstacles=(BRANCH,))))) == 1
 

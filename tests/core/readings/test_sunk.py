@@ -120,8 +120,12 @@ def test_a_leader_that_drags_is_judged_where_it_goes_under_on_half_of_the_drifts
 def test_a_leader_that_stays_out_as_drawn_and_seldom_goes_under_is_left_alone(
     contact: Situation, band: Band, share: float
 ) -> None:
-    out = tell(contact, None, 0.0)
-    assert (judge(contact, out, band.model_copy(update={"sunk": share})) == out) == (share < SELDOM)
+    out = tell(contact, 0.0, 0.0)
+    told = judge(contact, out, band.model_copy(update={"sunk": share}))
+    assert (told == out) == (share < SELDOM)
+    assert (told.title == "Only the tippet is under water") == (share < SELDOM)
+    floating = fished(started("float-pair", RUN), RUN)
+    assert judge(floating, tell(floating, None, 0.0), band) == tell(floating, None, 0.0)
 
 
 @pytest.mark.parametrize(("share", "under_"), [(OFTEN, True), (OFTEN - 0.01, False)])

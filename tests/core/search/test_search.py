@@ -14,7 +14,7 @@ from jarana.core.methods import methods
 from jarana.core.methods.kit import Missing
 from jarana.core.rig.model import Rig
 from jarana.core.search.best import BESIDE_M, Search, rides_as_meant
-from jarana.core.search.find import WORTH_SHOWING, Found, FoundRig, Wanted, _ranked, find, turns_on
+from jarana.core.search.find import LEAST_RIGS, WORTH_SHOWING, Found, FoundRig, Wanted, _ranked, find, turns_on
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.moves.length import FARTHER
@@ -28,7 +28,7 @@ from jarana.core.situation import Setting, Situation
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer, FlyPattern
 from jarana.core.watch import Watch
-from jarana.core.water.reach import Reach
+from jarana.core.water.reach import Reach, TakingZone
 from tests.coverage import led, water
 from tests.fishing import DRAWER, begun, fished, setting, started
 
@@ -390,9 +390,9 @@ def test_nothing_fits_below_a_few_minutes_or_a_third_of_what_one_change_gives(
 def test_methods_are_ranked_by_what_the_best_rig_a_first_look_met_is_worth(weir_run: Reach) -> None:
     heard: list[Ranking] = []
     found = ranking(setting(weir_run), tell=heard.append)
-    minutes = [worth.minutes for _, worth in found.rows]
+    minutes = [worth.minutes for _, worth, _ in found.rows]
     assert minutes == sorted(minutes, reverse=True)
-    assert {m.key for m, _ in found.rows} == {m.key for m in methods().values() if "river" in m.waters}
+    assert {m.key for m, _, _ in found.rows} == {m.key for m in methods().values() if "river" in m.waters}
     assert [len(h.rows) for h in heard] == list(range(1, len(found.rows) + 1))
     assert found.rows[-1][1].minutes == 0.0
     assert found.left_out == ()
@@ -400,7 +400,7 @@ def test_methods_are_ranked_by_what_the_best_rig_a_first_look_met_is_worth(weir_
 
 def test_methods_that_cannot_reach_the_fish_are_left_out_of_the_ranking_with_the_reason() -> None:
     far = ranking(setting(water(0.9, 0.5, off_m=12.0)))
-    assert {"level-contact", "short-and-led"}.isdisjoint(m.key for m, _ in far.rows)
+    assert {"level-contact", "short-and-led"}.isdisjoint(m.key for m, _, _ in far.rows)
     assert any("farther than you fish with the rod" in reason for _, reason in far.left_out)
 
 
@@ -450,6 +450,22 @@ def test_a_find_of_few_knots_does_not_search_what_is_many_knots_away_and_shows_n
     whole = find(setting(weir_run), Wanted((), None, hand), any_)
     assert found.drifts < 0.5 * whole.drifts
     assert min(r.worth.minutes for r in whole.rigs) >= WORTH_SHOWING * max(r.worth.minutes for r in whole.rigs)
+
+
+def test_two_rigs_are_shown_where_two_can_be_fished_and_all_that_were_asked_for(weir_run: Reach) -> None:
+    poor = find(setting(weir_run), Wanted(("level-contact", "hand-tied", "streamer")))
+    assert {r.method.key for r in poor.rigs} == {"level-contact", "hand-tied", "streamer"}
+    assert poor.rigs[-1].worth.minutes < WORTH_SHOWING * poor.rigs[0].worth.minutes
+    deep = water(1.3, 0.85, zone=TakingZone(low_m=0.0, high_m=0.1, datum="bed"))
+    only = DRAWER.model_copy(update={"floats": (), "shots": ()})
+    assert len(find(setting(deep, only)).rigs) >= LEAST_RIGS
+
+
+def test_a_ranking_counts_what_of_a_rig_is_not_owned(weir_run: Reach) -> None:
+    assert all(lacks == 0 for _, _, lacks in ranking(setting(weir_run)).rows)
+    bare = ranking(setting(weir_run, Drawer()))
+    assert bare.rows
+    assert all(lacks > 2 for _, _, lacks in bare.rows)
 
 
 def test_two_rods_are_fished_on_the_same_drifts_and_the_better_is_named(weir_run: Reach) -> None:

@@ -12,12 +12,12 @@ from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import HOOK_SCATTER, StrengthLink, strength_chain
 from jarana.core.strength.fish import pull_of_fish
-from jarana.core.strength.holds import HARDLY, PULL_SCATTER, SURELY, judged, paths_of, share_held
+from jarana.core.strength.holds import HARDLY, PULL_SCATTER, SURELY, judged, paths_of, pull_surely_held, share_held
 from jarana.core.tackle.drawer import STEADIEST_HAND, KnotTest
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.line_strength import SCATTER
-from jarana.core.water.reach import Reach
-from tests.fishing import DRAWER, fished, read, started
+from jarana.core.water.reach import Fish, Reach
+from tests.fishing import DRAWER, WATERS, fished, read, started
 
 
 def link(force: float, scatter: float = 0.1) -> StrengthLink:
@@ -44,6 +44,20 @@ def test_many_links_hold_as_drawn_at_random() -> None:
 
 def test_a_take_on_a_tight_line_pulls_as_many_times_as_hard() -> None:
     assert share_held([link(8.0)], 4.0, jerk=2.0) == share_held([link(8.0)], 8.0)
+
+
+@pytest.mark.parametrize("jerk", [1.0, 2.0])
+def test_the_pull_that_is_surely_held_is_held_on_nine_takes_of_ten(jerk: float) -> None:
+    links = [link(6.0, 0.08), link(9.0, 0.15)]
+    assert share_held(links, pull_surely_held(links, jerk), jerk) == pytest.approx(SURELY, abs=1e-4)
+
+
+@pytest.mark.parametrize("mass", [0.3, 0.6, 0.9, 1.2])
+def test_the_fish_that_is_told_is_bigger_than_the_one_hoped_for_just_where_it_is_strong_enough(mass: float) -> None:
+    run = WATERS["weir-run"].model_copy(update={"fish": Fish(mass_kg=mass)})
+    for method in ("level-contact", "swung"):
+        told = read("strong", started(method, run), run)
+        assert (told.value >= mass) == (told.severity == "fine")
 
 
 @pytest.mark.parametrize(

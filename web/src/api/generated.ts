@@ -7185,7 +7185,7 @@ export interface components {
         };
         /**
          * RankedView
-         * @description A method, and what the best rig of it that a first look met is worth.
+         * @description A method, what the best rig of it that a first look met is worth, and how many parts of that are not owned.
          */
         RankedView: {
             /**
@@ -7194,6 +7194,13 @@ export interface components {
              * @example text
              */
             method: string;
+            /**
+             * Not Owned
+             * @description not owned
+             * @default 0
+             * @example 0
+             */
+            not_owned?: number;
             /** @description worth */
             worth: components["schemas"]["WorthView"];
         };

@@ -405,7 +405,8 @@ class Kit:
         """Write down that parts are left off after all: they are neither chosen nor lacking."""
         self.choices = [c for c in self.choices if c.part not in parts]
         self.missing = [m for m in self.missing if m.part not in parts]
-        self.choices.append(Chosen("flies", text))
+        if all(c.text != text for c in self.choices):
+            self.choices.append(Chosen("flies", text))
 
     def _rod(self, line_class: int) -> Rod:
         """Return the rod nearest to a line class; the reference one where there is none."""

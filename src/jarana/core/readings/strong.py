@@ -7,7 +7,7 @@ from jarana.core.readings import weakest
 from jarana.core.readings.base import Reading, ReadingKind, make
 from jarana.core.situation import Situation
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
-from jarana.core.strength.holds import judged, share_held
+from jarana.core.strength.holds import judged, pull_surely_held, share_held
 from jarana.core.strength.loads import Load, loads
 from jarana.core.words import phrases
 
@@ -24,7 +24,7 @@ take-tight-line-jerks = {" "}A take on a tight line jerks { $jerk } times as har
 n-0-65-fishs-weight = 0.65 of a fish's weight and ½·ρ·0.3·A·U² of current pull; { $fish } pulls { $pull } here (order of magnitude).
 how-it-scatters = Line, knots and hook as strong as each happens to be, a take as hard as it happens to be (a quarter about the steady pull: guess).
 your-puts-steady-bend = Your { $name } puts on { $rod } in a steady bend (your rod's row).
-breaks = On the { $role }: { $bears }; { $name } breaks at { $force } ({ $why }).
+breaks = On the { $role }: { $bears } on nine takes of ten; { $name } breaks at { $force } ({ $why }).
 """,
 )
 
@@ -37,7 +37,7 @@ def read(situation: Situation) -> Reading:
         return make("strong", "fine", say("no-fly-hold-fish"), "", writer.figure("fish", 0.0), value=0.0)
     mass, pace = reach.fish.mass_kg, reach.pace_m_s
     least = min(held, key=lambda load: share_held(load.links, pull_of_fish(mass, pace), situation.motion.jerk))
-    bears = fish_held_by(least.weakest.force, pace)
+    bears = fish_held_by(pull_surely_held(least.links, situation.motion.jerk), pace)
     share = share_held(least.links, pull_of_fish(mass, pace), situation.motion.jerk)
     severity = judged(share)
     fish = f"{writer.text('fish', mass)} {reach.fish.species}"
@@ -69,7 +69,7 @@ def read(situation: Situation) -> Reading:
 
 def _line(situation: Situation, load: Load) -> str:
     writer, role = situation.writer, situation.rig.role(situation.rig.attachment(load.fly))
-    bears = fish_held_by(load.weakest.force, situation.water.pace_m_s)
+    bears = fish_held_by(pull_surely_held(load.links, situation.motion.jerk), situation.water.pace_m_s)
     return say(
         "breaks",
         role=role,

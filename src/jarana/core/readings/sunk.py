@@ -25,6 +25,7 @@ little = What goes under hardly drags
 drags = The thick leader drags under water
 nothing-held = Nothing above the tippet is held out of the water.
 stays-out = Sighter and mono stay over it.
+drawn-out = As drawn, sighter and mono stay over the water.
 lies-under = { $under } above the tippet lies under water
 holds-up = { $so }; as fine as the tippet it would let the point { $by } deeper.
 holds-little = { $so }; it holds the point up by less than { $least }.
@@ -103,14 +104,14 @@ def score(situation: Situation) -> float:
 
 def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     """Judge by how often the end of the held leader goes under, over all members; what that costs is the nominal drift's."""
-    if reading.value is None and band.sunk < SELDOM:
+    if under(situation) is None or (reading.value is None and band.sunk < SELDOM):
         return reading
-    often = band.sunk >= OFTEN
-    drags = reading.severity == "look" and often
+    drags = reading.severity == "look" and band.sunk >= OFTEN
+    drawn = reading.sentence if reading.value is not None else say("drawn-out")
     update = {
         "severity": "look" if drags else "fine",
-        "title": reading.title if drags or reading.value is None else say("little"),
-        "sentence": f"{reading.sentence} {say('share', share=in_ten(band.sunk))}",
+        "title": reading.title if drags else say("little"),
+        "sentence": f"{drawn} {say('share', share=in_ten(band.sunk))}",
     }
     return reading.model_copy(update=update)
 

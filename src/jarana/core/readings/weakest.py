@@ -11,14 +11,14 @@ from jarana.core.rig.edits.whole import SetWindKnot, UseKnot
 from jarana.core.situation import Situation
 from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
-from jarana.core.strength.holds import judged, share_held
+from jarana.core.strength.holds import judged, pull_surely_held, share_held
 from jarana.core.tackle.knot import knots
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
-goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish }{ $where }.
+goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish }{ $where } on nine takes of ten.
 in-current = {" "}in this current
 fish-pulls-about-0 = A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: { $wanted } for { $mass_kg }.
 your-puts-about-steady = Your { $name } puts on about { $steady_pull_n } in a steady bend.
@@ -33,7 +33,7 @@ def read(situation: Situation) -> Reading:
     writer, reach = situation.writer, situation.water
     weak = weakest_link(strength_chain(situation.rig))
     wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
-    held = fish_held_by(weak.force, reach.pace_m_s)
+    held = fish_held_by(pull_surely_held((weak,), situation.motion.jerk), reach.pace_m_s)
     share = share_held((weak,), wanted, situation.motion.jerk)
     severity = judged(share)
     accident = any(span.wind_knot for span in situation.rig.spans)

@@ -273,10 +273,11 @@ class FindView(Frozen):
 
 
 class RankedView(Frozen):
-    """A method, and what the best rig of it that a first look met is worth."""
+    """A method, what the best rig of it that a first look met is worth, and how many parts of that are not owned."""
 
     method: str
     worth: WorthView
+    not_owned: int = 0
 
 
 class RankingView(Frozen):
@@ -289,7 +290,7 @@ class RankingView(Frozen):
     def of(cls, found: Ranking) -> RankingView:
         """Show it."""
         return cls(
-            methods=tuple(RankedView(method=m.key, worth=WorthView.of(w)) for m, w in found.rows),
+            methods=tuple(RankedView(method=m.key, worth=WorthView.of(w), not_owned=n) for m, w, n in found.rows),
             left_out=tuple(LeftOutView(method=m, reason=r) for m, r in found.left_out),
         )
 

@@ -52,7 +52,8 @@ SETTLED = 4
 """Methods that are settled, those whose first look was worth most."""
 WORTH_A_LOOK, WORTH_SHOWING = 0.4, 0.25
 """Shares of the best that a method must be worth nominally to be judged, and a rig to be shown beside it."""
-SHOWN_RIGS = 5
+LEAST_RIGS, SHOWN_RIGS = 2, 5
+"""Rigs shown where so many can be fished, however little the others are worth; and at most."""
 GIVEN_UP = 0.1
 """A factor this much below the best rig's is told as given up."""
 SHAKEN = 0.3
@@ -176,12 +177,17 @@ def find(
     hand = _in_hand(setting, wanted, value)
     value.watch.expects(SETTLED)
     looked: dict[str, First] = {}
-    for first in firsts(starts, value, wanted, WORTH_A_LOOK):
+    for first in firsts(starts, value, wanted, 0.0 if wanted.only else WORTH_A_LOOK):
         looked[first.method.key] = first
         if first.valued is not None:
             found.append(_found(first, first.valued, setting, wanted))
             if tell is not None:
                 tell(_told(found, wanted, left, far, value, hand, settled=False))
+    passed = sorted((f for f in looked.values() if f.valued is None), key=lambda f: -f.search.nominal)
+    for first in passed[: LEAST_RIGS - len(found)] if len(found) < LEAST_RIGS else []:
+        valued = first.search.first()
+        if valued is not None:
+            found.append(_found(first, valued, setting, wanted))
     found.sort(key=lambda f: (not _few_enough(f, wanted), -f.worth.minutes))
     for i, one in enumerate(found[:SETTLED]):
         value.watch.step()
@@ -316,8 +322,9 @@ def _told(
     settled: bool,
 ) -> Found:
     rows = [f for f in found if _few_enough(f, wanted)]
-    most = max((f.worth.minutes for f in rows), default=0.0)
-    rows = _ranked([f for f in rows if f.worth.minutes >= WORTH_SHOWING * most])[:SHOWN_RIGS]
+    rows = _ranked(rows)[:SHOWN_RIGS]
+    least = 0.0 if wanted.only or not rows else WORTH_SHOWING * rows[0].worth.minutes
+    rows = [f for i, f in enumerate(rows) if i < LEAST_RIGS or f.worth.minutes >= least]
     if not rows:
         return Found((), _why_none(found, wanted, left, far), (), "", left, value.drifts, settled, hand)
     best = rows[0]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from jarana.core.methods.base import Method
 from jarana.core.search.find import begun, firsts
+from jarana.core.search.start import with_reasons
 from jarana.core.search.valued import Valuer
 from jarana.core.situation import Setting
 from jarana.core.watch import Watch
@@ -15,9 +16,12 @@ from jarana.core.worth.judge import Worth
 
 @dataclass(frozen=True)
 class Ranking:
-    """Methods with what the best rig a first look met is worth, most first; and why others may not be fished here."""
+    """Methods with what the best rig a first look met is worth, and how much of it is not owned; most first.
 
-    rows: tuple[tuple[Method, Worth], ...]
+    And why others may not be fished here.
+    """
+
+    rows: tuple[tuple[Method, Worth, int], ...]
     left_out: tuple[tuple[str, str], ...] = ()
 
 
@@ -31,10 +35,11 @@ def ranking(setting: Setting, watch: Watch | None = None, tell: Callable[[Rankin
     """
     value = Valuer(watch)
     starts, left = begun(setting)
-    rows: list[tuple[Method, Worth]] = []
+    rows: list[tuple[Method, Worth, int]] = []
     for first in firsts(starts, value):
         if first.valued is not None:
-            rows.append((first.method, first.valued.worth))
+            lacks = len(with_reasons(first.started, first.valued.rig, setting).missing)
+            rows.append((first.method, first.valued.worth, lacks))
             rows.sort(key=lambda row: -row[1].minutes)
             if tell is not None:
                 tell(Ranking(tuple(rows), left))

@@ -50,6 +50,19 @@ def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0) ->
     return held / POINTS
 
 
+def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
+    """Return the steady pull that is held on nine takes of ten, N; by bisection."""
+    rows = tuple(links)
+    low, high = 0.0, min(link.force for link in rows)
+    for _ in range(30):
+        middle = 0.5 * (low + high)
+        if middle > 0.0 and share_held(rows, middle, jerk) >= SURELY:
+            low = middle
+        else:
+            high = middle
+    return low
+
+
 @cache
 def _pulls() -> tuple[float, ...]:
     """Return how much harder than usual takes pull, logarithms, equally likely."""

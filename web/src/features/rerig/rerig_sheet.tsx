@@ -100,7 +100,9 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
 
 /** Both rigs in today's water, on the same drifts. */
 function Both({ rig, other, water }: { rig: Rig; other: Rig; water: Reach }) {
-  const asked = useMemo(() => ({ kind: "side-by-side" as const, rig, other, water }), [rig, other, water]);
+  const units = useBench((s) => s.units);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: sentences are written in the person's units
+  const asked = useMemo(() => ({ kind: "side-by-side" as const, rig, other, water }), [rig, other, water, units]);
   const { found, share, fault, stop } = useJob<"side-by-side">(asked, 100);
   if (fault) return <p role="alert">{fault}</p>;
   if (!found)

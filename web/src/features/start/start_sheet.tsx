@@ -174,6 +174,7 @@ function Methods({ book, onStarted }: MethodsProps) {
             row={row}
             method={book.methods.find((m) => m.key === row.key)}
             worth={worth.get(row.key)}
+            lacks={ranking?.methods.find((m) => m.method === row.key)?.not_owned ?? 0}
             out={out.find((o) => o.method === book.methods.find((m) => m.key === row.key)?.name)?.reason}
             busy={busy}
             onStart={(key) => (usual ? void keep(key, null) : setSearched(key))}
@@ -257,6 +258,8 @@ type OneProps = {
   row: Suits;
   method: MethodView | undefined;
   worth: WorthView | undefined;
+  /** Parts of its rig that are not owned. */
+  lacks: number;
   /** Why it may not be fished here. */
   out: string | undefined;
   busy: string | null;
@@ -267,7 +270,7 @@ function minutesOf(worth: ReadonlyMap<string, WorthView>, key: string): number {
   return worth.get(key)?.minutes ?? -1;
 }
 
-function One({ row, method, worth, out, busy, onStart }: OneProps) {
+function One({ row, method, worth, lacks, out, busy, onStart }: OneProps) {
   if (!method) return null;
   return (
     <li className="border-t border-hair">
@@ -289,6 +292,11 @@ function One({ row, method, worth, out, busy, onStart }: OneProps) {
             <span className="underline">{busy === row.key ? "tying it …" : "start"}</span>
           )}
         </span>
+        {worth && lacks > 0 ? (
+          <span className="col-span-2 text-[13px] text-float">
+            {lacks} {lacks === 1 ? "part of it is" : "parts of it are"} not yours
+          </span>
+        ) : null}
         {out ? <span className="col-span-2 text-[13px] text-float">Not here: {out}</span> : null}
         <span className="col-span-2 text-[13px] text-soft">{method.when}</span>
         {row.pros.length > 0 ? (
