@@ -9,10 +9,11 @@ from jarana.core.methods.when import CLUTTERED, SHALLOW_M, THIN_M, TOP_M
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.model import Rig
 from jarana.core.search.start import Best, start
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.dressing import dressings_for
 from jarana.core.units import Writer
 from jarana.core.water.reach import Obstacle, Reach, TakingZone
-from tests.fishing import DRAWER, WATERS, begun, methods, read, setting, started
+from tests.fishing import DRAWER, RULES, WATERS, begun, methods, read, setting, started
 
 BRANCH = Obstacle(kind="branch", x_m=6.0, length_m=12.0, height_m=0.2)
 
@@ -121,3 +122,10 @@ def test_a_fly_taken_out_of_the_line_leaves_the_lines_tied_together() -> None:
     knot = next(j.knot for j in cut.joints if j.id == joint)
     assert knot == DRAWER.usual_knot("joint")
     assert knot != next(j.knot for j in rig.joints if j.id == joint)
+
+
+@pytest.mark.parametrize("barbless", [True, False])
+def test_a_fly_that_is_not_owned_is_wanted_as_the_rules_ask(barbless: bool) -> None:
+    rules = next(r for r in RULES.values() if r.barbless).model_copy(update={"barbless": barbless})
+    rig = methods()["level-contact"].start(setting(run(), Drawer(), rules))
+    assert {a.fly.hook.barbless for a in rig.attachments} == {barbless}

@@ -219,7 +219,7 @@ class Kit:
             metal = bead(next(iter(beads())), bead_mm) if bead_mm else None
             made = Fly(
                 pattern=say("pattern", name=row.name),
-                hook=hook(size),
+                hook=hook(size, barbless=self.setting.rules is not None and self.setting.rules.barbless),
                 bead=metal,
                 dressing=dressing(row.key, size),
                 lift_gf=row.lift_gf,

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
+import math
+
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.geometry import hooks_of
 from jarana.core.situation import Situation
-from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
+from jarana.core.strength.chain import StrengthLink, strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by
+from jarana.core.strength.holds import KNOT_SCATTER, pull_surely_held
 from jarana.core.strength.loads import path_to
 from jarana.core.strength.tippet import spool_force
+from jarana.core.tackle.line_strength import strength_scatter
 from jarana.core.words import phrases
 
 say = phrases(
@@ -22,7 +26,7 @@ one-school-ties-point = One school ties the point finer, so that a snag costs on
 pull-from-side-away = Pull from the side away from the strike, straight, with the rod down; then check hook point and tippet.
 would-spare-rest-hold = would spare the rest and hold
 would-hold = would hold
-point-tippet-fish = {" "}A point tippet of { $diameter_mm } { $what } a { $held } fish.
+point-tippet-fish = {" "}A point tippet of { $diameter_mm } { $what } a { $held } fish on nine takes of ten.
 more-than = more than the { $end }
 the = the { $end }
 """,
@@ -66,7 +70,10 @@ def _schools(situation: Situation, lost: int, force: float) -> str:
     if hooks_of(rig, tuple(a.id for a in rig.attachments)) < 2 or not finer:
         return ""
     spool = max(finer, key=lambda s: s.diameter_mm)
-    held = fish_held_by(spool_force(spool), situation.water.pace_m_s)
+    line = StrengthLink(
+        "span", span.id, span.name, spool_force(spool), (), "", math.hypot(strength_scatter(spool.told), KNOT_SCATTER)
+    )
+    held = fish_held_by(pull_surely_held((line,), situation.motion.jerk), situation.water.pace_m_s)
     spares = lost > 1 and spool_force(spool) < force
     what = say("would-spare-rest-hold") if spares else say("would-hold")
     return say(

@@ -21,6 +21,8 @@ TAKE = Law(
 )
 PULL_SCATTER = 0.25
 """Of the hardest pull of a take about the steady pull of the fish, standard deviation of the logarithm (guess)."""
+KNOT_SCATTER = 0.1
+"""Of a usual knot, where no knot has been chosen yet (knots table, the middle of them)."""
 SURELY, HARDLY = 0.9, 0.5
 """Shares of the takes: enough from the first on, not for that fish below the second."""
 POINTS = 64
