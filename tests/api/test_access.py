@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 import re
+from pathlib import Path
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
+from sqlalchemy import text
 
+from jarana.api.app import create_app
+from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
 from tests.api.conftest import enter
 
@@ -85,3 +89,58 @@ def test_lists_hold_only_one_s_own(app: Flask, client: FlaskClient) -> None:
     for path, key in (("rigs", "rigs"), ("reaches", "reaches"), ("stock/changes", "changes"), ("stock/spools", "rows")):
         assert other.get(f"/api/v1/{path}").json[key] == [], path
         assert client.get(f"/api/v1/{path}").json[key] != [] or path == "stock/changes"
+
+
+def test_a_cookie_kept_from_before_signing_out_lets_nobody_in(app: Flask, client: FlaskClient) -> None:
+    kept = {name: client.get_cookie(name) for name in ("jarana", "jarana_stay")}
+    other = enter(app, None)
+    assert client.post("/api/v1/sign-out").status_code == 200
+    for name, cookie in kept.items():
+        thief = app.test_client()
+        assert cookie is not None
+        thief.set_cookie(name, cookie.value)
+        assert thief.get("/api/v1/me").status_code == 401, name
+    assert other.get("/api/v1/me").status_code == 200
+
+
+def test_signing_out_everywhere_ends_every_browser_of_this_person_and_of_nobody_else(
+    app: Flask, client: FlaskClient
+) -> None:
+    other, somebody = enter(app, None), enter(app, "Somebody")
+    assert client.post("/api/v1/sign-out-everywhere").status_code == 200
+    assert client.get("/api/v1/me").status_code == 401
+    assert other.get("/api/v1/me").status_code == 401
+    assert somebody.get("/api/v1/me").status_code == 200
+
+
+def test_a_zero_byte_in_an_address_is_an_address_that_is_not_there(client: FlaskClient) -> None:
+    for path in ("/api/v1/reaches/weir%00run", "/api/v1/gauges/a%00b", "/%00", "/api/v1/rigs?before=%00"):
+        assert client.get(path).status_code == 404, path
+
+
+def test_servers_beside_each_other_do_not_share_their_cookies(valley_url: str, tmp_path: Path) -> None:
+    app = create_app(Settings(valley_url, "test-secret", web=tmp_path, limits=False, cookie="jarana_a"))
+    here = enter(app, None)
+    assert here.get_cookie("jarana_a") is not None
+    assert here.get_cookie("jarana") is None
+
+
+@pytest.mark.parametrize("secret", ["", "short", "x" * (LEAST_SECRET - 1)])
+def test_a_server_without_a_secret_does_not_start(monkeypatch: pytest.MonkeyPatch, secret: str) -> None:
+    monkeypatch.setenv("JARANA_DATABASE_URL", "postgresql+psycopg://nobody@127.0.0.1:1/none")
+    monkeypatch.setenv("JARANA_SECRET_KEY", secret)
+    with pytest.raises(SystemExit, match="JARANA_SECRET_KEY"):
+        Settings.from_environment()
+    monkeypatch.setenv("JARANA_SECRET_KEY", "x" * LEAST_SECRET)
+    assert Settings.from_environment().secret_key == "x" * LEAST_SECRET
+
+
+def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: FlaskClient) -> None:
+    assert stranger.get("/readyz").status_code == 200
+    with app.extensions["sessions"].kw["bind"].connect() as connection:
+        name = connection.execute(text("select current_database()")).scalar()
+        connection.commit()
+        connection.execute(text(f"alter database {name} set default_transaction_read_only = on"))
+        connection.commit()
+    app.extensions["sessions"].kw["bind"].dispose()
+    assert stranger.get("/readyz").status_code == 503

@@ -32,7 +32,7 @@ class Site:
     def start(self) -> None:
         environment = os.environ | {
             "JARANA_DATABASE_URL": self.database_url,
-            "JARANA_SECRET_KEY": "e2e",
+            "JARANA_SECRET_KEY": "e2e" * 16,
             "JARANA_PORT": str(self.port),
         }
         environment |= {"JARANA_MICROMETER": self.micrometer.address, "JARANA_GAUGE": self.gauge.address}

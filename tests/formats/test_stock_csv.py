@@ -174,3 +174,18 @@ def test_a_row_with_an_id_of_ones_own_takes_the_place_of_that_row(drawer: Any) -
     put_rows(made, read)
     assert read.faults.faults == []
     assert [e.item for e in made.entries()] == ["slim-olive-20"]
+
+
+@pytest.mark.parametrize(
+    "start", ["=", "+", "-", "@", "\uff1d", "\uff0b", "\ufe63", "\uff20", "\u200b=", "\ufeff@", "\u00a0=", "''="]
+)
+def test_what_a_spreadsheet_might_take_for_a_formula_is_quoted_and_comes_back(start: str) -> None:
+    text = f"{start}cmd()"
+    assert quoted(text) == f"'{text}"
+    assert unquoted(quoted(text)) == text
+
+
+@pytest.mark.parametrize("text", ["olive", "it's", "'tis", "2 = two", "a\u200b=b", ""])
+def test_what_is_no_formula_stays_as_it_is(text: str) -> None:
+    assert quoted(text) == text
+    assert unquoted(text) == text

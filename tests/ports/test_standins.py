@@ -5,13 +5,16 @@ from __future__ import annotations
 import itertools
 import socket
 import threading
+import time
 from collections.abc import Iterator
+from contextlib import suppress
 from datetime import UTC, datetime, timedelta
 
 import pytest
 
 from jarana.ports.gauge import GaugeTroubleError, read_gauge, stations
 from jarana.ports.line_device import MICROMETER, PULL_SCALE, DeviceAbsentError, checksum, measure, read_line
+from jarana.ports.patience import MOST_AT_ONCE, within
 from jarana.ports.standins.gauge import GaugeService, hydrograph
 from jarana.ports.standins.line_device import LineDevice
 
@@ -152,3 +155,47 @@ def test_a_station_nobody_has_and_an_address_made_of_paths_are_refused(gauges: G
         read_gauge(gauges.address, "../../etc")
     with pytest.raises(GaugeTroubleError, match="cannot be reached"):
         read_gauge("http://127.0.0.1:1", "tavrin-bridge", patience=0.3)
+
+
+@pytest.mark.parametrize("drip", [b"HTTP/1.0 200 OK\r\nX: ", b"HTTP/1.0 200 OK\r\n\r\n"], ids=["headers", "body"])
+def test_a_gauge_that_drips_is_not_waited_for(drip: bytes) -> None:
+    ending = threading.Event()
+    with socket.create_server(("127.0.0.1", 0)) as server:
+
+        def answer() -> None:
+            peer, _ = server.accept()
+            with peer, suppress(OSError):
+                peer.sendall(drip)
+                while not ending.wait(0.05):
+                    peer.sendall(b"1")
+
+        threading.Thread(target=answer, daemon=True).start()
+        begun = time.monotonic()
+        with pytest.raises(GaugeTroubleError, match="did not answer in time"):
+            read_gauge(f"http://127.0.0.1:{server.getsockname()[1]}", "tavrin-bridge", patience=0.4)
+        assert time.monotonic() - begun < 2.0
+        ending.set()
+
+
+def test_a_device_is_waited_for_no_longer_than_one_has_patience_for_all_its_readings(micrometer: LineDevice) -> None:
+    micrometer.fault, micrometer.late_by, micrometer.every = "late", 0.6, 1
+    begun = time.monotonic()
+    measure(MICROMETER, micrometer.address, 20, patience=0.2, whole=0.5)
+    assert time.monotonic() - begun < 2.0
+
+
+def test_only_so_many_askings_go_on_at_once_and_a_place_is_free_again_when_one_ends() -> None:
+    ending = threading.Event()
+    for _ in range(MOST_AT_ONCE):
+        with pytest.raises(TimeoutError, match="no answer within"):
+            within(0.01, ending.wait)
+    with pytest.raises(TimeoutError, match="too many"):
+        within(1.0, lambda: None)
+    ending.set()
+    for _ in range(100):
+        with suppress(TimeoutError):
+            assert within(1.0, lambda: 7) == 7
+            break
+        time.sleep(0.02)
+    else:
+        pytest.fail("no place became free")

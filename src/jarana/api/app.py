@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
-
 from flask import Flask
 from flask_compress import Compress
 
@@ -14,6 +12,7 @@ from jarana.api.security import guard
 from jarana.api.settings import Settings
 from jarana.api.spec import openapi, spec
 from jarana.storage.database import make_engine, make_sessions
+from jarana.usecases.sign_in import SITTING_LIFE
 
 COMPRESSED = [
     "text/html", "text/css", "text/csv", "text/plain", "text/javascript", "application/javascript", "application/json",
@@ -34,11 +33,11 @@ def create_app(settings: Settings | None = None) -> Flask:
         MAX_CONTENT_LENGTH=LARGEST_BODY,
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
-        SESSION_COOKIE_NAME="jarana",
-        REMEMBER_COOKIE_NAME="jarana_stay",
+        SESSION_COOKIE_NAME=settings.cookie,
+        REMEMBER_COOKIE_NAME=f"{settings.cookie}_stay",
         REMEMBER_COOKIE_HTTPONLY=True,
         REMEMBER_COOKIE_SAMESITE="Lax",
-        REMEMBER_COOKIE_DURATION=timedelta(days=30),
+        REMEMBER_COOKIE_DURATION=SITTING_LIFE,
         RATELIMIT_ENABLED=settings.limits,
         WEB=settings.web,
         COMPRESS_ALGORITHM=["br", "gzip"],

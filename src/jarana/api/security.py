@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import time
+from datetime import UTC, datetime
 from uuid import UUID, uuid4
 
 import structlog
@@ -12,9 +13,9 @@ from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
 from sqlalchemy.orm import Session
 
-from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
+from jarana.usecases.sign_in import sitting_person
 from jarana.usecases.today import Asking, asking_of
 
 CONTENT_POLICY = (
@@ -40,15 +41,14 @@ log = structlog.get_logger()
 
 
 class Person(UserMixin):  # type: ignore[misc]
-    """The person signed in, as Flask-Login wants them."""
+    """The person signed in at one browser, as Flask-Login wants them."""
 
-    def __init__(self, row: AnglerRow) -> None:
-        self.angler_id, self.name = row.id, row.name
-        self.version = row.session_version
+    def __init__(self, row: AnglerRow, sitting: UUID) -> None:
+        self.angler_id, self.name, self.sitting = row.id, row.name, sitting
 
     def get_id(self) -> str:
-        """Id with the session's version, so that all sessions can be ended at once."""
-        return f"{self.angler_id}:{self.version}"
+        """Whose and which sitting it is: the server knows whether it has ended."""
+        return f"{self.angler_id}:{self.sitting}"
 
 
 def database() -> Session:
@@ -85,12 +85,13 @@ def guard(app: Flask) -> None:
 
     @logins.user_loader  # type: ignore[untyped-decorator]
     def _load(key: str) -> Person | None:
-        angler_id, _, version = key.partition(":")
+        angler_id, _, sitting = key.partition(":")
         try:
-            row = Anglers(database()).get(UUID(angler_id))
+            sits = UUID(sitting)
+            row = sitting_person(database(), sits, UUID(angler_id), datetime.now(UTC))
         except ValueError:
             return None
-        return Person(row) if row is not None and str(row.session_version) == version else None
+        return Person(row, sits) if row is not None else None
 
     limiter.init_app(app)
 
@@ -101,6 +102,8 @@ def guard(app: Flask) -> None:
         structlog.contextvars.clear_contextvars()
         structlog.contextvars.bind_contextvars(request_id=g.request_id)
         request.host  # noqa: B018  an unknown host name is refused here
+        if "\0" in request.path or any("\0" in text for _, text in request.args.items(multi=True)):
+            abort(404)
 
     @app.before_request
     def _same_site() -> None:

@@ -6,6 +6,7 @@ import os
 from dataclasses import dataclass, field
 from pathlib import Path
 
+LEAST_SECRET = 32
 WEB = Path(__file__).parents[3] / "web" / "dist"
 
 
@@ -29,6 +30,8 @@ class Settings:
         ``host:port`` of the measuring devices; empty for none.
     gauge
         ``http://host:port`` of the river gauges; empty for none.
+    cookie
+        Name of the cookies; servers beside each other on one host have one each.
     """
 
     database_url: str
@@ -39,16 +42,21 @@ class Settings:
     micrometer: str = ""
     scale: str = ""
     gauge: str = ""
+    cookie: str = "jarana"
 
     @classmethod
     def from_environment(cls) -> Settings:
-        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE and JARANA_GAUGE."""
+        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE, JARANA_GAUGE and JARANA_COOKIE."""
+        secret = os.environ.get("JARANA_SECRET_KEY", "")
+        if len(secret) < LEAST_SECRET:
+            raise SystemExit(f"JARANA_SECRET_KEY signs the sessions: {LEAST_SECRET} characters of it at least")
         hosts = os.environ.get("JARANA_HOSTS", "127.0.0.1,localhost")
         return cls(
             database_url=os.environ["JARANA_DATABASE_URL"],
-            secret_key=os.environ["JARANA_SECRET_KEY"],
+            secret_key=secret,
             hosts=tuple(h.strip() for h in hosts.split(",") if h.strip()),
             micrometer=os.environ.get("JARANA_MICROMETER", ""),
             scale=os.environ.get("JARANA_SCALE", ""),
             gauge=os.environ.get("JARANA_GAUGE", ""),
+            cookie=os.environ.get("JARANA_COOKIE", "jarana"),
         )

@@ -2,9 +2,20 @@
 
 from __future__ import annotations
 
-import re
+import unicodedata
 
-QUOTED = re.compile(r"'*[=+\-@\t\r]")
+STARTS = "=+-@\t\r"
+
+
+def _formula(text: str) -> bool:
+    """Say whether a spreadsheet might take a text for a formula: wide forms and marks without width are looked through."""
+    for mark in text:
+        plain = unicodedata.normalize("NFKC", mark)
+        if plain[:1] in STARTS and plain:
+            return True
+        if mark != "'" and unicodedata.category(mark) not in ("Cf", "Cc", "Zs", "Mn"):
+            return False
+    return False
 
 
 def quoted(text: str) -> str:
@@ -14,10 +25,12 @@ def quoted(text: str) -> str:
     --------
     >>> quoted("=1+1"), quoted("olive"), unquoted(quoted("'=1"))
     ("'=1+1", 'olive', "'=1")
+    >>> quoted("\uff1d1+1")[0], quoted("\\u200b=1")[0]
+    ("'", "'")
     """
-    return f"'{text}" if QUOTED.match(text) else text
+    return f"'{text}" if _formula(text) else text
 
 
 def unquoted(text: str) -> str:
     """Return the text :func:`quoted` was given."""
-    return text[1:] if text.startswith("'") and QUOTED.match(text) else text
+    return text[1:] if text.startswith("'") and _formula(text) else text

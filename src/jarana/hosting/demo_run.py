@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import fcntl
+import hashlib
 import os
 import secrets
 import shutil
@@ -20,6 +21,7 @@ from types import FrameType
 
 from jarana.demo.load import load_demo
 from jarana.hosting.address import forget_address, keep_address
+from jarana.hosting.parents import end_with_parent
 from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgres
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
@@ -29,7 +31,13 @@ from jarana.usecases.sign_in import make_token
 
 MARKER = "made-by-jarana"
 FIRST_PORT = 8450
-READY_SECONDS = 60
+READY_SECONDS = 900.0
+"""The very first start compiles the engine; a slow machine is let take its time."""
+TELL_SECONDS = 15.0
+LOOK_SECONDS = 1.0
+"""So often it is looked whether the server and its database still run."""
+LARGEST_LOG = 8_000_000
+"""bytes; a longer log is put aside as the one before, and begun anew."""
 
 
 class Stopped(Exception):
@@ -87,15 +95,46 @@ def pick_port(wanted: int) -> int:
 
 def _secret(folder: Path) -> str:
     path = folder / "secret-key"
-    if not path.exists():
+    if not path.exists() or not path.read_text().strip():
         path.touch(mode=0o600)
         path.write_text(secrets.token_urlsafe(48))
     return path.read_text().strip()
 
 
+def _cookie(folder: Path) -> str:
+    """Return the name of a folder's cookies: two demos on one host do not sign each other out."""
+    return f"jarana_{hashlib.sha256(str(folder).encode()).hexdigest()[:8]}"
+
+
+def keep_short(log: Path, most: int = LARGEST_LOG) -> None:
+    """Put a log that has grown too long aside, and begin it anew; whoever writes to its end goes on doing so."""
+    if log.exists() and log.stat().st_size > most:
+        shutil.copyfile(log, log.with_suffix(".before.log"))
+        log.with_suffix(".before.log").chmod(0o600)
+        os.truncate(log, 0)
+
+
+def _watch(server: subprocess.Popen[bytes], postgres: PrivatePostgres, logs: tuple[Path, ...]) -> None:
+    """Return when the server has ended; a database that ended by itself is started again."""
+    while server.poll() is None:
+        time.sleep(LOOK_SECONDS)
+        for log in logs:
+            keep_short(log)
+        if not postgres.runs() and server.poll() is None:
+            say("PostgreSQL ended by itself; starting it again …")
+            try:
+                postgres.start()
+                say("PostgreSQL runs again.")
+            except (RuntimeError, subprocess.SubprocessError) as error:
+                say(f"{error}\nTrying again …")
+
+
 def _wait_ready(address: str, server: subprocess.Popen[bytes]) -> None:
-    until = time.monotonic() + READY_SECONDS
-    while time.monotonic() < until:
+    begun = told = time.monotonic()
+    while time.monotonic() < begun + READY_SECONDS:
+        if time.monotonic() > told + TELL_SECONDS:
+            told = time.monotonic()
+            say(f"… still starting after {told - begun:.0f} s")
         if server.poll() is not None:
             raise SystemExit("The server ended while starting; its last lines are above.")
         try:
@@ -133,18 +172,21 @@ def run_demo(folder: Path, port: int) -> int:
             port = pick_port(port)
             say("Starting the server (the engine compiles on the very first start: about half a minute) …")
             environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
+            environment["JARANA_COOKIE"] = _cookie(folder)
             environment |= _standins() | {"JARANA_PORT": str(port)}
-            log = (folder / "server.log").open("ab")
-            server = subprocess.Popen(
-                [sys.executable, "-m", "jarana.hosting.serve"],
-                env=environment, stdin=subprocess.DEVNULL, stdout=log, stderr=log, start_new_session=True,
-            )  # fmt: skip
+            written = folder / "server.log"
+            written.touch(mode=0o600)
+            with written.open("ab") as log:
+                server = subprocess.Popen(
+                    [sys.executable, "-m", "jarana.hosting.serve"], env=environment, stdin=subprocess.DEVNULL,
+                    stdout=log, stderr=log, start_new_session=True, preexec_fn=end_with_parent,
+                )  # fmt: skip
             address = f"http://127.0.0.1:{port}"
             _wait_ready(address, server)
             say(
                 f"\nJarana is ready: {address}/enter#{token}\n(the address signs you in once; Ctrl-C stops everything)\n"
             )
-            server.wait()
+            _watch(server, postgres, (written, postgres.folder / "postgres.log"))
             say(f"The server ended by itself; see {folder / 'server.log'}")
             return 1
         except Stopped:

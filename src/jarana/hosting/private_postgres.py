@@ -14,6 +14,8 @@ from pathlib import Path
 
 TEST_SETTINGS = ("fsync=off", "synchronous_commit=off", "full_page_writes=off", "autovacuum=off")
 """Only ever for tests: data may be lost with the machine."""
+OWN_SETTINGS = ("log_parameter_max_length=0", "log_parameter_max_length_on_error=0", "log_min_error_statement=panic")
+"""What people wrote is not written into the server's log."""
 START_SECONDS = 60
 
 
@@ -90,12 +92,12 @@ class PrivatePostgres:
     def start(self) -> str:
         """Make the cluster if there is none, start the server, and return the address of its database."""
         password = self._prepare()
-        self.port = free_port()
+        self.port = self.port or free_port()
         options = [
             f"-p {self.port}",
             "-h 127.0.0.1",
             "-c unix_socket_directories=''",
-            *(f"-c {setting}" for setting in self.settings),
+            *(f"-c {setting}" for setting in (*OWN_SETTINGS, *self.settings)),
         ]
         self.stop()
         log = self.folder / "postgres.log"
@@ -108,8 +110,17 @@ class PrivatePostgres:
             start_new_session=True, check=False,
         )  # fmt: skip
         if done.returncode != 0:
-            raise RuntimeError(f"PostgreSQL did not start; its log says:\n{log.read_text(errors='replace')[-1500:]}")
+            self.port = 0
+            said = log.read_text(errors="replace")[-1500:] if log.exists() else ""
+            raise RuntimeError(f"PostgreSQL did not start; its log says:\n{said}")
+        log.chmod(0o600)
         return self.url("postgres", password)
+
+    def runs(self) -> bool:
+        """Say whether the server runs."""
+        command = [*self._as_user, str(programs() / "pg_ctl"), "-D", str(self.cluster), "status"]
+        quiet = subprocess.DEVNULL
+        return subprocess.run(command, cwd="/", stdin=quiet, stdout=quiet, stderr=quiet, check=False).returncode == 0
 
     def url(self, database: str, password: str | None = None) -> str:
         """Return the address of a database on this server."""
@@ -118,7 +129,7 @@ class PrivatePostgres:
 
     def _prepare(self) -> str:
         secret = self.folder / "password"
-        if (self.cluster / "PG_VERSION").exists():
+        if self.cluster.exists():
             return secret.read_text().strip()
         self.folder.mkdir(parents=True, exist_ok=True)
         password = secrets.token_urlsafe(24)
@@ -128,12 +139,15 @@ class PrivatePostgres:
             owner = pwd.getpwnam("postgres")
             for path in (self.folder, secret):
                 os.chown(path, owner.pw_uid, owner.pw_gid)
-        if self.cluster.exists():
-            shutil.rmtree(self.cluster)
+        # Made under another name and then named: killed in between, the next start makes it anew.
+        making = self.folder / "making"
+        if making.exists():
+            shutil.rmtree(making)
         self._run(
-            "initdb", "-D", str(self.cluster), "-U", "jarana", "-A", "scram-sha-256", "--pwfile", str(secret),
-            "-E", "UTF8", "--locale", "C.UTF-8", "--no-sync",
+            "initdb", "-D", str(making), "-U", "jarana", "-A", "scram-sha-256", "--pwfile", str(secret),
+            "-E", "UTF8", "--locale", "C.UTF-8",
         )  # fmt: skip
+        making.rename(self.cluster)
         return password
 
     def stop(self) -> None:

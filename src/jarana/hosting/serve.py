@@ -19,6 +19,7 @@ from waitress.server import create_server
 
 from jarana.api.app import create_app
 from jarana.api.settings import Settings
+from jarana.hosting.parents import end_with_parent
 from jarana.hosting.warm_up import warm_up
 from jarana.storage.database import make_engine, make_sessions
 from jarana.usecases.queue import work_queue
@@ -111,6 +112,7 @@ def keep_up(works: Sequence[Callable[[], None]]) -> int:
             child = os.fork()
             if child == 0:
                 signal.signal(signal.SIGTERM, signal.SIG_DFL)
+                end_with_parent()
                 works[k]()
                 os._exit(0)
             children[child] = k

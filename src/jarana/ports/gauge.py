@@ -10,6 +10,7 @@ import urllib.request
 from pydantic import ValidationError
 
 from jarana.core.water.gauge import GaugeReading
+from jarana.ports.patience import PATIENCE_SECONDS, within
 
 LARGEST = 64_000
 """bytes of an answer."""
@@ -20,7 +21,7 @@ class GaugeTroubleError(Exception):
     """A gauge that is late, garbled or gone; says which."""
 
 
-def read_gauge(address: str, station: str, patience: float = 2.0) -> GaugeReading:
+def read_gauge(address: str, station: str, patience: float = PATIENCE_SECONDS) -> GaugeReading:
     """Return the latest reading of a station.
 
     Parameters
@@ -28,7 +29,7 @@ def read_gauge(address: str, station: str, patience: float = 2.0) -> GaugeReadin
     address
         ``http://host:port``, from the server's configuration only.
     patience
-        Seconds.
+        Seconds for the whole answer, however it drips.
 
     Raises
     ------
@@ -45,7 +46,7 @@ def read_gauge(address: str, station: str, patience: float = 2.0) -> GaugeReadin
     return reading
 
 
-def stations(address: str, patience: float = 2.0) -> tuple[tuple[str, str], ...]:
+def stations(address: str, patience: float = PATIENCE_SECONDS) -> tuple[tuple[str, str], ...]:
     """Return key and name of every station."""
     try:
         rows = json.loads(_get(address, "/stations", patience))
@@ -62,9 +63,13 @@ def _checked(station: str) -> str:
 
 
 def _get(address: str, path: str, patience: float) -> bytes:
-    try:
+    def ask() -> bytes:
         with urllib.request.urlopen(address + path, timeout=patience) as answer:
-            data: bytes = answer.read(LARGEST + 1)
+            got: bytes = answer.read(LARGEST + 1)
+            return got
+
+    try:
+        data = within(patience, ask)
     except urllib.error.HTTPError as error:
         raise GaugeTroubleError(
             "there is no such gauge" if error.code == 404 else "the gauge is out of order"

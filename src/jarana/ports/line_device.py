@@ -14,6 +14,7 @@ from dataclasses import dataclass
 
 from jarana.core import units
 from jarana.core.errors import InputError, shorten
+from jarana.ports.patience import PATIENCE_SECONDS
 
 ANSWER = re.compile(r"(?P<name>[A-Z]{2,8}) (?P<value>[+-]?\d{1,6}(\.\d{1,6})?) (?P<unit>[A-Za-z]{1,4})")
 LONGEST_LINE = 80
@@ -111,7 +112,7 @@ def read_line(device: Device, line: str) -> float:
     return value
 
 
-def measure(device: Device, address: str, n: int, patience: float = 1.5) -> Sample:
+def measure(device: Device, address: str, n: int, patience: float = 0.7, whole: float = PATIENCE_SECONDS) -> Sample:
     """Return up to n readings; a late or garbled one is rejected and asked for again, at most n times more.
 
     Parameters
@@ -119,7 +120,9 @@ def measure(device: Device, address: str, n: int, patience: float = 1.5) -> Samp
     address
         ``host:port``, from the server's configuration only.
     patience
-        Seconds to wait for an answer.
+        Seconds to wait for one answer.
+    whole
+        Seconds for all of them, however they drip.
 
     Raises
     ------
@@ -129,9 +132,9 @@ def measure(device: Device, address: str, n: int, patience: float = 1.5) -> Samp
     host, _, port = address.rpartition(":")
     good: list[float] = []
     rejected: list[Rejected] = []
-    until = time.monotonic() + patience * (n + 3)
+    until = time.monotonic() + whole
     try:
-        with socket.create_connection((host, int(port)), timeout=patience) as line:
+        with socket.create_connection((host, int(port)), timeout=min(patience, whole)) as line:
             buffer = bytearray()
             for _ in range(2 * min(n, MOST_READINGS)):
                 if len(good) == n or time.monotonic() > until:

@@ -34,6 +34,7 @@ from jarana.storage.tables import (
     RigRow,
     RuleSetRow,
     SignInTokenRow,
+    SittingRow,
 )
 
 OwnedRow = TypeVar("OwnedRow", ReachRow, RuleSetRow)
@@ -81,6 +82,22 @@ class Anglers:
             return None
         token.used_at = now
         return self.get(token.angler_id)
+
+    def begin_sitting(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> None:
+        """Let a browser sit; what ended, or began longer ago than a sitting lives, is forgotten."""
+        gone = SittingRow.ended_at.is_not(None) | (SittingRow.begun_at < now - life)
+        self.session.execute(delete(SittingRow).where(SittingRow.angler_id == angler_id, gone))
+        self.session.add(SittingRow(id=sitting, angler_id=angler_id, begun_at=now))
+
+    def sits(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> bool:
+        """Say whether a browser sits still: not ended, and not begun too long ago."""
+        row = self.session.get(SittingRow, sitting)
+        return row is not None and row.angler_id == angler_id and row.ended_at is None and row.begun_at > now - life
+
+    def end_sittings(self, angler_id: UUID, now: datetime, only: UUID | None = None) -> None:
+        """End one sitting of a person, or all of them."""
+        change = update(SittingRow).where(SittingRow.angler_id == angler_id, SittingRow.ended_at.is_(None))
+        self.session.execute((change.where(SittingRow.id == only) if only else change).values(ended_at=now))
 
 
 class Belongings:

@@ -53,10 +53,8 @@ class AnglerRow(Base):
     """A person, with today's water and the rig in hand: theirs, whatever browser they sit at."""
 
     __tablename__ = "angler"
-    __table_args__ = (CheckConstraint("session_version > 0", name="session_counts"),)
     name: Mapped[str] = mapped_column(String(120))
     id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
-    session_version: Mapped[int] = mapped_column(Integer, default=1)
     measures: Mapped[Measures | None] = mapped_column(Document(Measures), default=None)
     water_in_hand: Mapped[str | None] = mapped_column(String(64), default=None)
     rig_in_hand: Mapped[UUID | None] = mapped_column(default=None)
@@ -71,6 +69,24 @@ class SignInTokenRow(Base):
     angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
     expires_at: Mapped[datetime]
     used_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
+class SittingRow(Base):
+    """A browser that is signed in, until it is ended: what its cookie says alone lets nobody in."""
+
+    __tablename__ = "sitting"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    begun_at: Mapped[datetime]
+    ended_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
+class PulseRow(Base):
+    """One row that is written to tell whether the database can be written."""
+
+    __tablename__ = "pulse"
+    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    at: Mapped[datetime]
 
 
 class Owned(MappedAsDataclass, kw_only=True):

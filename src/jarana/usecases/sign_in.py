@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import secrets
 from datetime import datetime, timedelta
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
@@ -13,6 +13,8 @@ from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
 
 TOKEN_LIFE = timedelta(days=1)
+SITTING_LIFE = timedelta(days=30)
+"""A browser stays signed in for so long."""
 
 
 def make_token(session: Session, angler_id: UUID, now: datetime) -> str:
@@ -27,6 +29,26 @@ def spend_token(session: Session, token: str, now: datetime) -> AnglerRow | None
     row = Anglers(session).spend_token(_digest(token), now)
     session.commit()
     return row
+
+
+def begin_sitting(session: Session, angler_id: UUID, now: datetime) -> UUID:
+    """Let the browser that signed in sit, until it signs out or a month has gone; return its sitting."""
+    sitting = uuid4()
+    Anglers(session).begin_sitting(sitting, angler_id, now, SITTING_LIFE)
+    session.commit()
+    return sitting
+
+
+def sitting_person(session: Session, sitting: UUID, angler_id: UUID, now: datetime) -> AnglerRow | None:
+    """Return who sits there; None where the sitting has ended, whatever the browser still holds."""
+    anglers = Anglers(session)
+    return anglers.get(angler_id) if anglers.sits(sitting, angler_id, now, SITTING_LIFE) else None
+
+
+def end_sittings(session: Session, angler_id: UUID, now: datetime, only: UUID | None = None) -> None:
+    """Sign a browser out, or every browser of a person."""
+    Anglers(session).end_sittings(angler_id, now, only)
+    session.commit()
 
 
 def _digest(token: str) -> str:

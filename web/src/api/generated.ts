@@ -683,8 +683,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** End this session. */
+        /** Sign this browser out: its cookies let nobody in any more, kept copies of them included. */
         post: operations["post__api_v1_sign-out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign every browser of this person out, this one too. */
+        post: operations["post__api_v1_sign-out-everywhere"];
         delete?: never;
         options?: never;
         head?: never;
@@ -13828,6 +13845,33 @@ export interface operations {
         };
     };
     "post__api_v1_sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-out-everywhere": {
         parameters: {
             query?: never;
             header?: never;

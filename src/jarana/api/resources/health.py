@@ -10,6 +10,8 @@ from jarana.api.errors import problem
 from jarana.api.schemas import Health
 from jarana.api.security import database
 
+PULSE = "insert into pulse (id, at) values (1, now()) on conflict (id) do update set at = excluded.at"
+
 blueprint = Blueprint("health", __name__)
 
 
@@ -21,9 +23,10 @@ def healthz() -> dict[str, str]:
 
 @blueprint.get("/readyz")
 def readyz() -> dict[str, str] | Response:
-    """Say whether the database answers too."""
+    """Say whether the database answers and can be written."""
     try:
-        database().execute(text("select 1"))
+        database().execute(text(PULSE))
+        database().commit()
     except SQLAlchemyError:
-        return problem(503, "The database does not answer.")
+        return problem(503, "The database does not answer, or cannot be written.")
     return Health(status="ok").model_dump()

@@ -12,7 +12,7 @@ from jarana.api.schemas import InHandView, Me, TakeInHand, Token
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
 from jarana.usecases.in_hand import in_hand, take_in_hand
-from jarana.usecases.sign_in import spend_token
+from jarana.usecases.sign_in import begin_sitting, end_sittings, spend_token
 
 blueprint = Blueprint("session", __name__, url_prefix="/api/v1")
 
@@ -22,20 +22,31 @@ blueprint = Blueprint("session", __name__, url_prefix="/api/v1")
 @spec.validate(resp=Response(HTTP_200=Me), tags=["session"])
 def sign_in(json: Token) -> Me:
     """Spend a one-time token and start a session."""
-    row = spend_token(database(), json.token, datetime.now(UTC))
+    now = datetime.now(UTC)
+    row = spend_token(database(), json.token, now)
     if row is None:
         abort(
             401,
             "This address has been used or is too old; take the newest one that the start command printed.",
         )
-    login_user(Person(row), remember=True)
+    login_user(Person(row, begin_sitting(database(), row.id, now)), remember=True)
     return Me(id=row.id, name=row.name)
 
 
 @blueprint.post("/sign-out")
 @spec.validate(resp=Response(HTTP_200=None), tags=["session"])
 def sign_out() -> dict[str, str]:
-    """End this session."""
+    """Sign this browser out: its cookies let nobody in any more, kept copies of them included."""
+    end_sittings(database(), current_user.angler_id, datetime.now(UTC), current_user.sitting)
+    logout_user()
+    return {}
+
+
+@blueprint.post("/sign-out-everywhere")
+@spec.validate(resp=Response(HTTP_200=None), tags=["session"])
+def sign_out_everywhere() -> dict[str, str]:
+    """Sign every browser of this person out, this one too."""
+    end_sittings(database(), current_user.angler_id, datetime.now(UTC))
     logout_user()
     return {}
 

@@ -1,0 +1,96 @@
+"""The start command keeps what it started: a database that is killed, a start that is broken off, a command that is killed."""
+
+from __future__ import annotations
+
+import os
+import signal
+import subprocess
+import sys
+import time
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import psycopg
+import pytest
+
+from jarana.hosting.demo_run import keep_short
+from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
+
+
+def soon(is_so: Callable[[], bool], seconds: float = 20.0) -> bool:
+    until = time.monotonic() + seconds
+    while time.monotonic() < until:
+        if is_so():
+            return True
+        time.sleep(0.05)
+    return False
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[PrivatePostgres]:
+    made = PrivatePostgres(tmp_path / "postgres", TEST_SETTINGS)
+    yield made
+    made.stop()
+
+
+def asked(url: str, what: str) -> object:
+    with psycopg.connect(url.replace("+psycopg", "")) as connection:
+        row = connection.execute(what).fetchone()
+        assert row is not None
+        return row[0]
+
+
+def test_a_first_start_that_was_killed_is_begun_anew_and_a_killed_database_comes_back_at_its_address(
+    server: PrivatePostgres,
+) -> None:
+    broken = server.folder / "making"
+    broken.mkdir(parents=True)
+    (broken / "PG_VERSION").write_text("15\n")
+    (server.folder / "password").write_text("half")
+    url = server.start()
+    assert asked(url, "select 1") == 1
+    assert asked(url, "show log_parameter_max_length") == "0"
+    assert not broken.exists()
+    assert (server.folder / "postgres.log").stat().st_mode & 0o077 == 0
+    pid = int((server.cluster / "postmaster.pid").read_text().split()[0])
+    os.kill(pid, signal.SIGKILL)
+    assert soon(lambda: not server.runs())
+    assert server.start() == url
+    assert asked(url, "select 1") == 1
+
+
+def test_a_log_is_begun_anew_only_when_it_is_long_and_whoever_writes_goes_on(tmp_path: Path) -> None:
+    log = tmp_path / "server.log"
+    with log.open("ab", buffering=0) as writing:
+        writing.write(b"a" * 10)
+        keep_short(log, most=10)
+        assert log.read_bytes() == b"a" * 10
+        writing.write(b"b")
+        keep_short(log, most=10)
+        writing.write(b"c")
+    assert log.read_bytes() == b"c"
+    assert (tmp_path / "server.before.log").read_bytes() == b"a" * 10 + b"b"
+
+
+PARENT = """
+import subprocess, sys, time
+from jarana.hosting.parents import end_with_parent
+child = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"], start_new_session=True, preexec_fn=end_with_parent)
+print(child.pid, flush=True)
+time.sleep(60)
+"""
+
+
+def test_a_server_ends_with_the_command_that_started_it_even_when_that_is_killed() -> None:
+    parent = subprocess.Popen([sys.executable, "-c", PARENT], stdout=subprocess.PIPE, text=True)
+    assert parent.stdout is not None
+    child = int(parent.stdout.readline())
+    parent.kill()
+    parent.wait()
+    parent.stdout.close()
+
+    def gone() -> bool:
+        status = Path(f"/proc/{child}/stat")
+        return not status.exists() or status.read_text().rpartition(")")[2].split()[0] == "Z"
+
+    assert soon(gone)
