@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import OrderedDict
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass
 from threading import Lock
@@ -25,6 +25,7 @@ from jarana.core.unknowns.drifts import (
     MEMBER_GRID,
     SEARCH_GRID,
     Base,
+    Factors,
     Grid,
     base_of,
     factors_of,
@@ -140,11 +141,13 @@ def evaluate(
     grid: Grid = SEARCH_GRID,
     watch: Watch | None = None,
     counted: bool = True,
+    draw: Callable[[Base, int, int], Factors] | None = None,
 ) -> list[Tracks | None] | None:
     """Return what the members of situations do, the same members for each; None when the watch stopped it on the way.
 
     A rig that cannot be fished so, or of which too many members come to no answer, has None in its place. No members
-    at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`.
+    at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`. With
+    `draw` other drifts than the members: of a situation made ready, its place among them, and a number.
     """
     watch = watch or Watch()
     running = _Running(watch, counted)
@@ -157,7 +160,7 @@ def evaluate(
         try:
             with listening() as heard:
                 base = _base(situation, grid, bases)
-                factors = [factors_of(base, k) for k in members]
+                factors = [draw(base, i, k) if draw else factors_of(base, k) for k in members]
                 drifts = [nominal_drift(base), *(member_drift(base, f) for f in factors)]
         except (InputError, SolverError):
             asked.append(None)

@@ -212,7 +212,12 @@ class Factors:
 
 def factors_of(base: Base, k: int) -> Factors:
     """Return the factors of one of the members."""
-    z, spread = deviates()[k], base.spreads
+    return factors_from(base, deviates()[k], paths()[k])
+
+
+def factors_from(base: Base, z: Floats, eddies: Floats) -> Factors:
+    """Return the factors of a drift from its standard normal deviates, (19,), and its path of eddies, (rows, 2)."""
+    spread = base.spreads
     share = NormalDist().cdf
     order = _from_the_point(base.situation)
     mass = {name: math.exp(spread.mass[name] * z[FLY_UNKNOWNS[min(i, 2)][0]]) for i, name in enumerate(order)}
@@ -231,7 +236,7 @@ def factors_of(base: Base, k: int) -> Factors:
         drag=drag,
         entry=STEEPEST * share(z[ENTRY]),
         slack=MOST_SLACK * share(z[SLACK]),
-        eddies=paths()[k],
+        eddies=eddies,
     )
 
 

@@ -1,0 +1,1 @@
+"""What drifts teach: beliefs over what is not known, and what they say about the next change."""
