@@ -20,7 +20,7 @@ from tests.api.conftest import enter
 FREE = {("post", "/api/v1/sign-in"), ("get", "/api/v1/book")}
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
 """Names in addresses that are nobody's."""
-MINE_ONLY = re.compile(r"\{(rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id)\}")
+MINE_ONLY = re.compile(r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id)\}")
 
 
 def operations(app: Flask) -> list[tuple[str, str]]:
@@ -41,7 +41,7 @@ def ids(client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
     change = client.get("/api/v1/stock/changes").json["changes"][0]["id"]
     return SHARED | {
         "rig_id": rig, "revision_id": head, "old": head, "new": head, "reach_id": "weir-run", "change_id": change,
-        "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()),
+        "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()), "outing_id": str(uuid4()),
         "key": "tavrin",
     }  # fmt: skip
 

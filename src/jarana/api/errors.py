@@ -16,6 +16,7 @@ from jarana.api.security import work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
 from jarana.ports.line_device import DeviceAbsentError
 from jarana.usecases.keep_case import keep_case
+from jarana.usecases.keep_outing import UnknownOutingError
 from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
@@ -89,6 +90,10 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownKindError)
     def _unknown_kind(error: UnknownKindError) -> Response:
         return problem(404, "There is no such kind of tackle.")
+
+    @app.errorhandler(UnknownOutingError)
+    def _unknown_outing(error: UnknownOutingError) -> Response:
+        return problem(404, "There is no such outing of yours.")
 
     @app.errorhandler(UnknownJobError)
     def _unknown_job(error: UnknownJobError) -> Response:

@@ -397,6 +397,19 @@ class Journal:
             query = query.where(EventRow.place < before)
         return self.session.scalars(query.order_by(EventRow.place.desc()).limit(most)).all()
 
+    def of_outing(self, outing: UUID) -> Sequence[EventRow]:
+        """Return every event of an outing, its beginning and undos among them, in the order they were written down."""
+        mine = EventRow.owner_id == self.owner
+        query = select(EventRow).where(mine, (EventRow.about == outing) | (EventRow.id == outing))
+        return self.session.scalars(query.order_by(EventRow.place)).all()
+
+    def taken_seq(self, device: str, seq: int) -> bool:
+        """Say whether a device has used a place in its order."""
+        query = select(EventRow.id).where(
+            EventRow.owner_id == self.owner, EventRow.device == device, EventRow.seq == seq
+        )
+        return self.session.scalars(query.limit(1)).first() is not None
+
     def everything(self, kind: str) -> Sequence[EventRow]:
         """Return every event of a kind, oldest first."""
         query = select(EventRow).where(EventRow.owner_id == self.owner, EventRow.kind == kind)

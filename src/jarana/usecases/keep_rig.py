@@ -22,7 +22,7 @@ from jarana.storage.tables import RigRevisionRow, RigRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened
 
-Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplicated", "renamed"]
+Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplicated", "renamed", "at the water"]
 """What a revision was made for."""
 COPY_OF = 110
 """Characters of a name a copy keeps."""

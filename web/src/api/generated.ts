@@ -38,6 +38,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write down what happened at the water, once each: sent again it changes nothing, one that cannot be kept is refused alone. */
+        post: operations["post__api_v1_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/gauges": {
         parameters: {
             query?: never;
@@ -257,6 +274,57 @@ export interface paths {
         put?: never;
         /** Return every method with what speaks for and against it on a water, best first. */
         post: operations["post__api_v1_methods_ranked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's outings, newest first, without their tables. */
+        get: operations["get__api_v1_outings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outings/{outing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return an outing with everything that happened, and its events as they were written down. */
+        get: operations["get__api_v1_outings_{outing_id}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outings/{outing_id}/outing.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send an outing as CSV. */
+        get: operations["get__api_v1_outings_{outing_id}_outing.csv"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1380,6 +1448,38 @@ export interface components {
             seconds: string;
         };
         /**
+         * Along
+         * @description A rig that went along: its id, the revision it was in, and what it is called.
+         */
+        Along: {
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /**
+             * Method
+             * @description method
+             * @default
+             * @example
+             */
+            method?: string;
+            /**
+             * Name
+             * @description name
+             * @example weir-run
+             */
+            name: string;
+            /**
+             * Revision
+             * @description revision
+             * @default null
+             * @example weir-run
+             */
+            revision?: string | null;
+        };
+        /**
          * Asked
          * @description A law a result came from: what it was asked with, and where it holds.
          *
@@ -2348,6 +2448,109 @@ export interface components {
             minutes: number;
         };
         /**
+         * Counsel
+         * @description A rule of practice: of the last so many drifts at least so many ended in one of some taps; then this is said.
+         *
+         *     Attributes
+         *     ----------
+         *     only
+         *         All of the last drifts must be of these taps: a run, not a count.
+         *     since
+         *         The count begins after this happened.
+         *     here
+         *         Only drifts at this place count.
+         */
+        Counsel: {
+            /**
+             * Here
+             * @description Only drifts at this place count.
+             * @default false
+             * @example false
+             */
+            here?: boolean;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Last
+             * @description last
+             * @example 1
+             */
+            last: number;
+            /**
+             * Least
+             * @description least
+             * @example 1
+             */
+            least: number;
+            /**
+             * Of
+             * @description of
+             */
+            of: string[];
+            /**
+             * Only
+             * @description All of the last drifts must be of these taps: a run, not a count.
+             * @default false
+             * @example false
+             */
+            only?: boolean;
+            /**
+             * Says
+             * @description says
+             * @example text
+             */
+            says: string;
+            /**
+             * Since
+             * @description The count begins after this happened.
+             * @default []
+             * @example []
+             */
+            since?: string[];
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
+            why: string;
+        };
+        /**
+         * Covered
+         * @description Drifts and takes at a lane and a step.
+         */
+        Covered: {
+            /**
+             * Drifts
+             * @description drifts
+             * @default 0
+             * @example 0
+             */
+            drifts?: number;
+            /**
+             * Lane
+             * @description lane
+             * @example text
+             */
+            lane: string;
+            /**
+             * Step
+             * @description step
+             * @example 1
+             */
+            step: number;
+            /**
+             * Takes
+             * @description takes
+             * @default 0
+             * @example 0
+             */
+            takes?: number;
+        };
+        /**
          * CsvImport
          * @description A file to take into the drawer.
          */
@@ -2377,6 +2580,33 @@ export interface components {
              * @example text
              */
             text: string;
+        };
+        /**
+         * Curve
+         * @description How deep a fly is, cm, at the times of each water: (waters, times).
+         */
+        Curve: {
+            /**
+             * Fly
+             * @description fly
+             * @example text
+             */
+            fly: string;
+            /**
+             * P10
+             * @description p10
+             */
+            p10: number[][];
+            /**
+             * P50
+             * @description p50
+             */
+            p50: number[][];
+            /**
+             * P90
+             * @description p90
+             */
+            p90: number[][];
         };
         /**
          * Cut
@@ -2972,6 +3202,65 @@ export interface components {
             rows: string[];
         };
         /**
+         * EventView
+         * @description An event of the journal (docs/formats.md): its id is made on the phone, `seq` is its place in that phone's own order.
+         */
+        EventView: {
+            /**
+             * About
+             * @description about
+             * @default null
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            about?: string | null;
+            /**
+             * At
+             * Format: date-time
+             * @description at
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            at: string;
+            /**
+             * Device
+             * @description device
+             * @example weir-run
+             */
+            device: string;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Kind
+             * @description kind
+             * @example weir-run
+             */
+            kind: string;
+            /**
+             * Payload
+             * @description payload
+             */
+            payload: {
+                [key: string]: unknown;
+            };
+            /**
+             * Seq
+             * @description seq
+             * @example 0
+             */
+            seq: number;
+            /**
+             * Undoes
+             * @description undoes
+             * @default null
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            undoes?: string | null;
+        };
+        /**
          * FactorsView
          * @description What a worth is made of: shares from 0 to 1; `more` is at least 1.
          */
@@ -3209,6 +3498,45 @@ export interface components {
              * @example trout
              */
             species?: string;
+        };
+        /**
+         * Fished
+         * @description What one rig, as it was, did: drifts, those of them that touched, and takes.
+         */
+        Fished: {
+            /**
+             * Drifts
+             * @description drifts
+             * @default 0
+             * @example 0
+             */
+            drifts?: number;
+            /**
+             * Option
+             * @description option
+             * @example 1
+             */
+            option: number;
+            /**
+             * Rig
+             * @description rig
+             * @example 1
+             */
+            rig: number;
+            /**
+             * Takes
+             * @description takes
+             * @default 0
+             * @example 0
+             */
+            takes?: number;
+            /**
+             * Touched
+             * @description touched
+             * @default 0
+             * @example 0
+             */
+            touched?: number;
         };
         /**
          * Fitted
@@ -4385,7 +4713,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -4422,7 +4750,7 @@ export interface components {
              * @description The answer, once it is done; while it runs a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["PackFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -4492,6 +4820,24 @@ export interface components {
              * @default null
              */
             ring?: components["schemas"]["Ring"] | null;
+        };
+        /**
+         * KeptEvents
+         * @description What is written down now, and what is not.
+         */
+        KeptEvents: {
+            /**
+             * Kept
+             * @description kept
+             */
+            kept: string[];
+            /**
+             * Refused
+             * @description refused
+             * @default []
+             * @example []
+             */
+            refused?: components["schemas"]["RefusedEvent"][];
         };
         /**
          * KeptReach
@@ -5779,6 +6125,24 @@ export interface components {
             op: "lose_point";
         };
         /**
+         * Mark
+         * @description A moment of a drift: when in the planned water, s, and its name.
+         */
+        Mark: {
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Second
+             * @description second
+             * @example 1
+             */
+            second: number;
+        };
+        /**
          * Material
          * @description A line material; copied into every span, so a rig keeps its meaning when the table changes.
          */
@@ -6207,6 +6571,17 @@ export interface components {
             measures: components["schemas"]["Measures"];
         };
         /**
+         * NewEvents
+         * @description Events in the order of their device.
+         */
+        NewEvents: {
+            /**
+             * Events
+             * @description events
+             */
+            events: components["schemas"]["EventView"][];
+        };
+        /**
          * NewName
          * @description Another name, and the id of the revision that carries it.
          */
@@ -6440,6 +6815,155 @@ export interface components {
              * @example 0
              */
             x_m: number;
+        };
+        /**
+         * OutingPage
+         * @description An outing, and the events it is told from.
+         */
+        OutingPage: {
+            /**
+             * Events
+             * @description events
+             */
+            events: components["schemas"]["EventView"][];
+            /** @description outing */
+            outing: components["schemas"]["OutingView"];
+        };
+        /**
+         * OutingView
+         * @description An outing.
+         *
+         *     Attributes
+         *     ----------
+         *     minutes
+         *         Fishing time: from tap to tap, long pauses left out.
+         *     lost
+         *         Flies of the box that were lost.
+         *     refused
+         *         Changes that were proposed and not made.
+         */
+        OutingView: {
+            /**
+             * Begun At
+             * Format: date-time
+             * @description begun, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            begun_at: string;
+            /**
+             * Changes
+             * @description changes
+             * @example 1
+             */
+            changes: number;
+            /**
+             * Covered
+             * @description covered
+             */
+            covered: components["schemas"]["Covered"][];
+            /**
+             * Depth M
+             * @description depth, metres
+             * @example 1
+             */
+            depth_m: number;
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * Ended At
+             * @description ended, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            ended_at: string | null;
+            /**
+             * Fish
+             * @description fish
+             */
+            fish: components["schemas"]["Fish"][];
+            /**
+             * Fished
+             * @description fished
+             */
+            fished: components["schemas"]["Fished"][];
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Lost
+             * @description Flies of the box that were lost.
+             */
+            lost: string[];
+            /**
+             * Minutes
+             * @description Fishing time: from tap to tap, long pauses left out.
+             * @example 1
+             */
+            minutes: number;
+            /**
+             * Pace M S
+             * @description pace, metres a second
+             * @example 1
+             */
+            pace_m_s: number;
+            /**
+             * Refused
+             * @description Changes that were proposed and not made.
+             * @example 1
+             */
+            refused: number;
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: components["schemas"]["Along"][];
+            /**
+             * Rows
+             * @description rows
+             */
+            rows: components["schemas"]["Row"][];
+            /**
+             * Temperature C
+             * @description temperature, °C
+             * @example 1
+             */
+            temperature_c: number | null;
+            /**
+             * Touched
+             * @description touched
+             * @example 1
+             */
+            touched: number;
+            /**
+             * Water
+             * @description water
+             * @example text
+             */
+            water: string;
+            /**
+             * Water Name
+             * @description water name
+             * @example text
+             */
+            water_name: string;
+        };
+        /**
+         * Outings
+         * @description Outings, newest first.
+         */
+        Outings: {
+            /**
+             * Outings
+             * @description outings
+             */
+            outings: components["schemas"]["OutingView"][];
         };
         /**
          * OwnedLeader
@@ -6717,6 +7241,486 @@ export interface components {
             waters: string[];
         };
         /**
+         * Pack
+         * @description A day pack.
+         *
+         *     Attributes
+         *     ----------
+         *     made_at
+         *         When, as the server's clock told it.
+         *     depths, paces
+         *         Of its waters, m and m/s: the first changes slowest.
+         *     whole
+         *         All of them are in it, or only the planned one.
+         *     zone
+         *         Where they take: from and to over the bed, or under the surface, cm.
+         */
+        Pack: {
+            /**
+             * Cautions
+             * @description cautions
+             */
+            cautions: components["schemas"]["Caution"][];
+            /**
+             * Depths
+             * @description Of its waters, m and m/s: the first changes slowest.
+             */
+            depths: number[];
+            /**
+             * Flows
+             * @description flows
+             * @example true
+             */
+            flows: boolean;
+            /**
+             * How Many
+             * @description how many
+             * @default [
+             *       [
+             *         0,
+             *         0
+             *       ],
+             *       [
+             *         1,
+             *         1
+             *       ],
+             *       [
+             *         2,
+             *         3
+             *       ],
+             *       [
+             *         4,
+             *         null
+             *       ]
+             *     ]
+             * @example [
+             *       [
+             *         0,
+             *         0
+             *       ],
+             *       [
+             *         1,
+             *         1
+             *       ],
+             *       [
+             *         2,
+             *         3
+             *       ],
+             *       [
+             *         4,
+             *         null
+             *       ]
+             *     ]
+             */
+            how_many?: [
+                number,
+                number | null
+            ][];
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Made At
+             * @description When, as the server's clock told it.
+             * @example text
+             */
+            made_at: string;
+            /**
+             * More
+             * @description more
+             * @default [
+             *       {
+             *         "ends": true,
+             *         "key": "bump",
+             *         "label": "bumped a fish",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "hung",
+             *         "label": "hung up, freed",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "lost",
+             *         "label": "hung up, lost",
+             *         "loses": true,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "tangle",
+             *         "label": "tangle",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "wind-knot",
+             *         "label": "wind knot",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "bitten",
+             *         "label": "bitten off",
+             *         "loses": true,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "paused",
+             *         "label": "float paused",
+             *         "loses": false,
+             *         "shows": "ticked"
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "soaked",
+             *         "label": "fly soaked",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "dried",
+             *         "label": "dried and dressed",
+             *         "loses": false,
+             *         "shows": ""
+             *       }
+             *     ]
+             * @example [
+             *       {
+             *         "ends": true,
+             *         "key": "bump",
+             *         "label": "bumped a fish",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "hung",
+             *         "label": "hung up, freed",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "lost",
+             *         "label": "hung up, lost",
+             *         "loses": true,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "tangle",
+             *         "label": "tangle",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "wind-knot",
+             *         "label": "wind knot",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "bitten",
+             *         "label": "bitten off",
+             *         "loses": true,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": true,
+             *         "key": "paused",
+             *         "label": "float paused",
+             *         "loses": false,
+             *         "shows": "ticked"
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "soaked",
+             *         "label": "fly soaked",
+             *         "loses": false,
+             *         "shows": ""
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "dried",
+             *         "label": "dried and dressed",
+             *         "loses": false,
+             *         "shows": ""
+             *       }
+             *     ]
+             */
+            more?: components["schemas"]["Tap"][];
+            /**
+             * Paces
+             * @description Of its waters, m and m/s: the first changes slowest.
+             */
+            paces: number[];
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: components["schemas"]["PackRig"][];
+            /**
+             * Units
+             * @description units
+             * @example text
+             */
+            units: string;
+            /**
+             * Version
+             * @description version
+             * @default 1
+             * @example 1
+             */
+            version?: number;
+            /**
+             * Warm
+             * @description warm
+             * @example true
+             */
+            warm: boolean;
+            /** @description water */
+            water: components["schemas"]["Reach"];
+            /**
+             * Water Name
+             * @description water name
+             * @example text
+             */
+            water_name: string;
+            /**
+             * Whole
+             * @description All of them are in it, or only the planned one.
+             * @example true
+             */
+            whole: boolean;
+        };
+        /**
+         * PackAsked
+         * @description Rigs and a water; not `whole`, for the water as it is written alone: that is ready sooner.
+         */
+        PackAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "pack";
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: components["schemas"]["RigAlong"][];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+            /**
+             * Whole
+             * @description whole
+             * @default true
+             * @example true
+             */
+            whole?: boolean;
+        };
+        /**
+         * PackFly
+         * @description A fly of the rig: its place, its name, its bead or none, what of the box it is.
+         */
+        PackFly: {
+            /**
+             * Bead
+             * @description bead
+             * @example text
+             */
+            bead: string;
+            /**
+             * Dry
+             * @description dry
+             * @default false
+             * @example false
+             */
+            dry?: boolean;
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
+            id: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Role
+             * @description role
+             * @example text
+             */
+            role: string;
+            /**
+             * Source
+             * @description source
+             * @example text
+             */
+            source: string | null;
+        };
+        /**
+         * PackFound
+         * @description The day pack.
+         */
+        PackFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "pack";
+            /** @description pack */
+            pack: components["schemas"]["Pack"];
+        };
+        /**
+         * PackOption
+         * @description Something that can be fished.
+         *
+         *     Attributes
+         *     ----------
+         *     text
+         *         What is changed of the rig that was taken along; as it is, first.
+         *     edits
+         *         The edits that make it of that rig.
+         *     seconds
+         *         How long its drift is in each water, s.
+         *     marks
+         *         Its phases.
+         *     expect
+         *         How often to expect a touch, in words, in the planned water.
+         *     knots, minutes
+         *         To make it of each other option.
+         */
+        PackOption: {
+            /**
+             * Curves
+             * @description curves
+             */
+            curves: components["schemas"]["Curve"][];
+            /**
+             * Edits
+             * @description The edits that make it of that rig.
+             */
+            edits: {
+                [key: string]: unknown;
+            }[];
+            /**
+             * Expect
+             * @description How often to expect a touch, in words, in the planned water.
+             * @example text
+             */
+            expect: string;
+            /**
+             * Knots
+             * @description To make it of each other option.
+             */
+            knots: number[];
+            /**
+             * Marks
+             * @description Its phases.
+             */
+            marks: components["schemas"]["Mark"][];
+            /**
+             * Minutes
+             * @description To make it of each other option.
+             */
+            minutes: number[];
+            /**
+             * Seconds
+             * @description How long its drift is in each water, s.
+             */
+            seconds: number[];
+            /**
+             * Text
+             * @description What is changed of the rig that was taken along; as it is, first.
+             * @example text
+             */
+            text: string;
+        };
+        /**
+         * PackRig
+         * @description A rig that goes along.
+         */
+        PackRig: {
+            /**
+             * Cautions
+             * @description cautions
+             */
+            cautions: components["schemas"]["Caution"][];
+            /**
+             * Counsel
+             * @description counsel
+             */
+            counsel: components["schemas"]["Counsel"][];
+            /**
+             * First Row
+             * @description first row
+             */
+            first_row: components["schemas"]["Tap"][];
+            /**
+             * Flies
+             * @description flies
+             */
+            flies: components["schemas"]["PackFly"][];
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
+            id: string;
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /**
+             * Motion
+             * @description motion
+             * @example text
+             */
+            motion: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Options
+             * @description options
+             */
+            options: components["schemas"]["PackOption"][];
+            /** @description plan */
+            plan: components["schemas"]["Plan"] | null;
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /**
+             * Zone Cm
+             * @description zone, centimetres
+             */
+            zone_cm: [
+                number,
+                number
+            ] | null;
+        };
+        /**
          * Packet
          * @description A ready-made taper: level butt, straight taper, level tip. `cut_m` was cut off its tip already.
          */
@@ -6954,6 +7958,120 @@ export interface components {
              * @example weir-run
              */
             span: string;
+        };
+        /**
+         * Plan
+         * @description The bank plan of a rig: its tables, one for each water, and the sentences that go with them.
+         *
+         *     Attributes
+         *     ----------
+         *     bins
+         *         Value of each bin, in thousandths of a spread or in cm.
+         *     less, more
+         *         What to think where it touches less, or more, than it should; empty where that teaches nothing.
+         *     sound_first
+         *         Said before the first cast where a sounding pays; empty where it does not.
+         *     cycle_s
+         *         How long a drift with all around it takes, s.
+         */
+        Plan: {
+            /**
+             * Bins
+             * @description Value of each bin, in thousandths of a spread or in cm.
+             */
+            bins: number[];
+            /**
+             * Cycle S
+             * @description How long a drift with all around it takes, s.
+             * @example 1
+             */
+            cycle_s: number;
+            /**
+             * Doubted
+             * @description doubted
+             * @default 1.28
+             * @example 1.28
+             */
+            doubted?: number;
+            /**
+             * Kind
+             * @description kind
+             * @example touch
+             * @enum {string}
+             */
+            kind: "touch" | "take";
+            /**
+             * Less
+             * @description What to think where it touches less, or more, than it should; empty where that teaches nothing.
+             * @default
+             * @example
+             */
+            less?: string;
+            /**
+             * Mistaps
+             * @description mistaps
+             * @default 0.05
+             * @example 0.05
+             */
+            mistaps?: number;
+            /**
+             * More
+             * @description What to think where it touches less, or more, than it should; empty where that teaches nothing.
+             * @default
+             * @example
+             */
+            more?: string;
+            /**
+             * Share
+             * @description share
+             * @default 0.03
+             * @example 0.03
+             */
+            share?: number;
+            /**
+             * Sound First
+             * @description Said before the first cast where a sounding pays; empty where it does not.
+             * @default
+             * @example
+             */
+            sound_first?: string;
+            /**
+             * Sounding Shares
+             * @description sounding shares
+             * @default [
+             *       0.7,
+             *       0.8,
+             *       0.9,
+             *       1,
+             *       1.1,
+             *       1.2,
+             *       1.3,
+             *       1.45
+             *     ]
+             * @example [
+             *       0.7,
+             *       0.8,
+             *       0.9,
+             *       1,
+             *       1.1,
+             *       1.2,
+             *       1.3,
+             *       1.45
+             *     ]
+             */
+            sounding_shares?: number[];
+            /**
+             * Speaks
+             * @description speaks
+             * @default 0.3
+             * @example 0.3
+             */
+            speaks?: number;
+            /**
+             * Tables
+             * @description tables
+             */
+            tables: components["schemas"]["Table"][];
         };
         /**
          * PreviewLine
@@ -7745,6 +8863,25 @@ export interface components {
             water: components["schemas"]["Reach"];
         };
         /**
+         * RefusedEvent
+         * @description An event that was not written down, and why.
+         */
+        RefusedEvent: {
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Why
+             * @description why
+             * @example text
+             */
+            why: string;
+        };
+        /**
          * RejectedView
          * @description A line a device sent that is no reading.
          */
@@ -7956,6 +9093,20 @@ export interface components {
              * @constant
              */
             version?: 5;
+        };
+        /**
+         * RigAlong
+         * @description A rig that goes along, by its id.
+         */
+        RigAlong: {
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
         };
         /**
          * RigFile
@@ -8179,6 +9330,81 @@ export interface components {
              * @example 0
              */
             tip_class?: number | null;
+        };
+        /**
+         * Row
+         * @description A line of the table of an outing.
+         */
+        Row: {
+            /**
+             * At
+             * Format: date-time
+             * @description at
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            at: string;
+            /**
+             * Drifts
+             * @description drifts
+             * @default 0
+             * @example 0
+             */
+            drifts?: number;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
+            kind: string;
+            /**
+             * Lane
+             * @description lane
+             * @default
+             * @example
+             */
+            lane?: string;
+            /**
+             * Option
+             * @description option
+             * @default null
+             * @example 1
+             */
+            option?: number | null;
+            /**
+             * Rig
+             * @description rig
+             * @default null
+             * @example 1
+             */
+            rig?: number | null;
+            /**
+             * Second
+             * @description second
+             * @default null
+             * @example 1
+             */
+            second?: number | null;
+            /**
+             * Step
+             * @description step
+             * @default null
+             * @example 1
+             */
+            step?: number | null;
+            /**
+             * What
+             * @description what
+             * @default
+             * @example
+             */
+            what?: string;
         };
         /**
          * RowView
@@ -10929,6 +12155,61 @@ export interface components {
             weight: string;
         };
         /**
+         * Table
+         * @description What is learnt and what to do, in one water: thousandths, (options × bins) unless said.
+         *
+         *     Attributes
+         *     ----------
+         *     prior
+         *         Chance of each bin, in hundred-thousandths.
+         *     sounded
+         *         The same once a sounding found each of `HALF_DEPTHS`.
+         *     good
+         *         How good a drift is.
+         *     codes
+         *         Chance of what is seen.
+         *     at
+         *         The same by the part of the drift: (options × parts × bins).
+         *     edges
+         *         Ends of the parts, s.
+         */
+        Table: {
+            /**
+             * At
+             * @description The same by the part of the drift: (options × parts × bins).
+             */
+            at: {
+                [key: string]: number[][][];
+            };
+            /**
+             * Codes
+             * @description Chance of what is seen.
+             */
+            codes: {
+                [key: string]: number[][];
+            };
+            /**
+             * Edges
+             * @description Ends of the parts, s.
+             */
+            edges: number[];
+            /**
+             * Good
+             * @description How good a drift is.
+             */
+            good: number[][];
+            /**
+             * Prior
+             * @description Chance of each bin, in hundred-thousandths.
+             */
+            prior: number[];
+            /**
+             * Sounded
+             * @description The same once a sounding found each of `HALF_DEPTHS`.
+             */
+            sounded: number[][];
+        };
+        /**
          * TakeGauge
          * @description Take a reading: temperature follows it, the depth rises and falls with the level since the last reading taken.
          */
@@ -11021,6 +12302,57 @@ export interface components {
              * @example 0
              */
             low_m: number;
+        };
+        /**
+         * Tap
+         * @description Something that is tapped.
+         *
+         *     Attributes
+         *     ----------
+         *     key, label
+         *         As it is kept, and as it is read.
+         *     shows
+         *         What a drift showed that ended so, as the plan's tables call it; empty where they learn nothing from it.
+         *     ends
+         *         It ends the drift: the clock stops.
+         *     loses
+         *         A fly is asked for that is gone with it.
+         */
+        Tap: {
+            /**
+             * Ends
+             * @description It ends the drift: the clock stops.
+             * @default true
+             * @example true
+             */
+            ends?: boolean;
+            /**
+             * Key
+             * @description As it is kept, and as it is read.
+             * @example text
+             */
+            key: string;
+            /**
+             * Label
+             * @description As it is kept, and as it is read.
+             * @example text
+             */
+            label: string;
+            /**
+             * Loses
+             * @description A fly is asked for that is gone with it.
+             * @default false
+             * @example false
+             */
+            loses?: boolean;
+            /**
+             * Shows
+             * @description What a drift showed that ended so, as the plan's tables call it; empty where they learn nothing from it.
+             * @default
+             * @example
+             * @enum {string}
+             */
+            shows?: "" | "nothing" | "ticked" | "dragging" | "take";
         };
         /**
          * Throw
@@ -12445,6 +13777,39 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_v1_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEvents"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptEvents"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_gauges: {
         parameters: {
             query?: never;
@@ -12961,6 +14326,88 @@ export interface operations {
                     "application/json": components["schemas"]["Ranked"];
                 };
             };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_outings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Outings"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_outings_{outing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutingPage"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_outings_{outing_id}_outing.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];

@@ -9,6 +9,7 @@ from jarana.api.resources import (
     health,
     jobs,
     leader,
+    outings,
     pages,
     reaches,
     rigs,
@@ -21,5 +22,20 @@ from jarana.api.resources import (
 
 def blueprints() -> tuple[Blueprint, ...]:
     """Return every resource; pages last, since they answer whatever is left."""
-    modules = (health, session, book, reaches, drawer, stock, gauges, leader, rigs, tie, workbench, jobs, pages)
+    modules = (
+        health,
+        session,
+        book,
+        reaches,
+        drawer,
+        stock,
+        gauges,
+        leader,
+        rigs,
+        tie,
+        workbench,
+        outings,
+        jobs,
+        pages,
+    )
     return tuple(module.blueprint for module in modules)

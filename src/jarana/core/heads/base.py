@@ -89,6 +89,8 @@ class HeadPart(Frozen):
         How long a drift on a river lasts at most, s.
     spacing
         Node spacing wanted on its leader in moving water, m.
+    taps
+        Which row of taps a drift with it ends in, in moving water.
     tip_m
         Usual height of the rod tip over a river, m (practice).
     in_the_river, in_the_lake
@@ -109,6 +111,7 @@ class HeadPart(Frozen):
     longest_s: ClassVar[float] = FREE_S
     spacing: ClassVar[float] = SPACING
     tip_m: ClassVar[float] = 0.5
+    taps: ClassVar[str] = "touch"
     in_the_river: ClassVar[str] = "natural"
     in_the_lake: ClassVar[str] = "still"
 

@@ -51,6 +51,7 @@ class DryFlyHead(HeadPart):
     reads: ClassVar[tuple[str, ...]] = ("float_load", "drag_free")
     leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True
+    taps: ClassVar[str] = "dry"
 
     @classmethod
     def put_on(cls, rig: Rig, drawer: Drawer, wanted: Wanted) -> DryFlyHead:

@@ -32,6 +32,7 @@ class FlyLineHead(HeadPart):
     habit: ClassVar[str] = "line"
     leaves: ClassVar[tuple[str, ...]] = ("float_load", "sag", "casting_length")
     on_line: ClassVar[bool] = True
+    taps: ClassVar[str] = "swing"
     tip_m: ClassVar[float] = 0.3
     spacing: ClassVar[float] = 0.1
     in_the_river: ClassVar[str] = "swing"

@@ -51,10 +51,11 @@ class Event(Document):
 
 @dataclass(frozen=True)
 class EventKind:
-    """A kind of event: its key, and the document its payload is."""
+    """A kind of event: its key, and the document its payload is; one of the `bank` may be written by a phone at the water."""
 
     key: str
     payload: type[Document]
+    bank: bool = False
 
     def of(self, event: Event) -> Document:
         """Return an event's payload, upgraded and checked."""

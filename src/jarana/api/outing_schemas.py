@@ -1,0 +1,69 @@
+"""What goes over the wire about outings."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from pydantic import Field
+
+from jarana.core.bank.outing import OutingView
+from jarana.core.journal import Event
+from jarana.core.model import Frozen, Key
+from jarana.usecases.keep_outing import MOST_EVENTS
+
+
+class EventView(Frozen):
+    """An event of the journal (docs/formats.md): its id is made on the phone, `seq` is its place in that phone's own order."""
+
+    id: UUID
+    device: Key
+    seq: int = Field(ge=0, le=2**53)
+    at: datetime
+    kind: Key
+    about: UUID | None = None
+    payload: dict[str, Any]
+    undoes: UUID | None = None
+
+
+class NewEvents(Frozen):
+    """Events in the order of their device."""
+
+    events: tuple[EventView, ...] = Field(max_length=MOST_EVENTS)
+
+
+class RefusedEvent(Frozen):
+    """An event that was not written down, and why."""
+
+    id: UUID
+    why: str
+
+
+class KeptEvents(Frozen):
+    """What is written down now, and what is not."""
+
+    kept: tuple[UUID, ...]
+    refused: tuple[RefusedEvent, ...] = ()
+
+
+class Outings(Frozen):
+    """Outings, newest first."""
+
+    outings: tuple[OutingView, ...]
+
+
+class OutingPage(Frozen):
+    """An outing, and the events it is told from."""
+
+    outing: OutingView
+    events: tuple[EventView, ...]
+
+    @classmethod
+    def of(cls, outing: OutingView, events: Sequence[Event]) -> OutingPage:
+        """Show an outing."""
+        return cls(
+            outing=outing,
+            events=tuple(EventView.model_validate(e.model_dump(exclude={"type", "version"})) for e in events),
+        )

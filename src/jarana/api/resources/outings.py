@@ -1,0 +1,55 @@
+"""Outings: what a phone wrote down at the water, and what it tells."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from flask import Blueprint
+from flask import Response as FlaskResponse
+from spectree import Response
+
+from jarana.api.outing_schemas import KeptEvents, NewEvents, OutingPage, Outings, RefusedEvent
+from jarana.api.security import limiter, work
+from jarana.api.spec import spec
+from jarana.core.journal import Event
+from jarana.formats.outing_csv import outing_csv
+from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events
+
+blueprint = Blueprint("outings", __name__, url_prefix="/api/v1")
+
+
+@blueprint.post("/events")
+@limiter.limit("600/minute")
+@spec.validate(resp=Response(HTTP_200=KeptEvents), tags=["outings"])
+def take(json: NewEvents) -> KeptEvents:
+    """Write down what happened at the water, once each: sent again it changes nothing, one that cannot be kept is refused alone."""
+    events = [Event.model_validate(event.model_dump()) for event in json.events]
+    kept, refused = take_events(work(), events)
+    return KeptEvents(kept=tuple(kept), refused=tuple(RefusedEvent(id=r.id, why=r.why) for r in refused))
+
+
+@blueprint.get("/outings")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=Outings), tags=["outings"])
+def all_outings() -> Outings:
+    """Return one's outings, newest first, without their tables."""
+    return Outings(outings=tuple(o.model_copy(update={"rows": ()}) for o in list_outings(work())))
+
+
+@blueprint.get("/outings/<uuid:outing_id>")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=OutingPage), tags=["outings"])
+def one(outing_id: UUID) -> OutingPage:
+    """Return an outing with everything that happened, and its events as they were written down."""
+    events = outing_events(work(), outing_id)
+    return OutingPage.of(see_outing(work(), outing_id), events)
+
+
+@blueprint.get("/outings/<uuid:outing_id>/outing.csv")
+@spec.validate(tags=["files"])
+def as_csv(outing_id: UUID) -> FlaskResponse:
+    """Send an outing as CSV."""
+    text = outing_csv(see_outing(work(), outing_id))
+    answer = FlaskResponse(text, mimetype="text/csv")
+    answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.csv"'
+    return answer
