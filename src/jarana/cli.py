@@ -140,6 +140,12 @@ def _golden(_arguments: argparse.Namespace) -> int:
     return _print(json.dumps(golden_figures()))
 
 
+def _golden_plans(_arguments: argparse.Namespace) -> int:
+    from jarana.formats.golden_bank import golden_plans
+
+    return _print(json.dumps(golden_plans()))
+
+
 def _leader(arguments: argparse.Namespace) -> int:
     from jarana.core.leader.design import design
     from jarana.core.leader.spec import LeaderSpec
@@ -310,6 +316,8 @@ def main(argv: list[str] | None = None) -> int:
     commands.add_parser("golden", help="print figures as they are written, for the front end's tests").set_defaults(
         run=_golden
     )
+    plans = commands.add_parser("golden-plans", help="print plans and what they think, for the front end's tests")
+    plans.set_defaults(run=_golden_plans)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
     schema = commands.add_parser("schema", help="print the JSON Schema of a document")
     schema.add_argument("document", choices=["rig", "water", "rules", "leader", "report", "tackle"])

@@ -1,5 +1,6 @@
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
+import { workOffline } from "./app/offline";
 import { Providers } from "./app/providers";
 import { Routes } from "./app/routes";
 import "./styles.css";
@@ -14,3 +15,5 @@ if (root) {
     </StrictMode>,
   );
 }
+
+workOffline();

@@ -84,6 +84,14 @@ export type RerigView = Schemas["RerigView"];
 export type StartView = Schemas["StartView"];
 export type DeclinedView = Schemas["DeclinedView"];
 export type BandFound = Schemas["BandFound"];
+export type Pack = Schemas["Pack"];
+export type PackRig = Schemas["PackRig"];
+export type Tap = Schemas["Tap"];
+export type Counsel = Schemas["Counsel"];
+export type PlanTable = Schemas["Table"];
+export type BankEvent = Schemas["EventView"];
+export type OutingView = Schemas["OutingView"];
+export type OutingPage = Schemas["OutingPage"];
 export type JobView = Schemas["JobView"];
 export type AskedJob = paths["/api/v1/jobs"]["post"]["requestBody"] extends { content: { "application/json": infer B } }
   ? B

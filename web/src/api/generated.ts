@@ -7250,6 +7250,8 @@ export interface components {
          *         When, as the server's clock told it.
          *     depths, paces
          *         Of its waters, m and m/s: the first changes slowest.
+         *     fractions
+         *         The times at which depths are kept, as shares of a drift.
          *     whole
          *         All of them are in it, or only the planned one.
          *     zone
@@ -7272,6 +7274,13 @@ export interface components {
              * @example true
              */
             flows: boolean;
+            /**
+             * Fractions
+             * @description The times at which depths are kept, as shares of a drift.
+             * @default []
+             * @example []
+             */
+            fractions?: number[];
             /**
              * How Many
              * @description how many
@@ -8035,31 +8044,6 @@ export interface components {
              * @example
              */
             sound_first?: string;
-            /**
-             * Sounding Shares
-             * @description sounding shares
-             * @default [
-             *       0.7,
-             *       0.8,
-             *       0.9,
-             *       1,
-             *       1.1,
-             *       1.2,
-             *       1.3,
-             *       1.45
-             *     ]
-             * @example [
-             *       0.7,
-             *       0.8,
-             *       0.9,
-             *       1,
-             *       1.1,
-             *       1.2,
-             *       1.3,
-             *       1.45
-             *     ]
-             */
-            sounding_shares?: number[];
             /**
              * Speaks
              * @description speaks
@@ -12163,7 +12147,7 @@ export interface components {
          *     prior
          *         Chance of each bin, in hundred-thousandths.
          *     sounded
-         *         The same once a sounding found each of `HALF_DEPTHS`.
+         *         The same in a water of just this depth, once that was sounded.
          *     good
          *         How good a drift is.
          *     codes
@@ -12205,9 +12189,9 @@ export interface components {
             prior: number[];
             /**
              * Sounded
-             * @description The same once a sounding found each of `HALF_DEPTHS`.
+             * @description The same in a water of just this depth, once that was sounded.
              */
-            sounded: number[][];
+            sounded: number[];
         };
         /**
          * TakeGauge

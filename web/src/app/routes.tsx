@@ -21,6 +21,7 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import("../places/taper")).TaperPlace }),
           })),
           { path: "/tie/:rig?", lazy: async () => ({ Component: (await import("../places/tie")).TiePlace }) },
+          { path: "/fish", lazy: async () => ({ Component: (await import("../places/fish")).FishPlace }) },
           { path: "/tackle/:kind?", lazy: async () => ({ Component: (await import("../places/tackle")).TacklePlace }) },
           { path: "*", element: <Navigate to="/rig" replace /> },
         ],

@@ -75,8 +75,10 @@ function SignedIn() {
         ))}
       </nav>
       <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
-        {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
-        <div className="min-w-0 flex-1 lg:min-h-0">
+        <div className={pathname.startsWith("/fish") ? "max-lg:hidden" : ""}>
+          {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
+        </div>
+        <div className={`min-w-0 flex-1 lg:min-h-0 ${pathname.startsWith("/fish") ? "overflow-y-auto" : ""}`}>
           {missing ? <NotThere about={missing} /> : null}
           {missing ? null : state === "no water" && needsWater ? <FirstWater book={book.data} /> : <Outlet />}
         </div>

@@ -54,3 +54,15 @@ export function TackleIcon() {
     </svg>
   );
 }
+
+export function FishIcon() {
+  return (
+    <svg {...frame}>
+      <title>Fish</title>
+      <path d="M3 4h16" />
+      <path d="M6 4c1 5 3 9 7 11" />
+      <circle cx="13.5" cy="15.5" r="2" />
+      <path d="M3 19h16" />
+    </svg>
+  );
+}

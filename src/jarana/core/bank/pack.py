@@ -77,8 +77,6 @@ LEAST_PART = 0.15
 """A cause is named where it makes up so much of what the ticks teach, as a share of the direction."""
 MOST_RIGS = 3
 THOUSAND = 1000
-HALF_DEPTHS = (0.7, 0.8, 0.9, 1.0, 1.1, 1.2, 1.3, 1.45)
-"""Depths a sounding may find, as shares of the written one, of which the pack tells what to think then."""
 
 
 class Curve(Frozen):
@@ -145,7 +143,7 @@ class Table(Frozen):
     prior
         Chance of each bin, in hundred-thousandths.
     sounded
-        The same once a sounding found each of `HALF_DEPTHS`.
+        The same in a water of just this depth, once that was sounded.
     good
         How good a drift is.
     codes
@@ -157,7 +155,7 @@ class Table(Frozen):
     """
 
     prior: tuple[int, ...]
-    sounded: tuple[tuple[int, ...], ...]
+    sounded: tuple[int, ...]
     good: tuple[tuple[int, ...], ...]
     codes: dict[str, tuple[tuple[int, ...], ...]]
     at: dict[str, tuple[tuple[tuple[int, ...], ...], ...]]
@@ -190,7 +188,6 @@ class Plan(Frozen):
     share: float = LEAST_SHARE
     mistaps: float = MISTAPS
     doubted: float = DOUBTED
-    sounding_shares: tuple[float, ...] = HALF_DEPTHS
 
 
 class PackRig(Frozen):
@@ -219,6 +216,8 @@ class Pack(Frozen):
         When, as the server's clock told it.
     depths, paces
         Of its waters, m and m/s: the first changes slowest.
+    fractions
+        The times at which depths are kept, as shares of a drift.
     whole
         All of them are in it, or only the planned one.
     zone
@@ -233,6 +232,7 @@ class Pack(Frozen):
     flows: bool
     depths: tuple[float, ...]
     paces: tuple[float, ...]
+    fractions: tuple[float, ...] = ()
     whole: bool
     rigs: tuple[PackRig, ...]
     more: tuple[Tap, ...] = MORE
@@ -270,6 +270,7 @@ def pack(
         flows=water.nature.flows,
         depths=depths,
         paces=paces,
+        fractions=tuple(round(float(f), 5) for f in times_of(1.0)),
         whole=whole,
         rigs=made,
         cautions=section.cautions,
@@ -430,7 +431,7 @@ def _plan(options: list[Option], tables: Sequence[Family | None], middle: int) -
     return Plan(
         kind=planned.kind,
         bins=tuple(round(float(v) * (THOUSAND if planned.kind == "touch" else 100)) for v in planned.bins),
-        tables=tuple(_table(t or planned) for t in tables),
+        tables=tuple(table_of(t or planned) for t in tables),
         less=less,
         more=more,
         sound_first=say("sound-first") if first else "",
@@ -446,13 +447,15 @@ def _thousandths(rows: Floats) -> Any:
     return np.round(np.asarray(rows) * THOUSAND).astype(int).tolist()
 
 
-def _table(table: Family) -> Table:
+def table_of(table: Family) -> Table:
+    """Return a family as the phone looks it up."""
+
     def whole(p: Floats) -> tuple[int, ...]:
         return tuple(int(v) for v in np.round(p * 100 * THOUSAND))
 
     return Table(
         prior=whole(table.prior),
-        sounded=tuple(whole(table.sounded(s)) for s in HALF_DEPTHS) if table.kind == "touch" else (),
+        sounded=whole(table.sounded(1.0)),
         good=_thousandths(table.good),
         codes={k: _thousandths(v) for k, v in table.codes.items()},
         at={k: _thousandths(v) for k, v in table.at.items()},

@@ -1,0 +1,168 @@
+import { useState } from "react";
+import type { UnitSystem } from "../../api/client";
+import { waterName } from "../../features/water/water_chip";
+import { text } from "../../model/format";
+import { happened, useBank } from "../../state/bank";
+import type { KeptPack } from "../../state/bank_db";
+import { useBench } from "../../state/bench_store";
+import { useBook, useRigs } from "../../state/queries";
+import type { Packing } from "../../state/use_pack";
+import { Button } from "../../ui/button";
+import { Progress } from "../../ui/progress";
+import { Past } from "./past";
+
+const MOST = 3;
+
+/** Before the first cast: which rigs go along, the day pack, and off. */
+export function Before({ packing }: { packing: Packing }) {
+  const docs = useBench((s) => s.docs);
+  const saved = useBench((s) => s.saved?.rigId ?? null);
+  const units = useBench((s) => s.units);
+  const book = useBook();
+  const kept = useBank((s) => s.kept);
+  const trouble = useBank((s) => s.trouble);
+  const system = book.data?.units.find((u) => u.key === units) as UnitSystem | undefined;
+  return (
+    <main className="mx-auto flex max-w-[30rem] flex-col gap-4 p-4 text-[15px]">
+      <h1 className="text-2xl font-bold">Fish</h1>
+      {trouble ? (
+        <p role="alert" className="text-float">
+          {trouble}
+        </p>
+      ) : null}
+      {kept ? <Ready kept={kept} /> : null}
+      {docs && system ? (
+        <Along water={docs.water} inHand={saved} system={system} packing={packing} again={kept !== null} />
+      ) : kept ? null : (
+        <p>Without a signal nothing can be taken along. At home, or where there is one, choose rigs here first.</p>
+      )}
+      <Past />
+    </main>
+  );
+}
+
+/** A pack that lies on the phone. */
+function Ready({ kept }: { kept: KeptPack }) {
+  const { pack, system } = kept;
+  const docs = useBench((s) => s.docs);
+  const other = docs !== null && JSON.stringify(docs.water) !== JSON.stringify(pack.water);
+  const begin = () =>
+    happened(
+      "outing",
+      {
+        water: pack.water.id,
+        water_name: pack.water_name,
+        rigs: pack.rigs.map((r) => ({
+          id: r.id,
+          revision: kept.revisions[r.id] ?? null,
+          name: r.name,
+          method: r.method,
+        })),
+        depth_m: pack.water.depth_m,
+        pace_m_s: pack.water.pace_m_s,
+        temperature_c: pack.water.temperature_c,
+        pack: pack.key,
+      },
+      { about: null },
+    );
+  const first = pack.rigs.map((r) => r.plan?.sound_first).find(Boolean);
+  return (
+    <section aria-label="Your day pack" className="rounded-s border border-ink bg-sheet p-4">
+      <p className="text-lg font-bold">{pack.water_name}</p>
+      <p className="figure text-soft">
+        {text(system, "depth", pack.water.depth_m)}
+        {pack.flows ? ` · ${text(system, "speed", pack.water.pace_m_s ?? 0)}` : ""} ·{" "}
+        {text(system, "temperature", pack.water.temperature_c ?? 0)}
+      </p>
+      <ul className="my-2">
+        {pack.rigs.map((r) => (
+          <li key={r.id}>
+            <b>{r.name}</b> <span className="text-soft">{r.options[0]?.expect}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-[13px] text-soft">
+        On this phone since {new Date(kept.keptAt).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}
+        {pack.whole ? ", with the waters around it." : "; for the water as it is written only."}
+      </p>
+      {other ? <p className="mt-1 text-look">Today's water on the desk is another one, or was changed since.</p> : null}
+      {first ? <p className="mt-2 font-bold">{first}</p> : null}
+      <ul className="mt-2 text-look">
+        {pack.cautions.map((c) => (
+          <li key={c.key}>{c.full}</li>
+        ))}
+      </ul>
+      <Button strong className="mt-3 min-h-16 w-full text-xl" onClick={() => void begin()}>
+        At the water
+      </Button>
+    </section>
+  );
+}
+
+type AlongProps = {
+  water: KeptPack["pack"]["water"];
+  inHand: string | null;
+  system: UnitSystem;
+  packing: Packing;
+  again: boolean;
+};
+
+function Along({ water, inHand, system, packing, again }: AlongProps) {
+  const rigs = useRigs();
+  const [chosen, setChosen] = useState<string[]>(inHand ? [inHand] : []);
+  const toggle = (id: string) =>
+    setChosen((now) => (now.includes(id) ? now.filter((k) => k !== id) : [...now, id].slice(-MOST)));
+  const rows = [...(rigs.data ?? [])].sort((a, b) => Number(b.id === inHand) - Number(a.id === inHand));
+  return (
+    <section aria-label="Take it along">
+      <h2 className="mb-1 text-lg font-bold">{again ? "Make another pack" : "Take it along"}</h2>
+      <p className="mb-2 text-soft">
+        Up to {MOST} rigs for {waterName(water)}: depths, ladder and plan go onto this phone and work without a signal.
+      </p>
+      <ul className="mb-3 flex flex-col gap-1.5">
+        {rows.slice(0, 12).map((row) => (
+          <li key={row.id}>
+            <label
+              className={`flex min-h-12 items-center gap-3 rounded-s border px-3 ${chosen.includes(row.id) ? "border-ink bg-sheet" : "border-rule"}`}
+            >
+              <input
+                type="checkbox"
+                className="size-5 accent-[var(--ink)]"
+                checked={chosen.includes(row.id)}
+                onChange={() => toggle(row.id)}
+              />
+              <span>
+                <b>{row.name}</b>
+                <span className="block text-[13px] text-soft">{row.flies.join(" · ")}</span>
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      {packing.doing ? (
+        <div role="status">
+          <p>
+            {packing.doing === "planned" ? "Computing the water as it is written" : "Ready; now the waters around it"} …{" "}
+            <span className="figure">{Math.round(packing.share * 100)} %</span>
+          </p>
+          <Progress share={packing.share} label="Packing" className="my-2" />
+          <Button onClick={packing.stop}>Stop</Button>
+        </div>
+      ) : (
+        <Button
+          strong={!again}
+          className="min-h-14 w-full text-lg"
+          disabled={chosen.length === 0}
+          onClick={() => void packing.make(chosen, water as never, system as never)}
+        >
+          Pack {chosen.length === 1 ? "this rig" : `${chosen.length} rigs`}
+        </Button>
+      )}
+      {packing.fault ? (
+        <p role="alert" className="mt-2 text-float">
+          {packing.fault}
+        </p>
+      ) : null}
+    </section>
+  );
+}

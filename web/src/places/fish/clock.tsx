@@ -1,0 +1,163 @@
+import { useEffect, useMemo, useState } from "react";
+import type { PackRig } from "../../api/client";
+import { DepthStrip } from "../../drawings/depth_strip";
+import { styleOf } from "../../drawings/track_style";
+import { text } from "../../model/format";
+import { depthAt, driftSeconds, inZone, type Where, zoneDepths } from "../../model/pack";
+import type { KeptPack } from "../../state/bank_db";
+import { useClock } from "../../state/drift_clock";
+
+const TENTH_MS = 100;
+const STEPS = 48;
+const WIDTH = 366;
+
+type Props = {
+  kept: KeptPack;
+  rig: PackRig;
+  option: number;
+  where: Where;
+  gone: ReadonlySet<string>;
+  drifts: number;
+  chance: number | null;
+};
+
+/** Big seconds, and every fly at its depth now; without a drift what is on and what to expect. */
+export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props) {
+  const { pack, system } = kept;
+  const since = useClock((s) => s.since);
+  const second = useClock((s) => s.second);
+  const now = useTenths(since);
+  const at = since === null ? null : (now - since) / 1000;
+  const seconds = driftSeconds(pack, rig, option, where);
+  const flies = rig.flies.filter((f) => !gone.has(f.id));
+  const zone = zoneDepths(rig, where);
+  const courses = useMemo(
+    () =>
+      rig.flies.map((f) =>
+        Array.from({ length: STEPS + 1 }, (_, k) => depthAt(pack, rig, option, f.id, (seconds * k) / STEPS, where)),
+      ),
+    [pack, rig, option, where, seconds],
+  );
+  const zones = useMemo(() => rig.flies.map((f) => inZone(pack, rig, option, f.id, where)), [pack, rig, option, where]);
+  const marks = rig.options[option]?.marks ?? [];
+  const coming = at === null ? null : (marks.find((m) => m.second > at) ?? { name: "lift now", second: seconds });
+  const sunk = flies.filter((f) => !f.dry);
+  const strip = sunk.map((f) => ({
+    id: f.id,
+    role: f.role,
+    course: courses[rig.flies.indexOf(f)] ?? [],
+    now: depthAt(pack, rig, option, f.id, at ?? 0, where),
+  }));
+  return (
+    <section aria-label="The drift">
+      <div className="flex items-end justify-between gap-3">
+        {at === null ? (
+          <div className="min-h-[64px]">
+            <p className="font-bold">{rig.name}</p>
+            <p className="text-soft">
+              {option > 0 ? `${rig.options[option]?.text} · ` : ""}
+              {rig.motion}
+            </p>
+            <p>
+              {chance === null
+                ? rig.options[option]?.expect
+                : `${rig.plan?.kind === "take" ? "A take" : "A touch"} on about ${tenths(chance)}`}
+            </p>
+          </div>
+        ) : (
+          <>
+            <p className="figure text-[64px] leading-none" aria-live="off">
+              {at < 100 ? at.toFixed(1) : at.toFixed(0)}
+              <small className="ml-1 text-[20px]">s</small>
+            </p>
+            <p className="pb-1 text-right">
+              {coming && coming.second > at ? (
+                <>
+                  <span className="text-soft">{coming.name} in</span>
+                  <b className="figure block text-[26px] leading-none">
+                    {(coming.second - at).toFixed(at < 20 ? 1 : 0)} s
+                  </b>
+                </>
+              ) : (
+                <b className="text-xl">{marks.length ? "over" : "lift now"}</b>
+              )}
+              {second !== null ? <span className="block text-soft">seen at {second.toFixed(1)} s</span> : null}
+            </p>
+          </>
+        )}
+        {at === null ? <p className="figure shrink-0 text-soft">drift {drifts + 1}</p> : null}
+      </div>
+      {sunk.length > 0 ? (
+        <DepthStrip
+          flies={strip}
+          depth={where.depth}
+          zone={zone}
+          seconds={seconds}
+          at={at}
+          marks={marks}
+          system={system}
+          width={WIDTH}
+          height={190}
+        />
+      ) : null}
+      <ul className="mt-1 text-[14px]">
+        {flies.map((f) => (
+          <li key={f.id} className="flex items-center justify-between gap-2">
+            <span className="flex min-w-0 items-center gap-2">
+              <svg width={22} height={8} aria-hidden="true">
+                <path
+                  d="M1 4h20"
+                  stroke={styleOf(f.role).ink}
+                  strokeWidth={3}
+                  strokeDasharray={styleOf(f.role).dash}
+                  strokeLinecap="round"
+                />
+              </svg>
+              <span className="truncate">
+                {f.name}
+                {f.bead ? ` · ${f.bead}` : ""}
+              </span>
+            </span>
+            <span className="figure shrink-0 text-soft">
+              {f.dry ? "on top" : zoneText(zones[rig.flies.indexOf(f)] ?? null, where, system)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function zoneText(zone: [number, number] | null, where: Where, system: KeptPack["system"]): string {
+  if (!zone) return "not in the zone";
+  const metres = where.pace > 0 ? ` · ${text(system, "travel", zone[0] * where.pace)}` : "";
+  return `in the zone from ${zone[0].toFixed(where.pace > 0 ? 1 : 0)} s${metres}`;
+}
+
+/** A share of drifts as anglers say it. */
+export function tenths(share: number): string {
+  const count = Math.round(share * 10);
+  if (share < 0.05) return "fewer than 1 drift of 20";
+  return count >= 10 ? "nearly every drift" : `${Math.max(count, 1)} drift${count > 1 ? "s" : ""} of 10`;
+}
+
+/** The time, in tenths, while something drifts and somebody looks. */
+function useTenths(since: number | null): number {
+  const [now, setNow] = useState(Date.now);
+  useEffect(() => {
+    if (since === null) return;
+    let timer: number | undefined;
+    const follow = () => {
+      window.clearInterval(timer);
+      setNow(Date.now());
+      if (document.visibilityState === "visible") timer = window.setInterval(() => setNow(Date.now()), TENTH_MS);
+    };
+    follow();
+    document.addEventListener("visibilitychange", follow);
+    return () => {
+      window.clearInterval(timer);
+      document.removeEventListener("visibilitychange", follow);
+    };
+  }, [since]);
+  return Math.max(now, since ?? 0);
+}

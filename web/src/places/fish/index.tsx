@@ -1,0 +1,23 @@
+import { useEffect } from "react";
+import { outingOf, tapsOf } from "../../model/outing";
+import { followSignal, openBank, useBank } from "../../state/bank";
+import { usePack } from "../../state/use_pack";
+import { AtTheWater } from "./at_the_water";
+import { Before } from "./before";
+
+/** Along at the water: what is where now, what happened, what to change next. Works without a signal. */
+export function FishPlace() {
+  const { ready, kept, events, outing } = useBank();
+  const packing = usePack();
+  useEffect(() => {
+    void openBank();
+    return followSignal();
+  }, []);
+  if (!ready) return null;
+  if (kept && outing) {
+    const own = events.map((r) => r.event).filter((e) => e.id === outing || e.about === outing);
+    const told = outingOf(own, tapsOf(kept.pack));
+    if (told) return <AtTheWater kept={kept} outing={told} packing={packing} />;
+  }
+  return <Before packing={packing} />;
+}

@@ -1,0 +1,165 @@
+import { useState } from "react";
+import type { PackRig, Tap } from "../../api/client";
+import type { Outing } from "../../model/outing";
+import { happened } from "../../state/bank";
+import type { KeptPack } from "../../state/bank_db";
+import type { Packing } from "../../state/use_pack";
+import { BottomSheet } from "../../ui/bottom_sheet";
+import { Button } from "../../ui/button";
+import { isQuiet, setQuiet } from "./use_rhythm";
+
+const BATCH = 6;
+
+type Props = {
+  open: boolean;
+  onClose: () => void;
+  kept: KeptPack;
+  rig: PackRig;
+  outing: Outing;
+  at: { rig: number; option: number; lane: string; step: number };
+  hand: "left" | "right";
+  setHand: (hand: "left" | "right") => void;
+  onTap: (tap: Tap) => Promise<void>;
+  packing: Packing;
+};
+
+/** Everything else that can be told, by a tap or two. */
+export function MoreSheet(props: Props) {
+  return (
+    <BottomSheet open={props.open} onClose={props.onClose} title="More">
+      {props.open ? <More {...props} /> : null}
+    </BottomSheet>
+  );
+}
+
+function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }: Props) {
+  const { pack } = kept;
+  const [losing, setLosing] = useState<Tap | null>(null);
+  const [touched, setTouched] = useState<readonly [number, number | null] | null>(null);
+  const [quiet, mute] = useState(isQuiet);
+  const tap = async (one: Tap) => {
+    if (one.loses && rig.flies.length > 0) return setLosing(one);
+    onClose();
+    await onTap(one);
+  };
+  const lost = async (one: Tap, fly: PackRig["flies"][number]) => {
+    onClose();
+    await happened("drift", { at, tap: one.key, fly: fly.id, source: fly.source ?? null });
+  };
+  const batch = async (takes: number, range = touched) => {
+    if (!range) return;
+    onClose();
+    await happened("batch", { at, drifts: BATCH, low: range[0], high: Math.min(range[1] ?? BATCH, BATCH), takes });
+  };
+  const last = outing.ended.findLast((e) => e.tap === "");
+  if (losing)
+    return (
+      <Group label={`${losing.label}: which fly`}>
+        {rig.flies.map((f) => (
+          <Big key={f.id} onClick={() => void lost(losing, f)}>
+            <b>{f.role}</b>
+            <span className="block text-[12px]">{f.name}</span>
+          </Big>
+        ))}
+      </Group>
+    );
+  return (
+    <div className="flex flex-col gap-4">
+      <Group label={`The last ${BATCH} drifts: touched`}>
+        {(pack.how_many ?? []).map(([low, high]) => (
+          <Big key={low} on={touched?.[0] === low} onClick={() => setTouched([low ?? 0, high ?? null])}>
+            {high === null || high === undefined ? "most" : low === high ? `${low}` : `${low}–${high}`}
+          </Big>
+        ))}
+        {last ? <Big onClick={() => void batch(last.takes, [last.low, last.high])}>as the last</Big> : null}
+      </Group>
+      {touched ? (
+        <Group label="and took">
+          {[0, 1, 2].map((n) => (
+            <Big key={n} onClick={() => void batch(n)}>
+              {n}
+            </Big>
+          ))}
+        </Group>
+      ) : null}
+      <Group label="This drift">
+        {(pack.more ?? []).map((one) => (
+          <Big key={one.key} onClick={() => void tap(one)}>
+            {one.label}
+          </Big>
+        ))}
+      </Group>
+      <Group label="The phone">
+        <Big on={hand === "left"} onClick={() => setHand(hand === "left" ? "right" : "left")}>
+          left-handed
+        </Big>
+        <Big
+          on={quiet}
+          onClick={() => {
+            setQuiet(!quiet);
+            mute(!quiet);
+          }}
+        >
+          no tones
+        </Big>
+        <Big onClick={theme}>day or dusk</Big>
+      </Group>
+      <p className="text-[13px] text-soft">
+        The pack is of {new Date(pack.made_at).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}
+        {pack.whole
+          ? ""
+          : packing.doing
+            ? "; the waters around it are being computed"
+            : "; for the water as it is written only"}
+        .
+      </p>
+      {rig.cautions.length > 0 ? (
+        <ul className="text-look">
+          {rig.cautions.map((c) => (
+            <li key={c.key}>{c.short}</li>
+          ))}
+        </ul>
+      ) : null}
+      <Button
+        className="min-h-14"
+        onClick={() => {
+          onClose();
+          void happened("ended", { note: "" });
+        }}
+      >
+        End this outing
+      </Button>
+    </div>
+  );
+}
+
+/** The other theme; the bar at the top of the desk has it too. */
+function theme(): void {
+  const next = document.documentElement.dataset.theme === "dusk" ? "day" : "dusk";
+  document.documentElement.dataset.theme = next;
+  try {
+    localStorage.setItem("jarana.theme", next);
+  } catch {}
+}
+
+function Group({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <fieldset>
+      <legend className="mb-1 font-bold">{label}</legend>
+      <div className="grid grid-cols-3 gap-1.5">{children}</div>
+    </fieldset>
+  );
+}
+
+function Big({ on, onClick, children }: { on?: boolean; onClick: () => void; children: React.ReactNode }) {
+  return (
+    <Button
+      strong={on ?? false}
+      aria-pressed={on}
+      className="block min-h-14 whitespace-normal px-1 leading-tight"
+      onClick={onClick}
+    >
+      {children}
+    </Button>
+  );
+}

@@ -1,0 +1,105 @@
+import { useState } from "react";
+import type { Counsel, PackRig } from "../../api/client";
+import type { Plan } from "../../model/pack";
+import { happened } from "../../state/bank";
+import { Button } from "../../ui/button";
+
+const REASONS = ["no such fly", "too cold for a knot", "I like it so"] as const;
+
+type Props = {
+  rig: PackRig;
+  /** Which of the outing's rigs it is. */
+  index: number;
+  option: number;
+  next: { option: number; gain: number } | null;
+  plan: Plan;
+  counsel: Counsel | null;
+  /** A drift goes on: nothing is asked now. */
+  quiet: boolean;
+};
+
+/** The next change with why and what it costs; keep fishing, said in one line; or what practice does by what was counted. */
+export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Props) {
+  const [why, setWhy] = useState(false);
+  const [set, setSet] = useState("");
+  const doubt = plan.doubt();
+  if (next) {
+    const to = rig.options[next.option];
+    const knots = rig.options[option]?.knots[next.option] ?? 0;
+    const minutes = rig.options[option]?.minutes[next.option] ?? 0;
+    const answer = (made: boolean, reason = "") => {
+      setWhy(false);
+      void happened("changed", {
+        rig: index,
+        option: next.option,
+        text: (to?.text ?? "").slice(0, 120),
+        made,
+        why: reason,
+        edits: made ? (to?.edits ?? []) : [],
+      });
+    };
+    const worth = plan.worth();
+    return (
+      <section aria-label="Next" className={`rounded-s border-2 border-zone p-3 ${quiet ? "opacity-60" : ""}`}>
+        <p className="text-[17px] font-bold">Next: {to?.text}</p>
+        <p>
+          {rig.plan?.kind === "take"
+            ? `About ${tenth(worth[next.option])} takes in 10 casts, as it is ${tenth(worth[option])}.`
+            : `A drift of it is good for ${percent(worth[next.option])} of its way, as it is for ${percent(worth[option])}.`}{" "}
+          {knots ? `${knots} knot${knots > 1 ? "s" : ""}, ${minutes.toFixed(0)} min.` : "No knot."}
+        </p>
+        {doubt ? <p className="text-soft">{doubt}</p> : null}
+        {why ? (
+          <div className="mt-2 grid grid-cols-3 gap-1.5">
+            {REASONS.map((reason) => (
+              <Button
+                key={reason}
+                className="min-h-12 whitespace-normal leading-tight"
+                onClick={() => answer(false, reason)}
+              >
+                {reason}
+              </Button>
+            ))}
+          </div>
+        ) : (
+          <div className="mt-2 grid grid-cols-[2fr_1fr] gap-1.5">
+            <Button strong className="min-h-14 text-lg" onClick={() => answer(true)}>
+              Do it
+            </Button>
+            <Button className="min-h-14" onClick={() => setWhy(true)}>
+              Not now
+            </Button>
+          </div>
+        )}
+      </section>
+    );
+  }
+  if (counsel && counsel.key !== set) {
+    return (
+      <section
+        aria-label="Next"
+        className={`flex items-center justify-between gap-3 border-l-4 border-zone pl-2 ${quiet ? "opacity-60" : ""}`}
+      >
+        <p>
+          <b>{counsel.says}.</b> <span className="text-soft">{counsel.why}</span>
+        </p>
+        <Button className="min-h-12 shrink-0" onClick={() => setSet(counsel.key)}>
+          Not now
+        </Button>
+      </section>
+    );
+  }
+  return (
+    <p className="text-soft">
+      {doubt || (rig.plan ? "Keep fishing: no change would bring more than it costs." : "Keep fishing.")}
+    </p>
+  );
+}
+
+function percent(share: number | undefined): string {
+  return `${Math.round((share ?? 0) * 100)} %`;
+}
+
+function tenth(each: number | undefined): string {
+  return ((each ?? 0) * 10).toFixed(1);
+}

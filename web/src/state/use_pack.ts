@@ -1,0 +1,61 @@
+import { useCallback, useRef, useState } from "react";
+import { api, type Reach, type Rig, type RigRevision, type SystemKey, taken, type UnitSystem } from "../api/client";
+import { takePack } from "./bank";
+import { runJob } from "./run_job";
+import { isDirty, saveRig } from "./use_keep_rig";
+
+export type Packing = {
+  /** What is being done; null where nothing is. */
+  doing: "planned" | "whole" | null;
+  share: number;
+  fault: string;
+  make: (rigs: readonly string[], water: Reach, system: UnitSystem & { key: SystemKey }) => Promise<boolean>;
+  stop: () => void;
+};
+
+/** Makes a day pack: first of the water as it is written, which is soon there, then of the waters around it behind that. */
+export function usePack(): Packing {
+  const [now, setNow] = useState<{ doing: Packing["doing"]; share: number; fault: string }>({
+    doing: null,
+    share: 0,
+    fault: "",
+  });
+  const control = useRef<AbortController | null>(null);
+  const stop = useCallback(() => {
+    control.current?.abort();
+    setNow((n) => ({ ...n, doing: null }));
+  }, []);
+  const make: Packing["make"] = useCallback(async (ids, water, system) => {
+    control.current?.abort();
+    const mine = new AbortController();
+    control.current = mine;
+    setNow({ doing: "planned", share: 0, fault: "" });
+    const told = (share: number) => !mine.signal.aborted && setNow((n) => ({ ...n, share }));
+    try {
+      if (isDirty()) await saveRig();
+      const heads = await Promise.all(ids.map(headOf));
+      const revisions = Object.fromEntries(heads.map((h) => [h.rig_id, h.id]));
+      const rigs = heads.map((h) => ({ id: h.rig_id, rig: h.rig as Rig }));
+      const build = async (whole: boolean) => {
+        const asked = { kind: "pack" as const, rigs, water, whole };
+        const found = await runJob<"pack">(asked as never, mine.signal, told);
+        await takePack({ pack: found.pack, system, revisions, keptAt: new Date().toISOString() });
+      };
+      await build(false);
+      setNow({ doing: "whole", share: 0, fault: "" });
+      void build(true).then(
+        () => !mine.signal.aborted && setNow({ doing: null, share: 1, fault: "" }),
+        (error: Error) => !mine.signal.aborted && setNow({ doing: null, share: 0, fault: error.message }),
+      );
+      return true;
+    } catch (error) {
+      if (!mine.signal.aborted) setNow({ doing: null, share: 0, fault: error instanceof Error ? error.message : "" });
+      return false;
+    }
+  }, []);
+  return { ...now, make, stop };
+}
+
+async function headOf(id: string): Promise<RigRevision> {
+  return taken(await api.GET("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: id } } }));
+}
