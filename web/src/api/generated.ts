@@ -7400,7 +7400,7 @@ export interface components {
              *       {
              *         "ends": false,
              *         "key": "dried",
-             *         "label": "dried and dressed",
+             *         "label": "dried",
              *         "loses": false,
              *         "shows": ""
              *       }
@@ -7465,7 +7465,7 @@ export interface components {
              *       {
              *         "ends": false,
              *         "key": "dried",
-             *         "label": "dried and dressed",
+             *         "label": "dried",
              *         "loses": false,
              *         "shows": ""
              *       }

@@ -1,6 +1,7 @@
 import { useCallback, useRef, useState } from "react";
 import { api, type Reach, type Rig, type RigRevision, type SystemKey, taken, type UnitSystem } from "../api/client";
 import { takePack } from "./bank";
+import type { KeptPack } from "./bank_db";
 import { runJob } from "./run_job";
 import { isDirty, saveRig } from "./use_keep_rig";
 
@@ -10,6 +11,8 @@ export type Packing = {
   share: number;
   fault: string;
   make: (rigs: readonly string[], water: Reach, system: UnitSystem & { key: SystemKey }) => Promise<boolean>;
+  /** Computes the waters around a pack that was broken off. */
+  finish: (kept: KeptPack) => void;
   stop: () => void;
 };
 
@@ -53,7 +56,21 @@ export function usePack(): Packing {
       return false;
     }
   }, []);
-  return { ...now, make, stop };
+  const finish = useCallback((kept: KeptPack) => {
+    if (control.current && !control.current.signal.aborted) return;
+    const mine = new AbortController();
+    control.current = mine;
+    const { pack, ...rest } = kept;
+    setNow({ doing: "whole", share: 0, fault: "" });
+    const told = (share: number) => !mine.signal.aborted && setNow((n) => ({ ...n, share }));
+    const rigs = pack.rigs.map((r) => ({ id: r.id, rig: r.rig }));
+    runJob<"pack">({ kind: "pack", rigs, water: pack.water, whole: true } as never, mine.signal, told)
+      .then((found) => takePack({ ...rest, pack: found.pack }))
+      // Without a signal it is made the next time; what lies here goes on serving.
+      .catch(() => undefined)
+      .finally(() => setNow({ doing: null, share: 0, fault: "" }));
+  }, []);
+  return { ...now, make, finish, stop };
 }
 
 async function headOf(id: string): Promise<RigRevision> {

@@ -27,7 +27,7 @@ lost = hung up, lost
 tangle = tangle
 wind-knot = wind knot
 soaked = fly soaked
-dried = dried and dressed
+dried = dried
 bitten = bitten off
 paused = float paused
 """,

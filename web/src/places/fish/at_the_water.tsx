@@ -75,124 +75,131 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   const undo = () => outing.last && void happened("undo", {}, { undoes: outing.last.id });
   const cycle = usualCycle(cycles);
   return (
-    <main className="flex min-h-full flex-col gap-2 p-3 text-[15px] lg:mx-auto lg:max-w-[28rem]">
-      <header className="flex items-baseline justify-between gap-2">
-        <h1 className="truncate text-lg font-bold">{pack.water_name}</h1>
-        <p role="status" className="shrink-0 text-[13px] text-soft">
-          {waits > 0 ? `${reached ? "sending" : "no signal"}, ${waits} kept here` : "all sent"}
-        </p>
-      </header>
-      {trouble ? (
-        <p role="alert" className="text-float">
-          {trouble}
-        </p>
-      ) : null}
-      {refused > 0 ? (
-        <p role="alert" className="text-float">
-          {refused} taps were refused by the server; they stay here.
-        </p>
-      ) : null}
-      <button
-        type="button"
-        className="flex min-h-9 items-center justify-between rounded-s border border-rule px-2 text-left"
-        onClick={() => setSheet("water")}
-      >
-        <span className="figure">
-          {text(system, "depth", outing.where.depth)}
-          {pack.flows ? ` · ${text(system, "speed", outing.where.pace)}` : ""}
-          {outing.temperature === null ? "" : ` · ${text(system, "temperature", outing.temperature)}`}
-        </span>
-        <span className="text-soft">{outing.where.sounded ? "sounded" : "as written"} · change</span>
-      </button>
-      {outside(pack, outing.where) ? (
-        <p className="text-look">Farther off than this pack was made for: depths and plan are those nearest to it.</p>
-      ) : null}
-      {warm ? (
-        <p role="alert" className="border-l-4 border-float pl-2 font-bold">
-          {text(system, "temperature", outing.temperature ?? 0)}: stop here, a played fish may not recover.
-        </p>
-      ) : null}
-      {pack.rigs.length > 1 ? (
-        <div className="grid auto-cols-fr grid-flow-col gap-1.5">
-          {pack.rigs.map((r, k) => (
+    <main className="flex h-full flex-col text-[15px] lg:mx-auto lg:max-w-[28rem]">
+      <div className="flex min-h-0 flex-1 flex-col gap-2 overflow-y-auto p-3 pb-1">
+        <header className="flex items-baseline justify-between gap-2">
+          <h1 className="truncate text-lg font-bold">{pack.water_name}</h1>
+          <p role="status" className="shrink-0 text-[13px] text-soft">
+            {waits > 0 ? `${reached ? "sending" : "no signal"}, ${waits} kept here` : "all sent"}
+          </p>
+        </header>
+        {trouble ? (
+          <p role="alert" className="text-float">
+            {trouble}
+          </p>
+        ) : null}
+        {refused > 0 ? (
+          <p role="alert" className="text-float">
+            {refused} taps were refused by the server; they stay here.
+          </p>
+        ) : null}
+        <button
+          type="button"
+          className="flex min-h-11 items-center justify-between gap-2 rounded-s border border-rule px-2 text-left"
+          onClick={() => setSheet("water")}
+        >
+          <span className="figure">
+            {text(system, "depth", outing.where.depth)}
+            {pack.flows ? ` · ${text(system, "speed", outing.where.pace)}` : ""}
+            {outing.temperature === null ? "" : ` · ${text(system, "temperature", outing.temperature)}`}
+          </span>
+          <span className="shrink-0 text-[13px] text-soft">{outing.where.sounded ? "sounded" : "change"}</span>
+        </button>
+        {outside(pack, outing.where) ? (
+          <p className="text-look">Farther off than this pack was made for: depths and plan are those nearest to it.</p>
+        ) : null}
+        {warm ? (
+          <p role="alert" className="border-l-4 border-float pl-2 font-bold">
+            {text(system, "temperature", outing.temperature ?? 0)}: stop here, a played fish may not recover.
+          </p>
+        ) : null}
+        {pack.rigs.length > 1 ? (
+          <div className="grid auto-cols-fr grid-flow-col gap-1.5">
+            {pack.rigs.map((r, k) => (
+              <button
+                key={r.id}
+                type="button"
+                aria-pressed={k === outing.rig}
+                className={`min-h-12 rounded-s border px-1 leading-tight ${k === outing.rig ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet"}`}
+                onClick={() =>
+                  k !== outing.rig &&
+                  void happened("changed", { rig: k, option: outing.options[k] ?? 0, text: r.name, made: true })
+                }
+              >
+                <b className="block truncate">{r.name}</b>
+                <span className="text-[12px]">{r.method}</span>
+              </button>
+            ))}
+          </div>
+        ) : null}
+        <Clock
+          kept={kept}
+          rig={rig}
+          option={option}
+          where={outing.where}
+          gone={gone}
+          drifts={outing.drifts}
+          chance={rig.plan ? plan.chance(option) : null}
+        />
+        {warm ? null : (
+          <NextCard
+            rig={rig}
+            index={outing.rig}
+            option={option}
+            next={next}
+            plan={plan}
+            counsel={counsel}
+            quiet={since !== null}
+          />
+        )}
+        <Coverage lanes={LANES} covered={outing.covered} lane={place.lane} step={place.step} width={360} />
+        <Places place={place} go={go} />
+      </div>
+      <div className="flex shrink-0 flex-col gap-1.5 border-t border-hair p-3 pt-2">
+        <div className={`grid grid-cols-3 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>
+          <button
+            type="button"
+            className="flex min-h-14 items-center justify-center gap-1.5 rounded-s border border-rule bg-sheet px-1 leading-tight disabled:opacity-50"
+            disabled={!outing.last}
+            onClick={undo}
+          >
+            <Undo2 size={18} aria-hidden />
+            <span className="min-w-0 text-[13px]">
+              undo
+              <b className="block truncate">{lastTap(outing, taps)}</b>
+            </span>
+          </button>
+          <Rhythm cycle={cycle} />
+          <button
+            type="button"
+            className="min-h-14 rounded-s border border-rule bg-sheet"
+            onClick={() => setSheet("more")}
+          >
+            more
+          </button>
+        </div>
+        <div className={`grid grid-cols-4 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>
+          {rig.first_row.map((tap) => (
             <button
-              key={r.id}
+              key={tap.key}
               type="button"
-              aria-pressed={k === outing.rig}
-              className={`min-h-12 rounded-s border px-1 leading-tight ${k === outing.rig ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet"}`}
-              onClick={() =>
-                k !== outing.rig &&
-                void happened("changed", { rig: k, option: outing.options[k] ?? 0, text: r.name, made: true })
-              }
+              className="min-h-16 rounded-s border border-edge bg-sheet px-0.5 text-[16px] leading-tight font-semibold active:bg-ink active:text-sheet"
+              onPointerDown={() => seenNow()}
+              onClick={() => void end(tap)}
             >
-              <b className="block truncate">{r.name}</b>
-              <span className="text-[12px]">{r.method}</span>
+              {tap.label}
             </button>
           ))}
         </div>
-      ) : null}
-      <Clock
-        kept={kept}
-        rig={rig}
-        option={option}
-        where={outing.where}
-        gone={gone}
-        drifts={outing.drifts}
-        chance={rig.plan ? plan.chance(option) : null}
-      />
-      {warm ? null : (
-        <NextCard
-          rig={rig}
-          index={outing.rig}
-          option={option}
-          next={next}
-          plan={plan}
-          counsel={counsel}
-          quiet={since !== null}
-        />
-      )}
-      <Coverage lanes={LANES} covered={outing.covered} lane={place.lane} step={place.step} width={360} />
-      <Places place={place} go={go} />
-      <div className={`mt-auto grid grid-cols-3 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>
-        <button
-          type="button"
-          className="flex min-h-14 items-center justify-center gap-1.5 rounded-s border border-rule bg-sheet px-1 leading-tight disabled:opacity-50"
-          disabled={!outing.last}
-          onClick={undo}
-        >
-          <Undo2 size={18} aria-hidden />
-          <span className="truncate">undo{lastTap(outing, taps)}</span>
-        </button>
-        <Rhythm cycle={cycle} />
-        <button
-          type="button"
-          className="min-h-14 rounded-s border border-rule bg-sheet"
-          onClick={() => setSheet("more")}
-        >
-          more
+        <button type="button" className="min-h-[72px] rounded-s bg-ink text-sheet" onClick={() => void down()}>
+          <span className="text-2xl font-bold">Flies down</span>
+          <span className="block text-[13px]">
+            {since === null
+              ? `starts the clock of drift ${outing.drifts + 1}`
+              : `next drift; this one: ${rig.first_row[0]?.label}`}
+          </span>
         </button>
       </div>
-      <div className={`grid grid-cols-4 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>
-        {rig.first_row.map((tap) => (
-          <button
-            key={tap.key}
-            type="button"
-            className="min-h-16 rounded-s border border-edge bg-sheet px-0.5 text-[16px] leading-tight font-semibold active:bg-ink active:text-sheet"
-            onPointerDown={() => seenNow()}
-            onClick={() => void end(tap)}
-          >
-            {tap.label}
-          </button>
-        ))}
-      </div>
-      <button type="button" className="min-h-[72px] rounded-s bg-ink text-sheet" onClick={() => void down()}>
-        <span className="text-2xl font-bold">Flies down</span>
-        <span className="block text-[13px]">
-          {since === null
-            ? `starts the clock of drift ${outing.drifts + 1}`
-            : `next drift; this one: ${rig.first_row[0]?.label}`}
-        </span>
-      </button>
       <TakeSheet rig={rig} option={option} at={at} taking={taking} onDone={() => setTaking(null)} />
       <MoreSheet
         open={sheet === "more"}
@@ -221,7 +228,7 @@ function lastTap(outing: Outing, taps: Record<string, Tap>): string {
   const last = outing.last;
   if (!last) return "";
   const tap = (last.payload as { tap?: string }).tap;
-  return `: ${tap ? (taps[tap]?.label ?? tap) : last.kind}`;
+  return tap ? (taps[tap]?.label ?? tap) : last.kind;
 }
 
 function Places({ place, go }: { place: Place; go: (lane: string, step: number) => void }) {
@@ -243,7 +250,7 @@ function Places({ place, go }: { place: Place; go: (lane: string, step: number) 
         className="min-h-12 rounded-s border border-rule bg-sheet"
         onClick={() => go(place.lane, place.step + 1)}
       >
-        step ＋
+        step +
       </button>
     </div>
   );

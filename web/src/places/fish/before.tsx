@@ -77,7 +77,8 @@ function Ready({ kept }: { kept: KeptPack }) {
       <ul className="my-2">
         {pack.rigs.map((r) => (
           <li key={r.id}>
-            <b>{r.name}</b> <span className="text-soft">{r.options[0]?.expect}</span>
+            <b>{r.name}</b>
+            <span className="block text-soft">{r.options[0]?.expect}</span>
           </li>
         ))}
       </ul>
@@ -117,7 +118,7 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
     <section aria-label="Take it along">
       <h2 className="mb-1 text-lg font-bold">{again ? "Make another pack" : "Take it along"}</h2>
       <p className="mb-2 text-soft">
-        Up to {MOST} rigs for {waterName(water)}: depths, ladder and plan go onto this phone and work without a signal.
+        Up to {MOST} rigs for {waterName(water)}: depths and plan go onto this phone and work without a signal.
       </p>
       <ul className="mb-3 flex flex-col gap-1.5">
         {rows.slice(0, 12).map((row) => (

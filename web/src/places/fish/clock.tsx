@@ -40,7 +40,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
   );
   const zones = useMemo(() => rig.flies.map((f) => inZone(pack, rig, option, f.id, where)), [pack, rig, option, where]);
   const marks = rig.options[option]?.marks ?? [];
-  const coming = at === null ? null : (marks.find((m) => m.second > at) ?? { name: "lift now", second: seconds });
+  const coming = at === null ? null : (marks.find((m) => m.second > at) ?? { name: "lift", second: seconds });
   const sunk = flies.filter((f) => !f.dry);
   const strip = sunk.map((f) => ({
     id: f.id,
@@ -68,7 +68,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
           <>
             <p className="figure text-[64px] leading-none" aria-live="off">
               {at < 100 ? at.toFixed(1) : at.toFixed(0)}
-              <small className="ml-1 text-[20px]">s</small>
+              <small className="ml-2 text-[24px]">s</small>
             </p>
             <p className="pb-1 text-right">
               {coming && coming.second > at ? (
@@ -118,7 +118,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
                 {f.bead ? ` · ${f.bead}` : ""}
               </span>
             </span>
-            <span className="figure shrink-0 text-soft">
+            <span className="shrink-0 text-[13px] text-soft">
               {f.dry ? "on top" : zoneText(zones[rig.flies.indexOf(f)] ?? null, where, system)}
             </span>
           </li>
@@ -131,7 +131,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
 function zoneText(zone: [number, number] | null, where: Where, system: KeptPack["system"]): string {
   if (!zone) return "not in the zone";
   const metres = where.pace > 0 ? ` · ${text(system, "travel", zone[0] * where.pace)}` : "";
-  return `in the zone from ${zone[0].toFixed(where.pace > 0 ? 1 : 0)} s${metres}`;
+  return `zone from ${zone[0].toFixed(where.pace > 0 ? 1 : 0)} s${metres}`;
 }
 
 /** A share of drifts as anglers say it. */

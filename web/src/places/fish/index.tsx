@@ -13,6 +13,10 @@ export function FishPlace() {
     void openBank();
     return followSignal();
   }, []);
+  const { doing, finish } = packing;
+  useEffect(() => {
+    if (kept && !kept.pack.whole && doing === null && navigator.onLine) finish(kept);
+  }, [kept, doing, finish]);
   if (!ready) return null;
   if (kept && outing) {
     const own = events.map((r) => r.event).filter((e) => e.id === outing || e.about === outing);

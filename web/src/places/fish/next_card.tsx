@@ -48,7 +48,7 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
             : `A drift of it is good for ${percent(worth[next.option])} of its way, as it is for ${percent(worth[option])}.`}{" "}
           {knots ? `${knots} knot${knots > 1 ? "s" : ""}, ${minutes.toFixed(0)} min.` : "No knot."}
         </p>
-        {doubt ? <p className="text-soft">{doubt}</p> : null}
+        {doubt ? <Doubt text={doubt} /> : null}
         {why ? (
           <div className="mt-2 grid grid-cols-3 gap-1.5">
             {REASONS.map((reason) => (
@@ -90,9 +90,10 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
     );
   }
   return (
-    <p className="text-soft">
-      {doubt || (rig.plan ? "Keep fishing: no change would bring more than it costs." : "Keep fishing.")}
-    </p>
+    <div className="text-soft">
+      <p>{rig.plan ? "Keep fishing: no change would bring more than it costs." : "Keep fishing."}</p>
+      {doubt ? <Doubt text={doubt} /> : null}
+    </div>
   );
 }
 
@@ -102,4 +103,15 @@ function percent(share: number | undefined): string {
 
 function tenth(each: number | undefined): string {
   return ((each ?? 0) * 10).toFixed(1);
+}
+
+/** A doubt in one line; what may be the cause, and what would tell, on opening. */
+function Doubt({ text }: { text: string }) {
+  const cut = text.indexOf(": ");
+  return (
+    <details>
+      <summary className="min-h-8 cursor-pointer text-look">{text.slice(0, cut)}: why?</summary>
+      <p>{text.slice(cut + 2)}</p>
+    </details>
+  );
 }

@@ -73,7 +73,7 @@ function Told({
             aria-label="Longer"
             onClick={() => setCm(Math.min(cm + 1, 150))}
           >
-            ＋
+            +
           </Button>
           <Button strong className="min-h-14 flex-1" onClick={() => void keep("landed", cm)}>
             Keep
