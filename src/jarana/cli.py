@@ -14,6 +14,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 from pydantic import ValidationError
 
 import jarana
+from jarana.cli_bank import add_bank_commands
 from jarana.cli_search import add_commands
 from jarana.core.documents import Document, read
 from jarana.core.errors import Fault, InputError, SolverError, path_of
@@ -287,9 +288,12 @@ def main(argv: list[str] | None = None) -> int:
     report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
     report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
     report.set_defaults(run=_report)
-    add_commands(
-        commands, {"answered": _answered, "document": _document, "rig": _rig, "tackle": lambda f: _tackle(Path(f))}
-    )
+    readers: dict[str, Callable[..., Any]] = {
+        "answered": _answered, "document": _document, "rig": _rig, "tackle": lambda f: _tackle(Path(f)),
+        "json": lambda f: _json(f, LARGEST_SPEC), "read": read,
+    }  # fmt: skip
+    add_commands(commands, readers)
+    add_bank_commands(commands, readers)
     methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)

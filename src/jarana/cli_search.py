@@ -46,7 +46,8 @@ def add_commands(commands: Any, readers: Readers) -> None:
     way.add_argument("after", metavar="to", help="a rig file")
 
 
-def _setting(arguments: argparse.Namespace, readers: Readers) -> Setting:
+def setting_of(arguments: argparse.Namespace, readers: Readers) -> Setting:
+    """Return the setting the files of a command tell."""
     from jarana.core.rules.rule_set import RuleSet
     from jarana.core.situation import Person, Setting
     from jarana.core.tackle.drawer import Drawer
@@ -73,7 +74,7 @@ def _start(arguments: argparse.Namespace, readers: Readers) -> int:
         method = methods().get(arguments.method)
         if method is None:
             raise InputError.one("method", arguments.method, f"the methods known are: {', '.join(methods())}")
-        found = start(method, _setting(arguments, readers))
+        found = start(method, setting_of(arguments, readers))
         if isinstance(found, Best):
             return StartView.of(found).model_dump_json(indent=1)
         declined = True
@@ -88,7 +89,7 @@ def _ranking(arguments: argparse.Namespace, readers: Readers) -> int:
     from jarana.core.search.ranking import ranking
 
     return int(
-        readers["answered"](lambda: RankingView.of(ranking(_setting(arguments, readers))).model_dump_json(indent=1))
+        readers["answered"](lambda: RankingView.of(ranking(setting_of(arguments, readers))).model_dump_json(indent=1))
     )
 
 
@@ -103,7 +104,7 @@ def _find(arguments: argparse.Namespace, readers: Readers) -> int:
                 raise InputError.one("method", key, f"the methods known are: {', '.join(methods())}")
         hand = readers["rig"](arguments.rig) if arguments.rig else None
         wanted = Wanted(tuple(arguments.method), arguments.knots, hand)
-        return FindView.of(find(_setting(arguments, readers), wanted)).model_dump_json(indent=1)
+        return FindView.of(find(setting_of(arguments, readers), wanted)).model_dump_json(indent=1)
 
     code: int = readers["answered"](work)
     return code
@@ -115,7 +116,7 @@ def _ladder(arguments: argparse.Namespace, readers: Readers) -> int:
 
     def work() -> str:
         rig = readers["rig"](arguments.rig)
-        return ladder(Situation(rig, _setting(arguments, readers))).model_dump_json(indent=1)
+        return ladder(Situation(rig, setting_of(arguments, readers))).model_dump_json(indent=1)
 
     code: int = readers["answered"](work)
     return code
@@ -128,7 +129,7 @@ def _tries(arguments: argparse.Namespace, readers: Readers) -> int:
 
     def work() -> str:
         rig = readers["rig"](arguments.rig)
-        return TriesView.of(tries(Situation(rig, _setting(arguments, readers)))).model_dump_json(indent=1)
+        return TriesView.of(tries(Situation(rig, setting_of(arguments, readers)))).model_dump_json(indent=1)
 
     code: int = readers["answered"](work)
     return code
@@ -139,7 +140,7 @@ def _rerig(arguments: argparse.Namespace, readers: Readers) -> int:
     from jarana.core.search.rerig import rerig
 
     def work() -> str:
-        setting = _setting(arguments, readers)
+        setting = setting_of(arguments, readers)
         water = setting.water
         before, after = readers["rig"](arguments.before), readers["rig"](arguments.after)
         way = rerig(before, after, water.temperature_c, water.wind_m_s, setting.writer)

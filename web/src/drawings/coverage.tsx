@@ -15,7 +15,7 @@ export function Coverage({ lanes, covered, lane, step, width }: Props) {
     <svg
       role="img"
       viewBox={`0 0 ${width} ${rows.length * ROW + 4}`}
-      className="block w-full"
+      className="block w-full shrink-0"
       aria-label={`Where you have been: ${total} drifts; now ${lane}, step ${step}`}
     >
       {rows.map((name, r) => (

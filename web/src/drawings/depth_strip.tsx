@@ -1,3 +1,4 @@
+import { scaleLinear } from "@visx/scale";
 import type { UnitSystem } from "../api/client";
 import { text } from "../model/format";
 import type { Depths } from "../model/pack";
@@ -48,7 +49,8 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
       .join("")}Z`;
   const every = seconds > 60 ? 15 : seconds > 25 ? 5 : seconds > 12 ? 2 : 1;
   const ticks = Array.from({ length: Math.floor(seconds / every) + 1 }, (_, k) => k * every);
-  const deep = [0, 0.25, 0.5, 0.75, 1].map((s) => s * depth);
+  const unit = system.rules.depth?.factor ?? 1;
+  const deep = scaleLinear({ domain: [0, depth * unit], range: [0, 1] }).ticks(4);
   const here = at === null ? null : Math.min(at, seconds);
   const labels = spaced(
     flies.map((f) => y(f.now.p50)),
@@ -62,7 +64,7 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
       viewBox={`0 0 ${width} ${height}`}
       width={width}
       height={height}
-      className="block w-full"
+      className="block w-full shrink-0"
       aria-label={`Depths over ${seconds.toFixed(0)} seconds${here === null ? "" : `, now at ${here.toFixed(0)}`}`}
     >
       <defs>
@@ -82,13 +84,16 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
           opacity={0.38}
         />
       ) : null}
+      <text x={4} y={TOP - 6} fontSize={11} fill="var(--soft)">
+        {system.rules.depth?.unit}
+      </text>
       <rect x={LEFT} y={bed} width={width - LEFT - RIGHT} height={BED} fill="var(--bed)" />
       {deep.map((d) => (
         <g key={d}>
-          <text x={LEFT - 5} y={y(d) + 4} textAnchor="end" fontSize={11} className="mono" fill="var(--ink)">
-            {text(system, "depth", d).split(" ")[0]}
+          <text x={LEFT - 5} y={y(d / unit) + 4} textAnchor="end" fontSize={11} className="mono" fill="var(--ink)">
+            {d}
           </text>
-          <path d={`M${LEFT - 3} ${y(d)}H${LEFT}`} stroke="var(--ink)" />
+          <path d={`M${LEFT - 3} ${y(d / unit)}H${LEFT}`} stroke="var(--ink)" />
         </g>
       ))}
       {ticks.map((s) => (

@@ -57,7 +57,7 @@ export function usePack(): Packing {
     }
   }, []);
   const finish = useCallback((kept: KeptPack) => {
-    if (control.current && !control.current.signal.aborted) return;
+    if (control.current) return;
     const mine = new AbortController();
     control.current = mine;
     const { pack, ...rest } = kept;

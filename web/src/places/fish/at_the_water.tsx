@@ -152,8 +152,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
             quiet={since !== null}
           />
         )}
-        <Coverage lanes={LANES} covered={outing.covered} lane={place.lane} step={place.step} width={360} />
         <Places place={place} go={go} />
+        <Coverage lanes={LANES} covered={outing.covered} lane={place.lane} step={place.step} width={360} />
       </div>
       <div className="flex shrink-0 flex-col gap-1.5 border-t border-hair p-3 pt-2">
         <div className={`grid grid-cols-3 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>

@@ -5,6 +5,7 @@ import { text } from "../../model/format";
 import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { useBench } from "../../state/bench_store";
+import { useClock } from "../../state/drift_clock";
 import { useBook, useRigs } from "../../state/queries";
 import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
@@ -30,7 +31,7 @@ export function Before({ packing }: { packing: Packing }) {
           {trouble}
         </p>
       ) : null}
-      {kept ? <Ready kept={kept} /> : null}
+      {kept && packing.doing !== "planned" ? <Ready kept={kept} /> : null}
       {docs && system ? (
         <Along water={docs.water} inHand={saved} system={system} packing={packing} again={kept !== null} />
       ) : kept ? null : (
@@ -46,8 +47,9 @@ function Ready({ kept }: { kept: KeptPack }) {
   const { pack, system } = kept;
   const docs = useBench((s) => s.docs);
   const other = docs !== null && JSON.stringify(docs.water) !== JSON.stringify(pack.water);
-  const begin = () =>
-    happened(
+  const begin = () => {
+    useClock.setState({ since: null, second: null, began: null, rhythm: false, cycles: [] });
+    return happened(
       "outing",
       {
         water: pack.water.id,
@@ -65,6 +67,7 @@ function Ready({ kept }: { kept: KeptPack }) {
       },
       { about: null },
     );
+  };
   const first = pack.rigs.map((r) => r.plan?.sound_first).find(Boolean);
   return (
     <section aria-label="Your day pack" className="rounded-s border border-ink bg-sheet p-4">

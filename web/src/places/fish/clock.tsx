@@ -53,7 +53,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
       <div className="flex items-end justify-between gap-3">
         {at === null ? (
           <div className="min-h-[64px]">
-            <p className="font-bold">{rig.name}</p>
+            {pack.rigs.length > 1 ? null : <p className="font-bold">{rig.name}</p>}
             <p className="text-soft">
               {option > 0 ? `${rig.options[option]?.text} · ` : ""}
               {rig.motion}

@@ -15,6 +15,7 @@ export function FishPlace() {
   }, []);
   const { doing, finish } = packing;
   useEffect(() => {
+    // Once in each visit: without a signal it waits for the next.
     if (kept && !kept.pack.whole && doing === null && navigator.onLine) finish(kept);
   }, [kept, doing, finish]);
   if (!ready) return null;
