@@ -40,6 +40,7 @@ from jarana.core.water.reach import Reach
 from jarana.core.water.section import section_of
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits
+from jarana.core.worth.judge import cast_seconds
 
 say = phrases(
     __name__,
@@ -423,7 +424,7 @@ def _plan(options: list[Option], tables: Sequence[Family | None], middle: int) -
     situation = options[0].situation
     less, more = _doubts(planned)
     habits = Habits(situation.setting.person)
-    cast = habits[f"cycle-{situation.head.habit}"] if situation.water.nature.flows else habits["cycle-lake"]
+    cast = cast_seconds(situation, habits)
     seconds = situation.motion.seconds(situation.ride())
     brings = Belief.begun(planned).sounding_brings(OUTING_DRIFTS)
     pays = brings > LEAST_SPEAKS + float(Belief.begun(planned).worth().max())

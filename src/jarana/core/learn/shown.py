@@ -7,15 +7,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.columns import AT_Z, BED_S, FIRST_S, UNDER
+from jarana.core.engine.columns import AT_Z, BED_S, FIRST_S
 from jarana.core.outcomes.tracks import Tracks
 from jarana.core.readings.bottom import PINNED
 from jarana.core.situation import Situation
-from jarana.core.worth.accepted import flies_of, in_zone
+from jarana.core.worth.accepted import flies_of
 from jarana.core.worth.constants import Habits
+from jarana.core.worth.judge import good_shares
 
-LYING_COSTS = 0.8
-"""A drift is as much less good as so much of the share of it that is spent on the stones (belief: a guess)."""
 NEAR_M = 0.35
 """m from a fish within which it is aware of a fly in still water (belief: a guess)."""
 
@@ -36,24 +35,16 @@ class Shown:
 
 
 def shown(tracks: Tracks, situation: Situation) -> Shown:
-    """Return what every drift shows, and how good it was: the share of it in the zone, less what is spent on the stones."""
+    """Return what every drift shows, and how good it was: by what it is worth, as everywhere."""
     hung = len(tracks.names)
     seconds = tracks.times[:, -1]
     first = np.where(np.isnan(tracks.did[:, :hung, FIRST_S]), np.inf, tracks.did[:, :hung, FIRST_S]).min(axis=1)
     lies = tracks.did[:, :hung, BED_S].max(axis=1) / seconds
-    habits = Habits(situation.setting.person)
-    zone = np.zeros(tracks.count)
-    for a in situation.rig.attachments:
-        if a.fly is None or a.id not in tracks.names:
-            continue
-        row = tracks.row(a.id)
-        inside = in_zone(tracks.at[:, row, :, UNDER], tracks.at[:, row, :, AT_Z], situation, habits)
-        zone = np.maximum(zone, np.trapezoid(inside, tracks.times, axis=1) / seconds)
     return Shown(
         touched=np.isfinite(first),
         dragged=lies > PINNED,
         first_s=np.where(np.isfinite(first), first, np.nan),
-        good=np.clip(zone - LYING_COSTS * lies, 0.0, 1.0),
+        good=good_shares(tracks, situation),
     )
 
 

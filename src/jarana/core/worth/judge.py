@@ -19,7 +19,7 @@ from jarana.core.situation import Situation
 from jarana.core.worth.accepted import FlyWorth, flies_of, together
 from jarana.core.worth.constants import Habits
 from jarana.core.worth.excluded import excluded
-from jarana.core.worth.freed import freed
+from jarana.core.worth.freed import Freed, freed
 from jarana.core.worth.noticed import not_frightened, noticed
 
 WORTH = Law(
@@ -123,11 +123,8 @@ def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **cha
     bed = freed(tracks, situation, habits)
     stealth = not_frightened(situation, habits)
     g = together(flies, habits) if flies else np.zeros_like(times)
-    fished, good = _hung(tracks, situation, habits, np.asarray(g * sees))
-    flows = situation.water.nature.flows
-    cast = habits[f"cycle-{situation.head.habit}"] if flows else habits["cycle-lake"]
-    cycle = fished + cast + bed.seconds
-    kept = np.minimum(good * bed.free, fished)
+    fished, kept = _kept(tracks, situation, habits, np.asarray(g * sees), bed)
+    cycle = fished + cast_seconds(situation, habits) + bed.seconds
     each = MINUTES * stealth * kept / cycle
     minutes = MINUTES * stealth * float(kept.mean()) / float(cycle.mean())
     fishing = float(fished.mean() / cycle.mean())
@@ -141,6 +138,29 @@ def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **cha
         numbers=tracks.members,
         excluded=reason,
     )
+
+
+def cast_seconds(situation: Situation, habits: Habits) -> float:
+    """Return what a drift or a cast takes besides being fished, s."""
+    flows = situation.water.nature.flows
+    return habits[f"cycle-{situation.head.habit}"] if flows else habits["cycle-lake"]
+
+
+def good_shares(tracks: Tracks, situation: Situation) -> Floats:
+    """Return of each drift the share that is good: in the zone, accepted, noticed and free of the bed, (k,)."""
+    habits = Habits(situation.setting.person)
+    flies = flies_of(tracks, situation, habits)
+    if not flies:
+        return np.zeros(tracks.count)
+    good = np.asarray(together(flies, habits) * noticed(tracks, situation, habits))
+    fished, kept = _kept(tracks, situation, habits, good, freed(tracks, situation, habits))
+    return np.asarray(kept / np.maximum(fished, 1e-9))
+
+
+def _kept(tracks: Tracks, situation: Situation, habits: Habits, g: Floats, bed: Freed) -> tuple[Floats, Floats]:
+    """Return how long each drift is fished, s, and its good seconds that the bed leaves."""
+    fished, good = _hung(tracks, situation, habits, g)
+    return fished, np.asarray(np.minimum(good * bed.free, fished))
 
 
 def _mean(values: Floats, times: Floats) -> Floats:

@@ -1,0 +1,141 @@
+"""A day pack holds what the engine computes, for what is owned, and says what it is."""
+
+from __future__ import annotations
+
+import gzip
+import math
+
+import numpy as np
+import pytest
+
+from jarana.core.bank.pack import MOST_RIGS, SHARES, Pack, _doubts, depths_at, pack, times_of
+from jarana.core.bank.taps import FIRST, every_tap, first_row
+from jarana.core.engine.columns import AT_Z
+from jarana.core.errors import InputError
+from jarana.core.learn.family import Family
+from jarana.core.outcomes.tracks import evaluate
+from jarana.core.search.valued import Stopped
+from jarana.core.situation import Setting, Situation
+from jarana.core.unknowns.drifts import SEARCH_GRID
+from jarana.core.watch import Watch
+from tests.core.learn.test_belief import touches
+from tests.fishing import DRAWER, WATERS, started
+
+MADE = "2026-06-01T08:00:00+00:00"
+
+
+def made(method: str, water: str, whole: bool = False) -> Pack:
+    setting = Setting(WATERS[water], DRAWER)
+    return pack([("a", started(method, WATERS[water]))], setting, MADE, whole)
+
+
+@pytest.fixture(scope="module")
+def contact() -> Pack:
+    return made("level-contact", "weir-run")
+
+
+def test_depths_at_a_second_are_those_of_the_members(contact: Pack) -> None:
+    setting = Setting(WATERS["weir-run"], DRAWER)
+    here = Situation(started("level-contact", WATERS["weir-run"]), setting)
+    (tracks,) = evaluate([here], range(64), SEARCH_GRID) or [None]
+    assert tracks is not None
+    option = contact.rigs[0].options[0]
+    times = times_of(option.seconds[0])
+    for curve in option.curves:
+        row = tracks.row(curve.fly)
+        deep = [
+            np.interp(times, t, -a[row, :, AT_Z], right=np.nan) for t, a in zip(tracks.times, tracks.at, strict=True)
+        ]
+        wanted = np.nanpercentile(np.maximum(deep, 0.0), 50, axis=0)
+        assert np.abs(np.array(curve.p50[0]) / 100 - wanted).max() < 0.006
+        assert all(a <= b <= c for a, b, c in zip(curve.p10[0], curve.p50[0], curve.p90[0], strict=True))
+
+
+def test_a_pack_is_small_and_comes_back_from_its_json(contact: Pack) -> None:
+    text = contact.model_dump_json()
+    assert len(gzip.compress(text.encode())) < 100_000
+    assert Pack.model_validate_json(text) == contact
+
+
+def test_the_planned_water_alone_is_one_water_and_a_whole_pack_has_the_grid_of_its_kind(contact: Pack) -> None:
+    assert (len(contact.depths), len(contact.paces), contact.whole) == (1, 1, False)
+    lake = made("lake-team", "oskel-north", whole=True)
+    assert lake.depths == tuple(WATERS["oskel-north"].depth_m * s for s in SHARES)
+    assert len(lake.paces) == 1
+    rig = lake.rigs[0]
+    assert rig.plan is not None
+    assert len(rig.plan.tables) == 3
+    for option in rig.options:
+        assert len(option.seconds) == 3
+        assert all(len(curve.p50) == 3 for curve in option.curves)
+    assert "retrieve" in {m.name for m in rig.options[0].marks}
+
+
+def test_costs_are_told_between_all_options_and_edits_make_them(contact: Pack) -> None:
+    rig = contact.rigs[0]
+    count = len(rig.options)
+    for i, option in enumerate(rig.options):
+        assert len(option.knots) == len(option.minutes) == count
+        assert (option.knots[i], option.minutes[i]) == (0, 0.0)
+        assert (option.edits == ()) == (i == 0)
+    assert any(max(option.knots) for option in rig.options)
+
+
+def test_every_way_of_fishing_has_its_own_first_row() -> None:
+    rows = {
+        "level-contact": ("weir-run", "touch"), "swung": ("weir-run", "swing"), "dry-fly": ("alder-flats", "dry"),
+        "lake-team": ("oskel-north", "lake"),
+    }  # fmt: skip
+    for method, (water, row) in rows.items():
+        here = Situation(started(method, WATERS[water]), Setting(WATERS[water], DRAWER))
+        assert first_row(here) == FIRST[row], method
+    assert all(row[0].key == "nothing" for row in FIRST.values())
+    assert len({tap.label for tap in every_tap().values()}) == len(every_tap())
+
+
+def test_a_dry_fly_has_no_plan_but_counsel() -> None:
+    found = made("dry-fly", "alder-flats").rigs[0]
+    assert found.plan is None
+    assert "refused" in {c.key for c in found.counsel}
+
+
+def test_no_rig_and_too_many_are_refused_and_a_stopped_pack_is_none() -> None:
+    setting = Setting(WATERS["weir-run"], DRAWER)
+    rig = started("level-contact", WATERS["weir-run"])
+    for rigs in ([], [(str(k), rig) for k in range(MOST_RIGS + 1)]):
+        with pytest.raises(InputError, match="rigs"):
+            pack(rigs, setting, MADE)
+    watch = Watch()
+    watch.stop()
+    with pytest.raises(Stopped):
+        pack([("a", rig)], setting, MADE, watch=watch)
+
+
+def table(hand: float, depth: float, pace: float) -> Family:
+    return Family(**(vars(touches()) | {"of_hand": hand, "of_depth": depth, "of_pace": pace}))
+
+
+def test_a_doubt_names_the_hand_first_and_never_one_cause_alone_where_more_would_do() -> None:
+    less, more = _doubts(table(-0.7, -0.4, -0.4))
+    assert less.index("lead") < less.index("deeper") < less.index("runs")
+    assert "faster than you think" in less
+    assert "slower than you think" in more
+    assert "shallower" in more
+    assert f"{math.expm1(0.05 * 1.28 / 0.7) * 100:.0f} %" in less
+
+
+def test_a_float_is_not_doubted_for_the_hand_and_a_small_part_is_not_named() -> None:
+    less, _ = _doubts(table(0.0, -0.98, -0.14))
+    assert "lead" not in less
+    assert "runs" not in less
+    assert "15 %" not in less or "deeper" in less
+    assert _doubts(table(0.0, 0.0, 0.0)) == ("", "")
+
+
+def test_depths_of_drifts_that_ended_are_those_of_the_ones_that_go_on() -> None:
+    here = Situation(started("level-contact", WATERS["weir-run"]), Setting(WATERS["weir-run"], DRAWER))
+    (tracks,) = evaluate([here], range(8), SEARCH_GRID) or [None]
+    assert tracks is not None
+    found = depths_at(tracks, tracks.names[0], np.array([0.5, 500.0, 600.0]))
+    assert np.isfinite(found).all()
+    assert found[1, 1] == found[1, 2] == found[1, 0]
