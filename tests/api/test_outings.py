@@ -90,8 +90,9 @@ def test_an_outing_is_told_from_its_events_whatever_is_sent_twice(phone: Phone) 
     assert (view["changes"], view["refused"], view["depth_m"]) == (1, 1, 1.05)
     assert view["fish"][0]["cm"] == 31
     listed = phone.client.get("/api/v1/outings").json["outings"]
-    assert [o["id"] for o in listed] == [phone.outing]
-    assert listed[0]["rows"] == []
+    assert [o["id"] for o in listed].count(phone.outing) == 1
+    assert all(o["rows"] == [] for o in listed)
+    assert [o["begun_at"] for o in listed] == sorted((o["begun_at"] for o in listed), reverse=True)
 
 
 def test_a_csv_has_a_line_for_everything_and_no_formula(phone: Phone) -> None:
@@ -194,3 +195,26 @@ def test_a_send_is_bounded(client: FlaskClient) -> None:
     phone = Phone(client)
     many = [phone.drift("nothing") for _ in range(MOST_EVENTS + 1)]
     assert client.post("/api/v1/events", json={"events": many}).status_code == 422
+
+
+def test_an_outing_kept_apart_is_left_out_of_the_season_until_that_is_taken_back(phone: Phone) -> None:
+    def drifts() -> int:
+        return phone.client.get("/api/v1/season").json["drifts"]
+
+    before = drifts()
+    phone.send(phone.begin(), phone.drift("ticked"), phone.drift("nothing"))
+    assert drifts() == before + 2
+    apart = phone.event("apart", {"why": "a hatch"})
+    phone.send(apart)
+    assert drifts() == before
+    phone.send(phone.event("undo", {}, undoes=apart["id"]))
+    assert drifts() == before + 2
+
+
+def test_the_demo_season_teaches_of_its_waters_and_of_nobody_elses(app: Flask, client: FlaskClient) -> None:
+    season = client.get("/api/v1/season").json
+    assert season["outings"] == 24
+    assert season["drifts"] > 500
+    assert {"Tavrin, Weir Run", "Oskel Water, north shore"} <= {r["name"] for r in season["by_water"]}
+    assert sum(p["drifts"] for p in season["predicted"]) > 300
+    assert enter(app, "Somebody").get("/api/v1/season").json["outings"] == 0

@@ -17,6 +17,7 @@ from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.edits.figures import SetDepth, SetTemperature, SetWord
 from jarana.core.water.reach import Reach
+from jarana.demo.season import load_season
 from jarana.formats.stock_csv import drawer_of
 from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
@@ -93,6 +94,7 @@ def load_demo(session: Session, name: str = NAME) -> AnglerRow:
             kept = keep_reach(work, _last_month(reach), None, today - timedelta(days=24))
             keep_reach(work, reach, kept.number, today)
     by_id = {reach.id: reach for reach in reaches}
+    kept_rigs = []
     for k, (method, water) in enumerate(RIGS):
         rig = methods()[method].start(Setting(by_id[water], drawer, today=today))
         if (method, water) == RIGS[-1]:
@@ -100,5 +102,7 @@ def load_demo(session: Session, name: str = NAME) -> AnglerRow:
         rig_id, revision = (uuid5(NAMESPACE, f"{angler.id} rig {k} {part}") for part in ("rig", "revision"))
         # One unit of work each, so that the last one started is the newest.
         keep_rig(Work(session, angler.id), rig_id, revision, None, rig, "started")
+        kept_rigs.append((rig_id, revision, rig.name, by_id[water]))
+    load_season(Work(session, angler.id), kept_rigs, uuid5(NAMESPACE, str(angler.id)))
     take_in_hand(Work(session, angler.id), RIGS[-1][1], None)
     return angler

@@ -94,7 +94,7 @@ def test_only_a_tap_that_loses_a_fly_loses_it() -> None:
 
 def test_every_kind_of_the_bank_reads_its_own_samples_and_refuses_nonsense() -> None:
     bank = {key for key, kind in event_kinds().items() if kind.bank}
-    assert bank == {"outing", "drift", "batch", "take", "changed", "seen", "ended"}
+    assert bank == {"outing", "drift", "batch", "take", "changed", "seen", "ended", "apart"}
     batch = event_kinds()["batch"]
     with pytest.raises(ValueError, match="at most as many"):
         batch.of(event(1, "batch", {"at": {"rig": 0}, "drifts": 3, "low": 1, "high": 4}))

@@ -708,6 +708,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour. */
+        get: operations["get__api_v1_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheet": {
         parameters: {
             query?: never;
@@ -1909,6 +1926,54 @@ export interface components {
              * @example 200
              */
             limit?: number;
+        };
+        /**
+         * Believed
+         * @description An unknown as it is believed: factors on what is written.
+         */
+        Believed: {
+            /**
+             * Before P10
+             * @description before p10
+             * @example 1
+             */
+            before_p10: number;
+            /**
+             * Before P90
+             * @description before p90
+             * @example 1
+             */
+            before_p90: number;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Mean
+             * @description mean
+             * @example 1
+             */
+            mean: number;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * P10
+             * @description p10
+             * @example 1
+             */
+            p10: number;
+            /**
+             * P90
+             * @description p90
+             * @example 1
+             */
+            p90: number;
         };
         /**
          * Book
@@ -4713,7 +4778,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["LearnAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -4750,7 +4815,7 @@ export interface components {
              * @description The answer, once it is done; while it runs a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["PackFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["LearnFound"] | components["schemas"]["PackFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -5981,6 +6046,109 @@ export interface components {
             wind_m_s?: number;
         };
         /**
+         * LearnAsked
+         * @description A water.
+         */
+        LearnAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "learn";
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * LearnFound
+         * @description What its outings taught; None where none tells.
+         */
+        LearnFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "learn";
+            /** @description learnt */
+            learnt: components["schemas"]["Learnt"] | null;
+        };
+        /**
+         * Learnt
+         * @description What a log taught.
+         *
+         *     Attributes
+         *     ----------
+         *     drifts
+         *         That tell of the water.
+         *     index
+         *         Mean and spread of the number the ticks teach, in its spreads before.
+         *     apart
+         *         Pairs of unknowns the log cannot tell apart, with the correlation of what is believed of them.
+         *     said
+         *         In a sentence; `explained` is whether anything that is not known explains it.
+         *     touched, expected
+         *         How many of the drifts touched, and how many should have by what is written.
+         */
+        Learnt: {
+            /**
+             * Apart
+             * @description Pairs of unknowns the log cannot tell apart, with the correlation of what is believed of them.
+             */
+            apart: [
+                string,
+                string,
+                number
+            ][];
+            /**
+             * Drifts
+             * @description That tell of the water.
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * Expected
+             * @description How many of the drifts touched, and how many should have by what is written.
+             * @example 1
+             */
+            expected: number;
+            /**
+             * Explained
+             * @description explained
+             * @example true
+             */
+            explained: boolean;
+            /**
+             * Index
+             * @description Mean and spread of the number the ticks teach, in its spreads before.
+             */
+            index: [
+                number,
+                number
+            ];
+            /**
+             * Said
+             * @description In a sentence; `explained` is whether anything that is not known explains it.
+             * @example text
+             */
+            said: string;
+            /**
+             * Tell
+             * @description tell
+             * @example text
+             */
+            tell: string;
+            /**
+             * Touched
+             * @description How many of the drifts touched, and how many should have by what is written.
+             * @example 1
+             */
+            touched: number;
+            /**
+             * Unknowns
+             * @description unknowns
+             */
+            unknowns: components["schemas"]["Believed"][];
+        };
+        /**
          * Ledger
          * @description The newest changes to the drawer; `more` where there are older ones.
          */
@@ -6841,8 +7009,17 @@ export interface components {
          *         Flies of the box that were lost.
          *     refused
          *         Changes that were proposed and not made.
+         *     apart
+         *         Nothing is learnt from it.
          */
         OutingView: {
+            /**
+             * Apart
+             * @description Nothing is learnt from it.
+             * @default false
+             * @example false
+             */
+            apart?: boolean;
             /**
              * Begun At
              * Format: date-time
@@ -6883,7 +7060,7 @@ export interface components {
              * Fish
              * @description fish
              */
-            fish: components["schemas"]["Fish"][];
+            fish: components["schemas"]["TakeTold"][];
             /**
              * Fished
              * @description fished
@@ -7254,6 +7431,8 @@ export interface components {
          *         The times at which depths are kept, as shares of a drift.
          *     whole
          *         All of them are in it, or only the planned one.
+         *     learnt
+         *         What earlier outings taught of the water; the plan begins with it.
          *     zone
          *         Where they take: from and to over the bed, or under the surface, cm.
          */
@@ -7331,6 +7510,13 @@ export interface components {
              * @example text
              */
             key: string;
+            /**
+             * Learnt
+             * @description What earlier outings taught of the water; the plan begins with it.
+             * @default
+             * @example
+             */
+            learnt?: string;
             /**
              * Made At
              * @description When, as the server's clock told it.
@@ -8058,6 +8244,42 @@ export interface components {
             tables: components["schemas"]["Table"][];
         };
         /**
+         * Predicted
+         * @description Drifts that were said to touch with about the same chance: how many, what was said, how many did, between what.
+         */
+        Predicted: {
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * High
+             * @description high
+             * @example 1
+             */
+            high: number;
+            /**
+             * Low
+             * @description low
+             * @example 1
+             */
+            low: number;
+            /**
+             * Said
+             * @description said
+             * @example 1
+             */
+            said: number;
+            /**
+             * Seen
+             * @description seen
+             * @example 1
+             */
+            seen: number;
+        };
+        /**
          * PreviewLine
          * @description A row of a file.
          */
@@ -8364,6 +8586,48 @@ export interface components {
              * @description methods
              */
             methods: components["schemas"]["RankedView"][];
+        };
+        /**
+         * Rate
+         * @description Takes in drifts: the share, and between what it lies in eight of ten.
+         */
+        Rate: {
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * High
+             * @description high
+             * @example 1
+             */
+            high: number;
+            /**
+             * Low
+             * @description low
+             * @example 1
+             */
+            low: number;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Share
+             * @description share
+             * @example 1
+             */
+            share: number;
+            /**
+             * Takes
+             * @description takes
+             * @example 1
+             */
+            takes: number;
         };
         /**
          * Reach
@@ -9317,7 +9581,7 @@ export interface components {
         };
         /**
          * Row
-         * @description A line of the table of an outing.
+         * @description A line of the table of an outing; of a drift what was said of it, and whether it touched.
          */
         Row: {
             /**
@@ -9369,6 +9633,13 @@ export interface components {
              */
             rig?: number | null;
             /**
+             * Said
+             * @description said
+             * @default null
+             * @example 1
+             */
+            said?: number | null;
+            /**
              * Second
              * @description second
              * @default null
@@ -9382,6 +9653,13 @@ export interface components {
              * @example 1
              */
             step?: number | null;
+            /**
+             * Touched
+             * @description touched
+             * @default false
+             * @example false
+             */
+            touched?: boolean;
             /**
              * What
              * @description what
@@ -9703,6 +9981,84 @@ export interface components {
              * @example weir-run
              */
             method: string;
+        };
+        /**
+         * SeasonTold
+         * @description What outings tell together.
+         *
+         *     Attributes
+         *     ----------
+         *     inside, parts
+         *         Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
+         */
+        SeasonTold: {
+            /**
+             * By Hour
+             * @description by hour
+             */
+            by_hour: components["schemas"]["Rate"][];
+            /**
+             * By Lane
+             * @description by lane
+             */
+            by_lane: components["schemas"]["Rate"][];
+            /**
+             * By Rig
+             * @description by rig
+             */
+            by_rig: components["schemas"]["Rate"][];
+            /**
+             * By Water
+             * @description by water
+             */
+            by_water: components["schemas"]["Rate"][];
+            /**
+             * Compared
+             * @description compared
+             * @example text
+             */
+            compared: string;
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * Inside
+             * @description Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
+             * @example 1
+             */
+            inside: number;
+            /**
+             * Minutes
+             * @description minutes
+             * @example 1
+             */
+            minutes: number;
+            /**
+             * Outings
+             * @description outings
+             * @example 1
+             */
+            outings: number;
+            /**
+             * Parts
+             * @description Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
+             * @example 1
+             */
+            parts: number;
+            /**
+             * Predicted
+             * @description predicted
+             */
+            predicted: components["schemas"]["Predicted"][];
+            /**
+             * Takes
+             * @description takes
+             * @example 1
+             */
+            takes: number;
         };
         /**
          * Section
@@ -12242,6 +12598,86 @@ export interface components {
              * @example weir-run
              */
             span: string;
+        };
+        /**
+         * TakeTold
+         * @description A take, as it was told.
+         */
+        TakeTold: {
+            /**
+             * At
+             * Format: date-time
+             * @description at
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            at: string;
+            /**
+             * Cm
+             * @description cm
+             * @example 1
+             */
+            cm: number | null;
+            /**
+             * Ended
+             * @description ended
+             * @example text
+             */
+            ended: string;
+            /**
+             * Fly
+             * @description fly
+             * @example text
+             */
+            fly: string | null;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Lane
+             * @description lane
+             * @example text
+             */
+            lane: string;
+            /**
+             * Option
+             * @description option
+             * @example 1
+             */
+            option: number;
+            /**
+             * Rig
+             * @description rig
+             * @example 1
+             */
+            rig: number;
+            /**
+             * Second
+             * @description second
+             * @example 1
+             */
+            second: number | null;
+            /**
+             * Species
+             * @description species
+             * @example text
+             */
+            species: string;
+            /**
+             * Step
+             * @description step
+             * @example 1
+             */
+            step: number;
+            /**
+             * When
+             * @description when
+             * @example text
+             */
+            when: string;
         };
         /**
          * TakenLine
@@ -15196,6 +15632,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleSets"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonTold"];
                 };
             };
             400: components["responses"]["Problem400"];

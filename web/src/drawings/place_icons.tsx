@@ -66,3 +66,14 @@ export function FishIcon() {
     </svg>
   );
 }
+
+export function LearnIcon() {
+  return (
+    <svg {...frame}>
+      <title>Learn</title>
+      <path d="M3 3v16h16" />
+      <path d="M6 14l4-4 3 3 5-7" />
+      <circle cx="10" cy="10" r="1.2" />
+    </svg>
+  );
+}

@@ -17,8 +17,8 @@ describe("a plan looked up on the phone comes to what the core reckons", () => {
     const rig = pack.rigs[0] as PackRig;
     it.each(logs.map((log) => [log.seen.length, log] as const))(`${plan.kind}, after %i`, (_, log) => {
       const mine = new Plan(pack, rig, where, log.seen as Sight[]);
-      mine.belief.forEach((p, b) => expect(p).toBeCloseTo(log.belief[b] ?? 0, 6));
-      mine.worth().forEach((w, o) => expect(w).toBeCloseTo(log.worth[o] ?? 0, 5));
+      for (const [b, p] of mine.belief.entries()) expect(p).toBeCloseTo(log.belief[b] ?? 0, 6);
+      for (const [o, w] of mine.worth().entries()) expect(w).toBeCloseTo(log.worth[o] ?? 0, 5);
       const said = mine.next(0, golden.left, () => true);
       expect(said?.option ?? null).toBe(log.next?.option ?? null);
       if (log.next) expect(said?.gain).toBeCloseTo(log.next.gain, 3);

@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from uuid import UUID
+from zoneinfo import ZoneInfo
 
 from flask import Blueprint
 from flask import Response as FlaskResponse
 from spectree import Response
 
 from jarana.api.outing_schemas import KeptEvents, NewEvents, OutingPage, Outings, RefusedEvent
-from jarana.api.security import limiter, work
+from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
+from jarana.core.bank.season import SeasonTold, season_of
 from jarana.core.journal import Event
 from jarana.formats.outing_csv import outing_csv
 from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events
@@ -34,6 +36,14 @@ def take(json: NewEvents) -> KeptEvents:
 def all_outings() -> Outings:
     """Return one's outings, newest first, without their tables."""
     return Outings(outings=tuple(o.model_copy(update={"rows": ()}) for o in list_outings(work())))
+
+
+@blueprint.get("/season")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=SeasonTold), tags=["outings"])
+def season() -> SeasonTold:
+    """Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour."""
+    return season_of([o for o in list_outings(work()) if not o.apart], ZoneInfo(asking().zone))
 
 
 @blueprint.get("/outings/<uuid:outing_id>")

@@ -10,6 +10,7 @@ from uuid import UUID
 
 from jarana.core.bank.taps import every_tap
 from jarana.core.journal.event import Event, event_kinds, standing
+from jarana.core.journal.kinds.apart import Apart
 from jarana.core.journal.kinds.batch import Batch
 from jarana.core.journal.kinds.changed import Changed
 from jarana.core.journal.kinds.drift import Drift, Placed
@@ -43,7 +44,7 @@ class Covered(Frozen):
     takes: int = 0
 
 
-class Fish(Frozen):
+class TakeTold(Frozen):
     """A take, as it was told."""
 
     id: UUID
@@ -61,7 +62,7 @@ class Fish(Frozen):
 
 
 class Row(Frozen):
-    """A line of the table of an outing."""
+    """A line of the table of an outing; of a drift what was said of it, and whether it touched."""
 
     id: UUID
     at: datetime
@@ -73,6 +74,8 @@ class Row(Frozen):
     what: str = ""
     second: float | None = None
     drifts: int = 0
+    said: float | None = None
+    touched: bool = False
 
 
 class OutingView(Frozen):
@@ -86,6 +89,8 @@ class OutingView(Frozen):
         Flies of the box that were lost.
     refused
         Changes that were proposed and not made.
+    apart
+        Nothing is learnt from it.
     """
 
     id: UUID
@@ -102,10 +107,11 @@ class OutingView(Frozen):
     touched: int
     fished: tuple[Fished, ...]
     covered: tuple[Covered, ...]
-    fish: tuple[Fish, ...]
+    fish: tuple[TakeTold, ...]
     changes: int
     refused: int
     lost: tuple[str, ...]
+    apart: bool = False
     rows: tuple[Row, ...]
 
 
@@ -144,11 +150,12 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
     depth, pace, temperature = document.depth_m, document.pace_m_s, document.temperature_c
     fished: dict[tuple[int, int], _Counts] = {}
     covered: dict[tuple[str, int], _Counts] = {}
-    fish: list[Fish] = []
+    fish: list[TakeTold] = []
     lost: list[str] = []
     table: list[Row] = []
     changes = refused = 0
     ended: datetime | None = None
+    apart = False
     for event in rows:
         if event.kind not in event_kinds() or event is begun:
             continue
@@ -165,7 +172,10 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
             if isinstance(told, Drift) and told.source and every_tap()[told.tap].loses:
                 lost.append(told.source)
             what = told.tap if isinstance(told, Drift) else f"{told.low}–{told.high} of {told.drifts}"
-            table.append(_row(event, told.at, what, told.second if isinstance(told, Drift) else None, drifts))
+            row = _row(event, told.at, what, told.second if isinstance(told, Drift) else None, drifts)
+            if isinstance(told, Drift) and drifts:
+                row = row.model_copy(update={"said": told.said, "touched": bool(touched)})
+            table.append(row)
         elif isinstance(told, Take):
             fish.append(_fish(event, told))
             words = ", ".join(w for w in (told.ended, told.species, f"{told.cm:g} cm" if told.cm else "") if w)
@@ -180,6 +190,8 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
             temperature = told.temperature_c if told.temperature_c is not None else temperature
             what = f"{told.depth_m:g} m" if told.depth_m else f"{told.pace_m_s:g} m/s" if told.pace_m_s else ""
             table.append(Row(id=event.id, at=event.at, kind=event.kind, what=what))
+        elif isinstance(told, Apart):
+            apart = True
         elif isinstance(told, Ended):
             ended = event.at
             table.append(Row(id=event.id, at=event.at, kind=event.kind, what=told.note))
@@ -207,6 +219,7 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
         changes=changes,
         refused=refused,
         lost=tuple(lost),
+        apart=apart,
         rows=tuple(table),
     )
 
@@ -231,8 +244,8 @@ def _row(event: Event, at: Placed, what: str, second: float | None, drifts: int)
     )  # fmt: skip
 
 
-def _fish(event: Event, told: Take) -> Fish:
-    return Fish(
+def _fish(event: Event, told: Take) -> TakeTold:
+    return TakeTold(
         id=event.id, at=event.at, rig=told.at.rig, option=told.at.option, lane=told.at.lane, step=told.at.step,
         fly=told.fly, second=told.second, when=told.when, ended=told.ended, species=told.species, cm=told.cm,
     )  # fmt: skip

@@ -22,8 +22,10 @@ from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
 from jarana.core.errors import InputError
 from jarana.core.learn.belief import LEAST_SHARE, LEAST_SPEAKS, MISTAPS, Belief
+from jarana.core.learn.causes import causes, would_tell
 from jarana.core.learn.family import Family, family
 from jarana.core.learn.options import Option, options_of
+from jarana.core.learn.water import Belief12
 from jarana.core.methods import method_of
 from jarana.core.methods.cautions import cautions_of
 from jarana.core.model import Frozen
@@ -45,22 +47,12 @@ from jarana.core.worth.judge import cast_seconds
 say = phrases(
     __name__,
     """
-faster = you lead about { $hand } faster than you think
-slower = you lead about { $hand } slower than you think
-deeper = it is { $depth } deeper
-shallower = it is { $depth } shallower
-quicker = it runs { $pace } faster
-lazier = it runs { $pace } slower
 less = It touches less than it should: { $causes }.
 more = It touches more than it should: { $causes }.
-or = { $a }, or { $b }
-tell-hand = A minute watching your lead against the bubbles would tell, or a sounding, or a paced throw.
-tell-water = A sounding would tell, or a paced throw.
 touch = Expect a touch on { $share }
 touch-from = Expect a touch on { $share }, from { $metres } on
 no-touch = No touch expected
 sound-first = Sound it first: under a float a wrong depth costs most of the outing.
-keep = Keep fishing
 """,
 )
 VERSION = 1
@@ -74,8 +66,6 @@ BENT = 1.4
 """The times at which depths are kept lie closer together at the beginning of a drift."""
 DOUBTED = 1.28
 """The water is doubted where what was seen lies outside eight of ten."""
-LEAST_PART = 0.15
-"""A cause is named where it makes up so much of what the ticks teach, as a share of the direction."""
 MOST_RIGS = 3
 THOUSAND = 1000
 
@@ -221,6 +211,8 @@ class Pack(Frozen):
         The times at which depths are kept, as shares of a drift.
     whole
         All of them are in it, or only the planned one.
+    learnt
+        What earlier outings taught of the water; the plan begins with it.
     zone
         Where they take: from and to over the bed, or under the surface, cm.
     """
@@ -236,6 +228,7 @@ class Pack(Frozen):
     fractions: tuple[float, ...] = ()
     whole: bool
     rigs: tuple[PackRig, ...]
+    learnt: str = ""
     more: tuple[Tap, ...] = MORE
     how_many: tuple[tuple[int, int | None], ...] = HOW_MANY
     cautions: tuple[Caution, ...]
@@ -244,9 +237,17 @@ class Pack(Frozen):
 
 
 def pack(
-    rigs: Sequence[tuple[str, Rig]], setting: Setting, made_at: str, whole: bool = True, watch: Watch | None = None
+    rigs: Sequence[tuple[str, Rig]],
+    setting: Setting,
+    made_at: str,
+    whole: bool = True,
+    watch: Watch | None = None,
+    learnt: Belief12 | None = None,
+    told: str = "",
 ) -> Pack:
     """Return the day pack of some rigs in a water; not `whole`, of the planned water alone.
+
+    `learnt` is what earlier outings taught of the water, and `told` says it: the plan begins with that.
 
     Raises
     ------
@@ -261,7 +262,7 @@ def pack(
     water = setting.water
     depths = tuple(water.depth_m * s for s in SHARES) if whole else (water.depth_m,)
     paces = tuple(water.pace_m_s * s for s in SHARES) if whole and water.nature.flows else (water.pace_m_s,)
-    made = tuple(_rig(key, rig, setting, depths, paces, watch) for key, rig in rigs)
+    made = tuple(_rig(key, rig, setting, depths, paces, watch, learnt) for key, rig in rigs)
     section = section_of(water, setting.writer)
     return Pack(
         key=Situation(rigs[0][1], setting).key,
@@ -274,6 +275,7 @@ def pack(
         fractions=tuple(round(float(f), 5) for f in times_of(1.0)),
         whole=whole,
         rigs=made,
+        learnt=told,
         cautions=section.cautions,
         warm=any(c.key == "warm-water" for c in section.cautions),
         units=setting.person.units,
@@ -281,7 +283,13 @@ def pack(
 
 
 def _rig(
-    key: str, rig: Rig, setting: Setting, depths: tuple[float, ...], paces: tuple[float, ...], watch: Watch
+    key: str,
+    rig: Rig,
+    setting: Setting,
+    depths: tuple[float, ...],
+    paces: tuple[float, ...],
+    watch: Watch,
+    learnt: Belief12 | None = None,
 ) -> PackRig:
     here = Situation(rig, setting)
     options = options_of(here)
@@ -299,7 +307,7 @@ def _rig(
         if found is None:
             raise Stopped
         tracks.append(found)
-        tables.append(_family(there, watch, PLANNED_FITTED if mine else BESIDE_FITTED))
+        tables.append(_family(there, watch, PLANNED_FITTED if mine else BESIDE_FITTED, learnt))
     middle = own.index(True)
     shown = [i for i in range(len(options)) if tracks[middle][i] is not None]
     flies = tuple(_fly(rig, a.id, setting.writer) for a in rig.attachments if a.fly)
@@ -325,11 +333,12 @@ def _is(water: Reach, planned: Reach) -> bool:
     return math.isclose(water.depth_m, planned.depth_m) and math.isclose(water.pace_m_s, planned.pace_m_s)
 
 
-def _family(options: list[Option], watch: Watch, fitted: int) -> Family | None:
+def _family(options: list[Option], watch: Watch, fitted: int, learnt: Belief12 | None) -> Family | None:
     if options[0].situation.head.taps == "dry":
         return None
     try:
-        return family(options, watch, fitted)
+        found = family(options, watch, fitted)
+        return replace(found, prior=learnt.prior_of(found.way, found.bins)) if learnt and found.way else found
     except InputError:
         return None
 
@@ -468,29 +477,10 @@ def _doubts(table: Family) -> tuple[str, str]:
     """Return what may be the cause where it touches less and more than it should: the hand first, never one cause alone."""
     if table.kind != "touch":
         return "", ""
+    parts = {"hand": table.of_hand, "depth": table.of_depth, "pace": table.of_pace}
+    spreads = dict(zip(("depth", "pace", "hand"), table.spreads, strict=True))
     told = []
-    for sign in (-1.0, 1.0):
-        causes = []
-        for key, way, spread in (
-            ("hand", table.of_hand, table.spreads[2]),
-            ("depth", table.of_depth, table.spreads[0]),
-            ("pace", table.of_pace, table.spreads[1]),
-        ):
-            if abs(way) < LEAST_PART or spread <= 0:
-                continue
-            shift = math.expm1(spread * sign * DOUBTED / way)
-            if abs(shift) > MOST_OFF:
-                continue
-            name = CAUSES[key][0 if shift > 0 else 1]
-            causes.append(say(name, **{key: f"{abs(shift) * 100:.0f} %"}))
-        text = causes[0] if causes else ""
-        for cause in causes[1:]:
-            text = say("or", a=text, b=cause)
-        tell = say("tell-hand" if abs(table.of_hand) >= LEAST_PART else "tell-water")
-        told.append(f"{say('less' if sign < 0 else 'more', causes=text)} {tell}" if text else "")
+    for sign, key in ((-1.0, "less"), (1.0, "more")):
+        text = causes(parts, spreads, sign * DOUBTED)
+        told.append(f"{say(key, causes=text)} {would_tell(parts)}" if text else "")
     return told[0], told[1]
-
-
-MOST_OFF = 0.8
-"""A cause that would have to be off by more is not named."""
-CAUSES = {"hand": ("faster", "slower"), "depth": ("deeper", "shallower"), "pace": ("quicker", "lazier")}

@@ -87,6 +87,8 @@ class Family:
         How much of the index each of them is: its share of the direction, −1 to 1. 0 of takes.
     spreads
         Their spreads of the logarithm.
+    way
+        The direction of the index over all that stays, (12,); empty of takes.
     """
 
     kind: Kind
@@ -100,6 +102,7 @@ class Family:
     of_pace: float = 0.0
     of_hand: float = 0.0
     spreads: tuple[float, float, float] = (0.0, 0.0, 0.0)
+    way: tuple[float, ...] = ()
 
     def sounded(self, share: float) -> Floats:
         """Return the chance of each bin once the depth is known to be so many times the written one."""
@@ -151,9 +154,45 @@ def _mixed(bins: Floats, mean: float, narrow: float, wide: float) -> Floats:
     return np.asarray(p / p.sum())
 
 
-def _of_touches(situations: list[Situation], sets: list[Floats], tracks: list[Tracks | None]) -> Family:
+@dataclass(frozen=True)
+class Surface:
+    """What decides whether drifts of some rigs touch, and drag: a probit over what is not known, the same way for all of them.
+
+    Attributes
+    ----------
+    touch, drag
+        Of each rig, (rigs,).
+    stays, drags_by
+        Of what stays from drift to drift, (12,), for touching and for dragging.
+    noise, drag_noise
+        Variance of what is new in every drift.
+    seen
+        What the drifts showed it was fitted to; None of a rig that comes to no answer.
+    """
+
+    touch: Floats
+    drag: Floats
+    stays: Floats
+    drags_by: Floats
+    noise: float
+    drag_noise: float
+    seen: tuple[Shown | None, ...]
+
+    @property
+    def size(self) -> float:
+        """How strongly it hangs on what stays."""
+        return float(np.linalg.norm(self.stays)) or 1e-9
+
+    @property
+    def way(self) -> Floats:
+        """The direction that ticks teach, of length 1."""
+        return np.asarray(self.stays / self.size)
+
+
+def surface_of(situations: list[Situation], sets: list[Floats], tracks: list[Tracks | None]) -> Surface:
+    """Return the surface of some rigs from drifts of their own."""
     rigs = len(situations)
-    seen: list[Shown | None] = [None if t is None else shown(t, s) for t, s in zip(tracks, situations, strict=True)]
+    seen = tuple(None if t is None else shown(t, s) for t, s in zip(tracks, situations, strict=True))
     rows, touched, dragged = [], [], []
     for i, (one, track) in enumerate(zip(seen, tracks, strict=True)):
         if one is None or track is None:
@@ -167,22 +206,37 @@ def _of_touches(situations: list[Situation], sets: list[Floats], tracks: list[Tr
     ridge = np.concatenate([np.full(rigs, RIDGE_OF_A_RIG), np.full(x.shape[1] - rigs, RIDGE)])
     first = probit(x, np.concatenate(touched), ridge)
     second = probit(x, np.concatenate(dragged), ridge)
-    b, c = first[rigs : rigs + KEPT], first[rigs + KEPT :]
-    size = float(np.linalg.norm(b)) or 1e-9
-    way = b / size
+    c, c2 = first[rigs + KEPT :], second[rigs + KEPT :]
+    return Surface(
+        touch=first[:rigs],
+        drag=second[:rigs],
+        stays=first[rigs : rigs + KEPT],
+        drags_by=second[rigs : rigs + KEPT],
+        noise=float(c @ c),
+        drag_noise=float(c2 @ c2),
+        seen=seen,
+    )
+
+
+def off_of(situation: Situation) -> float:
+    """Return how far a surface itself may be off for a rig, in its index."""
+    return OFF_FLOATS if situation.head.floats else OFF_HELD
+
+
+def _of_touches(situations: list[Situation], sets: list[Floats], tracks: list[Tracks | None]) -> Family:
+    rigs = len(situations)
+    surface = surface_of(situations, sets, tracks)
+    way, off = surface.way, off_of(situations[0]) ** 2
     bins = np.linspace(-REACH, REACH, BINS)
-    floats = situations[0].head.floats
-    off = (OFF_FLOATS if floats else OFF_HELD) ** 2
-    p_touch = ndtr((first[:rigs, None] + size * bins) / math.sqrt(1.0 + float(c @ c) + off))
-    b2, c2 = second[rigs : rigs + KEPT], second[rigs + KEPT :]
-    along = float(b2 @ way)
-    aside = max(float(b2 @ b2) - along**2, 0.0)
-    p_drag = ndtr((second[:rigs, None] + along * bins) / math.sqrt(1.0 + float(c2 @ c2) + off + aside))
+    p_touch = ndtr((surface.touch[:, None] + surface.size * bins) / math.sqrt(1.0 + surface.noise + off))
+    along = float(surface.drags_by @ way)
+    aside = max(float(surface.drags_by @ surface.drags_by) - along**2, 0.0)
+    p_drag = ndtr((surface.drag[:, None] + along * bins) / math.sqrt(1.0 + surface.drag_noise + off + aside))
     p_drag = np.minimum(p_drag, p_touch)
     last = max(float(t.times[:, -1].max()) for t in tracks if t is not None)
     edges = last * np.linspace(0.0, 1.0, TIMES + 1) ** 1.3
     good, at = np.zeros((rigs, BINS)), np.zeros((rigs, TIMES, BINS))
-    for i, (one, track) in enumerate(zip(seen, tracks, strict=True)):
+    for i, (one, track) in enumerate(zip(surface.seen, tracks, strict=True)):
         if one is None or track is None:
             p_touch[i] = p_drag[i] = 0.0
             continue
@@ -203,6 +257,7 @@ def _of_touches(situations: list[Situation], sets: list[Floats], tracks: list[Tr
         of_pace=float(way[PACE]),
         of_hand=float(way[HAND]),
         spreads=(spread.depth, spread.pace, spread.hand),
+        way=tuple(float(v) for v in way),
     )
 
 

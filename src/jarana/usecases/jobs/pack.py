@@ -14,6 +14,7 @@ from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from jarana.storage.work import Work
 from jarana.usecases.jobs.base import JobKind
+from jarana.usecases.learn_water import learnt_of
 from jarana.usecases.situations import setting_of
 from jarana.usecases.today import Asking
 
@@ -45,7 +46,9 @@ def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFoun
     setting = setting_of(work, asked.water, asking)
     rigs = [(along.id, along.rig) for along in asked.rigs]
     try:
-        return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch))
+        learnt = learnt_of(work, setting, watch)
+        known, told = (learnt[0], f"{learnt[1].said} {learnt[1].tell}".strip()) if learnt else (None, "")
+        return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch, known, told))
     except Stopped:
         return None
 

@@ -62,7 +62,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
       tap.key === "nothing" || !running ? null : (clock.second ?? (Date.now() - (clock.since ?? 0)) / 1000);
     if (running && tap.ends !== false) driftOver();
     const length = running ? Math.min((Date.now() - (clock.since ?? 0)) / 1000, 3600) : null;
-    const id = await happened("drift", { at, tap: tap.key, second, seconds: length });
+    const said = rig.plan?.kind === "touch" ? Math.min(Math.max(plan.chance(option), 0), 1) : null;
+    const id = await happened("drift", { at, tap: tap.key, second, seconds: length, said });
     if (tap.key === "take" || tap.key === "grab") setTaking({ drift: id, second });
   };
   const down = async () => {

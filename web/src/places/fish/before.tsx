@@ -90,6 +90,7 @@ function Ready({ kept }: { kept: KeptPack }) {
         {pack.whole ? ", with the waters around it." : "; for the water as it is written only."}
       </p>
       {other ? <p className="mt-1 text-look">Today's water on the desk is another one, or was changed since.</p> : null}
+      {pack.learnt ? <p className="mt-2">{pack.learnt}</p> : null}
       {first ? <p className="mt-2 font-bold">{first}</p> : null}
       <ul className="mt-2 text-look">
         {pack.cautions.map((c) => (

@@ -45,6 +45,8 @@ class Drift(Document):
         How long it lasted.
     fly, source
         Of one that is lost: which of the rig, and which of the box.
+    said
+        The chance of a touch the plan told before it.
     """
 
     TYPE: ClassVar[str] = "drift"
@@ -56,6 +58,7 @@ class Drift(Document):
     seconds: float | None = Field(default=None, ge=0, le=3600)
     fly: Key | None = None
     source: Key | None = None
+    said: float | None = Field(default=None, ge=0, le=1)
     note: Text = ""
 
 

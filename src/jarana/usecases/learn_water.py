@@ -1,0 +1,130 @@
+"""What the outings on a water taught: their drifts, with the rigs as they were fished, as a log to learn from."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from uuid import UUID
+
+from pydantic import TypeAdapter, ValidationError
+
+from jarana.core.bank.outing import OutingView, in_order
+from jarana.core.bank.taps import every_tap
+from jarana.core.errors import InputError
+from jarana.core.journal import Event, event_kinds, standing
+from jarana.core.journal.kinds.batch import Batch
+from jarana.core.journal.kinds.changed import Changed
+from jarana.core.journal.kinds.drift import Drift
+from jarana.core.learn.water import Belief12, Learnt, Sight, learn
+from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.model import Rig
+from jarana.core.search.any_edit import AnyEdit
+from jarana.core.situation import Setting, Situation
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.watch import Watch
+from jarana.storage.work import Work
+from jarana.usecases.keep_outing import list_outings
+
+MOST_OUTINGS = 12
+"""Of a water, the newest, that are learnt from."""
+EDITS: TypeAdapter[object] = TypeAdapter(tuple[AnyEdit, ...])
+
+
+def learnt_of(work: Work, setting: Setting, watch: Watch | None = None) -> tuple[Belief12, Learnt] | None:
+    """Return what the outings on a water taught; None where none tells.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    rigs, sights = log_of(work, setting)
+    return learn(rigs, sights, watch) if sights else None
+
+
+def log_of(work: Work, setting: Setting) -> tuple[list[Situation], list[Sight]]:
+    """Return the rigs that were fished in a water, each in the water as it was written then, and what was seen."""
+    outings = [o for o in list_outings(work) if o.water == setting.water.id and not o.apart][:MOST_OUTINGS]
+    rigs: list[Situation] = []
+    known: dict[str, int] = {}
+    sights: list[Sight] = []
+    for outing in outings:
+        with work.reading():
+            events = [row.event for row in work.journal.of_outing(outing.id)]
+            documents = {a.revision: _revision(work, a.revision) for a in outing.rigs}
+        _read(outing, in_order(standing(events)), documents, setting, rigs, known, sights)
+    return rigs, sights
+
+
+def _revision(work: Work, revision: str | None) -> Rig | None:
+    try:
+        row = work.rigs.revision(UUID(revision or ""))
+    except ValueError:
+        return None
+    return row.document if row else None
+
+
+def _read(
+    outing: OutingView,
+    events: Sequence[Event],
+    documents: dict[str | None, Rig | None],
+    setting: Setting,
+    rigs: list[Situation],
+    known: dict[str, int],
+    sights: list[Sight],
+) -> None:
+    edits: dict[tuple[int, int], tuple[dict[str, object], ...]] = {}
+    for event in events:
+        told = event_kinds()[event.kind].of(event) if event.kind in event_kinds() else None
+        if isinstance(told, Changed) and told.made:
+            edits[(told.rig, told.option)] = told.edits
+        if not isinstance(told, Drift | Batch) or told.at.rig >= len(outing.rigs):
+            continue
+        base = documents.get(outing.rigs[told.at.rig].revision)
+        change = edits.get((told.at.rig, told.at.option), ())
+        if base is None or (told.at.option and not change):
+            continue
+        place = _place(outing, base, change, setting, rigs, known)
+        if place is None:
+            continue
+        if isinstance(told, Batch):
+            sights.append(Sight(place, "", told.drifts, told.low, told.high))
+        else:
+            tap = every_tap().get(told.tap)
+            if tap is not None and tap.ends and tap.shows in ("nothing", "ticked", "dragging"):
+                sights.append(Sight(place, tap.shows))
+
+
+def _place(
+    outing: OutingView,
+    base: Rig,
+    change: tuple[dict[str, object], ...],
+    setting: Setting,
+    rigs: list[Situation],
+    known: dict[str, int],
+) -> int | None:
+    key = json.dumps([base.model_dump(mode="json"), list(change), outing.depth_m, outing.pace_m_s], sort_keys=True)
+    if key not in known:
+        rig = _edited(base, change, setting.drawer)
+        if rig is None:
+            return None
+        water = setting.water
+        pace = outing.pace_m_s / water.pace_m_s if water.pace_m_s else 1.0
+        there = water.scaled(pace if pace > 0 else 1.0, outing.depth_m / water.depth_m)
+        try:
+            situation = Situation(rig, setting).with_water(there)
+        except InputError:
+            return None
+        known[key] = len(rigs)
+        rigs.append(situation)
+    return known[key]
+
+
+def _edited(rig: Rig, change: tuple[dict[str, object], ...], drawer: Drawer) -> Rig | None:
+    try:
+        for edit in EDITS.validate_python(change):  # type: ignore[attr-defined]
+            if isinstance(edit, RigEdit):
+                rig = edit.apply(rig, drawer)
+    except (InputError, ValidationError):
+        return None
+    return rig

@@ -1,0 +1,49 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { api, type OutingView, taken } from "../../api/client";
+import { happened, sendEvents } from "../../state/bank";
+import { Button } from "../../ui/button";
+
+/** An outing that was picked: what it was in a line, and whether anything is learnt from it. */
+export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: () => void }) {
+  const queries = useQueryClient();
+  const takes = outing.fished.reduce((sum, f) => sum + (f.takes ?? 0), 0);
+  const landed = outing.fish.filter((f) => f.ended === "landed");
+  const keepApart = async () => {
+    if (!outing.apart) await happened("apart", { why: "" }, { about: outing.id });
+    else {
+      const page = taken(await api.GET("/api/v1/outings/{outing_id}", { params: { path: { outing_id: outing.id } } }));
+      const undone = new Set(page.events.map((e) => e.undoes));
+      const last = page.events.filter((e) => e.kind === "apart" && !undone.has(e.id)).at(-1);
+      if (last) await happened("undo", {}, { about: outing.id, undoes: last.id });
+    }
+    await sendEvents();
+    await queries.invalidateQueries({ predicate: (q) => ["season", "outings"].includes(String(q.queryKey[0])) });
+  };
+  return (
+    <section
+      aria-label="The outing picked"
+      className="mt-2 flex flex-wrap items-center gap-3 rounded-s border border-rule bg-sheet p-3"
+    >
+      <p>
+        <b>{outing.water_name}</b>, {new Date(outing.begun_at).toLocaleDateString([], { dateStyle: "long" })}:{" "}
+        {outing.rigs.map((r) => r.name).join(", ")}. <span className="figure">{outing.drifts}</span> drifts,{" "}
+        <span className="figure">{outing.touched}</span> touched, <span className="figure">{takes}</span> takes
+        {landed.length > 0
+          ? `, ${landed.length} landed${landed.some((f) => f.cm) ? ` to ${Math.max(...landed.map((f) => f.cm ?? 0))} cm` : ""}`
+          : ""}
+        .
+      </p>
+      <Button onClick={() => void keepApart()} aria-pressed={outing.apart ?? false}>
+        {outing.apart ? "Learn from it again" : "Keep it apart"}
+      </Button>
+      <a
+        className="inline-flex min-h-8 items-center rounded-s border border-rule px-3"
+        href={`/api/v1/outings/${outing.id}/outing.csv`}
+        download
+      >
+        CSV
+      </a>
+      <Button onClick={onClose}>Close</Button>
+    </section>
+  );
+}

@@ -1,0 +1,97 @@
+import { useMemo } from "react";
+import type { Learnt, Reach } from "../../api/client";
+import { useJob } from "../../state/use_job";
+import { Button } from "../../ui/button";
+import { Progress } from "../../ui/progress";
+
+/** What the drifts on a water taught: in a sentence, what would tell more, and every unknown before and after. */
+export function Taught({ reach }: { reach: Reach }) {
+  const asked = useMemo(() => ({ kind: "learn" as const, water: reach as never }), [reach]);
+  const { found, share, fault, again } = useJob<"learn">(asked);
+  if (fault)
+    return (
+      <p role="alert" className="mt-2 text-float">
+        {fault} <Button onClick={again}>Again</Button>
+      </p>
+    );
+  if (share !== null || !found)
+    return (
+      <div role="status" className="mt-2">
+        <p className="text-soft">Weighing what was seen …</p>
+        <Progress share={share ?? 0} label="Learning" />
+      </div>
+    );
+  const learnt = found.learnt;
+  if (!learnt || learnt.drifts === 0)
+    return <p className="mt-2">Nothing was tapped here that tells of the water: takes tell of the fish.</p>;
+  return (
+    <div className="mt-2">
+      <p className="text-[15px] font-bold">{learnt.said}</p>
+      {learnt.tell ? <p>{learnt.tell}</p> : null}
+      <p className="mt-1 text-soft">
+        {learnt.touched} of {learnt.drifts} touched; {Math.round(learnt.expected)} should have by what is written. The
+        plan of the next day pack begins with this.
+      </p>
+      <Unknowns rows={learnt.unknowns} />
+      {learnt.apart.length > 0 ? (
+        <p className="mt-1 text-[13px] text-soft">
+          The drifts do not tell apart:{" "}
+          {learnt.apart
+            .slice(0, 3)
+            .map(([a, b]) => `${a} and ${b}`)
+            .join(", ")}
+          .
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+const LEAST = 0.5;
+const MOST = 2;
+
+/** Factors on what is written, before and after, on one scale of halves and doubles. */
+function Unknowns({ rows }: { rows: Learnt["unknowns"] }) {
+  const x = (factor: number) => {
+    const clipped = Math.min(Math.max(factor, LEAST), MOST);
+    return (Math.log(clipped / LEAST) / Math.log(MOST / LEAST)) * 200;
+  };
+  return (
+    <table className="mt-2 w-full table-fixed text-[13px]">
+      <thead>
+        <tr className="text-left text-soft">
+          <th className="w-[34%]">unknown</th>
+          <th>½ · as written · 2 ×</th>
+          <th className="w-[8.5rem] text-right">now</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((u) => (
+          <tr key={u.key}>
+            <td className="pr-2">{u.name}</td>
+            <td>
+              <svg viewBox="0 0 200 16" className="block h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
+                <rect x={99.5} y={0} width={1} height={16} fill="var(--soft)" />
+                <rect
+                  x={x(u.before_p10)}
+                  y={6}
+                  width={x(u.before_p90) - x(u.before_p10)}
+                  height={4}
+                  fill="var(--rule)"
+                />
+                <rect x={x(u.p10)} y={4} width={Math.max(x(u.p90) - x(u.p10), 2)} height={8} fill="var(--water-deep)" />
+                <rect x={x(u.mean) - 1.5} y={1} width={3} height={14} fill="var(--float)" />
+              </svg>
+            </td>
+            <td className="figure whitespace-nowrap pl-2 text-right">
+              × {u.mean.toFixed(2)}{" "}
+              <small className="text-soft">
+                {u.p10.toFixed(2)}–{u.p90.toFixed(2)}
+              </small>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
