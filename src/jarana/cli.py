@@ -117,7 +117,7 @@ def _demo(arguments: argparse.Namespace) -> int:
     folder = Path(arguments.data)
     if arguments.reset:
         reset(folder)
-    return run_demo(folder, arguments.port)
+    return run_demo(folder, arguments.port, arguments.listen, tuple(arguments.name))
 
 
 def _openapi(_arguments: argparse.Namespace) -> int:
@@ -277,6 +277,8 @@ def main(argv: list[str] | None = None) -> int:
     demo = commands.add_parser("demo", help="start Jarana with the invented valley")
     demo.add_argument("--data", default=".jarana", help="where everything is kept")
     demo.add_argument("--port", type=int, default=8450)
+    demo.add_argument("--listen", default="127.0.0.1", help="the address to listen on; 0.0.0.0 for all of this machine")
+    demo.add_argument("--name", action="append", default=[], help="a name or address a phone calls this machine by")
     demo.add_argument("--reset", action="store_true", help="start over, after asking")
     demo.set_defaults(run=_demo)
     rig = commands.add_parser("rig", help="what a rig says of itself (docs/formats.md)")
@@ -290,7 +292,7 @@ def main(argv: list[str] | None = None) -> int:
     report.set_defaults(run=_report)
     readers: dict[str, Callable[..., Any]] = {
         "answered": _answered, "document": _document, "rig": _rig, "tackle": lambda f: _tackle(Path(f)),
-        "json": lambda f: _json(f, LARGEST_SPEC), "read": read,
+        "json": lambda f: _json(f, LARGEST_SPEC), "read": read, "text": lambda f: _read(f, LARGEST_SPEC),
     }  # fmt: skip
     add_commands(commands, readers)
     add_bank_commands(commands, readers)

@@ -1,4 +1,4 @@
-"""``jarana plan simulate | pack``: is the plan worth it in hidden waters, and a day pack as a file."""
+"""``jarana plan simulate | pack | learn fit``: is the plan worth it, a day pack as a file, and what a log taught."""
 
 from __future__ import annotations
 
@@ -66,6 +66,16 @@ def add_bank_commands(commands: Any, readers: Readers) -> None:
     pack.add_argument("--planned", action="store_true", help="of the water as it is written alone")
     pack.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
     pack.set_defaults(run=lambda arguments: _pack(arguments, readers))
+    learn = commands.add_parser("learn", help="what was learnt")
+    fits = learn.add_subparsers(required=True, metavar="verb")
+    fit = fits.add_parser("fit", help="what a log of drifts taught of a water; JSON out")
+    fit.add_argument("--reach", required=True, help="a water as JSON")
+    fit.add_argument("--tackle", help="a folder with the CSV files of a drawer")
+    fit.add_argument("--rules", help=argparse.SUPPRESS)
+    fit.add_argument("--rigs", required=True, help="a folder of rig files; the log names them without .json")
+    fit.add_argument("--events", required=True, help="a log as CSV: rig, code[, drifts, low, high] (docs/formats.md)")
+    fit.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+    fit.set_defaults(run=lambda arguments: _fit(arguments, readers))
 
 
 def _simulate(arguments: argparse.Namespace, readers: Readers) -> int:
@@ -134,6 +144,26 @@ def _pack(arguments: argparse.Namespace, readers: Readers) -> int:
         rigs = [(Path(name).stem, readers["rig"](name)) for name in arguments.rig]
         made = pack(rigs, setting, datetime.now(UTC).isoformat(), not arguments.planned)
         return json.dumps(made.model_dump(mode="json"), separators=(",", ":"))
+
+    code: int = readers["answered"](work)
+    return code
+
+
+def _fit(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.learn.water import learn
+    from jarana.core.situation import Situation
+    from jarana.formats.log_csv import read_log
+
+    def work() -> str:
+        setting = setting_of(arguments, readers)
+        folder = Path(arguments.rigs)
+        if not folder.is_dir():
+            raise InputError.one("rigs", arguments.rigs, "is no folder of rig files")
+        names = sorted(path.stem for path in folder.glob("*.json"))
+        sights = read_log(readers["text"](arguments.events), names)
+        rigs = [Situation(readers["rig"](str(folder / f"{name}.json")), setting) for name in names]
+        _, found = learn(rigs, sights)
+        return found.model_dump_json(indent=1)
 
     code: int = readers["answered"](work)
     return code

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 from uuid import uuid4
@@ -15,7 +16,9 @@ from sqlalchemy import text
 from jarana.api.app import create_app
 from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
+from jarana.usecases.sign_in import PHONE_LIFE, spend_token
 from tests.api.conftest import enter
+from tests.people import token_for
 
 FREE = {("post", "/api/v1/sign-in"), ("get", "/api/v1/book")}
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
@@ -144,3 +147,42 @@ def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: Flas
         connection.commit()
     app.extensions["sessions"].kw["bind"].dispose()
     assert stranger.get("/readyz").status_code == 503
+
+
+def test_a_phone_comes_in_by_an_address_or_by_six_digits_once_each(app: Flask, client: FlaskClient) -> None:
+    code = client.post("/api/v1/phone").json
+    assert re.fullmatch(r"[0-9]{6}", code["digits"])
+    assert code["picture"].startswith("<svg")
+    assert code["reachable"] is False
+    for secret in (code["digits"], code["address"].partition("#")[2]):
+        phone = app.test_client()
+        assert phone.post("/api/v1/sign-in", json={"token": secret}).status_code == 200
+        assert phone.get("/api/v1/me").json["name"] == client.get("/api/v1/me").json["name"]
+        assert app.test_client().post("/api/v1/sign-in", json={"token": secret}).status_code == 401
+
+
+def test_six_digits_live_shortly(app: Flask, client: FlaskClient) -> None:
+    code = client.post("/api/v1/phone").json["digits"]
+    late = datetime.now(UTC) + PHONE_LIFE + timedelta(seconds=1)
+    with app.extensions["sessions"]() as session:
+        assert spend_token(session, code, late) is None
+        assert spend_token(session, code, late - timedelta(seconds=10)) is not None
+
+
+def test_guesses_are_few(valley_url: str, tmp_path: Path) -> None:
+    app = create_app(Settings(valley_url, "test-secret", web=tmp_path))
+    codes = [app.test_client().post("/api/v1/sign-in", json={"token": f"{n:06d}"}).status_code for n in range(14)]
+    assert codes[0] == 401
+    assert codes[-1] == 429
+
+
+def test_behind_a_proxy_cookies_go_over_tls_only_and_the_outer_name_counts(valley_url: str, tmp_path: Path) -> None:
+    settings = Settings(valley_url, "test-secret", ("fish.example",), tmp_path, False, behind_tls=True)
+    client = create_app(settings).test_client()
+    through = {"X-Forwarded-Proto": "https", "X-Forwarded-Host": "fish.example", "X-Forwarded-For": "10.0.0.9"}
+    answer = client.post("/api/v1/sign-in", json={"token": token_for(valley_url, "Outer")}, headers=through)
+    assert answer.status_code == 200
+    cookies = answer.headers.getlist("Set-Cookie")
+    assert len(cookies) == 2
+    assert all("Secure" in cookie and "HttpOnly" in cookie for cookie in cookies)
+    assert client.get("/readyz", headers={"X-Forwarded-Host": "evil.example"}).status_code == 400

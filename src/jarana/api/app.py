@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from flask import Flask
 from flask_compress import Compress
+from werkzeug.middleware.proxy_fix import ProxyFix
 
 from jarana.api.errors import add_error_handlers
 from jarana.api.logs import log_json
@@ -31,6 +32,8 @@ def create_app(settings: Settings | None = None) -> Flask:
         SECRET_KEY=settings.secret_key,
         TRUSTED_HOSTS=list(settings.hosts),
         MAX_CONTENT_LENGTH=LARGEST_BODY,
+        SESSION_COOKIE_SECURE=settings.behind_tls,
+        REMEMBER_COOKIE_SECURE=settings.behind_tls,
         SESSION_COOKIE_HTTPONLY=True,
         SESSION_COOKIE_SAMESITE="Lax",
         SESSION_COOKIE_NAME=settings.cookie,
@@ -46,6 +49,8 @@ def create_app(settings: Settings | None = None) -> Flask:
         DEVICES={"micrometer": settings.micrometer, "scale": settings.scale},
         GAUGE=settings.gauge,
     )
+    if settings.behind_tls:
+        app.wsgi_app = ProxyFix(app.wsgi_app, x_for=1, x_proto=1, x_host=1)  # type: ignore[method-assign]
     app.extensions["sessions"] = make_sessions(make_engine(settings.database_url))
     guard(app)
     Compress(app)

@@ -190,9 +190,32 @@ class WaterAnswer(Frozen):
 
 
 class Token(Frozen):
-    """A one-time sign-in token."""
+    """A one-time sign-in token, or the six digits a signed-in browser shows for a phone."""
 
-    token: Annotated[str, StringConstraints(min_length=8, max_length=200, pattern=r"^[A-Za-z0-9_-]+$")]
+    token: Annotated[str, StringConstraints(min_length=6, max_length=200, pattern=r"^[A-Za-z0-9_-]+$")]
+
+
+class PhoneCode(Frozen):
+    """What lets a phone in as this person, once.
+
+    Attributes
+    ----------
+    address
+        Opens and signs in; `picture` shows it as an SVG code.
+    digits
+        To type at `enter` instead.
+    minutes
+        So long both live.
+    reachable
+        The address is not this machine's own: a phone may come to it.
+    """
+
+    address: str
+    enter: str
+    picture: str
+    digits: str
+    minutes: int
+    reachable: bool
 
 
 class Me(Frozen):

@@ -32,6 +32,8 @@ class Settings:
         ``http://host:port`` of the river gauges; empty for none.
     cookie
         Name of the cookies; servers beside each other on one host have one each.
+    behind_tls
+        A proxy in front speaks TLS and says whose request it is (X-Forwarded-For, -Proto, -Host); cookies go over TLS only.
     """
 
     database_url: str
@@ -43,10 +45,11 @@ class Settings:
     scale: str = ""
     gauge: str = ""
     cookie: str = "jarana"
+    behind_tls: bool = False
 
     @classmethod
     def from_environment(cls) -> Settings:
-        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE, JARANA_GAUGE and JARANA_COOKIE."""
+        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE, JARANA_GAUGE, JARANA_COOKIE and JARANA_BEHIND_TLS."""
         secret = os.environ.get("JARANA_SECRET_KEY", "")
         if len(secret) < LEAST_SECRET:
             raise SystemExit(f"JARANA_SECRET_KEY signs the sessions: {LEAST_SECRET} characters of it at least")
@@ -59,4 +62,5 @@ class Settings:
             scale=os.environ.get("JARANA_SCALE", ""),
             gauge=os.environ.get("JARANA_GAUGE", ""),
             cookie=os.environ.get("JARANA_COOKIE", "jarana"),
+            behind_tls=os.environ.get("JARANA_BEHIND_TLS", "") == "yes",
         )

@@ -30,6 +30,7 @@ from jarana.storage.database import make_engine, make_sessions, migrate
 from jarana.usecases.sign_in import make_token
 
 MARKER = "made-by-jarana"
+LOOPBACK = ("127.0.0.1", "localhost")
 FIRST_PORT = 8450
 READY_SECONDS = 900.0
 """The very first start compiles the engine; a slow machine is let take its time."""
@@ -146,8 +147,11 @@ def _wait_ready(address: str, server: subprocess.Popen[bytes]) -> None:
     raise SystemExit("The server did not become ready.")
 
 
-def run_demo(folder: Path, port: int) -> int:
-    """Start everything, print the address, wait for Ctrl-C, stop everything."""
+def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[str, ...] = ()) -> int:
+    """Start everything, print the address, wait for Ctrl-C, stop everything.
+
+    `listen` is the address it listens on; `names` are those a phone may call it by.
+    """
     folder = own_folder(folder.resolve())
     with (folder / "running").open("w") as lock:
         try:
@@ -173,6 +177,7 @@ def run_demo(folder: Path, port: int) -> int:
             say("Starting the server (the engine compiles on the very first start: about half a minute) …")
             environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
             environment["JARANA_COOKIE"] = _cookie(folder)
+            environment |= {"JARANA_HOST": listen, "JARANA_HOSTS": ",".join((*LOOPBACK, *names))}
             environment |= _standins() | {"JARANA_PORT": str(port)}
             written = folder / "server.log"
             written.touch(mode=0o600)
@@ -183,6 +188,10 @@ def run_demo(folder: Path, port: int) -> int:
                 )  # fmt: skip
             address = f"http://127.0.0.1:{port}"
             _wait_ready(address, server)
+            for name in names:
+                say(
+                    f"A phone in this net may open http://{name}:{port}; sign it in from Fish, on the desk opened by that name."
+                )
             say(
                 f"\nJarana is ready: {address}/enter#{token}\n(the address signs you in once; Ctrl-C stops everything)\n"
             )

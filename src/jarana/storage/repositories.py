@@ -70,8 +70,14 @@ class Anglers:
         self.session.flush()
         return row
 
+    def has_token(self, digest: str) -> bool:
+        """Say whether there is a token of a hash, spent or not."""
+        return self.session.get(SignInTokenRow, digest) is not None
+
     def add_token(self, digest: str, angler_id: UUID, expires_at: datetime) -> None:
-        """Keep the hash of a one-time token."""
+        """Keep the hash of a one-time token; what is long too old is forgotten."""
+        old = SignInTokenRow.expires_at < expires_at - timedelta(days=3)
+        self.session.execute(delete(SignInTokenRow).where(SignInTokenRow.angler_id == angler_id, old))
         self.session.add(SignInTokenRow(digest=digest, angler_id=angler_id, expires_at=expires_at))
 
     def spend_token(self, digest: str, now: datetime) -> AnglerRow | None:

@@ -13,6 +13,9 @@ from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
 
 TOKEN_LIFE = timedelta(days=1)
+PHONE_LIFE = timedelta(minutes=5)
+"""Six digits can be guessed: they live shortly, and few guesses a minute are let through."""
+DIGITS = 6
 SITTING_LIFE = timedelta(days=30)
 """A browser stays signed in for so long."""
 
@@ -24,8 +27,23 @@ def make_token(session: Session, angler_id: UUID, now: datetime) -> str:
     return token
 
 
+def make_phone_code(session: Session, angler_id: UUID, now: datetime) -> tuple[str, str]:
+    """Return a token and six digits that let a phone in as this person, each once and for some minutes."""
+    anglers = Anglers(session)
+    token = secrets.token_urlsafe(24)
+    digits = next(d for d in iter(_six_digits, "") if not anglers.has_token(_digest(d)))
+    for code in (token, digits):
+        anglers.add_token(_digest(code), angler_id, now + PHONE_LIFE)
+    session.commit()
+    return token, digits
+
+
+def _six_digits() -> str:
+    return f"{secrets.randbelow(10**DIGITS):0{DIGITS}d}"
+
+
 def spend_token(session: Session, token: str, now: datetime) -> AnglerRow | None:
-    """Return the person a token lets in, once; None afterwards."""
+    """Return the person a token, or six digits, lets in, once; None afterwards."""
     row = Anglers(session).spend_token(_digest(token), now)
     session.commit()
     return row

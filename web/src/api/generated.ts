@@ -331,6 +331,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/phone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make what lets a phone in as this person: an address as a picture, and six digits, once each and for some minutes. */
+        post: operations["post__api_v1_phone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reaches": {
         parameters: {
             query?: never;
@@ -8124,6 +8141,59 @@ export interface components {
             name: string;
         };
         /**
+         * PhoneCode
+         * @description What lets a phone in as this person, once.
+         *
+         *     Attributes
+         *     ----------
+         *     address
+         *         Opens and signs in; `picture` shows it as an SVG code.
+         *     digits
+         *         To type at `enter` instead.
+         *     minutes
+         *         So long both live.
+         *     reachable
+         *         The address is not this machine's own: a phone may come to it.
+         */
+        PhoneCode: {
+            /**
+             * Address
+             * @description Opens and signs in; `picture` shows it as an SVG code.
+             * @example text
+             */
+            address: string;
+            /**
+             * Digits
+             * @description To type at `enter` instead.
+             * @example text
+             */
+            digits: string;
+            /**
+             * Enter
+             * @description enter
+             * @example text
+             */
+            enter: string;
+            /**
+             * Minutes
+             * @description So long both live.
+             * @example 1
+             */
+            minutes: number;
+            /**
+             * Picture
+             * @description picture
+             * @example text
+             */
+            picture: string;
+            /**
+             * Reachable
+             * @description The address is not this machine's own: a phone may come to it.
+             * @example true
+             */
+            reachable: boolean;
+        };
+        /**
          * PinchShot
          * @description Pinch a shot on a span, so far above its lower end; the owned one nearest to a weight, else tin of the table.
          */
@@ -13056,7 +13126,7 @@ export interface components {
         };
         /**
          * Token
-         * @description A one-time sign-in token.
+         * @description A one-time sign-in token, or the six digits a signed-in browser shows for a phone.
          */
         Token: {
             /**
@@ -14828,6 +14898,35 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_phone: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhoneCode"];
+                };
+            };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];

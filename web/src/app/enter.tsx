@@ -1,21 +1,23 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { type FormEvent, useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, taken } from "../api/client";
+import { Button } from "../ui/button";
 
-/** Spends the one-time token in the address and goes on to the workbench. */
+const DIGITS = 6;
+
+/** Spends the one-time token in the address, or six digits typed, and goes on to the workbench; on a phone to Fish. */
 export function Enter() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [trouble, setTrouble] = useState("");
+  const [digits, setDigits] = useState("");
   const sent = useRef(false);
-  useEffect(() => {
-    if (sent.current) return;
-    sent.current = true;
-    const token = window.location.hash.slice(1);
-    const enter = async () => {
+  const token = window.location.hash.slice(1);
+  const enter = useCallback(
+    async (code: string) => {
       try {
-        taken(await api.POST("/api/v1/sign-in", { body: { token } }));
+        taken(await api.POST("/api/v1/sign-in", { body: { token: code } }));
       } catch (error) {
         const me = await api.GET("/api/v1/me");
         if (!me.response.ok) {
@@ -24,15 +26,44 @@ export function Enter() {
         }
       }
       await queries.invalidateQueries();
-      navigate("/rig", { replace: true });
-    };
-    void enter();
-  }, [navigate, queries]);
+      navigate(window.matchMedia("(max-width: 899px)").matches ? "/fish" : "/rig", { replace: true });
+    },
+    [navigate, queries],
+  );
+  useEffect(() => {
+    if (sent.current || !token) return;
+    sent.current = true;
+    void enter(token);
+  }, [enter, token]);
+  const typed = (event: FormEvent) => {
+    event.preventDefault();
+    setTrouble("");
+    void enter(digits);
+  };
   return (
     <main className="mx-auto max-w-md p-8">
       <h1 className="text-xl font-bold">Jarana</h1>
+      {token && !trouble ? null : (
+        <form onSubmit={typed} className="mt-3 flex flex-col gap-3">
+          <label className="flex flex-col gap-1">
+            The six digits your desk shows (Fish, <i>Sign in a phone</i>)
+            <input
+              className="figure min-h-14 rounded-s border border-edge bg-sheet px-3 text-center text-3xl tracking-[0.3em]"
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              pattern="[0-9]*"
+              maxLength={DIGITS}
+              value={digits}
+              onChange={(e) => setDigits(e.target.value.replace(/\D/g, ""))}
+            />
+          </label>
+          <Button strong type="submit" className="min-h-14" disabled={digits.length !== DIGITS}>
+            Come in
+          </Button>
+        </form>
+      )}
       <p role="status" className="mt-3">
-        {trouble || "Coming in …"}
+        {trouble || (token ? "Coming in …" : "")}
       </p>
     </main>
   );

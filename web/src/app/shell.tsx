@@ -32,7 +32,13 @@ export function Shell() {
     return (
       <main className="mx-auto max-w-md p-8">
         <h1 className="text-xl font-bold">Jarana</h1>
-        <p className="mt-3">Open the address that the start command printed; it signs you in.</p>
+        <p className="mt-3">
+          Open the address that the start command printed; it signs you in. On a phone,{" "}
+          <a className="underline" href="/enter">
+            type six digits
+          </a>
+          .
+        </p>
       </main>
     );
   }

@@ -4,21 +4,23 @@ from __future__ import annotations
 
 from datetime import UTC, datetime
 
-from flask import Blueprint, abort
+import segno
+from flask import Blueprint, abort, request
 from flask_login import current_user, login_user, logout_user
 from spectree import Response
 
-from jarana.api.schemas import InHandView, Me, TakeInHand, Token
+from jarana.api.schemas import InHandView, Me, PhoneCode, TakeInHand, Token
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
 from jarana.usecases.in_hand import in_hand, take_in_hand
-from jarana.usecases.sign_in import begin_sitting, end_sittings, spend_token
+from jarana.usecases.sign_in import PHONE_LIFE, begin_sitting, end_sittings, make_phone_code, spend_token
 
+OWN_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 blueprint = Blueprint("session", __name__, url_prefix="/api/v1")
 
 
 @blueprint.post("/sign-in")
-@limiter.limit("20/minute")
+@limiter.limit("10/minute")
 @spec.validate(resp=Response(HTTP_200=Me), tags=["session"])
 def sign_in(json: Token) -> Me:
     """Spend a one-time token and start a session."""
@@ -31,6 +33,25 @@ def sign_in(json: Token) -> Me:
         )
     login_user(Person(row, begin_sitting(database(), row.id, now)), remember=True)
     return Me(id=row.id, name=row.name)
+
+
+@blueprint.post("/phone")
+@limiter.limit("10/minute")
+@spec.validate(resp=Response(HTTP_200=PhoneCode), tags=["session"])
+def phone() -> PhoneCode:
+    """Make what lets a phone in as this person: an address as a picture, and six digits, once each and for some minutes."""
+    token, digits = make_phone_code(database(), current_user.angler_id, datetime.now(UTC))
+    enter = f"{request.host_url}enter"
+    address = f"{enter}#{token}"
+    picture = segno.make(address, micro=False, error="m").svg_inline(omitsize=True, dark="#0F2A33", light="#FFFFFF")
+    return PhoneCode(
+        address=address,
+        enter=enter,
+        picture=picture,
+        digits=digits,
+        minutes=round(PHONE_LIFE.total_seconds() / 60),
+        reachable=request.host.partition(":")[0] not in OWN_HOSTS,
+    )
 
 
 @blueprint.post("/sign-out")

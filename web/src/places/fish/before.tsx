@@ -11,6 +11,7 @@ import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { Past } from "./past";
+import { PhoneCode } from "./phone_code";
 
 const MOST = 3;
 
@@ -37,6 +38,7 @@ export function Before({ packing }: { packing: Packing }) {
       ) : kept ? null : (
         <p>Without a signal nothing can be taken along. At home, or where there is one, choose rigs here first.</p>
       )}
+      <PhoneCode />
       <Past />
     </main>
   );
