@@ -6,7 +6,7 @@ import { Button } from "../ui/button";
 
 const DIGITS = 6;
 
-/** Spends the one-time token in the address, or six digits typed, and goes on to the workbench; on a phone to Fish. */
+/** Spends the one-time token in the address, or six digits typed, and goes on to the workbench; who came as a phone to Fish. */
 export function Enter() {
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -14,6 +14,7 @@ export function Enter() {
   const [digits, setDigits] = useState("");
   const sent = useRef(false);
   const token = window.location.hash.slice(1);
+  const byPhone = !token || new URLSearchParams(window.location.search).has("phone");
   const enter = useCallback(
     async (code: string) => {
       try {
@@ -26,9 +27,9 @@ export function Enter() {
         }
       }
       await queries.invalidateQueries();
-      navigate(window.matchMedia("(max-width: 899px)").matches ? "/fish" : "/rig", { replace: true });
+      navigate(byPhone ? "/fish" : "/rig", { replace: true });
     },
-    [navigate, queries],
+    [navigate, queries, byPhone],
   );
   useEffect(() => {
     if (sent.current || !token) return;

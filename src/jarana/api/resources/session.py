@@ -42,7 +42,7 @@ def phone() -> PhoneCode:
     """Make what lets a phone in as this person: an address as a picture, and six digits, once each and for some minutes."""
     token, digits = make_phone_code(database(), current_user.angler_id, datetime.now(UTC))
     enter = f"{request.host_url}enter"
-    address = f"{enter}#{token}"
+    address = f"{enter}?phone#{token}"
     picture = segno.make(address, micro=False, error="m").svg_inline(omitsize=True, dark="#0F2A33", light="#FFFFFF")
     return PhoneCode(
         address=address,
