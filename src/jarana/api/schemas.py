@@ -201,7 +201,7 @@ class PhoneCode(Frozen):
     Attributes
     ----------
     address
-        Opens and signs in; `picture` shows it as an SVG code.
+        Opens and signs in; `picture` shows it as a code, the data of an image.
     digits
         To type at `enter` instead.
     minutes

@@ -65,7 +65,7 @@ def beats(random: np.random.Generator) -> list[Beat]:
         if index == len(RIGS) - 1:
             rig = HELD_HIGH.apply(rig, drawer)
         situation = Situation(rig, setting)
-        stays = 0.6 * random.standard_normal(KEPT)
+        stays = 0.3 * random.standard_normal(KEPT)
         column, off = HIDDEN[water]
         stays[column] = off
         options = [Option(situation, (), "")] if by_takes(situation) else options_of(situation)[:1]

@@ -8147,7 +8147,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     address
-         *         Opens and signs in; `picture` shows it as an SVG code.
+         *         Opens and signs in; `picture` shows it as a code, the data of an image.
          *     digits
          *         To type at `enter` instead.
          *     minutes
@@ -8158,7 +8158,7 @@ export interface components {
         PhoneCode: {
             /**
              * Address
-             * @description Opens and signs in; `picture` shows it as an SVG code.
+             * @description Opens and signs in; `picture` shows it as a code, the data of an image.
              * @example text
              */
             address: string;

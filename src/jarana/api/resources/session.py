@@ -43,7 +43,7 @@ def phone() -> PhoneCode:
     token, digits = make_phone_code(database(), current_user.angler_id, datetime.now(UTC))
     enter = f"{request.host_url}enter"
     address = f"{enter}?phone#{token}"
-    picture = segno.make(address, micro=False, error="m").svg_inline(omitsize=True, dark="#0F2A33", light="#FFFFFF")
+    picture = segno.make(address, micro=False, error="m").svg_data_uri(omitsize=True, dark="#0F2A33", light="#FFFFFF")
     return PhoneCode(
         address=address,
         enter=enter,

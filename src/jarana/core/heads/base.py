@@ -129,6 +129,10 @@ class HeadPart(Frozen):
         """Return what is wrong with it on a rig; empty when it fits."""
         return ""
 
+    def slid_from(self, other: HeadPart, before: Rig, after: Rig) -> tuple[float, float] | None:
+        """Return how high over the point it sat and sits, m, where it is the same as another but for that; else None."""
+        return None
+
     def hangs_from(self, rig: Rig) -> float:
         """Return how far down the leader the chain begins, m from the fly line."""
         return 0.0

@@ -126,6 +126,12 @@ class FloatHead(HeadPart):
         """Return it at another place, mm below the fly line."""
         return FloatHead.model_validate(dict(self) | seat(spans, down_mm))
 
+    def slid_from(self, other: HeadPart, before: Rig, after: Rig) -> tuple[float, float] | None:
+        """Return how high over the point it sat and sits, m, where the same float was slid; else None."""
+        if not isinstance(other, FloatHead) or other.body != self.body or other == self:
+            return None
+        return other.above(before), self.above(after)
+
     def above(self, rig: Rig) -> float:
         """Return how far above the point it sits, m along the line."""
         return rig.length - self.hangs_from(rig)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError
-from jarana.core.rig.compare import compare
+from jarana.core.methods import method_of
+from jarana.core.rig.compare import HELD, LED, MOVED, compare
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.model import Attachment
@@ -22,6 +23,8 @@ say = phrases(
     __name__,
     """
 as-it-is = as it is
+led = { $name } at { $lead } × the bubbles
+float = float { $before } → { $after } above the point
 """,
 )
 MOST_WEIGHTS = 4
@@ -68,13 +71,29 @@ def options_of(situation: Situation) -> list[Option]:
             if move and excluded(there, habits):
                 continue
             known.add(identity(there))
-            text = "; ".join(c.text for c in compare(situation.rig, there.rig, situation.writer) if _told(c.what))
-            found.append(Option(there, move, text or say("as-it-is")))
+            found.append(Option(there, move, _text(situation, there) or say("as-it-is")))
     return found
 
 
-def _told(what: str) -> bool:
-    return not what.endswith("spool")
+def _text(before: Situation, after: Situation) -> str:
+    """Return what is changed, a clause each: another pace by its name, a float by where it sits."""
+    old, new, writer = before.rig, after.rig, before.writer
+    told = []
+    if (old.motion.kind, old.motion.lead) != (new.motion.kind, new.motion.lead):
+        paces = method_of(new).paces
+        name = next(
+            (p.name for p in paces if (p.kind, p.lead) == (new.motion.kind, new.motion.lead)), after.motion.name
+        )
+        told.append(say("led", name=name, lead=f"{new.motion.lead:g}") if after.motion.leads else name)
+    slid = new.head.slid_from(old.head, old, new)
+    if slid is not None:
+        low, high = (writer.text("length", v) for v in slid)
+        told.append(say("float", before=low, after=high))
+    skipped = {LED, MOVED, *((HELD,) if slid is not None else ())}
+    for change in compare(old, new, writer):
+        if change.what not in skipped and not change.what.endswith("spool"):
+            told.append(change.text)
+    return "; ".join(told)
 
 
 def _weights(situation: Situation) -> list[Move]:
@@ -111,8 +130,19 @@ def _free(situation: Situation) -> list[Move]:
         except InputError:
             continue
         if moves:
-            return _spread(moves)
+            return _likest(situation, moves) if key == "pace" else _spread(moves)
     return []
+
+
+def _likest(situation: Situation, moves: list[Move]) -> list[Move]:
+    """Return so many ways of moving as are carried along, those of the rig's own kind first: slower and faster before another."""
+    own = situation.rig.motion.kind
+
+    def other(move: Move) -> bool:
+        there = moved(situation, move)
+        return there is None or there.rig.motion.kind != own
+
+    return sorted(moves, key=other)[:MOST_FREE]
 
 
 def _spread(moves: list[Move]) -> list[Move]:

@@ -53,6 +53,12 @@ rests = rests
 )
 
 
+LED, MOVED = say("led"), "moved"
+"""What differs where another pace is fished."""
+HELD = say("held")
+"""What differs where another head, or another place of it, is."""
+
+
 class Change(Frozen):
     """One difference: the part, what of it, and how it read before and after (empty where there was nothing)."""
 
@@ -87,8 +93,8 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("method", before.method, after.method),
         ("rod", before.rod.name, after.rod.name),
         ("line", before.line.name, after.line.name),
-        (say("led"), f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
-        ("moved", before.motion.kind, after.motion.kind),
+        (LED, f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
+        (MOVED, before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),
         (say("measured"), _checks(before, writer), _checks(after, writer)),
@@ -125,7 +131,7 @@ def _checks(rig: Rig, writer: Writer) -> str:
 def _heads(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:
     """Yield what holds the rig where it was changed: a float whose leader was cut below it stays where it is."""
     if before.head != after.head:
-        yield say("held"), before.head.described(before, writer), after.head.described(after, writer)
+        yield HELD, before.head.described(before, writer), after.head.described(after, writer)
 
 
 def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str, str]]:

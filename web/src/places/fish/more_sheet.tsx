@@ -156,7 +156,7 @@ function Big({ on, onClick, children }: { on?: boolean; onClick: () => void; chi
     <Button
       strong={on ?? false}
       aria-pressed={on}
-      className="block min-h-14 whitespace-normal px-1 leading-tight"
+      className="min-h-14 flex-col gap-0 whitespace-normal px-1 leading-tight"
       onClick={onClick}
     >
       {children}

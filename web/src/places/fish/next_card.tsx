@@ -39,8 +39,14 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
       });
     };
     const worth = plan.worth();
+    if (quiet)
+      return (
+        <p className="truncate border-l-4 border-zone pl-2 text-soft">
+          Next, after this drift: <b>{to?.text}</b>
+        </p>
+      );
     return (
-      <section aria-label="Next" className={`rounded-s border-2 border-zone p-3 ${quiet ? "opacity-60" : ""}`}>
+      <section aria-label="Next" className="rounded-s border-2 border-zone p-3">
         <p className="text-[17px] font-bold">Next: {to?.text}</p>
         <p>
           {rig.plan?.kind === "take"

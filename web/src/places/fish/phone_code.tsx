@@ -24,7 +24,7 @@ export function PhoneCode() {
             <img
               alt="Code with the address that signs a phone in"
               className="size-56 border-8 border-white"
-              src={`data:image/svg+xml;utf8,${encodeURIComponent(code.data.picture)}`}
+              src={code.data.picture}
             />
             <p>
               or open <b className="figure">{code.data.enter}</b> and type

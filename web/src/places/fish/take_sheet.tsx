@@ -109,7 +109,7 @@ function Pick({ on, onPick, children }: { on: boolean; onPick: () => void; child
     <Button
       strong={on}
       aria-pressed={on}
-      className="block min-h-14 whitespace-normal px-1 leading-tight"
+      className="min-h-14 flex-col gap-0 whitespace-normal px-1 leading-tight"
       onClick={onPick}
     >
       {children}
