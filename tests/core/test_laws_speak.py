@@ -16,6 +16,8 @@ from jarana.core.leader.chain_of_spools import ladder
 from jarana.core.leader.design import design
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.spec import LeaderSpec
+from jarana.core.learn.family import family
+from jarana.core.learn.options import options_of
 from jarana.core.methods import methods
 from jarana.core.outcomes.band import band_of
 from jarana.core.outcomes.tracks import members_of
@@ -161,6 +163,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     assert band is not None
     rows += band.laws
     rows += asked_by(lambda: valued(of_method("level-contact")))
+    rows += asked_by(lambda: family(options_of(of_method("level-contact"))[:1], members=16))
     rows += asked_by(lambda: fit_drag(a_fly(), 0.5, [1.2], water_at(12.0)))
     rows += asked_by(lambda: falls.__wrapped__(a_fly()))
     rows += asked_by(lambda: sounded(20.0))
@@ -212,6 +215,7 @@ KEPT = {
     ("TERMINAL_SPEED", "speed"): "a fly weighs at most 20 g",
     ("TURBULENCE", "height_share"): "at the bed and the surface the eddies die out",
     ("TAKE", "jerk"): "a take on a tight line jerks twice as hard",
+    ("TEACHES", "members"): "a family is fitted to 32 drifts of each rig or more",
     ("WORTH", "members"): "ranks are decided by 8 members or more",
     ("FLOAT", "radius"): "a float lifts at most 10 g",
     ("BENDING", "diameter"): "fly lines are of the classes 0 to 15",

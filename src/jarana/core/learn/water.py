@@ -46,7 +46,7 @@ FITTED = 128
 """Drifts each rig's surface is fitted to."""
 MOST_RIGS = 10
 """Rigs of a log that are learnt from, those with the most drifts."""
-FEWEST, REDRAWN = 250, 3
+FEWEST, REDRAWN = 250, 8
 """Fewer samples than this carry too little: they are drawn anew where they matter, so many times at most."""
 SHRUNK = 0.7
 SURER = 1.8
