@@ -10,7 +10,7 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
-from jarana.usecases.keep_outing import MOST_EVENTS
+from jarana.usecases.keep_outing import LARGEST_PAYLOAD, MOST_EVENTS
 from tests.api.conftest import enter
 
 BEGAN = datetime(2026, 6, 1, 8, 0, tzinfo=UTC)
@@ -147,6 +147,12 @@ def test_a_change_made_at_the_water_is_a_revision_of_the_rig(phone: Phone) -> No
         ({"payload": {"type": "drift", "version": 1, "at": {"rig": 0}, "tap": "danced"}}, "no such tap"),
         ({"payload": {"type": "drift", "version": 9, "at": {"rig": 0}, "tap": "ticked"}}, "version"),
         ({"undoes": str(UUID(int=7)), "kind": "undo"}, "not there"),
+        ({"at": "9999-12-31T23:59:59-14:00"}, "years"),
+        ({"at": "1989-12-31T23:59:59+00:00"}, "years"),
+        ({"at": "2026-06-01T08:00:00"}, "no zone"),
+        ({"payload": {"type": "changed", "version": 1, "edits": [{"op": "a\0b"}]}}, "cannot be written"),
+        ({"payload": {"type": "changed", "version": 1, "edits": [{"op": "a\ud800"}]}}, "cannot be written"),
+        ({"payload": {"type": "changed", "version": 1, "edits": [{"op": "a" * LARGEST_PAYLOAD}]}}, "larger than"),
     ],
 )
 def test_what_cannot_be_kept_is_refused_alone_and_says_why(phone: Phone, change: dict[str, Any], why: str) -> None:
@@ -218,3 +224,10 @@ def test_the_demo_season_teaches_of_its_waters_and_of_nobody_elses(app: Flask, c
     assert {"Tavrin, Weir Run", "Oskel Water, north shore"} <= {r["name"] for r in season["by_water"]}
     assert sum(p["drifts"] for p in season["predicted"]) > 300
     assert enter(app, "Somebody").get("/api/v1/season").json["outings"] == 0
+
+
+def test_figures_of_an_outing_are_in_the_units_of_who_reads_it(phone: Phone) -> None:
+    phone.send(phone.begin(), phone.event("seen", {"depth_m": 1.0, "sounded": True}))
+    address = f"/api/v1/outings/{phone.outing}"
+    assert phone.client.get(address).json["outing"]["rows"][0]["what"] == "1.00 m"
+    assert "m" not in phone.client.get(address, headers={"Jarana-Units": "imperial"}).json["outing"]["rows"][0]["what"]

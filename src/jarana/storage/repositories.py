@@ -409,6 +409,11 @@ class Journal:
         query = select(EventRow).where(mine, (EventRow.about == outing) | (EventRow.id == outing))
         return self.session.scalars(query.order_by(EventRow.place)).all()
 
+    def of_outings(self, outings: Sequence[UUID], most: int) -> Sequence[EventRow]:
+        """Return the newest events about some outings, in the order they were written down."""
+        query = select(EventRow).where(EventRow.owner_id == self.owner, EventRow.about.in_(outings))
+        return self.session.scalars(query.order_by(EventRow.place.desc()).limit(most)).all()[::-1]
+
     def taken_seq(self, device: str, seq: int) -> bool:
         """Say whether a device has used a place in its order."""
         query = select(EventRow.id).where(

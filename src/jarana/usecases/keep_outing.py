@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Sequence
 from dataclasses import dataclass
 from uuid import UUID, uuid5
@@ -20,6 +21,7 @@ from jarana.core.rig.edits.base import RigEdit
 from jarana.core.search.any_edit import AnyEdit
 from jarana.core.stock.change import Entries
 from jarana.core.stock.tied import moved_flies
+from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
 from jarana.storage.work import HERE, Work
 from jarana.usecases.keep_rig import StaleBaseError, UnknownRigError, keep_rig
@@ -30,6 +32,11 @@ MOST_EVENTS = 200
 """Events of one send."""
 MOST_OUTINGS = 400
 MOST_OF_AN_OUTING = 5000
+MOST_TOLD = 20_000
+"""Events that are read for a list of outings: the newest."""
+LARGEST_PAYLOAD = 16_000
+"""bytes."""
+FIRST_YEAR, LAST_YEAR = 1990, 2200
 
 
 class UnknownOutingError(Exception):
@@ -66,6 +73,9 @@ def _take(work: Work, event: Event) -> str:
     there = work.journal.get(event.id)
     if there is not None:
         return "" if there.kind == event.kind and there.device == event.device else "is the id of something else"
+    wrong = _unfit(event)
+    if wrong:
+        return wrong
     if event.device == HERE:
         return "that device is the server's own"
     if work.journal.taken_seq(event.device, event.seq):
@@ -89,6 +99,22 @@ def _take(work: Work, event: Event) -> str:
         return "there is no such tap"
     row = work.journal.append(event)
     _follow(work, row, told, outing)
+    return ""
+
+
+def _unfit(event: Event) -> str:
+    """Return why no database could keep an event, or nobody should: its size, marks no store accepts, a year nobody fishes in."""
+    try:
+        text = json.dumps(event.payload, ensure_ascii=False, allow_nan=False)
+        size = len(text.encode())
+    except (ValueError, UnicodeEncodeError, RecursionError):
+        return "its payload cannot be written down"
+    if size > LARGEST_PAYLOAD:
+        return f"its payload is larger than {LARGEST_PAYLOAD // 1000} kB"
+    if "\\u0000" in json.dumps(event.payload) or "\0" in text:
+        return "its payload cannot be written down"
+    if event.at.tzinfo is None or not FIRST_YEAR <= event.at.year < LAST_YEAR:
+        return f"its time has no zone, or is not in the years {FIRST_YEAR} to {LAST_YEAR}"
     return ""
 
 
@@ -197,8 +223,8 @@ def outing_events(work: Work, outing: UUID) -> list[Event]:
     return [row.event for row in rows[:MOST_OF_AN_OUTING]]
 
 
-def see_outing(work: Work, outing: UUID) -> OutingView:
-    """Return an outing as its events tell it.
+def see_outing(work: Work, outing: UUID, writer: Writer) -> OutingView:
+    """Return an outing as its events tell it, figures as the person reads them.
 
     Raises
     ------
@@ -207,7 +233,7 @@ def see_outing(work: Work, outing: UUID) -> OutingView:
     """
     with work.reading():
         events = outing_events(work, outing)
-    view = outing_of(events)
+    view = outing_of(events, writer)
     if view is None:
         raise UnknownOutingError
     return view
@@ -217,6 +243,9 @@ def list_outings(work: Work, most: int = MOST_OUTINGS) -> list[OutingView]:
     """Return one's outings, newest first."""
     with work.reading():
         rows = [row for row in work.journal.newest("outing", most) if not row.undone]
-        events = [[e.event for e in work.journal.of_outing(row.id)] for row in rows]
-    views = [outing_of(own[:MOST_OF_AN_OUTING]) for own in events]
+        events: dict[UUID, list[Event]] = {row.id: [row.event] for row in rows}
+        for row in work.journal.of_outings(list(events), MOST_TOLD):
+            assert row.about is not None
+            events[row.about].append(row.event)
+    views = [outing_of(own[:MOST_OF_AN_OUTING]) for own in events.values()]
     return sorted((v for v in views if v is not None), key=lambda v: v.begun_at, reverse=True)

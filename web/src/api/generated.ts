@@ -7450,10 +7450,23 @@ export interface components {
          *         All of them are in it, or only the planned one.
          *     learnt
          *         What earlier outings taught of the water; the plan begins with it.
+         *     warm_c
+         *         From this temperature on one stops, °C; None where it does not hold.
+         *     batch
+         *         Drifts that are told at once.
+         *     horizon, least_left
+         *         Drifts an outing is thought to have, and the fewest that are left.
          *     zone
          *         Where they take: from and to over the bed, or under the surface, cm.
          */
         Pack: {
+            /**
+             * Batch
+             * @description Drifts that are told at once.
+             * @default 6
+             * @example 6
+             */
+            batch?: number;
             /**
              * Cautions
              * @description cautions
@@ -7477,6 +7490,13 @@ export interface components {
              * @example []
              */
             fractions?: number[];
+            /**
+             * Horizon
+             * @description Drifts an outing is thought to have, and the fewest that are left.
+             * @default 40
+             * @example 40
+             */
+            horizon?: number;
             /**
              * How Many
              * @description how many
@@ -7535,6 +7555,13 @@ export interface components {
              */
             learnt?: string;
             /**
+             * Least Left
+             * @description Drifts an outing is thought to have, and the fewest that are left.
+             * @default 12
+             * @example 12
+             */
+            least_left?: number;
+            /**
              * Made At
              * @description When, as the server's clock told it.
              * @example text
@@ -7549,63 +7576,90 @@ export interface components {
              *         "key": "bump",
              *         "label": "bumped a fish",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "hung",
              *         "label": "hung up, freed",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "lost",
              *         "label": "hung up, lost",
              *         "loses": true,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "tangle",
              *         "label": "tangle",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "wind-knot",
              *         "label": "wind knot",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "bitten",
              *         "label": "bitten off",
              *         "loses": true,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "retied",
+             *         "label": "tied on again",
+             *         "loses": false,
+             *         "restores": true,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "paused",
              *         "label": "float paused",
              *         "loses": false,
-             *         "shows": "ticked"
+             *         "restores": false,
+             *         "shows": "ticked",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "soaked",
              *         "label": "fly soaked",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "dried",
              *         "label": "dried",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       }
              *     ]
              * @example [
@@ -7614,63 +7668,90 @@ export interface components {
              *         "key": "bump",
              *         "label": "bumped a fish",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "hung",
              *         "label": "hung up, freed",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "lost",
              *         "label": "hung up, lost",
              *         "loses": true,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "tangle",
              *         "label": "tangle",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "wind-knot",
              *         "label": "wind knot",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "bitten",
              *         "label": "bitten off",
              *         "loses": true,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "retied",
+             *         "label": "tied on again",
+             *         "loses": false,
+             *         "restores": true,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": true,
              *         "key": "paused",
              *         "label": "float paused",
              *         "loses": false,
-             *         "shows": "ticked"
+             *         "restores": false,
+             *         "shows": "ticked",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "soaked",
              *         "label": "fly soaked",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       },
              *       {
              *         "ends": false,
              *         "key": "dried",
              *         "label": "dried",
              *         "loses": false,
-             *         "shows": ""
+             *         "restores": false,
+             *         "shows": "",
+             *         "takes": false
              *       }
              *     ]
              */
@@ -7699,11 +7780,11 @@ export interface components {
              */
             version?: number;
             /**
-             * Warm
-             * @description warm
-             * @example true
+             * Warm C
+             * @description From this temperature on one stops, °C; None where it does not hold.
+             * @example 1
              */
-            warm: boolean;
+            warm_c: number | null;
             /** @description water */
             water: components["schemas"]["Reach"];
             /**
@@ -7814,6 +7895,10 @@ export interface components {
          *         How long its drift is in each water, s.
          *     marks
          *         Its phases.
+         *     ends
+         *         What its end is called.
+         *     puts_on
+         *         Flies it ties on anew, by their place on the rig.
          *     expect
          *         How often to expect a touch, in words, in the planned water.
          *     knots, minutes
@@ -7832,6 +7917,12 @@ export interface components {
             edits: {
                 [key: string]: unknown;
             }[];
+            /**
+             * Ends
+             * @description What its end is called.
+             * @example text
+             */
+            ends: string;
             /**
              * Expect
              * @description How often to expect a touch, in words, in the planned water.
@@ -7853,6 +7944,11 @@ export interface components {
              * @description To make it of each other option.
              */
             minutes: number[];
+            /**
+             * Puts On
+             * @description Flies it ties on anew, by their place on the rig.
+             */
+            puts_on: string[];
             /**
              * Seconds
              * @description How long its drift is in each water, s.
@@ -9723,6 +9819,13 @@ export interface components {
              * @example 1
              */
             step?: number | null;
+            /**
+             * Took
+             * @description took
+             * @default false
+             * @example false
+             */
+            took?: boolean;
             /**
              * Touched
              * @description touched
@@ -12807,6 +12910,10 @@ export interface components {
          *         It ends the drift: the clock stops.
          *     loses
          *         A fly is asked for that is gone with it.
+         *     takes
+         *         A fish took: it is asked on which fly, and how it ended.
+         *     restores
+         *         What was lost is tied on again.
          */
         Tap: {
             /**
@@ -12836,6 +12943,13 @@ export interface components {
              */
             loses?: boolean;
             /**
+             * Restores
+             * @description What was lost is tied on again.
+             * @default false
+             * @example false
+             */
+            restores?: boolean;
+            /**
              * Shows
              * @description What a drift showed that ended so, as the plan's tables call it; empty where they learn nothing from it.
              * @default
@@ -12843,6 +12957,13 @@ export interface components {
              * @enum {string}
              */
             shows?: "" | "nothing" | "ticked" | "dragging" | "take";
+            /**
+             * Takes
+             * @description A fish took: it is asked on which fly, and how it ended.
+             * @default false
+             * @example false
+             */
+            takes?: boolean;
         };
         /**
          * Throw

@@ -12,6 +12,7 @@ import { RerigSheet } from "../features/rerig/rerig_sheet";
 import { ShoppingSheet } from "../features/shopping/shopping_sheet";
 import { StartSheet } from "../features/start/start_sheet";
 import { makeWater } from "../features/water/make_water";
+import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
 import { addressOf, namedBy } from "../state/in_hand_address";
 import { type Action, useActions, useKeyboard } from "../state/keys";
@@ -28,6 +29,10 @@ import { TopBar } from "./top_bar";
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
 export function Shell() {
   const me = useMe();
+  const id = me.data?.id;
+  useEffect(() => {
+    if (id) void bankOf(id);
+  }, [id]);
   if (me.error instanceof Refused && me.error.status === 401) {
     return (
       <main className="mx-auto max-w-md p-8">

@@ -9,7 +9,8 @@ const TAPS: Record<string, Tap> = Object.fromEntries(
     tap("nothing", "nothing"),
     tap("ticked", "ticked"),
     tap("dragging", "dragging"),
-    tap("take"),
+    tap("take", "", { takes: true }),
+    tap("retied", "", { ends: false, restores: true }),
     tap("dried", "", { ends: false }),
     tap("lost", "", { loses: true }),
     tap("hung"),
@@ -94,6 +95,13 @@ describe("an outing on the phone", () => {
   it("loses a fly only by a tap that loses one", () => {
     const told = outingOf([begun(), drift("hung", {}, { fly: "point" }), drift("lost", {}, { fly: "point" })], TAPS);
     expect(told?.lost).toEqual([{ rig: 0, fly: "point" }]);
+  });
+  it("has a fly again that was tied on again, or that a change puts on", () => {
+    const lost = drift("lost", {}, { fly: "point" });
+    expect(outingOf([begun(), lost, drift("retied")], TAPS)?.lost).toEqual([]);
+    const change = event("changed", { rig: 0, option: 1, made: true });
+    expect(outingOf([begun(), lost, change], TAPS, () => ["point"])?.lost).toEqual([]);
+    expect(outingOf([begun(), lost, change], TAPS, () => ["dropper"])?.lost).toHaveLength(1);
   });
   it("counts drifts told together, and gives the plan what each rig showed", () => {
     const batch = event("batch", {

@@ -39,8 +39,6 @@ export type Outing = {
   over: boolean;
 };
 
-const TAKES = ["take", "grab"];
-
 /** The events that stand, in this phone's own order; what is taken back is left out. */
 export function standing(events: readonly BankEvent[]): BankEvent[] {
   const undone = new Map<string, boolean>();
@@ -56,7 +54,11 @@ export function standing(events: readonly BankEvent[]): BankEvent[] {
 }
 
 /** Tells an outing from its events. */
-export function outingOf(events: readonly BankEvent[], taps: Record<string, Tap>): Outing | null {
+export function outingOf(
+  events: readonly BankEvent[],
+  taps: Record<string, Tap>,
+  putsOn: (rig: number, option: number) => readonly string[] = () => [],
+): Outing | null {
   const rows = standing(events);
   const begun = rows.find((e) => e.kind === "outing");
   if (!begun) return null;
@@ -94,7 +96,8 @@ export function outingOf(events: readonly BankEvent[], taps: Record<string, Tap>
       settle(made, of.at);
       if (tap?.loses && of.fly) made.lost.push({ rig: of.at.rig, fly: of.fly });
       const count = tap?.ends === false ? 0 : 1;
-      const takes = TAKES.includes(of.tap) ? 1 : 0;
+      const takes = tap?.takes ? 1 : 0;
+      if (tap?.restores) made.lost = made.lost.filter((l) => l.rig !== of.at.rig);
       const entry = {
         id: event.id,
         at: of.at,
@@ -130,6 +133,8 @@ export function outingOf(events: readonly BankEvent[], taps: Record<string, Tap>
         made.rig = of.rig;
         made.options[of.rig] = of.option;
         made.refused[of.rig] = [];
+        const fresh = putsOn(of.rig, of.option);
+        made.lost = made.lost.filter((l) => l.rig !== of.rig || !fresh.includes(l.fly));
       } else {
         made.refused[of.rig] = [...(made.refused[of.rig] ?? []), of.option];
       }

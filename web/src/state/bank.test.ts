@@ -33,10 +33,11 @@ const away = () => {
 const all = (sent: Sent): Answer => ({ kept: sent.events.map((e) => e.id) });
 
 beforeEach(async () => {
+  localStorage.clear();
   server.sent = [];
   server.answer = all;
   await new Promise((done) => {
-    indexedDB.deleteDatabase("jarana-bank").onsuccess = done;
+    indexedDB.deleteDatabase("jarana-bank-").onsuccess = done;
   });
 });
 afterEach(async () => {
@@ -108,6 +109,22 @@ describe("what is tapped", () => {
     await bank.happened("ended", {});
     expect(bank.useBank.getState().outing).toBeNull();
     expect((await opened()).useBank.getState().outing).toBeNull();
+  });
+  it("of one person is neither shown nor sent when another signs in, and is there for the first again", async () => {
+    const bank = await opened();
+    await bank.bankOf("ada");
+    server.answer = away;
+    await bank.happened("outing", {}, { about: null });
+    await bank.sendEvents();
+    server.answer = all;
+    server.sent = [];
+    await bank.bankOf("bo");
+    await bank.sendEvents();
+    expect(bank.useBank.getState().events).toEqual([]);
+    expect(server.sent).toEqual([]);
+    await bank.bankOf("ada");
+    await bank.sendEvents();
+    expect(bank.useBank.getState().events.map((e) => e.state)).toEqual(["kept"]);
   });
   it("has one device for all of a phone's life", async () => {
     const first = await opened();

@@ -1,6 +1,15 @@
 import { create } from "zustand";
 import { api, type BankEvent, taken } from "../api/client";
-import { addEvent, everyEvent, type KeptEvent, type KeptPack, keepPack, keptPack, markEvents } from "./bank_db";
+import {
+  addEvent,
+  belongsTo,
+  everyEvent,
+  type KeptEvent,
+  type KeptPack,
+  keepPack,
+  keptPack,
+  markEvents,
+} from "./bank_db";
 
 type State = {
   /** What lies on the phone has been read. */
@@ -42,6 +51,13 @@ export async function openBank(): Promise<void> {
     });
   }
   void sendEvents();
+}
+
+/** Somebody is signed in: what another person left on this phone is neither shown nor sent. */
+export async function bankOf(id: string): Promise<void> {
+  if (!(await belongsTo(id))) return;
+  useBank.setState({ ready: false, kept: null, events: [], outing: null, trouble: "" });
+  await openBank();
 }
 
 /** The newest outing that has not ended, nor was taken back. */

@@ -18,14 +18,35 @@ interface BankSchema extends DBSchema {
 }
 
 const NAME = "jarana-bank";
+const PERSON = "jarana.person";
 const VERSION = 1;
 export const TODAY = "today";
 
 let opening: Promise<IDBPDatabase<BankSchema>> | null = null;
 
-/** The phone's own database; a newer version of it is made from an older one, step by step. */
+function person(): string {
+  try {
+    return localStorage.getItem(PERSON) ?? "";
+  } catch {
+    return "";
+  }
+}
+
+/** Says who is signed in; returns whether that is somebody else than before: nobody reads or sends what another tapped. */
+export async function belongsTo(id: string): Promise<boolean> {
+  if (person() === id) return false;
+  try {
+    localStorage.setItem(PERSON, id);
+  } catch {}
+  const before = opening;
+  opening = null;
+  (await before?.catch(() => null))?.close();
+  return true;
+}
+
+/** The phone's own database, one for each person; a newer version of it is made from an older one, step by step. */
 export function bankDb(): Promise<IDBPDatabase<BankSchema>> {
-  opening ??= openDB<BankSchema>(NAME, VERSION, {
+  opening ??= openDB<BankSchema>(`${NAME}-${person()}`, VERSION, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore("packs");

@@ -52,14 +52,14 @@ def season() -> SeasonTold:
 def one(outing_id: UUID) -> OutingPage:
     """Return an outing with everything that happened, and its events as they were written down."""
     events = outing_events(work(), outing_id)
-    return OutingPage.of(see_outing(work(), outing_id), events)
+    return OutingPage.of(see_outing(work(), outing_id, asking().writer), events)
 
 
 @blueprint.get("/outings/<uuid:outing_id>/outing.csv")
 @spec.validate(tags=["files"])
 def as_csv(outing_id: UUID) -> FlaskResponse:
     """Send an outing as CSV."""
-    text = outing_csv(see_outing(work(), outing_id))
+    text = outing_csv(see_outing(work(), outing_id, asking().writer))
     answer = FlaskResponse(text, mimetype="text/csv")
     answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.csv"'
     return answer

@@ -19,6 +19,7 @@ from jarana.core.journal.kinds.outing import Along, Outing
 from jarana.core.journal.kinds.seen import Seen
 from jarana.core.journal.kinds.take import Take
 from jarana.core.model import Frozen
+from jarana.core.units import Writer
 
 TOUCHES = ("ticked", "dragging")
 LONGEST_PAUSE_S = 20 * 60.0
@@ -76,6 +77,7 @@ class Row(Frozen):
     drifts: int = 0
     said: float | None = None
     touched: bool = False
+    took: bool = False
 
 
 class OutingView(Frozen):
@@ -139,8 +141,11 @@ def in_order(events: Iterable[Event]) -> list[Event]:
     return [event for _, _, _, event in sorted(rows, key=lambda r: r[:3])]
 
 
-def outing_of(events: Sequence[Event]) -> OutingView | None:
-    """Return an outing from its events; None where it was not begun, or was taken back."""
+METRIC = Writer()
+
+
+def outing_of(events: Sequence[Event], writer: Writer = METRIC) -> OutingView | None:
+    """Return an outing from its events, figures as a person reads them; None where it was not begun, or was taken back."""
     rows = in_order(standing(events))
     begun = next((e for e in rows if e.kind == "outing"), None)
     if begun is None:
@@ -174,11 +179,13 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
             what = told.tap if isinstance(told, Drift) else f"{told.low}–{told.high} of {told.drifts}"
             row = _row(event, told.at, what, told.second if isinstance(told, Drift) else None, drifts)
             if isinstance(told, Drift) and drifts:
-                row = row.model_copy(update={"said": told.said, "touched": bool(touched)})
+                row = row.model_copy(update={"said": told.said, "touched": bool(touched), "took": bool(takes)})
             table.append(row)
         elif isinstance(told, Take):
             fish.append(_fish(event, told))
-            words = ", ".join(w for w in (told.ended, told.species, f"{told.cm:g} cm" if told.cm else "") if w)
+            words = ", ".join(
+                w for w in (told.ended, told.species, writer.text("short", told.cm / 100) if told.cm else "") if w
+            )
             table.append(_row(event, told.at, words, told.second, 0))
         elif isinstance(told, Changed):
             changes, refused = changes + int(told.made), refused + int(not told.made)
@@ -188,7 +195,7 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
         elif isinstance(told, Seen):
             depth, pace = told.depth_m or depth, told.pace_m_s if told.pace_m_s is not None else pace
             temperature = told.temperature_c if told.temperature_c is not None else temperature
-            what = f"{told.depth_m:g} m" if told.depth_m else f"{told.pace_m_s:g} m/s" if told.pace_m_s else ""
+            what = _seen(told, writer)
             table.append(Row(id=event.id, at=event.at, kind=event.kind, what=what))
         elif isinstance(told, Apart):
             apart = True
@@ -224,6 +231,12 @@ def outing_of(events: Sequence[Event]) -> OutingView | None:
     )
 
 
+def _seen(told: Seen, writer: Writer) -> str:
+    """Return what was seen of the water, in words."""
+    figures = (("depth", told.depth_m), ("speed", told.pace_m_s), ("temperature", told.temperature_c))
+    return ", ".join(writer.text(what, si) for what, si in figures if si is not None)
+
+
 def _counted(told: Drift | Batch) -> tuple[int, int, int]:
     """Return the drifts an event tells of, those that touched, and its takes; a range of touches counts by its middle."""
     if isinstance(told, Batch):
@@ -231,10 +244,7 @@ def _counted(told: Drift | Batch) -> tuple[int, int, int]:
     tap = every_tap().get(told.tap)
     if tap is None or not tap.ends:
         return 0, 0, 0
-    return 1, int(tap.shows in TOUCHES), int(tap.key in TAKES)
-
-
-TAKES = ("take", "grab")
+    return 1, int(tap.shows in TOUCHES), int(tap.takes)
 
 
 def _row(event: Event, at: Placed, what: str, second: float | None, drifts: int) -> Row:

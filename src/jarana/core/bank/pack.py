@@ -16,7 +16,7 @@ from typing import Any, Literal
 import numpy as np
 
 from jarana.core.bank.counsel import Counsel, counsel_of
-from jarana.core.bank.taps import HOW_MANY, MORE, Tap, first_row
+from jarana.core.bank.taps import BATCH, HOW_MANY, MORE, Tap, first_row
 from jarana.core.caution import Caution
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
@@ -38,8 +38,8 @@ from jarana.core.situation import Setting, Situation
 from jarana.core.units import Writer
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
-from jarana.core.water.reach import Reach
-from jarana.core.water.section import section_of
+from jarana.core.water.reach import WARM, Reach
+from jarana.core.water.section import section_of, suffers_warmth
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits
 from jarana.core.worth.judge import cast_seconds
@@ -52,6 +52,8 @@ more = It touches more than it should: { $causes }.
 touch = Expect a touch on { $share }
 touch-from = Expect a touch on { $share }, from { $metres } on
 no-touch = No touch expected
+lift = lift
+end = end
 sound-first = Sound it first: under a float a wrong depth costs most of the outing.
 """,
 )
@@ -68,6 +70,8 @@ DOUBTED = 1.28
 """The water is doubted where what was seen lies outside eight of ten."""
 MOST_RIGS = 3
 THOUSAND = 1000
+OUTING_DRIFTS, LEAST_LEFT = 40.0, 12.0
+"""Drifts an outing is thought to have, and so many are always thought to be left (guesses)."""
 
 
 class Curve(Frozen):
@@ -99,6 +103,10 @@ class PackOption(Frozen):
         How long its drift is in each water, s.
     marks
         Its phases.
+    ends
+        What its end is called.
+    puts_on
+        Flies it ties on anew, by their place on the rig.
     expect
         How often to expect a touch, in words, in the planned water.
     knots, minutes
@@ -110,6 +118,8 @@ class PackOption(Frozen):
     seconds: tuple[float, ...]
     curves: tuple[Curve, ...]
     marks: tuple[Mark, ...]
+    ends: str
+    puts_on: tuple[str, ...]
     expect: str
     knots: tuple[int, ...]
     minutes: tuple[float, ...]
@@ -213,6 +223,12 @@ class Pack(Frozen):
         All of them are in it, or only the planned one.
     learnt
         What earlier outings taught of the water; the plan begins with it.
+    warm_c
+        From this temperature on one stops, °C; None where it does not hold.
+    batch
+        Drifts that are told at once.
+    horizon, least_left
+        Drifts an outing is thought to have, and the fewest that are left.
     zone
         Where they take: from and to over the bed, or under the surface, cm.
     """
@@ -232,7 +248,10 @@ class Pack(Frozen):
     more: tuple[Tap, ...] = MORE
     how_many: tuple[tuple[int, int | None], ...] = HOW_MANY
     cautions: tuple[Caution, ...]
-    warm: bool
+    warm_c: float | None
+    batch: int = BATCH
+    horizon: float = OUTING_DRIFTS
+    least_left: float = LEAST_LEFT
     units: str
 
 
@@ -277,7 +296,7 @@ def pack(
         rigs=made,
         learnt=told,
         cautions=section.cautions,
-        warm=any(c.key == "warm-water" for c in section.cautions),
+        warm_c=WARM if suffers_warmth(water) else None,
         units=setting.person.units,
     )
 
@@ -406,6 +425,10 @@ def _option(options: list[Option], j: int, tracks: Sequence[Tracks | None], midd
         marks=tuple(
             Mark(name=p.name, second=round(p.begins, 1)) for p in situation.motion.phases(ride) if p.begins > 0
         ),
+        ends=say("lift" if situation.head.lifted and situation.water.nature.flows else "end"),
+        puts_on=tuple(
+            a.id for a in situation.rig.attachments if a.body != options[0].situation.rig.attachment(a.id).body
+        ),
         expect=_expect(planned, situation),
         knots=tuple(c.knots for c in costs),
         minutes=tuple(round(c.minutes, 1) for c in costs),
@@ -447,10 +470,6 @@ def _plan(options: list[Option], tables: Sequence[Family | None], middle: int) -
         sound_first=say("sound-first") if first else "",
         cycle_s=round(cast + seconds, 1),
     )
-
-
-OUTING_DRIFTS = 40.0
-"""Drifts a sounding is weighed over before the first cast."""
 
 
 def _thousandths(rows: Floats) -> Any:

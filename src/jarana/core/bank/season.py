@@ -100,7 +100,7 @@ def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC) -> SeasonTold:
                     (
                         f"{row.at.astimezone(zone).hour:02d}",
                         row.drifts,
-                        int(row.kind == "drift" and row.what in ("take", "grab")),
+                        int(row.took),
                     )
                     for o in outings
                     for row in o.rows

@@ -29,6 +29,7 @@ wind-knot = wind knot
 soaked = fly soaked
 dried = dried
 bitten = bitten off
+retied = tied on again
 paused = float paused
 """,
 )
@@ -48,6 +49,10 @@ class Tap(Frozen):
         It ends the drift: the clock stops.
     loses
         A fly is asked for that is gone with it.
+    takes
+        A fish took: it is asked on which fly, and how it ended.
+    restores
+        What was lost is tied on again.
     """
 
     key: str
@@ -55,23 +60,37 @@ class Tap(Frozen):
     shows: Shows = ""
     ends: bool = True
     loses: bool = False
+    takes: bool = False
+    restores: bool = False
 
 
-def _tap(key: str, shows: Shows = "", ends: bool = True, loses: bool = False) -> Tap:
-    return Tap(key=key, label=say(key), shows=shows, ends=ends, loses=loses)
+def _tap(key: str, shows: Shows = "", **more: bool) -> Tap:
+    return Tap(key=key, label=say(key), shows=shows, **more)
 
 
 FIRST: dict[str, tuple[Tap, ...]] = {
-    "touch": (_tap("nothing", "nothing"), _tap("ticked", "ticked"), _tap("dragging", "dragging"), _tap("take")),
-    "swing": (_tap("nothing", "nothing"), _tap("grab", "take"), _tap("splash", "take"), _tap("take", "take")),
-    "lake": (_tap("nothing", "nothing"), _tap("touched", "take"), _tap("weed"), _tap("take", "take")),
-    "dry": (_tap("nothing", "nothing"), _tap("refused"), _tap("drags"), _tap("take")),
+    "touch": (
+        _tap("nothing", "nothing"),
+        _tap("ticked", "ticked"),
+        _tap("dragging", "dragging"),
+        _tap("take", takes=True),
+    ),
+    "swing": (
+        _tap("nothing", "nothing"),
+        _tap("grab", "take", takes=True),
+        _tap("splash", "take"),
+        _tap("take", "take", takes=True),
+    ),
+    "lake": (_tap("nothing", "nothing"), _tap("touched", "take"), _tap("weed"), _tap("take", "take", takes=True)),
+    "dry": (_tap("nothing", "nothing"), _tap("refused"), _tap("drags"), _tap("take", takes=True)),
 }
 """The first row by how a rig is fished; the first of it is what is kept where nobody taps."""
 MORE = (
     _tap("bump"), _tap("hung"), _tap("lost", loses=True), _tap("tangle"), _tap("wind-knot", ends=False),
-    _tap("bitten", loses=True), _tap("paused", "ticked"), _tap("soaked", ends=False), _tap("dried", ends=False),
+    _tap("bitten", loses=True), _tap("retied", ends=False, restores=True), _tap("paused", "ticked"), _tap("soaked", ends=False), _tap("dried", ends=False),
 )  # fmt: skip
+BATCH = 6
+"""Drifts that are told at once."""
 HOW_MANY: tuple[tuple[int, int | None], ...] = ((0, 0), (1, 1), (2, 3), (4, None))
 """Of the last drifts so many touched: from and to; None is all of them."""
 

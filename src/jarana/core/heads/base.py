@@ -91,6 +91,8 @@ class HeadPart(Frozen):
         Node spacing wanted on its leader in moving water, m.
     taps
         Which row of taps a drift with it ends in, in moving water.
+    lifted
+        The rod lifts it out at the end of a drift.
     tip_m
         Usual height of the rod tip over a river, m (practice).
     in_the_river, in_the_lake
@@ -112,6 +114,7 @@ class HeadPart(Frozen):
     spacing: ClassVar[float] = SPACING
     tip_m: ClassVar[float] = 0.5
     taps: ClassVar[str] = "touch"
+    lifted: ClassVar[bool] = False
     in_the_river: ClassVar[str] = "natural"
     in_the_lake: ClassVar[str] = "still"
 

@@ -43,6 +43,7 @@ class HeldHead(HeadPart):
     reads: ClassVar[tuple[str, ...]] = ("sag", "sunk", "wind", "casting_length")
     leaves: ClassVar[tuple[str, ...]] = ("float_load", "take_to_sign", "netting")
     droppers_stop: ClassVar[bool] = False
+    lifted: ClassVar[bool] = True
     tip_m: ClassVar[float] = 2.0
     longest_s: ClassVar[float] = WITH_ROD_S
     in_the_river: ClassVar[str] = "led"

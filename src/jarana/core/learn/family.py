@@ -25,7 +25,7 @@ from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import DEPTH, HAND, PACE
-from jarana.core.unknowns.drifts import SEARCH_GRID, base_of
+from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
@@ -337,8 +337,3 @@ def _of_takes(situations: list[Situation], tracks: list[Tracks | None]) -> Famil
         at={"take": parts * nothing[:, None, :]},
         edges=edges,
     )
-
-
-def checked(situation: Situation) -> None:
-    """Raise an InputError where a rig cannot be fished in its water."""
-    base_of(situation, SEARCH_GRID)

@@ -171,6 +171,11 @@ def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
     return rows, f"{mean.digits} ± {spread.digits} {mean.unit}" if len(rows) > 1 else str(mean)
 
 
+def suffers_warmth(reach: Reach) -> bool:
+    """Say whether the fish of a water suffer from being played in warm water."""
+    return reach.fish.species in ("trout", "grayling")
+
+
 def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ...]:
     said = []
     fastest = max((lane.pace_m_s for lane in reach.lanes), default=reach.pace_m_s)
@@ -182,7 +187,7 @@ def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ..
         said.append(caution("wading-deep"))
     if not reach.nature.flows and reach.wind_m_s >= BOAT_WIND:
         said.append(caution("boat-wind"))
-    if reach.temperature_c >= WARM and reach.fish.species in ("trout", "grayling"):
+    if reach.temperature_c >= WARM and suffers_warmth(reach):
         said.append(caution("warm-water", temperature=writer.text("temperature", reach.temperature_c)))
     elif reach.temperature_c <= 6:
         said.append(caution("cold-water"))

@@ -19,9 +19,6 @@ import { useRhythm } from "./use_rhythm";
 import { WaterNow } from "./water_now";
 
 const LANES = ["near", "main", "far"] as const;
-/** Drifts that are thought of as still to come, and the fewest. */
-const HORIZON = 40;
-const LEAST_LEFT = 12;
 
 type Props = { kept: KeptPack; outing: Outing; packing: Packing };
 
@@ -48,23 +45,24 @@ export function AtTheWater({ kept, outing, packing }: Props) {
     () => new Plan(pack, rig, outing.where, sightsOf(outing, outing.rig, taps)),
     [pack, rig, outing, taps],
   );
-  const left = Math.max(HORIZON - outing.drifts, LEAST_LEFT);
+  const left = Math.max((pack.horizon ?? 0) - outing.drifts, pack.least_left ?? 0);
   const refusedHere = outing.refused[outing.rig] ?? [];
   const gone = new Set(outing.lost.filter((l) => l.rig === outing.rig).map((l) => l.fly));
-  const next = plan.next(option, left, (o) => !refusedHere.includes(o) && may(rig, o, gone));
+  const next = plan.next(option, left, (o) => !refusedHere.includes(o));
   const counsel = counselFor({ ...outing, lane: place.lane, step: place.step }, rig.counsel);
-  const warm = outing.temperature !== null && outing.temperature >= 19 && pack.flows;
+  const warm = outing.temperature !== null && pack.warm_c !== null && outing.temperature >= pack.warm_c;
 
   const end = async (tap: Tap) => {
     const clock = useClock.getState();
     const running = clock.since !== null;
-    const second =
-      tap.key === "nothing" || !running ? null : (clock.second ?? (Date.now() - (clock.since ?? 0)) / 1000);
+    const now = clock.second ?? (Date.now() - (clock.since ?? 0)) / 1000;
+    // A tap after the drift was over says what was seen, not when.
+    const second = tap.shows === "nothing" || !running || now >= seconds ? null : now;
     if (running && tap.ends !== false) driftOver();
     const length = running ? Math.min((Date.now() - (clock.since ?? 0)) / 1000, 3600) : null;
     const said = rig.plan?.kind === "touch" ? Math.min(Math.max(plan.chance(option), 0), 1) : null;
     const id = await happened("drift", { at, tap: tap.key, second, seconds: length, said });
-    if (tap.key === "take" || tap.key === "grab") setTaking({ drift: id, second });
+    if (tap.takes) setTaking({ drift: id, second });
   };
   const down = async () => {
     const running = useClock.getState().since !== null;
@@ -217,12 +215,6 @@ export function AtTheWater({ kept, outing, packing }: Props) {
       <WaterNow open={sheet === "water"} onClose={() => setSheet(null)} kept={kept} outing={outing} />
     </main>
   );
-}
-
-/** An option can be made as long as the flies it asks for are not lost. */
-function may(rig: PackRig, option: number, gone: ReadonlySet<string>): boolean {
-  const edits = (rig.options[option]?.edits ?? []) as { op?: string; at?: string }[];
-  return !edits.some((e) => e.at !== undefined && gone.has(e.at) && e.op !== "swap_fly");
 }
 
 function lastTap(outing: Outing, taps: Record<string, Tap>): string {

@@ -40,7 +40,10 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
   );
   const zones = useMemo(() => rig.flies.map((f) => inZone(pack, rig, option, f.id, where)), [pack, rig, option, where]);
   const marks = rig.options[option]?.marks ?? [];
-  const coming = at === null ? null : (marks.find((m) => m.second > at) ?? { name: "lift", second: seconds });
+  const coming =
+    at === null
+      ? null
+      : (marks.find((m) => m.second > at) ?? { name: rig.options[option]?.ends ?? "", second: seconds });
   const sunk = flies.filter((f) => !f.dry);
   const strip = sunk.map((f) => ({
     id: f.id,
@@ -79,7 +82,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
                   </b>
                 </>
               ) : (
-                <b className="text-xl">{marks.length ? "over" : "lift now"}</b>
+                <b className="text-xl">{rig.options[option]?.ends} now</b>
               )}
               {second !== null ? <span className="block text-soft">seen at {second.toFixed(1)} s</span> : null}
             </p>
@@ -99,6 +102,11 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
           width={WIDTH}
           height={190}
         />
+      ) : null}
+      {gone.size > 0 ? (
+        <p className="text-look">
+          A fly is lost: the others are shown as with it. More, <i>tied on again</i>, when it is.
+        </p>
       ) : null}
       <ul className="mt-1 text-[14px]">
         {flies.map((f) => (

@@ -21,7 +21,7 @@ export function FishPlace() {
   if (!ready) return null;
   if (kept && outing) {
     const own = events.map((r) => r.event).filter((e) => e.id === outing || e.about === outing);
-    const told = outingOf(own, tapsOf(kept.pack));
+    const told = outingOf(own, tapsOf(kept.pack), (r, o) => kept.pack.rigs[r]?.options[o]?.puts_on ?? []);
     if (told) return <AtTheWater kept={kept} outing={told} packing={packing} />;
   }
   return <Before packing={packing} />;

@@ -8,8 +8,6 @@ import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { isQuiet, setQuiet } from "./use_rhythm";
 
-const BATCH = 6;
-
 type Props = {
   open: boolean;
   onClose: () => void;
@@ -34,6 +32,7 @@ export function MoreSheet(props: Props) {
 
 function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }: Props) {
   const { pack } = kept;
+  const batchSize = pack.batch ?? 1;
   const [losing, setLosing] = useState<Tap | null>(null);
   const [touched, setTouched] = useState<readonly [number, number | null] | null>(null);
   const [quiet, mute] = useState(isQuiet);
@@ -49,7 +48,13 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
   const batch = async (takes: number, range = touched) => {
     if (!range) return;
     onClose();
-    await happened("batch", { at, drifts: BATCH, low: range[0], high: Math.min(range[1] ?? BATCH, BATCH), takes });
+    await happened("batch", {
+      at,
+      drifts: batchSize,
+      low: range[0],
+      high: Math.min(range[1] ?? batchSize, batchSize),
+      takes,
+    });
   };
   const last = outing.ended.findLast((e) => e.tap === "");
   if (losing)
@@ -65,7 +70,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
     );
   return (
     <div className="flex flex-col gap-4">
-      <Group label={`The last ${BATCH} drifts: touched`}>
+      <Group label={`The last ${batchSize} drifts: touched`}>
         {(pack.how_many ?? []).map(([low, high]) => (
           <Big key={low} on={touched?.[0] === low} onClick={() => setTouched([low ?? 0, high ?? null])}>
             {high === null || high === undefined ? "most" : low === high ? `${low}` : `${low}–${high}`}

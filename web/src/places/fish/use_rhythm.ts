@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import type { PackRig } from "../../api/client";
 import { useClock, usualCycle } from "../../state/drift_clock";
 
@@ -10,7 +10,9 @@ const TONE_S = 0.09;
 export function useRhythm(rig: PackRig, seconds: number, option: number, down: () => Promise<void>): void {
   const since = useClock((s) => s.since);
   const rhythm = useClock((s) => s.rhythm);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: `down` is made anew at each look; the drift it belongs to is told by `since`
+  // What is done then is what would be done then: the lane, or the rig, may have been changed on the way.
+  const latest = useRef(down);
+  latest.current = down;
   useEffect(() => {
     if (since === null) return;
     const timers: number[] = [];
@@ -21,7 +23,7 @@ export function useRhythm(rig: PackRig, seconds: number, option: number, down: (
     for (const mark of rig.options[option]?.marks ?? []) at(mark.second, () => signal(1));
     at(seconds, () => signal(2));
     const cycle = rhythm ? usualCycle(useClock.getState().cycles) : null;
-    if (cycle !== null) at(cycle, () => void down());
+    if (cycle !== null) at(cycle, () => void latest.current());
     return () => timers.forEach(window.clearTimeout);
   }, [since, rhythm, rig, seconds, option]);
 }
