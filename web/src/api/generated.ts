@@ -7456,8 +7456,6 @@ export interface components {
          *         Drifts that are told at once.
          *     horizon, least_left
          *         Drifts an outing is thought to have, and the fewest that are left.
-         *     zone
-         *         Where they take: from and to over the bed, or under the surface, cm.
          */
         Pack: {
             /**
@@ -7964,6 +7962,11 @@ export interface components {
         /**
          * PackRig
          * @description A rig that goes along.
+         *
+         *     Attributes
+         *     ----------
+         *     zone_cm, zone_datum
+         *         Where they take, from and to: up from the bed, or down from the surface.
          */
         PackRig: {
             /**
@@ -8021,12 +8024,19 @@ export interface components {
             rig: components["schemas"]["Rig"];
             /**
              * Zone Cm
-             * @description zone, centimetres
+             * @description Where they take, from and to: up from the bed, or down from the surface.
              */
             zone_cm: [
                 number,
                 number
             ] | null;
+            /**
+             * Zone Datum
+             * @description Where they take, from and to: up from the bed, or down from the surface.
+             * @example bed
+             * @enum {string}
+             */
+            zone_datum: "bed" | "surface";
         };
         /**
          * Packet

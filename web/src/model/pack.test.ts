@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Pack, PackRig } from "../api/client";
-import { binomial, depthAt, driftSeconds, inZone, outside, Plan, type Sight, shares } from "./pack";
+import { binomial, depthAt, driftSeconds, inZone, outside, Plan, type Sight, shares, zoneDepths } from "./pack";
 import golden from "./plan.golden.json";
 
 const where = { depth: 1, pace: 0.5, sounded: false };
@@ -83,6 +83,14 @@ describe("depths between the waters of a pack", () => {
     const found = inZone(pack, rig, 0, "point", { depth: 1, pace: 0.4, sounded: false });
     expect(found?.[0]).toBeCloseTo(0);
     expect(inZone(pack, rig, 0, "point", { depth: 2, pace: 0.4, sounded: false })?.[0]).toBeCloseTo(4, 0);
+  });
+  it("tell of a zone that hangs from the surface, whatever the depth", () => {
+    const hung = { ...rig, zone_cm: [50, 150], zone_datum: "surface" } as PackRig;
+    expect(zoneDepths(hung, { depth: 2, pace: 0.4, sounded: false })).toEqual([0.5, 1.5]);
+    expect(zoneDepths(hung, { depth: 1, pace: 0.4, sounded: false })).toEqual([0.5, 1]);
+    const stands = zoneDepths(rig, { depth: 2, pace: 0.4, sounded: false });
+    expect(stands?.[0]).toBeCloseTo(0.8);
+    expect(stands?.[1]).toBeCloseTo(1.7);
   });
   it("go on in a lake as the deeper water has them where a shallower one has them lying", () => {
     const lake = grid(false);

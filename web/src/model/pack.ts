@@ -97,10 +97,11 @@ export function inZone(pack: Pack, rig: PackRig, option: number, fly: string, wh
   return first === undefined ? null : [first, inside[inside.length - 1] ?? first];
 }
 
-/** The taking zone as depths, m: it stands over the bed. */
+/** The taking zone as depths, m: it stands over the bed, or hangs from the surface, whatever the depth. */
 export function zoneDepths(rig: PackRig, where: Where): [number, number] | null {
   if (!rig.zone_cm) return null;
   const [low, high] = rig.zone_cm;
+  if (rig.zone_datum === "surface") return [low / 100, Math.min(high / 100, where.depth)];
   return [Math.max(where.depth - high / 100, 0), Math.max(where.depth - low / 100, 0)];
 }
 

@@ -192,7 +192,13 @@ class Plan(Frozen):
 
 
 class PackRig(Frozen):
-    """A rig that goes along."""
+    """A rig that goes along.
+
+    Attributes
+    ----------
+    zone_cm, zone_datum
+        Where they take, from and to: up from the bed, or down from the surface.
+    """
 
     id: str
     name: str
@@ -206,6 +212,7 @@ class PackRig(Frozen):
     counsel: tuple[Counsel, ...]
     cautions: tuple[Caution, ...]
     zone_cm: tuple[int, int] | None
+    zone_datum: Literal["bed", "surface"]
 
 
 class Pack(Frozen):
@@ -229,8 +236,6 @@ class Pack(Frozen):
         Drifts that are told at once.
     horizon, least_left
         Drifts an outing is thought to have, and the fewest that are left.
-    zone
-        Where they take: from and to over the bed, or under the surface, cm.
     """
 
     version: int = VERSION
@@ -330,7 +335,7 @@ def _rig(
     middle = own.index(True)
     shown = [i for i in range(len(options)) if tracks[middle][i] is not None]
     flies = tuple(_fly(rig, a.id, setting.writer) for a in rig.attachments if a.fly)
-    zone = planned.zone.heights(planned.depth_m) if planned.zone_known else None
+    zone = planned.zone if planned.zone_known else None
     kept = [options[i] for i in shown]
     return PackRig(
         id=key,
@@ -344,7 +349,8 @@ def _rig(
         plan=_plan(kept, [t and _only(t, shown) for t in tables], middle),
         counsel=counsel_of(here),
         cautions=cautions_of(here),
-        zone_cm=(round(zone[0] * 100), round(zone[1] * 100)) if zone else None,
+        zone_cm=(round(zone.low_m * 100), round(zone.high_m * 100)) if zone else None,
+        zone_datum=zone.datum if zone else "bed",
     )
 
 

@@ -41,7 +41,7 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
     const worth = plan.worth();
     if (quiet)
       return (
-        <p className="truncate border-l-4 border-zone pl-2 text-soft">
+        <p className="shrink-0 truncate border-l-4 border-zone pl-2 text-soft">
           Next, after this drift: <b>{to?.text}</b>
         </p>
       );
