@@ -94,3 +94,23 @@ def test_a_server_ends_with_the_command_that_started_it_even_when_that_is_killed
         return not status.exists() or status.read_text().rpartition(")")[2].split()[0] == "Z"
 
     assert soon(gone)
+
+
+STUBBORN = """
+import signal, time
+from jarana.hosting.serve import keep_up
+def stubborn():
+    signal.signal(signal.SIGTERM, signal.SIG_IGN)
+    print("up", flush=True)
+    time.sleep(60)
+raise SystemExit(keep_up([stubborn], grace=1))
+"""
+
+
+def test_a_server_ends_in_time_whatever_its_processes_are_busy_with() -> None:
+    server = subprocess.Popen([sys.executable, "-c", STUBBORN], stdout=subprocess.PIPE, text=True)
+    assert server.stdout is not None
+    assert server.stdout.readline() == "up\n"
+    server.terminate()
+    assert server.wait(10) == 0
+    server.stdout.close()

@@ -6,6 +6,7 @@ client does holds a thread: a request is worked on when all of it is there, an a
 
 from __future__ import annotations
 
+import math
 import os
 import signal
 import socket
@@ -38,6 +39,8 @@ SLOW_SECONDS = 60
 """A connection on which nothing happens for so long is closed."""
 LARGEST_HEADERS = 32_768
 RESTART_SECONDS = 0.2
+GRACE_SECONDS = 8.0
+"""Processes that have not ended so long after they were asked to are ended."""
 
 
 def bind(host: str, port: int) -> socket.socket:
@@ -94,8 +97,8 @@ def _work(app: Flask, shared: socket.socket) -> None:
         server.close()
 
 
-def keep_up(works: Sequence[Callable[[], None]]) -> int:
-    """Keep a process at each work, making a dead one anew; end them all when asked to."""
+def keep_up(works: Sequence[Callable[[], None]], grace: float = GRACE_SECONDS) -> int:
+    """Keep a process at each work, making a dead one anew; end them all when asked to, within so many s."""
     children: dict[int, int] = {}
     ending = False
 
@@ -104,9 +107,16 @@ def keep_up(works: Sequence[Callable[[], None]]) -> int:
         ending = True
         for child in children:
             os.kill(child, signal.SIGTERM)
+        signal.alarm(math.ceil(grace))
+
+    def kill(_signal: int, _frame: FrameType | None) -> None:
+        # What is computed long is not waited for: its job is kept and done by the next server.
+        for child in children:
+            os.kill(child, signal.SIGKILL)
 
     signal.signal(signal.SIGTERM, stop)
     signal.signal(signal.SIGINT, stop)
+    signal.signal(signal.SIGALRM, kill)
     while not ending or children:
         for k in set(range(len(works))) - set(children.values()) if not ending else ():
             child = os.fork()
@@ -125,6 +135,7 @@ def keep_up(works: Sequence[Callable[[], None]]) -> int:
         children.pop(gone, None)
         if not ending:
             time.sleep(RESTART_SECONDS)
+    signal.alarm(0)
     return 0
 
 
