@@ -23,14 +23,14 @@ def work_waiting(app: Flask) -> None:
         alone.submit(work_queue, url, sessions, wait=False).result()
 
 
-def found(client: FlaskClient, kind: str, **asked: Any) -> dict[str, Any]:
-    """Ask for a job, have it done, and return what was found."""
+def found(client: FlaskClient, kind: str, least: int = 1, **asked: Any) -> dict[str, Any]:
+    """Ask for a job, have it done in so many steps at least, and return what was found."""
     begun = client.post("/api/v1/jobs", json={"kind": kind} | asked)
     assert begun.status_code == 202, begun.json
     work_waiting(client.application)
     job = client.get(f"/api/v1/jobs/{begun.json['id']}").json
     assert job["state"] == "done", job
-    assert job["done"] == job["steps"] > 0
+    assert job["done"] == job["steps"] >= least
     return job["found"]
 
 

@@ -32,9 +32,9 @@ class Phone:
         }  # fmt: skip
         return made | more
 
-    def begin(self, rig: dict[str, Any] | None = None) -> dict[str, Any]:
+    def begin(self, rig: dict[str, Any] | None = None, water: str = "weir-run") -> dict[str, Any]:
         rigs = [rig or {"id": "r1", "name": "Short and led"}]
-        told = {"water": "weir-run", "water_name": "Weir Run", "rigs": rigs, "depth_m": 0.9, "pace_m_s": 0.62}
+        told = {"water": water, "water_name": "Weir Run", "rigs": rigs, "depth_m": 0.9, "pace_m_s": 0.62}
         event = self.event("outing", told)
         self.outing = event["id"]
         return event

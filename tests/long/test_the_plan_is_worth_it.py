@@ -21,7 +21,7 @@ def test_in_the_mean_it_comes_near_to_knowing_and_never_far_below_leaving() -> N
         good = found.good_drifts
         shares.append(good["plan"] / good["known"])
         assert good["plan"] >= 0.95 * good["leave"], scene.name
-        assert found.plan_minus["slower_bead"] > -2 * found.plan_minus_se["slower_bead"], scene.name
+        assert found.plan_minus["slower_bead"] >= -2 * found.plan_minus_se["slower_bead"], scene.name
         print(scene.name, found.model_dump())
     assert sum(shares) / len(shares) >= 0.92
 

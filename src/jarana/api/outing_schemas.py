@@ -12,6 +12,7 @@ from pydantic import Field
 from jarana.core.bank.outing import OutingView
 from jarana.core.journal import Event
 from jarana.core.model import Frozen, Key
+from jarana.usecases.keep_lesson import Act
 from jarana.usecases.keep_outing import MOST_EVENTS
 
 
@@ -67,3 +68,31 @@ class OutingPage(Frozen):
             outing=outing,
             events=tuple(EventView.model_validate(e.model_dump(exclude={"type", "version"})) for e in events),
         )
+
+
+class LessonView(Frozen):
+    """What outings taught of a water.
+
+    Attributes
+    ----------
+    text
+        In a sentence; empty where nothing was learnt yet.
+    used
+        Everything on this water is computed with it.
+    since
+        Outings begun before are left out; null where none are.
+    forgotten
+        Because it was wished so, which can be taken back; else because they are written into the water.
+    """
+
+    text: str
+    drifts: int
+    used: bool
+    since: datetime | None
+    forgotten: bool
+
+
+class LessonAct(Frozen):
+    """What is done with a lesson: used, left out, forgotten, learnt anew from all outings, or written into the water."""
+
+    act: Act

@@ -114,6 +114,8 @@ class WorkbenchAnswer(Frozen):
         From what holds the rig, else the highest fly, to each fly below it.
     differs
         How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
+    taught
+        What earlier outings taught of this water, all of this is computed with it; empty where nothing is used.
     """
 
     rig: Rig
@@ -129,6 +131,7 @@ class WorkbenchAnswer(Frozen):
     roles: dict[str, str]
     stretches: tuple[Stretch, ...]
     differs: str
+    taught: str = ""
     seq: int
 
 

@@ -10,7 +10,6 @@ from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from datetime import date
 from functools import cached_property
-from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.heads.base import HeadPart
@@ -38,12 +37,42 @@ class Person:
     habits: tuple[tuple[str, float], ...] = ()
 
 
-@dataclass(frozen=True)
-class Correction:
-    """What was learnt of a water: a factor on what is written of it."""
+TAUGHT = ("pace", "depth", "hand")
+"""What a log teaches of a water and of who fishes it; things belong to their rigs and are not carried to others."""
 
-    of: Literal["pace", "depth"]
-    factor: float
+
+@dataclass(frozen=True)
+class Taught:
+    """What was learnt of a water and of the hand: factors on what is written, and how what is left of them spreads.
+
+    Attributes
+    ----------
+    factors
+        Of pace, depth and hand (:data:`TAUGHT`).
+    root
+        Lower root of their covariance, (3, 3), in spreads of before: the identity where nothing was learnt.
+    drifts
+        It was learnt from.
+    """
+
+    factors: tuple[float, float, float]
+    root: tuple[tuple[float, ...], ...]
+    drifts: int
+
+    @property
+    def pace(self) -> float:
+        """How many times as fast as written it runs."""
+        return self.factors[0]
+
+    @property
+    def depth(self) -> float:
+        """How many times as deep as written it is."""
+        return self.factors[1]
+
+    @property
+    def hand(self) -> float:
+        """How many times as fast as meant a rig is led."""
+        return self.factors[2]
 
 
 @dataclass(frozen=True)
@@ -56,8 +85,8 @@ class Setting:
         The rule set of the water, None where none is attached.
     today
         The day, in the person's own zone.
-    corrections
-        What was learnt; drifts are computed with it.
+    taught
+        What was learnt; drifts are computed with it. None where nothing was, or it is left out.
     guessed
         Keys of unknowns of which the person has no more than a guess.
     """
@@ -67,7 +96,7 @@ class Setting:
     rules: RuleSet | None = None
     today: date = date.min
     person: Person = Person()
-    corrections: tuple[Correction, ...] = ()
+    taught: Taught | None = None
     guessed: tuple[str, ...] = ()
 
     @cached_property
@@ -79,10 +108,12 @@ class Setting:
     @cached_property
     def fished(self) -> Reach:
         """The water as it is believed to be: as written, times what was learnt of it."""
-        water = self.water
-        for learnt in self.corrections:
-            water = water.scaled(**{learnt.of: learnt.factor})
-        return water
+        return self.water.scaled(self.taught.pace, self.taught.depth) if self.taught else self.water
+
+    @property
+    def plain(self) -> Setting:
+        """The same without what was learnt."""
+        return replace(self, taught=None)
 
 
 @dataclass(frozen=True)
@@ -108,6 +139,11 @@ class Situation:
     def water(self) -> Reach:
         """The water as it is written."""
         return self.setting.water
+
+    @property
+    def fished(self) -> Reach:
+        """The water as it is believed to be."""
+        return self.setting.fished
 
     @property
     def drawer(self) -> Drawer:
@@ -180,8 +216,14 @@ class Situation:
     @cached_property
     def key(self) -> str:
         """A hash of all that a drift follows from."""
-        learnt = [[c.of, c.factor] for c in self.setting.corrections]
+        taught = self.setting.taught
+        learnt = [list(taught.factors), [list(row) for row in taught.root]] if taught else []
         return content_hash(self.rig, self.water, learnt, *self.setting.guessed)
+
+    @property
+    def led(self) -> bool:
+        """The hand sets how fast it goes along the river."""
+        return self.setting.fished.nature.flows and (self.motion.leads or not (self.head.floats or self.head.on_line))
 
     def with_rig(self, rig: Rig) -> Situation:
         """Return another rig in the same setting."""

@@ -28,6 +28,7 @@ from jarana.storage.tables import (
     GaugeRow,
     ItemRow,
     JobRow,
+    LessonRow,
     ReachDayRow,
     ReachRow,
     RigRevisionRow,
@@ -139,6 +140,17 @@ class Belongings:
     def keep_day(self, reach: Reach, day: date) -> None:
         """Keep a reach as it is on a day, over what was kept of that day."""
         self.session.merge(ReachDayRow(reach_id=reach.id, owner_id=self.owner, day=day, document=reach))
+
+    def lesson_row(self, reach_id: str, lock: bool = False) -> LessonRow | None:
+        """Return what was learnt of a water."""
+        query = select(LessonRow).where(LessonRow.reach_id == reach_id, LessonRow.owner_id == self.owner)
+        return self.session.scalars(query.with_for_update() if lock else query).first()
+
+    def add_lesson(self, reach_id: str) -> LessonRow:
+        """Add an empty lesson of a water of one's own."""
+        row = LessonRow(reach_id=reach_id, owner_id=self.owner)
+        self.session.add(row)
+        return row
 
     def rules_of(self, reach: Reach) -> RuleSet | None:
         """Return the rule set attached to a water, None where there is none of one's own."""

@@ -26,6 +26,7 @@ from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, MappedAsDataclass, mapped_column
 
 from jarana.core.journal import Event
+from jarana.core.learn.taught import Lesson
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
@@ -120,6 +121,24 @@ class ReachDayRow(Base):
     owner_id: Mapped[UUID] = mapped_column(primary_key=True)
     day: Mapped[date] = mapped_column(primary_key=True)
     document: Mapped[Reach] = mapped_column(Document(Reach))
+
+
+class LessonRow(Base):
+    """What the outings on a water taught a person.
+
+    With `used` off nothing is computed with it; outings begun before `since` are left out of it, `why` tells the reason.
+    """
+
+    __tablename__ = "lesson"
+    __table_args__ = (
+        ForeignKeyConstraint(["reach_id", "owner_id"], ["reach.id", "reach.owner_id"], ondelete="CASCADE"),
+    )
+    reach_id: Mapped[str] = mapped_column(String(64), primary_key=True)
+    owner_id: Mapped[UUID] = mapped_column(primary_key=True)
+    document: Mapped[Lesson | None] = mapped_column(Document(Lesson), default=None)
+    used: Mapped[bool] = mapped_column(default=True)
+    since: Mapped[datetime | None] = mapped_column(default=None)
+    why: Mapped[str] = mapped_column(String(16), default="")
 
 
 class RuleSetRow(Owned, Base):

@@ -14,6 +14,7 @@ from jarana.core.bank.taps import every_tap
 from jarana.core.documents import Document
 from jarana.core.errors import InputError
 from jarana.core.journal import Event, event_kinds
+from jarana.core.journal.kinds.apart import Apart
 from jarana.core.journal.kinds.changed import Changed
 from jarana.core.journal.kinds.drift import Drift
 from jarana.core.journal.kinds.outing import Outing
@@ -24,6 +25,7 @@ from jarana.core.stock.tied import moved_flies
 from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
 from jarana.storage.work import HERE, Work
+from jarana.usecases.keep_lesson import unlearn
 from jarana.usecases.keep_rig import StaleBaseError, UnknownRigError, keep_rig
 from jarana.usecases.keep_stock import keep_entries, redo_change, undo_change
 from jarana.usecases.tie_rig import last_tie
@@ -154,14 +156,26 @@ def _settle(work: Work, root: EventRow) -> None:
     change = work.journal.get(uuid5(root.id, "lost"))
     if change is not None:
         (undo_change if root.undone else redo_change)(work, change.id)
+    outing = root if root.kind == "outing" else work.journal.get(root.about) if root.about else None
+    if root.kind in ("outing", "apart") and outing is not None:
+        _unlearn(work, outing)
 
 
 def _follow(work: Work, row: EventRow, told: Document, outing: EventRow) -> None:
     """Do what an event brings with it: a fly that was lost leaves the drawer, a change that was made is a revision."""
-    if isinstance(told, Drift) and told.source and every_tap()[told.tap].loses:
+    if isinstance(told, Apart):
+        _unlearn(work, outing)
+    elif isinstance(told, Drift) and told.source and every_tap()[told.tap].loses:
         _lose(work, row, told, outing)
     elif isinstance(told, Changed) and told.made and told.edits:
         _revise(work, row, told, outing)
+
+
+def _unlearn(work: Work, outing: EventRow) -> None:
+    """Drop what was learnt of the water of an outing whose log is no longer what it was."""
+    document = event_kinds()["outing"].of(outing.event)
+    assert isinstance(document, Outing)
+    unlearn(work, document.water)
 
 
 def _lose(work: Work, row: EventRow, told: Drift, outing: EventRow) -> None:

@@ -1,4 +1,4 @@
-"""What the outings on a water taught: their drifts, with the rigs as they were fished, as a log to learn from."""
+"""What the outings on a water taught: their drifts, with the rigs as they were fished, as a log to learn from; kept as a lesson."""
 
 from __future__ import annotations
 
@@ -15,6 +15,7 @@ from jarana.core.journal import Event, event_kinds, standing
 from jarana.core.journal.kinds.batch import Batch
 from jarana.core.journal.kinds.changed import Changed
 from jarana.core.journal.kinds.drift import Drift
+from jarana.core.learn.taught import lesson_of
 from jarana.core.learn.water import Belief12, Learnt, Sight, learn
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
@@ -22,7 +23,9 @@ from jarana.core.search.any_edit import AnyEdit
 from jarana.core.situation import Setting, Situation
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.watch import Watch
+from jarana.core.water.reach import Reach
 from jarana.storage.work import Work
+from jarana.usecases.keep_lesson import keep_lesson
 from jarana.usecases.keep_outing import list_outings
 
 MOST_OUTINGS = 12
@@ -31,20 +34,37 @@ EDITS: TypeAdapter[object] = TypeAdapter(tuple[AnyEdit, ...])
 
 
 def learnt_of(work: Work, setting: Setting, watch: Watch | None = None) -> tuple[Belief12, Learnt] | None:
-    """Return what the outings on a water taught; None where none tells.
+    """Return what the outings on a water taught, and keep it as the lesson of the water; None where none tells.
 
     Raises
     ------
     Stopped
         When the watch was stopped.
     """
-    rigs, sights = log_of(work, setting)
-    return learn(rigs, sights, watch) if sights else None
+    plain = setting.plain
+    outings = _counted(work, plain.water)
+    rigs, sights = log_of(work, plain, outings)
+    found = learn(rigs, sights, watch) if sights else None
+    lesson = None
+    if found and found[1].drifts:
+        depth = sum(o.depth_m * max(o.drifts, 1) for o in outings) / sum(max(o.drifts, 1) for o in outings)
+        last = max(o.begun_at for o in outings).date()
+        lesson = lesson_of(*found, rigs[0], depth, last)
+    keep_lesson(work, plain.water.id, lesson)
+    return found
 
 
-def log_of(work: Work, setting: Setting) -> tuple[list[Situation], list[Sight]]:
-    """Return the rigs that were fished in a water, each in the water as it was written then, and what was seen."""
-    outings = [o for o in list_outings(work) if o.water == setting.water.id and not o.apart][:MOST_OUTINGS]
+def _counted(work: Work, water: Reach) -> list[OutingView]:
+    """Return the outings on a water that are learnt from, newest first."""
+    with work.reading():
+        row = work.belongings.lesson_row(water.id)
+        since = row.since if row else None
+    mine = [o for o in list_outings(work) if o.water == water.id and not o.apart]
+    return [o for o in mine if since is None or o.begun_at >= since][:MOST_OUTINGS]
+
+
+def log_of(work: Work, setting: Setting, outings: Sequence[OutingView]) -> tuple[list[Situation], list[Sight]]:
+    """Return the rigs that were fished in outings on a water, each in the water as it was written then, and what was seen."""
     rigs: list[Situation] = []
     known: dict[str, int] = {}
     sights: list[Sight] = []

@@ -58,8 +58,10 @@ class TooManyJobsError(Exception):
     """As many jobs of this person wait as may."""
 
 
-def begin_job(work: Work, asked: Frozen, asking: Asking) -> JobRow:
+def begin_job(work: Work, asked: Frozen, asking: Asking, alone: bool = False) -> JobRow:
     """Ask for a job; it is begun as soon as a worker is free.
+
+    One that is left `alone` goes on although nobody looks at it.
 
     Raises
     ------
@@ -78,7 +80,7 @@ def begin_job(work: Work, asked: Frozen, asking: Asking) -> JobRow:
             asked=asked.model_dump(mode="json"),
             units=asking.units,
             zone=asking.zone,
-            seen_at=work.now,
+            seen_at=work.now + (KEPT if alone else timedelta()),
         )
         work.jobs.add(row)
         raw = work.session.connection().connection.driver_connection

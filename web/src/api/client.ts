@@ -92,6 +92,7 @@ export type PlanTable = Schemas["Table"];
 export type Season = Schemas["SeasonTold"];
 export type Rate = Schemas["Rate"];
 export type Learnt = Schemas["Learnt"];
+export type LessonAct = Schemas["LessonAct"];
 export type BankEvent = Schemas["EventView"];
 export type OutingView = Schemas["OutingView"];
 export type OutingPage = Schemas["OutingPage"];

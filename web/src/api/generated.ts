@@ -417,6 +417,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reaches/{reach_id}/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what outings taught of a water. */
+        get: operations["get__api_v1_reaches_{reach_id}_lesson"];
+        /** Use what outings taught, leave it out, forget it, or write it into the water. */
+        put: operations["put__api_v1_reaches_{reach_id}_lesson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rigs": {
         parameters: {
             query?: never;
@@ -6200,6 +6218,66 @@ export interface components {
              * @example text
              */
             reason: string;
+        };
+        /**
+         * LessonAct
+         * @description What is done with a lesson: used, left out, forgotten, learnt anew from all outings, or written into the water.
+         */
+        LessonAct: {
+            /**
+             * Act
+             * @description act
+             * @example use
+             * @enum {string}
+             */
+            act: "use" | "leave" | "forget" | "remember" | "correct";
+        };
+        /**
+         * LessonView
+         * @description What outings taught of a water.
+         *
+         *     Attributes
+         *     ----------
+         *     text
+         *         In a sentence; empty where nothing was learnt yet.
+         *     used
+         *         Everything on this water is computed with it.
+         *     since
+         *         Outings begun before are left out; null where none are.
+         *     forgotten
+         *         Because it was wished so, which can be taken back; else because they are written into the water.
+         */
+        LessonView: {
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * Forgotten
+             * @description Because it was wished so, which can be taken back; else because they are written into the water.
+             * @example true
+             */
+            forgotten: boolean;
+            /**
+             * Since
+             * @description Outings begun before are left out; null where none are.
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            since: string | null;
+            /**
+             * Text
+             * @description In a sentence; empty where nothing was learnt yet.
+             * @example text
+             */
+            text: string;
+            /**
+             * Used
+             * @description Everything on this water is computed with it.
+             * @example true
+             */
+            used: boolean;
         };
         /**
          * Limits
@@ -14031,6 +14109,8 @@ export interface components {
          *         From what holds the rig, else the highest fly, to each fly below it.
          *     differs
          *         How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
+         *     taught
+         *         What earlier outings taught of this water, all of this is computed with it; empty where nothing is used.
          */
         WorkbenchAnswer: {
             /**
@@ -14094,6 +14174,13 @@ export interface components {
              * @description From what holds the rig, else the highest fly, to each fly below it.
              */
             stretches: components["schemas"]["Stretch"][];
+            /**
+             * Taught
+             * @description What earlier outings taught of this water, all of this is computed with it; empty where nothing is used.
+             * @default
+             * @example
+             */
+            taught?: string;
             /** @description water */
             water: components["schemas"]["Reach"];
         };
@@ -15222,6 +15309,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachDays"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_reaches_{reach_id}_lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_reaches_{reach_id}_lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LessonAct"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LessonView"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -53,6 +53,8 @@ type Actions = {
   setWater: (water: Reach, number?: number | null) => void;
   markWater: (id: string, saved: SavedWater) => void;
   tell: (trouble: string) => void;
+  /** Computes the same again: something it follows from has changed elsewhere. */
+  again: () => void;
   undo: () => void;
   redo: () => void;
   setUnits: (units: SystemKey) => void;
@@ -199,6 +201,10 @@ export const useBench = create<State & Actions>((set, get) => {
     tell(trouble) {
       set({ trouble });
     },
+    again() {
+      const { docs, waiting } = get();
+      if (docs) jump(docs, waiting);
+    },
     undo() {
       const { docs, past, future } = get();
       const back = past[past.length - 1];
@@ -218,8 +224,7 @@ export const useBench = create<State & Actions>((set, get) => {
         localStorage.setItem("jarana.units", units);
       } catch {}
       set({ units });
-      const { docs, waiting } = get();
-      if (docs) jump(docs, waiting);
+      get().again();
     },
     select(part) {
       set({ selected: part });

@@ -47,3 +47,12 @@ export const useHistory = (rigId: string | null, units: SystemKey) =>
 
 export const useMeasures = () =>
   useQuery({ queryKey: ["measures"], queryFn: async () => taken(await api.GET("/api/v1/measures")).measures });
+
+/** What outings taught of a water. */
+export const useLesson = (reachId: string, units: SystemKey) =>
+  useQuery({
+    queryKey: ["lesson", reachId, units],
+    queryFn: async () =>
+      taken(await api.GET("/api/v1/reaches/{reach_id}/lesson", { params: { path: { reach_id: reachId } } })),
+    retry: false,
+  });

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
@@ -9,13 +10,15 @@ from flask import Blueprint
 from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.outing_schemas import KeptEvents, NewEvents, OutingPage, Outings, RefusedEvent
+from jarana.api.outing_schemas import KeptEvents, LessonAct, LessonView, NewEvents, OutingPage, Outings, RefusedEvent
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.bank.season import SeasonTold, season_of
 from jarana.core.journal import Event
 from jarana.formats.outing_csv import outing_csv
+from jarana.usecases.keep_lesson import do_with_lesson, tell_lesson
 from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events
+from jarana.usecases.learn_after import learn_after
 
 blueprint = Blueprint("outings", __name__, url_prefix="/api/v1")
 
@@ -27,6 +30,7 @@ def take(json: NewEvents) -> KeptEvents:
     """Write down what happened at the water, once each: sent again it changes nothing, one that cannot be kept is refused alone."""
     events = [Event.model_validate(event.model_dump()) for event in json.events]
     kept, refused = take_events(work(), events)
+    learn_after(work(), events, kept, asking())
     return KeptEvents(kept=tuple(kept), refused=tuple(RefusedEvent(id=r.id, why=r.why) for r in refused))
 
 
@@ -63,3 +67,19 @@ def as_csv(outing_id: UUID) -> FlaskResponse:
     answer = FlaskResponse(text, mimetype="text/csv")
     answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.csv"'
     return answer
+
+
+@blueprint.get("/reaches/<reach_id>/lesson")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=LessonView), tags=["outings"])
+def lesson(reach_id: str) -> LessonView:
+    """Return what outings taught of a water."""
+    return LessonView.model_validate(asdict(tell_lesson(work(), reach_id, asking())))
+
+
+@blueprint.put("/reaches/<reach_id>/lesson")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=LessonView), tags=["outings"])
+def act_on_lesson(reach_id: str, json: LessonAct) -> LessonView:
+    """Use what outings taught, leave it out, forget it, or write it into the water."""
+    return LessonView.model_validate(asdict(do_with_lesson(work(), reach_id, json.act, asking())))

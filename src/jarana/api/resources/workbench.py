@@ -20,6 +20,7 @@ from jarana.api.schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
+from jarana.core.learn.taught import said
 from jarana.core.rig.edits.structure import stretches_of
 from jarana.core.search.answers import RerigView, TriesView
 from jarana.core.search.bench import work_on_rig
@@ -43,6 +44,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
     """Apply edits to a rig and its water; return them with drift, readings, strengths and the water in section."""
     situation = situation_of(work(), json.rig, json.water, asking())
     bench, writer = work_on_rig(situation, json.edits), situation.writer
+    taught = situation.setting.taught
     strength = tuple(
         Strength(
             kind=link.kind,
@@ -70,6 +72,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
         roles={a.id: bench.rig.role(a) for a in bench.rig.attachments},
         stretches=tuple(Stretch(above=a, below=b, mm=mm) for a, b, mm, _ in stretches_of(bench.rig)),
         differs=differs(situation.with_rig(bench.rig).with_water(bench.water)),
+        taught=said(taught, bench.water, writer) if taught else "",
         seq=json.seq,
     )
 

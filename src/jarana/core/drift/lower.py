@@ -23,7 +23,7 @@ from jarana.core.engine.scenario import (
 )
 from jarana.core.engine.steady import steady_natural
 from jarana.core.errors import InputError, Note, SolverError
-from jarana.core.motions.base import Moves
+from jarana.core.motions.base import Moves, Ride
 from jarana.core.motions.stood import Stood
 from jarana.core.rig.geometry import joint_place, place, span_starts
 from jarana.core.rig.model import Joint, Rig, Span
@@ -141,7 +141,7 @@ def hanging(situation: Situation) -> Lowered:
         wind=Wind(*water.wind_vector),
         air=AIR,
     )
-    moves = motion.drive(situation.ride(lambda: natural_pace(scenario)))
+    moves = driven(situation, situation.ride(lambda: natural_pace(scenario)))
     return Lowered(replace(scenario, top=_top(situation, scenario, moves)), tuple(notes), begins)
 
 
@@ -174,7 +174,7 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
         bodies = [b for b in bodies if b.body.name != holds]
         bodies.append(_floating(floats, holds or HELD_UP, min(hold, out)))
     led = hung.scenario.top
-    moves = situation.motion.drive(situation.ride(lambda: led.velocity(0.0)[0] if isinstance(led, HeldTop) else 0.0))
+    moves = driven(situation, situation.ride(lambda: led.velocity(0.0)[0] if isinstance(led, HeldTop) else 0.0))
     moves = moves or Moves()
     stance = rig.stance
     mends = (
@@ -266,6 +266,12 @@ def _laid(lies: Start, segments: list[Segment], water: Reach, situation: Situati
     writer = situation.writer
     text = say("more-line-let-down", spare=writer.text("length", spare))
     return [Note("laid", text)]
+
+
+def driven(situation: Situation, ride: Ride) -> Moves | None:
+    """Return what the hand does: as it is meant, and as fast as it was learnt to lead."""
+    moves, taught = situation.motion.drive(ride), situation.setting.taught
+    return moves.faster(taught.hand) if moves and taught and situation.led else moves
 
 
 def _top(situation: Situation, scenario: Scenario, moves: Moves | None) -> HeldTop | FreeTop:

@@ -83,7 +83,7 @@ def _dry_alone(situation: Situation, drift: Drift) -> str:
     return say(
         "dry-drifts-then-drags",
         seconds=f"{across.drag_free_s:.1f}",
-        way=writer.text("travel", across.drag_free_s * situation.water.pace_m_s),
+        way=writer.text("travel", across.drag_free_s * situation.fished.pace_m_s),
         slip=writer.text("travel", across.slip_m),
     )
 

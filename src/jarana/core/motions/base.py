@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from abc import ABC, abstractmethod
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import ClassVar
 
 from jarana.core.engine.scenario import Point, Start
@@ -47,6 +47,10 @@ class Moves:
     moves: tuple[tuple[float, float, float, float], ...] = ((0.0, 0.0, 0.0, 0.0),)
     takes: tuple[tuple[float, float], ...] = ()
     reserve: float = 0.0
+
+    def faster(self, times: float) -> Moves:
+        """Return them with the tip led along so many times as fast."""
+        return replace(self, moves=tuple((t, vx * times, vy, vz) for t, vx, vy, vz in self.moves))
 
 
 @dataclass(frozen=True)

@@ -26,7 +26,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     """Return the settings the leader has room for."""
     if not in_flow(situation) or not situation.head.is_float:
         return ()
-    depth, most = situation.water.depth_m, situation.rig.length * FITS
+    depth, most = situation.fished.depth_m, situation.rig.length * FITS
     return tuple(
         Side(name, (SetFloat(above=f"{share * depth:.2f} m"),)) for share, name in SHARES if share * depth < most
     )

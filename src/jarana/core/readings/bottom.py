@@ -205,7 +205,7 @@ def early_and_late(metres: Spread, share: float) -> tuple[float, float] | None:
 
 def _wanted(situation: Situation) -> bool:
     """Say whether the fish take so near the bed that a rig ought to find it."""
-    zone, depth = situation.water.zone, situation.water.depth_m
+    zone, depth = situation.water.zone, situation.fished.depth_m
     return bool(zone.heights(depth)[0] <= NEAR_SHARE * depth)
 
 

@@ -56,9 +56,9 @@ def read(situation: Situation) -> Reading:
             say(
                 "top-goes-surface-off",
                 pace_m_s=writer.text("speed", nominal(situation).pace_m_s),
-                pace_m_s_2=writer.text("speed", situation.water.pace_m_s),
+                pace_m_s_2=writer.text("speed", situation.fished.pace_m_s),
                 what=writer.text("short", 0.1),
-                pace_at=writer.text("speed", situation.water.pace_at(0.1)),
+                pace_at=writer.text("speed", situation.fished.pace_at(0.1)),
             ),
             say("mean-second-half-drift"),
         ),

@@ -62,7 +62,7 @@ def read(situation: Situation) -> Reading:
         say(
             "leaves-its-water",
             seconds=f"{seconds:.1f}",
-            way=writer.text("travel", seconds * situation.water.pace_m_s),
+            way=writer.text("travel", seconds * situation.fished.pace_m_s),
             slip=writer.text("short", SLIP_M),
             end=writer.text("travel", across.slip_m),
         ),

@@ -63,7 +63,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
     fly = max(hooks, key=lambda f: f.touches)
     role = situation.rig.role(situation.rig.attachment(fly.id))
-    wanted = situation.water.zone_known and situation.water.zone.heights(situation.water.depth_m)[0] <= 0.0
+    wanted = situation.water.zone_known and situation.water.zone.heights(situation.fished.depth_m)[0] <= 0.0
     severity: Severity = "look" if fly.touches >= OFTEN and not wanted else "fine"
     told = [
         v for v in (fly.seconds_to_bottom.p10, fly.seconds_to_bottom.p50, fly.seconds_to_bottom.p90) if v is not None

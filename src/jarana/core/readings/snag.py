@@ -73,7 +73,7 @@ def _schools(situation: Situation, lost: int, force: float) -> str:
     line = StrengthLink(
         "span", span.id, span.name, spool_force(spool), (), "", math.hypot(strength_scatter(spool.told), KNOT_SCATTER)
     )
-    held = fish_held_by(pull_surely_held((line,), situation.motion.jerk), situation.water.pace_m_s)
+    held = fish_held_by(pull_surely_held((line,), situation.motion.jerk), situation.fished.pace_m_s)
     spares = lost > 1 and spool_force(spool) < force
     what = say("would-spare-rest-hold") if spares else say("would-hold")
     return say(

@@ -41,7 +41,7 @@ LEAST_SLANT = 0.15
 
 def read(situation: Situation) -> Reading:
     """Judge the distance between neighbouring flies."""
-    rig, reach, drift, writer = situation.rig, situation.water, nominal(situation), situation.writer
+    rig, reach, drift, writer = situation.rig, situation.fished, nominal(situation), situation.writer
     hung = sorted(((place(rig, a), a) for a in rig.attachments if a.fly), key=lambda row: row[0])
     if len(hung) < 2:
         return make("spacing", "fine", say("one-fly"), say("nothing-tangle-one-drift"), Figure("1", ""))

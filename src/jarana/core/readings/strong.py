@@ -31,7 +31,7 @@ breaks = On the { $role }: { $bears } on nine takes of ten; { $name } breaks at 
 
 def read(situation: Situation) -> Reading:
     """Judge the fly on which a fish would be held worst."""
-    rig, reach, writer = situation.rig, situation.water, situation.writer
+    rig, reach, writer = situation.rig, situation.fished, situation.writer
     held = [load for load in loads(rig, reach.pace_m_s) if load.kind == "fish"]
     if not held:
         return make("strong", "fine", say("no-fly-hold-fish"), "", writer.figure("fish", 0.0), value=0.0)
@@ -69,7 +69,7 @@ def read(situation: Situation) -> Reading:
 
 def _line(situation: Situation, load: Load) -> str:
     writer, role = situation.writer, situation.rig.role(situation.rig.attachment(load.fly))
-    bears = fish_held_by(pull_surely_held(load.links, situation.motion.jerk), situation.water.pace_m_s)
+    bears = fish_held_by(pull_surely_held(load.links, situation.motion.jerk), situation.fished.pace_m_s)
     return say(
         "breaks",
         role=role,
@@ -82,7 +82,7 @@ def _line(situation: Situation, load: Load) -> str:
 
 def score(situation: Situation) -> float:
     """Return the force that breaks it under a fish, turned round."""
-    return -min((load.weakest.force for load in loads(situation.rig, situation.water.pace_m_s)), default=0.0)
+    return -min((load.weakest.force for load in loads(situation.rig, situation.fished.pace_m_s)), default=0.0)
 
 
 READING = ReadingKind("strong", read, weakest.candidates, score)

@@ -46,7 +46,7 @@ def tell(situation: Situation, drift: Drift) -> Reading:
             "swing", "fine", say("no-swing"), say("nothing-comes-across"), writer.figure("speed", 0.0), why=("",)
         )
     fast = max(across.across_m_s, 0.0)
-    severity: Severity = "look" if fast > HURRIED * situation.water.pace_m_s else "fine"
+    severity: Severity = "look" if fast > HURRIED * situation.fished.pace_m_s else "fine"
     point = hooked(situation)[-1]
     hangs = (
         say(

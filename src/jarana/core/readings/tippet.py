@@ -36,7 +36,7 @@ knotted-about-s = { $number } · { $mm }: { $force } knotted, about { $took } s.
 
 def read(situation: Situation) -> Reading:
     """Judge the last span against the fly's and the fish's range."""
-    rig, reach, writer = situation.rig, situation.water, situation.writer
+    rig, reach, writer = situation.rig, situation.fished, situation.writer
     span = rig.spans[-1]
     fly = rig.point.fly
     if fly is None:

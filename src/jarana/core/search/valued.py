@@ -162,7 +162,7 @@ def _identity(situation: Situation) -> object:
 
 def too_short(situation: Situation) -> bool:
     """Say whether the line under where a rig is held does not reach the upper edge of the zone."""
-    rig, water = situation.rig, situation.water
+    rig, water = situation.rig, situation.fished
     if situation.head.on_line or not water.zone_known or situation.head.holds() is not None:
         return False
     begins = situation.head.hangs_from(rig)

@@ -11,7 +11,7 @@ from statistics import NormalDist
 
 import numpy as np
 
-from jarana.core.drift.lower import Lowered, lower
+from jarana.core.drift.lower import Lowered, driven, lower
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.chain import Ready, Steps, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
@@ -19,7 +19,7 @@ from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream
 from jarana.core.motions.base import Moves, Ride
 from jarana.core.rig.geometry import place
-from jarana.core.situation import Situation
+from jarana.core.situation import Situation, Taught
 from jarana.core.unknowns.deviates import (
     DEPTH,
     DRAG_1,
@@ -55,6 +55,8 @@ UPPER = 0.6
 """Share of the depth in which a rig lands, however steeply."""
 ROUGHEST = 0.2
 """z0 is at most this share of the depth."""
+COLUMNS = [PACE, DEPTH, HAND]
+"""Where among the deviates that stands which a log teaches (:data:`jarana.core.situation.TAUGHT`)."""
 FLY_UNKNOWNS = ((MASS_1, DRAG_1), (MASS_2, DRAG_2), (MASS_3, DRAG_3))
 
 
@@ -218,6 +220,7 @@ def factors_of(base: Base, k: int) -> Factors:
 def factors_from(base: Base, z: Floats, eddies: Floats) -> Factors:
     """Return the factors of a drift from its standard normal deviates, (19,), and its path of eddies, (rows, 2)."""
     spread = base.spreads
+    z = as_taught(z, base.situation.setting.taught)
     share = NormalDist().cdf
     order = _from_the_point(base.situation)
     mass = {name: math.exp(spread.mass[name] * z[FLY_UNKNOWNS[min(i, 2)][0]]) for i, name in enumerate(order)}
@@ -238,6 +241,15 @@ def factors_from(base: Base, z: Floats, eddies: Floats) -> Factors:
         slack=MOST_SLACK * share(z[SLACK]),
         eddies=eddies,
     )
+
+
+def as_taught(z: Floats, taught: Taught | None) -> Floats:
+    """Return deviates with those a log taught spread as what is left of them; where they lie is in the water that is fished."""
+    if taught is None:
+        return z
+    z = z.copy()
+    z[COLUMNS] = np.asarray(taught.root) @ z[COLUMNS]
+    return z
 
 
 def _from_the_point(situation: Situation) -> list[str]:
@@ -269,7 +281,7 @@ def member_drift(base: Base, factors: Factors) -> Ready:
     changed = replace(
         scenario,
         stream=stream,
-        top=_top(base, motion.drive(ride), factors),
+        top=_top(base, driven(base.situation, ride), factors),
         bed_profile=tuple((x, depth * factors.depth) for x, depth in scenario.bed_profile),
         mends=scenario.mends,
         eddies=eddies,
@@ -307,11 +319,9 @@ def _top(base: Base, moves: Moves | None, factors: Factors) -> HeldTop | FreeTop
     if not isinstance(top, HeldTop) or moves is None:
         return top
     head = base.situation.head
-    flows = base.situation.setting.fished.nature.flows
-    led = flows and (base.situation.motion.leads or not (head.floats or head.on_line))
     rows = moves.moves
-    if led:
-        rows = tuple((t, vx * factors.hand, vy, vz) for t, vx, vy, vz in rows)
+    if base.situation.led:
+        rows = moves.faster(factors.hand).moves
         if not (head.floats or head.on_line):
             rows = _behind(rows, factors.slack)
     takes = tuple((t, speed * factors.taken) for t, speed in moves.takes)

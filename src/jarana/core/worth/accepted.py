@@ -64,7 +64,7 @@ def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWo
 
 def in_zone(depth: Floats, z: Floats, situation: Situation, habits: Habits) -> Floats:
     """Return how far a fly is where the fish take, 1 inside, fading to 0 over a soft edge outside."""
-    water = situation.water
+    water = situation.fished
     low, high = zone_over_bed(water.zone, depth)
     height = depth + np.minimum(z, 0.0)
     edge = habits["edge-river" if water.nature.flows else "edge-lake"]
@@ -82,7 +82,7 @@ def eddy_drag(situation: Situation, habits: Habits) -> float:
     """Return the drag of flies on one held line that are farther apart than the eddies are tall, m/s."""
     if situation.head.floats or situation.head.on_line:
         return 0.0
-    return habits["eddy-drag"] * situation.water.pace_m_s * apart(situation, habits)
+    return habits["eddy-drag"] * situation.fished.pace_m_s * apart(situation, habits)
 
 
 def apart(situation: Situation, habits: Habits) -> float:
@@ -92,7 +92,7 @@ def apart(situation: Situation, habits: Habits) -> float:
     if len(places) < 2:
         return 0.0
     widest = max(b - a for a, b in pairwise(places))
-    return min(max(widest / situation.water.depth_m - habits["apart-from"], 0.0), 1.0)
+    return min(max(widest / situation.fished.depth_m - habits["apart-from"], 0.0), 1.0)
 
 
 def is_moved(situation: Situation) -> bool:

@@ -29,14 +29,14 @@ NETTED_BY_HAND = 1.6
 
 def least_held(situation: Situation, paths: Paths) -> float:
     """Return the share of takes on which the fish hoped for is held by the fly that holds it worst; 1 without a fly."""
-    water = situation.water
+    water = situation.fished
     pull = pull_of_fish(water.fish.mass_kg, water.pace_m_s)
     return min((share_held(path, pull, situation.motion.jerk) for path in paths), default=1.0)
 
 
 def excluded(situation: Situation, habits: Habits, held: float | None = None) -> str:
     """Return why a rig is ruled out; empty where it is not. `held` is :func:`least_held`, where it is known."""
-    rig, water, writer = situation.rig, situation.water, situation.writer
+    rig, water, writer = situation.rig, situation.fished, situation.writer
     if situation.rules is not None:
         found = breaches(rig, situation.rules, writer, situation.today)
         if found:

@@ -34,7 +34,7 @@ class Freed:
 
 def freed(tracks: Tracks, situation: Situation, habits: Habits) -> Freed:
     """Return what the bed does to the drifts of a rig."""
-    rig, water = situation.rig, situation.water
+    rig, water = situation.rig, situation.fished
     bed = water.bed_kind
     hang_m, shot_m, foul_m = (np.zeros(tracks.count) for _ in range(3))
     for attachment in rig.attachments:

@@ -52,7 +52,7 @@ def load_of(tracks: Tracks, situation: Situation) -> Floats | None:
 
 def sits(load: Floats, situation: Situation, habits: Habits) -> Floats:
     """Return the share of takes a float shows by its load."""
-    heavy = 0.85 if situation.water.pace_m_s >= BROKEN_M_S else 1.0
+    heavy = 0.85 if situation.fished.pace_m_s >= BROKEN_M_S else 1.0
     light = (1.0 - habits["float-light"]) + habits["float-light"] / SITS_LIGHT * load
     shown = np.where(load < SITS_LIGHT, light, np.where(load > SITS_HEAVY, heavy, 1.0))
     return np.asarray(np.where(load >= 1.0, habits["float-under"], shown))
@@ -60,7 +60,7 @@ def sits(load: Floats, situation: Situation, habits: Habits) -> Floats:
 
 def noticed(tracks: Tracks, situation: Situation, habits: Habits) -> Floats:
     """Return the share of takes that is noticed, (k, times)."""
-    head, water = situation.head, situation.water
+    head, water = situation.head, situation.fished
     if head.on_line:
         return _on_line(tracks, situation, habits)
     sign = head.sign(situation.rig)
@@ -99,7 +99,7 @@ def line_lies(tracks: Tracks) -> np.ndarray:
 
 def idle_pull(situation: Situation) -> float:
     """Return the pull at which a held leader only just tells anything, N: half a metre of its own weight, and the wind on it."""
-    rig, water = situation.rig, situation.water
+    rig, water = situation.rig, situation.fished
     held = situation.head.hangs_from(rig)
     above = [span for start, span in zip(span_starts(rig), rig.spans, strict=False) if start < held] or list(rig.spans)
     thick = max(span.d0_mm for span in above[-3:]) / 1000
@@ -111,7 +111,7 @@ def idle_pull(situation: Situation) -> float:
 
 def not_frightened(situation: Situation, habits: Habits) -> float:
     """Return the share of fish that neither the angler nor the fall of the flies has frightened."""
-    water, rig = situation.water, situation.rig
+    water, rig = situation.fished, situation.rig
     near = habits[f"near-{water.wariness}"]
     near -= 1.5 if water.pace_m_s > 0.7 else 0.0
     near -= {"clear": 0.0, "tinged": 0.8, "coloured": 2.0}[water.clarity]

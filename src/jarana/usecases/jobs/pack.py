@@ -43,7 +43,7 @@ class PackFound(Frozen):
 
 
 def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFound | None:
-    setting = setting_of(work, asked.water, asking)
+    setting = setting_of(work, asked.water, asking).plain
     rigs = [(along.id, along.rig) for along in asked.rigs]
     try:
         learnt = learnt_of(work, setting, watch)

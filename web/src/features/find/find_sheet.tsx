@@ -14,6 +14,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { LessonNote } from "../water/lesson_note";
 import { waterName } from "../water/water_chip";
 import { Habits } from "./habits";
 import { Help } from "./help";
@@ -68,6 +69,7 @@ function Find({ book, water }: { book: Book; water: Reach }) {
   return (
     <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_200px]">
       <section aria-label="What was found" className="min-w-0">
+        <LessonNote water={water.id} className="pb-2" />
         <div className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
           <Choice
             label="Method"

@@ -1,6 +1,10 @@
-import { useMemo } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo } from "react";
 import type { Learnt, Reach } from "../../api/client";
+import { useBench } from "../../state/bench_store";
+import { useLesson } from "../../state/queries";
 import { useJob } from "../../state/use_job";
+import { useLessonAct } from "../../state/use_lesson_act";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 
@@ -8,6 +12,12 @@ import { Progress } from "../../ui/progress";
 export function Taught({ reach }: { reach: Reach }) {
   const asked = useMemo(() => ({ kind: "learn" as const, water: reach as never }), [reach]);
   const { found, share, fault, again } = useJob<"learn">(asked);
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (!found) return;
+    void queries.invalidateQueries({ queryKey: ["lesson", reach.id] });
+    useBench.getState().again();
+  }, [found, queries, reach.id]);
   if (fault)
     return (
       <p role="alert" className="mt-2 text-float">
@@ -23,15 +33,20 @@ export function Taught({ reach }: { reach: Reach }) {
     );
   const learnt = found.learnt;
   if (!learnt || learnt.drifts === 0)
-    return <p className="mt-2">Nothing was tapped here that tells of the water: takes tell of the fish.</p>;
+    return (
+      <div className="mt-2">
+        <p>Nothing was tapped here that tells of the water: takes tell of the fish.</p>
+        <Lesson water={reach.id} again={again} />
+      </div>
+    );
   return (
     <div className="mt-2">
       <p className="text-[15px] font-bold">{learnt.said}</p>
       {learnt.tell ? <p>{learnt.tell}</p> : null}
       <p className="mt-1 text-soft">
-        {learnt.touched} of {learnt.drifts} touched; {Math.round(learnt.expected)} should have by what is written. The
-        plan of the next day pack begins with this.
+        {learnt.touched} of {learnt.drifts} touched; {Math.round(learnt.expected)} should have by what is written.
       </p>
+      <Lesson water={reach.id} />
       <Unknowns rows={learnt.unknowns} />
       {learnt.apart.length > 0 ? (
         <p className="mt-1 text-[13px] text-soft">
@@ -41,6 +56,49 @@ export function Taught({ reach }: { reach: Reach }) {
             .map(([a, b]) => `${a} and ${b}`)
             .join(", ")}
           .
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** What is done with what was learnt: everything on this water computed with it or not, written into the water, forgotten. */
+function Lesson({ water, again }: { water: string; again?: () => void }) {
+  const units = useBench((s) => s.units);
+  const lesson = useLesson(water, units).data;
+  const { act, fault } = useLessonAct(water);
+  if (!lesson) return null;
+  const since = lesson.since ? new Date(lesson.since).toLocaleDateString([], { dateStyle: "long" }) : "";
+  return (
+    <div className="mt-2 rounded-s border border-rule bg-sheet p-3">
+      {lesson.text ? (
+        <>
+          <p>
+            {lesson.text}{" "}
+            {lesson.used
+              ? "Tank, readings, worth, Find, the ladder and the next day pack reckon with it."
+              : "It is left out: everything is computed as you wrote it."}
+          </p>
+          <div className="mt-2 flex flex-wrap gap-2">
+            <Button aria-pressed={lesson.used} onClick={() => void act(lesson.used ? "leave" : "use")}>
+              {lesson.used ? "Leave it out" : "Reckon with it"}
+            </Button>
+            <Button onClick={() => void act("correct")}>Write it into the water</Button>
+            <Button onClick={() => void act("forget")}>Forget it</Button>
+          </div>
+        </>
+      ) : null}
+      {since ? (
+        <p className="text-soft">
+          {lesson.forgotten ? "Forgotten" : "Written into the water"}: outings before {since} are not learnt from.{" "}
+          {lesson.forgotten ? (
+            <Button onClick={() => void act("remember").then(again)}>Learn from them again</Button>
+          ) : null}
+        </p>
+      ) : null}
+      {fault ? (
+        <p role="alert" className="text-float">
+          {fault}
         </p>
       ) : null}
     </div>

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Answer, Band, Book, Drawer, Drift, UnitSystem } from "../../api/client";
 import { PlanDrawing } from "../../drawings/plan_drawing";
 import { TankDrawing } from "../../drawings/tank_drawing";
+import { LessonNote } from "../../features/water/lesson_note";
 import { duration, nodeAt, toldNode } from "../../model/drift_view";
 import { figure } from "../../model/format";
 import { useBench } from "../../state/bench_store";
@@ -116,6 +117,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
       <p data-testid="story" className="px-3 pt-1 text-[13px]">
         <span className="text-soft">As drawn:</span> {answer.story}
       </p>
+      <LessonNote water={answer.water.id} className="px-3" />
       {(drift.notes ?? []).map((note) => (
         <p key={note.key} className="px-3 text-[13px] text-look">
           {note.text}

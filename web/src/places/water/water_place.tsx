@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import type { Book, Reach, Section, UnitSystem } from "../../api/client";
 import { LanesPlan, PLAN_HEIGHT } from "../../drawings/lanes_plan";
 import { WaterSection } from "../../drawings/water_section";
+import { LessonNote } from "../../features/water/lesson_note";
 import { makeWater } from "../../features/water/make_water";
 import { useBench } from "../../state/bench_store";
 import { type Action, useActions } from "../../state/keys";
@@ -107,6 +108,7 @@ function Drawings({ water, section, book, system }: Props) {
           </>
         ) : null}
       </div>
+      <LessonNote water={water.id} className="px-4 py-1" />
       <SoundingControls water={water} system={system} selected={selected} onSelect={setPicked} />
     </section>
   );

@@ -17,7 +17,7 @@ def values(situation: Situation) -> Iterator[Move]:
     """Yield other places of the float."""
     if not isinstance(situation.rig.head, FloatHead):
         return
-    water = situation.water
+    water = situation.fished
     places = {round(share * water.depth_m, 2) for share in OF_DEPTH}
     if not water.nature.flows:
         low, high = water.zone.heights(water.depth_m)

@@ -25,7 +25,7 @@ SHORTEST_MM = 150.0
 
 def values(situation: Situation) -> Iterator[Move]:
     """Yield other lengths of what hangs in the water."""
-    rig, water = situation.rig, situation.water
+    rig, water = situation.rig, situation.fished
     spans = hanging_spans(rig)
     flies = sum(1 for a in rig.attachments if a.fly)
     if situation.head.on_line and water.nature.flows:

@@ -27,7 +27,7 @@ def values(situation: Situation) -> Iterator[Move]:
             yield (PutOnLeader(leader=leader.id),)
     if not situation.motion.lies_flat():
         for share in (0.7, 0.85, 1.0):
-            out = share * situation.water.depth_m - rig.length
+            out = share * situation.fished.depth_m - rig.length
             if out > 0.5:
                 yield (SetLineOut(value=f"{out:.1f} m"),)
 

@@ -1,0 +1,137 @@
+"""A lesson: what a log taught of a water and a hand, kept in a few figures, and carried on to another day.
+
+Of the twelve unknowns a log weighs, pace, depth and hand go on to other rigs; what was learnt of a fly or a line stays with it.
+"""
+
+from __future__ import annotations
+
+import math
+from datetime import date
+from typing import ClassVar
+
+import numpy as np
+from pydantic import Field
+
+from jarana.core.documents import Document
+from jarana.core.learn.water import FORGETS, Belief12, Learnt
+from jarana.core.situation import TAUGHT, Situation, Taught
+from jarana.core.units import Writer
+from jarana.core.unknowns.drifts import COLUMNS
+from jarana.core.unknowns.spreads import spreads_of
+from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+deeper = { $by } deeper than you wrote
+shallower = { $by } shallower than you wrote
+faster = { $by } faster water
+slower = { $by } slower water
+led-faster = you lead { $by } faster than you think
+led-slower = you lead { $by } slower than you think
+and = { $a }, { $b }
+learnt = Learnt from { $drifts } drifts, most likely: { $what }.
+as-written = Learnt from { $drifts } drifts: the water is about as you wrote it.
+""",
+)
+HALF_YEAR = 180.0
+"""days after which half of a lesson is left, beside what is forgotten from one outing to the next (a guess)."""
+OTHER_LEVEL = 0.3
+"""Logarithm of a depth over that of the outings at which a third of a lesson is left (a guess)."""
+LEAST_TOLD = 0.01
+"""A factor nearer to one than this is not told."""
+STEADY = 1e-9
+
+
+class Lesson(Document):
+    """What a log taught.
+
+    Attributes
+    ----------
+    mean, spread
+        Of pace, depth and hand in spreads of before: mean, (3,), and covariance, (3, 3).
+    sigmas
+        Those spreads, of the logarithm.
+    depth_m
+        How deep it was said to be, on the whole, when it was learnt.
+    last
+        The last day of the log.
+    """
+
+    TYPE: ClassVar[str] = "lesson"
+    VERSION: ClassVar[int] = 1
+
+    mean: tuple[float, float, float]
+    spread: tuple[tuple[float, float, float], ...] = Field(min_length=3, max_length=3)
+    sigmas: tuple[float, float, float]
+    drifts: int = Field(ge=1)
+    depth_m: float = Field(gt=0)
+    last: date
+
+
+def lesson_of(belief: Belief12, found: Learnt, there: Situation, depth_m: float, last: date) -> Lesson | None:
+    """Return the lesson of a log whose first rig stood in a situation; None where nothing was learnt, or nothing explains it."""
+    if found.drifts == 0 or not found.explained:
+        return None
+    spreads = spreads_of(there)
+    z = belief.z[:, COLUMNS]
+    mean = belief.weights @ z
+    away = z - mean
+    spread = (away * belief.weights[:, None]).T @ away
+    rows = [[float(v) for v in row] for row in spread]
+    a, b, c = (float(v) for v in mean)
+    return Lesson(
+        mean=(a, b, c),
+        spread=tuple((row[0], row[1], row[2]) for row in rows),
+        sigmas=(spreads.pace, spreads.depth, spreads.hand),
+        drifts=found.drifts,
+        depth_m=depth_m,
+        last=last,
+    )
+
+
+def share_left(lesson: Lesson, water: Reach, today: date) -> float:
+    """Return how much of a lesson holds on a day in a water as it stands then: less later, and at another level."""
+    days = max((today - lesson.last).days, 0)
+    level = abs(math.log(water.depth_m / lesson.depth_m))
+    return float((1.0 - FORGETS) * 0.5 ** (days / HALF_YEAR) * math.exp(-level / OTHER_LEVEL))
+
+
+def carried(lesson: Lesson, water: Reach, today: date) -> Taught:
+    """Return what a lesson says of a water on a day: mixed with what was thought before by what was forgotten since."""
+    left = share_left(lesson, water, today)
+    own, spread = np.array(lesson.mean), np.array(lesson.spread)
+    mean = left * own
+    mixed = left * spread + (1.0 - left) * np.eye(len(TAUGHT)) + left * (1.0 - left) * np.outer(own, own)
+    root = np.linalg.cholesky(mixed + STEADY * np.eye(len(TAUGHT)))
+    pace, depth, hand = (round(math.exp(s * m), 4) for s, m in zip(lesson.sigmas, mean, strict=True))
+    return Taught(
+        factors=(pace if water.nature.flows else 1.0, depth, hand if water.nature.flows else 1.0),
+        root=tuple(tuple(round(float(v), 5) for v in row) for row in root),
+        drifts=lesson.drifts,
+    )
+
+
+def said(taught: Taught, water: Reach, writer: Writer) -> str:
+    """Return what a lesson changes of a water, in a sentence."""
+    parts = []
+    deeper = water.depth_m * (taught.depth - 1.0)
+    if abs(taught.depth - 1.0) >= LEAST_TOLD:
+        parts.append(say("deeper" if deeper > 0 else "shallower", by=writer.text("depth", abs(deeper))))
+    for factor, more, less in ((taught.pace, "faster", "slower"), (taught.hand, "led-faster", "led-slower")):
+        if abs(factor - 1.0) >= LEAST_TOLD:
+            parts.append(say(more if factor > 1.0 else less, by=f"{abs(factor - 1.0) * 100:.0f} %"))
+    if not parts:
+        return say("as-written", drifts=taught.drifts)
+    what = parts[0]
+    for part in parts[1:]:
+        what = say("and", a=what, b=part)
+    return say("learnt", drifts=taught.drifts, what=what)
+
+
+def corrected(water: Reach, taught: Taught) -> Reach:
+    """Return a water written down as it was learnt to be, in whole centimetres and centimetres a second; its throws are left out."""
+    changed = water.scaled(taught.pace, taught.depth)
+    rounded = {"depth_m": round(changed.depth_m, 2), "pace_m_s": round(changed.pace_m_s, 2), "paced": ()}
+    return changed.model_copy(update=rounded)
