@@ -11,7 +11,7 @@ import { useJob } from "../../state/use_job";
 import { FindSheet } from "./find_sheet";
 
 vi.mock("../../state/use_job", () => ({ useJob: vi.fn() }));
-vi.mock("../../state/queries", () => ({ useBook: vi.fn() }));
+vi.mock("../../state/queries", () => ({ useBook: vi.fn(), useLesson: () => ({ data: undefined }) }));
 const job = vi.mocked(useJob);
 
 const factors = {
