@@ -231,3 +231,58 @@ def test_figures_of_an_outing_are_in_the_units_of_who_reads_it(phone: Phone) -> 
     address = f"/api/v1/outings/{phone.outing}"
     assert phone.client.get(address).json["outing"]["rows"][0]["what"] == "1.00 m"
     assert "m" not in phone.client.get(address, headers={"Jarana-Units": "imperial"}).json["outing"]["rows"][0]["what"]
+
+
+LOG = (
+    "day,water,rig,drifts,touched,takes,lane\n"
+    "2025-06-14,Weir Run,Somebody's rig,70,9,3,far\n"
+    "2025-06-14,weir run,,10,,1,near\n"
+    "2025-06-15,Tavrin  Mill,,8,2,0,main\n"
+)
+
+
+def test_an_older_log_is_told_first_and_brought_in_once(phone: Phone) -> None:
+    def bring(text: str, write: bool) -> Any:
+        return phone.client.post("/api/v1/outings/log", json={"text": text, "write": write})
+
+    refused = bring(LOG, False)
+    assert refused.status_code == 422
+    assert "how deep was it" in refused.json["faults"][0]["reason"]
+    text = LOG.replace(",lane", ",lane,depth").replace(",main\n", ",main,1.1 m\n")
+    before = len(phone.client.get("/api/v1/outings").json["outings"])
+    told = bring(text, False).json
+    assert (told["outings"], told["drifts"], told["takes"], told["written"]) == (2, 88, 4, False)
+    assert told["strange"] == ["Somebody's rig", "Tavrin  Mill"]
+    assert len(phone.client.get("/api/v1/outings").json["outings"]) == before
+    bring(text, True)
+    bring(text, True)
+    outings = phone.client.get("/api/v1/outings").json["outings"]
+    mine = {o["begun_at"][:10]: o for o in outings if o["begun_at"].startswith("2025")}
+    assert len(outings) == before + 2
+    assert (mine["2025-06-14"]["drifts"], mine["2025-06-14"]["water"]) == (80, "weir-run")
+    assert sum(f["takes"] for f in mine["2025-06-14"]["fished"]) == 4
+    assert mine["2025-06-15"]["depth_m"] == 1.1
+
+
+def test_a_geojson_has_places_only_where_they_were_noted_and_are_asked_for(phone: Phone) -> None:
+    at = {"rig": 0, "lane": "main", "step": 1}
+    noted = phone.event("drift", {"at": at | {"lat": 47.1, "lon": 8.2}, "tap": "ticked", "second": 2.5})
+    begun = phone.begin()
+    phone.send(begun, noted | {"about": phone.outing}, phone.drift("nothing"))
+    address = f"/api/v1/outings/{phone.outing}/outing.geojson"
+    plain, placed = phone.client.get(address).json, phone.client.get(f"{address}?places=1").json
+    assert [f["geometry"] for f in plain["features"]] == [None, None]
+    assert [f["geometry"] for f in placed["features"]] == [{"type": "Point", "coordinates": [8.2, 47.1]}, None]
+    assert placed["features"][0]["properties"]["ended"] == "ticked"
+    bad = phone.event("drift", {"at": at | {"lat": 97.0, "lon": 8.2}, "tap": "ticked"})
+    assert "lat" in phone.send(bad)["refused"][0]["why"]
+
+
+def test_a_pack_list_is_of_ones_own_rigs(phone: Phone, app: Flask) -> None:
+    rigs = [r["id"] for r in phone.client.get("/api/v1/rigs").json["rigs"][:2]]
+    found = phone.client.post("/api/v1/packing", json={"rigs": rigs}).json
+    assert {g["name"] for g in found["groups"]} >= {"Spools", "Flies", "Rods and lines"}
+    assert len(found["labels"]) == 2
+    other = enter(app, "Somebody")
+    assert other.post("/api/v1/packing", json={"rigs": rigs}).status_code == 404
+    assert phone.client.post("/api/v1/packing", json={"rigs": []}).status_code == 422

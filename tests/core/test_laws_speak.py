@@ -4,10 +4,12 @@ from __future__ import annotations
 
 import sys
 from collections.abc import Callable, Iterable
+from datetime import date
 
 import pytest
 from pydantic import ValidationError
 
+from jarana.core.bank.daylight import light_hours
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
 from jarana.core.law import Asked, Law, Range, doubts, listening
@@ -172,6 +174,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     rows += asked_of(over_stones(0.6))
     rows += section_of(thrown(), METRIC).laws
     rows += two_spools()
+    rows += asked_by(lambda: light_hours(date(2026, 6, 1), "UTC"))
     rows += asked_by(lambda: sag_of([HungLine(3.0, 0.16e-3, 1780.0)], 0.0015, 0.0012))
     assert EVERY - named(rows) == set()
 
@@ -225,6 +228,7 @@ KEPT = {
     ("JAR", "drops"): "at most 30 drops are taken",
     ("PACING", "throws"): "at most 30 throws are kept",
     ("SOUNDING", "slope_deg"): "a slope is 0 to 60 degrees",
+    ("DAYLIGHT", "latitude"): "our valley lies at one latitude",
 }
 """What the front door never lets out of its range, and by which limit."""
 

@@ -12,6 +12,7 @@ from pydantic import Field
 from jarana.core.bank.outing import OutingView
 from jarana.core.journal import Event
 from jarana.core.model import Frozen, Key
+from jarana.formats.old_log import MOST_BYTES
 from jarana.usecases.keep_lesson import Act
 from jarana.usecases.keep_outing import MOST_EVENTS
 
@@ -96,3 +97,26 @@ class LessonAct(Frozen):
     """What is done with a lesson: used, left out, forgotten, learnt anew from all outings, or written into the water."""
 
     act: Act
+
+
+class OldLog(Frozen):
+    """An older log as CSV; without `write` it is only told what it holds."""
+
+    text: str = Field(max_length=MOST_BYTES)
+    write: bool = False
+
+
+class BroughtLog(Frozen):
+    """What a log holds; `strange` are waters and rigs in it that are not one's own."""
+
+    outings: int
+    drifts: int
+    takes: int
+    strange: tuple[str, ...]
+    written: bool
+
+
+class PackingRequest(Frozen):
+    """Rigs that go along."""
+
+    rigs: tuple[UUID, ...] = Field(min_length=1, max_length=12)

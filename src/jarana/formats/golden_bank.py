@@ -12,7 +12,8 @@ import numpy as np
 from scipy.special import ndtr
 from scipy.stats import norm
 
-from jarana.core.bank.pack import Plan, table_of
+from jarana.core.bank.pack import table_of
+from jarana.core.bank.pack_parts import Plan
 from jarana.core.engine.arrays import Floats
 from jarana.core.learn.belief import Belief
 from jarana.core.learn.family import Family

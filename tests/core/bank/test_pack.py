@@ -4,17 +4,22 @@ from __future__ import annotations
 
 import gzip
 import math
+from datetime import date
 
 import numpy as np
 import pytest
 
-from jarana.core.bank.pack import MOST_RIGS, SHARES, Pack, _doubts, depths_at, pack, times_of
+from jarana.core.bank.pack import MOST_RIGS, SHARES, _doubts, depths_at, pack, times_of
+from jarana.core.bank.pack_parts import Pack
 from jarana.core.bank.taps import FIRST, every_tap, first_row
 from jarana.core.engine.columns import AT_Z
 from jarana.core.errors import InputError
 from jarana.core.learn.family import Family
 from jarana.core.outcomes.tracks import evaluate
+from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.valued import Stopped
+from jarana.core.sheet.cut_list import cuts_of
+from jarana.core.sheet.measures import Measures
 from jarana.core.situation import Setting, Situation
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
@@ -139,3 +144,28 @@ def test_depths_of_drifts_that_ended_are_those_of_the_ones_that_go_on() -> None:
     found = depths_at(tracks, tracks.names[0], np.array([0.5, 500.0, 600.0]))
     assert np.isfinite(found).all()
     assert found[1, 1] == found[1, 2] == found[1, 0]
+
+
+def test_a_pack_tells_which_rules_of_the_day_a_rig_breaks_and_holds_its_cut_list() -> None:
+    water = WATERS["weir-run"]
+    rig = started("level-contact", water)
+    one = RuleSet(id="r", name="One fly", source="a board", checked=date(2026, 1, 1), most_flies=1)
+
+    def against(rules: RuleSet | None) -> tuple[str, ...]:
+        return pack([("a", rig)], Setting(water, DRAWER, rules), MADE, whole=False).rigs[0].against
+
+    assert against(None) == ()
+    assert len(against(one)) == 1
+    held = pack([("a", rig)], Setting(water, DRAWER), MADE, whole=False, zone="Europe/Vienna")
+    assert len(held.rigs[0].cuts) == len(cuts_of(rig, Setting(water, DRAWER).writer, Measures()))
+    assert held.rigs[0].ladder is None
+    assert held.light is not None
+    assert held.light[0] < 12 < held.light[1]
+
+
+def test_a_swing_steps_on_and_spawning_fish_are_left_alone() -> None:
+    taps = every_tap()
+    assert [t.key for t in FIRST["swing"] if t.steps] == ["step"]
+    assert taps["step"].shows == "nothing"
+    assert [t.key for t in taps.values() if t.stops] == ["spawning"]
+    assert not taps["spawning"].ends

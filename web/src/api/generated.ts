@@ -297,6 +297,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/outings/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring an older log in, or tell what it holds; brought twice it is kept once. */
+        post: operations["post__api_v1_outings_log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outings/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send a log to write over, for outings from before. */
+        get: operations["get__api_v1_outings_log.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/outings/{outing_id}": {
         parameters: {
             query?: never;
@@ -325,6 +359,40 @@ export interface paths {
         get: operations["get__api_v1_outings_{outing_id}_outing.csv"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/outings/{outing_id}/outing.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send an outing as GeoJSON; places only where `places=1` asks for them. */
+        get: operations["get__api_v1_outings_{outing_id}_outing.geojson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/packing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return what goes along for some of one's rigs, and labels for winders. */
+        post: operations["post__api_v1_packing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2054,6 +2122,41 @@ export interface components {
              * @description waters
              */
             waters: components["schemas"]["WaterKindView"][];
+        };
+        /**
+         * BroughtLog
+         * @description What a log holds; `strange` are waters and rigs in it that are not one's own.
+         */
+        BroughtLog: {
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * Outings
+             * @description outings
+             * @example 1
+             */
+            outings: number;
+            /**
+             * Strange
+             * @description strange
+             */
+            strange: string[];
+            /**
+             * Takes
+             * @description takes
+             * @example 1
+             */
+            takes: number;
+            /**
+             * Written
+             * @description written
+             * @example true
+             */
+            written: boolean;
         };
         /**
          * CardStep
@@ -7080,6 +7183,25 @@ export interface components {
             x_m: number;
         };
         /**
+         * OldLog
+         * @description An older log as CSV; without `write` it is only told what it holds.
+         */
+        OldLog: {
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
+            /**
+             * Write
+             * @description write
+             * @default false
+             * @example false
+             */
+            write?: boolean;
+        };
+        /**
          * OutingPage
          * @description An outing, and the events it is told from.
          */
@@ -7534,6 +7656,8 @@ export interface components {
          *         Drifts that are told at once.
          *     horizon, least_left
          *         Drifts an outing is thought to have, and the fewest that are left.
+         *     light
+         *         Hours of the clock between which a screen is read by day.
          */
         Pack: {
             /**
@@ -7638,6 +7762,15 @@ export interface components {
              */
             least_left?: number;
             /**
+             * Light
+             * @description Hours of the clock between which a screen is read by day.
+             * @default null
+             */
+            light?: [
+                number,
+                number
+            ] | null;
+            /**
              * Made At
              * @description When, as the server's clock told it.
              * @example text
@@ -7654,6 +7787,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7663,6 +7798,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7672,6 +7809,8 @@ export interface components {
              *         "loses": true,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7681,6 +7820,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7690,6 +7831,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7699,6 +7842,8 @@ export interface components {
              *         "loses": true,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7708,6 +7853,8 @@ export interface components {
              *         "loses": false,
              *         "restores": true,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7717,6 +7864,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "ticked",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7726,6 +7875,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7735,6 +7886,19 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
+             *         "takes": false
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "spawning",
+             *         "label": "fish spawning",
+             *         "loses": false,
+             *         "restores": false,
+             *         "shows": "",
+             *         "steps": false,
+             *         "stops": "Fish on bright, cleaned gravel are spawning: leave them, do not wade there, and fish elsewhere.",
              *         "takes": false
              *       }
              *     ]
@@ -7746,6 +7910,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7755,6 +7921,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7764,6 +7932,8 @@ export interface components {
              *         "loses": true,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7773,6 +7943,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7782,6 +7954,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7791,6 +7965,8 @@ export interface components {
              *         "loses": true,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7800,6 +7976,8 @@ export interface components {
              *         "loses": false,
              *         "restores": true,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7809,6 +7987,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "ticked",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7818,6 +7998,8 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
              *         "takes": false
              *       },
              *       {
@@ -7827,6 +8009,19 @@ export interface components {
              *         "loses": false,
              *         "restores": false,
              *         "shows": "",
+             *         "steps": false,
+             *         "stops": "",
+             *         "takes": false
+             *       },
+             *       {
+             *         "ends": false,
+             *         "key": "spawning",
+             *         "label": "fish spawning",
+             *         "loses": false,
+             *         "restores": false,
+             *         "shows": "",
+             *         "steps": false,
+             *         "stops": "Fish on bright, cleaned gravel are spawning: leave them, do not wade there, and fish elsewhere.",
              *         "takes": false
              *       }
              *     ]
@@ -7902,6 +8097,36 @@ export interface components {
             whole?: boolean;
         };
         /**
+         * PackCut
+         * @description A piece to cut: of which line, how long with its knots, and how long it is then.
+         */
+        PackCut: {
+            /**
+             * Cut
+             * @description cut
+             * @example text
+             */
+            cut: string;
+            /**
+             * Finished
+             * @description finished
+             * @example text
+             */
+            finished: string;
+            /**
+             * Line
+             * @description line
+             * @example text
+             */
+            line: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+        };
+        /**
          * PackFly
          * @description A fly of the rig: its place, its name, its bead or none, what of the box it is.
          */
@@ -7956,6 +8181,54 @@ export interface components {
             kind: "pack";
             /** @description pack */
             pack: components["schemas"]["Pack"];
+        };
+        /**
+         * PackGroup
+         * @description Things of a kind.
+         */
+        PackGroup: {
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Rows
+             * @description rows
+             */
+            rows: components["schemas"]["PackLine"][];
+        };
+        /**
+         * PackLine
+         * @description A thing to take: how much of it, its name, and what is said of it; `lacking` where there is not enough.
+         */
+        PackLine: {
+            /**
+             * Amount
+             * @description amount
+             * @example text
+             */
+            amount: string;
+            /**
+             * Lacking
+             * @description lacking
+             * @default false
+             * @example false
+             */
+            lacking?: boolean;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Note
+             * @description note
+             * @example text
+             */
+            note: string;
         };
         /**
          * PackOption
@@ -8045,8 +8318,21 @@ export interface components {
          *     ----------
          *     zone_cm, zone_datum
          *         Where they take, from and to: up from the bed, or down from the surface.
+         *     against
+         *         The rules of the water it breaks, on the day of the pack.
+         *     cuts
+         *         What it is cut of, to tie it anew.
+         *     ladder
+         *         What to put on as the water changes; only in a whole pack.
          */
         PackRig: {
+            /**
+             * Against
+             * @description The rules of the water it breaks, on the day of the pack.
+             * @default []
+             * @example []
+             */
+            against?: string[];
             /**
              * Cautions
              * @description cautions
@@ -8057,6 +8343,13 @@ export interface components {
              * @description counsel
              */
             counsel: components["schemas"]["Counsel"][];
+            /**
+             * Cuts
+             * @description What it is cut of, to tie it anew.
+             * @default []
+             * @example []
+             */
+            cuts?: components["schemas"]["PackCut"][];
             /**
              * First Row
              * @description first row
@@ -8073,6 +8366,11 @@ export interface components {
              * @example text
              */
             id: string;
+            /**
+             * @description What to put on as the water changes; only in a whole pack.
+             * @default null
+             */
+            ladder?: components["schemas"]["Ladder"] | null;
             /**
              * Method
              * @description method
@@ -8196,6 +8494,33 @@ export interface components {
              * @example text
              */
             name: string;
+        };
+        /**
+         * Packing
+         * @description A pack list and its labels.
+         */
+        Packing: {
+            /**
+             * Groups
+             * @description groups
+             */
+            groups: components["schemas"]["PackGroup"][];
+            /**
+             * Labels
+             * @description labels
+             */
+            labels: components["schemas"]["WinderLabel"][];
+        };
+        /**
+         * PackingRequest
+         * @description Rigs that go along.
+         */
+        PackingRequest: {
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: string[];
         };
         /**
          * Page
@@ -13002,6 +13327,10 @@ export interface components {
          *         A fish took: it is asked on which fly, and how it ended.
          *     restores
          *         What was lost is tied on again.
+         *     steps
+         *         The next drift begins a step farther along.
+         *     stops
+         *         Why nobody fishes on at this place; empty where one may.
          */
         Tap: {
             /**
@@ -13045,6 +13374,20 @@ export interface components {
              * @enum {string}
              */
             shows?: "" | "nothing" | "ticked" | "dragging" | "take";
+            /**
+             * Steps
+             * @description The next drift begins a step farther along.
+             * @default false
+             * @example false
+             */
+            steps?: boolean;
+            /**
+             * Stops
+             * @description Why nobody fishes on at this place; empty where one may.
+             * @default
+             * @example
+             */
+            stops?: string;
             /**
              * Takes
              * @description A fish took: it is asked on which fly, and how it ended.
@@ -14094,6 +14437,40 @@ export interface components {
             weighed_mg?: number | null;
         };
         /**
+         * WinderLabel
+         * @description The label of a winder: the rig's name, its pieces from the top, and its flies from the top.
+         */
+        WinderLabel: {
+            /**
+             * Flies
+             * @description flies
+             */
+            flies: string[];
+            /**
+             * Method
+             * @description method
+             * @example text
+             */
+            method: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Pieces
+             * @description pieces
+             */
+            pieces: string[];
+            /**
+             * Whole
+             * @description whole
+             * @example text
+             */
+            whole: string;
+        };
+        /**
          * WorkbenchAnswer
          * @description The rig and water after the edits, and everything computed from them.
          *
@@ -15074,6 +15451,59 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_v1_outings_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OldLog"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtLog"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_outings_log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     "get__api_v1_outings_{outing_id}": {
         parameters: {
             query?: never;
@@ -15116,6 +15546,61 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_outings_{outing_id}_outing.geojson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                outing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_packing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Packing"];
+                };
+            };
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];

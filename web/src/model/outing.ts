@@ -35,6 +35,8 @@ export type Outing = {
   /** Options that were refused, by rig: not offered again until something else is on. */
   refused: Record<number, number[]>;
   lost: { rig: number; fly: string }[];
+  /** Where nobody fishes on, and why; null where one may. */
+  stopped: { lane: string; step: number; why: string } | null;
   last: BankEvent | null;
   over: boolean;
 };
@@ -84,6 +86,7 @@ export function outingOf(
     covered: [],
     refused: {},
     lost: [],
+    stopped: null,
     last: null,
     over: false,
   };
@@ -94,6 +97,7 @@ export function outingOf(
     if (event.kind === "drift") {
       const tap = taps[of.tap];
       settle(made, of.at);
+      if (tap?.stops) made.stopped = { lane: of.at.lane, step: of.at.step, why: tap.stops };
       if (tap?.loses && of.fly) made.lost.push({ rig: of.at.rig, fly: of.fly });
       const count = tap?.ends === false ? 0 : 1;
       const takes = tap?.takes ? 1 : 0;

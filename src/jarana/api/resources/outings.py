@@ -6,19 +6,35 @@ from dataclasses import asdict
 from uuid import UUID
 from zoneinfo import ZoneInfo
 
-from flask import Blueprint
+from flask import Blueprint, request
 from flask import Response as FlaskResponse
 from spectree import Response
 
-from jarana.api.outing_schemas import KeptEvents, LessonAct, LessonView, NewEvents, OutingPage, Outings, RefusedEvent
+from jarana.api.outing_schemas import (
+    BroughtLog,
+    KeptEvents,
+    LessonAct,
+    LessonView,
+    NewEvents,
+    OldLog,
+    OutingPage,
+    Outings,
+    PackingRequest,
+    RefusedEvent,
+)
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
+from jarana.core.bank.packing import Packing
 from jarana.core.bank.season import SeasonTold, season_of
 from jarana.core.journal import Event
+from jarana.formats.old_log import read_old_log, template
 from jarana.formats.outing_csv import outing_csv
+from jarana.formats.outing_geojson import outing_geojson
+from jarana.usecases.import_log import bring_log
 from jarana.usecases.keep_lesson import do_with_lesson, tell_lesson
 from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events
 from jarana.usecases.learn_after import learn_after
+from jarana.usecases.pack_list import packing_of
 
 blueprint = Blueprint("outings", __name__, url_prefix="/api/v1")
 
@@ -83,3 +99,40 @@ def lesson(reach_id: str) -> LessonView:
 def act_on_lesson(reach_id: str, json: LessonAct) -> LessonView:
     """Use what outings taught, leave it out, forget it, or write it into the water."""
     return LessonView.model_validate(asdict(do_with_lesson(work(), reach_id, json.act, asking())))
+
+
+@blueprint.get("/outings/<uuid:outing_id>/outing.geojson")
+@spec.validate(tags=["files"])
+def as_geojson(outing_id: UUID) -> FlaskResponse:
+    """Send an outing as GeoJSON; places only where `places=1` asks for them."""
+    see_outing(work(), outing_id, asking().writer)
+    text = outing_geojson(outing_events(work(), outing_id), request.args.get("places") == "1")
+    answer = FlaskResponse(text, mimetype="application/geo+json")
+    answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.geojson"'
+    return answer
+
+
+@blueprint.get("/outings/log.csv")
+@spec.validate(tags=["files"])
+def log_template() -> FlaskResponse:
+    """Send a log to write over, for outings from before."""
+    answer = FlaskResponse(template(), mimetype="text/csv")
+    answer.headers["Content-Disposition"] = 'attachment; filename="log.csv"'
+    return answer
+
+
+@blueprint.post("/outings/log")
+@limiter.limit("30/minute")
+@spec.validate(resp=Response(HTTP_200=BroughtLog), tags=["outings"])
+def bring(json: OldLog) -> BroughtLog:
+    """Bring an older log in, or tell what it holds; brought twice it is kept once."""
+    rows = read_old_log(json.text, asking().writer, asking().day(work().now))
+    return BroughtLog(**asdict(bring_log(work(), rows, asking(), json.write)), written=json.write)
+
+
+@blueprint.post("/packing")
+@limiter.limit("300/minute")
+@spec.validate(resp=Response(HTTP_200=Packing), tags=["outings"])
+def pack_list(json: PackingRequest) -> Packing:
+    """Return what goes along for some of one's rigs, and labels for winders."""
+    return packing_of(work(), json.rigs, asking())

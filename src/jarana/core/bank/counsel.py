@@ -67,12 +67,12 @@ def _counsel(
     here: bool = False,
 ) -> Counsel:
     known = every_tap()
-    assert all(tap in known or tap == "step" for tap in (*of, *since)), key
+    assert all(tap in known for tap in (*of, *since)), key
     why = say(f"{key}-why", n=last, least=least)
     return Counsel(key=key, of=of, least=least, last=last, only=only, since=since, here=here, says=say(key), why=why)
 
 
-BLANK = ("nothing", "ticked", "dragging", "weed", "drags")
+BLANK = ("nothing", "step", "ticked", "dragging", "weed", "drags")
 ALWAYS = (
     _counsel("hung", ("hung", "lost"), 2, 10),
     _counsel("tangle", ("tangle", "wind-knot"), 2, 8),

@@ -11,29 +11,45 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Any, Literal
+from typing import Any
 
 import numpy as np
 
-from jarana.core.bank.counsel import Counsel, counsel_of
-from jarana.core.bank.taps import BATCH, HOW_MANY, MORE, Tap, first_row
-from jarana.core.caution import Caution
+from jarana.core.bank.counsel import counsel_of
+from jarana.core.bank.daylight import light_hours
+from jarana.core.bank.pack_parts import (
+    DOUBTED,
+    OUTING_DRIFTS,
+    Curve,
+    Mark,
+    Pack,
+    PackCut,
+    PackFly,
+    PackOption,
+    PackRig,
+    Plan,
+    Table,
+)
+from jarana.core.bank.taps import first_row
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
 from jarana.core.errors import InputError
-from jarana.core.learn.belief import LEAST_SHARE, LEAST_SPEAKS, MISTAPS, Belief
+from jarana.core.learn.belief import LEAST_SPEAKS, Belief
 from jarana.core.learn.causes import causes, would_tell
 from jarana.core.learn.family import Family, family
 from jarana.core.learn.options import Option, options_of
 from jarana.core.learn.water import Belief12
 from jarana.core.methods import method_of
 from jarana.core.methods.cautions import cautions_of
-from jarana.core.model import Frozen
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.readings.bottom import SELDOM
 from jarana.core.rig.model import Rig
+from jarana.core.rules.check import breaches
+from jarana.core.search.ladder import Ladder, ladder
 from jarana.core.search.valued import Stopped
+from jarana.core.sheet.cut_list import cuts_of
+from jarana.core.sheet.measures import Measures
 from jarana.core.situation import Setting, Situation
 from jarana.core.units import Writer
 from jarana.core.unknowns.drifts import SEARCH_GRID
@@ -57,7 +73,6 @@ end = end
 sound-first = Sound it first: under a float a wrong depth costs most of the outing.
 """,
 )
-VERSION = 1
 SHARES = (0.8, 1.0, 1.25)
 """Depths and paces the pack is computed for, as shares of those written."""
 PLANNED_MEMBERS, PLANNED_FITTED = 64, 128
@@ -66,198 +81,8 @@ BESIDE_MEMBERS, BESIDE_FITTED = 40, 32
 TIMES = 40
 BENT = 1.4
 """The times at which depths are kept lie closer together at the beginning of a drift."""
-DOUBTED = 1.28
-"""The water is doubted where what was seen lies outside eight of ten."""
 MOST_RIGS = 3
 THOUSAND = 1000
-OUTING_DRIFTS, LEAST_LEFT = 40.0, 12.0
-"""Drifts an outing is thought to have, and so many are always thought to be left (guesses)."""
-
-
-class Curve(Frozen):
-    """How deep a fly is, cm, at the times of each water: (waters, times)."""
-
-    fly: str
-    p10: tuple[tuple[int, ...], ...]
-    p50: tuple[tuple[int, ...], ...]
-    p90: tuple[tuple[int, ...], ...]
-
-
-class Mark(Frozen):
-    """A moment of a drift: when in the planned water, s, and its name."""
-
-    name: str
-    second: float
-
-
-class PackOption(Frozen):
-    """Something that can be fished.
-
-    Attributes
-    ----------
-    text
-        What is changed of the rig that was taken along; as it is, first.
-    edits
-        The edits that make it of that rig.
-    seconds
-        How long its drift is in each water, s.
-    marks
-        Its phases.
-    ends
-        What its end is called.
-    puts_on
-        Flies it ties on anew, by their place on the rig.
-    expect
-        How often to expect a touch, in words, in the planned water.
-    knots, minutes
-        To make it of each other option.
-    """
-
-    text: str
-    edits: tuple[dict[str, Any], ...]
-    seconds: tuple[float, ...]
-    curves: tuple[Curve, ...]
-    marks: tuple[Mark, ...]
-    ends: str
-    puts_on: tuple[str, ...]
-    expect: str
-    knots: tuple[int, ...]
-    minutes: tuple[float, ...]
-
-
-class PackFly(Frozen):
-    """A fly of the rig: its place, its name, its bead or none, what of the box it is."""
-
-    id: str
-    role: str
-    name: str
-    bead: str
-    source: str | None
-    dry: bool = False
-
-
-class Table(Frozen):
-    """What is learnt and what to do, in one water: thousandths, (options × bins) unless said.
-
-    Attributes
-    ----------
-    prior
-        Chance of each bin, in hundred-thousandths.
-    sounded
-        The same in a water of just this depth, once that was sounded.
-    good
-        How good a drift is.
-    codes
-        Chance of what is seen.
-    at
-        The same by the part of the drift: (options × parts × bins).
-    edges
-        Ends of the parts, s.
-    """
-
-    prior: tuple[int, ...]
-    sounded: tuple[int, ...]
-    good: tuple[tuple[int, ...], ...]
-    codes: dict[str, tuple[tuple[int, ...], ...]]
-    at: dict[str, tuple[tuple[tuple[int, ...], ...], ...]]
-    edges: tuple[float, ...]
-
-
-class Plan(Frozen):
-    """The bank plan of a rig: its tables, one for each water, and the sentences that go with them.
-
-    Attributes
-    ----------
-    bins
-        Value of each bin, in thousandths of a spread or in cm.
-    less, more
-        What to think where it touches less, or more, than it should; empty where that teaches nothing.
-    sound_first
-        Said before the first cast where a sounding pays; empty where it does not.
-    cycle_s
-        How long a drift with all around it takes, s.
-    """
-
-    kind: Literal["touch", "take"]
-    bins: tuple[int, ...]
-    tables: tuple[Table, ...]
-    less: str = ""
-    more: str = ""
-    sound_first: str = ""
-    cycle_s: float
-    speaks: float = LEAST_SPEAKS
-    share: float = LEAST_SHARE
-    mistaps: float = MISTAPS
-    doubted: float = DOUBTED
-
-
-class PackRig(Frozen):
-    """A rig that goes along.
-
-    Attributes
-    ----------
-    zone_cm, zone_datum
-        Where they take, from and to: up from the bed, or down from the surface.
-    """
-
-    id: str
-    name: str
-    method: str
-    motion: str
-    rig: Rig
-    flies: tuple[PackFly, ...]
-    first_row: tuple[Tap, ...]
-    options: tuple[PackOption, ...]
-    plan: Plan | None
-    counsel: tuple[Counsel, ...]
-    cautions: tuple[Caution, ...]
-    zone_cm: tuple[int, int] | None
-    zone_datum: Literal["bed", "surface"]
-
-
-class Pack(Frozen):
-    """A day pack.
-
-    Attributes
-    ----------
-    made_at
-        When, as the server's clock told it.
-    depths, paces
-        Of its waters, m and m/s: the first changes slowest.
-    fractions
-        The times at which depths are kept, as shares of a drift.
-    whole
-        All of them are in it, or only the planned one.
-    learnt
-        What earlier outings taught of the water; the plan begins with it.
-    warm_c
-        From this temperature on one stops, °C; None where it does not hold.
-    batch
-        Drifts that are told at once.
-    horizon, least_left
-        Drifts an outing is thought to have, and the fewest that are left.
-    """
-
-    version: int = VERSION
-    key: str
-    made_at: str
-    water: Reach
-    water_name: str
-    flows: bool
-    depths: tuple[float, ...]
-    paces: tuple[float, ...]
-    fractions: tuple[float, ...] = ()
-    whole: bool
-    rigs: tuple[PackRig, ...]
-    learnt: str = ""
-    more: tuple[Tap, ...] = MORE
-    how_many: tuple[tuple[int, int | None], ...] = HOW_MANY
-    cautions: tuple[Caution, ...]
-    warm_c: float | None
-    batch: int = BATCH
-    horizon: float = OUTING_DRIFTS
-    least_left: float = LEAST_LEFT
-    units: str
 
 
 def pack(
@@ -268,6 +93,7 @@ def pack(
     watch: Watch | None = None,
     learnt: Belief12 | None = None,
     told: str = "",
+    zone: str = "UTC",
 ) -> Pack:
     """Return the day pack of some rigs in a water; not `whole`, of the planned water alone.
 
@@ -301,6 +127,7 @@ def pack(
         rigs=made,
         learnt=told,
         cautions=section.cautions,
+        light=light_hours(setting.today, zone),
         warm_c=WARM if suffers_warmth(water) else None,
         units=setting.person.units,
     )
@@ -351,7 +178,22 @@ def _rig(
         cautions=cautions_of(here),
         zone_cm=(round(zone.low_m * 100), round(zone.high_m * 100)) if zone else None,
         zone_datum=zone.datum if zone else "bed",
+        against=tuple(b.text for b in breaches(rig, setting.rules, setting.writer, setting.today))
+        if setting.rules
+        else (),
+        cuts=tuple(
+            PackCut(name=c.name, line=c.line, cut=c.cut_shown, finished=c.finished_shown)
+            for c in cuts_of(rig, setting.writer, Measures())
+        ),
+        ladder=_ladder(here, watch) if len(waters) > 1 else None,
     )
+
+
+def _ladder(here: Situation, watch: Watch) -> Ladder | None:
+    try:
+        return ladder(here, watch)
+    except InputError:
+        return None
 
 
 def _is(water: Reach, planned: Reach) -> bool:

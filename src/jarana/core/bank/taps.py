@@ -31,6 +31,9 @@ dried = dried
 bitten = bitten off
 retied = tied on again
 paused = float paused
+step = step on
+spawning = fish spawning
+leave-them = Fish on bright, cleaned gravel are spawning: leave them, do not wade there, and fish elsewhere.
 """,
 )
 Shows = Literal["", "nothing", "ticked", "dragging", "take"]
@@ -53,6 +56,10 @@ class Tap(Frozen):
         A fish took: it is asked on which fly, and how it ended.
     restores
         What was lost is tied on again.
+    steps
+        The next drift begins a step farther along.
+    stops
+        Why nobody fishes on at this place; empty where one may.
     """
 
     key: str
@@ -62,10 +69,12 @@ class Tap(Frozen):
     loses: bool = False
     takes: bool = False
     restores: bool = False
+    steps: bool = False
+    stops: str = ""
 
 
-def _tap(key: str, shows: Shows = "", **more: bool) -> Tap:
-    return Tap(key=key, label=say(key), shows=shows, **more)
+def _tap(key: str, shows: Shows = "", stops: str = "", **more: bool) -> Tap:
+    return Tap(key=key, label=say(key), shows=shows, stops=stops, **more)
 
 
 FIRST: dict[str, tuple[Tap, ...]] = {
@@ -79,7 +88,7 @@ FIRST: dict[str, tuple[Tap, ...]] = {
         _tap("nothing", "nothing"),
         _tap("grab", "take", takes=True),
         _tap("splash", "take"),
-        _tap("take", "take", takes=True),
+        _tap("step", "nothing", steps=True),
     ),
     "lake": (_tap("nothing", "nothing"), _tap("touched", "take"), _tap("weed"), _tap("take", "take", takes=True)),
     "dry": (_tap("nothing", "nothing"), _tap("refused"), _tap("drags"), _tap("take", takes=True)),
@@ -88,6 +97,7 @@ FIRST: dict[str, tuple[Tap, ...]] = {
 MORE = (
     _tap("bump"), _tap("hung"), _tap("lost", loses=True), _tap("tangle"), _tap("wind-knot", ends=False),
     _tap("bitten", loses=True), _tap("retied", ends=False, restores=True), _tap("paused", "ticked"), _tap("soaked", ends=False), _tap("dried", ends=False),
+    _tap("spawning", stops=say("leave-them"), ends=False),
 )  # fmt: skip
 BATCH = 6
 """Drifts that are told at once."""

@@ -6,7 +6,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from jarana.core.bank.pack import MOST_RIGS, Pack, pack
+from jarana.core.bank.pack import MOST_RIGS, pack
+from jarana.core.bank.pack_parts import Pack
 from jarana.core.model import Frozen, Key
 from jarana.core.rig.model import Rig
 from jarana.core.search.valued import Stopped
@@ -48,7 +49,7 @@ def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFoun
     try:
         learnt = learnt_of(work, setting, watch)
         known, told = (learnt[0], f"{learnt[1].said} {learnt[1].tell}".strip()) if learnt else (None, "")
-        return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch, known, told))
+        return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch, known, told, asking.zone))
     except Stopped:
         return None
 

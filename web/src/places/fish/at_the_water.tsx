@@ -9,7 +9,9 @@ import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { driftOver, fliesDown, seenNow, useClock, usualCycle } from "../../state/drift_clock";
 import { type Place, usePlace } from "../../state/place_now";
+import { useDaylight } from "../../state/use_daylight";
 import type { Packing } from "../../state/use_pack";
+import { followStand, standNow, useStand } from "../../state/where_i_stand";
 import { Clock } from "./clock";
 import { MoreSheet } from "./more_sheet";
 import { NextCard } from "./next_card";
@@ -40,6 +42,9 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   useAwake(since !== null);
   const [place, go] = usePlace(outing.id);
   const at = { rig: outing.rig, option, lane: place.lane, step: place.step };
+  const noting = useStand((s) => s.on);
+  useEffect(() => (noting ? followStand() : undefined), [noting]);
+  useDaylight(pack.light, outing.last);
   const seconds = driftSeconds(pack, rig, option, outing.where);
   const plan = useMemo(
     () => new Plan(pack, rig, outing.where, sightsOf(outing, outing.rig, taps)),
@@ -50,6 +55,9 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   const gone = new Set(outing.lost.filter((l) => l.rig === outing.rig).map((l) => l.fly));
   const next = plan.next(option, left, (o) => !refusedHere.includes(o));
   const counsel = counselFor({ ...outing, lane: place.lane, step: place.step }, rig.counsel);
+  const stop = outing.stopped;
+  const leave = stop !== null && stop.lane === place.lane && stop.step === place.step ? stop.why : "";
+  const against = rig.against ?? [];
   const warm = outing.temperature !== null && pack.warm_c !== null && outing.temperature >= pack.warm_c;
 
   const end = async (tap: Tap) => {
@@ -61,7 +69,9 @@ export function AtTheWater({ kept, outing, packing }: Props) {
     if (running && tap.ends !== false) driftOver();
     const length = running ? Math.min((Date.now() - (clock.since ?? 0)) / 1000, 3600) : null;
     const said = rig.plan?.kind === "touch" ? Math.min(Math.max(plan.chance(option), 0), 1) : null;
-    const id = await happened("drift", { at, tap: tap.key, second, seconds: length, said });
+    const here = { ...at, ...standNow() };
+    const id = await happened("drift", { at: here, tap: tap.key, second, seconds: length, said });
+    if (tap.steps) go(place.lane, place.step + 1);
     if (tap.takes) setTaking({ drift: id, second });
   };
   const down = async () => {
@@ -112,6 +122,16 @@ export function AtTheWater({ kept, outing, packing }: Props) {
             {text(system, "temperature", outing.temperature ?? 0)}: stop here, a played fish may not recover.
           </p>
         ) : null}
+        {leave ? (
+          <p role="alert" className="border-l-4 border-float pl-2 font-bold">
+            {leave}
+          </p>
+        ) : null}
+        {against.length > 0 ? (
+          <p role="alert" className="border-l-4 border-float pl-2">
+            <b>Not to be fished here like this:</b> {against.join("; ")}.
+          </p>
+        ) : null}
         {pack.rigs.length > 1 ? (
           <div className="grid auto-cols-fr grid-flow-col gap-1.5">
             {pack.rigs.map((r, k) => (
@@ -140,7 +160,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           drifts={outing.drifts}
           chance={rig.plan ? plan.chance(option) : null}
         />
-        {warm ? null : (
+        {warm || leave || against.length > 0 ? null : (
           <NextCard
             rig={rig}
             index={outing.rig}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { UnitSystem } from "../../api/client";
+import { PackList } from "../../features/packing/pack_list";
 import { waterName } from "../../features/water/water_chip";
 import { text } from "../../model/format";
 import { happened, useBank } from "../../state/bank";
@@ -84,6 +85,11 @@ function Ready({ kept }: { kept: KeptPack }) {
           <li key={r.id}>
             <b>{r.name}</b>
             <span className="block text-soft">{r.options[0]?.expect}</span>
+            {(r.against ?? []).map((rule) => (
+              <span key={rule} className="block font-semibold text-float">
+                {rule}
+              </span>
+            ))}
           </li>
         ))}
       </ul>
@@ -165,6 +171,9 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
           Pack {chosen.length === 1 ? "this rig" : `${chosen.length} rigs`}
         </Button>
       )}
+      <div className="mt-2">
+        <PackList rigs={chosen} />
+      </div>
       {packing.fault ? (
         <p role="alert" className="mt-2 text-float">
           {packing.fault}

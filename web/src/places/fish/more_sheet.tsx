@@ -4,8 +4,10 @@ import type { Outing } from "../../model/outing";
 import { happened } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import type { Packing } from "../../state/use_pack";
+import { notePlaces, standNow, useStand } from "../../state/where_i_stand";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { Cards } from "./cards";
 import { isQuiet, setQuiet } from "./use_rhythm";
 
 type Props = {
@@ -36,6 +38,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
   const [losing, setLosing] = useState<Tap | null>(null);
   const [touched, setTouched] = useState<readonly [number, number | null] | null>(null);
   const [quiet, mute] = useState(isQuiet);
+  const stand = useStand();
   const tap = async (one: Tap) => {
     if (one.loses && rig.flies.length > 0) return setLosing(one);
     onClose();
@@ -43,13 +46,13 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
   };
   const lost = async (one: Tap, fly: PackRig["flies"][number]) => {
     onClose();
-    await happened("drift", { at, tap: one.key, fly: fly.id, source: fly.source ?? null });
+    await happened("drift", { at: { ...at, ...standNow() }, tap: one.key, fly: fly.id, source: fly.source ?? null });
   };
   const batch = async (takes: number, range = touched) => {
     if (!range) return;
     onClose();
     await happened("batch", {
-      at,
+      at: { ...at, ...standNow() },
       drifts: batchSize,
       low: range[0],
       high: Math.min(range[1] ?? batchSize, batchSize),
@@ -108,7 +111,16 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
           no tones
         </Big>
         <Big onClick={theme}>day or dusk</Big>
+        <Big on={stand.on} onClick={() => notePlaces(!stand.on)}>
+          note where I stand
+        </Big>
       </Group>
+      {stand.trouble ? (
+        <p role="status" className="text-look">
+          {stand.trouble}
+        </p>
+      ) : null}
+      <Cards rig={rig} system={kept.system} />
       <p className="text-[13px] text-soft">
         The pack is of {new Date(pack.made_at).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}
         {pack.whole

@@ -40,6 +40,14 @@ export function Past() {
               >
                 CSV
               </a>
+              <a
+                className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
+                href={`/api/v1/outings/${o.id}/outing.geojson?places=1`}
+                download
+                title="With places, where you had them noted"
+              >
+                GeoJSON
+              </a>
             </div>
             {open === o.id ? <Table id={o.id} /> : null}
           </li>

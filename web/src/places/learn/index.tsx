@@ -7,6 +7,7 @@ import { openBank } from "../../state/bank";
 import { useReaches } from "../../state/queries";
 import { Choice } from "../../ui/choice";
 import { useSize } from "../../ui/use_size";
+import { OldLog } from "./old_log";
 import { OneOuting } from "./one_outing";
 import { Taught } from "./taught";
 
@@ -28,6 +29,9 @@ export function LearnPlace() {
           What you tap at the water comes here: what the ticks say of depth, pace and hand, whether our predictions were
           right, where the takes came. Go to Fish and take a rig along.
         </p>
+        <div className="mt-3">
+          <OldLog />
+        </div>
       </main>
     );
   return <Learnt season={season.data} outings={rows} />;
@@ -97,6 +101,9 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         <Rates title="Takes by water" rows={season.by_water} />
         <Rates title="Takes by lane" rows={season.by_lane} />
         <Rates title="Takes by hour of the day" rows={season.by_hour} />
+      </div>
+      <div className="mt-6">
+        <OldLog />
       </div>
     </main>
   );

@@ -22,12 +22,16 @@ class Placed(Frozen):
         What was changed of it, as the pack counts: 0 as it was taken along.
     lane, step
         How far off, and how many steps along the reach.
+    lat, lon
+        Where the angler stood, ° (WGS 84), where they wished that noted.
     """
 
     rig: int = Field(ge=0, le=5)
     option: int = Field(default=0, ge=0, le=63)
     lane: Key = "main"
     step: int = Field(default=1, ge=-500, le=500)
+    lat: float | None = Field(default=None, ge=-90, le=90)
+    lon: float | None = Field(default=None, ge=-180, le=180)
 
 
 class Drift(Document):
