@@ -112,7 +112,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
         </Big>
         <Big onClick={theme}>day or dusk</Big>
         <Big on={stand.on} onClick={() => notePlaces(!stand.on)}>
-          note where I stand
+          note my place
         </Big>
       </Group>
       {stand.trouble ? (
