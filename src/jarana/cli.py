@@ -16,6 +16,7 @@ from pydantic import ValidationError
 import jarana
 from jarana.cli_bank import add_bank_commands
 from jarana.cli_search import add_commands
+from jarana.cli_serve import add_serve_commands
 from jarana.core.documents import Document, read
 from jarana.core.errors import Fault, InputError, SolverError, path_of
 
@@ -296,6 +297,7 @@ def main(argv: list[str] | None = None) -> int:
     }  # fmt: skip
     add_commands(commands, readers)
     add_bank_commands(commands, readers)
+    add_serve_commands(commands)
     methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)

@@ -8,10 +8,13 @@ from werkzeug.middleware.proxy_fix import ProxyFix
 
 from jarana.api.errors import add_error_handlers
 from jarana.api.logs import log_json
+from jarana.api.metrics import blueprint as metrics
+from jarana.api.metrics import count
 from jarana.api.resources import blueprints
 from jarana.api.security import guard
 from jarana.api.settings import Settings
 from jarana.api.spec import openapi, spec
+from jarana.storage import limits as _limits  # noqa: F401  makes the shared counts known
 from jarana.storage.database import make_engine, make_sessions
 from jarana.usecases.sign_in import SITTING_LIFE
 
@@ -51,12 +54,19 @@ def create_app(settings: Settings | None = None) -> Flask:
     )
     if settings.behind_tls:
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=1, x_proto=1, x_host=1)  # type: ignore[method-assign]
-    app.extensions["sessions"] = make_sessions(make_engine(settings.database_url))
+    engine = make_engine(settings.database_url)
+    app.extensions |= {"engine": engine, "sessions": make_sessions(engine)}
+    app.config.update(
+        RATELIMIT_STORAGE_URI="postgres-limits://", RATELIMIT_STORAGE_OPTIONS={"engine": engine},
+        RATELIMIT_IN_MEMORY_FALLBACK_ENABLED=True, METRICS_TOKEN=settings.metrics_token,
+    )  # fmt: skip
     guard(app)
+    count(app)
     Compress(app)
     add_error_handlers(app)
     for blueprint in blueprints():
         app.register_blueprint(blueprint)
+    app.register_blueprint(metrics)
     spec.register(app)
 
     @app.get("/api/v1/openapi.json")

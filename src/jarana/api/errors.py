@@ -12,7 +12,8 @@ from flask import Flask, Response, g, request
 from pydantic import ValidationError
 from werkzeug.exceptions import HTTPException
 
-from jarana.api.security import work
+from jarana.api.metrics import FAILURES
+from jarana.api.security import again_in, work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
 from jarana.ports.line_device import DeviceAbsentError
 from jarana.usecases.keep_case import keep_case
@@ -113,6 +114,7 @@ def add_error_handlers(app: Flask) -> None:
     def _solver(error: SolverError) -> Response:
         case = uuid4().hex[:12]
         log.error("solver", case=case, scenario=repr(error.scenario))
+        FAILURES.labels("solver").inc()
         kept = keep_case(work(), case, str(error), request.get_json(silent=True))
         told = f"Case {case} has been kept and can be run again." if kept else f"Case {case}."
         return problem(500, f"{error}. {told}", kind="solver", case=case)
@@ -125,9 +127,12 @@ def add_error_handlers(app: Flask) -> None:
         for name, value in error.get_headers(request.environ):
             if name.lower() in ("allow", "retry-after"):
                 answer.headers[name] = value
+        if error.code == 429:
+            answer.headers.setdefault("Retry-After", str(again_in()))
         return answer
 
     @app.errorhandler(Exception)
     def _any(error: Exception) -> Response:
         log.exception("unexpected")
+        FAILURES.labels("unexpected").inc()
         return problem(500, "Something went wrong here; nothing of yours was lost. Try again.")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 import time
 from datetime import UTC, datetime
 from uuid import UUID, uuid4
@@ -26,17 +27,42 @@ HEADERS = {
     "Content-Security-Policy": CONTENT_POLICY,
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",
-    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=(self)",
     "Cross-Origin-Opener-Policy": "same-origin",
     "Cross-Origin-Resource-Policy": "same-origin",
 }
-OPEN = {"session.sign_in", "health.healthz", "health.readyz", "pages.page", "pages.asset", "book.book"}
+OPEN = {
+    "session.sign_in",
+    "health.healthz",
+    "health.livez",
+    "health.readyz",
+    "metrics.metrics",
+    "pages.page",
+    "pages.asset",
+    "book.book",
+}
 """Endpoints that need no one signed in."""
 UNITS_HEADER, ZONE_HEADER = "Jarana-Units", "Jarana-Zone"
 """In which units a person reads and types, and their time zone."""
 BODY_METHODS = {"POST", "PUT", "PATCH"}
 
-limiter = Limiter(get_remote_address, storage_uri="memory://", default_limits=[])
+
+def who() -> str:
+    """Return whose requests are counted together: a person's wherever they sit, else an address's."""
+    if request.endpoint != "session.sign_in" and current_user.is_authenticated:
+        return f"person {current_user.angler_id}"
+    return str(get_remote_address())
+
+
+limiter = Limiter(who, default_limits=[])
+
+
+def again_in() -> int:
+    """Return after how many s the limit that was just met lets one ask again."""
+    met = limiter.current_limit
+    return max(math.ceil(met.reset_at - time.time()), 1) if met else 1
+
+
 log = structlog.get_logger()
 
 
@@ -141,7 +167,7 @@ def guard(app: Flask) -> None:
         if request.path.startswith("/api/"):
             answer.headers["Cache-Control"] = "no-store"
         took = time.perf_counter() - g.get("begun", time.perf_counter())
-        if request.path not in ("/healthz", "/readyz"):
+        if request.path not in ("/healthz", "/livez", "/readyz", "/metrics"):
             log.info(
                 "request",
                 method=request.method,

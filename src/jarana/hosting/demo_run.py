@@ -27,6 +27,7 @@ from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
 from jarana.storage.database import make_engine, make_sessions, migrate
+from jarana.storage.roles import allow
 from jarana.usecases.sign_in import make_token
 
 MARKER = "made-by-jarana"
@@ -94,8 +95,8 @@ def pick_port(wanted: int) -> int:
     raise SystemExit(f"no free port from {wanted} to {wanted + 49}")
 
 
-def _secret(folder: Path) -> str:
-    path = folder / "secret-key"
+def secret_of(path: Path) -> str:
+    """Return the secret a file holds; made where there is none, for its owner's eyes."""
     if not path.exists() or not path.read_text().strip():
         path.touch(mode=0o600)
         path.write_text(secrets.token_urlsafe(48))
@@ -171,12 +172,16 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
             url = postgres.start()
             say("Bringing the database up to date …")
             migrate(url)
+            url = allow(url, secret_of(folder / "app-password"))
             keep_address(folder, url)
             token = _demo_token(url)
             port = pick_port(port)
             say("Starting the server (the engine compiles on the very first start: about half a minute) …")
-            environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": _secret(folder)}
-            environment["JARANA_COOKIE"] = _cookie(folder)
+            environment = os.environ | {
+                "JARANA_DATABASE_URL": url,
+                "JARANA_SECRET_KEY": secret_of(folder / "secret-key"),
+            }
+            environment |= {"JARANA_COOKIE": _cookie(folder), "JARANA_ERRORS": str(folder / "errors.jsonl")}
             environment |= {"JARANA_HOST": listen, "JARANA_HOSTS": ",".join((*LOOPBACK, *names))}
             environment |= _standins() | {"JARANA_PORT": str(port)}
             written = folder / "server.log"

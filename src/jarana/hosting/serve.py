@@ -12,24 +12,28 @@ import signal
 import socket
 import sys
 import time
+import traceback
 from collections.abc import Callable, Sequence
+from functools import partial
+from tempfile import TemporaryDirectory
 from types import FrameType
+from typing import NoReturn
 
 from flask import Flask
 from waitress.server import create_server
 
-from jarana.api.app import create_app
 from jarana.api.settings import Settings
 from jarana.hosting.parents import end_with_parent
 from jarana.hosting.warm_up import warm_up
 from jarana.storage.database import make_engine, make_sessions
-from jarana.usecases.queue import work_queue
+from jarana.usecases.queue import LONG, QUICK, work_queue
 
 PROCESSES = 2
 JOB_PROCESSES = 2
+"""Processes that work off what takes longer than a request should; of two or more, the last takes what is long, the others what somebody waits for."""
 POLITE = 10
 AWAY_SECONDS = 2.0
-"""Processes that work off what takes longer than a request should."""
+"""s before a process whose database is away is made anew."""
 THREADS = 8
 """Requests worked on at once in each process; the kernels run outside the interpreter's lock."""
 BACKLOG = 1024
@@ -53,21 +57,41 @@ def bind(host: str, port: int) -> socket.socket:
     return made
 
 
-def serve(host: str, port: int, processes: int = PROCESSES) -> int:
-    """Serve until told to stop; a process that dies is made anew."""
-    warm_up()
-    shared = bind(host, port)
+def serve(host: str, port: int, processes: int = PROCESSES, workers: int = JOB_PROCESSES) -> int:
+    """Serve until told to stop, with so many processes for requests and for jobs; one that dies is made anew."""
     settings = Settings.from_environment()
-    app = create_app(settings)
-    url = settings.database_url
-    return keep_up([lambda: _work(app, shared)] * processes + [lambda: _jobs(url)] * JOB_PROCESSES)
+    works: list[Callable[[], None]] = []
+    with TemporaryDirectory(prefix="jarana-metrics-") as folder:
+        os.environ.setdefault("PROMETHEUS_MULTIPROC_DIR", folder)
+        warm_up()
+        if processes:
+            from jarana.api.app import create_app
+
+            shared = bind(host, port)
+            app = create_app(settings)
+            works += [lambda: _work(app, shared)] * processes
+        works += [partial(_jobs, settings.database_url, queues) for queues in queues_of(workers)]
+        return keep_up(works)
 
 
-def _jobs(url: str) -> None:
+def queues_of(workers: int) -> list[tuple[str, ...]]:
+    """Return which queues each of so many workers takes from: one alone takes all, of more the last takes what is long.
+
+    Examples
+    --------
+    >>> queues_of(1), queues_of(2)
+    ([('jobs', 'long')], [('jobs',), ('long',)])
+    """
+    if workers < 2:
+        return [(QUICK, LONG)] * workers
+    return [*[(QUICK,)] * (workers - 1), (LONG,)]
+
+
+def _jobs(url: str, queues: Sequence[str]) -> None:
     """Work off jobs in this process, on connections made here; what somebody waits for at once goes before them."""
     os.nice(POLITE)
     try:
-        work_queue(url, make_sessions(make_engine(url)))
+        work_queue(url, make_sessions(make_engine(url)), queues=queues)
     except Exception:
         # Made anew by whoever keeps it up; not many times a second while the database is away.
         time.sleep(AWAY_SECONDS)
@@ -97,6 +121,21 @@ def _work(app: Flask, shared: socket.socket) -> None:
         server.close()
 
 
+def _alone(work: Callable[[], None]) -> NoReturn:
+    """Do a work in a process of its own, and end it without what the parent would clean up."""
+    code = 1
+    try:
+        work()
+        code = 0
+    except SystemExit as ended:
+        code = ended.code if isinstance(ended.code, int) else 0
+    except BaseException:
+        traceback.print_exc()
+    finally:
+        sys.stderr.flush()
+        os._exit(code)
+
+
 def keep_up(works: Sequence[Callable[[], None]], grace: float = GRACE_SECONDS) -> int:
     """Keep a process at each work, making a dead one anew; end them all when asked to, within so many s."""
     children: dict[int, int] = {}
@@ -123,8 +162,7 @@ def keep_up(works: Sequence[Callable[[], None]], grace: float = GRACE_SECONDS) -
             if child == 0:
                 signal.signal(signal.SIGTERM, signal.SIG_DFL)
                 end_with_parent()
-                works[k]()
-                os._exit(0)
+                _alone(works[k])
             children[child] = k
         try:
             gone, _ = os.wait()

@@ -61,6 +61,10 @@ class Anglers:
         """Return a person by id."""
         return self.session.get(AnglerRow, angler_id)
 
+    def everybody(self, most: int) -> Sequence[AnglerRow]:
+        """Return so many people, by name."""
+        return self.session.scalars(select(AnglerRow).order_by(AnglerRow.name).limit(most)).all()
+
     def named(self, name: str) -> AnglerRow | None:
         """Return a person by name."""
         return self.session.scalars(select(AnglerRow).where(AnglerRow.name == name)).first()
@@ -490,6 +494,18 @@ class Jobs:
         newest = select(JobRow.id).where(mine, JobRow.state.in_(ENDED)).order_by(JobRow.made_at.desc()).limit(most)
         gone = (JobRow.made_at < before) | (JobRow.state.in_(ENDED) & JobRow.id.not_in(newest))
         self.session.execute(delete(JobRow).where(mine, gone))
+
+    @staticmethod
+    def counted(session: Session) -> list[tuple[str, str, int]]:
+        """Return how many jobs of all people wait and run, by kind and state."""
+        query = select(JobRow.kind, JobRow.state, func.count()).where(JobRow.state.not_in(ENDED))
+        return [(kind, state, int(n)) for kind, state, n in session.execute(query.group_by(JobRow.kind, JobRow.state))]
+
+    @staticmethod
+    def longest_wait(session: Session) -> float:
+        """Return how long the job of anybody that waits longest has waited, s."""
+        query = select(func.extract("epoch", func.now() - func.min(JobRow.made_at))).where(JobRow.state == "waiting")
+        return max(float(session.scalar(query) or 0.0), 0.0)
 
     @staticmethod
     def of_worker(session: Session, key: UUID, turns: int) -> JobRow | None:

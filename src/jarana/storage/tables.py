@@ -297,3 +297,13 @@ class GaugeRow(Base):
     __tablename__ = "gauge"
     station: Mapped[str] = mapped_column(String(64), primary_key=True)
     reading: Mapped[GaugeReading] = mapped_column(Document(GaugeReading))
+
+
+class LimitRow(Base):
+    """How often somebody did something in a stretch of time: shared by all processes, and lost with a crash."""
+
+    __tablename__ = "limit_count"
+    __table_args__ = (Index("ix_limit_count_ends", "ends_at"), {"prefixes": ["UNLOGGED"]})
+    key: Mapped[str] = mapped_column(String(300), primary_key=True)
+    count: Mapped[int] = mapped_column(Integer)
+    ends_at: Mapped[datetime]

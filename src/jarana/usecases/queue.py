@@ -1,12 +1,14 @@
 """The queue of jobs, in PostgreSQL: asked for with a row of one's own, worked off by processes of their own, looked at until done.
 
-A person's jobs run one after another, so that nobody's many hold up another's one. A job whose worker was killed is run once
+A person's jobs run one after another, so that nobody's many hold up another's one; long ones have a queue of their own, so that
+nobody's day pack holds up an answer somebody looks at. A job whose worker was killed is run once
 more. A job that nobody has looked at for a while stops.
 """
 
 from __future__ import annotations
 
 import asyncio
+from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
 from concurrent.futures import TimeoutError as StillRunning
 from contextlib import suppress
@@ -29,7 +31,7 @@ from jarana.usecases.jobs import job_kinds
 from jarana.usecases.keep_case import keep_case
 from jarana.usecases.today import Asking
 
-QUEUE = "jobs"
+QUICK, LONG = "jobs", "long"
 LOOK_SECONDS = 0.1
 """So often a running job tells how far it is and asks whether it should stop."""
 UNSEEN_SECONDS = 20.0
@@ -84,7 +86,8 @@ def begin_job(work: Work, asked: Frozen, asking: Asking, alone: bool = False) ->
         )
         work.jobs.add(row)
         raw = work.session.connection().connection.driver_connection
-        _task(_app()).configure(lock=f"person:{work.owner}", connection=raw).defer(job=str(row.id))
+        queue = LONG if job_kinds()[key].long else QUICK
+        _task(_app()).configure(queue=queue, lock=f"{queue}:{work.owner}", connection=raw).defer(job=str(row.id))
     return row
 
 
@@ -184,21 +187,23 @@ def _task(app: App, sessions: sessionmaker[Session] | None = None) -> Task[..., 
         assert sessions is not None
         work_off(sessions, UUID(job))
 
-    return app.task(queue=QUEUE, name="jarana.job", pass_context=True)(run)
+    return app.task(queue=QUICK, name="jarana.job", pass_context=True)(run)
 
 
-def work_queue(url: str, sessions: sessionmaker[Session], wait: bool = True) -> None:
-    """Work off jobs until told to end; without `wait` only those that wait now."""
-    asyncio.run(_worker(url, sessions, wait))
+def work_queue(
+    url: str, sessions: sessionmaker[Session], wait: bool = True, queues: Sequence[str] = (QUICK, LONG)
+) -> None:
+    """Work off jobs of some queues until told to end; without `wait` only those that wait now."""
+    asyncio.run(_worker(url, sessions, wait, queues))
 
 
-async def _worker(url: str, sessions: sessionmaker[Session], wait: bool) -> None:
+async def _worker(url: str, sessions: sessionmaker[Session], wait: bool, queues: Sequence[str]) -> None:
     app = _app(url)
     _task(app, sessions)
     async with app.open_async():
         rescuing = asyncio.create_task(_rescue(app, sessions)) if wait else None
         await app.run_worker_async(
-            queues=[QUEUE],
+            queues=list(queues),
             wait=wait,
             delete_jobs="always",
             update_heartbeat_interval=HEARTBEAT_SECONDS,
@@ -217,7 +222,7 @@ async def _rescue(app: App, sessions: sessionmaker[Session], every: float = HEAR
     while True:
         await asyncio.sleep(every)
         try:
-            for job in await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_SECONDS, queue=QUEUE):
+            for job in await app.job_manager.get_stalled_jobs(seconds_since_heartbeat=DEAD_SECONDS):
                 log.warning("job of a dead worker", job=job.task_kwargs.get("job"))
                 await app.job_manager.retry_job(job)
         except Exception:

@@ -21,6 +21,12 @@ def healthz() -> dict[str, str]:
     return Health(status="ok").model_dump()
 
 
+@blueprint.get("/livez")
+def livez() -> dict[str, str]:
+    """Say that the process answers."""
+    return Health(status="ok").model_dump()
+
+
 @blueprint.get("/readyz")
 def readyz() -> dict[str, str] | Response:
     """Say whether the database answers and can be written."""

@@ -38,9 +38,12 @@ class JobKind(Generic[Asked, Found]):
         What is asked and what is answered.
     run
         Does it for a person; None when the watch stopped it. It may run twice (after a killed worker) and must not mind.
+    long
+        It takes so long that nobody waits before the screen: it has a queue of its own, behind what somebody waits for.
     """
 
     key: str
     asked: type[Asked]
     found: type[Found]
     run: Callable[[Work, Asked, Asking, Watch], Found | None]
+    long: bool = False

@@ -38,4 +38,4 @@ def _run(work: Work, asked: LearnAsked, asking: Asking, watch: Watch) -> LearnFo
     return LearnFound(learnt=found[1] if found else None)
 
 
-JOB = JobKind("learn", LearnAsked, LearnFound, _run)
+JOB = JobKind("learn", LearnAsked, LearnFound, _run, long=True)

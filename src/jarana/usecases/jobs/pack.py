@@ -54,4 +54,4 @@ def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFoun
         return None
 
 
-JOB = JobKind("pack", PackAsked, PackFound, _run)
+JOB = JobKind("pack", PackAsked, PackFound, _run, long=True)

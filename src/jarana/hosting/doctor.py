@@ -1,0 +1,144 @@
+"""``jarana doctor``: what is well with an installation and what is not, a line each."""
+
+from __future__ import annotations
+
+import json
+import os
+import shutil
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from pathlib import Path
+
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
+from sqlalchemy import Engine, text
+from sqlalchemy.exc import SQLAlchemyError
+
+from jarana.api.settings import LEAST_SECRET, WEB, database_url, told
+from jarana.storage.database import alembic_config, make_engine
+from jarana.usecases.queue import DEAD_SECONDS
+
+LEAST_FREE = 1_000_000_000
+"""bytes that should be free."""
+LONGEST_WAIT = 120.0
+"""s a job should wait at most."""
+LAST_ERRORS = 5
+
+
+@dataclass(frozen=True)
+class Found:
+    """Something that was looked at."""
+
+    well: bool
+    text: str
+
+
+def look(folder: Path | None = None) -> list[Found]:
+    """Return everything that was looked at, of the installation the environment names; `folder` holds its files."""
+    found = [*_secret(), *_web(), *_disk(folder)]
+    engine = make_engine(database_url())
+    try:
+        for check in (_schema, _written, _role, _queue, _workers):
+            found += _safely(check, engine)
+    finally:
+        engine.dispose()
+    return [*found, *_errors()]
+
+
+def report(found: list[Found]) -> str:
+    """Return it in lines, what is wrong marked."""
+    return "\n".join(f"{'well ' if f.well else 'WRONG'}  {f.text}" for f in found)
+
+
+def _safely(check: Callable[[Engine], Iterator[Found]], engine: Engine) -> list[Found]:
+    try:
+        return list(check(engine))
+    except SQLAlchemyError as error:
+        first = str(getattr(error, "orig", None) or error).strip().splitlines()
+        return [Found(False, f"the database: {first[0] if first else type(error).__name__}")]
+
+
+def _secret() -> Iterator[Found]:
+    secret = told("JARANA_SECRET_KEY")
+    yield Found(len(secret) >= LEAST_SECRET, f"the secret key has {len(secret)} characters, {LEAST_SECRET} at least")
+
+
+def _web() -> Iterator[Found]:
+    there = (WEB / "index.html").exists()
+    yield Found(there, "the screens are built" if there else f"the screens are not built: {WEB} holds no index.html")
+
+
+def _disk(folder: Path | None) -> Iterator[Found]:
+    place = folder or Path.cwd()
+    free = shutil.disk_usage(place).free
+    yield Found(free >= LEAST_FREE, f"{free / 1e9:.1f} GB are free at {place}")
+    yield Found(os.access(place, os.W_OK), f"{place} can be written")
+
+
+def _schema(engine: Engine) -> Iterator[Found]:
+    newest = ScriptDirectory.from_config(alembic_config("")).get_current_head()
+    with engine.connect() as connection:
+        now = MigrationContext.configure(connection).get_current_revision()
+    yield Found(
+        now == newest, f"the schema is {now}, the newest is {newest}" + ("" if now == newest else ": jarana migrate")
+    )
+
+
+def _written(engine: Engine) -> Iterator[Found]:
+    with engine.begin() as connection:
+        connection.execute(
+            text("insert into pulse (id, at) values (1, now()) on conflict (id) do update set at = excluded.at")
+        )
+    yield Found(True, "the database can be written")
+
+
+def _role(engine: Engine) -> Iterator[Found]:
+    query = text(
+        "select r.rolsuper, (select count(*) from pg_class c where c.relowner = r.oid) from pg_roles r where rolname = current_user"
+    )
+    with engine.connect() as connection:
+        row = connection.execute(query).one()
+    yield Found(
+        not row[0], "the application's role is no superuser" if not row[0] else "the application's role is a superuser"
+    )
+    yield Found(row[1] == 0, f"the application's role owns {row[1]} tables and indexes")
+
+
+def _queue(engine: Engine) -> Iterator[Found]:
+    query = text(
+        "select count(*), coalesce(extract(epoch from now() - min(made_at)), 0) from job where state = 'waiting'"
+    )
+    with engine.connect() as connection:
+        waiting, longest = connection.execute(query).one()
+    yield Found(longest < LONGEST_WAIT, f"{waiting} jobs wait, the longest {float(longest):.0f} s")
+
+
+def _workers(engine: Engine) -> Iterator[Found]:
+    query = text(
+        "select count(*) from procrastinate_workers where last_heartbeat > now() - make_interval(secs => :dead)"
+    )
+    with engine.connect() as connection:
+        living = int(connection.execute(query, {"dead": DEAD_SECONDS}).scalar_one())
+    yield Found(living > 0, f"{living} workers live")
+
+
+def _errors() -> Iterator[Found]:
+    name = os.environ.get("JARANA_ERRORS", "")
+    path = Path(name) if name else None
+    if path is None or not path.exists():
+        yield Found(
+            True, "no errors are written down" if name else "JARANA_ERRORS names no file: errors are in the log only"
+        )
+        return
+    lines = path.read_text(encoding="utf-8", errors="replace").splitlines()
+    yield Found(not lines, f"{len(lines)} errors in {path}")
+    for line in lines[-LAST_ERRORS:]:
+        try:
+            event = json.loads(line)
+        except ValueError:
+            continue
+        last = str(event.get("exception", "")).strip().splitlines()
+        yield Found(
+            False,
+            f"{event.get('timestamp', '')} {event.get('event', '')} {event.get('request_id', '')} {last[-1] if last else ''}",
+        )

@@ -1,0 +1,154 @@
+"""Two servers over one database, as on two machines: either is killed at any time, and nothing is lost or done twice."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from jarana.core.rig.model import Rig
+from jarana.core.water.reach import Reach
+from jarana.demo.load import NAME
+from jarana.hosting.private_postgres import free_port
+from tests.conftest import VALLEY, Postgres
+from tests.people import token_for
+
+
+class Machine:
+    """A server with so many processes for requests and for jobs."""
+
+    def __init__(self, url: str, log: Path, web: int, workers: int) -> None:
+        self.port = free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        environment = os.environ | {"JARANA_DATABASE_URL": url, "JARANA_SECRET_KEY": "two" * 16}
+        with log.open("ab") as out:
+            self.process = subprocess.Popen(
+                [sys.executable, "-m", "jarana.cli", "serve", "--port", str(self.port), "--web", str(web), "--workers", str(workers)],
+                env=environment, stdout=out, stderr=out, start_new_session=True,
+            )  # fmt: skip
+
+    def ready(self) -> None:
+        until = time.monotonic() + 120
+        while time.monotonic() < until:
+            try:
+                with urllib.request.urlopen(f"{self.address}/readyz", timeout=2):
+                    return
+            except OSError:
+                time.sleep(0.1)
+        raise AssertionError("not ready")
+
+    def kill(self) -> None:
+        """Take the plug out."""
+        os.killpg(self.process.pid, signal.SIGKILL)
+        self.process.wait(10)
+
+    def stop(self) -> None:
+        if self.process.poll() is None:
+            self.process.terminate()
+            self.process.wait(20)
+
+
+class Browser:
+    """Somebody signed in, who may ask any of the machines."""
+
+    def __init__(self, machine: Machine, token: str) -> None:
+        self.cookie = ""
+        answer = self._open(machine, "POST", "/api/v1/sign-in", {"token": token})
+        self.cookie = next(v for v in answer.headers.get_all("Set-Cookie") if v.startswith("jarana=")).split(";")[0]
+
+    def _open(self, machine: Machine, method: str, path: str, body: object = None) -> Any:
+        sent = None if body is None else json.dumps(body).encode()
+        headers = {"Content-Type": "application/json", "Cookie": self.cookie}
+        ask = urllib.request.Request(f"{machine.address}{path}", data=sent, method=method, headers=headers)
+        return urllib.request.urlopen(ask, timeout=20)
+
+    def call(self, machine: Machine, method: str, path: str, body: object = None) -> Any:
+        with self._open(machine, method, path, body) as answer:
+            return json.loads(answer.read())
+
+    def until(self, machine: Machine, job: str, *states: str) -> Any:
+        end = time.monotonic() + 60
+        while time.monotonic() < end:
+            seen = self.call(machine, "GET", f"/api/v1/jobs/{job}")
+            if seen["state"] in states:
+                return seen
+            time.sleep(0.05)
+        raise AssertionError(f"still {seen['state']}")
+
+
+@pytest.fixture
+def url(postgres: Postgres) -> str:
+    return postgres.copy("machines", VALLEY)
+
+
+@pytest.fixture
+def machines(url: str, tmp_path: Path) -> Iterator[list[Machine]]:
+    made = [Machine(url, tmp_path / f"{k}.log", 1, 1) for k in range(2)]
+    for machine in made:
+        machine.ready()
+    yield made
+    for machine in made:
+        machine.stop()
+
+
+def test_either_of_two_machines_may_go_and_the_other_carries_on(
+    machines: list[Machine], url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach
+) -> None:
+    one, two = machines
+    me = Browser(one, token_for(url, "Two", NAME))
+    reach = weir_run.model_dump(mode="json") | {"id": "copied-run"}
+    assert me.call(one, "PUT", "/api/v1/reaches/copied-run", {"reach": reach, "base": None})["number"] == 1
+    assert [r["reach"]["id"] for r in me.call(two, "GET", "/api/v1/reaches")["reaches"]].count("copied-run") == 1
+
+    asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": reach}
+    job = me.call(one, "POST", "/api/v1/jobs", asked)["id"]
+    me.until(two, job, "running", "done")
+    one.kill()
+    assert me.until(two, job, "done", "failed")["state"] == "done"
+    with pytest.raises(urllib.error.URLError):
+        me.call(one, "GET", "/api/v1/reaches")
+
+    again = Machine(url, tmp_path / "again.log", 1, 1)
+    machines.append(again)
+    again.ready()
+    two.kill()
+    assert me.call(again, "GET", f"/api/v1/jobs/{job}")["state"] == "done"
+    assert me.until(again, me.call(again, "POST", "/api/v1/jobs", asked)["id"], "done")["found"]["kind"] == "band"
+    me.call(again, "POST", "/api/v1/sign-out", {})
+    with pytest.raises(urllib.error.HTTPError):
+        me.call(again, "GET", "/api/v1/reaches")
+
+
+def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
+    url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach
+) -> None:
+    """Two people's day packs are asked for first; a band of a third is there before either of them is."""
+    web, jobs = Machine(url, tmp_path / "web.log", 1, 0), Machine(url, tmp_path / "jobs.log", 0, 2)
+    try:
+        web.ready()
+        rig, water = contact_rig.model_dump(mode="json"), weir_run.model_dump(mode="json")
+        packs = []
+        for name in ("A", "B"):
+            person = Browser(web, token_for(url, name, NAME))
+            asked = {"kind": "pack", "rigs": [{"id": "r", "rig": rig}], "water": water, "whole": True}
+            packs.append((person, person.call(web, "POST", "/api/v1/jobs", asked)["id"]))
+        packs[0][0].until(web, packs[0][1], "running")
+        third = Browser(web, token_for(url, "C", NAME))
+        band = third.call(web, "POST", "/api/v1/jobs", {"kind": "band", "rig": rig, "water": water})["id"]
+        assert third.until(web, band, "done", "failed")["state"] == "done"
+        assert all(
+            person.call(web, "GET", f"/api/v1/jobs/{job}")["state"] in ("waiting", "running") for person, job in packs
+        )
+    finally:
+        web.stop()
+        jobs.stop()
