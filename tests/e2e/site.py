@@ -21,8 +21,8 @@ from tests.people import token_for
 class Site:
     """A running server over one database; can be killed and started again on the same port."""
 
-    def __init__(self, database_url: str, log: Path | None = None) -> None:
-        self.database_url, self.log = database_url, log
+    def __init__(self, database_url: str, log: Path | None = None, **settings: str) -> None:
+        self.database_url, self.log, self.settings = database_url, log, settings
         self.port = free_port()
         self.address = f"http://127.0.0.1:{self.port}"
         self.process: subprocess.Popen[bytes] | None = None
@@ -36,6 +36,7 @@ class Site:
             "JARANA_PORT": str(self.port),
         }
         environment |= {"JARANA_MICROMETER": self.micrometer.address, "JARANA_GAUGE": self.gauge.address}
+        environment |= self.settings
         told = self.log.open("ab") if self.log else subprocess.DEVNULL
         self.process = subprocess.Popen(
             [sys.executable, "-m", "jarana.hosting.serve"],

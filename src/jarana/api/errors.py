@@ -22,6 +22,7 @@ from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
 from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobError
+from jarana.usecases.quota import FullError
 from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
@@ -105,6 +106,10 @@ def add_error_handlers(app: Flask) -> None:
         answer = problem(429, f"{MOST_WAITING} computations of yours wait already; let some end first.")
         answer.headers["Retry-After"] = "5"
         return answer
+
+    @app.errorhandler(FullError)
+    def _full(error: FullError) -> Response:
+        return problem(422, str(error), kind="full")
 
     @app.errorhandler(DeviceAbsentError)
     def _absent(error: DeviceAbsentError) -> Response:

@@ -28,6 +28,7 @@ from jarana.storage.work import HERE, Work
 from jarana.usecases.keep_lesson import unlearn
 from jarana.usecases.keep_rig import StaleBaseError, UnknownRigError, keep_rig
 from jarana.usecases.keep_stock import keep_entries, redo_change, undo_change
+from jarana.usecases.quota import may_add
 from jarana.usecases.tie_rig import last_tie
 
 MOST_EVENTS = 200
@@ -61,6 +62,7 @@ def take_events(work: Work, events: Sequence[Event]) -> tuple[list[UUID], list[R
     kept: list[UUID] = []
     refused: list[Refused] = []
     with work.writing():
+        may_add(work, "events", len(events))
         for event in events:
             why = _take(work, event)
             if why:

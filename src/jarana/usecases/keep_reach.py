@@ -10,6 +10,7 @@ from jarana.core.errors import InputError
 from jarana.core.water.reach import Reach
 from jarana.storage.tables import ReachDayRow, ReachRow
 from jarana.storage.work import Work
+from jarana.usecases.quota import may_add
 
 
 @dataclass
@@ -46,6 +47,7 @@ def keep_reach(work: Work, reach: Reach, base: int | None, day: date) -> ReachRo
                 raise UnknownReachError(reach.id)
             if mine.reach_row(reach.id, deleted=True) is not None:
                 raise InputError.one("reach.id", reach.id, "was thrown away; bring it back first")
+            may_add(work, "waters")
             row = mine.add_reach(reach)
         elif row.document != reach:
             if row.number != base:

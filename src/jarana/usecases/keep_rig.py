@@ -21,6 +21,7 @@ from jarana.formats.rig_file import rig_from_text
 from jarana.storage.tables import RigRevisionRow, RigRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened
+from jarana.usecases.quota import may_add
 
 Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplicated", "renamed", "at the water"]
 """What a revision was made for."""
@@ -65,7 +66,9 @@ def keep_rig(
                 raise InputError.one("id", str(revision_id), "is the id of a revision of another rig")
             return done
         rig = work.rigs.get(rig_id, lock=True)
+        may_add(work, "revisions of rigs")
         if rig is None:
+            may_add(work, "rigs")
             if base is not None or work.rigs.get(rig_id, deleted=True) is not None:
                 raise UnknownRigError(str(rig_id))
             row = work.rigs.add(rig_id, revision_id, document, occasion)

@@ -20,6 +20,7 @@ from jarana.formats.stock_csv import Read, put_rows, read_stock
 from jarana.storage.tables import EventRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened, turn
+from jarana.usecases.quota import may_add
 
 
 class UnknownChangeError(Exception):
@@ -110,6 +111,7 @@ def import_stock(work: Work, change_id: UUID, kind: StockKind[Any], text: str) -
 def keep_entries(work: Work, change_id: UUID, why: str, entries: Entries, tie_id: UUID | None = None) -> EventRow:
     """Write what a change does into the drawer, and that it happened into the journal."""
     with work.writing():
+        may_add(work, "things in the drawer", sum(entry.before is None for entry in entries.entries))
         for entry in entries.entries:
             _put(work, entry, entry.after)
         return happened(work, change_id, "stock", written(Moved(why=why[:200], change=entries)), about=tie_id)

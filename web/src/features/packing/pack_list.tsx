@@ -12,7 +12,7 @@ export function PackList({ rigs }: { rigs: readonly string[] }) {
   return (
     <>
       <Button className="min-h-12" disabled={rigs.length === 0} onClick={() => setOpen(true)}>
-        Pack list and labels
+        The bag: list and labels
       </Button>
       <BottomSheet open={open} onClose={() => setOpen(false)} title="Pack list">
         {open ? <List rigs={rigs} /> : null}
