@@ -278,3 +278,21 @@ def test_the_way_from_one_rig_to_another_is_told_in_steps(client: FlaskClient, a
         "/api/v1/workbench/rerig", json={"before": asked["rig"], "after": asked["rig"], "water": asked["water"]}
     )
     assert (same.json["cost"]["knots"], same.json["steps"]) == (0, [])
+
+
+def test_what_has_a_first_answer_lets_others_go_before_it_and_is_finished_behind_them(
+    client: FlaskClient, app: Flask, asked: dict[str, object]
+) -> None:
+    sessions, put_back = app.extensions["sessions"], []
+    other = enter(app, "Somebody")
+    mine, theirs = begun(client, asked), begun(other, asked)
+    for _ in range(2 * queue.TURNS):
+        queue.work_off(sessions, UUID(mine), 0.01, again=put_back.append)
+        seen = client.get(f"/api/v1/jobs/{mine}").json
+        assert (seen["state"], seen["found"]["band"]["members"]) == ("waiting", 32)
+    assert len(put_back) == 2 * queue.TURNS
+    queue.work_off(sessions, UUID(theirs), 0.01, again=put_back.append)
+    assert state(other, theirs) == "done"
+    queue.work_off(sessions, UUID(mine), 0.01, again=put_back.append)
+    assert client.get(f"/api/v1/jobs/{mine}").json["found"]["band"]["members"] == 128
+    assert len(put_back) == 2 * queue.TURNS

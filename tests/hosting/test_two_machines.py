@@ -152,3 +152,22 @@ def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
     finally:
         web.stop()
         jobs.stop()
+
+
+def test_many_who_ask_at_once_all_get_their_answer(url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach) -> None:
+    """First answers go before the rest of others' answers; nobody's rest is lost."""
+    machine = Machine(url, tmp_path / "many.log", 1, 1)
+    try:
+        machine.ready()
+        jobs = []
+        for k in range(6):
+            person = Browser(machine, token_for(url, f"many {k}", NAME))
+            water = weir_run.model_dump(mode="json") | {"temperature_c": 9 + 0.1 * k}
+            asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": water}
+            jobs.append((person, person.call(machine, "POST", "/api/v1/jobs", asked)["id"]))
+        for person, job in jobs:
+            seen = person.until(machine, job, "done", "failed")
+            assert seen["state"] == "done"
+            assert seen["found"]["band"]["members"] == 128
+    finally:
+        machine.stop()

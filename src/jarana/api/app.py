@@ -56,8 +56,9 @@ def create_app(settings: Settings | None = None) -> Flask:
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=1, x_proto=1, x_host=1)  # type: ignore[method-assign]
     engine = make_engine(settings.database_url)
     app.extensions |= {"engine": engine, "sessions": make_sessions(engine)}
+    # Counts have connections of their own: a request that holds one must never wait for a second of the same.
     app.config.update(
-        RATELIMIT_STORAGE_URI="postgres-limits://", RATELIMIT_STORAGE_OPTIONS={"engine": engine},
+        RATELIMIT_STORAGE_URI="postgres-limits://", RATELIMIT_STORAGE_OPTIONS={"engine": make_engine(settings.database_url)},
         RATELIMIT_IN_MEMORY_FALLBACK_ENABLED=True, METRICS_TOKEN=settings.metrics_token,
     )  # fmt: skip
     guard(app)

@@ -54,7 +54,7 @@ class JobView(Frozen):
     done, steps
         Steps that are done, and all there are: 0 until it is known.
     found
-        The answer, once it is done; while it runs a first answer, where there is one.
+        The answer, once it is done; before that a first answer, where there is one.
     fault
         Why it failed.
     """
@@ -70,7 +70,7 @@ class JobView(Frozen):
     @classmethod
     def of(cls, row: JobRow) -> JobView:
         """Show a job."""
-        answered = row.state == "done" or (row.state == "running" and row.found)
+        answered = row.state == "done" or (row.state in ("waiting", "running") and row.found)
         told = {"found": row.found} if answered else {"fault": row.found} if row.state == "failed" else {}
         progress = {"done": row.done, "steps": row.steps}
         return cls.model_validate({"id": row.id, "kind": row.kind, "state": row.state} | progress | told)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from threading import Event, Lock
 
 
@@ -14,11 +15,14 @@ class Watch:
         Steps that are done and steps there are; `of` is 0 until it is known.
     first
         An answer before the last word, where there is one; a newer one takes its place.
+    crowded
+        Asked once a first answer is there: others wait for theirs. Then the rest is left for later, and `later` says so.
     """
 
-    def __init__(self) -> None:
+    def __init__(self, crowded: Callable[[], bool] = lambda: False) -> None:
         self.done = self.of = 0
         self.first: object = None
+        self.crowded, self.later = crowded, False
         self._lock, self._stop = Lock(), Event()
 
     def expects(self, steps: int) -> None:
@@ -30,6 +34,11 @@ class Watch:
         """Tell that a step is done."""
         with self._lock:
             self.done += 1
+
+    def gives_way(self) -> bool:
+        """Say whether to stop here for others, and remember it."""
+        self.later = self.first is not None and self.crowded()
+        return self.later
 
     def stop(self) -> None:
         """Ask the computation to stop at its next step."""

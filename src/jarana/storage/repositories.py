@@ -488,6 +488,21 @@ class Jobs:
         change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state.not_in(ENDED))
         self.session.execute(change.values(state=state, ended_at=now, found=found, asked={}))
 
+    def put_back(self, key: UUID, found: dict[str, Any] | None) -> None:
+        """Let a job that has its first answer wait again; it was not begun in vain."""
+        change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state == "running")
+        self.session.execute(change.values(state="waiting", turns=JobRow.turns - 1, found=found, done=0, steps=0))
+
+    def others_wait(self, kind: str) -> bool:
+        """Say whether somebody else waits for a first answer of a kind."""
+        query = select(JobRow.id).where(
+            JobRow.owner_id != self.owner,
+            JobRow.kind == kind,
+            JobRow.state == "waiting",
+            func.coalesce(func.jsonb_typeof(JobRow.found), "null") == "null",
+        )
+        return self.session.scalars(query.limit(1)).first() is not None
+
     def forget(self, before: datetime, most: int) -> None:
         """Delete what was asked for before a time, and of what has ended all but the newest `most`."""
         mine = JobRow.owner_id == self.owner

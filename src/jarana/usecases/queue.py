@@ -8,7 +8,7 @@ more. A job that nobody has looked at for a while stops.
 from __future__ import annotations
 
 import asyncio
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from concurrent.futures import TimeoutError as StillRunning
 from contextlib import suppress
@@ -32,6 +32,8 @@ from jarana.usecases.keep_case import keep_case
 from jarana.usecases.today import Asking
 
 QUICK, LONG = "jobs", "long"
+BEHIND = -10
+"""Priority of what has a first answer, where others have none."""
 LOOK_SECONDS = 0.1
 """So often a running job tells how far it is and asks whether it should stop."""
 UNSEEN_SECONDS = 20.0
@@ -48,6 +50,8 @@ MOST_ENDED = 40
 """Ended jobs of one person that are kept, however young."""
 MOST_WAITING = 20
 """Jobs of one person that wait or run."""
+
+UNEXPECTED = {"detail": "Something went wrong here; nothing of yours was lost. Try again."}
 
 log = structlog.get_logger()
 
@@ -118,14 +122,22 @@ def stop_job(work: Work, key: UUID) -> JobRow:
     return see_job(work, key)
 
 
-def work_off(sessions: sessionmaker[Session], key: UUID, look: float = LOOK_SECONDS) -> None:
-    """Do one job: computed in a thread, while this one tells how far it is and hears whether to stop."""
+def work_off(
+    sessions: sessionmaker[Session],
+    key: UUID,
+    look: float = LOOK_SECONDS,
+    again: Callable[[object], None] | None = None,
+) -> None:
+    """Do one job: computed in a thread, while this one tells how far it is and hears whether to stop.
+
+    `again` puts it back into the queue, on a connection, behind others who wait for a first answer; without it, it is done at once.
+    """
     with sessions() as session:
         row = Jobs.of_worker(session, key, TURNS)
         session.commit()
     if row is None:
         return
-    watch = Watch()
+    watch = Watch((lambda: _others_wait(sessions, row)) if again else lambda: False)
     with ThreadPoolExecutor(1) as alone, sessions() as session:
         jobs = Jobs(session, row.owner_id)
         running = alone.submit(_computed, sessions, row, watch)
@@ -141,9 +153,21 @@ def work_off(sessions: sessionmaker[Session], key: UUID, look: float = LOOK_SECO
                 session.commit()
                 continue
             jobs.tell(key, watch.done, watch.of)
-            jobs.end(key, *ended)
+            if watch.later and again:
+                # Others wait for their first answer: the rest of this one is done behind them.
+                shown = watch.first.model_dump(mode="json") if isinstance(watch.first, Frozen) else None
+                jobs.put_back(key, shown)
+                raw = session.connection().connection.driver_connection
+                again(raw)
+            else:
+                jobs.end(key, *ended)
             session.commit()
             return
+
+
+def _others_wait(sessions: sessionmaker[Session], row: JobRow) -> bool:
+    with sessions() as session:
+        return Jobs(session, row.owner_id).others_wait(row.kind)
 
 
 def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tuple[str, datetime, dict[str, object]]:
@@ -163,10 +187,19 @@ def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tup
             return "failed", _now(), {"detail": f"{error}. Case {case} has been kept and can be run again."}
         except Exception:
             log.exception("unexpected", job=str(row.id))
-            return "failed", _now(), {"detail": "Something went wrong here; nothing of yours was lost. Try again."}
+            return "failed", _now(), dict(UNEXPECTED)
     if found is None:
         return "stopped", _now(), {}
     return "done", _now(), found.model_dump(mode="json")
+
+
+def _break_off(sessions: sessionmaker[Session], key: UUID) -> None:
+    """Tell whoever waits for a job that it failed: what kept it has failed itself."""
+    with sessions() as session:
+        row = session.get(JobRow, key)
+        if row is not None:
+            Jobs(session, row.owner_id).end(key, "failed", _now(), dict(UNEXPECTED))
+            session.commit()
 
 
 def _now() -> datetime:
@@ -183,9 +216,20 @@ def _plain(url: str) -> str:
 
 
 def _task(app: App, sessions: sessionmaker[Session] | None = None) -> Task[..., None, ...]:
-    def run(_context: JobContext, job: str) -> None:
+    def run(context: JobContext, job: str) -> None:
         assert sessions is not None
-        work_off(sessions, UUID(job))
+
+        def again(connection: object) -> None:
+            # An application that works cannot write on a plain connection: one of its own does.
+            task = _task(_app()).configure(queue=QUICK, lock=context.job.lock, priority=BEHIND, connection=connection)
+            task.defer(job=job)
+
+        try:
+            work_off(sessions, UUID(job), again=again)
+        except Exception:
+            log.exception("unexpected", job=job)
+            _break_off(sessions, UUID(job))
+            raise
 
     return app.task(queue=QUICK, name="jarana.job", pass_context=True)(run)
 

@@ -42,6 +42,8 @@ class BandFound(Frozen):
 def _run(work: Work, asked: BandAsked, asking: Asking, watch: Watch) -> BandFound | None:
     situation = situation_of(work, asked.rig, asked.water, asking)
     for members in (FIRST, MEMBERS):
+        if watch.gives_way():
+            return None
         told = readings_with_band(situation, watch, members)
         tracks = members_of(situation, members, watch)
         if told is None or tracks is None:
