@@ -9,7 +9,10 @@ from uuid import UUID
 
 from pydantic import Field
 
+from jarana.core.bank.asked.base import Answered
 from jarana.core.bank.outing import OutingView
+from jarana.core.bank.practice.base import Exercise, Scored
+from jarana.core.bank.practised import Progress
 from jarana.core.journal import Event
 from jarana.core.model import Frozen, Key
 from jarana.formats.old_log import MOST_BYTES
@@ -120,3 +123,24 @@ class PackingRequest(Frozen):
     """Rigs that go along."""
 
     rigs: tuple[UUID, ...] = Field(min_length=1, max_length=12)
+
+
+class GuessMade(Frozen):
+    """A guess at an exercise; its id is made by the client, sent again it is written down once."""
+
+    id: UUID
+    exercise: Exercise
+    guess: float = Field(ge=-1e6, le=1e6)
+
+
+class GuessScored(Frozen):
+    """How far beside the band it was, in a sentence, and the progress with it."""
+
+    scored: Scored
+    progress: Progress
+
+
+class LogAnswers(Frozen):
+    """The ready questions of the log, each with its answer."""
+
+    answers: tuple[Answered, ...]

@@ -228,6 +228,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/log/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the ready questions of the log with their answers; `water` narrows them to one. */
+        get: operations["get__api_v1_log_answers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/log/answers/{key}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send an answer's figures as CSV. */
+        get: operations["get__api_v1_log_answers_{key}.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/me": {
         parameters: {
             query?: never;
@@ -410,6 +444,24 @@ export interface paths {
         put?: never;
         /** Make what lets a phone in as this person: an address as a picture, and six digits, once each and for some minutes. */
         post: operations["post__api_v1_phone"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return how practice went, by kind of exercise, and how many are left today. */
+        get: operations["get__api_v1_practice"];
+        put?: never;
+        /** Hold a guess against its exercise, and write it down. */
+        post: operations["post__api_v1_practice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1600,6 +1652,83 @@ export interface components {
             revision?: string | null;
         };
         /**
+         * AnswerRow
+         * @description A row: of so many drifts, so many; the share, and what lies in eight of ten (Jeffreys).
+         */
+        AnswerRow: {
+            /**
+             * Drifts
+             * @description drifts
+             * @example 1
+             */
+            drifts: number;
+            /**
+             * High
+             * @description high
+             * @example 1
+             */
+            high: number;
+            /**
+             * Hits
+             * @description hits
+             * @example 1
+             */
+            hits: number;
+            /**
+             * Low
+             * @description low
+             * @example 1
+             */
+            low: number;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Share
+             * @description share
+             * @example 1
+             */
+            share: number;
+        };
+        /**
+         * Answered
+         * @description A question with its answer; `of` is what was counted: touches or takes.
+         */
+        Answered: {
+            /**
+             * Asks
+             * @description asks
+             * @example text
+             */
+            asks: string;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Of
+             * @description of
+             * @example text
+             */
+            of: string;
+            /**
+             * Rows
+             * @description rows
+             */
+            rows: components["schemas"]["AnswerRow"][];
+            /**
+             * Says
+             * @description says
+             * @example text
+             */
+            says: string;
+        };
+        /**
          * Asked
          * @description A law a result came from: what it was asked with, and where it holds.
          *
@@ -2722,6 +2851,39 @@ export interface components {
             why: string;
         };
         /**
+         * Course
+         * @description A fly's way that is played after the guess, cm deep at evenly spaced times.
+         */
+        Course: {
+            /**
+             * Fly
+             * @description fly
+             * @example text
+             */
+            fly: string;
+            /**
+             * P10
+             * @description p10
+             */
+            p10: number[];
+            /**
+             * P50
+             * @description p50
+             */
+            p50: number[];
+            /**
+             * P90
+             * @description p90
+             */
+            p90: number[];
+            /**
+             * Role
+             * @description role
+             * @example text
+             */
+            role: string;
+        };
+        /**
          * Covered
          * @description Drifts and takes at a lane and a step.
          */
@@ -3462,6 +3624,141 @@ export interface components {
              * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             undoes?: string | null;
+        };
+        /**
+         * Exercise
+         * @description An exercise with its answer.
+         *
+         *     Attributes
+         *     ----------
+         *     control
+         *         What one guesses with: a slider of seconds or of shares, a depth that is drawn, or one of some choices.
+         *     low, high
+         *         Ends of the slider.
+         *     p10, p50, p90
+         *         The answer in the slider's unit, of drifts that nobody could tell apart.
+         *     choices, best
+         *         What can be chosen, and which of it is right; `ordered`, where beside is nearly.
+         *     tells
+         *         What is said once one has guessed.
+         *     rule
+         *         How figures of it are written.
+         *     seconds, depth_m, zone_m, courses
+         *         What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
+         */
+        Exercise: {
+            /**
+             * Asks
+             * @description asks
+             * @example text
+             */
+            asks: string;
+            /**
+             * Best
+             * @description What can be chosen, and which of it is right; `ordered`, where beside is nearly.
+             * @default []
+             * @example []
+             */
+            best?: number[];
+            /**
+             * Choices
+             * @description What can be chosen, and which of it is right; `ordered`, where beside is nearly.
+             * @default []
+             * @example []
+             */
+            choices?: string[];
+            /**
+             * Control
+             * @description What one guesses with: a slider of seconds or of shares, a depth that is drawn, or one of some choices.
+             * @example seconds
+             * @enum {string}
+             */
+            control: "seconds" | "depth" | "share" | "choice";
+            /**
+             * Courses
+             * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
+             */
+            courses: components["schemas"]["Course"][];
+            /**
+             * Depth M
+             * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
+             * @example 1
+             */
+            depth_m: number;
+            /**
+             * High
+             * @description Ends of the slider.
+             * @default 1
+             * @example 1
+             */
+            high?: number;
+            /**
+             * Kind
+             * @description kind
+             * @example weir-run
+             */
+            kind: string;
+            /**
+             * Low
+             * @description Ends of the slider.
+             * @default 0
+             * @example 0
+             */
+            low?: number;
+            /**
+             * Ordered
+             * @description ordered
+             * @default true
+             * @example true
+             */
+            ordered?: boolean;
+            /**
+             * P10
+             * @description The answer in the slider's unit, of drifts that nobody could tell apart.
+             * @default 0
+             * @example 0
+             */
+            p10?: number;
+            /**
+             * P50
+             * @description The answer in the slider's unit, of drifts that nobody could tell apart.
+             * @default 0
+             * @example 0
+             */
+            p50?: number;
+            /**
+             * P90
+             * @description The answer in the slider's unit, of drifts that nobody could tell apart.
+             * @default 0
+             * @example 0
+             */
+            p90?: number;
+            /**
+             * Rule
+             * @description How figures of it are written.
+             * @example text
+             */
+            rule: string;
+            /**
+             * Seconds
+             * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
+             * @example 1
+             */
+            seconds: number;
+            /**
+             * Tells
+             * @description What is said once one has guessed.
+             * @example text
+             */
+            tells: string;
+            /**
+             * Zone M
+             * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
+             */
+            zone_m: [
+                number,
+                number
+            ] | null;
         };
         /**
          * FactorsView
@@ -4523,6 +4820,37 @@ export interface components {
          */
         Gone: Record<string, never>;
         /**
+         * GuessMade
+         * @description A guess at an exercise; its id is made by the client, sent again it is written down once.
+         */
+        GuessMade: {
+            /** @description exercise */
+            exercise: components["schemas"]["Exercise"];
+            /**
+             * Guess
+             * @description guess
+             * @example -1000000
+             */
+            guess: number;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+        };
+        /**
+         * GuessScored
+         * @description How far beside the band it was, in a sentence, and the progress with it.
+         */
+        GuessScored: {
+            /** @description progress */
+            progress: components["schemas"]["Progress"];
+            /** @description scored */
+            scored: components["schemas"]["Scored"];
+        };
+        /**
          * HabitView
          * @description A constant of worth: the table's value, one's own (null: the table's), its range, unit and source.
          */
@@ -4916,7 +5244,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["LearnAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["LearnAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["PracticeAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -4932,7 +5260,7 @@ export interface components {
          *     done, steps
          *         Steps that are done, and all there are: 0 until it is known.
          *     found
-         *         The answer, once it is done; while it runs a first answer, where there is one.
+         *         The answer, once it is done; before that a first answer, where there is one.
          *     fault
          *         Why it failed.
          */
@@ -4950,10 +5278,10 @@ export interface components {
             fault?: components["schemas"]["JobFault"] | null;
             /**
              * Found
-             * @description The answer, once it is done; while it runs a first answer, where there is one.
+             * @description The answer, once it is done; before that a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["LearnFound"] | components["schemas"]["PackFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["LearnFound"] | components["schemas"]["PackFound"] | components["schemas"]["PracticeFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -6462,6 +6790,17 @@ export interface components {
              * @default null
              */
             material?: components["schemas"]["Material"] | null;
+        };
+        /**
+         * LogAnswers
+         * @description The ready questions of the log, each with its answer.
+         */
+        LogAnswers: {
+            /**
+             * Answers
+             * @description answers
+             */
+            answers: components["schemas"]["Answered"][];
         };
         /**
          * Lose
@@ -8823,6 +9162,78 @@ export interface components {
             tables: components["schemas"]["Table"][];
         };
         /**
+         * PracticeAsked
+         * @description A rig in a water.
+         */
+        PracticeAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "practice";
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * PracticeFound
+         * @description Exercises with their answers, in the order they are due.
+         */
+        PracticeFound: {
+            /**
+             * Exercises
+             * @description exercises
+             */
+            exercises: components["schemas"]["Exercise"][];
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "practice";
+        };
+        /**
+         * Practised
+         * @description A kind of exercise as it went: widths of the last guesses, oldest first; how often it was hit in a row, and when it comes back.
+         */
+        Practised: {
+            /**
+             * Box
+             * @description box
+             * @example 1
+             */
+            box: number;
+            /**
+             * Due
+             * @description due
+             * @example 2026-06-01
+             */
+            due: string | null;
+            /**
+             * Kind
+             * @description kind
+             * @example text
+             */
+            kind: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Times
+             * @description times
+             * @example 1
+             */
+            times: number;
+            /**
+             * Widths
+             * @description widths
+             */
+            widths: number[];
+        };
+        /**
          * Predicted
          * @description Drifts that were said to touch with about the same chance: how many, what was said, how many did, between what.
          */
@@ -8948,6 +9359,23 @@ export interface components {
              * @example text
              */
             type: string;
+        };
+        /**
+         * Progress
+         * @description Every kind with its progress, what is due first, and how many are left of today's five.
+         */
+        Progress: {
+            /**
+             * Kinds
+             * @description kinds
+             */
+            kinds: components["schemas"]["Practised"][];
+            /**
+             * Left
+             * @description left
+             * @example 1
+             */
+            left: number;
         };
         /**
          * Pull
@@ -10543,6 +10971,24 @@ export interface components {
              * @description questions
              */
             questions: components["schemas"]["QuestionView"][];
+        };
+        /**
+         * Scored
+         * @description A guess that was held against its answer: how many widths beside the band, 0 inside it; and in a sentence.
+         */
+        Scored: {
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
+            /**
+             * Widths
+             * @description widths
+             * @example 1
+             */
+            widths: number;
         };
         /**
          * Season
@@ -15298,6 +15744,57 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    get__api_v1_log_answers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogAnswers"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_log_answers_{key}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_me: {
         parameters: {
             query?: never;
@@ -15628,6 +16125,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhoneCode"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuessMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuessScored"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -8,6 +8,7 @@ import { LadderSheet } from "../features/ladder/ladder_sheet";
 import { RigLibrary } from "../features/library/rig_library";
 import { Palette } from "../features/palette/palette";
 import { PLACES } from "../features/place_list";
+import { PracticeSheet } from "../features/practice/practice_sheet";
 import { RerigSheet } from "../features/rerig/rerig_sheet";
 import { ShoppingSheet } from "../features/shopping/shopping_sheet";
 import { StartSheet } from "../features/start/start_sheet";
@@ -100,6 +101,7 @@ function SignedIn() {
       <LadderSheet />
       <RerigSheet />
       <ShoppingSheet />
+      <PracticeSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -193,6 +195,7 @@ function useEverywhere(): Action[] {
       { id: "find", does: "find what to tie for this water", keys: "f", group, run: () => openSheet("find") },
       { id: "ladder", does: "ladder of the rig in hand", keys: "l", group, run: () => openSheet("ladder") },
       { id: "rerig", does: "re-rig: the way to another rig", keys: "", group, run: () => openSheet("rerig") },
+      { id: "practice", does: "practice: guess, then see it sink", keys: "", group, run: () => openSheet("practice") },
       { id: "shopping", does: "shopping list", keys: "", group, run: () => openSheet("shopping") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
       { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },

@@ -11,6 +11,7 @@ const NAMES = [
   "ladder",
   "rerig",
   "shopping",
+  "practice",
 ] as const;
 /** Which of the sheets over the places is open. */
 export type SheetName = (typeof NAMES)[number];

@@ -11,6 +11,7 @@ from jarana.api.resources import (
     leader,
     outings,
     pages,
+    practice,
     reaches,
     rigs,
     session,
@@ -24,6 +25,7 @@ def blueprints() -> tuple[Blueprint, ...]:
     """Return every resource; pages last, since they answer whatever is left."""
     modules = (
         health,
+        practice,
         session,
         book,
         reaches,

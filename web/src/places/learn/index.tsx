@@ -1,14 +1,18 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { api, type OutingView, type Rate, type Season, taken } from "../../api/client";
+import { api, type OutingView, type Season, taken } from "../../api/client";
 import { Calibration } from "../../drawings/calibration";
 import { SeasonStrip } from "../../drawings/season_strip";
+import { PracticeButton } from "../../features/practice/practice_sheet";
 import { openBank } from "../../state/bank";
 import { useReaches } from "../../state/queries";
+import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useSize } from "../../ui/use_size";
 import { OldLog } from "./old_log";
 import { OneOuting } from "./one_outing";
+import { Questions } from "./questions";
+import { Rates } from "./rates";
 import { Taught } from "./taught";
 
 /** What the water taught: the season, what was learnt of a water, our predictions held against what came, and where takes came. */
@@ -29,7 +33,8 @@ export function LearnPlace() {
           What you tap at the water comes here: what the ticks say of depth, pace and hand, whether our predictions were
           right, where the takes came. Go to Fish and take a rig along.
         </p>
-        <div className="mt-3">
+        <div className="mt-3 flex gap-2">
+          <PracticeButton />
           <OldLog />
         </div>
       </main>
@@ -47,7 +52,13 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
   const picked = outings.find((o) => o.id === open);
   return (
     <main className="h-full overflow-y-auto p-4 lg:p-6">
-      <h1 className="text-xl font-bold">Learn</h1>
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="text-xl font-bold">Learn</h1>
+        <PracticeButton />
+        <Button className="print:hidden" onClick={() => window.print()}>
+          Print the season
+        </Button>
+      </div>
       <p className="figure text-soft">
         {season.outings} outings · {season.drifts} drifts · {season.takes} takes · {Math.round(season.minutes / 60)} h
       </p>
@@ -102,7 +113,8 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         <Rates title="Takes by lane" rows={season.by_lane} />
         <Rates title="Takes by hour of the day" rows={season.by_hour} />
       </div>
-      <div className="mt-6">
+      <Questions />
+      <div className="mt-6 print:hidden">
         <OldLog />
       </div>
     </main>
@@ -134,51 +146,5 @@ function Counts({ rows }: { rows: Season["predicted"] }) {
         </tbody>
       </table>
     </details>
-  );
-}
-
-/** Takes in 100 drifts with between what that lies, drawn, counts beside it. */
-function Rates({ title, rows, note = "" }: { title: string; rows: Rate[]; note?: string }) {
-  const most = Math.max(...rows.map((r) => r.high), 0.05);
-  return (
-    <section aria-label={title}>
-      <h2 className="mb-1 text-lg font-bold">{title}</h2>
-      <table className="w-full text-[13px]">
-        <thead className="sr-only">
-          <tr>
-            <th>what</th>
-            <th>takes in 100 drifts</th>
-            <th>counts</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.name}>
-              <td className="max-w-44 truncate pr-2 align-middle">{r.name}</td>
-              <td className="w-full">
-                <svg viewBox="0 0 200 16" className="block h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
-                  <rect x={0} y={7} width={200} height={2} fill="var(--hair)" />
-                  <rect
-                    x={(r.low / most) * 200}
-                    y={5}
-                    width={Math.max(((r.high - r.low) / most) * 200, 2)}
-                    height={6}
-                    fill="var(--water-deep)"
-                  />
-                  <rect x={(r.share / most) * 200 - 1.5} y={1} width={3} height={14} fill="var(--float)" />
-                </svg>
-              </td>
-              <td className="figure whitespace-nowrap pl-2 text-right">
-                {Math.round(r.share * 100)} <small>of 100</small>{" "}
-                <small className="text-soft">
-                  {r.takes}/{r.drifts}
-                </small>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {note ? <p className="mt-1">{note}</p> : null}
-    </section>
   );
 }

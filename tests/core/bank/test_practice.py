@@ -1,0 +1,138 @@
+"""Exercises ask what the engine can answer of one's own rig, and score a guess by how sure anybody could be."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+import numpy as np
+import pytest
+
+from jarana.core.bank.practice import exercise_kinds
+from jarana.core.bank.practice.base import Exercise, scored
+from jarana.core.bank.practice.depth import SHARES
+from jarana.core.bank.practised import A_DAY, BOXES_DAYS, HIT, Progress, progress_of
+from jarana.core.engine.columns import AT_Z
+from jarana.core.outcomes.tracks import members_of
+from jarana.core.situation import Situation
+from jarana.core.strength.loads import loads
+from jarana.core.units import Writer
+from jarana.core.unknowns.deviates import FIRST
+from jarana.core.watch import Watch
+from tests.fishing import WATERS, fished, started
+
+TODAY = date(2026, 6, 1)
+
+
+def here(method: str, water: str) -> Situation:
+    return fished(started(method, WATERS[water]), WATERS[water])
+
+
+CONTACT = here("level-contact", "weir-run")
+LAKE = here("lake-team", "oskel-north")
+
+
+def made(kind: str, situation: Situation, number: int = 0) -> Exercise | None:
+    return exercise_kinds()[kind].make(situation, number, Watch())
+
+
+def test_every_exercise_applies_somewhere_and_plays_the_rig_it_asks_of() -> None:
+    for key in exercise_kinds():
+        found = [e for s in (CONTACT, LAKE) if (e := made(key, s)) is not None]
+        assert found, key
+        for one in found:
+            assert one.kind == key
+            assert one.asks.startswith((CONTACT.rig.name, LAKE.rig.name))
+            assert one.low <= one.p10 <= one.p50 <= one.p90 <= one.high + 1e-9
+            assert one.courses
+            assert all(0 <= b < len(one.choices) for b in one.best)
+
+
+def test_how_deep_it_is_is_what_members_show_at_that_second() -> None:
+    tracks = members_of(CONTACT, FIRST)
+    assert tracks is not None
+    for number in range(2):
+        one = made("depth", CONTACT, number)
+        assert one is not None
+        at = round(one.seconds * SHARES[number], 1)
+        row = tracks.row("point")
+        deep = [np.interp(at, t, -a[row, :, AT_Z]) for t, a in zip(tracks.times, tracks.at, strict=True)]
+        assert one.p50 == pytest.approx(float(np.median(deep)), abs=0.01)
+        assert f"{at:.1f} s" in one.asks
+
+
+def test_what_goes_first_is_the_weakest_of_the_way_to_the_stuck_fly() -> None:
+    one = made("knot", CONTACT)
+    assert one is not None
+    snag = next(load for load in loads(CONTACT.rig, CONTACT.fished.pace_m_s) if load.kind == "snag")
+    assert one.choices[one.best[0]] == snag.weakest.name
+    assert len(set(one.choices)) == len(one.choices)
+
+
+def test_beads_that_are_worth_nearly_as_much_are_right_too_and_only_owned_ones_are_asked() -> None:
+    one = made("bead", CONTACT)
+    assert one is not None
+    assert 1 <= len(one.best) < len(one.choices)
+    bare = CONTACT.setting.drawer.model_copy(update={"patterns": ()})
+    assert made("bead", fished(CONTACT.rig, CONTACT.water, bare)) is None
+
+
+def test_touches_are_asked_where_a_touch_is_felt_and_the_zone_where_it_is_known() -> None:
+    assert made("touches", LAKE) is None
+    unknown = CONTACT.water.model_copy(update={"zone_known": False})
+    assert made("zone", CONTACT.with_water(unknown)) is None
+    assert made("zone", CONTACT) is not None
+
+
+SLIDE = Exercise(
+    kind="depth", asks="", control="depth", rule="depth", high=1.0, p10=0.4, p50=0.5, p90=0.6, tells="", seconds=5.0,
+    depth_m=1.0, zone_m=None, courses=(),
+)  # fmt: skip
+CHOICE = SLIDE.model_copy(update={"control": "choice", "choices": ("a", "b", "c", "d"), "best": (1,)})
+
+
+def score(exercise: Exercise, guess: float) -> float:
+    return scored(exercise, guess, Writer().text).widths
+
+
+@pytest.mark.parametrize(
+    ("guess", "widths"), [(0.4, 0.0), (0.6, 0.0), (0.39, 0.05), (0.7, 0.5), (0.8, 1.0), (0.2, 1.0), (1.0, 2.0)]
+)
+def test_a_guess_is_scored_in_widths_beside_the_band(guess: float, widths: float) -> None:
+    assert score(SLIDE, guess) == pytest.approx(widths, abs=0.01)
+
+
+def test_a_choice_beside_the_right_one_is_nearly_right_where_choices_stand_in_order() -> None:
+    assert [score(CHOICE, k) for k in range(4)] == [1.0, 0.0, 1.0, 2.0]
+    loose = CHOICE.model_copy(update={"ordered": False})
+    assert [score(loose, k) for k in range(4)] == [2.0, 0.0, 2.0, 2.0]
+    assert "Nearly" in scored(CHOICE, 0, Writer().text).text
+    assert "b" in scored(CHOICE, 3, Writer().text).text
+
+
+NAMES = {"depth": "how deep", "knot": "what goes"}
+
+
+def went(*widths: float, today: date = TODAY) -> Progress:
+    days = [(TODAY - timedelta(days=len(widths) - 1 - k), "depth", w) for k, w in enumerate(widths)]
+    return progress_of(days, NAMES, today)
+
+
+def due(progress: Progress) -> date | None:
+    return next(k.due for k in progress.kinds if k.kind == "depth")
+
+
+def test_what_was_hit_comes_back_later_and_later_and_what_was_missed_at_once() -> None:
+    assert due(went(0.0)) == TODAY + timedelta(days=BOXES_DAYS[0])
+    assert due(went(0.0, HIT)) == TODAY + timedelta(days=BOXES_DAYS[1])
+    assert due(went(0.0, 0.0, HIT + 0.01)) == TODAY
+    assert due(went(*[0.0] * 20)) == TODAY + timedelta(days=BOXES_DAYS[-1])
+
+
+def test_what_was_never_asked_comes_first_and_a_day_has_five() -> None:
+    progress = went(0.0)
+    assert [k.kind for k in progress.kinds] == ["knot", "depth"]
+    assert progress.left == A_DAY - 1
+    many = progress_of([(TODAY, "depth", 0.0)] * (A_DAY + 2), NAMES, TODAY)
+    assert many.left == 0
+    assert progress_of([(TODAY - timedelta(days=1), "depth", 0.0)] * 9, NAMES, TODAY).left == A_DAY
+    assert progress_of([(TODAY, "gone", 0.0)], NAMES, TODAY).left == A_DAY
