@@ -46,7 +46,7 @@ def test_a_weight_stands_out_only_with_counts_enough() -> None:
         "weight", outing(Fished(rig=0, option=0, drifts=40, touched=30), Fished(rig=1, option=0, drifts=40, touched=4))
     )
     assert (30, 40) in rows.values()
-    assert "no bead" in rows
+    assert "no bead, Weir Run" in rows
     assert "30 of 40" in says
 
 
@@ -66,11 +66,18 @@ def test_months_and_depths_are_rows_of_their_own() -> None:
     rows, _ = ask(
         "month", outing(Fished(rig=0, option=0, drifts=20, takes=2)), outing(Fished(rig=0, option=0, drifts=9), at=july)
     )
-    assert rows == {"Weir Run, June": (2, 20), "Weir Run, July": (0, 9)}
+    assert rows == {"June, Weir Run": (2, 20), "July, Weir Run": (0, 9)}
     levels, _ = ask(
         "level", *[outing(Fished(rig=0, option=0, drifts=10), depth=d) for d in (STEPS_M[1], STEPS_M[1] + 0.01, 60.0)]
     )
     assert [n for _, n in levels.values()] == [10, 10, 10]
+
+
+def test_waters_are_never_held_against_each_other() -> None:
+    good = outing(Fished(rig=0, option=0, drifts=40, touched=30))
+    poor = outing(Fished(rig=1, option=0, drifts=40, touched=4)).model_copy(update={"water_name": "Mill Throat"})
+    assert "cannot be told" in ask("weight", good, poor)[1]
+    assert "30 of 40" in ask("weight", good, poor, poor.model_copy(update={"water_name": "Weir Run"}))[1]
 
 
 def test_no_outing_answers_every_question_with_nothing() -> None:

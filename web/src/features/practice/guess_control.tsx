@@ -23,9 +23,9 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
             key={choice}
             strong={value === k}
             aria-pressed={value === k}
-            disabled={fixed}
+            aria-disabled={fixed}
             className={`min-h-12 whitespace-normal leading-tight ${fixed && exercise.best?.includes(k) ? "outline-2 outline-zone" : ""}`}
-            onClick={() => onChange(k)}
+            onClick={() => !fixed && onChange(k)}
           >
             {choice}
           </Button>

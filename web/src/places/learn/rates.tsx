@@ -19,7 +19,9 @@ export function Rates({ title, rows, note = "", quiet = false }: Props) {
         <tbody>
           {rows.map((r) => (
             <tr key={r.name}>
-              <td className="max-w-44 truncate pr-2 align-middle">{r.name}</td>
+              <td className={`${quiet ? "max-w-64" : "max-w-44"} truncate pr-2 align-middle`} title={r.name}>
+                {r.name}
+              </td>
               <td className="w-full">
                 <svg viewBox="0 0 200 16" className="block h-4 w-full" preserveAspectRatio="none" aria-hidden="true">
                   <rect x={0} y={7} width={200} height={2} fill="var(--hair)" />

@@ -97,3 +97,20 @@ def surely_most(rows: Sequence[AnswerRow]) -> AnswerRow | None:
         return None
     best = max(told, key=lambda r: r.share)
     return best if all(best.low > r.high for r in told if r is not best) else None
+
+
+def stands_out(pairs: Iterable[tuple[str, str, int, int]]) -> tuple[list[AnswerRow], AnswerRow | None]:
+    """Return rows of what was counted by group and name, and the one that stands out within its group: waters are not mixed.
+
+    Parameters
+    ----------
+    pairs
+        (group, name, hits, drifts).
+    """
+    groups: dict[str, list[tuple[str, int, int]]] = {}
+    for group, name, hits, drifts in pairs:
+        groups.setdefault(group, []).append((f"{name}, {group}", hits, drifts))
+    made = {group: counted(rows) for group, rows in groups.items()}
+    found = [best for rows in made.values() if (best := surely_most(rows)) is not None]
+    rows = sorted((r for group in made.values() for r in group), key=lambda r: r.name)
+    return rows, max(found, key=lambda r: r.share) if found else None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, surely_most
+from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, stands_out
 from jarana.core.words import phrases
 
 say = phrases(
@@ -10,7 +10,7 @@ say = phrases(
     """
 asks = Does the finer point bring more takes?
 most = { $name } brought most: { $hits } takes on { $drifts } drifts.
-open = It cannot be told yet.
+open = It cannot be told yet: one water, several points, more drifts.
 none = No drift of yours tells of a point.
 lost = { $text } Lost: { $rows }.
 on = { $lost } { $lost ->
@@ -34,13 +34,12 @@ def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
             if rig is None:
                 continue
             name = log.writer.text("diameter", rig.spans[-1].d1_mm / 1000)
-            pairs.append((name, fished.takes, fished.drifts))
+            pairs.append((outing.water_name, name, fished.takes, fished.drifts))
             lost.append((name, min(per_rig[fished.rig], fished.drifts), fished.drifts))
             per_rig[fished.rig] = 0
-    rows = sorted(counted(pairs), key=lambda r: r.name)
+    rows, best = stands_out(pairs)
     if not rows:
         return [], say("none")
-    best = surely_most(rows)
     text = say("most", name=best.name, hits=best.hits, drifts=best.drifts) if best else say("open")
     gone = ", ".join(say("on", lost=r.hits, name=r.name, drifts=r.drifts) for r in counted(lost) if r.hits)
     return rows, say("lost", text=text, rows=gone) if gone else text

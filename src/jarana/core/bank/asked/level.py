@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, surely_most
+from jarana.core.bank.asked.base import AnswerRow, Logged, Question, stands_out
 from jarana.core.words import phrases
 
 say = phrases(
@@ -23,9 +23,10 @@ def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
     for outing in sorted(log.outings, key=lambda o: o.depth_m):
         k = next(i for i in range(1, len(STEPS_M)) if outing.depth_m <= STEPS_M[i] or i == len(STEPS_M) - 1)
         low, high = (log.writer.text("depth", STEPS_M[i]) for i in (k - 1, k))
-        pairs.append((say("to", low=low, high=high), sum(f.takes for f in outing.fished), outing.drifts))
-    rows = counted(pairs)
-    best = surely_most(rows)
+        pairs.append(
+            (outing.water_name, say("to", low=low, high=high), sum(f.takes for f in outing.fished), outing.drifts)
+        )
+    rows, best = stands_out(pairs)
     if not rows:
         return [], say("none")
     return rows, say("most", name=best.name, hits=best.hits, drifts=best.drifts) if best else say("open")

@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, surely_most
+from jarana.core.bank.asked.base import AnswerRow, Logged, Question, stands_out
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
 asks = When in the year did they take?
-at = { $water }, { $month }
 most = { $name } brought most: { $hits } takes on { $drifts } drifts.
 open = No water and month stands out yet.
 none = No outing of yours tells.
@@ -19,11 +18,11 @@ none = No outing of yours tells.
 
 def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
     pairs = []
-    for outing in sorted(log.outings, key=lambda o: (o.water_name, o.begun_at.month)):
-        name = say("at", water=outing.water_name, month=log.month(outing.begun_at))
-        pairs.append((name, sum(f.takes for f in outing.fished), outing.drifts))
-    rows = counted(pairs)
-    best = surely_most(rows)
+    for outing in sorted(log.outings, key=lambda o: o.begun_at.month):
+        pairs.append(
+            (outing.water_name, log.month(outing.begun_at), sum(f.takes for f in outing.fished), outing.drifts)
+        )
+    rows, best = stands_out(pairs)
     if not rows:
         return [], say("none")
     return rows, say("most", name=best.name, hits=best.hits, drifts=best.drifts) if best else say("open")

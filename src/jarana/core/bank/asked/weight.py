@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, surely_most
+from jarana.core.bank.asked.base import AnswerRow, Logged, Question, stands_out
 from jarana.core.words import phrases
 
 say = phrases(
@@ -28,9 +28,8 @@ def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
                 continue
             bead = rig.point.fly.bead
             name = log.writer.text("bead", bead.diameter_mm / 1000) if bead else say("no-bead")
-            pairs.append((name, fished.touched, fished.drifts))
-    rows = sorted(counted(pairs), key=lambda r: r.name)
-    best = surely_most(rows)
+            pairs.append((outing.water_name, name, fished.touched, fished.drifts))
+    rows, best = stands_out(pairs)
     if not rows:
         return [], say("none")
     return rows, say("most", name=best.name, hits=best.hits, drifts=best.drifts) if best else say("open")
