@@ -119,3 +119,23 @@ def test_before_the_first_cast_fits_and_axe_finds_nothing(
         expect(page.get_by_role("heading", name="Fish")).to_be_visible()
         assert violations(page) == []
         assert page.evaluate("document.documentElement.scrollWidth") <= width
+
+
+def test_the_bag_is_listed_and_spawning_fish_are_left_alone(browser: Browser, site: Site) -> None:
+    with phone(browser, site) as (_, page):
+        page.get_by_role("button", name="The bag").click()
+        sheet = page.get_by_role("dialog", name="Pack list")
+        expect(sheet.get_by_role("region", name="Flies").get_by_role("listitem")).to_have_count(2)
+        expect(sheet.get_by_role("region", name="Labels for winders")).to_contain_text("at the point")
+        assert violations(page) == []
+        page.keyboard.press("Escape")
+        pack_and_go(page)
+        page.get_by_role("button", name="more", exact=True).click()
+        more = page.get_by_role("dialog", name="More")
+        more.get_by_text(re.compile("^What to cut")).click()
+        expect(more.get_by_role("row")).to_have_count(6)
+        more.get_by_role("button", name="fish spawning").click()
+        expect(page.get_by_role("alert")).to_contain_text("leave them")
+        expect(page.get_by_role("region", name="Next")).to_have_count(0)
+        page.get_by_role("button", name="step +").click()
+        expect(page.get_by_role("alert")).to_have_count(0)

@@ -50,7 +50,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
         onValueChange={([v]) => onChange(v ?? low)}
         className={
           upright
-            ? "relative flex h-44 w-14 touch-none justify-center rounded-s border border-rule bg-[linear-gradient(var(--water),var(--water-deep))]"
+            ? "relative flex h-44 w-14 touch-none justify-center rounded-s border border-rule bg-[linear-gradient(var(--water-top),var(--water-deep))]"
             : "relative flex h-12 w-full touch-none items-center"
         }
       >

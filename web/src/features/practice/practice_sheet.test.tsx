@@ -95,6 +95,16 @@ it("shows nothing of the answer before one has guessed, and all of it after", as
   expect(screen.getByText(/That was all of this rig/)).toBeTruthy();
 });
 
+it("still shows the answer of the last guess of a day", async () => {
+  left = 1;
+  show();
+  await userEvent.click(await screen.findByRole("button", { name: "2.8 mm" }));
+  await userEvent.click(screen.getByRole("button", { name: "See it sink" }));
+  expect(await screen.findByText(/9 good minutes/)).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Done" }));
+  expect(screen.getByText(/enough for today/)).toBeTruthy();
+});
+
 it("asks no more than five a day", async () => {
   left = 0;
   show();

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { api, type Exercise, taken, type UnitSystem } from "../../api/client";
 import { DepthStrip } from "../../drawings/depth_strip";
 import { text } from "../../model/format";
@@ -42,6 +42,9 @@ function Round({ system }: { system: UnitSystem }) {
   const { found, share, fault, again } = useJob<"practice">(asked);
   const progress = useQuery({ queryKey: ["practice"], queryFn: async () => taken(await api.GET("/api/v1/practice")) });
   const [at, setAt] = useState(0);
+  // What was left as this round began: the answer of the last guess of a day is still shown.
+  const began = useRef<number | null>(null);
+  if (progress.data && began.current === null) began.current = progress.data.left;
   if (fault)
     return (
       <p role="alert">
@@ -58,7 +61,7 @@ function Round({ system }: { system: UnitSystem }) {
   const exercise = found.exercises[at];
   return (
     <div className="flex flex-col gap-4">
-      {exercise && progress.data.left > 0 ? (
+      {exercise && at < (began.current ?? 0) ? (
         <One
           key={at}
           exercise={exercise}
