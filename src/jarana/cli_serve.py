@@ -19,7 +19,7 @@ def add_serve_commands(commands: Any) -> None:
     serve.add_argument("--host", default=os.environ.get("JARANA_HOST", "127.0.0.1"))
     serve.add_argument("--port", type=int, default=int(os.environ.get("JARANA_PORT", "8450")))
     serve.add_argument("--web", type=int, default=2, help="processes that answer requests")
-    serve.add_argument("--workers", type=int, default=2, help="processes that do jobs")
+    serve.add_argument("--workers", type=int, default=3, help="processes that do jobs")
     serve.set_defaults(run=_serve)
     migrate = commands.add_parser("migrate", help="bring the database up to date, with a role that owns it")
     migrate.add_argument(

@@ -61,8 +61,10 @@ def test_an_exercise_is_guessed_by_keys_and_comes_back(bench: Page) -> None:
             slider.press("ArrowUp")
         else:
             one.get_by_role("button").first.press("Enter")
-        one.get_by_role("button", name="See it sink").press("Enter")
-        expect(one.get_by_role("status")).to_be_visible()
+        sink = one.get_by_role("button", name="See it sink")
+        expect(sink).to_be_enabled()
+        sink.press("Enter")
+        expect(one.get_by_role("status")).to_be_visible(timeout=20_000)
         assert violations(bench) == []
         one.get_by_role("button", name=re.compile("Next one|Done")).press("Enter")
         if bench.get_by_text(re.compile("That was all|enough for today")).count():

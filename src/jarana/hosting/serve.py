@@ -29,7 +29,7 @@ from jarana.storage.database import make_engine, make_sessions
 from jarana.usecases.queue import LONG, QUICK, work_queue
 
 PROCESSES = 2
-JOB_PROCESSES = 2
+JOB_PROCESSES = 3
 """Processes that work off what takes longer than a request should; of two or more, the last takes what is long, the others what somebody waits for."""
 POLITE = 10
 AWAY_SECONDS = 2.0

@@ -19,6 +19,7 @@ import { addressOf, namedBy } from "../state/in_hand_address";
 import { type Action, useActions, useKeyboard } from "../state/keys";
 import { addressSheets, followAddress, openSheet, searchWith } from "../state/open_sheets";
 import { useBook, useMe } from "../state/queries";
+import { flipTheme } from "../state/theme_now";
 import { useUndoHere } from "../state/undo_here";
 import { nextUnits } from "../state/units";
 import { useInHandAddress } from "../state/use_in_hand_address";
@@ -189,6 +190,7 @@ function useEverywhere(): Action[] {
         run: () => (here() ? here()?.redo?.() : bench().redo()),
       },
       { id: "units", does: "units", keys: "u", group, run: nextUnits },
+      { id: "theme", does: "day or dusk theme", keys: "", group, run: () => void flipTheme() },
       { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
       { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },
       { id: "start", does: "start a rig for this water", keys: "m", group, run: () => openSheet("start") },

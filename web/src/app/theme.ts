@@ -1,17 +1,8 @@
 import { useState } from "react";
+import { flipTheme, type Theme, themeNow } from "../state/theme_now";
 
-export type Theme = "day" | "dusk";
-
-/** The theme in force and how to change it; public/theme.js sets it before the first paint. */
+/** The theme in force and how to change it. */
 export function useTheme(): [Theme, () => void] {
-  const [theme, setTheme] = useState<Theme>(document.documentElement.dataset.theme === "dusk" ? "dusk" : "day");
-  const toggle = () => {
-    const next = theme === "day" ? "dusk" : "day";
-    document.documentElement.dataset.theme = next;
-    try {
-      localStorage.setItem("jarana.theme", next);
-    } catch {}
-    setTheme(next);
-  };
-  return [theme, toggle];
+  const [theme, setTheme] = useState<Theme>(themeNow);
+  return [theme, () => setTheme(flipTheme())];
 }

@@ -25,27 +25,58 @@ export function TopBar({ book, system }: Props) {
   if (!docs) return null;
   return (
     <header className="border-b border-rule print:hidden">
-      <div className="flex flex-wrap items-center gap-2 px-3 py-[6px] lg:flex-nowrap">
+      <div className="flex items-center gap-2 px-3 py-[6px] max-[900px]:px-2 max-[900px]:py-1">
         <WaterChip water={docs.water} book={book} system={system} />
         <RigChip state={keeping.state} />
-        <Button onClick={() => openSheet("start")} title="Start a rig for today's water (M)" aria-label="Start a rig">
+        <Button
+          className="max-[900px]:hidden"
+          onClick={() => openSheet("start")}
+          title="Start a rig for today's water (M)"
+          aria-label="Start a rig"
+        >
           <Plus size={16} aria-hidden />
           <span className="max-xl:sr-only">Start a rig</span>
         </Button>
-        <div className="ml-auto flex shrink-0 flex-wrap items-center gap-1.5 lg:flex-nowrap">
-          <Button onClick={() => undo?.()} disabled={!undo} aria-label="Undo" title="Undo (Ctrl Z)">
+        <div className="ml-auto flex shrink-0 items-center gap-1.5">
+          <Button
+            className="max-[900px]:min-h-[48px]"
+            onClick={() => undo?.()}
+            disabled={!undo}
+            aria-label="Undo"
+            title="Undo (Ctrl Z)"
+          >
             <Undo2 size={16} aria-hidden />
           </Button>
-          <Button onClick={() => redo?.()} disabled={!redo} aria-label="Redo" title="Redo (Ctrl Shift Z)">
+          <Button
+            className="max-[900px]:hidden"
+            onClick={() => redo?.()}
+            disabled={!redo}
+            aria-label="Redo"
+            title="Redo (Ctrl Shift Z)"
+          >
             <Redo2 size={16} aria-hidden />
           </Button>
-          <Button onClick={() => openSheet("palette")} aria-label="Anything by name" title="Anything by name (Ctrl K)">
+          <Button
+            className="max-[900px]:min-h-[48px]"
+            onClick={() => openSheet("palette")}
+            aria-label="Anything by name"
+            title="Anything by name (Ctrl K)"
+          >
             <Search size={16} aria-hidden />
           </Button>
-          <Button onClick={nextUnits} title="Units (U)" aria-label={`Units: ${system.name}. Change`}>
+          <Button
+            className="max-[900px]:hidden"
+            onClick={nextUnits}
+            title="Units (U)"
+            aria-label={`Units: ${system.name}. Change`}
+          >
             {system.name}
           </Button>
-          <Button onClick={toggleTheme} aria-label={theme === "day" ? "Dusk theme" : "Day theme"}>
+          <Button
+            className="max-[900px]:hidden"
+            onClick={toggleTheme}
+            aria-label={theme === "day" ? "Dusk theme" : "Day theme"}
+          >
             {theme === "day" ? <Moon size={16} aria-hidden /> : <Sun size={16} aria-hidden />}
           </Button>
         </div>

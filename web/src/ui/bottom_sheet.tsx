@@ -2,14 +2,21 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
-type Props = { open: boolean; onClose: () => void; title: string; children: ReactNode };
+type Props = {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  children: ReactNode;
+  /** What lies under it stays as bright as it is: it changes while one looks. */
+  clear?: boolean;
+};
 
 /** A sheet from below, for a thumb. */
-export function BottomSheet({ open, onClose, title, children }: Props) {
+export function BottomSheet({ open, onClose, title, children, clear = false }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-veil" />
+        <Dialog.Overlay className={`fixed inset-0 z-40 ${clear ? "" : "bg-veil"}`} />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed inset-x-0 bottom-0 z-50 mx-auto flex max-h-[85dvh] max-w-[30rem] flex-col rounded-t-lg border border-ink bg-sheet text-[15px]"

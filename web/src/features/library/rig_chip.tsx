@@ -16,7 +16,7 @@ export function RigChip({ state }: { state: SaveState }) {
   const saved = useBench((s) => s.saved);
   const rig = useBench((s) => s.docs?.rig);
   return (
-    <div className="flex min-h-9 min-w-0 items-stretch rounded-s border border-rule bg-sheet lg:min-w-[260px]">
+    <div className="flex min-h-9 min-w-0 items-stretch max-[900px]:min-h-[48px] max-[900px]:flex-1 rounded-s border border-rule bg-sheet lg:min-w-[260px]">
       <button
         type="button"
         onClick={() => openSheet("rigs")}
@@ -31,10 +31,11 @@ export function RigChip({ state }: { state: SaveState }) {
           type="button"
           onClick={() => openSheet("history")}
           aria-label={`rev ${saved.number} · ${SAID[state]}: history`}
-          className="border-l border-rule px-2.5 text-[13px] whitespace-nowrap text-soft hover:bg-hair"
+          className="border-l border-rule px-2.5 text-[13px] max-[900px]:px-1.5 whitespace-nowrap text-soft hover:bg-hair"
         >
           <span role="status" data-testid="save-state">
-            rev {saved.number} · {SAID[state]}
+            <span className="max-[900px]:sr-only">rev {saved.number} · </span>
+            {SAID[state]}
           </span>
         </button>
       ) : null}

@@ -13,7 +13,7 @@ import { PracticeSheet } from "./practice_sheet";
 vi.mock("../../state/use_job", () => ({ useJob: vi.fn() }));
 vi.mock("../../state/queries", () => ({ useBook: vi.fn() }));
 
-const rule = { factor: 1, unit: "m", decimals: 2, rounding: "digits", digits: 2 };
+const rule = { factor: 1, offset: 0, unit: "m", decimals: 2, rounding: "digits", digits: 2 };
 const course = { fly: "point", role: "point", p10: [0, 30, 60], p50: [0, 40, 70], p90: [0, 50, 80] };
 const choice = {
   kind: "bead",

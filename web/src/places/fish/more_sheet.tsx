@@ -3,6 +3,7 @@ import type { PackRig, Tap } from "../../api/client";
 import type { Outing } from "../../model/outing";
 import { happened } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
+import { flipTheme } from "../../state/theme_now";
 import type { Packing } from "../../state/use_pack";
 import { notePlaces, standNow, useStand } from "../../state/where_i_stand";
 import { BottomSheet } from "../../ui/bottom_sheet";
@@ -110,7 +111,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
         >
           no tones
         </Big>
-        <Big onClick={theme}>day or dusk</Big>
+        <Big onClick={() => void flipTheme()}>day or dusk</Big>
         <Big on={stand.on} onClick={() => notePlaces(!stand.on)}>
           note my place
         </Big>
@@ -148,15 +149,6 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
       </Button>
     </div>
   );
-}
-
-/** The other theme; the bar at the top of the desk has it too. */
-function theme(): void {
-  const next = document.documentElement.dataset.theme === "dusk" ? "day" : "dusk";
-  document.documentElement.dataset.theme = next;
-  try {
-    localStorage.setItem("jarana.theme", next);
-  } catch {}
 }
 
 function Group({ label, children }: { label: string; children: React.ReactNode }) {

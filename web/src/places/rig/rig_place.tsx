@@ -13,7 +13,9 @@ import { useBook, useDrawer } from "../../state/queries";
 import { useBand } from "../../state/use_band";
 import { useTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
+import { usePhone } from "../../ui/use_phone";
 import { LineStrip } from "./line_strip";
+import { PhoneBench } from "./phone_bench";
 import { applyTry, Readings } from "./readings";
 import { Refit } from "./refit";
 import { SchoolsSheet } from "./schools_sheet";
@@ -77,6 +79,30 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
   useActions("rig", useRigActions(readings));
   const loose = Object.entries(faults).find(([field]) => !shownBesideField(field));
   const pinned = ghost && ghost.rig !== answer.rig ? ghost : null;
+  const phone = usePhone();
+  if (phone)
+    return (
+      <>
+        {loose ? (
+          <p role="alert" className="border-b border-rule bg-sheet px-3 py-1.5 text-[13px] text-float">
+            {loose[1]}
+          </p>
+        ) : null}
+        <SchoolsSheet answer={answer} />
+        <Refit answer={answer} />
+        <PhoneBench
+          answer={answer}
+          book={book}
+          drawer={drawer}
+          system={system}
+          ghost={pinned?.drift ?? null}
+          band={band?.band ?? null}
+          worth={band?.worth ?? null}
+          readings={readings}
+          pinned={pinned?.readings ?? null}
+        />
+      </>
+    );
   return (
     <div className="flex flex-col lg:h-full lg:min-h-[590px]">
       {loose ? (

@@ -13,6 +13,7 @@ import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
 import { MotionControls } from "./motion_controls";
 import { StanceControls } from "./stance_controls";
+import { WaitsHere } from "./waits_here";
 
 type Props = {
   answer: Answer;
@@ -71,6 +72,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
         data-drift={drift.key}
         className="relative min-h-0 flex-1 overflow-hidden max-lg:h-[340px] max-lg:flex-none"
       >
+        <WaitsHere />
         {known === null ? null : (
           <Progress
             share={known}

@@ -6,10 +6,17 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 
-type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
+type Props = {
+  answer: Answer;
+  book: Book;
+  drawer: Drawer;
+  system: UnitSystem;
+  /** Open, without a button before it. */
+  always?: boolean;
+};
 
 /** What belongs to the whole rig: what holds it, rod and line, and how far apart the flies are. */
-export function WholeRig({ answer, book, drawer, system }: Props) {
+export function WholeRig({ answer, book, drawer, system, always = false }: Props) {
   const edit = useBench((s) => s.edit);
   const faults = useBench((s) => s.faults);
   const clear = useBench((s) => s.clearFault);
@@ -24,13 +31,15 @@ export function WholeRig({ answer, book, drawer, system }: Props) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button className="mt-1 lg:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {open ? "Close" : `Rod, line, leader, what holds it: ${rig.rod.name}`}
-      </Button>
+      {always ? null : (
+        <Button className="mt-1 lg:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? "Close" : `Rod, line, leader, what holds it: ${rig.rod.name}`}
+        </Button>
+      )}
       <div
         role="group"
         aria-label="The whole rig"
-        className={`flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1 ${open ? "" : "max-lg:hidden"}`}
+        className={`flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1 ${open || always ? "" : "max-lg:hidden"}`}
       >
         <Choice
           label="Held by"
