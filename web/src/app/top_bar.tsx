@@ -107,7 +107,7 @@ export function TopBar({ book, system }: Props) {
 /** Undo and redo of the place one is in. */
 function useUndo(): UndoHere {
   const here = useUndoHere((s) => s.here);
-  const past = useBench((s) => s.past.length > 0);
+  const past = useBench((s) => s.past.length > 0 || s.waiting.length > 0);
   const future = useBench((s) => s.future.length > 0);
   const { undo, redo } = useBench.getState();
   return here ?? { undo: past ? undo : null, redo: future ? redo : null };

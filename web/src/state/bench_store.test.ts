@@ -87,6 +87,21 @@ describe("the bench", () => {
     expect(bench().lost).toBe(false);
   });
 
+  it("takes back what was not answered yet, and nothing before it", async () => {
+    await work([{ op: "set_depth", value: "2" }]);
+    const first = bench().docs;
+    vi.stubGlobal(
+      "fetch",
+      vi.fn(() => new Promise(() => undefined)),
+    );
+    bench().edit({ op: "set_depth", value: "3" }, "f");
+    bench().undo();
+    expect(bench().docs).toBe(first);
+    expect(bench().waiting).toEqual([]);
+    vi.stubGlobal("fetch", vi.fn(serve));
+    bench().undo();
+    expect(bench().docs?.water.depth_m).toBe(1);
+  });
   it("never lets an answer from before an undo overwrite it", async () => {
     await work([{ op: "set_depth", value: "5" }]);
     let release = () => {};
@@ -105,8 +120,8 @@ describe("the bench", () => {
     vi.stubGlobal("fetch", vi.fn(serve));
     bench().undo();
     release();
-    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(1));
+    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(5));
     await new Promise((done) => setTimeout(done, 30));
-    expect(bench().docs?.water.depth_m).toBe(1);
+    expect(bench().docs?.water.depth_m).toBe(5);
   });
 });

@@ -206,7 +206,9 @@ export const useBench = create<State & Actions>((set, get) => {
       if (docs) jump(docs, waiting);
     },
     undo() {
-      const { docs, past, future } = get();
+      const { docs, past, future, waiting } = get();
+      // What was not answered yet is the last step: it is taken back, and nothing before it.
+      if (docs && waiting.length > 0) return jump(docs);
       const back = past[past.length - 1];
       if (!docs || !back) return;
       set({ past: past.slice(0, -1), future: [docs, ...future] });
