@@ -51,6 +51,13 @@ def keep_lesson(work: Work, water: str, lesson: Lesson | None) -> None:
         (row or work.belongings.add_lesson(water)).document = lesson
 
 
+def is_left_out(work: Work, water: str) -> bool:
+    """Say whether a person wished that nothing is computed with what was learnt of a water."""
+    with work.reading():
+        row = work.belongings.lesson_row(water)
+    return row is not None and not row.used
+
+
 def tell_lesson(work: Work, water: str, asking: Asking) -> LessonTold:
     """Return the lesson of a water.
 

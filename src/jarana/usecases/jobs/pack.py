@@ -15,6 +15,7 @@ from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from jarana.storage.work import Work
 from jarana.usecases.jobs.base import JobKind
+from jarana.usecases.keep_lesson import is_left_out
 from jarana.usecases.learn_water import learnt_of
 from jarana.usecases.situations import setting_of
 from jarana.usecases.today import Asking
@@ -47,7 +48,7 @@ def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFoun
     setting = setting_of(work, asked.water, asking).plain
     rigs = [(along.id, along.rig) for along in asked.rigs]
     try:
-        learnt = learnt_of(work, setting, watch)
+        learnt = None if is_left_out(work, asked.water.id) else learnt_of(work, setting, watch)
         known, told = (learnt[0], f"{learnt[1].said} {learnt[1].tell}".strip()) if learnt else (None, "")
         return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch, known, told, asking.zone))
     except Stopped:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, stands_out
+from jarana.core.bank.taps import every_tap
 from jarana.core.words import phrases
 
 say = phrases(
@@ -23,10 +24,11 @@ on = { $lost } { $lost ->
 
 def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
     pairs, lost = [], []
+    loses = {key for key, tap in every_tap().items() if tap.loses}
     for outing in log.outings:
         per_rig = [0] * len(outing.rigs)
         for told in outing.rows:
-            if told.kind == "drift" and told.what in LOSES and told.rig is not None and told.rig < len(per_rig):
+            if told.kind == "drift" and told.what in loses and told.rig is not None and told.rig < len(per_rig):
                 per_rig[told.rig] += 1
         for fished in outing.fished:
             along = outing.rigs[fished.rig] if fished.rig < len(outing.rigs) else None
@@ -45,5 +47,4 @@ def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
     return rows, say("lost", text=text, rows=gone) if gone else text
 
 
-LOSES = ("lost", "bitten")
 QUESTION = Question("finer", say("asks"), "took", _answer)
