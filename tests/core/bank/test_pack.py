@@ -9,7 +9,7 @@ from datetime import date
 import numpy as np
 import pytest
 
-from jarana.core.bank.pack import MOST_RIGS, SHARES, _doubts, depths_at, pack, times_of
+from jarana.core.bank.pack import BESIDE_MEMBERS, MOST_RIGS, SHARES, _doubts, depths_at, pack, times_of
 from jarana.core.bank.pack_parts import Pack
 from jarana.core.bank.taps import FIRST, every_tap, first_row
 from jarana.core.engine.columns import AT_Z
@@ -54,6 +54,32 @@ def test_depths_at_a_second_are_those_of_the_members(contact: Pack) -> None:
         wanted = np.nanpercentile(np.maximum(deep, 0.0), 50, axis=0)
         assert np.abs(np.array(curve.p50[0]) / 100 - wanted).max() < 0.006
         assert all(a <= b <= c for a, b, c in zip(curve.p10[0], curve.p50[0], curve.p90[0], strict=True))
+
+
+def between(
+    s: Situation, pace: float, depth: float, members: int, smooth: bool = False
+) -> tuple[float, np.ndarray, float]:
+    there = s.with_water(s.water.scaled(pace, depth))
+    (tracks,) = evaluate([there], range(members), SEARCH_GRID) or [None]
+    assert tracks is not None
+    seconds = float(tracks.nominal_times[-1])
+    return seconds, depths_at(tracks, "point", times_of(seconds), smooth)[1], there.water.depth_m
+
+
+def test_a_depth_between_two_waters_of_a_pack_is_the_engines_within_two_centimetres() -> None:
+    setting = Setting(WATERS["weir-run"], DRAWER)
+    here = Situation(started("level-contact", WATERS["weir-run"]), setting)
+    corners = [between(here, p, d, BESIDE_MEMBERS, True) for p in SHARES[1:] for d in SHARES[1:]]
+    seconds, wanted, depth = between(here, 1.12, 1.12, 128)
+    at = np.linspace(0.0, seconds, 60)
+    share = (1.12 - 1.0) / 0.25
+    weights = [a * b for a in (1 - share, share) for b in (1 - share, share)]
+    looked_up = (
+        sum(w * np.interp(at, times_of(s), z) / d for w, (s, z, d) in zip(weights, corners, strict=True)) * depth
+    )
+    off = np.abs(looked_up - np.interp(at, times_of(seconds), wanted))
+    assert np.percentile(off, 95) < 0.02
+    assert off.max() < 0.03
 
 
 def test_a_pack_is_small_and_comes_back_from_its_json(contact: Pack) -> None:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
+from itertools import product
 
 import numpy as np
 import pytest
@@ -10,14 +12,21 @@ import pytest
 from jarana.core.bank.practice import exercise_kinds
 from jarana.core.bank.practice.base import Exercise, scored
 from jarana.core.bank.practice.depth import SHARES
+from jarana.core.bank.practice.sign import AT, BED, FISH, on_stones
 from jarana.core.bank.practised import A_DAY, BOXES_DAYS, HIT, Progress, progress_of
-from jarana.core.engine.columns import AT_Z
+from jarana.core.drift.nominal import nominal
+from jarana.core.engine.columns import AT_X, AT_Z, UNDER
+from jarana.core.learn.options import way_of_moving
 from jarana.core.outcomes.tracks import members_of
+from jarana.core.readings.float_load import BROKEN, DROWNS, SLUGGISH
+from jarana.core.search.moves import coordinates
+from jarana.core.search.moves.base import moved
 from jarana.core.situation import Situation
 from jarana.core.strength.loads import loads
 from jarana.core.units import Writer
-from jarana.core.unknowns.deviates import FIRST
+from jarana.core.unknowns.deviates import FIRST, MEMBERS
 from jarana.core.watch import Watch
+from jarana.core.worth.judge import judge
 from tests.fishing import WATERS, fished, started
 
 TODAY = date(2026, 6, 1)
@@ -29,6 +38,8 @@ def here(method: str, water: str) -> Situation:
 
 CONTACT = here("level-contact", "weir-run")
 LAKE = here("lake-team", "oskel-north")
+FLOAT = here("float-pair", "weir-run")
+EVERYWHERE = (CONTACT, LAKE, FLOAT)
 
 
 def made(kind: str, situation: Situation, number: int = 0) -> Exercise | None:
@@ -37,11 +48,11 @@ def made(kind: str, situation: Situation, number: int = 0) -> Exercise | None:
 
 def test_every_exercise_applies_somewhere_and_plays_the_rig_it_asks_of() -> None:
     for key in exercise_kinds():
-        found = [e for s in (CONTACT, LAKE) if (e := made(key, s)) is not None]
+        found = [e for s in EVERYWHERE if (e := made(key, s)) is not None]
         assert found, key
         for one in found:
             assert one.kind == key
-            assert one.asks.startswith((CONTACT.rig.name, LAKE.rig.name))
+            assert one.asks.startswith(tuple(s.rig.name for s in EVERYWHERE))
             assert one.low <= one.p10 <= one.p50 <= one.p90 <= one.high + 1e-9
             assert one.courses
             assert all(0 <= b < len(one.choices) for b in one.best)
@@ -81,6 +92,84 @@ def test_touches_are_asked_where_a_touch_is_felt_and_the_zone_where_it_is_known(
     unknown = CONTACT.water.model_copy(update={"zone_known": False})
     assert made("zone", CONTACT.with_water(unknown)) is None
     assert made("zone", CONTACT) is not None
+
+
+def test_what_stops_was_a_fish_where_no_fly_is_down_yet_and_the_bed_where_most_are() -> None:
+    kinds = set()
+    for number, where in product(range(len(AT)), (CONTACT, FLOAT)):
+        one = made("sign", where, number)
+        assert one is not None
+        tracks = members_of(where, MEMBERS)
+        assert tracks is not None
+        assert one.stops_s is not None
+        assert one.stops_s == pytest.approx(one.seconds * AT[number], abs=0.06)
+        share = on_stones(tracks, one.stops_s)
+        assert one.best == (0 if share <= FISH else 2 if share >= BED else 1,)
+        kinds.add(one.best[0])
+    assert kinds == {0, 1, 2}
+    assert made("sign", LAKE) is None
+
+
+def test_flies_on_the_stones_are_counted_a_drift_each() -> None:
+    tracks = members_of(CONTACT, FIRST)
+    assert tracks is not None
+    assert on_stones(tracks, 0.0) == 0.0
+    lying = replace(tracks, at=np.array(tracks.at))
+    lying.at[:5, 0, :, AT_Z] = -lying.at[:5, 0, :, UNDER]
+    assert on_stones(lying, 0.0) == pytest.approx(5 / tracks.count)
+
+
+def test_the_way_of_moving_that_is_worth_most_is_right() -> None:
+    one = made("film", CONTACT)
+    assert one is not None
+    pace = next(c for c in coordinates() if c.key == "pace")
+    ways = [CONTACT, *(s for m in pace.values(CONTACT) if (s := moved(CONTACT, m)) is not None)]
+    worth = {}
+    for way in ways:
+        tracks = members_of(way, FIRST)
+        assert tracks is not None
+        worth[way_of_moving(way)] = judge(tracks, way).minutes
+    best = one.choices[one.best[0]]
+    assert worth[best] > 0.8 * max(v for k, v in worth.items() if k in one.choices)
+    assert one.tells.startswith(max((k for k in worth if k in one.choices), key=lambda k: worth[k])[:6])
+
+
+@pytest.mark.parametrize(
+    ("load", "right"),
+    [(SLUGGISH - 0.01, 0), (SLUGGISH, 1), (BROKEN, 1), (BROKEN + 0.01, 2), (DROWNS - 0.01, 2), (DROWNS, 3)],
+)
+def test_how_a_float_sits_is_asked_by_its_load(load: float, right: int, monkeypatch: pytest.MonkeyPatch) -> None:
+    found = nominal(FLOAT).model_copy(update={"load": load})
+    monkeypatch.setattr("jarana.core.bank.practice.loaded.nominal", lambda _: found)
+    one = made("loaded", FLOAT)
+    assert one is not None
+    assert one.best == (right,)
+    assert made("loaded", CONTACT) is None
+
+
+def test_how_far_ahead_of_a_fish_is_the_way_until_it_is_at_its_depth() -> None:
+    one = made("ahead", CONTACT)
+    tracks = members_of(CONTACT, FIRST)
+    assert one is not None
+    assert tracks is not None
+    assert one.zone_m is not None
+    row = tracks.row(CONTACT.rig.point.id)
+    way = [
+        at[row, (-at[row, :, AT_Z] >= one.zone_m[0]).argmax(), AT_X] - at[row, 0, AT_X]
+        for at in tracks.at
+        if (-at[row, :, AT_Z] >= one.zone_m[0]).any()
+    ]
+    assert one.p50 == pytest.approx(float(np.median(way)), abs=0.01)
+
+
+def test_free_seconds_are_asked_of_what_floats_as_closely_as_anybody_counts() -> None:
+    one = made("free", FLOAT)
+    across = nominal(FLOAT).across
+    assert one is not None
+    assert across is not None
+    assert one.p50 == across.drag_free_s
+    assert one.p90 - one.p50 == pytest.approx(max(0.7, 0.2 * one.p50))
+    assert made("free", CONTACT) is None
 
 
 SLIDE = Exercise(

@@ -3632,13 +3632,15 @@ export interface components {
          *     Attributes
          *     ----------
          *     control
-         *         What one guesses with: a slider of seconds or of shares, a depth that is drawn, or one of some choices.
+         *         What one guesses with: a slider of seconds, of shares or of a way, a depth that is drawn, or one of some choices.
          *     low, high
          *         Ends of the slider.
          *     p10, p50, p90
          *         The answer in the slider's unit, of drifts that nobody could tell apart.
          *     choices, best
          *         What can be chosen, and which of it is right; `ordered`, where beside is nearly.
+         *     stops_s
+         *         When the sign that is drawn stops, s; None where none is.
          *     tells
          *         What is said once one has guessed.
          *     rule
@@ -3669,11 +3671,11 @@ export interface components {
             choices?: string[];
             /**
              * Control
-             * @description What one guesses with: a slider of seconds or of shares, a depth that is drawn, or one of some choices.
+             * @description What one guesses with: a slider of seconds, of shares or of a way, a depth that is drawn, or one of some choices.
              * @example seconds
              * @enum {string}
              */
-            control: "seconds" | "depth" | "share" | "choice";
+            control: "seconds" | "depth" | "share" | "way" | "choice";
             /**
              * Courses
              * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
@@ -3745,6 +3747,13 @@ export interface components {
              * @example 1
              */
             seconds: number;
+            /**
+             * Stops S
+             * @description When the sign that is drawn stops, s; None where none is.
+             * @default null
+             * @example 1
+             */
+            stops_s?: number | null;
             /**
              * Tells
              * @description What is said once one has guessed.

@@ -75,16 +75,22 @@ def options_of(situation: Situation) -> list[Option]:
     return found
 
 
+def way_of_moving(situation: Situation) -> str:
+    """Return how a rig is moved, as its method calls it, with its pace where one leads."""
+    motion = situation.rig.motion
+    name = next(
+        (p.name for p in method_of(situation.rig).paces if (p.kind, p.lead) == (motion.kind, motion.lead)),
+        situation.motion.name,
+    )
+    return say("led", name=name, lead=f"{motion.lead:g}") if situation.motion.leads else name
+
+
 def _text(before: Situation, after: Situation) -> str:
     """Return what is changed, a clause each: another pace by its name, a float by where it sits."""
     old, new, writer = before.rig, after.rig, before.writer
     told = []
     if (old.motion.kind, old.motion.lead) != (new.motion.kind, new.motion.lead):
-        paces = method_of(new).paces
-        name = next(
-            (p.name for p in paces if (p.kind, p.lead) == (new.motion.kind, new.motion.lead)), after.motion.name
-        )
-        told.append(say("led", name=name, lead=f"{new.motion.lead:g}") if after.motion.leads else name)
+        told.append(way_of_moving(after))
     slid = new.head.slid_from(old.head, old, new)
     if slid is not None:
         low, high = (writer.text("length", v) for v in slid)

@@ -74,5 +74,5 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
 export function said(exercise: Exercise, system: UnitSystem, value: number): string {
   if (exercise.control === "seconds") return `${value.toFixed(1)} s`;
   if (exercise.control === "share") return `${Math.round(value)} of ${Math.round(exercise.high ?? 10)}`;
-  return text(system, "depth", value);
+  return text(system, exercise.control === "way" ? "travel" : "depth", value);
 }

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
 import { api, type Exercise, taken, type UnitSystem } from "../../api/client";
 import { DepthStrip } from "../../drawings/depth_strip";
+import { SignTrace } from "../../drawings/sign_trace";
 import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
@@ -142,6 +143,9 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
           />
         ) : (
           <p className="text-soft">
+            {exercise.stops_s ? (
+              <SignTrace stops={exercise.stops_s} seconds={exercise.seconds} width={Math.max(width || 340, 300)} />
+            ) : null}
             {text(system, "depth", exercise.depth_m)} deep. Guess; then it sinks, and you see how sure anybody could be.
           </p>
         )}

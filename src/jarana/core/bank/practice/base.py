@@ -46,13 +46,15 @@ class Exercise(Frozen):
     Attributes
     ----------
     control
-        What one guesses with: a slider of seconds or of shares, a depth that is drawn, or one of some choices.
+        What one guesses with: a slider of seconds, of shares or of a way, a depth that is drawn, or one of some choices.
     low, high
         Ends of the slider.
     p10, p50, p90
         The answer in the slider's unit, of drifts that nobody could tell apart.
     choices, best
         What can be chosen, and which of it is right; `ordered`, where beside is nearly.
+    stops_s
+        When the sign that is drawn stops, s; None where none is.
     tells
         What is said once one has guessed.
     rule
@@ -63,7 +65,7 @@ class Exercise(Frozen):
 
     kind: Key
     asks: str
-    control: Literal["seconds", "depth", "share", "choice"]
+    control: Literal["seconds", "depth", "share", "way", "choice"]
     rule: str
     low: float = 0.0
     high: float = 1.0
@@ -73,6 +75,7 @@ class Exercise(Frozen):
     choices: tuple[str, ...] = ()
     best: tuple[int, ...] = ()
     ordered: bool = True
+    stops_s: float | None = None
     tells: str
     seconds: float
     depth_m: float
