@@ -34,8 +34,10 @@ export function Enter() {
   useEffect(() => {
     if (sent.current || !token) return;
     sent.current = true;
+    // The place one goes on to is fetched while the answer is on its way.
+    void (byPhone ? import("../places/fish") : import("../places/rig"));
     void enter(token);
-  }, [enter, token]);
+  }, [enter, token, byPhone]);
   const typed = (event: FormEvent) => {
     event.preventDefault();
     setTrouble("");

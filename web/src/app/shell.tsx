@@ -78,7 +78,7 @@ function SignedIn() {
               `flex flex-1 flex-col items-center gap-0.5 py-2.5 text-[13px] lg:flex-none ${
                 isActive
                   ? "border-t-[3px] border-float font-bold text-ink lg:border-t-0 lg:border-l-[3px] lg:pr-[3px]"
-                  : "text-soft"
+                  : "border-t-[3px] border-transparent text-soft lg:border-t-0"
               }`
             }
           >
@@ -88,7 +88,9 @@ function SignedIn() {
         ))}
       </nav>
       <div className="flex min-h-0 min-w-0 flex-1 flex-col overflow-y-auto lg:overflow-hidden">
-        <div className={pathname.startsWith("/fish") ? "max-lg:hidden" : ""}>
+        <div
+          className={`${pathname.startsWith("/fish") ? "max-lg:hidden" : ""} ${state === "no water" ? "" : "min-h-[56px] lg:min-h-[44px]"}`}
+        >
           {book.data && system && state === "ready" ? <TopBar book={book.data} system={system} /> : null}
         </div>
         <div className={`min-w-0 flex-1 lg:min-h-0 ${pathname.startsWith("/fish") ? "overflow-y-auto" : ""}`}>

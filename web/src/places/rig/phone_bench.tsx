@@ -119,7 +119,7 @@ function InSight({ answer, book, system, ghost, band, worth, readings }: Props) 
           />
         ) : null}
       </div>
-      <p className="flex items-baseline gap-2 px-3 py-1.5" aria-live="polite">
+      <p className="flex min-h-[42px] items-baseline gap-2 px-3 py-1.5" aria-live="polite">
         <span data-testid="worth" className="whitespace-nowrap">
           {worth === null ? (
             <span className="text-soft">… min/h</span>
