@@ -13,7 +13,7 @@ from tempfile import TemporaryDirectory
 
 import pytest
 from filelock import FileLock
-from sqlalchemy import text
+from sqlalchemy import make_url, text
 
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
@@ -21,10 +21,12 @@ from jarana.core.water.reach import Reach
 from jarana.demo.load import HELD_HIGH, load_demo
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import make_engine, make_sessions, migrate
+from jarana.storage.roles import ROLE, allow
 from tests.fishing import DRAWER, WATERS, started
 
 CASES = Path(__file__).parent / "cases" / "samples.json"
 SERVER = "server.json"
+WORD = "word-of-the-application-in-tests"
 EMPTY, VALLEY = "empty", "valley"
 """Templates: the newest schema; and the same with the valley of the demo angler."""
 
@@ -51,14 +53,18 @@ class Postgres:
         self.told, self.worker = told, worker
 
     def url(self, database: str) -> str:
-        """Return the address of a database."""
+        """Return the address of a database for whoever owns it."""
         return f"{self.told['server']}/{database}"
 
-    def copy(self, name: str, template: str = EMPTY) -> str:
-        """Return the address of a new database of this worker's, copied from a template."""
+    def as_application(self, database: str) -> str:
+        """Return the address of a database for the application: row-level security holds there."""
+        return make_url(self.url(database)).set(username=ROLE, password=WORD).render_as_string(hide_password=False)
+
+    def copy(self, name: str, template: str = EMPTY, owned: bool = False) -> str:
+        """Return the address of a new database of this worker's, copied from a template: for the application, or for its owner."""
         mine = f"{self.worker}_{name}"
         self.run(f"DROP DATABASE IF EXISTS {mine} WITH (FORCE)", f"CREATE DATABASE {mine} TEMPLATE {template}")
-        return self.url(mine)
+        return self.url(mine) if owned else self.as_application(mine)
 
     def run(self, *statements: str) -> None:
         """Run statements that no transaction may hold."""
@@ -93,8 +99,9 @@ def _start(root: Path) -> dict[str, str]:
         shared.run(f"CREATE DATABASE {name} TEMPLATE {'template1' if name == EMPTY else EMPTY}")
         if name == EMPTY:
             migrate(shared.url(name))
+            allow(shared.url(name), WORD)
         else:
-            engine = make_engine(shared.url(name))
+            engine = make_engine(shared.as_application(name))
             with make_sessions(engine)() as session:
                 load_demo(session)
             engine.dispose()

@@ -11,14 +11,13 @@ from uuid import uuid4
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
-from sqlalchemy import text
 
 from jarana.api.app import create_app
 from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
 from jarana.usecases.sign_in import PHONE_LIFE, spend_token
 from tests.api.conftest import enter
-from tests.people import token_for
+from tests.people import operating, token_for
 
 FREE = {("post", "/api/v1/sign-in"), ("get", "/api/v1/book")}
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
@@ -138,13 +137,10 @@ def test_a_server_without_a_secret_does_not_start(monkeypatch: pytest.MonkeyPatc
     assert Settings.from_environment().secret_key == "x" * LEAST_SECRET
 
 
-def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: FlaskClient) -> None:
+def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: FlaskClient, postgres: Postgres) -> None:
     assert stranger.get("/readyz").status_code == 200
-    with app.extensions["sessions"].kw["bind"].connect() as connection:
-        name = connection.execute(text("select current_database()")).scalar()
-        connection.commit()
-        connection.execute(text(f"alter database {name} set default_transaction_read_only = on"))
-        connection.commit()
+    name = app.extensions["sessions"].kw["bind"].url.database
+    postgres.run(f"alter database {name} set default_transaction_read_only = on")
     app.extensions["sessions"].kw["bind"].dispose()
     assert stranger.get("/readyz").status_code == 503
 
@@ -164,7 +160,7 @@ def test_a_phone_comes_in_by_an_address_or_by_six_digits_once_each(app: Flask, c
 def test_six_digits_live_shortly(app: Flask, client: FlaskClient) -> None:
     code = client.post("/api/v1/phone").json["digits"]
     late = datetime.now(UTC) + PHONE_LIFE + timedelta(seconds=1)
-    with app.extensions["sessions"]() as session:
+    with operating(app.extensions["sessions"]) as session:
         assert spend_token(session, code, late) is None
         assert spend_token(session, code, late - timedelta(seconds=10)) is not None
 

@@ -17,6 +17,7 @@ from jarana.storage.database import alembic_config, make_engine, make_sessions
 from jarana.storage.tables import CaseRow
 from tests.api.conftest import enter
 from tests.fishing import DRAWER, drift, started
+from tests.people import operating
 
 
 def body(rig: Rig, reach: Reach, *edits: dict, **more: object) -> dict:
@@ -100,7 +101,7 @@ def test_a_spent_token_is_refused(app: Flask) -> None:
     from jarana.demo.load import load_demo
     from jarana.usecases.sign_in import make_token, spend_token
 
-    with app.extensions["sessions"]() as session:
+    with operating(app.extensions["sessions"]) as session:
         token = make_token(session, load_demo(session).id, datetime.now(UTC))
         assert spend_token(session, token, datetime.now(UTC)) is not None
         assert spend_token(session, token, datetime.now(UTC)) is None
@@ -187,7 +188,7 @@ def test_a_failed_computation_keeps_its_scenario_and_says_so(
     assert len(answer.json["case"]) == 12
     assert "can be run again" in answer.json["detail"]
     engine = make_engine(valley_url)
-    with make_sessions(engine)() as session:
+    with operating(make_sessions(engine)) as session:
         case = session.get(CaseRow, answer.json["case"])
         assert case is not None
         assert Rig.model_validate(case.situation["rig"]) == contact_rig

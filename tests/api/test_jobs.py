@@ -22,6 +22,7 @@ from jarana.storage.tables import CaseRow, JobRow
 from jarana.usecases import queue
 from jarana.usecases.jobs import job_kinds
 from tests.api.conftest import enter
+from tests.people import operating
 from tests.waiting import found, work_waiting
 
 
@@ -75,7 +76,7 @@ def test_what_is_asked_for_wrongly_names_the_field_and_waits_nowhere(
     for sent in (asked | {"kind": "nothing"}, {"kind": "band"}, asked | {"rig": {"name": 3}}):
         answer = client.post("/api/v1/jobs", json=sent)
         assert (answer.status_code, bool(answer.json["faults"])) == (422, True)
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         assert session.scalars(text("SELECT count(*) FROM procrastinate_jobs")).one() == 0
 
 
@@ -103,7 +104,7 @@ def test_a_running_job_tells_how_far_it_is_and_stops_when_told(client: FlaskClie
 
 def test_a_job_nobody_looks_at_any_more_stops(client: FlaskClient, asked: dict[str, object]) -> None:
     job, sessions = begun(client, asked), client.application.extensions["sessions"]
-    with sessions() as session:
+    with operating(sessions) as session:
         session.get(JobRow, UUID(job)).seen_at = datetime.now(UTC) - timedelta(seconds=queue.UNSEEN_SECONDS + 1)
         session.commit()
     queue.work_off(sessions, UUID(job), 0.01)
@@ -114,7 +115,7 @@ def test_a_job_is_begun_twice_at_most(client: FlaskClient, asked: dict[str, obje
     job, sessions = begun(client, asked), client.application.extensions["sessions"]
     turns = []
     for _ in range(queue.TURNS + 1):
-        with sessions() as session:
+        with operating(sessions) as session:
             turns.append(Jobs.of_worker(session, UUID(job), queue.TURNS) is not None)
             session.commit()
     assert turns == [True] * queue.TURNS + [False]
@@ -144,7 +145,7 @@ def test_what_fails_says_so_and_a_solver_failure_is_kept(
     seen = client.get(f"/api/v1/jobs/{job}").json
     assert seen["state"] == "failed"
     assert told in seen["fault"]["detail"]
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         assert len(session.scalars(select(CaseRow)).all()) == kept
 
 
@@ -162,7 +163,7 @@ def test_of_ended_jobs_the_newest_are_kept_without_what_was_asked(
 ) -> None:
     first = begun(client, asked)
     client.delete(f"/api/v1/jobs/{first}")
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         row = session.get(JobRow, UUID(first))
         assert row.asked == {}
         session.execute(
@@ -183,17 +184,17 @@ def test_a_look_is_written_down_every_two_seconds(
     client: FlaskClient, asked: dict[str, object], ago: float, written: bool
 ) -> None:
     job, before = begun(client, asked), datetime.now(UTC) - timedelta(seconds=ago)
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         session.get(JobRow, UUID(job)).seen_at = before
         session.commit()
     assert state(client, job) == "waiting"
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         assert (session.get(JobRow, UUID(job)).seen_at != before) == written
 
 
 def test_an_ended_job_is_forgotten_after_an_hour(client: FlaskClient, asked: dict[str, object]) -> None:
     old, new = begun(client, asked), begun(client, asked)
-    with client.application.extensions["sessions"]() as session:
+    with operating(client.application.extensions["sessions"]) as session:
         session.execute(text("UPDATE job SET made_at = now() - interval '61 minutes' WHERE id = :id"), {"id": old})
         session.commit()
     begun(client, asked)

@@ -11,7 +11,7 @@ import time
 from playwright.sync_api import Browser, CDPSession, Page, sync_playwright
 
 from tests.conftest import VALLEY, shared_postgres
-from tests.e2e.conftest import FLAGS, enter
+from tests.e2e.conftest import FLAGS
 from tests.e2e.fishing_by_thumb import pack_and_go, phone
 from tests.e2e.site import Site
 

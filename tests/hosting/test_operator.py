@@ -19,7 +19,7 @@ from tests.conftest import VALLEY, Postgres
 
 @pytest.fixture
 def url(postgres: Postgres, monkeypatch: pytest.MonkeyPatch, tmp_path: Path) -> str:
-    address = postgres.copy("operated", VALLEY)
+    address = postgres.copy("operated", VALLEY, owned=True)
     file = tmp_path / "address"
     file.write_text(address + "\n")
     monkeypatch.setenv("JARANA_DATABASE_URL_FILE", str(file))

@@ -26,7 +26,7 @@ WANT = OLD["want"]
 @pytest.fixture(scope="module")
 def moved(postgres: Postgres) -> str:
     """A database of the schema before, filled as its program filled it, and brought to the newest."""
-    url = postgres.copy("before", "template0")
+    url = postgres.copy("before", "template0", owned=True)
     command.upgrade(alembic_config(url), "0006")
     engine = make_engine(url)
     with engine.begin() as connection:
@@ -48,7 +48,7 @@ def moved(postgres: Postgres) -> str:
 def client(moved: str, postgres: Postgres, tmp_path: Path) -> Iterator[FlaskClient]:
     """The angler of that database, signed in; each test has a copy of it."""
     name = f"after_{uuid4().hex[:8]}"
-    url = postgres.copy(name, moved.rpartition("/")[2])
+    url = postgres.copy(name, moved.rpartition("/")[2], owned=True)
     app = create_app(Settings(url, "test-secret", web=tmp_path, limits=False))
     client = app.test_client()
     assert client.post("/api/v1/sign-in", json={"token": demo_token(url)}).status_code == 200

@@ -22,7 +22,7 @@ ROLE = "jarana_app_tested"
 
 @pytest.fixture
 def url(postgres: Postgres, worker_id: str) -> str:
-    owner = postgres.copy("least", VALLEY)
+    owner = postgres.copy("least", VALLEY, owned=True)
     allow(owner, "first", f"{ROLE}_{worker_id}")
     return allow(owner, "second", f"{ROLE}_{worker_id}")
 

@@ -16,6 +16,7 @@ from prometheus_client.multiprocess import MultiProcessCollector
 
 from jarana.api.security import database
 from jarana.storage.repositories import Jobs
+from jarana.storage.row_security import WORKER, acting_as
 
 BUCKETS = (0.01, 0.025, 0.05, 0.1, 0.2, 0.4, 0.8, 1.5, 3.0, 6.0, 12.0)
 """s."""
@@ -55,9 +56,10 @@ def metrics() -> Response:
         MultiProcessCollector(now)  # type: ignore[no-untyped-call]
     waiting = Gauge("jarana_jobs", "Jobs that wait or run", ("kind", "state"), registry=now)
     oldest = Gauge("jarana_oldest_job_seconds", "How long the job that waits longest has waited", registry=now)
-    for kind, state, number in Jobs.counted(database()):
-        waiting.labels(kind, state).set(number)
-    oldest.set(Jobs.longest_wait(database()))
+    with acting_as(database(), WORKER):
+        for kind, state, number in Jobs.counted(database()):
+            waiting.labels(kind, state).set(number)
+        oldest.set(Jobs.longest_wait(database()))
     pool = Gauge("jarana_pool_connections", "Connections of the process that answers, in use", registry=now)
     pool.set(current_app.extensions["engine"].pool.checkedout())
     text = generate_latest(now) + (b"" if shared else generate_latest(OWN))

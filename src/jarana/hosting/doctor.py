@@ -16,6 +16,7 @@ from sqlalchemy.exc import SQLAlchemyError
 
 from jarana.api.settings import LEAST_SECRET, WEB, database_url, told
 from jarana.storage.database import alembic_config, make_engine
+from jarana.storage.row_security import NOT_OURS, OF_NOBODY, TELL, WORKER
 from jarana.usecases.queue import DEAD_SECONDS
 
 LEAST_FREE = 1_000_000_000
@@ -38,7 +39,7 @@ def look(folder: Path | None = None) -> list[Found]:
     found = [*_secret(), *_web(), *_disk(folder)]
     engine = make_engine(database_url())
     try:
-        for check in (_schema, _written, _role, _queue, _workers):
+        for check in (_schema, _written, _role, _rows, _queue, _workers):
             found += _safely(check, engine)
     finally:
         engine.dispose()
@@ -104,11 +105,36 @@ def _role(engine: Engine) -> Iterator[Found]:
     yield Found(row[1] == 0, f"the application's role owns {row[1]} tables and indexes")
 
 
+def unsecured(engine: Engine) -> list[str]:
+    """Return the tables whose rows are shown to anybody, though they may be somebody's: by the database's own catalogue."""
+    query = text(
+        "select c.relname, c.relrowsecurity and c.relforcerowsecurity, coalesce(string_agg(p.qual, ' '), '') from pg_class c "
+        "left join pg_policies p on p.tablename = c.relname and p.schemaname = 'public' "
+        "where c.relkind = 'r' and c.relnamespace = 'public'::regnamespace group by 1, 2 order by 1"
+    )
+    with engine.connect() as connection:
+        rows = connection.execute(query).all()
+    return [
+        name
+        for name, on, rule in rows
+        if not name.startswith(NOT_OURS) and not (on and (name in OF_NOBODY or "jarana.person" in rule))
+    ]
+
+
+def _rows(engine: Engine) -> Iterator[Found]:
+    open_ = unsecured(engine)
+    yield Found(
+        not open_,
+        "every table shows people their own rows only" if not open_ else f"no row-level security on {', '.join(open_)}",
+    )
+
+
 def _queue(engine: Engine) -> Iterator[Found]:
     query = text(
         "select count(*), coalesce(extract(epoch from now() - min(made_at)), 0) from job where state = 'waiting'"
     )
     with engine.connect() as connection:
+        connection.execute(TELL, {"person": "", "role": WORKER})
         waiting, longest = connection.execute(query).one()
     yield Found(longest < LONGEST_WAIT, f"{waiting} jobs wait, the longest {float(longest):.0f} s")
 

@@ -20,6 +20,7 @@ from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
+from jarana.storage.row_security import at_the_door
 from jarana.storage.tables import (
     ENDED,
     AnglerRow,
@@ -57,34 +58,41 @@ class Anglers:
     def __init__(self, session: Session) -> None:
         self.session = session
 
+    @at_the_door
     def get(self, angler_id: UUID) -> AnglerRow | None:
         """Return a person by id."""
         return self.session.get(AnglerRow, angler_id)
 
+    @at_the_door
     def everybody(self, most: int) -> Sequence[AnglerRow]:
         """Return so many people, by name."""
         return self.session.scalars(select(AnglerRow).order_by(AnglerRow.name).limit(most)).all()
 
+    @at_the_door
     def named(self, name: str) -> AnglerRow | None:
         """Return a person by name."""
         return self.session.scalars(select(AnglerRow).where(AnglerRow.name == name)).first()
 
+    @at_the_door
     def add(self, row: AnglerRow) -> AnglerRow:
         """Add a person."""
         self.session.add(row)
         self.session.flush()
         return row
 
+    @at_the_door
     def has_token(self, digest: str) -> bool:
         """Say whether there is a token of a hash, spent or not."""
         return self.session.get(SignInTokenRow, digest) is not None
 
+    @at_the_door
     def add_token(self, digest: str, angler_id: UUID, expires_at: datetime) -> None:
         """Keep the hash of a one-time token; what is long too old is forgotten."""
         old = SignInTokenRow.expires_at < expires_at - timedelta(days=3)
         self.session.execute(delete(SignInTokenRow).where(SignInTokenRow.angler_id == angler_id, old))
         self.session.add(SignInTokenRow(digest=digest, angler_id=angler_id, expires_at=expires_at))
 
+    @at_the_door
     def spend_token(self, digest: str, now: datetime) -> AnglerRow | None:
         """Use a token up and return its person; None when it is unknown, used or too old."""
         query = select(SignInTokenRow).where(SignInTokenRow.digest == digest).with_for_update()
@@ -94,17 +102,20 @@ class Anglers:
         token.used_at = now
         return self.get(token.angler_id)
 
+    @at_the_door
     def begin_sitting(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> None:
         """Let a browser sit; what ended, or began longer ago than a sitting lives, is forgotten."""
         gone = SittingRow.ended_at.is_not(None) | (SittingRow.begun_at < now - life)
         self.session.execute(delete(SittingRow).where(SittingRow.angler_id == angler_id, gone))
         self.session.add(SittingRow(id=sitting, angler_id=angler_id, begun_at=now))
 
+    @at_the_door
     def sits(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> bool:
         """Say whether a browser sits still: not ended, and not begun too long ago."""
         row = self.session.get(SittingRow, sitting)
         return row is not None and row.angler_id == angler_id and row.ended_at is None and row.begun_at > now - life
 
+    @at_the_door
     def end_sittings(self, angler_id: UUID, now: datetime, only: UUID | None = None) -> None:
         """End one sitting of a person, or all of them."""
         change = update(SittingRow).where(SittingRow.angler_id == angler_id, SittingRow.ended_at.is_(None))

@@ -11,6 +11,7 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from jarana.storage.repositories import Anglers, Belongings, Cases, Gauges, Jobs, Journal, Rigs
+from jarana.storage.row_security import act_for
 
 HERE = "here"
 """The device the server itself writes as."""
@@ -33,6 +34,7 @@ class Work:
         self, session: Session, owner: UUID, clock: Callable[[], datetime] = lambda: datetime.now(UTC)
     ) -> None:
         self.session, self.owner, self.clock = session, owner, clock
+        act_for(session, owner)
         self.belongings = Belongings(session, owner)
         self.rigs = Rigs(session, owner)
         self.journal = Journal(session, owner)

@@ -8,10 +8,10 @@ more. A job that nobody has looked at for a while stops.
 from __future__ import annotations
 
 import asyncio
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from concurrent.futures import TimeoutError as StillRunning
-from contextlib import suppress
+from contextlib import contextmanager, suppress
 from datetime import UTC, datetime, timedelta
 from uuid import UUID, uuid4
 
@@ -25,6 +25,7 @@ from jarana.core.errors import InputError, SolverError
 from jarana.core.model import Frozen
 from jarana.core.watch import Watch
 from jarana.storage.repositories import Jobs
+from jarana.storage.row_security import WORKER, acting_as
 from jarana.storage.tables import JobRow
 from jarana.storage.work import Work
 from jarana.usecases.jobs import job_kinds
@@ -132,13 +133,13 @@ def work_off(
 
     `again` puts it back into the queue, on a connection, behind others who wait for a first answer; without it, it is done at once.
     """
-    with sessions() as session:
+    with _at_work(sessions) as session:
         row = Jobs.of_worker(session, key, TURNS)
         session.commit()
     if row is None:
         return
     watch = Watch((lambda: _others_wait(sessions, row)) if again else lambda: False)
-    with ThreadPoolExecutor(1) as alone, sessions() as session:
+    with ThreadPoolExecutor(1) as alone, _at_work(sessions) as session:
         jobs = Jobs(session, row.owner_id)
         running = alone.submit(_computed, sessions, row, watch)
         told: object = None
@@ -165,8 +166,15 @@ def work_off(
             return
 
 
+@contextmanager
+def _at_work(sessions: sessionmaker[Session]) -> Iterator[Session]:
+    """Yield a session that sees jobs of all people, and nothing else of anybody."""
+    with sessions() as session, acting_as(session, WORKER):
+        yield session
+
+
 def _others_wait(sessions: sessionmaker[Session], row: JobRow) -> bool:
-    with sessions() as session:
+    with _at_work(sessions) as session:
         return Jobs(session, row.owner_id).others_wait(row.kind)
 
 
@@ -195,7 +203,7 @@ def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tup
 
 def _break_off(sessions: sessionmaker[Session], key: UUID) -> None:
     """Tell whoever waits for a job that it failed: what kept it has failed itself."""
-    with sessions() as session:
+    with _at_work(sessions) as session:
         row = session.get(JobRow, key)
         if row is not None:
             Jobs(session, row.owner_id).end(key, "failed", _now(), dict(UNEXPECTED))

@@ -1,7 +1,7 @@
 """Alembic's entry: runs migrations on the database the configuration names."""
 
 from alembic import context
-from sqlalchemy import create_engine
+from sqlalchemy import create_engine, text
 from sqlalchemy.dialects.postgresql import JSONB
 
 from jarana.storage.documents import Document
@@ -30,6 +30,9 @@ def include_object(_thing, name, kind, _reflected, _compare_to):
 
 engine = create_engine(context.config.attributes["url"])
 with engine.connect() as connection:
+    # A migration may have to change rows of everybody.
+    connection.execute(text("select set_config('jarana.role', 'operator', false)"))
+    connection.commit()
     context.configure(
         connection=connection,
         target_metadata=Base.metadata,
