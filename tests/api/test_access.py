@@ -17,6 +17,7 @@ from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
 from jarana.usecases.sign_in import PHONE_LIFE, spend_token
 from tests.api.conftest import enter
+from tests.conftest import Postgres
 from tests.people import operating, token_for
 
 FREE = {("post", "/api/v1/sign-in"), ("get", "/api/v1/book")}
