@@ -14,6 +14,7 @@ from typing import TYPE_CHECKING, Any, TypeVar
 from pydantic import ValidationError
 
 import jarana
+from jarana.cli_archive import add_archive_commands
 from jarana.cli_bank import add_bank_commands
 from jarana.cli_search import add_commands
 from jarana.cli_serve import add_serve_commands
@@ -298,6 +299,7 @@ def main(argv: list[str] | None = None) -> int:
     add_commands(commands, readers)
     add_bank_commands(commands, readers)
     add_serve_commands(commands)
+    add_archive_commands(commands)
     methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)

@@ -4,6 +4,24 @@
  */
 
 export interface paths {
+    "/api/v1/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send everything a person owns as one archive. */
+        get: operations["get__api_v1_archive"];
+        put?: never;
+        /** Bring an archive back, or with `try=1` tell what it would do; what is here already stays. */
+        post: operations["post__api_v1_archive"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/book": {
         parameters: {
             query?: never;
@@ -2657,6 +2675,30 @@ export interface components {
              * @example text
              */
             text: string;
+        };
+        /**
+         * ClashView
+         * @description Something that is here and another in the archive; the one that is here stays.
+         */
+        ClashView: {
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /**
+             * What
+             * @description what
+             * @example waters
+             */
+            what: string;
+            /**
+             * Why
+             * @description why
+             * @example is another here; the one that is here stays
+             */
+            why: string;
         };
         /**
          * Column
@@ -10234,6 +10276,62 @@ export interface components {
             takes: string;
         };
         /**
+         * RestoredView
+         * @description What an archive brought: rows added and rows that were here already, by kind, and what clashed.
+         */
+        RestoredView: {
+            /**
+             * Added
+             * @description added
+             * @example {
+             *       "waters": 2
+             *     }
+             */
+            added: {
+                [key: string]: number;
+            };
+            /**
+             * Clashed
+             * @description clashed
+             * @example 0
+             */
+            clashed: number;
+            /**
+             * Clashes
+             * @description clashes
+             */
+            clashes: components["schemas"]["ClashView"][];
+            /**
+             * Kept
+             * @description kept
+             * @example true
+             */
+            kept: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            made_at: string;
+            /**
+             * Person
+             * @description person
+             * @example Somebody
+             */
+            person: string;
+            /**
+             * Same
+             * @description same
+             * @example {
+             *       "rigs": 12
+             *     }
+             */
+            same: {
+                [key: string]: number;
+            };
+        };
+        /**
          * RideView
          * @description How one fly rides: depths, mm, at even shares of a drift, P10, P50 and P90 of its members.
          */
@@ -15259,6 +15357,55 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get__api_v1_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredView"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_book: {
         parameters: {
             query?: never;

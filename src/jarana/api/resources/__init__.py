@@ -3,6 +3,7 @@
 from flask import Blueprint
 
 from jarana.api.resources import (
+    archive,
     book,
     drawer,
     gauges,
@@ -26,6 +27,7 @@ def blueprints() -> tuple[Blueprint, ...]:
     modules = (
         health,
         practice,
+        archive,
         session,
         book,
         reaches,
