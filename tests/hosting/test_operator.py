@@ -34,9 +34,9 @@ def test_a_person_is_added_let_in_once_and_listed(url: str, capsys: pytest.Captu
     assert main(["user", "add", "Somebody"]) == 0
     token = capsys.readouterr().out.split("\n")[0].removeprefix("/enter#")
     with make_sessions(make_engine(url))() as session:
-        row = spend_token(session, token, datetime.now(UTC))
-        assert row is not None
-        assert row.name == "Somebody"
+        let_in = spend_token(session, token, datetime.now(UTC))
+        assert let_in is not None
+        assert let_in[0].name == "Somebody"
         assert spend_token(session, token, datetime.now(UTC)) is None
     assert main(["user", "add", "Somebody"]) == 2
     assert main(["user", "add", " "]) == 2

@@ -51,6 +51,8 @@ def create_app(settings: Settings | None = None) -> Flask:
         COMPRESS_MIMETYPES=COMPRESSED,
         DEVICES={"micrometer": settings.micrometer, "scale": settings.scale},
         GAUGE=settings.gauge,
+        MAIL=bool(settings.mail),
+        SIGN_UP=settings.sign_up,
     )
     if settings.behind_tls:
         app.wsgi_app = ProxyFix(app.wsgi_app, x_for=1, x_proto=1, x_host=1)  # type: ignore[method-assign]

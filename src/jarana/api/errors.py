@@ -27,7 +27,7 @@ from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
 KINDS = {
-    400: "malformed", 401: "sign-in", 403: "foreign-site", 404: "not-there", 405: "wrong-method", 409: "stale",
+    400: "malformed", 401: "sign-in", 403: "not-allowed", 404: "not-there", 405: "wrong-method", 409: "stale",
     413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 500: "failed",
     503: "not-here",
 }  # fmt: skip

@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from datetime import datetime
+from typing import Annotated
 
-from pydantic import Field
+from pydantic import Field, StringConstraints
 
 from jarana.core.model import Frozen
 
@@ -27,3 +28,96 @@ class RestoredView(Frozen):
     clashes: tuple[ClashView, ...]
     clashed: int = Field(examples=[0])
     kept: bool
+
+
+Secret = Annotated[str, StringConstraints(min_length=20, max_length=100, pattern=r"^[A-Za-z0-9_-]+$")]
+LONGEST = 400
+
+
+class AccountSeen(Frozen):
+    """A person's account, and what this server does for accounts.
+
+    Attributes
+    ----------
+    may_set
+        A new password needs no old one: there is none, or this browser just came in by letter.
+    browsers
+        In how many browsers this person is signed in.
+    """
+
+    name: str = Field(examples=["Somebody"])
+    mail: str | None = Field(examples=["somebody@fish.example"])
+    has_word: bool
+    may_set: bool
+    browsers: int = Field(examples=[2])
+
+
+class AccountChange(Frozen):
+    """Name and mail address as they should be, and a new password where one is wanted; then the old one, too."""
+
+    name: str = Field(max_length=LONGEST, examples=["Somebody"])
+    mail: str = Field(default="", max_length=LONGEST, examples=["somebody@fish.example"])
+    word: str | None = Field(default=None, max_length=LONGEST)
+    old: str | None = Field(default=None, max_length=LONGEST)
+
+
+class WordSignIn(Frozen):
+    """A mail address and its password."""
+
+    mail: str = Field(max_length=LONGEST, examples=["somebody@fish.example"])
+    word: str = Field(max_length=LONGEST)
+
+
+class JoinWith(Frozen):
+    """A new account by invitation."""
+
+    invitation: Secret
+    name: str = Field(max_length=LONGEST, examples=["Somebody"])
+    mail: str = Field(max_length=LONGEST, examples=["somebody@fish.example"])
+    word: str = Field(max_length=LONGEST)
+
+
+class JoinOpenly(Frozen):
+    """Who asks for an account where anybody may have one."""
+
+    name: str = Field(max_length=LONGEST, examples=["Somebody"])
+    mail: str = Field(max_length=LONGEST, examples=["somebody@fish.example"])
+
+
+class MailAddress(Frozen):
+    """A mail address a letter may go to."""
+
+    mail: str = Field(max_length=LONGEST, examples=["somebody@fish.example"])
+
+
+class LetterOnItsWay(Frozen):
+    """Said whether or not anybody has that address."""
+
+    says: str
+
+
+class Invitation(Frozen):
+    """An invitation: its address, a picture of it, and for how many days it stands."""
+
+    address: str
+    picture: str
+    days: int
+
+
+class Doors(Frozen):
+    """How one gets in here.
+
+    Attributes
+    ----------
+    letters
+        This server sends letters.
+    """
+
+    sign_up: str = Field(examples=["invited"])
+    letters: bool
+
+
+class Gone(Frozen):
+    """A person's name, typed to delete everything that is theirs."""
+
+    name: str = Field(max_length=LONGEST)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 LEAST_SECRET = 32
+SIGN_UPS = ("closed", "invited", "open")
 WEB = Path(__file__).parents[3] / "web" / "dist"
 
 
@@ -55,6 +56,10 @@ class Settings:
         Name of the cookies; servers beside each other on one host have one each.
     behind_tls
         A proxy in front speaks TLS and says whose request it is (X-Forwarded-For, -Proto, -Host); cookies go over TLS only.
+    mail, mail_from
+        ``smtp://host:port`` of the mail server, empty for none, and from whom letters come.
+    sign_up
+        Who may make an account: ``closed`` nobody, ``invited`` who was invited, ``open`` anybody with a mail address.
     metrics_token
         Whoever sends it may read the metrics from anywhere; without one only this machine may.
     """
@@ -69,15 +74,20 @@ class Settings:
     gauge: str = ""
     cookie: str = "jarana"
     behind_tls: bool = False
-
     metrics_token: str = ""
+    mail: str = ""
+    mail_from: str = "jarana@localhost"
+    sign_up: str = "invited"
 
     @classmethod
     def from_environment(cls) -> Settings:
-        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE, JARANA_GAUGE, JARANA_COOKIE, JARANA_BEHIND_TLS and JARANA_METRICS_TOKEN."""
+        """Read JARANA_DATABASE_URL, JARANA_SECRET_KEY, JARANA_HOSTS, JARANA_MICROMETER, JARANA_SCALE, JARANA_GAUGE, JARANA_COOKIE, JARANA_BEHIND_TLS, JARANA_METRICS_TOKEN, JARANA_MAIL, JARANA_MAIL_FROM and JARANA_SIGN_UP."""
         secret = told("JARANA_SECRET_KEY")
         if len(secret) < LEAST_SECRET:
             raise SystemExit(f"JARANA_SECRET_KEY signs the sessions: {LEAST_SECRET} characters of it at least")
+        sign_up = os.environ.get("JARANA_SIGN_UP", "invited")
+        if sign_up not in SIGN_UPS:
+            raise SystemExit(f"JARANA_SIGN_UP is one of {', '.join(SIGN_UPS)}")
         hosts = os.environ.get("JARANA_HOSTS", "127.0.0.1,localhost")
         return cls(
             database_url=database_url(),
@@ -88,5 +98,8 @@ class Settings:
             gauge=os.environ.get("JARANA_GAUGE", ""),
             cookie=os.environ.get("JARANA_COOKIE", "jarana"),
             metrics_token=told("JARANA_METRICS_TOKEN"),
+            mail=told("JARANA_MAIL"),
+            mail_from=os.environ.get("JARANA_MAIL_FROM", "jarana@localhost"),
+            sign_up=sign_up,
             behind_tls=os.environ.get("JARANA_BEHIND_TLS", "") == "yes",
         )

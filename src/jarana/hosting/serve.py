@@ -70,7 +70,10 @@ def serve(host: str, port: int, processes: int = PROCESSES, workers: int = JOB_P
             shared = bind(host, port)
             app = create_app(settings)
             works += [lambda: _work(app, shared)] * processes
-        works += [partial(_jobs, settings.database_url, queues) for queues in queues_of(workers)]
+        works += [
+            partial(_jobs, settings.database_url, queues, (settings.mail, settings.mail_from))
+            for queues in queues_of(workers)
+        ]
         return keep_up(works)
 
 
@@ -87,11 +90,11 @@ def queues_of(workers: int) -> list[tuple[str, ...]]:
     return [*[(QUICK,)] * (workers - 1), (LONG,)]
 
 
-def _jobs(url: str, queues: Sequence[str]) -> None:
+def _jobs(url: str, queues: Sequence[str], mail: tuple[str, str]) -> None:
     """Work off jobs in this process, on connections made here; what somebody waits for at once goes before them."""
     os.nice(POLITE)
     try:
-        work_queue(url, make_sessions(make_engine(url)), queues=queues)
+        work_queue(url, make_sessions(make_engine(url)), queues=queues, mail=mail)
     except Exception:
         # Made anew by whoever keeps it up; not many times a second while the database is away.
         time.sleep(AWAY_SECONDS)

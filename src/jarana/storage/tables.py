@@ -51,14 +51,20 @@ class Base(MappedAsDataclass, DeclarativeBase, kw_only=True):
 
 
 class AnglerRow(Base):
-    """A person, with today's water and the rig in hand: theirs, whatever browser they sit at."""
+    """A person, with today's water and the rig in hand: theirs, whatever browser they sit at.
+
+    `mail` and `word`, the hash of a password, are those of an account; who only ever came by a token has neither.
+    """
 
     __tablename__ = "angler"
+    __table_args__ = (UniqueConstraint("mail"),)
     name: Mapped[str] = mapped_column(String(120))
     id: Mapped[UUID] = mapped_column(primary_key=True, default_factory=uuid4)
     measures: Mapped[Measures | None] = mapped_column(Document(Measures), default=None)
     water_in_hand: Mapped[str | None] = mapped_column(String(64), default=None)
     rig_in_hand: Mapped[UUID | None] = mapped_column(default=None)
+    mail: Mapped[str | None] = mapped_column(String(254), default=None)
+    word: Mapped[str | None] = mapped_column(String(200), default=None)
     created_at: Mapped[datetime] = mapped_column(server_default=func.now(), init=False)
 
 
@@ -70,6 +76,16 @@ class SignInTokenRow(Base):
     angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
     expires_at: Mapped[datetime]
     used_at: Mapped[datetime | None] = mapped_column(default=None)
+    by_letter: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
+
+
+class InvitationRow(Base):
+    """An invitation to have an account here, once; only its hash is kept."""
+
+    __tablename__ = "invitation"
+    digest: Mapped[str] = mapped_column(String(64), primary_key=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    expires_at: Mapped[datetime]
 
 
 class SittingRow(Base):
@@ -80,6 +96,27 @@ class SittingRow(Base):
     angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
     begun_at: Mapped[datetime]
     ended_at: Mapped[datetime | None] = mapped_column(default=None)
+    by_letter: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
+
+
+class ShareRow(Base):
+    """A link by which anybody sees one thing of a person's, until it runs out or is taken back; only its hash is kept."""
+
+    __tablename__ = "share"
+    __table_args__ = (
+        CheckConstraint("kind IN ('rig', 'water', 'outing')", name="kind_known"),
+        UniqueConstraint("digest"),
+        Index("ix_share_made", "owner_id", "made_at"),
+    )
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    digest: Mapped[str] = mapped_column(String(64))
+    kind: Mapped[str] = mapped_column(String(8))
+    subject: Mapped[str] = mapped_column(String(64))
+    made_at: Mapped[datetime]
+    expires_at: Mapped[datetime]
+    ended_at: Mapped[datetime | None] = mapped_column(default=None)
+    opened: Mapped[int] = mapped_column(Integer, default=0, server_default="0")
 
 
 class PulseRow(Base):

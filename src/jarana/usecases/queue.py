@@ -30,6 +30,7 @@ from jarana.storage.tables import JobRow
 from jarana.storage.work import Work
 from jarana.usecases.jobs import job_kinds
 from jarana.usecases.keep_case import keep_case
+from jarana.usecases.letters import letter_task
 from jarana.usecases.today import Asking
 
 QUICK, LONG = "jobs", "long"
@@ -243,15 +244,22 @@ def _task(app: App, sessions: sessionmaker[Session] | None = None) -> Task[..., 
 
 
 def work_queue(
-    url: str, sessions: sessionmaker[Session], wait: bool = True, queues: Sequence[str] = (QUICK, LONG)
+    url: str,
+    sessions: sessionmaker[Session],
+    wait: bool = True,
+    queues: Sequence[str] = (QUICK, LONG),
+    mail: tuple[str, str] = ("", ""),
 ) -> None:
-    """Work off jobs of some queues until told to end; without `wait` only those that wait now."""
-    asyncio.run(_worker(url, sessions, wait, queues))
+    """Work off jobs of some queues until told to end; without `wait` only those that wait now. `mail`: by which server, from whom."""
+    asyncio.run(_worker(url, sessions, wait, queues, mail))
 
 
-async def _worker(url: str, sessions: sessionmaker[Session], wait: bool, queues: Sequence[str]) -> None:
+async def _worker(
+    url: str, sessions: sessionmaker[Session], wait: bool, queues: Sequence[str], mail: tuple[str, str]
+) -> None:
     app = _app(url)
     _task(app, sessions)
+    letter_task(app, *mail)
     async with app.open_async():
         rescuing = asyncio.create_task(_rescue(app, sessions)) if wait else None
         await app.run_worker_async(

@@ -13,6 +13,7 @@ from jarana.storage.repositories import Anglers
 from jarana.storage.tables import AnglerRow
 
 TOKEN_LIFE = timedelta(days=1)
+LETTER_LIFE = timedelta(hours=1)
 PHONE_LIFE = timedelta(minutes=5)
 """Six digits can be guessed: they live shortly, and few guesses a minute are let through."""
 DIGITS = 6
@@ -23,7 +24,7 @@ SITTING_LIFE = timedelta(days=30)
 def make_token(session: Session, angler_id: UUID, now: datetime) -> str:
     """Return a new token for a person; only its hash is stored."""
     token = secrets.token_urlsafe(24)
-    Anglers(session).add_token(_digest(token), angler_id, now + TOKEN_LIFE)
+    Anglers(session).add_token(digest_of(token), angler_id, now + TOKEN_LIFE)
     return token
 
 
@@ -31,9 +32,9 @@ def make_phone_code(session: Session, angler_id: UUID, now: datetime) -> tuple[s
     """Return a token and six digits that let a phone in as this person, each once and for some minutes."""
     anglers = Anglers(session)
     token = secrets.token_urlsafe(24)
-    digits = next(d for d in iter(_six_digits, "") if not anglers.has_token(_digest(d)))
+    digits = next(d for d in iter(_six_digits, "") if not anglers.has_token(digest_of(d)))
     for code in (token, digits):
-        anglers.add_token(_digest(code), angler_id, now + PHONE_LIFE)
+        anglers.add_token(digest_of(code), angler_id, now + PHONE_LIFE)
     session.commit()
     return token, digits
 
@@ -42,17 +43,24 @@ def _six_digits() -> str:
     return f"{secrets.randbelow(10**DIGITS):0{DIGITS}d}"
 
 
-def spend_token(session: Session, token: str, now: datetime) -> AnglerRow | None:
-    """Return the person a token, or six digits, lets in, once; None afterwards."""
-    row = Anglers(session).spend_token(_digest(token), now)
+def make_letter_token(session: Session, angler_id: UUID, now: datetime) -> str:
+    """Return a token for a letter: who comes by it may set a new password."""
+    token = secrets.token_urlsafe(24)
+    Anglers(session).add_token(digest_of(token), angler_id, now + LETTER_LIFE, by_letter=True)
+    return token
+
+
+def spend_token(session: Session, token: str, now: datetime) -> tuple[AnglerRow, bool] | None:
+    """Return the person a token, or six digits, lets in, once, and whether it came by letter; None afterwards."""
+    found = Anglers(session).spend_token(digest_of(token), now)
     session.commit()
-    return row
+    return found
 
 
-def begin_sitting(session: Session, angler_id: UUID, now: datetime) -> UUID:
+def begin_sitting(session: Session, angler_id: UUID, now: datetime, by_letter: bool = False) -> UUID:
     """Let the browser that signed in sit, until it signs out or a month has gone; return its sitting."""
     sitting = uuid4()
-    Anglers(session).begin_sitting(sitting, angler_id, now, SITTING_LIFE)
+    Anglers(session).begin_sitting(sitting, angler_id, now, SITTING_LIFE, by_letter)
     session.commit()
     return sitting
 
@@ -69,5 +77,6 @@ def end_sittings(session: Session, angler_id: UUID, now: datetime, only: UUID | 
     session.commit()
 
 
-def _digest(token: str) -> str:
+def digest_of(token: str) -> str:
+    """Return what is kept of a secret."""
     return hashlib.sha256(token.encode()).hexdigest()

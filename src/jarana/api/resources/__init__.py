@@ -3,6 +3,7 @@
 from flask import Blueprint
 
 from jarana.api.resources import (
+    account,
     archive,
     book,
     drawer,
@@ -27,6 +28,7 @@ def blueprints() -> tuple[Blueprint, ...]:
     modules = (
         health,
         practice,
+        account,
         archive,
         session,
         book,

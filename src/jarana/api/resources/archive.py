@@ -6,7 +6,7 @@ from dataclasses import asdict
 from io import BytesIO
 from tempfile import SpooledTemporaryFile
 
-from flask import Blueprint, request, send_file
+from flask import Blueprint, abort, request, send_file
 from flask import Response as FlaskResponse
 from spectree import Response
 
@@ -16,6 +16,7 @@ from jarana.api.spec import spec
 from jarana.usecases.archive import restore_archive, write_archive
 
 blueprint = Blueprint("archive", __name__, url_prefix="/api/v1")
+ZIPS = ("application/zip", "application/x-zip-compressed")
 IN_MEMORY = 8_000_000
 LARGEST = 60_000_000
 """bytes of an archive that is sent."""
@@ -41,6 +42,8 @@ def download() -> FlaskResponse:
 @spec.validate(resp=Response(HTTP_200=RestoredView), tags=["files"])
 def bring() -> RestoredView:
     """Bring an archive back, or with `try=1` tell what it would do; what is here already stays."""
+    if request.mimetype not in ZIPS:
+        abort(415, "Send a zip.")
     request.max_content_length = LARGEST
     file = BytesIO(request.get_data(cache=False))
     found = restore_archive(work(), file, keep=request.args.get("try") != "1")

@@ -33,13 +33,14 @@ def _guessable() -> bool:
 def sign_in(json: Token) -> Me:
     """Spend a one-time token and start a session."""
     now = datetime.now(UTC)
-    row = spend_token(database(), json.token, now)
-    if row is None:
+    found = spend_token(database(), json.token, now)
+    if found is None:
         abort(
             401,
             "This address has been used or is too old; take the newest one that the start command printed.",
         )
-    login_user(Person(row, begin_sitting(database(), row.id, now)), remember=True)
+    row, by_letter = found
+    login_user(Person(row, begin_sitting(database(), row.id, now, by_letter)), remember=True)
     return Me(id=row.id, name=row.name)
 
 
