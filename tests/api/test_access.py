@@ -26,7 +26,7 @@ FREE = {
 }  # fmt: skip
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
 """Names in addresses that are nobody's."""
-MINE_ONLY = re.compile(r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id)\}")
+MINE_ONLY = re.compile(r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id|link_id)\}")
 
 
 def operations(app: Flask) -> list[tuple[str, str]]:
@@ -48,7 +48,8 @@ def ids(client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
     return SHARED | {
         "rig_id": rig, "revision_id": head, "old": head, "new": head, "reach_id": "weir-run", "change_id": change,
         "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()), "outing_id": str(uuid4()),
-        "key": "tavrin",
+        "key": "tavrin", "link_id": client.post("/api/v1/links", json={"kind": "rig", "subject": rig}).json["link"]["id"],
+        "secret": "x" * 32,
     }  # fmt: skip
 
 

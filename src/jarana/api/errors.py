@@ -23,6 +23,7 @@ from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
 from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobError
 from jarana.usecases.quota import FullError
+from jarana.usecases.share import UnknownLinkError
 from jarana.usecases.tie_rig import UnknownTieError
 
 log = structlog.get_logger()
@@ -96,6 +97,10 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownOutingError)
     def _unknown_outing(error: UnknownOutingError) -> Response:
         return problem(404, "There is no such outing of yours.")
+
+    @app.errorhandler(UnknownLinkError)
+    def _unknown_link(error: UnknownLinkError) -> Response:
+        return problem(404, "This link shows nothing: it ran out, was taken back, or never was.")
 
     @app.errorhandler(UnknownJobError)
     def _unknown_job(error: UnknownJobError) -> Response:

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
+from uuid import UUID
 
 from pydantic import Field, StringConstraints
 
+from jarana.core.bank.outing import OutingView
 from jarana.core.model import Frozen
+from jarana.core.rig.model import Rig
+from jarana.core.water.reach import Reach
 
 
 class ClashView(Frozen):
@@ -121,3 +125,84 @@ class Gone(Frozen):
     """A person's name, typed to delete everything that is theirs."""
 
     name: str = Field(max_length=LONGEST)
+
+
+class NewLink(Frozen):
+    """What is to be shown by a link, and for how many days."""
+
+    kind: Literal["rig", "water", "outing"]
+    subject: str = Field(max_length=64, examples=["weir-run"])
+    days: int = Field(default=30, examples=[30])
+
+
+class LinkSeen(Frozen):
+    """A link of one's own.
+
+    Attributes
+    ----------
+    name
+        What it shows; empty where that is gone.
+    stands
+        It has neither run out nor been taken back.
+    opened
+        How often somebody opened it.
+    """
+
+    id: UUID
+    kind: str = Field(examples=["rig"])
+    subject: str = Field(examples=["weir-run"])
+    name: str = Field(examples=["Weir Run"])
+    made_at: datetime
+    expires_at: datetime
+    stands: bool
+    opened: int = Field(examples=[3])
+
+
+class LinkMade(Frozen):
+    """A new link: its address, told this once, and a picture of it."""
+
+    address: str
+    picture: str
+    link: LinkSeen
+
+
+class Links(Frozen):
+    """One's links, newest first."""
+
+    links: tuple[LinkSeen, ...]
+
+
+class PartSeen(Frozen):
+    """A piece of what is shown, and its figure."""
+
+    name: str = Field(examples=["tippet"])
+    text: str = Field(examples=["fluorocarbon 0.14 mm, 62 cm"])
+
+
+class SharedSeen(Frozen):
+    """What a link shows.
+
+    Attributes
+    ----------
+    drawing
+        Of a rig, as SVG.
+    rig, water, outing
+        The document of what it shows; an outing without its water.
+    """
+
+    kind: Literal["rig", "water", "outing"]
+    name: str = Field(examples=["Weir Run"])
+    person: str = Field(examples=["Somebody"])
+    expires_at: datetime
+    drawing: str
+    parts: tuple[PartSeen, ...]
+    rig: Rig | None
+    water: Reach | None
+    outing: OutingView | None
+
+
+class Taken(Frozen):
+    """What was copied into one's own, and its id there."""
+
+    kind: str = Field(examples=["rig"])
+    id: str

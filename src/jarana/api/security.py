@@ -33,6 +33,7 @@ HEADERS = {
 }
 OPEN = {
     "session.sign_in",
+    "shares.shown",
     "account.doors",
     "account.by_word",
     "account.join_with",

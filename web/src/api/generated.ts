@@ -4,6 +4,58 @@
  */
 
 export interface paths {
+    "/api/v1/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's account. */
+        get: operations["get__api_v1_account"];
+        /** Keep name and mail address, and a new password where one is sent; every other browser is signed out then. */
+        put: operations["put__api_v1_account"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an invitation for one more person. */
+        post: operations["post__api_v1_account_invitations"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Delete this person and everything that is theirs; take an archive first. */
+        post: operations["post__api_v1_account_remove"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/archive": {
         parameters: {
             query?: never;
@@ -31,6 +83,23 @@ export interface paths {
         };
         /** Return units, methods, beds and knots. */
         get: operations["get__api_v1_book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/doors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Say how one gets in here. */
+        get: operations["get__api_v1_doors"];
         put?: never;
         post?: never;
         delete?: never;
@@ -178,6 +247,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make an account by invitation, and sign in. */
+        post: operations["post__api_v1_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/join/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask for an account where anybody may have one: a letter lets one in, whoever has that address already too. */
+        post: operations["post__api_v1_join_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/knot-cards": {
         parameters: {
             query?: never;
@@ -241,6 +344,41 @@ export interface paths {
         /** Design a leader from a whole specification, as ``jarana leader design`` does. */
         post: operations["post__api_v1_leader_design"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's links, newest first. */
+        get: operations["get__api_v1_links"];
+        put?: never;
+        /** Make a link to a rig, a water or an outing; its address is told this once. */
+        post: operations["post__api_v1_links"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a link back: it shows nothing any more. */
+        delete: operations["delete__api_v1_links_{link_id}"];
         options?: never;
         head?: never;
         patch?: never;
@@ -573,6 +711,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/recover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Send a way in to who forgot their password; the answer is the same for everybody. */
+        post: operations["post__api_v1_recover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rigs": {
         parameters: {
             query?: never;
@@ -898,6 +1053,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/shared/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what a link shows; nobody need be signed in. */
+        get: operations["get__api_v1_shared_{secret}"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/shared/{secret}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Copy what a link shows into one's own; its name tells whose it was. */
+        post: operations["post__api_v1_shared_{secret}_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/sheet": {
         parameters: {
             query?: never;
@@ -926,6 +1115,23 @@ export interface paths {
         put?: never;
         /** Spend a one-time token and start a session. */
         post: operations["post__api_v1_sign-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-in/word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with mail address and password. */
+        post: operations["post__api_v1_sign-in_word"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1378,6 +1584,82 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AccountChange
+         * @description Name and mail address as they should be, and a new password where one is wanted; then the old one, too.
+         */
+        AccountChange: {
+            /**
+             * Mail
+             * @description mail
+             * @default
+             * @example somebody@fish.example
+             */
+            mail?: string;
+            /**
+             * Name
+             * @description name
+             * @example Somebody
+             */
+            name: string;
+            /**
+             * Old
+             * @description old
+             * @default null
+             * @example text
+             */
+            old?: string | null;
+            /**
+             * Word
+             * @description word
+             * @default null
+             * @example text
+             */
+            word?: string | null;
+        };
+        /**
+         * AccountSeen
+         * @description A person's account, and what this server does for accounts.
+         *
+         *     Attributes
+         *     ----------
+         *     may_set
+         *         A new password needs no old one: there is none, or this browser just came in by letter.
+         *     browsers
+         *         In how many browsers this person is signed in.
+         */
+        AccountSeen: {
+            /**
+             * Browsers
+             * @description In how many browsers this person is signed in.
+             * @example 2
+             */
+            browsers: number;
+            /**
+             * Has Word
+             * @description has word
+             * @example true
+             */
+            has_word: boolean;
+            /**
+             * Mail
+             * @description mail
+             * @example somebody@fish.example
+             */
+            mail: string | null;
+            /**
+             * May Set
+             * @description A new password needs no old one: there is none, or this browser just came in by letter.
+             * @example true
+             */
+            may_set: boolean;
+            /**
+             * Name
+             * @description name
+             * @example Somebody
+             */
+            name: string;
+        };
         /**
          * Across
          * @description What lies across and above; None where a drift has no such thing.
@@ -3170,6 +3452,29 @@ export interface components {
              * @description changes
              */
             changes: components["schemas"]["ChangeView"][];
+        };
+        /**
+         * Doors
+         * @description How one gets in here.
+         *
+         *     Attributes
+         *     ----------
+         *     letters
+         *         This server sends letters.
+         */
+        Doors: {
+            /**
+             * Letters
+             * @description This server sends letters.
+             * @example true
+             */
+            letters: boolean;
+            /**
+             * Sign Up
+             * @description sign up
+             * @example invited
+             */
+            sign_up: string;
         };
         /**
          * Drawer
@@ -5189,6 +5494,30 @@ export interface components {
             water: string | null;
         };
         /**
+         * Invitation
+         * @description An invitation: its address, a picture of it, and for how many days it stands.
+         */
+        Invitation: {
+            /**
+             * Address
+             * @description address
+             * @example text
+             */
+            address: string;
+            /**
+             * Days
+             * @description days
+             * @example 1
+             */
+            days: number;
+            /**
+             * Picture
+             * @description picture
+             * @example text
+             */
+            picture: string;
+        };
+        /**
          * JarRequest
          * @description Drops of a fly in a jar, typed in any unit.
          */
@@ -5361,6 +5690,24 @@ export interface components {
             steps: number;
         };
         /**
+         * JoinOpenly
+         * @description Who asks for an account where anybody may have one.
+         */
+        JoinOpenly: {
+            /**
+             * Mail
+             * @description mail
+             * @example somebody@fish.example
+             */
+            mail: string;
+            /**
+             * Name
+             * @description name
+             * @example Somebody
+             */
+            name: string;
+        };
+        /**
          * JoinSpans
          * @description Leave a knot out: two spans of one line become one unbroken piece.
          */
@@ -5376,6 +5723,36 @@ export interface components {
              * @enum {string}
              */
             op: "join_spans";
+        };
+        /**
+         * JoinWith
+         * @description A new account by invitation.
+         */
+        JoinWith: {
+            /**
+             * Invitation
+             * @description invitation
+             * @example weir-run
+             */
+            invitation: string;
+            /**
+             * Mail
+             * @description mail
+             * @example somebody@fish.example
+             */
+            mail: string;
+            /**
+             * Name
+             * @description name
+             * @example Somebody
+             */
+            name: string;
+            /**
+             * Word
+             * @description word
+             * @example text
+             */
+            word: string;
         };
         /**
          * Joint
@@ -6762,6 +7139,18 @@ export interface components {
             used: boolean;
         };
         /**
+         * LetterOnItsWay
+         * @description Said whether or not anybody has that address.
+         */
+        LetterOnItsWay: {
+            /**
+             * Says
+             * @description says
+             * @example text
+             */
+            says: string;
+        };
+        /**
          * Limits
          * @description The most a hand may ask for; beyond it the edit is refused.
          *
@@ -6843,6 +7232,103 @@ export interface components {
             material?: components["schemas"]["Material"] | null;
         };
         /**
+         * LinkMade
+         * @description A new link: its address, told this once, and a picture of it.
+         */
+        LinkMade: {
+            /**
+             * Address
+             * @description address
+             * @example text
+             */
+            address: string;
+            /** @description link */
+            link: components["schemas"]["LinkSeen"];
+            /**
+             * Picture
+             * @description picture
+             * @example text
+             */
+            picture: string;
+        };
+        /**
+         * LinkSeen
+         * @description A link of one's own.
+         *
+         *     Attributes
+         *     ----------
+         *     name
+         *         What it shows; empty where that is gone.
+         *     stands
+         *         It has neither run out nor been taken back.
+         *     opened
+         *         How often somebody opened it.
+         */
+        LinkSeen: {
+            /**
+             * Expires At
+             * Format: date-time
+             * @description expires, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            expires_at: string;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             */
+            kind: string;
+            /**
+             * Made At
+             * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            made_at: string;
+            /**
+             * Name
+             * @description What it shows; empty where that is gone.
+             * @example Weir Run
+             */
+            name: string;
+            /**
+             * Opened
+             * @description How often somebody opened it.
+             * @example 3
+             */
+            opened: number;
+            /**
+             * Stands
+             * @description It has neither run out nor been taken back.
+             * @example true
+             */
+            stands: boolean;
+            /**
+             * Subject
+             * @description subject
+             * @example weir-run
+             */
+            subject: string;
+        };
+        /**
+         * Links
+         * @description One's links, newest first.
+         */
+        Links: {
+            /**
+             * Links
+             * @description links
+             */
+            links: components["schemas"]["LinkSeen"][];
+        };
+        /**
          * LogAnswers
          * @description The ready questions of the log, each with its answer.
          */
@@ -6879,6 +7365,18 @@ export interface components {
              * @enum {string}
              */
             op: "lose_point";
+        };
+        /**
+         * MailAddress
+         * @description A mail address a letter may go to.
+         */
+        MailAddress: {
+            /**
+             * Mail
+             * @description mail
+             * @example somebody@fish.example
+             */
+            mail: string;
         };
         /**
          * Mark
@@ -7336,6 +7834,32 @@ export interface components {
              * @description events
              */
             events: components["schemas"]["EventView"][];
+        };
+        /**
+         * NewLink
+         * @description What is to be shown by a link, and for how many days.
+         */
+        NewLink: {
+            /**
+             * Days
+             * @description days
+             * @default 30
+             * @example 30
+             */
+            days?: number;
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             * @enum {string}
+             */
+            kind: "rig" | "water" | "outing";
+            /**
+             * Subject
+             * @description subject
+             * @example weir-run
+             */
+            subject: string;
         };
         /**
          * NewName
@@ -8931,6 +9455,24 @@ export interface components {
              * @example 200
              */
             limit?: number;
+        };
+        /**
+         * PartSeen
+         * @description A piece of what is shown, and its figure.
+         */
+        PartSeen: {
+            /**
+             * Name
+             * @description name
+             * @example tippet
+             */
+            name: string;
+            /**
+             * Text
+             * @description text
+             * @example fluorocarbon 0.14 mm, 62 cm
+             */
+            text: string;
         };
         /**
          * Passed
@@ -12481,6 +13023,62 @@ export interface components {
             lost?: string[];
         };
         /**
+         * SharedSeen
+         * @description What a link shows.
+         *
+         *     Attributes
+         *     ----------
+         *     drawing
+         *         Of a rig, as SVG.
+         *     rig, water, outing
+         *         The document of what it shows; an outing without its water.
+         */
+        SharedSeen: {
+            /**
+             * Drawing
+             * @description Of a rig, as SVG.
+             * @example text
+             */
+            drawing: string;
+            /**
+             * Expires At
+             * Format: date-time
+             * @description expires, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            expires_at: string;
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             * @enum {string}
+             */
+            kind: "rig" | "water" | "outing";
+            /**
+             * Name
+             * @description name
+             * @example Weir Run
+             */
+            name: string;
+            /** @description The document of what it shows; an outing without its water. */
+            outing: components["schemas"]["OutingView"] | null;
+            /**
+             * Parts
+             * @description parts
+             */
+            parts: components["schemas"]["PartSeen"][];
+            /**
+             * Person
+             * @description person
+             * @example Somebody
+             */
+            person: string;
+            /** @description The document of what it shows; an outing without its water. */
+            rig: components["schemas"]["Rig"] | null;
+            /** @description The document of what it shows; an outing without its water. */
+            water: components["schemas"]["Reach"] | null;
+        };
+        /**
          * Shares
          * @description Butt, step-down and tippet as shares of the whole.
          */
@@ -13819,6 +14417,24 @@ export interface components {
             when: string;
         };
         /**
+         * Taken
+         * @description What was copied into one's own, and its id there.
+         */
+        Taken: {
+            /**
+             * Id
+             * @description id
+             * @example text
+             */
+            id: string;
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             */
+            kind: string;
+        };
+        /**
          * TakenLine
          * @description Line a spool gave.
          */
@@ -15024,6 +15640,24 @@ export interface components {
             whole: string;
         };
         /**
+         * WordSignIn
+         * @description A mail address and its password.
+         */
+        WordSignIn: {
+            /**
+             * Mail
+             * @description mail
+             * @example somebody@fish.example
+             */
+            mail: string;
+            /**
+             * Word
+             * @description word
+             * @example text
+             */
+            word: string;
+        };
+        /**
          * WorkbenchAnswer
          * @description The rig and water after the edits, and everything computed from them.
          *
@@ -15357,6 +15991,128 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    get__api_v1_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    put__api_v1_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AccountChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_account_invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invitation"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_account_remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Gone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_archive: {
         parameters: {
             query?: never;
@@ -15422,6 +16178,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_doors: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doors"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -15776,6 +16561,72 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_v1_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinWith"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_join_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinOpenly"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOnItsWay"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     "get__api_v1_knot-cards": {
         parameters: {
             query?: never;
@@ -15887,6 +16738,99 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LeaderDesign"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Links"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLink"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkMade"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_links_{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Links"];
                 };
             };
             400: components["responses"]["Problem400"];
@@ -16588,6 +17532,39 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    post__api_v1_recover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailAddress"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LetterOnItsWay"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     get__api_v1_rigs: {
         parameters: {
             query?: {
@@ -17257,6 +18234,68 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    "get__api_v1_shared_{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharedSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_shared_{secret}_take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     post__api_v1_sheet: {
         parameters: {
             query?: never;
@@ -17300,6 +18339,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Token"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-in_word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordSignIn"];
             };
         };
         responses: {

@@ -17,6 +17,7 @@ from jarana.api.resources import (
     reaches,
     rigs,
     session,
+    shares,
     stock,
     tie,
     workbench,
@@ -28,6 +29,7 @@ def blueprints() -> tuple[Blueprint, ...]:
     modules = (
         health,
         practice,
+        shares,
         account,
         archive,
         session,

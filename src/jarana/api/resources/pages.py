@@ -10,6 +10,8 @@ from flask import Blueprint, Response, current_app, request, send_from_directory
 from werkzeug.routing import BaseConverter
 
 blueprint = Blueprint("pages", __name__)
+UNLISTED = ("shared", "join", "enter")
+"""Places no search engine should keep."""
 COMPRESSED = {".js", ".css", ".svg"}
 
 
@@ -57,4 +59,6 @@ def page(path: str) -> Response:
         return Response("The front end is not built; run bin/demo.", status=503, mimetype="text/plain")
     answer = send_from_directory(folder, "index.html", max_age=0)
     answer.headers["Cache-Control"] = "no-cache"
+    if path.startswith(UNLISTED):
+        answer.headers["X-Robots-Tag"] = "noindex, nofollow"
     return answer
