@@ -121,7 +121,7 @@ class Doors(Frozen):
     letters: bool
 
 
-class Gone(Frozen):
+class RemoveMe(Frozen):
     """A person's name, typed to delete everything that is theirs."""
 
     name: str = Field(max_length=LONGEST)

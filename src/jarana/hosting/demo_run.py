@@ -26,12 +26,15 @@ from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgre
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
+from jarana.ports.standins.mail_box import MailBox
 from jarana.storage.database import make_engine, make_sessions, migrate
 from jarana.storage.roles import allow
 from jarana.usecases.sign_in import make_token
 
 MARKER = "made-by-jarana"
 LOOPBACK = ("127.0.0.1", "localhost")
+LETTERS = "letters"
+"""Folder of the letters the demo's own mail server took: they go to nobody."""
 FIRST_PORT = 8450
 READY_SECONDS = 900.0
 """The very first start compiles the engine; a slow machine is let take its time."""
@@ -183,7 +186,7 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
             }
             environment |= {"JARANA_COOKIE": _cookie(folder), "JARANA_ERRORS": str(folder / "errors.jsonl")}
             environment |= {"JARANA_HOST": listen, "JARANA_HOSTS": ",".join((*LOOPBACK, *names))}
-            environment |= _standins() | {"JARANA_PORT": str(port)}
+            environment |= _standins(folder) | {"JARANA_PORT": str(port)}
             written = folder / "server.log"
             written.touch(mode=0o600)
             with written.open("ab") as log:
@@ -222,14 +225,15 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
             say("Stopped; everything is kept.")
 
 
-def _standins() -> dict[str, str]:
-    """Start the simulated devices and gauges in this process; return where the server finds them."""
+def _standins(folder: Path) -> dict[str, str]:
+    """Start the simulated devices, gauges and mail server in this process; return where the server finds them."""
     micrometer = LineDevice(MICROMETER, 0.154e-3, 0.0015e-3).start()
     scale = LineDevice(PULL_SCALE, 18.6, 0.5).start()
     return {
         "JARANA_MICROMETER": micrometer.address,
         "JARANA_SCALE": scale.address,
         "JARANA_GAUGE": GaugeService().start().address,
+        "JARANA_MAIL": MailBox(folder / LETTERS).start().address,
     }
 
 

@@ -19,6 +19,9 @@ export function speakUnits(units: () => SystemKey): void {
 }
 
 type Schemas = components["schemas"];
+export type LinkKind = Schemas["NewLink"]["kind"];
+export type AccountSeen = Schemas["AccountSeen"];
+export type RestoredView = Schemas["RestoredView"];
 export type Rig = Schemas["Rig"];
 export type Span = Schemas["Span"];
 export type Joint = Schemas["Joint"];

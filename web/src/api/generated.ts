@@ -10765,6 +10765,18 @@ export interface components {
             op: "remove_fly";
         };
         /**
+         * RemoveMe
+         * @description A person's name, typed to delete everything that is theirs.
+         */
+        RemoveMe: {
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+        };
+        /**
          * Rename
          * @description Give the rig another name.
          */
@@ -16091,7 +16103,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Gone"];
+                "application/json": components["schemas"]["RemoveMe"];
             };
         };
         responses: {

@@ -7,6 +7,8 @@ import { Shell } from "./shell";
 /** Every place is loaded when it is first gone to. */
 const router = createBrowserRouter([
   { path: "/enter", element: <Enter /> },
+  { path: "/join", lazy: async () => ({ Component: (await import("./join")).Join }) },
+  { path: "/shared/:secret", lazy: async () => ({ Component: (await import("./shared")).Shared }) },
   {
     element: <Shell />,
     HydrateFallback: () => null,

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { type Book, Refused } from "../api/client";
+import { AccountSheet } from "../features/account/account_sheet";
 import { FindSheet } from "../features/find/find_sheet";
 import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
@@ -40,11 +41,11 @@ export function Shell() {
       <main className="mx-auto max-w-md p-8">
         <h1 className="text-xl font-bold">Jarana</h1>
         <p className="mt-3">
-          Open the address that the start command printed; it signs you in. On a phone,{" "}
           <a className="underline" href="/enter">
-            type six digits
-          </a>
-          .
+            Come in
+          </a>{" "}
+          with your mail address and password, or with the six digits your desk shows. Where Jarana runs on this
+          machine, open the address that the start command printed; it signs you in.
         </p>
       </main>
     );
@@ -105,6 +106,7 @@ function SignedIn() {
       <RerigSheet />
       <ShoppingSheet />
       <PracticeSheet />
+      <AccountSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -200,6 +202,13 @@ function useEverywhere(): Action[] {
       { id: "ladder", does: "ladder of the rig in hand", keys: "l", group, run: () => openSheet("ladder") },
       { id: "rerig", does: "re-rig: the way to another rig", keys: "", group, run: () => openSheet("rerig") },
       { id: "practice", does: "practice: guess, then see it sink", keys: "", group, run: () => openSheet("practice") },
+      {
+        id: "account",
+        does: "account: password, archive, links, sign out",
+        keys: "",
+        group,
+        run: () => openSheet("account"),
+      },
       { id: "shopping", does: "shopping list", keys: "", group, run: () => openSheet("shopping") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
       { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },

@@ -1,4 +1,4 @@
-import { Moon, Plus, Redo2, Search, Sun, Undo2 } from "lucide-react";
+import { Moon, Plus, Redo2, Search, Sun, Undo2, UserRound } from "lucide-react";
 import type { Book, UnitSystem } from "../api/client";
 import { RigChip } from "../features/library/rig_chip";
 import { WaterChip, waterName } from "../features/water/water_chip";
@@ -78,6 +78,14 @@ export function TopBar({ book, system }: Props) {
             aria-label={theme === "day" ? "Dusk theme" : "Day theme"}
           >
             {theme === "day" ? <Moon size={16} aria-hidden /> : <Sun size={16} aria-hidden />}
+          </Button>
+          <Button
+            className="max-[900px]:hidden"
+            onClick={() => openSheet("account")}
+            aria-label="Account"
+            title="Account: archive, links, sign out"
+          >
+            <UserRound size={16} aria-hidden />
           </Button>
         </div>
       </div>

@@ -12,6 +12,7 @@ const NAMES = [
   "rerig",
   "shopping",
   "practice",
+  "account",
 ] as const;
 /** Which of the sheets over the places is open. */
 export type SheetName = (typeof NAMES)[number];

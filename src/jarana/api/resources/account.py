@@ -14,12 +14,12 @@ from jarana.api.people_schemas import (
     AccountChange,
     AccountSeen,
     Doors,
-    Gone,
     Invitation,
     JoinOpenly,
     JoinWith,
     LetterOnItsWay,
     MailAddress,
+    RemoveMe,
     WordSignIn,
 )
 from jarana.api.schemas import Me
@@ -151,7 +151,7 @@ def invitation() -> Invitation:
 @blueprint.post("/account/remove")
 @limiter.limit("10/hour")
 @spec.validate(resp=Response(HTTP_200=None), tags=["session"])
-def go(json: Gone) -> dict[str, str]:
+def go(json: RemoveMe) -> dict[str, str]:
     """Delete this person and everything that is theirs; take an archive first."""
     remove(work(), json.name)
     logout_user()

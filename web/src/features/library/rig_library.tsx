@@ -11,6 +11,7 @@ import { takeInHand } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
+import { ShareButton } from "../share/share_button";
 
 /** Every rig one has: find it, take it in hand, copy it, rename it, throw it away and get it back; files in and out. */
 export function RigLibrary() {
@@ -232,6 +233,12 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
             <Copy size={15} aria-hidden />
           </Button>
           <Files rig={rig} inHand={inHand} />
+          <ShareButton
+            kind="rig"
+            subject={rig.id}
+            name={rig.name}
+            before={async () => (inHand ? void (await saveRig()) : undefined)}
+          />
           <Button onClick={() => void throwAway()} aria-label={`Throw ${rig.name} away`} title="Throw away">
             <Trash2 size={15} aria-hidden />
           </Button>

@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { api, type OutingView, taken } from "../../api/client";
+import { ShareButton } from "../../features/share/share_button";
 import { happened, sendEvents } from "../../state/bank";
 import { Button } from "../../ui/button";
 
@@ -43,6 +44,7 @@ export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: ()
       >
         CSV
       </a>
+      <ShareButton kind="outing" subject={outing.id} name="this outing" />
       <Button onClick={onClose}>Close</Button>
     </section>
   );

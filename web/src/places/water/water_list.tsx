@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { api, type Book, type KeptReach, type Reach, taken, type UnitSystem } from "../../api/client";
+import { ShareButton } from "../../features/share/share_button";
 import { makeWater } from "../../features/water/make_water";
 import { text } from "../../model/format";
 import { paceText } from "../../model/water";
@@ -58,6 +59,7 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
                 </span>
                 <SmallBed water={shown} />
               </button>
+              {chosen ? <ShareButton kind="water" subject={row.reach.id} name={row.reach.name} /> : null}
               {chosen ? (
                 <button
                   type="button"

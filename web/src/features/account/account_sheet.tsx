@@ -1,0 +1,166 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { type AccountSeen, api, type Problem, Refused, taken } from "../../api/client";
+import { type Faults, faultsOf } from "../../model/faults";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { Button } from "../../ui/button";
+import { LineField } from "../../ui/line_field";
+import { SideSheet } from "../../ui/side_sheet";
+import { ArchivePart } from "./archive_part";
+import { InvitePart } from "./invite_part";
+import { LinksPart } from "./links_part";
+import { Part } from "./part";
+
+/** Who one is here: name, address and password; everything one owns as a file; links; invitations; signing out; and going. */
+export function AccountSheet() {
+  const open = useSheets((s) => s.open === "account");
+  const account = useQuery({
+    queryKey: ["account"],
+    queryFn: async () => taken(await api.GET("/api/v1/account")),
+    enabled: open,
+  });
+  return (
+    <SideSheet open={open} onClose={() => openSheet(null)} title="Account">
+      {account.error ? <p role="alert">{account.error.message}</p> : null}
+      {account.data ? (
+        <div className="flex flex-col gap-6">
+          <Who key={account.data.mail ?? ""} account={account.data} />
+          <ArchivePart />
+          <LinksPart />
+          <InvitePart />
+          <Out account={account.data} />
+        </div>
+      ) : null}
+    </SideSheet>
+  );
+}
+
+function Who({ account }: { account: AccountSeen }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState(account.name);
+  const [mail, setMail] = useState(account.mail ?? "");
+  const [word, setWord] = useState("");
+  const [old, setOld] = useState("");
+  const [faults, setFaults] = useState<Faults>({});
+  const [told, setTold] = useState("");
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    setFaults({});
+    setTold("");
+    try {
+      const body = { name, mail, word: word || null, old: old || null };
+      queries.setQueryData(["account"], taken(await api.PUT("/api/v1/account", { body })));
+      setTold(word ? "Kept. Every other browser was signed out." : "Kept.");
+      setWord("");
+      setOld("");
+      await queries.invalidateQueries({ queryKey: ["me"] });
+    } catch (error) {
+      setFaults(faultsOf(error));
+    }
+  };
+  return (
+    <Part title="You">
+      {account.mail ? null : (
+        <p className="text-soft">
+          You came in by an address that is used once. With a mail address and a password you come in from anywhere.
+        </p>
+      )}
+      <form onSubmit={(event) => void save(event)} className="flex flex-col gap-3">
+        <LineField label="Name" autoComplete="nickname" value={name} onText={setName} fault={faults.name} />
+        <LineField
+          label="Mail address"
+          type="email"
+          autoComplete="username"
+          value={mail}
+          onText={setMail}
+          fault={faults.mail}
+        />
+        <LineField
+          label={account.has_word ? "New password, where you want one" : "Password, ten characters or more"}
+          type="password"
+          autoComplete="new-password"
+          value={word}
+          onText={setWord}
+          fault={faults.word}
+        />
+        {account.may_set ? null : (
+          <LineField
+            label="Your password now, for a new address or password"
+            type="password"
+            autoComplete="current-password"
+            value={old}
+            onText={setOld}
+            fault={faults.old}
+          />
+        )}
+        {faults[""] ? <p role="alert">{faults[""]}</p> : null}
+        <div className="flex items-center gap-3">
+          <Button strong type="submit" className="min-h-[44px]">
+            Keep
+          </Button>
+          <span role="status">{told}</span>
+        </div>
+      </form>
+    </Part>
+  );
+}
+
+function Out({ account }: { account: AccountSeen }) {
+  const [name, setName] = useState("");
+  const [sure, setSure] = useState(false);
+  const [faults, setFaults] = useState<Faults>({});
+  const leave = async (everywhere: boolean) => {
+    try {
+      const answer = everywhere ? await api.POST("/api/v1/sign-out-everywhere") : await api.POST("/api/v1/sign-out");
+      if (!answer.response.ok) throw new Refused(answer.response.status, undefined);
+      window.location.assign("/enter");
+    } catch (error) {
+      setFaults(faultsOf(error));
+    }
+  };
+  const go = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const answer = await api.POST("/api/v1/account/remove", { body: { name } });
+      if (!answer.response.ok) throw new Refused(answer.response.status, answer.error as Problem | undefined);
+      window.location.assign("/enter");
+    } catch (error) {
+      setFaults(faultsOf(error));
+    }
+  };
+  return (
+    <Part title="Out">
+      <p>
+        Signed in in{" "}
+        <span className="figure">
+          {account.browsers} {account.browsers === 1 ? "browser" : "browsers"}
+        </span>
+        .
+      </p>
+      <div className="flex flex-wrap gap-2">
+        <Button className="min-h-[44px]" onClick={() => void leave(false)}>
+          Sign out here
+        </Button>
+        <Button className="min-h-[44px]" onClick={() => void leave(true)}>
+          Sign out everywhere
+        </Button>
+        <Button className="min-h-[44px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
+          Delete everything I own
+        </Button>
+      </div>
+      {faults[""] ? <p role="alert">{faults[""]}</p> : null}
+      {sure ? (
+        <form onSubmit={(event) => void go(event)} className="flex flex-col gap-2 rounded-s border border-float p-3">
+          <p>
+            Waters, tackle, rigs, outings and links are gone then, for good. Download your archive first. To go on, type
+            your name, <b>{account.name}</b>.
+          </p>
+          <LineField label="Your name" value={name} onText={setName} fault={faults.name} />
+          <Button type="submit" className="min-h-[44px] self-start" disabled={!name}>
+            Delete everything
+          </Button>
+        </form>
+      ) : null}
+    </Part>
+  );
+}

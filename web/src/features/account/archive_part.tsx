@@ -1,0 +1,106 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { type RestoredView, taken } from "../../api/client";
+import { firstFault } from "../../model/faults";
+import { Button } from "../../ui/button";
+import { Part } from "./part";
+import { sendArchive } from "./send_archive";
+
+/** Everything one owns as a file, and a file brought back: looked at first, then kept. */
+export function ArchivePart() {
+  const queries = useQueryClient();
+  const picker = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [found, setFound] = useState<RestoredView | null>(null);
+  const [trouble, setTrouble] = useState("");
+  const [busy, setBusy] = useState(false);
+  const bring = async (picked: File, keep: boolean) => {
+    setBusy(true);
+    setTrouble("");
+    setFound(null);
+    try {
+      setFound(taken(await sendArchive(picked, keep)));
+      setFile(keep ? null : picked);
+      if (keep) await queries.invalidateQueries();
+    } catch (error) {
+      setTrouble(`Nothing was brought back. ${firstFault(error)}`);
+      setFile(null);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Part title="Everything I own">
+      <p>Waters, rules, tackle, rigs with their history, outings: one file in open formats.</p>
+      <div className="flex flex-wrap gap-2">
+        <a
+          className="inline-flex min-h-[44px] items-center rounded-s border border-ink bg-ink px-3 text-sheet"
+          href="/api/v1/archive"
+          download
+        >
+          Download the archive
+        </a>
+        <Button className="min-h-[44px]" disabled={busy} onClick={() => picker.current?.click()}>
+          Bring one back
+        </Button>
+        <input
+          ref={picker}
+          type="file"
+          accept=".zip,application/zip"
+          aria-label="Archive"
+          className="sr-only"
+          tabIndex={-1}
+          onChange={(event) => {
+            const picked = event.target.files?.[0];
+            event.target.value = "";
+            if (picked) void bring(picked, false);
+          }}
+        />
+      </div>
+      <div role="status">
+        {busy ? "Reading it …" : null}
+        {found ? <Told found={found} /> : null}
+      </div>
+      {trouble ? (
+        <p role="alert" className="text-float">
+          {trouble}
+        </p>
+      ) : null}
+      {file && found && Object.keys(found.added).length > 0 ? (
+        <Button strong className="min-h-[44px] self-start" disabled={busy} onClick={() => void bring(file, true)}>
+          Bring it back
+        </Button>
+      ) : null}
+    </Part>
+  );
+}
+
+function Told({ found }: { found: RestoredView }) {
+  const counts = (rows: Record<string, number>) =>
+    Object.entries(rows)
+      .map(([what, n]) => `${n} ${what}`)
+      .join(", ") || "nothing";
+  return (
+    <div className="rounded-s border border-rule p-3">
+      <p>
+        Of {found.person}, {new Date(found.made_at).toLocaleDateString([], { dateStyle: "long" })}.{" "}
+        <b>
+          {found.kept ? "Brought back" : "It would bring"}: {counts(found.added)}.
+        </b>{" "}
+        Here already: {counts(found.same)}.
+      </p>
+      {found.clashed > 0 ? (
+        <>
+          <p className="mt-2">Of {found.clashed} there is another here, which stays:</p>
+          <ul className="max-h-40 overflow-y-auto text-[13px]">
+            {found.clashes.map((c) => (
+              <li key={`${c.what} ${c.id}`}>
+                {c.what} <span className="figure">{c.id}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,82 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Link2 } from "lucide-react";
+import { useState } from "react";
+import { api, type LinkKind, taken } from "../../api/client";
+import { BottomSheet } from "../../ui/bottom_sheet";
+import { Button } from "../../ui/button";
+import { Choice } from "../../ui/choice";
+
+const DAYS = ["7", "30", "365"] as const;
+const SAID: Record<LinkKind, string> = {
+  rig: "Whoever has the link sees this rig as it is then, and nothing else of yours.",
+  water: "Whoever has the link sees this water: what it is called, its depths and where the fish sit.",
+  outing: "Whoever has the link sees what was counted and caught, not where it was.",
+};
+
+type Props = { kind: LinkKind; subject: string; name: string; before?: () => Promise<void> };
+
+/** Shows one thing of one's own to whoever has a link. */
+export function ShareButton({ kind, subject, name, before }: Props) {
+  const [open, setOpen] = useState(false);
+  const [days, setDays] = useState<(typeof DAYS)[number]>("30");
+  const queries = useQueryClient();
+  const link = useMutation({
+    mutationFn: async () => {
+      await before?.();
+      return taken(await api.POST("/api/v1/links", { body: { kind, subject, days: Number(days) } }));
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["links"] }),
+  });
+  const [copied, setCopied] = useState(false);
+  const copy = async (address: string) => {
+    await navigator.clipboard?.writeText(address).then(
+      () => setCopied(true),
+      () => setCopied(false),
+    );
+  };
+  return (
+    <>
+      <Button
+        onClick={() => {
+          link.reset();
+          setCopied(false);
+          setOpen(true);
+        }}
+        aria-label={`Share ${name}`}
+        title="Share by a link"
+      >
+        <Link2 size={15} aria-hidden />
+      </Button>
+      <BottomSheet open={open} onClose={() => setOpen(false)} title={`Share ${name}`}>
+        {link.data ? (
+          <div className="flex flex-col items-center gap-3">
+            <img alt="Code with the link" className="size-48 border-8 border-white" src={link.data.picture} />
+            <p className="figure break-all" data-testid="link">
+              {link.data.address}
+            </p>
+            <Button strong className="min-h-[44px]" onClick={() => void copy(link.data.address)}>
+              {copied ? "Copied" : "Copy the link"}
+            </Button>
+            <p className="text-soft">It is shown this once. Take it back under Account, whenever you like.</p>
+          </div>
+        ) : (
+          <div className="flex flex-col gap-3">
+            <p>{SAID[kind]}</p>
+            <Choice
+              label="It stands for"
+              value={days}
+              groups={[
+                { label: "", options: DAYS.map((d) => ({ value: d, label: d === "365" ? "a year" : `${d} days` })) },
+              ]}
+              onChoose={(v) => setDays(v as (typeof DAYS)[number])}
+            />
+            <Button strong className="min-h-[44px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
+              Make the link
+            </Button>
+            {link.error ? <p role="alert">{link.error.message}</p> : null}
+          </div>
+        )}
+      </BottomSheet>
+    </>
+  );
+}
