@@ -35,6 +35,10 @@ KINDS = {
 """Names of problems by the status they are answered with."""
 
 
+MOST_FAULTS = 100
+"""Faults that are named in an answer; nobody reads more, and who sends a list of a thousand wrong things is not sent them back."""
+
+
 def problem(status: int, detail: str, faults: list[Fault] | None = None, kind: str = "", **more: Any) -> Response:
     """Return a problem+json answer; `faults` map to fields on screen, `kind` names the problem (docs/formats.md)."""
     body = {
@@ -43,7 +47,7 @@ def problem(status: int, detail: str, faults: list[Fault] | None = None, kind: s
         "status": status,
         "detail": detail,
         "request_id": g.get("request_id", ""),
-        "faults": [{"path": f.path, "value": f.value, "reason": f.reason} for f in faults or []],
+        "faults": [{"path": f.path, "value": f.value, "reason": f.reason} for f in (faults or [])[:MOST_FAULTS]],
         **more,
     }
     return Response(json.dumps(body), status=status, mimetype="application/problem+json")

@@ -45,13 +45,17 @@ export function Shared() {
         {when(expires_at)}.
       </p>
       {drawing ? (
-        <div className="mt-4 overflow-x-auto rounded-s border border-rule bg-white">
+        <section
+          aria-label="Drawing"
+          tabIndex={0}
+          className="mt-4 overflow-x-auto rounded-s border border-rule bg-white"
+        >
           <img
             alt={`Drawing of ${name}: ${parts.map((p) => `${p.name} ${p.text}`).join("; ")}`}
             className="min-w-[60rem] max-w-none"
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawing)}`}
           />
-        </div>
+        </section>
       ) : null}
       {parts.length > 0 ? (
         <table className="mt-4 w-full max-w-xl">
@@ -61,7 +65,7 @@ export function Shared() {
                 <th scope="row" className="py-1 pr-4 text-left font-normal text-soft">
                   {part.name}
                 </th>
-                <td className="figure py-1">{part.text}</td>
+                <td className="figure py-1">{part.text.replace(/(\d) (\S+)/g, "$1\u00a0$2")}</td>
               </tr>
             ))}
           </tbody>
