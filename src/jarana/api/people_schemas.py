@@ -8,9 +8,11 @@ from uuid import UUID
 
 from pydantic import Field, StringConstraints
 
+from jarana.api.schemas import KeptReach, RigRevision
 from jarana.core.bank.outing import OutingView
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
+from jarana.core.tackle.fly import Fly
 from jarana.core.water.reach import Reach
 
 
@@ -206,3 +208,67 @@ class Taken(Frozen):
 
     kind: str = Field(examples=["rig"])
     id: str
+
+
+class SampleItemSeen(Frozen):
+    """A thing of the sample drawer that can be picked.
+
+    Attributes
+    ----------
+    fly
+        To draw it from, of a fly.
+    look, diameter_mm
+        To draw it from, of a line; empty and 0 of what is none.
+    """
+
+    id: str = Field(examples=["resin-quill"])
+    name: str = Field(examples=["Resin quill #14"])
+    note: str = Field(examples=["beads of 2.5 mm to 3.3 mm"])
+    fly: Fly | None
+    look: str = Field(examples=["fluorocarbon"])
+    diameter_mm: float = Field(examples=[0.12])
+
+
+class SampleKindSeen(Frozen):
+    """A kind of tackle with what can be picked of it."""
+
+    kind: str = Field(examples=["flies"])
+    name: str = Field(examples=["Flies"])
+    items: tuple[SampleItemSeen, ...]
+
+
+class Samples(Frozen):
+    """What somebody who has nothing yet can begin with."""
+
+    waters: tuple[Reach, ...]
+    kinds: tuple[SampleKindSeen, ...]
+
+
+class BeginWith(Frozen):
+    """A sample water, or none for today's own; and what of the sample drawer: ids by kind, or everything.
+
+    Attributes
+    ----------
+    picked
+        Ids by kind; without it everything.
+    """
+
+    water: str | None = Field(default=None, max_length=64, examples=["weir-run"])
+    picked: dict[str, Annotated[tuple[str, ...], Field(max_length=500)]] | None = Field(
+        default=None, max_length=20, examples=[{"rods": ["long-3"]}]
+    )
+
+
+class BegunWith(Frozen):
+    """Today's water, and the rig that was tied for it; without one where nothing of what was picked suits."""
+
+    water: KeptReach
+    rig: RigRevision | None
+    method: str = Field(examples=["Two nymphs, level contact"])
+
+
+class ThrownAway(Frozen):
+    """How many changes to the drawer were taken back, and how many sample waters thrown away."""
+
+    changes: int = Field(examples=[9])
+    waters: int = Field(examples=[1])

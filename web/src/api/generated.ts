@@ -1036,6 +1036,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the sample waters, and what can be picked of the sample drawer. */
+        get: operations["get__api_v1_samples"];
+        put?: never;
+        /** Begin with a sample water and tackle of the sample drawer: a rig is tied of it and taken in hand. */
+        post: operations["post__api_v1_samples"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/samples/throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Throw the samples away; what was changed of them, and every rig, stays. */
+        post: operations["post__api_v1_samples_throw-away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/season": {
         parameters: {
             query?: never;
@@ -2458,6 +2493,53 @@ export interface components {
              * @example 200
              */
             limit?: number;
+        };
+        /**
+         * BeginWith
+         * @description A sample water, or none for today's own; and what of the sample drawer: ids by kind, or everything.
+         *
+         *     Attributes
+         *     ----------
+         *     picked
+         *         Ids by kind; without it everything.
+         */
+        BeginWith: {
+            /**
+             * Picked
+             * @description Ids by kind; without it everything.
+             * @default null
+             * @example {
+             *       "rods": [
+             *         "long-3"
+             *       ]
+             *     }
+             */
+            picked?: {
+                [key: string]: string[];
+            } | null;
+            /**
+             * Water
+             * @description water
+             * @default null
+             * @example weir-run
+             */
+            water?: string | null;
+        };
+        /**
+         * BegunWith
+         * @description Today's water, and the rig that was tied for it; without one where nothing of what was picked suits.
+         */
+        BegunWith: {
+            /**
+             * Method
+             * @description method
+             * @example Two nymphs, level contact
+             */
+            method: string;
+            /** @description rig */
+            rig: components["schemas"]["RigRevision"] | null;
+            /** @description water */
+            water: components["schemas"]["KeptReach"];
         };
         /**
          * Believed
@@ -11573,6 +11655,90 @@ export interface components {
             name: string;
         };
         /**
+         * SampleItemSeen
+         * @description A thing of the sample drawer that can be picked.
+         *
+         *     Attributes
+         *     ----------
+         *     fly
+         *         To draw it from, of a fly.
+         *     look, diameter_mm
+         *         To draw it from, of a line; empty and 0 of what is none.
+         */
+        SampleItemSeen: {
+            /**
+             * Diameter Mm
+             * @description To draw it from, of a line; empty and 0 of what is none.
+             * @example 0.12
+             */
+            diameter_mm: number;
+            /** @description To draw it from, of a fly. */
+            fly: components["schemas"]["Fly"] | null;
+            /**
+             * Id
+             * @description id
+             * @example resin-quill
+             */
+            id: string;
+            /**
+             * Look
+             * @description To draw it from, of a line; empty and 0 of what is none.
+             * @example fluorocarbon
+             */
+            look: string;
+            /**
+             * Name
+             * @description name
+             * @example Resin quill #14
+             */
+            name: string;
+            /**
+             * Note
+             * @description note
+             * @example beads of 2.5 mm to 3.3 mm
+             */
+            note: string;
+        };
+        /**
+         * SampleKindSeen
+         * @description A kind of tackle with what can be picked of it.
+         */
+        SampleKindSeen: {
+            /**
+             * Items
+             * @description items
+             */
+            items: components["schemas"]["SampleItemSeen"][];
+            /**
+             * Kind
+             * @description kind
+             * @example flies
+             */
+            kind: string;
+            /**
+             * Name
+             * @description name
+             * @example Flies
+             */
+            name: string;
+        };
+        /**
+         * Samples
+         * @description What somebody who has nothing yet can begin with.
+         */
+        Samples: {
+            /**
+             * Kinds
+             * @description kinds
+             */
+            kinds: components["schemas"]["SampleKindSeen"][];
+            /**
+             * Waters
+             * @description waters
+             */
+            waters: components["schemas"]["Reach"][];
+        };
+        /**
          * SchoolView
          * @description A school of leader.
          */
@@ -14640,6 +14806,24 @@ export interface components {
              * @example text
              */
             speed: string;
+        };
+        /**
+         * ThrownAway
+         * @description How many changes to the drawer were taken back, and how many sample waters thrown away.
+         */
+        ThrownAway: {
+            /**
+             * Changes
+             * @description changes
+             * @example 9
+             */
+            changes: number;
+            /**
+             * Waters
+             * @description waters
+             * @example 1
+             */
+            waters: number;
         };
         /**
          * TieBehind
@@ -18204,6 +18388,97 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleSets"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_samples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Samples"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_samples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginWith"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunWith"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_samples_throw-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThrownAway"];
                 };
             };
             400: components["responses"]["Problem400"];

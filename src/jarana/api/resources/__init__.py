@@ -16,6 +16,7 @@ from jarana.api.resources import (
     practice,
     reaches,
     rigs,
+    samples,
     session,
     shares,
     stock,
@@ -29,6 +30,7 @@ def blueprints() -> tuple[Blueprint, ...]:
     modules = (
         health,
         practice,
+        samples,
         shares,
         account,
         archive,

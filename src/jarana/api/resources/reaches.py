@@ -39,7 +39,8 @@ from jarana.usecases.situations import setting_of
 blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1")
 
 
-def _kept(row: ReachRow) -> KeptReach:
+def kept(row: ReachRow) -> KeptReach:
+    """Show a water."""
     return KeptReach(reach=row.document, number=row.number)
 
 
@@ -47,7 +48,7 @@ def _kept(row: ReachRow) -> KeptReach:
 @spec.validate(resp=Response(HTTP_200=Reaches), tags=["water"])
 def reaches() -> Reaches:
     """Return every water as it was last seen."""
-    return Reaches(reaches=tuple(_kept(row) for row in work().belongings.reach_rows()))
+    return Reaches(reaches=tuple(kept(row) for row in work().belongings.reach_rows()))
 
 
 @blueprint.put("/reaches/<reach_id>")
@@ -59,9 +60,9 @@ def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
     try:
         row = keep_reach(work(), json.reach, json.base, json.day or asking().day(work().now))
     except StaleReachError as stale:
-        newest = _kept(stale.newest).model_dump(mode="json")
+        newest = kept(stale.newest).model_dump(mode="json")
         return problem(409, "This water was changed elsewhere since you opened it.", newest=newest)
-    return _kept(row)
+    return kept(row)
 
 
 @blueprint.delete("/reaches/<reach_id>")
@@ -76,7 +77,7 @@ def throw_away(reach_id: str) -> Gone:
 @spec.validate(resp=Response(HTTP_200=KeptReach), tags=["water"])
 def bring_back(reach_id: str) -> KeptReach:
     """Bring a water back that was thrown away."""
-    return _kept(bring_reach_back(work(), reach_id))
+    return kept(bring_reach_back(work(), reach_id))
 
 
 @blueprint.get("/reaches/<reach_id>/days")
