@@ -147,6 +147,8 @@ def test_who_has_nothing_yet_is_shown_what_to_do(browser: Browser, site: Site) -
     page.goto(f"{site.address}/enter#{site.token(empty=True)}")
     expect(page.get_by_role("heading", name="Start with a water")).to_be_visible()
     assert violations(page) == []
-    page.get_by_role("button", name="New water").click()
+    page.get_by_role("button", name="My own drawn next").click()
+    page.get_by_role("button", name="My own, later").click()
+    page.get_by_role("button", name="Draw it").click()
     expect(page.get_by_label("Name", exact=True)).to_have_value("New water")
     context.close()

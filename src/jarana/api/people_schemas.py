@@ -8,7 +8,7 @@ from uuid import UUID
 
 from pydantic import Field, StringConstraints
 
-from jarana.api.schemas import KeptReach, RigRevision
+from jarana.api.schemas import KeptReach
 from jarana.core.bank.outing import OutingView
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
@@ -260,11 +260,10 @@ class BeginWith(Frozen):
 
 
 class BegunWith(Frozen):
-    """Today's water, and the rig that was tied for it; without one where nothing of what was picked suits."""
+    """Today's water, and the methods a first rig is looked for among, the likeliest first; none with nothing to tie it of."""
 
     water: KeptReach
-    rig: RigRevision | None
-    method: str = Field(examples=["Two nymphs, level contact"])
+    methods: tuple[str, ...] = Field(examples=[["level-contact"]])
 
 
 class ThrownAway(Frozen):

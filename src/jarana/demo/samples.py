@@ -1,4 +1,4 @@
-"""The first minutes of somebody who has nothing yet: a sample water, tackle picked from the sample drawer, a rig tied of it; all of it
+"""The first minutes of somebody who has nothing yet: a sample water, tackle picked from the sample drawer; all of it
 can be thrown away again.
 """
 
@@ -10,11 +10,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Literal
-from uuid import UUID, uuid4, uuid5
+from uuid import UUID, uuid5
 
 from jarana.core.errors import InputError
 from jarana.core.methods import ranked
-from jarana.core.search.start import Best, start
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.fly import Fly
@@ -23,13 +22,11 @@ from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 from jarana.demo.load import stock_file, valley, valley_rules
 from jarana.formats.stock_csv import drawer_of
-from jarana.storage.tables import ReachRow, RigRevisionRow
+from jarana.storage.tables import ReachRow
 from jarana.storage.work import Work
 from jarana.usecases.in_hand import take_in_hand
 from jarana.usecases.keep_reach import keep_reach
-from jarana.usecases.keep_rig import keep_rig
 from jarana.usecases.keep_stock import UnknownChangeError, import_stock, undo_change
-from jarana.usecases.situations import setting_of
 from jarana.usecases.today import Asking
 
 say = phrases(
@@ -73,11 +70,10 @@ class SampleKind:
 
 @dataclass(frozen=True)
 class Begun:
-    """What somebody began with: today's water, and the rig in hand; None where nothing suits."""
+    """What somebody began with: today's water, and the methods a first rig is looked for among, the likeliest first."""
 
     water: ReachRow
-    rig: RigRevisionRow | None
-    method: str
+    methods: tuple[str, ...]
 
 
 def sample_waters() -> tuple[Reach, ...]:
@@ -141,7 +137,7 @@ def _unit(column: str) -> str:
 
 
 def begin(work: Work, water: str | None, picked: Mapping[str, Sequence[str]] | Literal["all"], asking: Asking) -> Begun:
-    """Take a sample water (None: today's stays), tackle of the sample drawer, and a rig tied of it in hand.
+    """Take a sample water (None: today's stays), tackle of the sample drawer, in hand; a rig is looked for by jobs of its own.
 
     Raises
     ------
@@ -172,20 +168,17 @@ def begin(work: Work, water: str | None, picked: Mapping[str, Sequence[str]] | L
         turn = _turn(work)
         for kind, text in texts.items():
             import_stock(work, _change(work, turn, kind), kinds()[kind], text)
-    here = row.document
-    rig, method = _rig(work, here, asking)
-    take_in_hand(work, row.id, rig.rig_id if rig else None)
-    return Begun(row, rig, method)
+        fitting = _fitting(work, row.document)
+    take_in_hand(work, row.id, None)
+    return Begun(row, fitting)
 
 
-def _rig(work: Work, water: Reach, asking: Asking) -> tuple[RigRevisionRow | None, str]:
-    setting = setting_of(work, water, asking)
-    fitting = [method for method, _fit in ranked(water) if water.kind in method.waters]
-    for method in fitting[:TRIED]:
-        found = start(method, setting, full=False)
-        if isinstance(found, Best):
-            return keep_rig(work, uuid4(), uuid4(), None, found.started.rig, "started"), method.name
-    return None, ""
+def _fitting(work: Work, water: Reach) -> tuple[str, ...]:
+    """Return the methods a first rig is looked for among, by how the water speaks for them; none where there is nothing to tie with."""
+    drawer = work.belongings.drawer()
+    if not drawer.patterns or not drawer.spools:
+        return ()
+    return tuple(method.key for method, _fit in ranked(water) if water.kind in method.waters)[:TRIED]
 
 
 def _picked(picked: Mapping[str, Sequence[str]] | Literal["all"]) -> dict[str, str]:

@@ -12,11 +12,11 @@ import subprocess
 from dataclasses import dataclass
 from pathlib import Path
 
-TEST_SETTINGS = ("fsync=off", "synchronous_commit=off", "full_page_writes=off", "autovacuum=off")
+TEST_SETTINGS = ("fsync=off", "synchronous_commit=off", "full_page_writes=off", "autovacuum=off", "max_connections=400")
 """Only ever for tests: data may be lost with the machine."""
 OWN_SETTINGS = (
     "log_parameter_max_length=0", "log_parameter_max_length_on_error=0", "log_min_error_statement=panic",
-    "log_min_duration_statement=500",
+    "log_min_duration_statement=500", "max_connections=200",
 )  # fmt: skip
 """What people wrote is not written into the server's log; a statement that takes half a second is, without its values."""
 START_SECONDS = 60

@@ -19,6 +19,8 @@ export function speakUnits(units: () => SystemKey): void {
 }
 
 type Schemas = components["schemas"];
+export type SampleKind = Schemas["SampleKindSeen"];
+export type SampleItem = Schemas["SampleItemSeen"];
 export type LinkKind = Schemas["NewLink"]["kind"];
 export type AccountSeen = Schemas["AccountSeen"];
 export type RestoredView = Schemas["RestoredView"];

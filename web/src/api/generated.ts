@@ -1046,7 +1046,7 @@ export interface paths {
         /** Return the sample waters, and what can be picked of the sample drawer. */
         get: operations["get__api_v1_samples"];
         put?: never;
-        /** Begin with a sample water and tackle of the sample drawer: a rig is tied of it and taken in hand. */
+        /** Begin with a sample water and tackle of the sample drawer: the water is taken in hand, and what could be tied is told. */
         post: operations["post__api_v1_samples"];
         delete?: never;
         options?: never;
@@ -2527,17 +2527,17 @@ export interface components {
         };
         /**
          * BegunWith
-         * @description Today's water, and the rig that was tied for it; without one where nothing of what was picked suits.
+         * @description Today's water, and the methods a first rig is looked for among, the likeliest first; none with nothing to tie it of.
          */
         BegunWith: {
             /**
-             * Method
-             * @description method
-             * @example Two nymphs, level contact
+             * Methods
+             * @description methods
+             * @example [
+             *       "level-contact"
+             *     ]
              */
-            method: string;
-            /** @description rig */
-            rig: components["schemas"]["RigRevision"] | null;
+            methods: string[];
             /** @description water */
             water: components["schemas"]["KeptReach"];
         };

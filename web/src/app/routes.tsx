@@ -24,6 +24,7 @@ const router = createBrowserRouter([
           })),
           { path: "/tie/:rig?", lazy: async () => ({ Component: (await import("../places/tie")).TiePlace }) },
           { path: "/fish", lazy: async () => ({ Component: (await import("../places/fish")).FishPlace }) },
+          { path: "/begin", lazy: async () => ({ Component: (await import("./begin")).Begin }) },
           { path: "/learn", lazy: async () => ({ Component: (await import("../places/learn")).LearnPlace }) },
           { path: "/tackle/:kind?", lazy: async () => ({ Component: (await import("../places/tackle")).TacklePlace }) },
           { path: "*", element: <Navigate to="/rig" replace /> },

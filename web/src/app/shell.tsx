@@ -1,7 +1,8 @@
 import { useEffect, useMemo } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
-import { type Book, Refused } from "../api/client";
+import { Refused } from "../api/client";
 import { AccountSheet } from "../features/account/account_sheet";
+import { BeginPage, throwSamplesAway } from "../features/begin/begin_page";
 import { FindSheet } from "../features/find/find_sheet";
 import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
@@ -13,7 +14,6 @@ import { PracticeSheet } from "../features/practice/practice_sheet";
 import { RerigSheet } from "../features/rerig/rerig_sheet";
 import { ShoppingSheet } from "../features/shopping/shopping_sheet";
 import { StartSheet } from "../features/start/start_sheet";
-import { makeWater } from "../features/water/make_water";
 import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
 import { addressOf, namedBy } from "../state/in_hand_address";
@@ -96,7 +96,13 @@ function SignedIn() {
         </div>
         <div className={`min-w-0 flex-1 lg:min-h-0 ${pathname.startsWith("/fish") ? "overflow-y-auto" : ""}`}>
           {missing ? <NotThere about={missing} /> : null}
-          {missing ? null : state === "no water" && needsWater ? <FirstWater book={book.data} /> : <Outlet />}
+          {missing ? null : state === "no water" && needsWater ? (
+            book.data ? (
+              <BeginPage book={book.data} />
+            ) : null
+          ) : (
+            <Outlet />
+          )}
         </div>
       </div>
       <RigLibrary />
@@ -131,27 +137,6 @@ function NotThere({ about }: { about: "rig" | "water" }) {
       <p className="mt-2 mb-4 max-w-prose">It was removed, or its address belongs to somebody else.</p>
       <Button strong onClick={() => void navigate(`/${about}`, { replace: true })}>
         {about === "rig" ? "The rig in hand" : "Today's water"}
-      </Button>
-    </main>
-  );
-}
-
-/** What a person does first who has nothing yet. */
-function FirstWater({ book }: { book: Book | undefined }) {
-  const navigate = useNavigate();
-  const make = async (from: Book) => {
-    await makeWater(from);
-    await navigate("/water");
-  };
-  return (
-    <main className="p-6">
-      <h1 className="text-xl font-bold">Start with a water</h1>
-      <p className="mt-2 mb-4 max-w-prose">
-        Everything is worked out for the water of the day: how deep it is, how fast, where the fish sit. Make one, then
-        put in your tackle, or start a rig right away; what you do not own is named.
-      </p>
-      <Button strong disabled={!book} onClick={() => book && void make(book)}>
-        New water
       </Button>
     </main>
   );
@@ -208,6 +193,20 @@ function useEverywhere(): Action[] {
         keys: "",
         group,
         run: () => openSheet("account"),
+      },
+      {
+        id: "begin",
+        does: "begin with samples: a water, tackle, a rig",
+        keys: "",
+        group,
+        run: () => void navigate("/begin"),
+      },
+      {
+        id: "samples-away",
+        does: "throw the samples away",
+        keys: "",
+        group,
+        run: () => void throwSamplesAway().then(() => window.location.reload()),
       },
       { id: "shopping", does: "shopping list", keys: "", group, run: () => openSheet("shopping") },
       { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },

@@ -58,7 +58,8 @@ async function headOf(rigId: string | null | undefined): Promise<RigRevision | n
   return (await api.GET("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: rigId } } })).data ?? null;
 }
 
-function savedOf(head: RigRevision): Saved {
+/** What is saved of a revision. */
+export function savedOf(head: RigRevision): Saved {
   return { rigId: head.rig_id, revision: head.id, number: head.number, rig: head.rig };
 }
 

@@ -7,7 +7,6 @@ from spectree import Response
 
 from jarana.api.people_schemas import BeginWith, BegunWith, SampleItemSeen, SampleKindSeen, Samples, ThrownAway
 from jarana.api.resources.reaches import kept
-from jarana.api.resources.rigs import shown
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.demo.samples import begin, sample_tackle, sample_waters, throw_away
@@ -30,9 +29,9 @@ def samples() -> Samples:
 @limiter.limit("20/minute")
 @spec.validate(resp=Response(HTTP_200=BegunWith), tags=["samples"])
 def start(json: BeginWith) -> BegunWith:
-    """Begin with a sample water and tackle of the sample drawer: a rig is tied of it and taken in hand."""
+    """Begin with a sample water and tackle of the sample drawer: the water is taken in hand, and what could be tied is told."""
     begun = begin(work(), json.water, "all" if json.picked is None else json.picked, asking())
-    return BegunWith(water=kept(begun.water), rig=shown(begun.rig) if begun.rig else None, method=begun.method)
+    return BegunWith(water=kept(begun.water), methods=begun.methods)
 
 
 @blueprint.post("/samples/throw-away")

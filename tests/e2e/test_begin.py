@@ -1,0 +1,50 @@
+"""The first minutes of somebody who has nothing: three presses to a tied rig, by thumb and at the desk, and all of it thrown away again."""
+
+from __future__ import annotations
+
+import re
+import time
+from collections.abc import Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.e2e.conftest import violations
+from tests.e2e.site import Site
+
+FIRST_RIG_S = 90
+
+
+@pytest.fixture(params=[(1280, 800), (390, 844)], ids=["desk", "phone"])
+def newcomer(browser: Browser, site: Site, request: pytest.FixtureRequest) -> Iterator[Page]:
+    width, height = request.param
+    context = browser.new_context(viewport={"width": width, "height": height}, reduced_motion="reduce")
+    page = context.new_page()
+    page.goto(f"{site.address}/enter#{site.token(empty=True)}")
+    yield page
+    context.close()
+
+
+def test_a_newcomer_has_a_tied_rig_in_ninety_seconds(newcomer: Page) -> None:
+    begun = time.monotonic()
+    newcomer.get_by_role("button", name=re.compile("^Weir Run")).click()
+    assert violations(newcomer) == []
+    newcomer.get_by_role("button", name="Tie a rig for it").click()
+    expect(newcomer.get_by_test_id("tank")).to_be_visible(timeout=60_000)
+    assert time.monotonic() - begun < FIRST_RIG_S
+    expect(newcomer.get_by_text(re.compile("^Tied for Weir Run"))).to_be_visible()
+
+
+def test_spools_and_flies_are_picked_from_pictures_and_thrown_away_again(newcomer: Page) -> None:
+    newcomer.get_by_role("button", name=re.compile("^Weir Run")).click()
+    newcomer.get_by_role("button", name="I pick").click()
+    expect(newcomer.get_by_role("button", name="Tie a rig for it")).to_be_disabled()
+    while newcomer.get_by_role("button", name="all of them").count():
+        newcomer.get_by_role("button", name="all of them").first.click()
+    assert violations(newcomer) == []
+    newcomer.get_by_role("button", name="Tie a rig for it").click()
+    expect(newcomer.get_by_test_id("tank")).to_be_visible(timeout=60_000)
+    newcomer.get_by_role("button", name="Anything by name").click()
+    newcomer.get_by_role("combobox").fill("throw the samples")
+    newcomer.keyboard.press("Enter")
+    expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible(timeout=15_000)
