@@ -1,10 +1,9 @@
-"""Hostile documents, by every way in: refused by name and soon; what people wrote is text wherever it comes out."""
+"""Hostile documents, by every way in: refused by name; what people wrote is text wherever it comes out."""
 
 from __future__ import annotations
 
 import copy
 import json
-import time
 from collections.abc import Iterator
 from contextlib import suppress
 from pathlib import Path
@@ -31,7 +30,6 @@ VALUES: dict[str, Any] = {
 }  # fmt: skip
 RIG_PLACES = ("name", "method", "spans", "attachments", "head", "motion", "stance")
 WATER_PLACES = ("name", "depth_m", "pace_m_s", "zone", "soundings", "lanes", "temperature_c")
-SOON_S = 1.0
 
 
 def documents() -> Iterator[tuple[str, str, str, Any]]:
@@ -58,14 +56,11 @@ def plain(contact_rig: Rig, weir_run: Reach) -> dict[str, dict[str, Any]]:
     return {"rig": contact_rig.model_dump(mode="json"), "water": weir_run.model_dump(mode="json")}
 
 
-def test_a_hostile_document_is_refused_by_name_and_soon(client: FlaskClient, plain: dict[str, dict[str, Any]]) -> None:
+def test_a_hostile_document_is_refused_by_name(client: FlaskClient, plain: dict[str, dict[str, Any]]) -> None:
     assert len(ALL) >= 200
-    took = []
     for way, place, named, value in ALL:
         document = copy.deepcopy(plain[way]) | {place: value}
-        begun = time.perf_counter()
         answer = sent(client, way, document)
-        took.append(time.perf_counter() - begun)
         told = f"{way}.{place} {named}: {answer.status_code} {answer.data[:200]!r}"
         harmless = answer.status_code == 200 and (isinstance(value, str) or value in (None, [], {}, True))
         assert harmless or answer.status_code in (400, 413, 422), told
@@ -74,7 +69,6 @@ def test_a_hostile_document_is_refused_by_name_and_soon(client: FlaskClient, pla
             # A yes is the number one where a number is asked for: what does not go with that is named.
             assert value is True or any(place in fault["path"] for fault in answer.json["faults"]), told
             assert len(answer.data) < 60_000, told
-    assert max(took) < SOON_S
 
 
 WRITTEN = "<script>alert('x')</script>\"&'"

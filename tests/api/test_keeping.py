@@ -4,8 +4,10 @@ from __future__ import annotations
 
 import json
 import uuid
+from typing import Any
 
 import pytest
+import segno
 from flask import Flask
 from flask.testing import FlaskClient
 
@@ -285,3 +287,53 @@ def test_what_would_fit_a_rig_to_its_water_is_edits_that_can_be_done(client: Fla
     assert answer["differs"] == ""
     again = client.post("/api/v1/workbench/refit", json={"rig": answer["rig"], "water": deeper}).json
     assert (again["changes"], again["takes"]) == ([], "")
+
+
+def test_the_card_carries_a_code_that_opens_the_rig(app: Flask, client: FlaskClient) -> None:
+    rig = client.get("/api/v1/rigs").json["rigs"][0]["id"]
+    answer = client.get(f"/api/v1/rigs/{rig}/code.svg")
+    assert answer.mimetype == "image/svg+xml"
+    made = segno.make(f"http://localhost/rig/{rig}", micro=False, error="m")
+    assert answer.data.decode() == made.svg_inline(omitsize=True)
+    assert enter(app, "somebody").get(f"/api/v1/rigs/{rig}/code.svg").status_code == 404
+
+
+RULES = {"name": "Lower beats", "source": "the club's book", "checked": "2026-04-30"}
+LAST_WRITES = [
+    ("rule-sets/lower", RULES | {"most_flies": "2"}, RULES | {"most_flies": "3"}),
+    ("measures", {"hand": "20 cm"}, {"hand": "21 cm"}),
+    ("habits", {"habits": {"cycle-held": 9}}, {"habits": {"cycle-held": 8}}),
+]
+
+
+@pytest.mark.parametrize(("place", "mine", "theirs"), LAST_WRITES, ids=[p for p, _, _ in LAST_WRITES])
+def test_what_was_changed_elsewhere_is_not_written_over_unseen(
+    client: FlaskClient, place: str, mine: dict[str, Any], theirs: dict[str, Any]
+) -> None:
+    def put(sent: dict[str, Any], base: str | None) -> Any:
+        return client.put(f"/api/v1/{place}", json=sent | ({} if base is None else {"base": base}))
+
+    first = "" if place.startswith("rule") else client.get(f"/api/v1/{place}").json["mark"]
+    seen = put(mine, first).json["mark"]
+    now = put(theirs, seen).json["mark"]
+    assert now != seen
+    late = put(mine, seen)
+    assert late.status_code == 409
+    assert "changed elsewhere" in late.json["detail"]
+    assert put(theirs, now).status_code == 200
+    # Who says nothing of what was seen knows what is written over.
+    assert put(mine, None).status_code == 200
+
+
+def test_lengths_and_constants_do_not_stand_in_each_others_way(client: FlaskClient) -> None:
+    lengths, constants = client.get("/api/v1/measures").json["mark"], client.get("/api/v1/habits").json["mark"]
+    assert client.put("/api/v1/measures", json={"hand": "20 cm", "base": lengths}).status_code == 200
+    assert client.put("/api/v1/habits", json={"habits": {"cycle-held": 9}, "base": constants}).status_code == 200
+    assert client.get("/api/v1/measures").json["measures"]["hand_mm"] == 200
+
+
+def test_rules_that_were_thrown_away_elsewhere_are_not_as_they_were_seen(client: FlaskClient) -> None:
+    seen = client.put("/api/v1/rule-sets/lower", json=RULES | {"base": ""}).json["mark"]
+    client.delete("/api/v1/rule-sets/lower")
+    assert client.put("/api/v1/rule-sets/lower", json=RULES | {"base": seen}).status_code == 409
+    assert client.put("/api/v1/rule-sets/lower", json=RULES | {"base": ""}).status_code == 200

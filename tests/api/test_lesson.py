@@ -7,9 +7,12 @@ from typing import Any
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
+from sqlalchemy import func, select
 
+from jarana.storage.tables import JobRow
 from tests.api.conftest import enter
 from tests.api.test_outings import Phone
+from tests.people import operating
 from tests.waiting import found, work_waiting
 
 WATER = "copied-run"
@@ -57,6 +60,23 @@ def phone(client: FlaskClient) -> Phone:
     )
     work_waiting(client.application)
     return mine
+
+
+def test_an_outing_that_ended_and_is_sent_again_is_not_learnt_from_again(client: FlaskClient) -> None:
+    mine = Phone(client)
+    rig = client.get("/api/v1/in-hand").json["rig"]
+    head = client.get(f"/api/v1/rigs/{rig}").json
+    begun = mine.begin({"id": rig, "revision": head["id"], "name": head["rig"]["name"]}, "weir-run")
+    ended = mine.event("ended", {})
+
+    def learning() -> int:
+        with operating(client.application.extensions["sessions"]) as session:
+            return int(session.scalar(select(func.count()).where(JobRow.kind == "learn")) or 0)
+
+    mine.send(begun, ended)
+    assert learning() == 1
+    mine.send(begun, ended)
+    assert learning() == 1
 
 
 def test_an_ended_outing_is_learnt_from_and_everything_is_computed_with_it(client: FlaskClient, phone: Phone) -> None:

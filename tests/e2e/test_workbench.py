@@ -197,7 +197,7 @@ def test_without_signing_in_the_page_says_how(browser: Browser, site: Site) -> N
     page.goto(f"{site.address}/rig")
     expect(page.get_by_text("Open the address that the start command printed")).to_be_visible()
     page.goto(f"{site.address}/enter#not-a-token-at-all")
-    expect(page.get_by_role("status")).to_contain_text("used or is too old")
+    expect(page.get_by_role("alert")).to_contain_text("used or is too old")
     context.close()
 
 

@@ -21,6 +21,7 @@ from jarana.usecases.keep_outing import UnknownOutingError
 from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
+from jarana.usecases.marks import ChangedElsewhereError
 from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobError
 from jarana.usecases.quota import FullError
 from jarana.usecases.share import UnknownLinkError
@@ -101,6 +102,12 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownOutingError)
     def _unknown_outing(error: UnknownOutingError) -> Response:
         return problem(404, "There is no such outing of yours.")
+
+    @app.errorhandler(ChangedElsewhereError)
+    def _changed(error: ChangedElsewhereError) -> Response:
+        return problem(
+            409, "This was changed elsewhere since you opened it. Nothing was kept; look at it as it is now."
+        )
 
     @app.errorhandler(UnknownLinkError)
     def _unknown_link(error: UnknownLinkError) -> Response:

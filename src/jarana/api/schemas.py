@@ -28,6 +28,7 @@ from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
 from jarana.core.worth.constants import constants
+from jarana.usecases.keep_measures import habits_mark
 
 
 class FaultView(Frozen):
@@ -295,11 +296,16 @@ class ReachDays(Frozen):
     days: tuple[ReachDay, ...]
 
 
+Base = Annotated[str, StringConstraints(max_length=16, pattern=r"^[0-9a-f]*$")] | None
+"""The mark of the state a change was made on; without one nothing is expected of what is there."""
+
+
 class RuleSetView(Frozen):
-    """A rule set and its rules in few words each."""
+    """A rule set and its rules in few words each; `mark` is to be sent back with a change of it."""
 
     rules: RuleSet
     said: tuple[str, ...]
+    mark: str = Field(examples=["4f1d2c3b5a697881"])
 
 
 class TypedSeason(Frozen):
@@ -311,8 +317,9 @@ class TypedSeason(Frozen):
 
 
 class TypedRules(Frozen):
-    """A rule set as it is typed; an empty text is a rule that is not there."""
+    """A rule set as it is typed; an empty text is a rule that is not there. `base` is the mark of the state that was seen, empty for a new one."""
 
+    base: Base = None
     name: Text
     source: Text = ""
     checked: Typed
@@ -537,9 +544,10 @@ class LastTie(Frozen):
 
 
 class MyMeasures(Frozen):
-    """One's own measures."""
+    """One's own measures; `mark` is to be sent back with a change of them."""
 
     measures: Measures
+    mark: str = Field(examples=["4f1d2c3b5a697881"])
 
 
 class HabitView(Frozen):
@@ -555,15 +563,17 @@ class HabitView(Frozen):
 
 
 class MyHabits(Frozen):
-    """Every constant of worth."""
+    """Every constant of worth; `mark` is to be sent back with a change of one's own."""
 
     habits: tuple[HabitView, ...]
+    mark: str = Field(examples=["4f1d2c3b5a697881"])
 
     @classmethod
     def of(cls, measures: Measures) -> MyHabits:
         """Show them with one's own."""
         own = measures.habits
         return cls(
+            mark=habits_mark(measures),
             habits=tuple(
                 HabitView(
                     key=row.key,
@@ -575,19 +585,21 @@ class MyHabits(Frozen):
                     unit=row.unit,
                 )
                 for row in constants().values()
-            )
+            ),
         )
 
 
 class TypedHabits(Frozen):
     """Constants of worth of one's own, by key; those left out are the table's."""
 
+    base: Base = None
     habits: dict[str, float] = Field(max_length=100)
 
 
 class TypedMeasures(Frozen):
     """Measures as typed (bare: centimetres); empty where not set."""
 
+    base: Base = None
     hand: Typed = ""
     forearm: Typed = ""
     chest: Typed = ""

@@ -11,6 +11,7 @@ from jarana.core.sheet.measures import Measures
 from jarana.core.units import Writer
 from jarana.core.worth.constants import check_habits, constants
 from jarana.storage.work import Work
+from jarana.usecases.marks import ChangedElsewhereError, mark_of
 
 
 def measures_of(work: Work) -> Measures:
@@ -19,15 +20,33 @@ def measures_of(work: Work) -> Measures:
     return (angler.measures if angler else None) or Measures()
 
 
+def lengths_mark(measures: Measures) -> str:
+    """Return the mark of a person's lengths."""
+    return mark_of(measures.model_copy(update={"habits": {}}))
+
+
+def habits_mark(measures: Measures) -> str:
+    """Return the mark of the constants a person replaced."""
+    return mark_of(measures.habits)
+
+
 def keep_measures(
-    work: Work, hand: str, forearm: str, chest: str, rod_marks: Sequence[str], writer: Writer
+    work: Work,
+    hand: str,
+    forearm: str,
+    chest: str,
+    rod_marks: Sequence[str],
+    writer: Writer,
+    base: str | None = None,
 ) -> Measures:
-    """Read typed measures, keep them and return them; an empty text is a measure not set.
+    """Read typed measures, keep them and return them; an empty text is a measure not set. `base` marks the state that was seen.
 
     Raises
     ------
     InputError
         Naming every measure that cannot be.
+    ChangedElsewhereError
+        When they are not as they were seen any more.
     """
     faults = FaultList()
     fields: dict[str, object] = {}
@@ -49,8 +68,7 @@ def keep_measures(
         )
     faults.raise_if_any()
     try:
-        kept = measures_of(work).habits
-        measures = Measures.model_validate(fields | {"rod_marks_mm": sorted(marks), "habits": kept})
+        measures = Measures.model_validate(fields | {"rod_marks_mm": sorted(marks)})
     except ValidationError as error:
         for e in error.errors():
             name = str(e["loc"][0]).removesuffix("_mm")
@@ -58,25 +76,32 @@ def keep_measures(
             faults.add(name, "" if limit else e.get("input"), limit or e["msg"].replace("Input should be", "should be"))
         raise InputError(faults.faults) from None
     with work.writing():
-        angler = work.anglers.get(work.owner)
+        angler, before = work.belongings.lock(), measures_of(work)
+        if base is not None and lengths_mark(before) != base:
+            raise ChangedElsewhereError
+        measures = measures.model_copy(update={"habits": before.habits})
         if angler is not None:
             angler.measures = measures
     return measures
 
 
-def keep_habits(work: Work, own: dict[str, float]) -> Measures:
+def keep_habits(work: Work, own: dict[str, float], base: str | None = None) -> Measures:
     """Keep the constants of worth a person replaced, all others as in the table, and return the measures with them.
 
     Raises
     ------
     InputError
         Naming every one that is not known or out of its range.
+    ChangedElsewhereError
+        When they are not as they were seen any more.
     """
     check_habits(own)
     changed = {key: value for key, value in own.items() if value != constants()[key].value}
-    measures = measures_of(work).model_copy(update={"habits": changed})
     with work.writing():
-        angler = work.anglers.get(work.owner)
+        angler, before = work.belongings.lock(), measures_of(work)
+        if base is not None and habits_mark(before) != base:
+            raise ChangedElsewhereError
+        measures = before.model_copy(update={"habits": changed})
         if angler is not None:
             angler.measures = measures
     return measures

@@ -54,6 +54,12 @@ class Refused:
     why: str
 
 
+def unknown_of(work: Work, ids: Sequence[UUID]) -> set[UUID]:
+    """Return which of some events are not written down yet."""
+    with work.reading():
+        return {key for key in ids if work.journal.get(key) is None}
+
+
 def take_events(work: Work, events: Sequence[Event]) -> tuple[list[UUID], list[Refused]]:
     """Write down what happened at the water; what is written down already stays as it is.
 

@@ -12,6 +12,7 @@ from jarana.core.methods import methods
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.units import Writer
 from jarana.storage.work import Work
+from jarana.usecases.marks import expect
 
 RULES = {"least_distance_m": "short", "longest_m": "length", "bead_to_hook_m": "short"}
 """By which rule a figure of a rule set is written."""
@@ -39,13 +40,17 @@ class Typed:
     remark: str
 
 
-def keep_rules(work: Work, key: str, typed: Typed, writer: Writer) -> RuleSet:
+def keep_rules(work: Work, key: str, typed: Typed, writer: Writer, base: str | None = None) -> RuleSet:
     """Read, keep and return a rule set; what is typed bare is in the units its fields show.
+
+    `base` is the mark of the state it was written over, empty for a new one.
 
     Raises
     ------
     InputError
         Naming every field that cannot be.
+    ChangedElsewhereError
+        When it is not as it was seen any more.
     """
     faults = FaultList()
     fields: dict[str, object] = {"id": key, "name": typed.name.strip(), "source": typed.source.strip()}
@@ -91,6 +96,7 @@ def keep_rules(work: Work, key: str, typed: Typed, writer: Writer) -> RuleSet:
         raise InputError(faults.faults) from None
     with work.writing():
         row = work.belongings.rule_set_row(key)
+        expect(row.document if row is not None and row.deleted_at is None else None, base)
         work.belongings.keep_rule_set(rules)
         if row is not None:
             row.deleted_at = None

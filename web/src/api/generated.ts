@@ -814,6 +814,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rigs/{rig_id}/code.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Send the address of a rig as a code for a camera, for the printed card. */
+        get: operations["get__api_v1_rigs_{rig_id}_code.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rigs/{rig_id}/compare/{old}/{new}": {
         parameters: {
             query?: never;
@@ -7889,7 +7906,7 @@ export interface components {
         };
         /**
          * MyHabits
-         * @description Every constant of worth.
+         * @description Every constant of worth; `mark` is to be sent back with a change of one's own.
          */
         MyHabits: {
             /**
@@ -7897,12 +7914,24 @@ export interface components {
              * @description habits
              */
             habits: components["schemas"]["HabitView"][];
+            /**
+             * Mark
+             * @description mark
+             * @example 4f1d2c3b5a697881
+             */
+            mark: string;
         };
         /**
          * MyMeasures
-         * @description One's own measures.
+         * @description One's own measures; `mark` is to be sent back with a change of them.
          */
         MyMeasures: {
+            /**
+             * Mark
+             * @description mark
+             * @example 4f1d2c3b5a697881
+             */
+            mark: string;
             /** @description measures */
             measures: components["schemas"]["Measures"];
         };
@@ -11607,9 +11636,15 @@ export interface components {
         };
         /**
          * RuleSetView
-         * @description A rule set and its rules in few words each.
+         * @description A rule set and its rules in few words each; `mark` is to be sent back with a change of it.
          */
         RuleSetView: {
+            /**
+             * Mark
+             * @description mark
+             * @example 4f1d2c3b5a697881
+             */
+            mark: string;
             /** @description rules */
             rules: components["schemas"]["RuleSet"];
             /**
@@ -15203,6 +15238,13 @@ export interface components {
          */
         TypedHabits: {
             /**
+             * Base
+             * @description base
+             * @default null
+             * @example weir-run
+             */
+            base?: string | null;
+            /**
              * Habits
              * @description habits
              */
@@ -15215,6 +15257,13 @@ export interface components {
          * @description Measures as typed (bare: centimetres); empty where not set.
          */
         TypedMeasures: {
+            /**
+             * Base
+             * @description base
+             * @default null
+             * @example weir-run
+             */
+            base?: string | null;
             /**
              * Chest
              * @description chest
@@ -15278,7 +15327,7 @@ export interface components {
         };
         /**
          * TypedRules
-         * @description A rule set as it is typed; an empty text is a rule that is not there.
+         * @description A rule set as it is typed; an empty text is a rule that is not there. `base` is the mark of the state that was seen, empty for a new one.
          */
         TypedRules: {
             /**
@@ -15288,6 +15337,13 @@ export interface components {
              * @example false
              */
             barbless?: boolean;
+            /**
+             * Base
+             * @description base
+             * @default null
+             * @example weir-run
+             */
+            base?: string | null;
             /**
              * Bead To Hook
              * @description bead to hook
@@ -17941,6 +17997,28 @@ export interface operations {
                     "application/json": components["schemas"]["RigRevision"];
                 };
             };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_rigs_{rig_id}_code.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             400: components["responses"]["Problem400"];
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];

@@ -46,7 +46,7 @@ export const useHistory = (rigId: string | null, units: SystemKey) =>
   });
 
 export const useMeasures = () =>
-  useQuery({ queryKey: ["measures"], queryFn: async () => taken(await api.GET("/api/v1/measures")).measures });
+  useQuery({ queryKey: ["measures"], queryFn: async () => taken(await api.GET("/api/v1/measures")) });
 
 /** What outings taught of a water. */
 export const useLesson = (reachId: string, units: SystemKey) =>

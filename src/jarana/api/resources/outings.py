@@ -32,7 +32,7 @@ from jarana.formats.outing_csv import outing_csv
 from jarana.formats.outing_geojson import outing_geojson
 from jarana.usecases.import_log import bring_log
 from jarana.usecases.keep_lesson import do_with_lesson, tell_lesson
-from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events
+from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events, unknown_of
 from jarana.usecases.learn_after import learn_after
 from jarana.usecases.pack_list import packing_of
 
@@ -45,8 +45,9 @@ blueprint = Blueprint("outings", __name__, url_prefix="/api/v1")
 def take(json: NewEvents) -> KeptEvents:
     """Write down what happened at the water, once each: sent again it changes nothing, one that cannot be kept is refused alone."""
     events = [Event.model_validate(event.model_dump()) for event in json.events]
+    new = unknown_of(work(), [event.id for event in events])
     kept, refused = take_events(work(), events)
-    learn_after(work(), events, kept, asking())
+    learn_after(work(), events, [key for key in kept if key in new], asking())
     return KeptEvents(kept=tuple(kept), refused=tuple(RefusedEvent(id=r.id, why=r.why) for r in refused))
 
 

@@ -34,6 +34,7 @@ from jarana.usecases.keep_reach import (
     throw_reach_away,
 )
 from jarana.usecases.keep_rules import Typed, drop_rules, keep_rules
+from jarana.usecases.marks import mark_of
 from jarana.usecases.situations import setting_of
 
 blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1")
@@ -106,7 +107,11 @@ def rule_sets() -> RuleSets:
 def rule_sets_now() -> RuleSets:
     """Return one's own rule sets as they are shown."""
     writer = asking().writer
-    return RuleSets(rule_sets=tuple(RuleSetView(rules=r, said=r.said(writer)) for r in work().belongings.rule_sets()))
+    return RuleSets(
+        rule_sets=tuple(
+            RuleSetView(rules=r, said=r.said(writer), mark=mark_of(r)) for r in work().belongings.rule_sets()
+        )
+    )
 
 
 @blueprint.put("/rule-sets/<key>")
@@ -115,8 +120,10 @@ def set_rule_set(key: str, json: TypedRules) -> RuleSetView:
     """Write a rule set down, or change it."""
     seasons = tuple((s.method, s.first, s.last) for s in json.seasons)
     writer = asking().writer
-    rules = keep_rules(work(), key, Typed(**json.model_dump(exclude={"seasons"}), seasons=seasons), writer)
-    return RuleSetView(rules=rules, said=rules.said(writer))
+    rules = keep_rules(
+        work(), key, Typed(**json.model_dump(exclude={"seasons", "base"}), seasons=seasons), writer, json.base
+    )
+    return RuleSetView(rules=rules, said=rules.said(writer), mark=mark_of(rules))
 
 
 @blueprint.delete("/rule-sets/<key>")

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from uuid import UUID
 
-from flask import Blueprint
+import segno
+from flask import Blueprint, request
 from flask import Response as FlaskResponse
 from spectree import Response
 from werkzeug.utils import secure_filename
@@ -208,6 +209,15 @@ def svg_file(rig_id: UUID) -> FlaskResponse:
     """Send the drawing as SVG, always as an attachment."""
     rig = head_of(work(), rig_id).document
     return _file(rig.name, "svg", rig_svg(rig, asking().writer), "image/svg+xml")
+
+
+@blueprint.get("/rigs/<uuid:rig_id>/code.svg")
+@spec.validate(tags=["files"])
+def code(rig_id: UUID) -> FlaskResponse:
+    """Send the address of a rig as a code for a camera, for the printed card."""
+    head_of(work(), rig_id)
+    picture = segno.make(f"{request.host_url}rig/{rig_id}", micro=False, error="m").svg_inline(omitsize=True)
+    return FlaskResponse(picture, mimetype="image/svg+xml")
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/cut-sheet.csv")

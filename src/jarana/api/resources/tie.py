@@ -32,10 +32,11 @@ from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.documents import read
 from jarana.core.leader.wear import Wear
+from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
 from jarana.core.units import Writer
 from jarana.storage.tables import EventRow
-from jarana.usecases.keep_measures import keep_habits, keep_measures, measures_of
+from jarana.usecases.keep_measures import keep_habits, keep_measures, lengths_mark, measures_of
 from jarana.usecases.keep_rig import StaleBaseError
 from jarana.usecases.tie_rig import (
     Tied,
@@ -150,7 +151,7 @@ def wear_back(tie_id: UUID, wear_id: UUID) -> TieView:
 @spec.validate(resp=Response(HTTP_200=MyMeasures), tags=["tie"])
 def measures() -> MyMeasures:
     """Return one's own measures."""
-    return MyMeasures(measures=measures_of(work()))
+    return _measured(measures_of(work()))
 
 
 @blueprint.put("/measures")
@@ -158,7 +159,12 @@ def measures() -> MyMeasures:
 def set_measures(json: TypedMeasures) -> MyMeasures:
     """Set one's own measures, typed in any unit."""
     writer = asking().writer
-    return MyMeasures(measures=keep_measures(work(), json.hand, json.forearm, json.chest, json.rod_marks, writer))
+    kept = keep_measures(work(), json.hand, json.forearm, json.chest, json.rod_marks, writer, json.base)
+    return _measured(kept)
+
+
+def _measured(measures: Measures) -> MyMeasures:
+    return MyMeasures(measures=measures, mark=lengths_mark(measures))
 
 
 @blueprint.get("/habits")
@@ -172,4 +178,4 @@ def habits() -> MyHabits:
 @spec.validate(resp=Response(HTTP_200=MyHabits), tags=["tie"])
 def set_habits(json: TypedHabits) -> MyHabits:
     """Set constants of worth of one's own; those left out are the table's again."""
-    return MyHabits.of(keep_habits(work(), json.habits))
+    return MyHabits.of(keep_habits(work(), json.habits, json.base))

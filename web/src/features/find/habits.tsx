@@ -10,22 +10,24 @@ export function Habits({ onChanged }: { onChanged: () => void }) {
   const [faults, setFaults] = useState<Record<string, string>>({});
   const kept = useQuery({
     queryKey: ["habits"],
-    queryFn: async () => taken(await api.GET("/api/v1/habits")).habits,
+    queryFn: async () => taken(await api.GET("/api/v1/habits")),
   });
-  const rows = kept.data ?? [];
+  const rows = kept.data?.habits ?? [];
   const set = async (key: string, typed: string) => {
     const own = Object.fromEntries(rows.filter((row) => row.own !== null).map((row) => [row.key, row.own as number]));
     const value = Number(typed.replace(",", "."));
     if (typed.trim() === "") delete own[key];
     else own[key] = value;
     try {
-      const habits = taken(await api.PUT("/api/v1/habits", { body: { habits: own } })).habits;
+      const habits = taken(await api.PUT("/api/v1/habits", { body: { habits: own, base: kept.data?.mark ?? null } }));
       queries.setQueryData(["habits"], habits);
       setFaults({});
       onChanged();
     } catch (error) {
       const told = error instanceof Refused ? error.problem?.faults : undefined;
-      setFaults({ [key]: told?.[0]?.reason ?? "a figure is wanted" });
+      const elsewhere = error instanceof Refused && error.status === 409;
+      if (elsewhere) void kept.refetch();
+      setFaults({ [key]: told?.[0]?.reason ?? (elsewhere ? error.message : "a figure is wanted") });
     }
   };
   return (

@@ -7,6 +7,7 @@ import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { useBench } from "../../state/bench_store";
 import { useClock } from "../../state/drift_clock";
+import { openSheet } from "../../state/open_sheets";
 import { useBook, useRigs } from "../../state/queries";
 import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
@@ -39,7 +40,10 @@ export function Before({ packing }: { packing: Packing }) {
       ) : kept ? null : (
         <p>Without a signal nothing can be taken along. At home, or where there is one, choose rigs here first.</p>
       )}
-      <PhoneCode />
+      <div className="flex flex-wrap gap-2">
+        <PhoneCode />
+        <Button onClick={() => openSheet("account")}>Account</Button>
+      </div>
       <Past />
     </main>
   );

@@ -88,6 +88,7 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
 type DrawerProps = { kind: KindView; devices: readonly string[]; stock: ReturnType<typeof useStock> };
 
 function Drawer({ kind, devices, stock }: DrawerProps) {
+  const navigate = useNavigate();
   const shelf = useShelf(kind.key);
   const [find, setFind] = useState("");
   const [onlyLow, setOnlyLow] = useState(false);
@@ -262,7 +263,12 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
             onLeave={() => adder.current?.focus()}
             empty={
               all.length === 0 ? (
-                <p className="p-6">{kind.empty}</p>
+                <div className="p-6">
+                  <p>{kind.empty}</p>
+                  <Button className="mt-3" onClick={() => void navigate("/begin")}>
+                    Take some of the sample drawer
+                  </Button>
+                </div>
               ) : (
                 <p className="p-6 text-soft">Nothing here is called “{find}”.</p>
               )

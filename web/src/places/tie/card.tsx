@@ -15,15 +15,16 @@ const NONE: ReadonlySet<string> = new Set();
 export function Card({ rig, sheet, saved, water, system }: Props) {
   const measures = useMeasures();
   const mine = [
-    ["hand", measures.data?.hand_mm],
-    ["forearm", measures.data?.forearm_mm],
-    ["to chest", measures.data?.chest_mm],
+    ["hand", measures.data?.measures.hand_mm],
+    ["forearm", measures.data?.measures.forearm_mm],
+    ["to chest", measures.data?.measures.chest_mm],
   ].filter((row): row is [string, number] => typeof row[1] === "number");
   const length = rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000;
   const last = rig.spans[rig.spans.length - 1];
   return createPortal(
     <article className="card hidden print:block" aria-hidden data-testid="card">
       <header>
+        <img className="card-code" alt="Code that opens this rig" src={`/api/v1/rigs/${saved.rigId}/code.svg`} />
         <h1>{rig.name}</h1>
         <p>
           rev {saved.number} · {day.format(new Date())}

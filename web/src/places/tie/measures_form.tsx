@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { api, Refused, taken, type UnitSystem } from "../../api/client";
+import { firstFault } from "../../model/faults";
 import { text } from "../../model/format";
 import { useMeasures } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -19,7 +20,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
   const [open, setOpen] = useState(false);
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [note, setNote] = useState("");
-  const now = kept.data;
+  const now = kept.data?.measures;
   const shown = (mm: number | null | undefined) => (mm ? text(system, "short", mm / 1000) : "");
   const start: Record<string, string> = {
     hand: shown(now?.hand_mm),
@@ -36,7 +37,13 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
       .map((t) => t.trim())
       .filter(Boolean);
     try {
-      const body = { hand: typed("hand"), forearm: typed("forearm"), chest: typed("chest"), rod_marks: marks };
+      const body = {
+        base: kept.data?.mark ?? null,
+        hand: typed("hand"),
+        forearm: typed("forearm"),
+        chest: typed("chest"),
+        rod_marks: marks,
+      };
       taken(await api.PUT("/api/v1/measures", { body }));
       setFaults({});
       for (const key of ["measures", "sheet"]) void queries.invalidateQueries({ queryKey: [key] });
@@ -44,7 +51,8 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
     } catch (error) {
       const found = error instanceof Refused ? (error.problem?.faults ?? []) : [];
       setFaults(Object.fromEntries(found.map((f) => [f.path.replace(/\[.*/, ""), `“${f.value}”: ${f.reason}`])));
-      setNote(found.length === 0 ? "The server does not answer; nothing was changed." : "");
+      setNote(found.length === 0 ? firstFault(error) : "");
+      if (error instanceof Refused && error.status === 409) void queries.invalidateQueries({ queryKey: ["measures"] });
     }
   };
   return (

@@ -309,7 +309,7 @@ function Rules({ water }: { water: Reach }) {
   const sets = useRuleSets(useBench((s) => s.units));
   const all = sets.data ?? [];
   const now = all.find((r) => r.rules.id === water.rules);
-  const [writing, setWriting] = useState<RuleSetView["rules"] | "new" | null>(null);
+  const [writing, setWriting] = useState<RuleSetView | "new" | null>(null);
   return (
     <Group title="Rules you entered">
       <Choice
@@ -337,7 +337,7 @@ function Rules({ water }: { water: Reach }) {
         </p>
       ) : null}
       <div className="mt-1 flex flex-wrap gap-2">
-        {now ? <Button onClick={() => setWriting(now.rules)}>Change them</Button> : null}
+        {now ? <Button onClick={() => setWriting(now)}>Change them</Button> : null}
         <Button onClick={() => setWriting("new")}>Write down others</Button>
       </div>
       <p className="mt-1 text-[13px] text-soft">Check the licence and the local rules; these are only your notes.</p>

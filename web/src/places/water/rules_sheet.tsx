@@ -7,7 +7,7 @@ import { SideSheet } from "../../ui/side_sheet";
 
 type Rules = RuleSetView["rules"];
 type Props = {
-  rules: Rules | "new" | null;
+  rules: RuleSetView | "new" | null;
   onClose: () => void;
   onKept: (id: string) => void;
   onDropped: (id: string) => void;
@@ -25,8 +25,9 @@ export function RulesSheet({ rules, onClose, onKept, onDropped }: Props) {
     >
       {rules ? (
         <Form
-          key={rules === "new" ? "new" : rules.id}
-          rules={rules === "new" ? null : rules}
+          key={rules === "new" ? "new" : rules.rules.id}
+          rules={rules === "new" ? null : rules.rules}
+          mark={rules === "new" ? "" : rules.mark}
           onClose={onClose}
           onKept={onKept}
           onDropped={onDropped}
@@ -54,7 +55,13 @@ type Figure = (typeof FIGURES)[number][0];
 type Flag = (typeof FLAGS)[number][0];
 type Season = { id: number; method: string; first: string; last: string };
 
-function Form({ rules, onClose, onKept, onDropped }: Omit<Props, "rules"> & { rules: Rules | null }) {
+function Form({
+  rules,
+  mark,
+  onClose,
+  onKept,
+  onDropped,
+}: Omit<Props, "rules"> & { rules: Rules | null; mark: string }) {
   const book = useBook();
   const [words, setWords] = useState({
     name: rules?.name ?? "",
@@ -85,6 +92,7 @@ function Form({ rules, onClose, onKept, onDropped }: Omit<Props, "rules"> & { ru
     const key = rules?.id ?? crypto.randomUUID();
     try {
       const body = {
+        base: mark,
         ...words,
         ...figures,
         ...flags,
