@@ -139,7 +139,7 @@ def test_a_thousand_writes_survive_whatever_is_killed(
     rig, head = str(uuid4()), None
     water, number = weir_run.model_copy(update={"id": "killed-run", "name": "Killed run"}), None
     revisions, links, rods, events = [], [], [], []
-    device, outing = f"phone-{uuid4().hex[:8]}", str(uuid4())
+    device = f"phone-{uuid4().hex[:8]}"
     first = writer.send("GET", "stock/shot")["rows"][0]["id"]
     chaos.thread.start()
     try:
@@ -167,10 +167,22 @@ def test_a_thousand_writes_survive_whatever_is_killed(
                     writer.send("POST", "links", {"kind": "rig", "subject": rig})["link"]["id"]
                 ) if k < 500 else None
             else:
+                told: dict[str, Any] = {
+                    "at": {"rig": 0, "option": 0, "lane": "main", "step": 1},
+                    "tap": "nothing",
+                    "second": None,
+                }
+                if not events:
+                    told = {
+                        "water": "weir-run",
+                        "water_name": "Weir Run",
+                        "rigs": [{"id": "r1", "name": "Short and led"}],
+                    }
+                    told |= {"depth_m": 0.9, "pace_m_s": 0.62}
+                kind = "drift" if events else "outing"
                 event = {
-                    "id": str(uuid4()), "device": device, "seq": len(events), "at": "2026-06-01T08:00:00Z", "kind": "practised",
-                    "about": None, "undoes": None,
-                    "payload": {"type": "practised", "version": 1, "exercise": "depth", "guess": 0.5, "widths": 0.0},
+                    "id": str(uuid4()), "device": device, "seq": len(events), "at": "2026-06-01T08:00:00Z", "kind": kind,
+                    "about": events[0] if events else None, "payload": {"type": kind, "version": 1} | told,
                 }  # fmt: skip
                 kept = writer.send("POST", "events", {"events": [event]})
                 assert kept["kept"] == [event["id"]], kept
@@ -194,7 +206,9 @@ def test_a_thousand_writes_survive_whatever_is_killed(
     assert kept_water["number"] == WRITES // 5
     assert len(writer.send("GET", "stock/shot")["rows"]) == len(rods) + 6
     assert set(links) <= {link["id"] for link in writer.send("GET", "links")["links"]}
-    assert outing
+    page = writer.send("GET", f"outings/{events[0]}")
+    assert page["outing"]["drifts"] == len(events) - 1
+    assert [e["id"] for e in page["events"]] == events
 
 
 def test_a_migration_that_was_killed_is_begun_anew(postgres: Postgres) -> None:

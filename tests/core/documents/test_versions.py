@@ -12,6 +12,7 @@ from typing import Any
 import pytest
 
 import jarana.core
+import jarana.formats
 from jarana.core.documents import Document, read, written
 from jarana.core.documents.envelope import upgrades
 from jarana.core.errors import InputError
@@ -26,8 +27,9 @@ def _below(kind: type[Document]) -> Iterator[type[Document]]:
 
 
 def _kinds() -> dict[str, type[Document]]:
-    for module in pkgutil.walk_packages(jarana.core.__path__, "jarana.core."):
-        importlib.import_module(module.name)
+    for package in (jarana.core, jarana.formats):
+        for module in pkgutil.walk_packages(package.__path__, f"{package.__name__}."):
+            importlib.import_module(module.name)
     return {kind.TYPE: kind for kind in _below(Document) if "TYPE" in vars(kind)}
 
 
