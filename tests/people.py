@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session, sessionmaker
 
 from jarana.demo.load import NAME
 from jarana.storage.database import make_engine, make_sessions
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.row_security import OPERATOR, acting_as
 from jarana.storage.tables import AnglerRow, Base
 from jarana.usecases.sign_in import make_token

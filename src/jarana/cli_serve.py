@@ -80,7 +80,7 @@ def _people(work: Any) -> int:
     """Do something with people in one transaction."""
     from jarana.api.settings import database_url
     from jarana.storage.database import make_engine, make_sessions
-    from jarana.storage.repositories import Anglers
+    from jarana.storage.people import Anglers
 
     engine = make_engine(database_url())
     try:

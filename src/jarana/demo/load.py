@@ -19,7 +19,7 @@ from jarana.core.water.edits.figures import SetDepth, SetTemperature, SetWord
 from jarana.core.water.reach import Reach
 from jarana.demo.season import load_season
 from jarana.formats.stock_csv import drawer_of
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
 from jarana.usecases.in_hand import take_in_hand

@@ -16,7 +16,7 @@ from jarana.core.errors import InputError
 from jarana.formats.archive import ArchiveReader
 from jarana.hosting.address import database_address
 from jarana.storage.database import make_engine, make_sessions
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
 from jarana.usecases.archive import Restored, restore_archive, write_archive

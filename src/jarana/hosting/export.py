@@ -14,7 +14,7 @@ from jarana.core.stock.kinds import kinds
 from jarana.formats.stock_csv import stock_csv
 from jarana.hosting.address import database_address
 from jarana.storage.database import make_engine, make_sessions
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.work import Work
 
 MOST = 10_000

@@ -10,7 +10,8 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
-from jarana.storage.repositories import Anglers, Belongings, Cases, Gauges, Jobs, Journal, Rigs
+from jarana.storage.people import Anglers
+from jarana.storage.repositories import Belongings, Cases, Gauges, Jobs, Journal, Rigs
 from jarana.storage.row_security import act_for
 
 HERE = "here"

@@ -17,7 +17,7 @@ from sqlalchemy.orm import Session
 from jarana.core.errors import Fault, InputError
 from jarana.core.words import phrases
 from jarana.ports.mail import Letter
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
 from jarana.usecases.sign_in import SITTING_LIFE, digest_of, make_letter_token

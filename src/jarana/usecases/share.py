@@ -20,7 +20,7 @@ from jarana.core.water.reach import Reach
 from jarana.core.water.section import section_of
 from jarana.core.words import phrases
 from jarana.formats.rig_svg import rig_svg
-from jarana.storage.repositories import Shares
+from jarana.storage.people import Shares
 from jarana.storage.tables import RigRow, ShareRow
 from jarana.storage.work import Work
 from jarana.usecases.keep_measures import measures_of

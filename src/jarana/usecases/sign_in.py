@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 
 from sqlalchemy.orm import Session
 
-from jarana.storage.repositories import Anglers
+from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 
 TOKEN_LIFE = timedelta(days=1)
