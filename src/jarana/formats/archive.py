@@ -39,7 +39,7 @@ about = Everything one person keeps in Jarana.
 )
 MANIFEST = "manifest.json"
 MOST_FILES = 20_000
-MOST_BYTES = 400_000_000
+MOST_BYTES = 150_000_000
 """Of everything that is read, unpacked."""
 LONGEST_LINE = 2_000_000
 CHUNK = 1 << 16

@@ -18,7 +18,7 @@ from jarana.usecases.archive import restore_archive, write_archive
 blueprint = Blueprint("archive", __name__, url_prefix="/api/v1")
 ZIPS = ("application/zip", "application/x-zip-compressed")
 IN_MEMORY = 8_000_000
-LARGEST = 60_000_000
+LARGEST = 20_000_000
 """bytes of an archive that is sent."""
 
 
