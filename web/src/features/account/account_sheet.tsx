@@ -24,7 +24,7 @@ export function AccountSheet() {
       {account.error ? <p role="alert">{account.error.message}</p> : null}
       {account.data ? (
         <div className="flex flex-col gap-6">
-          <Who key={account.data.mail ?? ""} account={account.data} />
+          <Who account={account.data} />
           <ArchivePart />
           <LinksPart />
           <InvitePart />
