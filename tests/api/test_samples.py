@@ -104,3 +104,15 @@ def test_with_too_little_to_tie_one_the_water_is_there_without_a_rig(newcomer: F
     assert begun.status_code == 200
     assert begun.json["water"]["reach"]["id"] == "weir-run"
     assert begun.json["methods"] == []
+
+
+def test_samples_are_told_in_the_units_of_who_asks_and_no_measurement_is_one(newcomer: FlaskClient) -> None:
+    def told(units: str) -> dict[str, Any]:
+        rows = newcomer.get("/api/v1/samples", headers={"Jarana-Units": units}).json["kinds"]
+        return {item["id"]: item for kind in rows for item in kind["items"]} | {"kinds": {k["kind"] for k in rows}}
+
+    metric, inches = told("metric"), told("imperial")
+    assert metric["kinds"] == {key for key, kind in kinds().items() if not kind.measured} != set(kinds())
+    for item in ("long-3", "spool-1"):
+        assert metric[item]["name"] == inches[item]["name"]
+        assert metric[item]["note"] != inches[item]["note"]

@@ -9,13 +9,14 @@ import io
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID, uuid5
 
 from jarana.core.errors import InputError
 from jarana.core.methods import ranked
+from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
-from jarana.core.tackle.drawer import Spool
+from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
@@ -35,14 +36,11 @@ say = phrases(
 no-such = there is no such sample
 beads = beads of { $from } to { $to }
 bare = bare
-rod = { $length }, class { $class }
 """,
 )
 NAMESPACE = UUID("0f0f7bb0-5a2e-4a6c-9f55-7a8d9cfe2d10")
-BY_PATTERN = "flies"
-"""A kind whose rows are weights of one pattern: a pattern is picked whole."""
-LEFT_OUT = ("knots",)
-"""Kinds that are nobody's sample: pull tests are one's own."""
+NAMED = ("name", "label")
+SAID_ELSEWHERE = (*NAMED, "note", "count", "low", "number")
 TRIED = 6
 """Methods that are tried for a first rig, by how the water speaks for them."""
 
@@ -88,52 +86,40 @@ def _rows(kind: str) -> tuple[dict[str, str], ...]:
 
 def sample_tackle(writer: Writer) -> tuple[SampleKind, ...]:
     """Return what can be picked of the sample drawer."""
-    drawer = drawer_of({key: stock_file(key) for key in kinds()})
     found = []
-    for key, kind in kinds().items():
-        if key in LEFT_OUT:
-            continue
-        items: list[SampleItem] = []
-        if key == BY_PATTERN:
-            for pattern in drawer.patterns:
-                beads = sorted(w.bead.diameter_mm for w in pattern.weights if w.bead)
-                middle = pattern.weights[len(pattern.weights) // 2]
-                note = say("bare")
-                if beads:
-                    ends = (writer.text("bead", beads[0] / 1000), writer.text("bead", beads[-1] / 1000))
-                    note = ends[0] if beads[0] == beads[-1] else say("beads", **{"from": ends[0], "to": ends[1]})
-                items.append(SampleItem(pattern.id, f"{pattern.name} #{pattern.hook.size}", note, pattern.tied(middle)))
-        else:
-            named = {row["id"]: row for row in _rows(key)}
-            for item in getattr(drawer, kind.drawer):
-                name, note = _said(named[item.id])
-                spool = item if isinstance(item, Spool) else None
-                items.append(
-                    SampleItem(
-                        item.id,
-                        name,
-                        writer.text("diameter", spool.diameter_mm / 1000) if spool else note,
-                        look=spool.material.look if spool else "",
-                        diameter_mm=spool.diameter_mm if spool else 0.0,
-                    )
-                )
-        found.append(SampleKind(key, kind.title, tuple(items)))
+    for key, kind in _kinds().items():
+        items = tuple(_item(kind, item, writer) for item in getattr(_sample_drawer(), kind.drawer))
+        found.append(SampleKind(key, kind.title, items))
     return tuple(found)
 
 
-def _said(row: Mapping[str, str]) -> tuple[str, str]:
-    """Return what a row of a file is called, and its next figures."""
-    name = row.get("name") or row.get("label") or row["id"]
-    rest = [
-        f"{v} {_unit(k)}".strip()
-        for k, v in row.items()
-        if k not in ("id", "name", "label", "number", "note", "count", "low") and v
-    ]
-    return name, " · ".join(rest[:2])
+def _kinds() -> dict[str, StockKind[Any]]:
+    """Return the kinds somebody can begin with."""
+    return {key: kind for key, kind in kinds().items() if not kind.measured}
 
 
-def _unit(column: str) -> str:
-    return column.partition("[")[2].rstrip("]")
+@cache
+def _sample_drawer() -> Drawer:
+    return drawer_of({key: stock_file(key) for key in _kinds()})
+
+
+def _item(kind: StockKind[Any], item: Any, writer: Writer) -> SampleItem:
+    if isinstance(item, FlyPattern):
+        beads = sorted(w.bead.diameter_mm for w in item.weights if w.bead)
+        note = say("bare")
+        if beads:
+            low, high = (writer.text("bead", mm / 1000) for mm in (beads[0], beads[-1]))
+            note = low if low == high else say("beads", **{"from": low, "to": high})
+        middle = item.weights[len(item.weights) // 2]
+        return SampleItem(item.id, f"{item.name} #{item.hook.size}", note, item.tied(middle))
+    if isinstance(item, Spool):
+        note = writer.text("diameter", item.diameter_mm / 1000)
+        return SampleItem(item.id, item.label, note, look=item.material.look, diameter_mm=item.diameter_mm)
+    cells = kind.rows(item)[0].cells
+    shown = [(c.key, c.shown(cells.get(c.key), writer)) for c in kind.typed]
+    name = next((text for key, text in shown if key in NAMED and text), item.id)
+    rest = [text for key, text in shown if text and key not in SAID_ELSEWHERE]
+    return SampleItem(item.id, name, " · ".join(rest[:2]))
 
 
 def begin(work: Work, water: str | None, picked: Mapping[str, Sequence[str]] | Literal["all"], asking: Asking) -> Begun:
@@ -182,30 +168,27 @@ def _fitting(work: Work, water: Reach) -> tuple[str, ...]:
 
 
 def _picked(picked: Mapping[str, Sequence[str]] | Literal["all"]) -> dict[str, str]:
-    """Return the files of what was picked."""
+    """Return the files of what was picked; of a thing with several rows all of them."""
     if picked == "all":
-        return {key: stock_file(key) for key in kinds() if key not in LEFT_OUT}
+        return {key: stock_file(key) for key in _kinds()}
     assert not isinstance(picked, str)
     texts = {}
-    for kind, ids in picked.items():
-        if kind not in kinds() or kind in LEFT_OUT:
-            raise InputError.one("picked", kind, say("no-such"))
-        rows = _of_patterns(set(ids)) if kind == BY_PATTERN else [r for r in _rows(kind) if r["id"] in ids]
-        if ids and not rows:
-            raise InputError.one(f"picked.{kind}", ids[0], say("no-such"))
+    for key, ids in picked.items():
+        kind = _kinds().get(key)
+        if kind is None:
+            raise InputError.one("picked", key, say("no-such"))
+        wanted = [item for item in getattr(_sample_drawer(), kind.drawer) if item.id in ids]
+        if len(wanted) != len(set(ids)):
+            raise InputError.one(f"picked.{key}", ids[0], say("no-such"))
+        mine = {row for item in wanted for row in kind.row_ids(item)}
+        rows = [row for row in _rows(key) if row["id"] in mine]
         if rows:
             out = io.StringIO()
             written = csv.DictWriter(out, rows[0].keys(), lineterminator="\n")
             written.writeheader()
             written.writerows(rows)
-            texts[kind] = out.getvalue()
+            texts[key] = out.getvalue()
     return texts
-
-
-def _of_patterns(ids: set[str]) -> list[dict[str, str]]:
-    drawer = drawer_of({BY_PATTERN: stock_file(BY_PATTERN)})
-    weights = {w.id for p in drawer.patterns if p.id in ids for w in p.weights}
-    return [row for row in _rows(BY_PATTERN) if row["id"] in weights]
 
 
 def _change(work: Work, turn: int, kind: str) -> UUID:

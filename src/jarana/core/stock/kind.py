@@ -59,6 +59,8 @@ class StockKind(ABC, Generic[Doc]):
         The field of :class:`jarana.core.tackle.drawer.Drawer` that holds them.
     amounts
         Fields that count what is left: taking back a change adds to them instead of overwriting.
+    measured
+        Rows are what somebody measured themselves: nobody can begin with another's.
     beside
         Columns shown beside the grid for the row one is in, not in it.
     """
@@ -73,6 +75,7 @@ class StockKind(ABC, Generic[Doc]):
     columns: ClassVar[tuple[Column, ...]]
     amounts: ClassVar[tuple[str, ...]] = ()
     beside: ClassVar[tuple[str, ...]] = ()
+    measured: ClassVar[bool] = False
 
     @property
     def typed(self) -> tuple[Column, ...]:

@@ -33,6 +33,7 @@ class KnotTests(StockKind[KnotTest]):
     """A row is one knot in one kind of line."""
 
     key, title, one, order, drawer = "knots", "Knots", say("pull-test"), 9, "knot_tests"
+    measured = True
     empty = say("no-pull-tests-yet")
     document = KnotTest
     columns = (
