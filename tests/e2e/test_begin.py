@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
+import time
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.e2e.conftest import violations
 from tests.e2e.site import Site
@@ -43,3 +44,20 @@ def test_spools_and_flies_are_picked_from_pictures_and_thrown_away_again(newcome
     newcomer.get_by_role("combobox").fill("throw the samples")
     newcomer.keyboard.press("Enter")
     expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible(timeout=15_000)
+
+
+def test_a_slow_answer_takes_no_sheet_away_that_was_opened_meanwhile(newcomer: Page) -> None:
+    newcomer.get_by_role("link", name="Water", exact=True).click()
+    newcomer.get_by_role("button", name="My own drawn next").click()
+    newcomer.get_by_role("button", name="My own, later").click()
+    held: list[Route] = []
+    newcomer.route("**/api/v1/samples", lambda route: held.append(route))
+    newcomer.get_by_role("button", name="Draw it").click()
+    newcomer.wait_for_timeout(700)  # what was kept already must not open the bench behind this page
+    expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible()
+    assert len(held) == 1
+    newcomer.route("**/api/v1/reaches", lambda route: (time.sleep(0.5), route.continue_()))
+    held[0].continue_()
+    newcomer.get_by_role("button", name="Start a rig for it").click()
+    newcomer.wait_for_timeout(1_000)
+    expect(newcomer.get_by_role("dialog", name="Start a rig")).to_be_visible()

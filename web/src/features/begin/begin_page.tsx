@@ -11,7 +11,7 @@ import { runJob } from "../../state/run_job";
 import { savedOf } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
-import { makeWater } from "../water/make_water";
+import { newWater } from "../water/make_water";
 import { type Picked, PickSheet } from "./pick_sheet";
 
 const OWN = "own";
@@ -44,22 +44,22 @@ export function BeginPage({ book }: { book: Book }) {
     setBusy(true);
     setTrouble("");
     try {
-      if (water === OWN) await makeWater(book);
+      const own = water === OWN ? await newWater(book) : null;
       const body = {
-        water: water === OWN ? null : water,
+        water: own ? null : water,
         picked: have === "all" ? null : have === "picked" ? picked : {},
       };
       const begun = taken(await api.POST("/api/v1/samples", { body }));
-      const here = begun.water.reach;
+      const { reach: here, number } = own ?? begun.water;
       const bench = useBench.getState();
-      bench.markWater(here.id, { number: begun.water.number, water: here });
-      const rig = water === OWN ? null : await firstRig(here, begun.methods, book, setLooking);
-      // Only now: an open bench would take this page away while the rig is looked for.
+      bench.markWater(here.id, { number, water: here });
+      const rig = own ? null : await firstRig(here, begun.methods, book, setLooking);
+      // Only now: an open bench takes this page away, and whoever sees the bench may open something there.
       bench.open({ rig: rig?.rig ?? null, water: here }, rig ? savedOf(rig) : null);
-      await queries.invalidateQueries();
+      await navigate(rig ? "/rig" : "/water");
+      void queries.invalidateQueries();
       if (rig) say(`Tied for ${here.name}: ${rig.rig.name}.`);
       if (!rig && have === "picked") say("Nothing of what you picked suits this water yet.");
-      await navigate(rig ? "/rig" : "/water");
     } catch (error) {
       setTrouble(firstFault(error));
       setBusy(false);
