@@ -14,7 +14,10 @@ from flask.testing import FlaskClient
 
 from jarana.api.app import create_app
 from jarana.api.settings import Settings
+from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.model import Rig
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.units import Writer
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
@@ -167,6 +170,31 @@ def test_tying_takes_the_flies_and_taking_it_back_returns_them(client: FlaskClie
     assert client.post(f"/api/v1/ties/{tie_id}/undo").json["flies_out"] == []
     assert counts(client) == before
     assert left(client) == metres
+
+
+def test_a_leader_that_is_on_leaves_the_wallet_once_and_comes_back(client: FlaskClient, contact_rig: Rig) -> None:
+    drawer = Drawer.model_validate(client.get("/api/v1/drawer").json["drawer"])
+    owned = drawer.leaders[0]
+    rig = PutOnLeader(leader=owned.id).apply(contact_rig, drawer, Writer())
+    rig_id, first, second = new_id(), new_id(), new_id()
+
+    def tie(tie_id: str, base: str) -> dict:
+        sent = {"id": tie_id, "revision_id": new_id(), "base": base, "rig": rig.model_dump(mode="json")}
+        return client.post(f"/api/v1/rigs/{rig_id}/ties", json=sent).json
+
+    def have() -> int:
+        now = client.get("/api/v1/drawer").json["drawer"]["leaders"]
+        return next(row["count"] for row in now if row["id"] == owned.id)
+
+    one = tie(first, save(client, rig_id, rig, None)["id"])
+    assert one["leaders"] == [owned.name]
+    assert have() == owned.count - 1
+    again = tie(second, one["revision"]["id"])
+    assert again["leaders"] == []
+    assert have() == owned.count - 1
+    client.post(f"/api/v1/ties/{second}/undo")
+    assert client.post(f"/api/v1/ties/{first}/undo").json["leaders"] == []
+    assert have() == owned.count
 
 
 def test_a_tie_can_be_taken_back_from_the_ledger(client: FlaskClient, contact_rig: Rig) -> None:

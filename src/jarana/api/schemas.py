@@ -525,12 +525,13 @@ class NewWear(Frozen):
 
 
 class TieView(Frozen):
-    """A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back."""
+    """A tie: what was taken from which spool, which leaders of the wallet, and which flies hang on it; nothing once it was taken back."""
 
     id: UUID
     undone: bool
     made_at: datetime
     taken: tuple[TakenLine, ...]
+    leaders: tuple[str, ...] = ()
     flies_out: tuple[FlyOut, ...]
     worn: tuple[WornSpan, ...]
     wear: tuple[WearView, ...]

@@ -31,12 +31,13 @@ class UnknownTieError(Exception):
 
 @dataclass(frozen=True)
 class Tied:
-    """A tie, its revision, metres taken by spool id, the flies that hang on it (weights of the box by id), and its wear."""
+    """A tie, its revision, metres taken by spool id, the flies that hang on it (weights of the box by id), leaders taken from the wallet by name, and its wear."""
 
     tie: EventRow
     revision: RigRevisionRow
     taken_m: dict[str, float]
     flies_out: list[str]
+    leaders: tuple[str, ...] = ()
     worn: tuple[Worn, ...] = ()
     events: tuple[EventRow, ...] = ()
 
@@ -46,15 +47,23 @@ def tie_rig(work: Work, rig_id: UUID, tie_id: UUID, revision_id: UUID, base: UUI
     with work.writing():
         done = work.journal.get(tie_id)
         if done is None:
+            before = work.journal.about(rig_id, "tied")
+            on = leaders_of(tied_of(work, before[-1]).revision.document) if before else set()
             revision = keep_rig(work, rig_id, revision_id, base, document, "tied")
             told = TiedEvent(rig=rig_id, revision=revision.id)
             done = happened(work, tie_id, "tied", written(told), about=rig_id)
             needed = needed_mm(cuts_of(document, Writer(), Measures()))
-            taken = taken_by_tying(work.belongings.drawer(), needed, [a.body for a in document.attachments])
+            bodies = [a.body for a in document.attachments]
+            taken = taken_by_tying(work.belongings.drawer(), needed, bodies, leaders_of(document) - on)
             keep_entries(work, uuid5(tie_id, "taken"), f"tied {document.name}", taken, tie_id)
         elif done.kind != "tied" or done.about != rig_id:
             raise UnknownRigError(str(rig_id))
         return tied_of(work, done)
+
+
+def leaders_of(rig: Rig) -> set[str]:
+    """Return the ready-made leaders a rig is tied of, by id; one that is on already is not taken again."""
+    return {span.ready for span in rig.spans if span.ready is not None}
 
 
 def untie_rig(work: Work, tie_id: UUID) -> Tied:
@@ -171,9 +180,15 @@ def tied_of(work: Work, tie: EventRow) -> Tied:
         for entry in change.entries
         if entry.kind == "spools" and entry.before and entry.after
     }
+    leaders = tuple(
+        str(entry.before["name"])
+        for change in changes
+        for entry in change.entries
+        if entry.kind == "leaders" and entry.before
+    )
     events = tuple(work.journal.about(tie.id, "wear")) if not tie.undone else ()
     left = worn(revision.document, [read(Wear, row.payload) for row in events])
-    return Tied(tie, revision, taken, still_out(changes), left, events)
+    return Tied(tie, revision, taken, still_out(changes), leaders, left, events)
 
 
 def _known(work: Work, tie_id: UUID) -> EventRow:

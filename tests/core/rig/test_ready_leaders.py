@@ -15,11 +15,14 @@ from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.spans import SetDiameter, UseSpool
 from jarana.core.rig.edits.structure import SplitSpan
+from jarana.core.rig.lacking import lacking
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
+from jarana.core.sheet.shopping import shopping
 from jarana.core.sheet.tie_sheet import tie_sheet
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.leader import LEAST_PIECE_M, OwnedLeader
+from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from tests.core.rig.test_structure import CONTACT, DRY, FLOAT, do, sits
 from tests.fishing import DRAWER, WATERS, drift, read, started
@@ -172,3 +175,42 @@ def test_a_leader_cut_in_two_has_its_new_knot_in_the_sheet() -> None:
         [s.part for s in tie_sheet(rig, DRAWER, Measures(), Writer()).steps if s.kind == "join"] for rig in (on, cut)
     ]
     assert set(joints[1]) - set(joints[0]) == {cut.joints[1].id}
+
+
+@pytest.mark.parametrize("key", ["leader-slow", "leader-37"])
+def test_a_leader_that_is_not_owned_lacks_as_one_and_is_bought_as_it_was(key: str) -> None:
+    on = do(SWUNG if key == "leader-slow" else DRY, PutOnLeader(leader=key))
+    bare = DRAWER.model_copy(update={"leaders": ()})
+    (lack,) = lacking(on, bare)
+    owned, again = DRAWER.leader(key), lack.item
+    assert owned is not None
+    assert isinstance(again, OwnedLeader)
+    assert (again.name, again.made, again.butt_mm) == (owned.name, owned.made, owned.butt_mm)
+    assert again.length_m == pytest.approx(owned.left_m, abs=0.002)
+    assert (again.sink_mm_s is None) == (owned.sink_mm_s is None)
+    assert again.material.density_kg_m3 == pytest.approx(owned.material.density_kg_m3, rel=0.002)
+    told = read("owned", on, RUN, bare)
+    assert (told.value, told.parts) == (1, (lack.part,))
+    assert owned.name in told.why[0]
+    (wanted,) = shopping(bare, [on], Writer())
+    assert (wanted.kind, wanted.parts) == ("leaders", [(0, lack.part)])
+
+
+def test_a_leader_lying_in_the_wallet_as_another_of_the_same_need_not_be_bought() -> None:
+    on = do(DRY, PutOnLeader(leader="leader-37"))
+    assert PACKET is not None
+    other = DRAWER.model_copy(update={"leaders": (PACKET.model_copy(update={"id": "another"}),)})
+    assert [type(lack.item) for lack in lacking(on, other)] == [OwnedLeader]
+    assert shopping(other, [on], Writer()) == ()
+
+
+def test_shot_of_no_size_in_the_box_lacks() -> None:
+    rig = started("shot-below", RUN)
+    (shot,) = (a for a in rig.attachments if isinstance(a.body, Shot))
+    assert list(lacking(rig, DRAWER)) == []
+    (lack,) = lacking(rig, DRAWER.model_copy(update={"shots": ()}))
+    assert (lack.part, lack.item.name, lack.item.mass_mg) == (shot.id, shot.body.name, shot.body.mass_mg)
+    heavier = tuple(s.model_copy(update={"mass_mg": s.mass_mg + 1.5}) for s in DRAWER.shots)
+    assert len(list(lacking(rig, DRAWER.model_copy(update={"shots": heavier})))) == 1
+    nearly = tuple(s.model_copy(update={"mass_mg": s.mass_mg + 0.5}) for s in DRAWER.shots)
+    assert list(lacking(rig, DRAWER.model_copy(update={"shots": nearly}))) == []

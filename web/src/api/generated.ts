@@ -14992,7 +14992,7 @@ export interface components {
         };
         /**
          * TieView
-         * @description A tie: what was taken from which spool, and which flies hang on it; nothing once it was taken back.
+         * @description A tie: what was taken from which spool, which leaders of the wallet, and which flies hang on it; nothing once it was taken back.
          */
         TieView: {
             /**
@@ -15007,6 +15007,13 @@ export interface components {
              * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
+            /**
+             * Leaders
+             * @description leaders
+             * @default []
+             * @example []
+             */
+            leaders?: string[];
             /**
              * Made At
              * Format: date-time

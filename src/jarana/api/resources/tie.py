@@ -59,6 +59,7 @@ def _shown(tied: Tied) -> TieView:
         undone=tied.tie.undone,
         made_at=tied.tie.at,
         taken=tuple(TakenLine(spool_id=k, metres=v) for k, v in sorted(tied.taken_m.items())),
+        leaders=tied.leaders,
         flies_out=_flies(tied.flies_out, writer),
         worn=tuple(
             WornSpan(

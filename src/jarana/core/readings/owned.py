@@ -8,11 +8,11 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.spans import UseSpool
-from jarana.core.rig.lacking import owned_fly, owned_span
+from jarana.core.rig.lacking import Lack, lacking, owned_fly, owned_span
 from jarana.core.rig.model import Span
 from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
-from jarana.core.units import Figure
+from jarana.core.units import Figure, Writer
 from jarana.core.words import phrases
 
 say = phrases(
@@ -22,6 +22,7 @@ nearest = ; nearest: { $number } · { $label }, { $diameter_mm }
 nearest-2 = ; nearest: { $name } #{ $size }
 line = Line: { $name }.
 rod = Rod: { $name }.
+leader = Leader: { $name }, not in your wallet.
 all-from-your-own = All from your own tackle
 every-part-your-drawer = Every part is in your drawer.
 every-part-looked-your = Every part is looked for in your drawer by what it was taken from.
@@ -36,36 +37,11 @@ def read(situation: Situation) -> Reading:
     """Name every part that does not come from the drawer."""
     rig, writer, drawer = situation.rig, situation.writer, situation.drawer
     parts, lines = [], []
-    for span in rig.spans:
-        if not owned_span(span, drawer):
-            near = nearest_spool(drawer, span)
-            own = (
-                say(
-                    "nearest",
-                    number=near.number,
-                    label=near.label,
-                    diameter_mm=writer.text("diameter", near.diameter_mm / 1000),
-                )
-                if near
-                else ""
-            )
-            parts.append(span.id)
-            lines.append(
-                f"{span.name}: {span.material.name.lower()} {writer.text('diameter', span.d0_mm / 1000)}{own}."
-            )
-    for attachment in rig.attachments:
-        fly = attachment.fly
-        if fly is not None and not owned_fly(attachment, drawer):
-            pattern = nearest_pattern(drawer, fly.hook.size, fly.bead.diameter_mm if fly.bead else 0.0)
-            own = say("nearest-2", name=pattern.name, size=pattern.hook.size) if pattern else ""
-            parts.append(attachment.id)
-            lines.append(f"{rig.role(attachment)}: {attachment.body.label}{own}.")
-    if head_missing := rig.head.missing(drawer):
-        lines.append(head_missing)
-    if rig.line.id not in {row.id for row in drawer.lines}:
-        lines.append(say("line", name=rig.line.name))
-    if rig.rod.id not in {row.id for row in drawer.rods}:
-        lines.append(say("rod", name=rig.rod.name))
+    for lack in lacking(rig, drawer):
+        span = next((s for s in rig.spans if s.id == lack.part), None)
+        if lack.part:
+            parts.append(lack.part)
+        lines.append(_line(situation, lack) if span is None else _span(span, lack, drawer, writer))
     count = len(lines)
     severity: Severity = "look" if count else "fine"
     if not count:
@@ -84,6 +60,39 @@ def read(situation: Situation) -> Reading:
     title = say("nothing-your-drawer-yet") if drawer.empty else say("not-all-yours")
     return make("owned", severity, title, text, Figure(str(count), "missing"), value=float(count),
                 parts=tuple(parts), why=tuple(line[0].upper() + line[1:] for line in lines))  # fmt: skip
+
+
+def _span(span: Span, lack: Lack, drawer: Drawer, writer: Writer) -> str:
+    """Say what line or leader is not owned, with the nearest spool to a line."""
+    if not isinstance(lack.item, Spool):
+        return say("leader", name=span.name)
+    near = nearest_spool(drawer, span)
+    own = (
+        say(
+            "nearest",
+            number=near.number,
+            label=near.label,
+            diameter_mm=writer.text("diameter", near.diameter_mm / 1000),
+        )
+        if near
+        else ""
+    )
+    return f"{span.name}: {span.material.name.lower()} {writer.text('diameter', span.d0_mm / 1000)}{own}."
+
+
+def _line(situation: Situation, lack: Lack) -> str:
+    """Say what else is not owned: a fly with the nearest pattern, shot, what holds the rig up, fly line, rod."""
+    rig, drawer = situation.rig, situation.drawer
+    attachment = next((a for a in rig.attachments if a.id == lack.part), None)
+    if attachment is None:
+        if lack.item == rig.line:
+            return say("line", name=rig.line.name)
+        return say("rod", name=rig.rod.name) if lack.item == rig.rod else rig.head.missing(drawer)
+    fly = attachment.fly
+    bead = fly.bead.diameter_mm if fly and fly.bead else 0.0
+    pattern = nearest_pattern(drawer, fly.hook.size, bead) if fly else None
+    own = say("nearest-2", name=pattern.name, size=pattern.hook.size) if pattern else ""
+    return f"{rig.role(attachment)}: {attachment.body.label}{own}."
 
 
 def nearest_spool(drawer: Drawer, span: Span) -> Spool | None:

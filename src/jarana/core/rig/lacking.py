@@ -1,18 +1,26 @@
-"""What of a rig is in no drawer: the lines, flies, float, fly line and rod it is tied of that are not owned."""
+"""What of a rig is in no drawer: the lines, leader, flies, shot, float, fly line and rod it is tied of that are not owned."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from jarana.core.documents import Document
+from jarana.core.engine.hydro.terminal_speed import level_sink_speed
+from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.heads.float import FloatHead
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.stock.kinds.spools import NEW_SPOOL_M, USUAL_NEW_M
-from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool, Weight
+from jarana.core.tackle.drawer import Drawer, FlyPattern, OwnedShot, Spool, Weight
+from jarana.core.tackle.leader import LABEL_C, MATERIAL, SINKS, OwnedLeader
+from jarana.core.tackle.shot import Shot
 
 MADE = "lacking"
 """Id of a document that is in no drawer yet."""
+NEW_SHOT = 10
+"""Shot in a new tub."""
+MADE_OF = {key: made for made, key in MATERIAL.items()}
+"""How a leader is made, by the row of the materials table its spans have."""
 
 
 @dataclass(frozen=True)
@@ -24,13 +32,21 @@ class Lack:
 
 
 def lacking(rig: Rig, drawer: Drawer) -> Iterator[Lack]:
-    """Yield what a rig is tied of that is not owned: lines, flies, what holds it up, fly line, rod."""
+    """Yield what a rig is tied of that is not owned: lines, a leader as one, flies, shot, what holds it up, fly line, rod."""
+    told = set[str]()
     for span in rig.spans:
-        if not owned_span(span, drawer):
+        if owned_span(span, drawer) or span.ready in told:
+            continue
+        if span.ready is not None and span.material.key in MADE_OF:
+            told.add(span.ready)
+            yield Lack(span.id, _leader([s for s in rig.spans if s.ready == span.ready]))
+        else:
             yield Lack(span.id, _spool(span))
     for attachment in rig.attachments:
         if attachment.fly is not None and not owned_fly(attachment, drawer):
             yield Lack(attachment.id, _pattern(attachment))
+        if isinstance(attachment.body, Shot) and drawer.shot(attachment.body) is None:
+            yield Lack(attachment.id, _shot(attachment.body))
     if isinstance(rig.head, FloatHead) and rig.head.missing(drawer):
         yield Lack("", rig.head.body)
     if rig.line.id not in {row.id for row in drawer.lines}:
@@ -50,6 +66,30 @@ def owned_fly(attachment: Attachment, drawer: Drawer) -> bool:
     """Say whether a fly is in the box."""
     fly = attachment.fly
     return fly is not None and fly.source is not None and drawer.fly(fly.source) is not None
+
+
+def _leader(spans: Sequence[Span]) -> OwnedLeader:
+    """Return the ready-made leader that spans of a rig are pieces of, as it would lie in the wallet: whole, and one of it."""
+    butt, tip = spans[0], spans[-1]
+    made = MADE_OF[butt.material.key]
+    level = [s.length if s.level and len(spans) > 1 else 0.0 for s in (butt, tip)]
+    sinks = level_sink_speed(butt.d0_mm / 1000, butt.material.density_kg_m3, water_at(LABEL_C))
+    return OwnedLeader(
+        id=MADE,
+        name=butt.name,
+        made=made,
+        length_m=round(sum(s.length for s in spans), 3),
+        butt_mm=butt.d0_mm,
+        tip_mm=tip.d1_mm,
+        butt_m=level[0],
+        tip_m=level[1],
+        sink_mm_s=round(sinks * 1000, 1) if made == SINKS else None,
+    )
+
+
+def _shot(shot: Shot) -> OwnedShot:
+    """Return a size of shot as a new tub of it would lie in the box, of tin."""
+    return OwnedShot(id=MADE, name=shot.name, mass_mg=shot.mass_mg, count=NEW_SHOT)
 
 
 def _spool(span: Span) -> Spool:

@@ -171,7 +171,7 @@ def _pulls(cuts: tuple[Cut, ...], drawer: Drawer, writer: Writer) -> tuple[Pull,
 def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull:
     body = attachment.body
     if isinstance(body, Shot):
-        kept = next((s for s in drawer.shots if s.name == body.name and abs(s.mass_mg - body.mass_mg) < 1), None)
+        kept = drawer.shot(body)
         return FlyPull(
             part=attachment.id,
             name=fly_name(attachment, writer),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Collection, Iterable, Mapping, Sequence
 
 from jarana.core.stock.change import Entries, Entry
 from jarana.core.tackle.drawer import Drawer
@@ -11,11 +11,14 @@ from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.shot import Shot
 
 
-def taken_by_tying(drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object]) -> Entries:
+def taken_by_tying(
+    drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object], leaders: Collection[str] = ()
+) -> Entries:
     """Return the change that tying a rig makes to a drawer.
 
     Line comes off its spools: one that holds less than is needed is emptied, since the angler has the line in hand, so
-    its figure was wrong. A fly leaves its box; one the box does not know of is out all the same. Shot leaves its tub.
+    its figure was wrong. A fly leaves its box; one the box does not know of is out all the same. Shot leaves its tub, a
+    ready-made leader the wallet.
 
     Parameters
     ----------
@@ -23,6 +26,8 @@ def taken_by_tying(drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequenc
         Line needed, mm by spool id.
     bodies
         What hangs on the rig.
+    leaders
+        Ready-made leaders that are put on, by id.
     """
     entries: list[Entry] = []
     for spool in drawer.spools:
@@ -35,6 +40,9 @@ def taken_by_tying(drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequenc
     for shot in drawer.shots:
         if n := sizes.get(shot.name):
             entries.append(_entry("shot", shot, shot.model_copy(update={"count": max(shot.count - n, 0)})))
+    for leader in drawer.leaders:
+        if leader.id in leaders:
+            entries.append(_entry("leaders", leader, leader.model_copy(update={"count": max(leader.count - 1, 0)})))
     known = {w.id for p in drawer.patterns for w in p.weights}
     return Entries(act="tie", entries=tuple(entries), out=tuple(w for w in out if w in known))
 

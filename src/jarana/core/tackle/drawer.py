@@ -18,6 +18,7 @@ from jarana.core.tackle.knot import Knot, KnotUse, knots, usual_knot
 from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.line_strength import Told, wet_strength
 from jarana.core.tackle.material import Material
+from jarana.core.tackle.shot import Shot
 from jarana.core.words import phrases
 
 say = phrases(
@@ -312,6 +313,10 @@ class Drawer(Frozen):
     def leader(self, key: str) -> OwnedLeader | None:
         """Return a leader of the wallet by id."""
         return next((row for row in self.leaders if row.id == key), None)
+
+    def shot(self, shot: Shot) -> OwnedShot | None:
+        """Return the size of the box that a shot is of: by name and, to a milligram, mass."""
+        return next((s for s in self.shots if s.name == shot.name and abs(s.mass_mg - shot.mass_mg) < 1), None)
 
     def next_spool(self, material: str, diameter_mm: float, finer: bool) -> Spool | None:
         """Return the next finer or stouter owned spool of a material."""

@@ -18,6 +18,8 @@ MATERIAL: dict[Made, str] = {
     "tapered mono": "nylon-butt", "tapered fluorocarbon": "fluorocarbon", "sinking": "coated", "braided": "floating-braid",
 }  # fmt: skip
 """The row of the materials table each is made of."""
+SINKS: Made = "sinking"
+"""The kind that has a sink rate."""
 LABEL_C = 15.0
 """°C of the water a sink rate is labelled in."""
 LEAST_PIECE_M = 0.02

@@ -131,6 +131,7 @@ function tieOn(kind: string, part: string, id: string): void {
     floats: { op: "set_float", body: id },
     lines: { op: "use_line", line: id },
     rods: { op: "use_rod", rod: id },
+    leaders: { op: "put_on_leader", leader: id },
   };
   const one = edit[kind];
   if (one) useBench.getState().edit(one);

@@ -207,7 +207,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       changed();
       onTied();
       say(
-        `Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools${flies(tie.flies_out.length)}.`,
+        `Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools${flies(tie.flies_out.length)}${tie.leaders?.length ? `; from the wallet: ${tie.leaders.join(", ")}` : ""}.`,
         () => void back(tie),
       );
     } catch (error) {
