@@ -24,8 +24,8 @@ from jarana.core.methods import methods
 from jarana.core.outcomes.band import band_of
 from jarana.core.outcomes.tracks import members_of
 from jarana.core.rig.cost import weather
+from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.spans import SetDiameter
-from jarana.core.rig.edits.whole import SetDressing
 from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.situation import Situation

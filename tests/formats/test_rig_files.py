@@ -14,9 +14,10 @@ from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
 from jarana.core.model import content_hash
+from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
-from jarana.core.rig.edits.whole import Rename, SetDressing, SetLead
+from jarana.core.rig.edits.whole import Rename, SetLead
 from jarana.core.rig.model import Rig
 from jarana.core.units import Writer
 from jarana.demo.load import valley

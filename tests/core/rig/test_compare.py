@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 from jarana.core.errors import InputError
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.droppers import SetSchool
 from jarana.core.rig.edits.flies import AddDropper, RemoveFly, StepBead, SwapFly
 from jarana.core.rig.edits.spans import ChangeLength, SetLength, SetTag, StepDiameter, UseSpool
-from jarana.core.rig.edits.whole import Rename, SetDressing, SetFloat, SetLead, SetMotion, SetWindKnot, UseKnot, UseLine
+from jarana.core.rig.edits.whole import Rename, SetFloat, SetLead, SetMotion, SetWindKnot, UseKnot, UseLine
 from jarana.core.rig.model import Rig
 from jarana.core.units import Writer
 from jarana.demo.load import valley

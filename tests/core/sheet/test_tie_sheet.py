@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
+from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.shot import PinchShot
-from jarana.core.rig.edits.whole import SetDressing
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet

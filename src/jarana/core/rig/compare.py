@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.rig.one_line import stretches, whole
 from jarana.core.rig.stance import Stance
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -36,6 +37,7 @@ rod-tip = rod tip
 cast-way = cast
 usual = as usual
 ready-made = ready made
+on-its-last = { $what } on its last { $length }
 measured = measured
 times-measured = { $n }
 taken-in = taken in
@@ -165,7 +167,8 @@ def _mended(stance: Stance, writer: Writer) -> str:
 
 
 def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
-    old, new = {s.id: s for s in before.spans}, {s.id: s for s in after.spans}
+    old, new = {s.id: s for s in whole(before).spans}, {s.id: s for s in whole(after).spans}
+    dressed = [{key: _dressed(rows, writer) for key, rows in stretches(rig).items()} for rig in (before, after)]
     for key, span in old.items():
         if key not in new:
             yield Change(part=key, what=span.name.lower(), before=_line(span, writer), after="")
@@ -179,12 +182,21 @@ def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             ("", writer.text("length", was.length_mm / 1000), writer.text("length", span.length_mm / 1000)),
             ("", _line(was, writer), _line(span, writer)),
             (" spool", _spool(was), _spool(span)),
-            (" dressing", was.dressing, span.dressing),
+            (" dressing", dressed[0][key], dressed[1][key]),
             (say("wind-knot"), "in it" if was.wind_knot else "none", "in it" if span.wind_knot else "none"),
         )
         for suffix, one, two in pairs:
             if one != two:
                 yield Change(part=key, what=name + suffix, before=one, after=two)
+
+
+def _dressed(rows: Sequence[Span], writer: Writer) -> str:
+    """Say what is on a line: on all of it, or from its upper end stretch by stretch."""
+    if len(rows) == 1:
+        return rows[0].dressing
+    if len(rows) == 2 and rows[0].dressing == "none":
+        return say("on-its-last", what=rows[1].dressing, length=writer.text("short", rows[1].length))
+    return ", ".join(f"{writer.text('length', s.length)} {s.dressing}" for s in rows)
 
 
 def _line(span: Span, writer: Writer) -> str:

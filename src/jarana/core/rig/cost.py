@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from jarana.core.law import Law, Range
 from jarana.core.rig.model import Attachment, Rig, Span
+from jarana.core.rig.one_line import whole
 from jarana.core.tackle.knot import Knot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -71,14 +72,14 @@ def cost_of(before: Rig, after: Rig, temperature: float, wind: float) -> Cost:
     """Return what it takes to make one rig of another whose parts keep their ids: every knot that must be tied anew.
 
     A span that is longer, or of another line, is a new piece and tied at both ends; a shorter one is cut back and tied at
-    its lower end. A tag is cut from the joint above it: joint anew, fly anew. What is pinched or slid costs no knot.
+    its lower end. A tag is cut from the joint above it: joint anew, fly anew. What is pinched, slid or dressed costs no knot.
 
     Parameters
     ----------
     temperature, wind
         Of the water, °C, and m/s: cold hands take longer.
     """
-    work = _Work(before, after)
+    work = _Work(whole(before), whole(after))
     tied = work.knots()
     hands = weather(temperature, wind)
     minutes = sum(knot.minutes for knot in tied) * hands + (TEST_MIN if tied else 0.0)

@@ -10,6 +10,7 @@ from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.heads.float import FloatHead
 from jarana.core.rig.model import Attachment, Rig, Span
+from jarana.core.rig.one_line import whole
 from jarana.core.stock.kinds.spools import NEW_SPOOL_M, USUAL_NEW_M
 from jarana.core.tackle.drawer import Drawer, FlyPattern, OwnedShot, Spool, Weight
 from jarana.core.tackle.leader import LABEL_C, MATERIAL, SINKS, OwnedLeader
@@ -34,7 +35,7 @@ class Lack:
 def lacking(rig: Rig, drawer: Drawer) -> Iterator[Lack]:
     """Yield what a rig is tied of that is not owned: lines, a leader as one, flies, shot, what holds it up, fly line, rod."""
     told = set[str]()
-    for span in rig.spans:
+    for span in whole(rig).spans:
         if owned_span(span, drawer) or span.ready in told:
             continue
         if span.ready is not None and span.material.key in MADE_OF:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.leader.cut_lengths import knot_end, rounded_cut
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rig.one_line import along
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
@@ -83,7 +84,9 @@ def cuts_of(rig: Rig, writer: Writer, measures: Measures) -> tuple[Cut, ...]:
                 writer,
                 measures,
                 part=span.id,
-                name=span.name if first == last else say("one-piece", name=span.name, name_2=end.name.lower()),
+                name=span.name
+                if last in along(rig, first)
+                else say("one-piece", name=span.name, name_2=end.name.lower()),
                 line=f"{span.material.name} {writer.text('diameter', span.d0_mm / 1000)}{tapered}",
                 look=span.material.look,
                 spool_id=spool.id if spool else None,

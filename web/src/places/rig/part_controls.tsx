@@ -96,6 +96,16 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         groups={[{ label: "", options: Object.entries(DRESSINGS).map(([value, label]) => ({ value, label })) }]}
         onChoose={(to) => edit({ op: "set_dressing", span: span.id, dressing: to as Dressing }, `${span.id}.dressing`)}
       />
+      {(span.dressing ?? "none") === "none" ? null : (
+        <TypedField
+          label="Only its last"
+          width="w-28"
+          shown=""
+          hint={text(system, "length", 0.3)}
+          onCommit={(value) => edit({ op: "dress_end", span: span.id, length: value }, `${span.id}.end`)}
+          {...useField(`${span.id}.end`)}
+        />
+      )}
       <label className="flex min-h-8 items-center gap-2 self-end text-[13px]">
         <input
           type="checkbox"

@@ -7,6 +7,7 @@ from pydantic import ValidationError
 from jarana.core.errors import FaultList, InputError
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Attachment, Rig, Span
+from jarana.core.rig.one_line import one_line
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -65,7 +66,7 @@ class RigEdit(Frozen):
         `writer` reads what was typed and tells the faults: a bare number is in the unit its field shows.
         """
         try:
-            return self.change(rig, drawer, writer)
+            return knotted(self.change(rig, drawer, writer), drawer)
         except ValidationError as error:
             faults = FaultList()
             for e in error.errors():
@@ -78,6 +79,17 @@ class RigEdit(Frozen):
                     continue
                 faults.add("value", "" if limit else e.get("input"), told)
             raise InputError(faults.faults) from None
+
+
+def knotted(rig: Rig, drawer: Drawer) -> Rig:
+    """Return the rig with a knot wherever unbroken line is said to be and two lines meet."""
+    joints = tuple(
+        joint.model_copy(update={"knot": drawer.usual_knot("joint")})
+        if i and "unbroken" in joint.knot.uses and not one_line(rig.spans[i - 1], rig.spans[i])
+        else joint
+        for i, joint in enumerate(rig.joints)
+    )
+    return rig if joints == rig.joints else rig.rebuilt(joints=joints)
 
 
 def _reason(message: str) -> str:

@@ -10,6 +10,7 @@ from jarana.core.errors import InputError
 from jarana.core.model import Key, Typed
 from jarana.core.rig.edits.base import RigEdit, attachment_of, span_of
 from jarana.core.rig.model import Rig, SpoolRef
+from jarana.core.rig.one_line import along
 from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.units import Writer, parse
 from jarana.core.words import phrases
@@ -109,7 +110,7 @@ class SetDiameter(RigEdit):
         spool = drawer.nearest_spool(span.material.key, mm)
         if spool is not None:
             return _on_spool(rig, index, spool)
-        return rig.replace_span(index, d0_mm=mm, d1_mm=mm, spool=None, ready=None)
+        return _recut(rig, index, d0_mm=mm, d1_mm=mm, spool=None)
 
 
 def _strength(typed: str) -> float | None:
@@ -161,11 +162,18 @@ class UseSpool(RigEdit):
 
 
 def _on_spool(rig: Rig, index: int, spool: Spool) -> Rig:
-    return rig.replace_span(
+    return _recut(
+        rig,
         index,
         material=spool.material.model_dump(),
         d0_mm=spool.diameter_mm,
         d1_mm=spool.diameter_mm,
         spool=SpoolRef.of(spool).model_dump(),
-        ready=None,
     )
+
+
+def _recut(rig: Rig, index: int, **changes: object) -> Rig:
+    """Return the rig with other line in a span, and in whatever is one line with it."""
+    for at in along(rig, index):
+        rig = rig.replace_span(at, **changes, ready=None)
+    return rig

@@ -23,7 +23,9 @@ from jarana.core.rig.model import (
     Span,
     SpoolRef,
 )
+from jarana.core.rig.one_line import joined
 from jarana.core.tackle.drawer import Drawer, Spool
+from jarana.core.tackle.knot import Knot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -159,23 +161,29 @@ class SplitSpan(RigEdit):
         if not SHORTEST_SPAN_MM <= cut <= span.length_mm - SHORTEST_SPAN_MM:
             wanted = say("inside", name=span.name.lower(), length=writer.text("length", span.length))
             raise InputError.one("at" if self.at is not None else "span", self.at or span.name, wanted)
-        thick = round(span.d0_mm + (span.d1_mm - span.d0_mm) * cut / span.length_mm, 4)
-        key = fresh(rig, "span")
-        upper = span.model_copy(update={"length_mm": cut, "d1_mm": thick})
-        lower = span.model_copy(
-            update={"id": key, "length_mm": round(span.length_mm - cut, 1), "d0_mm": thick, "wind_knot": False}
-        )
-        joint = Joint(id=fresh(rig, "joint"), knot=drawer.usual_knot("joint"))
-        hung = [_on_lower(a, span.id, key, cut) for a in rig.attachments]
-        head = rig.head
-        if isinstance(head, FloatHead) and head.span == span.id and head.mm >= cut:
-            head = head.model_copy(update={"span": key, "mm": round(head.mm - cut, 1)})
-        return rig.rebuilt(
-            spans=(*rig.spans[:index], upper, lower, *rig.spans[index + 1 :]),
-            joints=(*rig.joints[: index + 1], joint, *rig.joints[index + 1 :]),
-            attachments=tuple(hung),
-            head=head,
-        )
+        return split(rig, index, cut, drawer.usual_knot("joint"))
+
+
+def split(rig: Rig, index: int, cut_mm: float, knot: Knot) -> Rig:
+    """Return the rig with a joint in a span, so far below its upper end; what sits on the span stays where it sat."""
+    span = rig.spans[index]
+    thick = round(span.d0_mm + (span.d1_mm - span.d0_mm) * cut_mm / span.length_mm, 4)
+    key = fresh(rig, "span")
+    upper = span.model_copy(update={"length_mm": cut_mm, "d1_mm": thick})
+    lower = span.model_copy(
+        update={"id": key, "length_mm": round(span.length_mm - cut_mm, 1), "d0_mm": thick, "wind_knot": False}
+    )
+    joint = Joint(id=fresh(rig, "joint"), knot=knot)
+    hung = [_on_lower(a, span.id, key, cut_mm) for a in rig.attachments]
+    head = rig.head
+    if isinstance(head, FloatHead) and head.span == span.id and head.mm >= cut_mm:
+        head = head.model_copy(update={"span": key, "mm": round(head.mm - cut_mm, 1)})
+    return rig.rebuilt(
+        spans=(*rig.spans[:index], upper, lower, *rig.spans[index + 1 :]),
+        joints=(*rig.joints[: index + 1], joint, *rig.joints[index + 1 :]),
+        attachments=tuple(hung),
+        head=head,
+    )
 
 
 def _on_lower(attachment: Attachment, span: str, lower: str, cut: float) -> Attachment:
@@ -201,21 +209,7 @@ class JoinSpans(RigEdit):
         if (above.material.key, above.d1_mm) != (below.material.key, below.d0_mm) or above.level != below.level:
             said = say("not-one-line", above=above.name.lower(), below=below.name.lower())
             raise InputError.one("joint", self.joint, said)
-        whole = above.model_copy(
-            update={"length_mm": round(above.length_mm + below.length_mm, 1), "d1_mm": below.d1_mm}
-        )
-        attachments = [
-            a.model_copy(update={"at": AtSpan(span=above.id, mm=round(a.at.mm + above.length_mm, 1))})
-            if a.at.kind == "span" and a.at.span == below.id
-            else a
-            for a in rig.attachments
-        ]
-        return laid_out(
-            rig,
-            (*rig.spans[: index - 1], whole, *rig.spans[index + 1 :]),
-            (*rig.joints[:index], *rig.joints[index + 1 :]),
-            attachments,
-        )
+        return joined(rig, index)
 
 
 class SetRing(RigEdit):

@@ -170,19 +170,6 @@ class SetWindKnot(RigEdit):
         return rig.replace_span(index, wind_knot=self.knotted)
 
 
-class SetDressing(RigEdit):
-    """Grease a span, degrease it, or leave it as it is."""
-
-    op: Literal["set_dressing"] = "set_dressing"
-    span: Key
-    dressing: Literal["none", "greased", "degreased"]
-
-    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
-        """Return the rig with that span so dressed."""
-        index, _ = span_of(rig, self.span)
-        return rig.replace_span(index, dressing=self.dressing)
-
-
 class SetDry(RigEdit):
     """Say whether the dry fly that holds the rig is fresh or used."""
 
