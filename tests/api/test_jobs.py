@@ -61,6 +61,23 @@ def test_both_schools_come_with_edits_the_bench_takes(client: FlaskClient, asked
         assert client.post("/api/v1/workbench", json=bench).status_code == 200
 
 
+def test_ones_own_rigs_are_told_in_a_water_and_nobody_elses(
+    app: Flask, client: FlaskClient, asked: dict[str, object]
+) -> None:
+    mine = client.get("/api/v1/rigs").json["rigs"][:2]
+    wanted = [*(r["revision"] for r in mine), str(uuid4())]
+    rigs = found(client, "rigs-here", water=asked["water"], revisions=wanted)["rigs"]
+    assert [r["revision"] for r in rigs] == wanted[:2]
+    for row, one in zip(mine, rigs, strict=True):
+        assert len(one["here"]["rides"]) == len(row["flies"])
+        assert one["here"]["worth"]["minutes"] >= 0
+    other = enter(app, "whose rigs these are not")
+    assert found(other, "rigs-here", 0, water=asked["water"], revisions=wanted)["rigs"] == []
+    for wrong in ([], [str(uuid4())] * 25):
+        sent = {"kind": "rigs-here", "water": asked["water"], "revisions": wrong}
+        assert client.post("/api/v1/jobs", json=sent).status_code == 422
+
+
 def test_a_job_belongs_to_who_asked_for_it(app: Flask, client: FlaskClient, asked: dict[str, object]) -> None:
     job = begun(client, asked)
     other = enter(app, "somebody else")

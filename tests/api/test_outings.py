@@ -171,6 +171,21 @@ def test_a_place_in_the_order_of_a_device_is_taken_once(phone: Phone) -> None:
     assert "taken" in phone.send(begun, good, twin)["refused"][0]["why"]
 
 
+def test_a_rig_remembers_the_waters_it_was_fished_in_the_last_first(app: Flask, phone: Phone) -> None:
+    row = phone.client.get("/api/v1/rigs").json["rigs"][-1]
+
+    def waters() -> list[str]:
+        rigs = phone.client.get("/api/v1/rigs").json["rigs"]
+        return [w["id"] for w in next(r for r in rigs if r["id"] == row["id"])["waters"]]
+
+    before = waters()
+    for water in ("weir-run", "spring-flats", "weir-run"):
+        phone.send(phone.begin({"id": row["id"], "name": row["name"]}, water))
+        phone.outing = ""
+    assert waters()[:2] == ["weir-run", "spring-flats"]
+    assert len(waters()) == len({*before, "weir-run", "spring-flats"}) <= 3
+
+
 def test_nobody_takes_back_a_tie_or_the_outing_of_somebody_else(app: Flask, phone: Phone) -> None:
     begun = phone.begin()
     phone.send(begun)

@@ -25,7 +25,10 @@ def test_history_reads_as_it_was_worked_is_compared_and_restored(bench: Page) ->
     expect(rows.first).to_contain_text("point bead 2.8 → 3.3 mm")
     bench.get_by_label("Compare rev 1").check()
     bench.get_by_label("Compare rev 2").check()
-    expect(bench.get_by_role("region", name="Comparison")).to_contain_text("point bead 2.8 → 3.3 mm")
+    comparison = bench.get_by_role("region", name="Comparison")
+    expect(comparison).to_contain_text("point bead 2.8 → 3.3 mm")
+    drawn = comparison.get_by_role("img", name=re.compile("^Rev 2 over rev 1 in today's water: .*point .* m deep"))
+    expect(drawn).to_be_visible(timeout=15_000)
     assert violations(bench) == []
     bench.get_by_role("button", name="Restore rev 1").click()
     expect(rows).to_have_count(3)
@@ -55,6 +58,23 @@ def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> 
     bench.get_by_role("button", name="See it fish").click()
     expect(bench.get_by_role("dialog")).to_have_count(0)
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 1 · saved")
+
+
+def test_rigs_are_drawn_in_todays_water_by_their_worth_and_one_is_taken_to_where_it_was_fished(bench: Page) -> None:
+    library(bench)
+    rows = bench.get_by_role("list", name="Rigs").get_by_role("listitem")
+    expect(rows.first.get_by_role("img", name=re.compile("in today's water: .*m deep"))).to_be_visible(timeout=15_000)
+    expect(rows.last).to_contain_text(re.compile("good min/h here|Not here|cannot be fished"), timeout=30_000)
+    bench.get_by_role("checkbox", name=re.compile("^worth most in .* first")).check()
+    said = (re.search(r"(\d+)\s*(?:\(.*\))?\s*good min/h", text) for text in rows.all_inner_texts())
+    minutes = [int(found.group(1)) for found in said if found]
+    assert minutes == sorted(minutes, reverse=True)
+    assert violations(bench) == []
+    name = "Take Two nymphs under a float in hand in "
+    bench.get_by_role("button", name=re.compile(f"^{name}")).first.click()
+    expect(bench.get_by_role("dialog")).to_have_count(0)
+    expect(bench.get_by_role("button", name=re.compile("rig in hand"))).to_contain_text("Two nymphs under a float")
+    expect(bench.get_by_role("button", name=re.compile("today's water"))).to_contain_text("Sluice Meadow")
 
 
 def test_a_rig_goes_out_as_a_file_and_comes_in_with_the_same_document(bench: Page, tmp_path: Path) -> None:

@@ -349,8 +349,15 @@ class DrawerView(Frozen):
     drawer: Drawer
 
 
+class FishedIn(Frozen):
+    """A water a rig was fished in."""
+
+    id: Key
+    name: str
+
+
 class RigSummary(Frozen):
-    """A rig in a list."""
+    """A rig in a list; `waters` are those it was fished in, the last first."""
 
     id: UUID
     name: str
@@ -359,6 +366,7 @@ class RigSummary(Frozen):
     revision: UUID
     number: int
     made_at: datetime
+    waters: tuple[FishedIn, ...] = ()
 
 
 class Rigs(Frozen):

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from contextlib import suppress
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal
 from uuid import UUID, uuid5
 
-from jarana.core.documents import written
+from jarana.core.documents import read, written
 from jarana.core.errors import InputError
+from jarana.core.journal.kinds.outing import Outing
 from jarana.core.journal.kinds.revision import Revised
 from jarana.core.rig.compare import Change, compare
 from jarana.core.rig.cost import WARM_C, cost_of
@@ -27,6 +29,8 @@ Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplic
 """What a revision was made for."""
 COPY_OF = 110
 """Characters of a name a copy keeps."""
+REMEMBERED = 60
+"""Outings that are looked through for the waters a rig was fished in."""
 
 
 @dataclass
@@ -102,6 +106,19 @@ def revision_of(work: Work, rig_id: UUID, revision_id: UUID) -> RigRevisionRow:
 def list_rigs(work: Work, most: int, after: int) -> Sequence[RigRow]:
     """Return rigs, newest first, so many after so many others."""
     return work.rigs.listed(most, after)
+
+
+def waters_of(work: Work) -> dict[UUID, dict[str, str]]:
+    """Return the waters each rig was fished in, names by id, the last first, from the newest outings."""
+    found: dict[UUID, dict[str, str]] = {}
+    for row in work.journal.newest("outing", REMEMBERED):
+        if row.undone:
+            continue
+        outing = read(Outing, row.payload)
+        for along in outing.rigs:
+            with suppress(ValueError):
+                found.setdefault(UUID(along.id), {}).setdefault(outing.water, outing.water_name)
+    return found
 
 
 def history_of(

@@ -74,6 +74,7 @@ export type Suits = Schemas["Suits"];
 export type StartedRig = Schemas["StartedRig"];
 export type SideView = Schemas["SideView"];
 export type RankingView = Schemas["RankingView"];
+export type RigHereView = Schemas["RigHereView"];
 export type Limits = Schemas["Limits"];
 export type RigRides = Schemas["RigRidesView"];
 export type WantedView = Schemas["WantedView"];

@@ -4519,6 +4519,24 @@ export interface components {
             touched?: number;
         };
         /**
+         * FishedIn
+         * @description A water a rig was fished in.
+         */
+        FishedIn: {
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+        };
+        /**
          * Fitted
          * @description The water a rig was started or fitted for: its kind, depth m and surface pace m/s.
          */
@@ -5748,7 +5766,7 @@ export interface components {
          * JobRequest
          * @description What is asked for, told apart by its `kind`.
          */
-        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["LearnAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["PracticeAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
+        JobRequest: components["schemas"]["BandAsked"] | components["schemas"]["FindAsked"] | components["schemas"]["LadderAsked"] | components["schemas"]["LearnAsked"] | components["schemas"]["PackAsked"] | components["schemas"]["PracticeAsked"] | components["schemas"]["RankingAsked"] | components["schemas"]["RigsHereAsked"] | components["schemas"]["SchoolsAsked"] | components["schemas"]["SideBySideAsked"] | components["schemas"]["StartAsked"];
         /**
          * JobView
          * @description A job as it is now.
@@ -5785,7 +5803,7 @@ export interface components {
              * @description The answer, once it is done; before that a first answer, where there is one.
              * @default null
              */
-            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["LearnFound"] | components["schemas"]["PackFound"] | components["schemas"]["PracticeFound"] | components["schemas"]["RankingFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
+            found?: (components["schemas"]["BandFound"] | components["schemas"]["FindFound"] | components["schemas"]["LadderFound"] | components["schemas"]["LearnFound"] | components["schemas"]["PackFound"] | components["schemas"]["PracticeFound"] | components["schemas"]["RankingFound"] | components["schemas"]["RigsHereFound"] | components["schemas"]["SchoolsFound"] | components["schemas"]["SideBySideFound"] | components["schemas"]["StartFound"]) | null;
             /**
              * Id
              * Format: uuid
@@ -11187,6 +11205,27 @@ export interface components {
             text: string;
         };
         /**
+         * RigHereView
+         * @description A revision of a rig in a water, by its id; None where it cannot be fished there.
+         */
+        RigHereView: {
+            /**
+             * Head
+             * @description head
+             * @example text
+             */
+            head: string;
+            /** @description here */
+            here: components["schemas"]["RigRidesView"] | null;
+            /**
+             * Revision
+             * Format: uuid
+             * @description revision
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            revision: string;
+        };
+        /**
          * RigRevision
          * @description A saved state of a rig.
          */
@@ -11254,7 +11293,7 @@ export interface components {
         };
         /**
          * RigSummary
-         * @description A rig in a list.
+         * @description A rig in a list; `waters` are those it was fished in, the last first.
          */
         RigSummary: {
             /**
@@ -11301,6 +11340,13 @@ export interface components {
              * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision: string;
+            /**
+             * Waters
+             * @description waters
+             * @default []
+             * @example []
+             */
+            waters?: components["schemas"]["FishedIn"][];
         };
         /**
          * Rigs
@@ -11319,6 +11365,40 @@ export interface components {
              * @description rigs
              */
             rigs: components["schemas"]["RigSummary"][];
+        };
+        /**
+         * RigsHereAsked
+         * @description Revisions of one's own rigs, in the order they are wanted, and a water.
+         */
+        RigsHereAsked: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "rigs-here";
+            /**
+             * Revisions
+             * @description revisions
+             */
+            revisions: string[];
+            /** @description water */
+            water: components["schemas"]["Reach"];
+        };
+        /**
+         * RigsHereFound
+         * @description Those looked at so far, in the order they were asked; what is not one's own is not among them.
+         */
+        RigsHereFound: {
+            /**
+             * @description kind (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            kind: "rigs-here";
+            /**
+             * Rigs
+             * @description rigs
+             */
+            rigs: components["schemas"]["RigHereView"][];
         };
         /**
          * Ring

@@ -1,15 +1,27 @@
 import type { Reach, RideView } from "../api/client";
 import { styleOf } from "./track_style";
 
-type Props = { rides: readonly RideView[]; water: Reach; head: string; width: number; height: number; name: string };
+type Props = {
+  rides: readonly RideView[];
+  /** As they rode before something was changed: drawn thin under the others. */
+  before?: readonly RideView[] | undefined;
+  water: Reach;
+  head: string;
+  width: number;
+  height: number;
+  name: string;
+};
 
 const AIR = 22;
 const BED = 10;
 
 /** A rig in the water, small: how every fly rides through a drift, with the band that eight of ten drifts keep to. */
-export function RideDrawing({ rides, water, head, width, height, name }: Props) {
+export function RideDrawing({ rides, before, water, head, width, height, name }: Props) {
   const floor = height - BED;
-  const deepest = Math.max(water.depth_m, ...rides.flatMap((r) => r.p90_mm.map((mm) => mm / 1000)));
+  const deepest = Math.max(
+    water.depth_m,
+    ...[...rides, ...(before ?? [])].flatMap((r) => r.p90_mm.map((mm) => mm / 1000)),
+  );
   const y = (m: number) => AIR + ((floor - AIR) * Math.min(Math.max(m, 0), deepest)) / deepest;
   const { zone } = water;
   const fromBed = (zone.datum ?? "bed") === "bed";
@@ -52,6 +64,9 @@ export function RideDrawing({ rides, water, head, width, height, name }: Props) 
       <rect x={0} y={y(top)} width={width} height={Math.max(y(end) - y(top), 1)} fill="var(--zone)" opacity={0.45} />
       <line x1={0} x2={width} y1={AIR} y2={AIR} stroke="var(--ink)" />
       <rect x={0} y={floor} width={width} height={BED} fill="var(--bed)" />
+      {(before ?? []).map((r) => (
+        <path key={`before ${r.id}`} d={line(r.p50_mm)} fill="none" stroke="var(--ink)" strokeDasharray="2 2" />
+      ))}
       {rides.map((r) => (
         <path key={`band ${r.id}`} d={area(r.p10_mm, r.p90_mm)} fill={styleOf(r.role).ink} opacity={0.16} />
       ))}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import islice
 from uuid import UUID
 
 import segno
@@ -17,6 +18,7 @@ from jarana.api.schemas import (
     ChangeView,
     Copy,
     Differences,
+    FishedIn,
     Gone,
     History,
     HistoryEntry,
@@ -50,9 +52,12 @@ from jarana.usecases.keep_rig import (
     rename_rig,
     revision_of,
     throw_rig_away,
+    waters_of,
 )
 from jarana.usecases.start_rig import start_rig
 
+MOST_WATERS = 3
+"""Waters told of a rig in a list."""
 blueprint = Blueprint("rigs", __name__, url_prefix="/api/v1")
 
 
@@ -75,6 +80,7 @@ def shown(row: RigRevisionRow) -> RigRevision:
 def rigs(query: Page) -> Rigs:
     """Return rigs, newest first."""
     rows = list_rigs(work(), query.limit + 1, query.after)
+    waters = waters_of(work())
     return Rigs(
         rigs=tuple(
             RigSummary(
@@ -85,6 +91,9 @@ def rigs(query: Page) -> Rigs:
                 revision=r.head_revision,
                 number=r.number,
                 made_at=r.changed_at,
+                waters=tuple(
+                    FishedIn(id=key, name=name) for key, name in islice(waters.get(r.id, {}).items(), MOST_WATERS)
+                ),
             )
             for r in rows[: query.limit]
         ),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from uuid import UUID
+
 import numpy as np
 
 from jarana.core.engine.columns import AT_Z
@@ -221,6 +223,19 @@ class RigRidesView(Frozen):
     def of(cls, valued: Valued) -> RigRidesView:
         """Show it."""
         return cls(worth=WorthView.of(valued.worth), rides=RideView.of(valued))
+
+
+class RigHereView(Frozen):
+    """A revision of a rig in a water, by its id; None where it cannot be fished there."""
+
+    revision: UUID
+    head: str
+    here: RigRidesView | None
+
+    @classmethod
+    def of(cls, revision: UUID, rig: Rig, valued: Valued | None) -> RigHereView:
+        """Show it."""
+        return cls(revision=revision, head=rig.head.kind, here=RigRidesView.of(valued) if valued else None)
 
 
 class SideBySideView(Frozen):

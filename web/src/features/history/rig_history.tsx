@@ -5,9 +5,13 @@ import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useHistory } from "../../state/queries";
 import { saveRig } from "../../state/use_keep_rig";
+import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { RigThumb } from "../library/rig_thumb";
 
+/** Revisions that are drawn in today's water. */
+const DRAWN = 12;
 const OCCASION: Record<string, string> = {
   started: "started from the method",
   tied: "tied",
@@ -36,6 +40,7 @@ function Revisions() {
   const [told, setTold] = useState<readonly string[] | null>(null);
   const [note, setNote] = useState("");
   const rows = history.data ?? [];
+  const { here } = useRigsHere(rows.slice(0, DRAWN).map((row) => row.id));
   if (!saved) return null;
   const path = (revision_id: string) => ({ params: { path: { rig_id: saved.rigId, revision_id } } });
 
@@ -74,6 +79,20 @@ function Revisions() {
           <p className="font-semibold">
             From rev {one.number} to rev {two.number}
           </p>
+          {here.get(one.id)?.here && here.get(two.id)?.here ? (
+            <figure className="my-1">
+              <RigThumb
+                name={`Rev ${two.number} over rev ${one.number}`}
+                here={here.get(two.id)}
+                before={here.get(one.id)?.here}
+                width={400}
+                height={130}
+              />
+              <figcaption className="text-[12px] text-soft">
+                In today's water: rev {two.number}; dashed, rev {one.number}
+              </figcaption>
+            </figure>
+          ) : null}
           <ul>{told.length === 0 ? <li>No difference.</li> : told.map((line) => <li key={line}>{line}</li>)}</ul>
         </section>
       ) : null}
@@ -87,7 +106,8 @@ function Revisions() {
               onChange={() => pick(row)}
               className="mt-1 size-5 accent-[var(--ink)]"
             />
-            <div className="flex-1">
+            {i < DRAWN ? <RigThumb name={`Rev ${row.number}`} here={here.get(row.id)} width={96} height={52} /> : null}
+            <div className="min-w-0 flex-1">
               <p>
                 {row.changes.length > 0
                   ? row.changes.join("; ")

@@ -1,17 +1,21 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Copy, Download, FolderOpen, Pencil, Trash2, Upload } from "lucide-react";
 import { type FormEvent, useRef, useState } from "react";
-import { api, type Fault, Refused, type RigSummary, taken } from "../../api/client";
+import { api, type Fault, Refused, type RigHereView, type RigSummary, taken } from "../../api/client";
+import { range } from "../../model/minutes";
 import { when } from "../../model/moment";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
-import { useRigs } from "../../state/queries";
+import { useReaches, useRigs } from "../../state/queries";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
+import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
 import { ShareButton } from "../share/share_button";
+import { waterName } from "../water/water_chip";
+import { RigThumb } from "./rig_thumb";
 
 /** Every rig one has: find it, take it in hand, copy it, rename it, throw it away and get it back; files in and out. */
 export function RigLibrary() {
@@ -31,15 +35,20 @@ function Library() {
   const [note, setNote] = useState<Note | null>(null);
   const [wanted, setWanted] = useState("");
   const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [best, setBest] = useState(false);
+  const water = useBench((s) => s.docs?.water);
   const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
   const found = (rigs.data ?? []).filter((rig) => {
     const text = `${rig.name} ${rig.method} ${rig.flies.join(" ")}`.toLowerCase();
     return words.every((word) => text.includes(word));
   });
+  const { here } = useRigsHere(found.map((rig) => rig.revision));
+  const minutes = (rig: RigSummary) => here.get(rig.revision)?.here?.worth.minutes ?? -1;
+  const shown = best ? [...found].sort((a, b) => minutes(b) - minutes(a)) : found;
   return (
     <>
       <div className="flex flex-wrap items-end gap-2">
-        <label className="min-w-0 flex-1">
+        <label className="min-w-0 flex-1 max-sm:basis-full">
           <span className="block text-[12px] text-soft">Find by name, method or fly</span>
           <input
             value={wanted}
@@ -77,9 +86,15 @@ function Library() {
           </Button>
         ) : null}
       </div>
-      <ul className="mt-3" aria-label="Rigs">
-        {found.map((rig) => (
-          <OneRig key={rig.id} rig={rig} onNote={setNote} />
+      {found.length > 1 && here.size > 1 ? (
+        <label className="mt-2 flex min-h-8 items-center gap-2 text-[13px]">
+          <input type="checkbox" checked={best} onChange={(e) => setBest(e.target.checked)} className="size-4" />
+          worth most in {water ? waterName(water) : "today's water"} first
+        </label>
+      ) : null}
+      <ul className="mt-1" aria-label="Rigs">
+        {shown.map((rig) => (
+          <OneRig key={rig.id} rig={rig} here={here.get(rig.revision)} onNote={setNote} />
         ))}
       </ul>
       {rigs.data && found.length === 0 ? (
@@ -140,9 +155,12 @@ function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void })
   );
 }
 
-function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void }) {
+type OneProps = { rig: RigSummary; here: RigHereView | null | undefined; onNote: (note: Note) => void };
+
+function OneRig({ rig, here, onNote }: OneProps) {
   const inHand = useBench((s) => s.saved?.rigId === rig.id);
   const [naming, setNaming] = useState(false);
+  const reaches = useReaches();
   const again = useAgain();
   const path = { params: { path: { rig_id: rig.id } } };
 
@@ -154,10 +172,14 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
       onNote({ text: refusal(error) });
     }
   };
-  const take = () =>
+  /** Takes it in hand, in the water it was fished in where one is named. */
+  const take = (water?: string) =>
     act(async () => {
       await saveRig();
-      takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", path)));
+      const row = reaches.data?.find((r) => r.reach.id === water);
+      if (water && !row) return onNote({ text: "That water is no longer among yours." });
+      if (row) useBench.getState().setWater(row.reach, row.number);
+      takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", path)), row?.reach);
       openSheet(null);
     });
   const duplicate = () =>
@@ -213,11 +235,33 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
         </form>
       ) : (
         <div className="flex flex-wrap items-center gap-1.5">
-          <div className="min-w-48 flex-1">
-            <p className="font-semibold">{rig.name}</p>
-            <p className="text-[13px] text-soft">
-              {rig.flies.join(" · ")} · rev {rig.number}, {when(rig.made_at)}
-            </p>
+          <div className="grid w-full grid-cols-[110px_minmax(0,1fr)] gap-3 sm:grid-cols-[150px_minmax(0,1fr)]">
+            <RigThumb name={rig.name} here={here} />
+            <div className="min-w-0">
+              <p className="font-semibold">{rig.name}</p>
+              <p className="text-[13px] text-soft">
+                {rig.flies.join(" · ")} · rev {rig.number}, {when(rig.made_at)}
+              </p>
+              <Here here={here} />
+              {rig.waters?.length ? (
+                <p className="text-[13px] text-soft">
+                  Fished in{" "}
+                  {rig.waters.map((w, i) => (
+                    <span key={w.id}>
+                      {i ? ", " : ""}
+                      <button
+                        type="button"
+                        className="min-h-8 underline"
+                        aria-label={`Take ${rig.name} in hand in ${w.name}`}
+                        onClick={() => void take(w.id)}
+                      >
+                        {w.name}
+                      </button>
+                    </span>
+                  ))}
+                </p>
+              ) : null}
+            </div>
           </div>
           {inHand ? (
             <span className="px-2 text-[13px] text-soft">in hand</span>
@@ -245,6 +289,20 @@ function OneRig({ rig, onNote }: { rig: RigSummary; onNote: (note: Note) => void
         </div>
       )}
     </li>
+  );
+}
+
+/** What a rig is worth in today's water, or why nothing. */
+function Here({ here }: { here: RigHereView | null | undefined }) {
+  if (!here) return null;
+  if (!here.here) return <p className="text-[13px] text-float">It cannot be fished in today's water.</p>;
+  const { worth } = here.here;
+  if (worth.excluded) return <p className="text-[13px] text-float">Not here: {worth.excluded}.</p>;
+  return (
+    <p className="text-[13px]">
+      <span className="figure text-[15px] font-bold">{Math.round(worth.minutes)}</span>{" "}
+      <span className="figure">{range(worth.p10, worth.p90)}</span> <span className="text-soft">good min/h here</span>
+    </p>
   );
 }
 

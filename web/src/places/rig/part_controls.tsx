@@ -38,6 +38,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
   const rig = useBench((s) => s.docs?.rig);
   const length = `${span.id}.length`;
   const diameter = `${span.id}.diameter`;
+  const end = useField(`${span.id}.end`);
   const holds = strength.find((s) => s.part === span.id && s.kind === "span");
   const spool = (drawer.spools ?? []).find((s) => s.id === span.spool?.id);
   return (
@@ -103,7 +104,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
           shown=""
           hint={text(system, "length", 0.3)}
           onCommit={(value) => edit({ op: "dress_end", span: span.id, length: value }, `${span.id}.end`)}
-          {...useField(`${span.id}.end`)}
+          {...end}
         />
       )}
       <label className="flex min-h-8 items-center gap-2 self-end text-[13px]">

@@ -1,0 +1,35 @@
+import type { RigHereView, RigRides } from "../../api/client";
+import { RideDrawing } from "../../drawings/ride_drawing";
+import { useBench } from "../../state/bench_store";
+
+type Props = {
+  name: string;
+  /** Not looked at yet: undefined. */
+  here: RigHereView | null | undefined;
+  /** Drawn under it, as it was before. */
+  before?: RigRides | null | undefined;
+  width?: number;
+  height?: number;
+};
+
+/** A rig as it rides in today's water, small. */
+export function RigThumb({ name, here, before, width = 150, height = 76 }: Props) {
+  const water = useBench((s) => s.docs?.water);
+  if (!water || !here?.here)
+    return <div aria-hidden className="shrink-0 rounded-s bg-hair" style={{ width, maxWidth: "100%", height }} />;
+  const { rides } = here.here;
+  const said = rides.map((r) => `${r.role} ${((r.p50_mm[r.p50_mm.length - 1] ?? 0) / 1000).toFixed(2)} m deep`);
+  return (
+    <div className="shrink-0" style={{ width, maxWidth: "100%" }}>
+      <RideDrawing
+        rides={rides}
+        before={before?.rides}
+        water={water}
+        head={here.head}
+        width={width}
+        height={height}
+        name={`${name} in today's water: ${said.join(", ")}`}
+      />
+    </div>
+  );
+}
