@@ -143,6 +143,12 @@ def _golden(_arguments: argparse.Namespace) -> int:
     return _print(json.dumps(golden_figures()))
 
 
+def _glossary(_arguments: argparse.Namespace) -> int:
+    from jarana.core.glossary import glossary_page
+
+    return _print(glossary_page().rstrip("\n"))
+
+
 def _golden_plans(_arguments: argparse.Namespace) -> int:
     from jarana.formats.golden_bank import golden_plans
 
@@ -326,6 +332,7 @@ def main(argv: list[str] | None = None) -> int:
     commands.add_parser("golden", help="print figures as they are written, for the front end's tests").set_defaults(
         run=_golden
     )
+    commands.add_parser("glossary", help="print the words of the trade and of the product").set_defaults(run=_glossary)
     plans = commands.add_parser("golden-plans", help="print plans and what they think, for the front end's tests")
     plans.set_defaults(run=_golden_plans)
     commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)

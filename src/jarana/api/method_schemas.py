@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.api.schemas import Bed, RigRevision, UnitSystem
+from jarana.core.glossary import Word
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
 from jarana.core.model import Frozen, Key
@@ -175,3 +176,9 @@ class StartedRig(RigRevision):
             choices=tuple(ChoiceView(part=c.part, text=c.text) for c in started.choices),
             missing=tuple(MissingView(part=m.part, what=m.what, nearest=m.nearest) for m in started.missing),
         )
+
+
+class WordList(Frozen):
+    """The words of the trade and of the screens, by the alphabet."""
+
+    words: tuple[Word, ...]

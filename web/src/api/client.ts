@@ -38,6 +38,7 @@ export type Band = Schemas["Band"];
 export type Reach = Schemas["Reach"];
 export type Drift = Schemas["SentDrift"];
 export type Reading = Schemas["Reading"];
+export type Word = Schemas["Word"];
 export type Strength = Schemas["Strength"];
 export type TieSheet = Schemas["TieSheet"];
 export type Cut = Schemas["Cut"];

@@ -1530,6 +1530,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return what every word of the trade and of the screens means. */
+        get: operations["get__api_v1_words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/workbench": {
         parameters: {
             query?: never;
@@ -16004,6 +16021,57 @@ export interface components {
             whole: string;
         };
         /**
+         * Word
+         * @description A word as it is told: its meaning in the person's units; `figure` is ``drawing:part``, empty where nothing is drawn.
+         */
+        Word: {
+            /**
+             * Also
+             * @description also
+             */
+            also: string[];
+            /**
+             * Figure
+             * @description figure
+             * @example text
+             */
+            figure: string;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Places
+             * @description places
+             */
+            places: string[];
+            /**
+             * Text
+             * @description text
+             * @example text
+             */
+            text: string;
+        };
+        /**
+         * WordList
+         * @description The words of the trade and of the screens, by the alphabet.
+         */
+        WordList: {
+            /**
+             * Words
+             * @description words
+             */
+            words: components["schemas"]["Word"][];
+        };
+        /**
          * WordSignIn
          * @description A mail address and its password.
          */
@@ -19479,6 +19547,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WaterAnswer"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordList"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -4,6 +4,7 @@ import { Refused } from "../api/client";
 import { AccountSheet } from "../features/account/account_sheet";
 import { BeginPage, throwSamplesAway } from "../features/begin/begin_page";
 import { FindSheet } from "../features/find/find_sheet";
+import { HelpSheet } from "../features/help/help_sheet";
 import { RigHistory } from "../features/history/rig_history";
 import { KeySheet } from "../features/keys/key_sheet";
 import { LadderSheet } from "../features/ladder/ladder_sheet";
@@ -116,6 +117,7 @@ function SignedIn() {
       <RigHistory />
       <Palette />
       <KeySheet />
+      <HelpSheet />
       <Toasts />
     </div>
   );
@@ -170,26 +172,77 @@ function useEverywhere(): Action[] {
     const here = () => useUndoHere.getState().here;
     const group = "Everywhere";
     return [
-      { id: "undo", does: "undo", keys: "ctrl+z", group, run: () => (here() ? here()?.undo?.() : bench().undo()) },
+      {
+        id: "undo",
+        does: "undo",
+        also: "take back",
+        keys: "ctrl+z",
+        group,
+        run: () => (here() ? here()?.undo?.() : bench().undo()),
+      },
       {
         id: "redo",
         does: "redo",
+        also: "make again",
         keys: "ctrl+shift+z",
         group,
         run: () => (here() ? here()?.redo?.() : bench().redo()),
       },
-      { id: "units", does: "units", keys: "u", group, run: nextUnits },
-      { id: "theme", does: "day or dusk theme", keys: "", group, run: () => void flipTheme() },
+      { id: "units", does: "units", also: "inches feet metric imperial pounds X", keys: "u", group, run: nextUnits },
+      {
+        id: "theme",
+        does: "day or dusk theme",
+        also: "dark light night glare",
+        keys: "",
+        group,
+        run: () => void flipTheme(),
+      },
       { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
-      { id: "keys", does: "these keys", keys: "?", group, run: () => openSheet("keys") },
-      { id: "start", does: "start a rig for this water", keys: "m", group, run: () => openSheet("start") },
-      { id: "find", does: "find what to tie for this water", keys: "f", group, run: () => openSheet("find") },
-      { id: "ladder", does: "ladder of the rig in hand", keys: "l", group, run: () => openSheet("ladder") },
-      { id: "rerig", does: "re-rig: the way to another rig", keys: "", group, run: () => openSheet("rerig") },
-      { id: "practice", does: "practice: guess, then see it sink", keys: "", group, run: () => openSheet("practice") },
+      { id: "keys", does: "these keys", also: "shortcuts keyboard", keys: "?", group, run: () => openSheet("keys") },
+      {
+        id: "start",
+        does: "start a rig for this water",
+        also: "new rig make tie",
+        keys: "m",
+        group,
+        run: () => openSheet("start"),
+      },
+      {
+        id: "find",
+        does: "find what to tie for this water",
+        also: "best what to tie inverse search",
+        keys: "f",
+        group,
+        run: () => openSheet("find"),
+      },
+      {
+        id: "ladder",
+        does: "ladder of the rig in hand",
+        also: "which bead when table print",
+        keys: "l",
+        group,
+        run: () => openSheet("ladder"),
+      },
+      {
+        id: "rerig",
+        does: "re-rig: the way to another rig",
+        also: "second rod change over",
+        keys: "",
+        group,
+        run: () => openSheet("rerig"),
+      },
+      {
+        id: "practice",
+        does: "practice: guess, then see it sink",
+        also: "quiz exercise learn",
+        keys: "",
+        group,
+        run: () => openSheet("practice"),
+      },
       {
         id: "account",
         does: "account: password, archive, links, sign out",
+        also: "settings backup export password privacy",
         keys: "",
         group,
         run: () => openSheet("account"),
@@ -197,6 +250,7 @@ function useEverywhere(): Action[] {
       {
         id: "begin",
         does: "begin with samples: a water, tackle, a rig",
+        also: "demo example tutorial first",
         keys: "",
         group,
         run: () => void navigate("/begin"),
@@ -208,10 +262,46 @@ function useEverywhere(): Action[] {
         group,
         run: () => void throwSamplesAway().then(() => window.location.reload()),
       },
-      { id: "shopping", does: "shopping list", keys: "", group, run: () => openSheet("shopping") },
-      { id: "rigs", does: "your rigs", keys: "", group, run: () => openSheet("rigs") },
-      { id: "history", does: "history of the rig in hand", keys: "", group, run: () => openSheet("history") },
-      { id: "tie", does: "tie the rig in hand", keys: "", group, run: () => void navigate("/tie") },
+      {
+        id: "shopping",
+        does: "shopping list",
+        also: "buy order list print",
+        keys: "",
+        group,
+        run: () => openSheet("shopping"),
+      },
+      {
+        id: "rigs",
+        does: "your rigs",
+        also: "library files export import share svg csv json",
+        keys: "",
+        group,
+        run: () => openSheet("rigs"),
+      },
+      {
+        id: "help",
+        does: "help: this place, and what words mean",
+        also: "glossary explain how",
+        keys: "h",
+        group,
+        run: () => openSheet("help"),
+      },
+      {
+        id: "history",
+        does: "history of the rig in hand",
+        also: "revisions versions compare restore",
+        keys: "",
+        group,
+        run: () => openSheet("history"),
+      },
+      {
+        id: "tie",
+        does: "tie the rig in hand",
+        also: "print card cut sheet knots",
+        keys: "",
+        group,
+        run: () => void navigate("/tie"),
+      },
     ];
   }, [navigate]);
 }

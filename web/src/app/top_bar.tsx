@@ -1,4 +1,4 @@
-import { Moon, Plus, Redo2, Search, Sun, Undo2, UserRound } from "lucide-react";
+import { CircleQuestionMark, Moon, Plus, Redo2, Search, Sun, Undo2, UserRound } from "lucide-react";
 import type { Book, UnitSystem } from "../api/client";
 import { RigChip } from "../features/library/rig_chip";
 import { WaterChip, waterName } from "../features/water/water_chip";
@@ -63,6 +63,14 @@ export function TopBar({ book, system }: Props) {
             title="Anything by name (Ctrl K)"
           >
             <Search size={16} aria-hidden />
+          </Button>
+          <Button
+            onClick={() => openSheet("help")}
+            aria-label="Help and words"
+            title="Help and words (H)"
+            className="max-[900px]:hidden"
+          >
+            <CircleQuestionMark size={16} aria-hidden />
           </Button>
           <Button
             className="max-[900px]:hidden"

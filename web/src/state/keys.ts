@@ -6,6 +6,8 @@ export type Action = {
   id: string;
   /** What it does, as the palette and the list of keys say it. */
   does: string;
+  /** Other words it is looked for by. */
+  also?: string;
   /** The key it has unless the person gave it another; empty for none. */
   keys: string;
   /** Where it belongs in the lists. */

@@ -13,6 +13,7 @@ const NAMES = [
   "shopping",
   "practice",
   "account",
+  "help",
 ] as const;
 /** Which of the sheets over the places is open. */
 export type SheetName = (typeof NAMES)[number];

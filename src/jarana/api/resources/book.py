@@ -17,11 +17,13 @@ from jarana.api.method_schemas import (
     RankRequest,
     Suits,
     WaterKindView,
+    WordList,
 )
 from jarana.api.schemas import Bed, UnitRule, UnitSystem
-from jarana.api.security import limiter
+from jarana.api.security import asking, limiter
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import Cards, CardView
+from jarana.core.glossary import glossary
 from jarana.core.heads import heads
 from jarana.core.methods import methods, ranked
 from jarana.core.motions import motions
@@ -64,6 +66,13 @@ def cards() -> Cards:
     table = knots()
     holds = {key: knot.hold_mm for key, knot in table.items()}
     return Cards(cards=tuple(CardView.of(card, holds.get(card.key)) for card in knot_cards().values()))
+
+
+@blueprint.get("/words")
+@spec.validate(resp=Response(HTTP_200=WordList), tags=["book"])
+def words() -> WordList:
+    """Return what every word of the trade and of the screens means."""
+    return WordList(words=glossary(asking().writer))
 
 
 @blueprint.post("/methods/ranked")

@@ -13,6 +13,7 @@ import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
+import { Term } from "../help/term";
 import { ShareButton } from "../share/share_button";
 import { waterName } from "../water/water_chip";
 import { RigThumb } from "./rig_thumb";
@@ -301,7 +302,10 @@ function Here({ here }: { here: RigHereView | null | undefined }) {
   return (
     <p className="text-[13px]">
       <span className="figure text-[15px] font-bold">{Math.round(worth.minutes)}</span>{" "}
-      <span className="figure">{range(worth.p10, worth.p90)}</span> <span className="text-soft">good min/h here</span>
+      <span className="figure">{range(worth.p10, worth.p90)}</span>{" "}
+      <Term word="good-minutes" className="text-soft">
+        good min/h here
+      </Term>
     </p>
   );
 }

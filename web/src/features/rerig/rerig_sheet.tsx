@@ -14,6 +14,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { Term } from "../help/term";
 
 /** From the rig in hand to another of one's own: what is done, in order, with knots and minutes in today's weather. */
 export function RerigSheet() {
@@ -135,7 +136,9 @@ function Rides({ rig, shown, water, now }: { rig: Rig; shown: RigRides | null; w
           <p>
             <span className="figure text-[22px] font-bold">{Math.round(shown.worth.minutes)}</span>{" "}
             <span className="figure text-[12px]">{range(shown.worth.p10, shown.worth.p90)}</span>{" "}
-            <span className="text-[12px] text-soft">good min/h</span>
+            <Term word="good-minutes" className="text-[12px] text-soft">
+              good min/h
+            </Term>
           </p>
           <RideDrawing
             rides={shown.rides}

@@ -77,7 +77,10 @@ function OneReading({ reading, pinned }: { reading: Reading & { old?: boolean };
       <Collapsible.Root>
         <div className="flex items-baseline gap-2">
           <Icon size={17} aria-label={says} className={`shrink-0 self-center ${ink}`} />
-          <Collapsible.Trigger className="min-h-8 flex-1 text-left font-semibold hover:underline">
+          <Collapsible.Trigger
+            id={`reading-${reading.key}`}
+            className="min-h-8 flex-1 text-left font-semibold hover:underline"
+          >
             {reading.title}
           </Collapsible.Trigger>
           <span className="figure whitespace-nowrap text-[15px]">

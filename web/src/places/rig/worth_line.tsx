@@ -1,6 +1,7 @@
 import { Collapsible } from "radix-ui";
 import type { WorthView } from "../../api/client";
 import { FactorBars } from "../../drawings/factor_bars";
+import { Term } from "../../features/help/term";
 import { range } from "../../model/minutes";
 import { openSheet } from "../../state/open_sheets";
 import { useLadder, usesLadders } from "../../state/use_ladder";
@@ -51,7 +52,8 @@ export function WorthLine({
         <Collapsible.Content className="pt-1 pb-1">
           {worth ? <FactorBars factors={worth.factors} /> : null}
           <p className="mt-1 text-[12px] text-soft">
-            From {members} drifts in waters like this one; hung up on {share(worth?.factors.hangs ?? 0)}.
+            <Term word="good-minutes">Good minutes</Term>, from {members} drifts in waters like this one; hung up on{" "}
+            {share(worth?.factors.hangs ?? 0)}.
           </p>
           {measure.map((line) => (
             <p key={line} className="mt-1 text-[13px]">

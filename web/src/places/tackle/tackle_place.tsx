@@ -1,6 +1,6 @@
 import { FileSpreadsheet, History, Plus } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { KindView, StockRow } from "../../api/client";
 import { ShoppingButton } from "../../features/shopping/shopping_sheet";
 import { type Action, useActions } from "../../state/keys";
@@ -101,6 +101,15 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
   const search = useRef<HTMLInputElement>(null);
   const adder = useRef<HTMLButtonElement>(null);
   const all = shelf.data;
+  const named = useSearchParams()[0].get("row");
+  // An address may name a row: it is gone to once the drawer is open.
+  const there = named !== null && all?.some((row) => row.id === named);
+  useEffect(() => {
+    if (!named || !there) return;
+    setFind("");
+    setOnlyLow(false);
+    setAt({ row: named, column: kind.columns.find((c) => !c.detail)?.key ?? "" });
+  }, [named, there, kind]);
   const columns = useMemo(() => kind.columns.map((c, i) => ({ c, i })).filter(({ c }) => !c.detail), [kind]);
   const gridColumns = useMemo(
     () =>

@@ -11,6 +11,7 @@ import {
   type UnitSystem,
 } from "../../api/client";
 import { LineColumn } from "../../drawings/line_column";
+import { Term } from "../../features/help/term";
 import { useKnotCard } from "../../features/knots/knot_card";
 import { when } from "../../model/moment";
 import { type Saved, useBench } from "../../state/bench_store";
@@ -106,7 +107,9 @@ function Table({ rig, saved, sheet, system }: Props) {
             ) : null}
           </div>
           <div className="border-t border-rule px-4 py-2 text-[13px]">
-            <h2 className="font-semibold text-soft">Dressing</h2>
+            <h2 className="font-semibold text-soft">
+              <Term word="dressing">Dressing</Term>
+            </h2>
             {sheet.dressing.map((line) => (
               <p key={line}>{line}</p>
             ))}

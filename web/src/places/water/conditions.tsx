@@ -41,10 +41,10 @@ export function Conditions({ water, section, book, system }: Props) {
         ) : null}
       </Group>
       {nature?.flows ? <PaceIt water={water} section={section} system={system} /> : null}
-      <Group title="Where they hold">
+      <Group title="Where they hold" word="taking-zone">
         <Holding water={water} system={system} />
       </Group>
-      <Group title="Today">
+      <Group title="Today" word="day">
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
           <Typed
             name="temperature"
@@ -65,7 +65,7 @@ export function Conditions({ water, section, book, system }: Props) {
         <Days water={water} system={system} />
       </Group>
       {nature?.flows ? (
-        <Group title="Lanes, nearest first">
+        <Group title="Lanes, nearest first" word="lane">
           <Lanes water={water} system={system} />
         </Group>
       ) : null}
@@ -311,7 +311,7 @@ function Rules({ water }: { water: Reach }) {
   const now = all.find((r) => r.rules.id === water.rules);
   const [writing, setWriting] = useState<RuleSetView | "new" | null>(null);
   return (
-    <Group title="Rules you entered">
+    <Group title="Rules you entered" word="rule-set">
       <Choice
         label="They hold here"
         width="w-full"

@@ -1,11 +1,19 @@
 import type { ReactNode } from "react";
+import { Term } from "../../features/help/term";
 import { Button } from "../../ui/button";
 
 /** A titled group of fields. */
-export function Group({ title, children }: { title: string; children: ReactNode }) {
+type Props = {
+  title: string;
+  /** The word of the trade it is about: its heading says what that means. */
+  word?: string;
+  children: ReactNode;
+};
+
+export function Group({ title, word, children }: Props) {
   return (
     <section aria-label={title} className="mt-3 border-t border-rule pt-2">
-      <h2 className="pb-1 text-[13px] font-semibold text-soft">{title}</h2>
+      <h2 className="pb-1 text-[13px] font-semibold text-soft">{word ? <Term word={word}>{title}</Term> : title}</h2>
       {children}
     </section>
   );

@@ -24,7 +24,7 @@ export function PaceIt({ water, section, system }: Props) {
     setSeconds("");
   };
   return (
-    <Group title="Pace it">
+    <Group title="Pace it" word="surface-pace">
       {section.throws.length > 0 ? (
         <ol aria-label="Throws" className="mb-1">
           {section.throws.map((t, i) => (
