@@ -99,6 +99,7 @@ def test_methods_are_put_in_order_of_what_they_are_worth_once_all_are_tried_and_
     first.hover()
     expect(sheet.get_by_role("progressbar", name="Methods that are tried")).to_have_count(0, timeout=60_000)
     expect(first).to_contain_text(re.compile(r"\d+ .*good min/h"))
+    expect(first.locator("svg[aria-label='Contact, thin level leader, drawn in this water']")).to_be_visible()
     expect(sheet.get_by_role("list", name="Methods, the one this water speaks for most first")).to_be_visible()
     sheet.get_by_role("heading", name="Start a rig").hover()
     expect(sheet.get_by_role("list", name="Methods, the one worth most here first")).to_be_visible()

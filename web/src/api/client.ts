@@ -74,6 +74,7 @@ export type CardView = Schemas["CardView"];
 export type Suits = Schemas["Suits"];
 export type StartedRig = Schemas["StartedRig"];
 export type SideView = Schemas["SideView"];
+export type Ranked = Schemas["RankedView"];
 export type RankingView = Schemas["RankingView"];
 export type RigHereView = Schemas["RigHereView"];
 export type Limits = Schemas["Limits"];

@@ -10301,6 +10301,13 @@ export interface components {
          */
         RankedView: {
             /**
+             * Head
+             * @description head
+             * @default
+             * @example
+             */
+            head?: string;
+            /**
              * Method
              * @description method
              * @example text
@@ -10313,6 +10320,13 @@ export interface components {
              * @example 0
              */
             not_owned?: number;
+            /**
+             * Rides
+             * @description rides
+             * @default []
+             * @example []
+             */
+            rides?: components["schemas"]["RideView"][];
             /** @description worth */
             worth: components["schemas"]["WorthView"];
         };

@@ -293,6 +293,19 @@ class RankedView(Frozen):
     method: str
     worth: WorthView
     not_owned: int = 0
+    head: str = ""
+    rides: tuple[RideView, ...] = ()
+
+    @classmethod
+    def of(cls, method: str, valued: Valued, not_owned: int) -> RankedView:
+        """Show it."""
+        return cls(
+            method=method,
+            worth=WorthView.of(valued.worth),
+            not_owned=not_owned,
+            head=valued.rig.head.kind,
+            rides=RideView.of(valued),
+        )
 
 
 class RankingView(Frozen):
@@ -305,7 +318,7 @@ class RankingView(Frozen):
     def of(cls, found: Ranking) -> RankingView:
         """Show it."""
         return cls(
-            methods=tuple(RankedView(method=m.key, worth=WorthView.of(w), not_owned=n) for m, w, n in found.rows),
+            methods=tuple(RankedView.of(m.key, valued, lacks) for m, valued, lacks in found.rows),
             left_out=tuple(LeftOutView(method=m, reason=r) for m, r in found.left_out),
         )
 

@@ -8,20 +8,19 @@ from dataclasses import dataclass
 from jarana.core.methods.base import Method
 from jarana.core.search.find import begun, firsts
 from jarana.core.search.start import with_reasons
-from jarana.core.search.valued import Valuer
+from jarana.core.search.valued import Valued, Valuer
 from jarana.core.situation import Setting
 from jarana.core.watch import Watch
-from jarana.core.worth.judge import Worth
 
 
 @dataclass(frozen=True)
 class Ranking:
-    """Methods with what the best rig a first look met is worth, and how much of it is not owned; most first.
+    """Methods with the best rig a first look met, what it is worth, and how much of it is not owned; most first.
 
     And why others may not be fished here.
     """
 
-    rows: tuple[tuple[Method, Worth, int], ...]
+    rows: tuple[tuple[Method, Valued, int], ...]
     left_out: tuple[tuple[str, str], ...] = ()
 
 
@@ -35,12 +34,12 @@ def ranking(setting: Setting, watch: Watch | None = None, tell: Callable[[Rankin
     """
     value = Valuer(watch)
     starts, left = begun(setting)
-    rows: list[tuple[Method, Worth, int]] = []
+    rows: list[tuple[Method, Valued, int]] = []
     for first in firsts(starts, value):
         if first.valued is not None:
             lacks = len(with_reasons(first.started, first.valued.rig, setting).missing)
-            rows.append((first.method, first.valued.worth, lacks))
-            rows.sort(key=lambda row: -row[1].minutes)
+            rows.append((first.method, first.valued, lacks))
+            rows.sort(key=lambda row: -row[1].worth.minutes)
             if tell is not None:
                 tell(Ranking(tuple(rows), left))
     return Ranking(tuple(rows), left)

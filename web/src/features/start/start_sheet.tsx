@@ -6,6 +6,7 @@ import {
   api,
   type Book,
   type MethodView,
+  type Ranked,
   type RankingView,
   type Reach,
   Refused,
@@ -15,6 +16,7 @@ import {
   taken,
   type WorthView,
 } from "../../api/client";
+import { RideDrawing } from "../../drawings/ride_drawing";
 import { text } from "../../model/format";
 import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
@@ -174,7 +176,8 @@ function Methods({ book, onStarted }: MethodsProps) {
             row={row}
             method={book.methods.find((m) => m.key === row.key)}
             worth={worth.get(row.key)}
-            lacks={ranking?.methods.find((m) => m.method === row.key)?.not_owned ?? 0}
+            ranked={ranking?.methods.find((m) => m.method === row.key)}
+            water={water}
             out={out.find((o) => o.method === book.methods.find((m) => m.key === row.key)?.name)?.reason}
             busy={busy}
             onStart={(key) => (usual ? void keep(key, null) : setSearched(key))}
@@ -258,8 +261,9 @@ type OneProps = {
   row: Suits;
   method: MethodView | undefined;
   worth: WorthView | undefined;
-  /** Parts of its rig that are not owned. */
-  lacks: number;
+  /** The best rig of it that was met so far. */
+  ranked: Ranked | undefined;
+  water: Reach;
   /** Why it may not be fished here. */
   out: string | undefined;
   busy: string | null;
@@ -270,18 +274,33 @@ function minutesOf(worth: ReadonlyMap<string, WorthView>, key: string): number {
   return worth.get(key)?.minutes ?? -1;
 }
 
-function One({ row, method, worth, lacks, out, busy, onStart }: OneProps) {
+function One({ row, method, worth, ranked, water, out, busy, onStart }: OneProps) {
   if (!method) return null;
+  const lacks = ranked?.not_owned ?? 0;
   return (
     <li className="border-t border-hair">
       <button
         type="button"
         disabled={busy !== null}
         onClick={() => onStart(row.key)}
-        className="grid w-full grid-cols-[minmax(0,1fr)_auto] gap-x-3 rounded-s px-1 py-2 text-left hover:bg-hair disabled:opacity-60"
+        className="grid w-full grid-cols-[92px_minmax(0,1fr)] items-start gap-x-3 rounded-s px-1 py-2 text-left hover:bg-hair disabled:opacity-60 sm:grid-cols-[132px_minmax(0,1fr)_auto]"
       >
+        <span className="row-span-6">
+          {ranked?.rides?.length ? (
+            <RideDrawing
+              rides={ranked.rides}
+              water={water}
+              head={ranked.head ?? ""}
+              width={132}
+              height={74}
+              name={`${method.name}, drawn in this water`}
+            />
+          ) : (
+            <span aria-hidden className="block h-[52px] rounded-s bg-hair sm:h-[74px]" />
+          )}
+        </span>
         <span className="font-semibold">{method.name}</span>
-        <span className="self-center text-right text-[13px]">
+        <span className="text-[13px] sm:self-center sm:text-right">
           {worth && busy !== row.key ? (
             <>
               <span className="figure text-[17px] font-bold">{Math.round(worth.minutes)}</span>{" "}
@@ -293,20 +312,20 @@ function One({ row, method, worth, lacks, out, busy, onStart }: OneProps) {
           )}
         </span>
         {worth && lacks > 0 ? (
-          <span className="col-span-2 text-[13px] text-float">
+          <span className="sm:col-span-2 text-[13px] text-float">
             {lacks} {lacks === 1 ? "part of it is" : "parts of it are"} not yours
           </span>
         ) : null}
-        {out ? <span className="col-span-2 text-[13px] text-float">Not here: {out}</span> : null}
-        <span className="col-span-2 text-[13px] text-soft">{method.when}</span>
+        {out ? <span className="sm:col-span-2 text-[13px] text-float">Not here: {out}</span> : null}
+        <span className="sm:col-span-2 text-[13px] text-soft">{method.when}</span>
         {row.pros.length > 0 ? (
-          <span className="col-span-2 flex gap-1.5 text-[13px]">
+          <span className="sm:col-span-2 flex gap-1.5 text-[13px]">
             <Check size={15} aria-label="for it" className="mt-0.5 shrink-0 text-fine" />
             <span>{sentence(row.pros)}</span>
           </span>
         ) : null}
         {row.cons.length > 0 ? (
-          <span className="col-span-2 flex gap-1.5 text-[13px]">
+          <span className="sm:col-span-2 flex gap-1.5 text-[13px]">
             <CircleAlert size={15} aria-label="against it" className="mt-0.5 shrink-0 text-look" />
             <span>{sentence(row.cons)}</span>
           </span>
