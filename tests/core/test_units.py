@@ -150,9 +150,9 @@ def test_what_is_typed_is_read_to_its_last_unit_or_refused(kind: str, text: str,
         ("imperial", "length", -0.0254 * 0.1, "0″", ""),
         ("imperial", "length", 0.0, "0″", ""),
         ("x", "diameter", 0.1524e-3, "5X", ""),
-        ("x", "diameter", 0.1397e-3, "5.5X", ""),
+        ("x", "diameter", 0.1397e-3, "5½X", ""),
         ("x", "diameter", 0.2794e-3, "0X", ""),
-        ("x", "diameter", 0.2667e-3, "0.5X", ""),
+        ("x", "diameter", 0.2667e-3, "½X", ""),
         ("x", "diameter", 0.3048e-3, "01X", ""),
         ("x", "length", 0.0254 * 20, "1′ 8″", ""),
     ],
@@ -228,3 +228,21 @@ def test_a_tie_goes_away_from_nought(value: float, decimals: int, text: str) -> 
 def test_a_length_and_a_diameter_have_a_name_in_feet_and_in_x() -> None:
     assert feet_inches(0.0254 * 19.75) == "1′ 7¾″"
     assert x_number(0.1778e-3) == "4X"
+
+
+@pytest.mark.parametrize("tenths", [79, 75, 63, 50, 5, 3, 0, -3, -5, -15, -40])
+def test_an_x_number_is_typed_back_as_it_is_written(tenths: int) -> None:
+    diameter = (0.011 - tenths / 10_000) * 0.0254
+    assert parse("diameter", x_number(diameter), "X") == pytest.approx(diameter, abs=1e-9)
+
+
+@pytest.mark.parametrize(("inches", "said"), [(0.01504, "04X"), (0.01506, "0.015 in"), (0.0217, "0.022 in")])
+def test_what_is_stouter_than_any_x_is_told_in_inches(inches: float, said: str) -> None:
+    assert x_number(inches * 0.0254) == said
+
+
+@pytest.mark.parametrize(
+    ("typed", "metres"), [("7¾″", 7.75), ("1′ 7¾″", 19.75), ("½ in", 0.5), ("5 ¼ in", 5.25), ("1/4 in", 0.25)]
+)
+def test_quarters_are_typed_as_they_are_written(typed: str, metres: float) -> None:
+    assert parse("length", typed, "m") == pytest.approx(metres * 0.0254)

@@ -62,6 +62,9 @@ SPELLINGS = {
     "c": "°C", "f": "°F", "°c": "°C", "°f": "°F", "kph": "km/h", "kmh": "km/h",
 }  # fmt: skip
 NUMBER = re.compile(r"(?P<whole>\d+)[ ]+(?P<frac>\d+/\d+)|(?P<only>\d+/\d+)|(?P<dec>\d+(?:[.,]\d*)?|[.,]\d+)")
+GLYPHS = {"¼": ".25", "½": ".5", "¾": ".75"}
+"""Quarters, as figures are written and may be typed back."""
+GLYPH = re.compile(r"(\d*) ?([¼½¾])")
 EXAMPLES: dict[Kind, str] = {
     "length": "0.52, 52 cm, 1' 8\", 6 ft 6",
     "diameter": "0.12, 5x, .006in",
@@ -105,6 +108,7 @@ def parse(kind: Kind, text: str, bare: str, path: str = "value") -> float:
     if not shown or len(shown) > LONGEST_TEXT:
         raise wrong
     plain = shown.replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"').replace("“", '"')
+    plain = GLYPH.sub(lambda found: (found.group(1) or "0") + GLYPHS[found.group(2)], plain)
     sign = 1.0
     if plain[0] in "-−":
         sign, plain = -1.0, plain[1:].strip()
@@ -223,21 +227,30 @@ SYSTEMS: dict[System, dict[str, Rule]] = {
 NAMES: dict[System, str] = {"metric": "mm · m · kg", "imperial": "in · ft · lb", "x": "X · ft · lb"}
 
 
+STOUTEST_X = -40
+"""Tenths of X: what is stouter than 04X nobody tells in X."""
+
+
 def x_number(diameter: float) -> str:
-    """Return a diameter (m) as an X number: ``5X``, ``5.5X``, ``01X`` above 0X.
+    """Return a diameter (m) as people say it in X: ``5X``, ``5½X``, ``01X``; what is stouter than 04X in inches, ``0.022 in``.
+
+    To a tenth; halves as halves.
 
     Examples
     --------
-    >>> x_number(0.1524e-3), x_number(0.3048e-3)
-    ('5X', '01X')
+    >>> x_number(0.1524e-3), x_number(0.3048e-3), x_number(0.1397e-3), x_number(0.16e-3), x_number(0.55e-3)
+    ('5X', '01X', '5½X', '4.7X', '0.022 in')
     """
     return _x_text(diameter / INCH)
 
 
 def _x_text(inches: float) -> str:
-    x = math.floor((ZERO_X - inches) * 10000 + 0.5) / 10
-    text = f"{abs(x):g}X"
-    return text if x >= 0 else "0" + text
+    tenths = math.floor((ZERO_X - inches) * 10000 + 0.5)
+    if tenths < STOUTEST_X:
+        return f"{half_up(inches, 3)} in"
+    whole, part = divmod(abs(tenths), 10)
+    said = {0: f"{whole}", 5: f"{whole}½"}.get(part, f"{whole}.{part}")
+    return f"{said.removeprefix('0') if part == 5 else said}X" if tenths >= 0 else f"0{said}X"
 
 
 def feet_inches(length: float) -> str:

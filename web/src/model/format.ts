@@ -59,8 +59,16 @@ function feetInches(inches: number): string {
   return sign + (rest ? `${feet}′ ${small}` : `${feet}′`);
 }
 
-/** Inches as an X number: 0.006 → 5X, 0.012 → 01X. */
+/** Tenths of X: what is stouter than 04X nobody tells in X. */
+const STOUTEST_X = -40;
+
+/** Inches as people say it in X: 0.006 → 5X, 0.0055 → 5½X, 0.012 → 01X; what is stouter than 04X stays in inches. */
 function xNumber(inches: number): string {
-  const x = Math.floor((0.011 - inches) * 10000 + 0.5) / 10;
-  return x >= 0 ? `${x}X` : `0${-x}X`;
+  const tenths = Math.floor((0.011 - inches) * 10000 + 0.5);
+  if (tenths < STOUTEST_X) return `${inches.toFixed(3)} in`;
+  const whole = Math.floor(Math.abs(tenths) / 10);
+  const part = Math.abs(tenths) % 10;
+  const said = part === 0 ? `${whole}` : part === 5 ? `${whole}½` : `${whole}.${part}`;
+  if (tenths < 0) return `0${said}X`;
+  return part === 5 && whole === 0 ? "½X" : `${said}X`;
 }
