@@ -1,6 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import type { Band, Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
+import { clearPlace } from "../model/clear_place";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
 import { Axes } from "./axes";
@@ -57,7 +58,8 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const at = (p: Point, t: number): [number, number] => [px(p, t), p.z > 0 && high > 0 ? up(p.z) : y(-p.z * deep)];
   const join = (points: [number, number][]) =>
     points.map((p, i) => `${i ? "L" : "M"}${p.map(round).join(" ")}`).join("");
-  const track = (of: Drift, node: number) => join(trackOf(of, node).map((p, i) => at(p, of.times_s[i] ?? 0)));
+  const points = (of: Drift, node: number) => trackOf(of, node).map((p, i) => at(p, of.times_s[i] ?? 0));
+  const track = (of: Drift, node: number) => join(points(of, node));
   const cx = (m: number) => (lake ? LEFT + ((right - LEFT) * m) / Math.max(drift.length_m, 0.01) : x(m * travel));
   const bedLine = corners.map((c): [number, number] => [cx(c.x_m), y(c.depth_m * deep)]);
   const zone = [
@@ -65,6 +67,14 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     ...[...corners].reverse().map((c): [number, number] => [cx(c.x_m), y(Math.max(c.zone_end_m, c.zone_top_m) * deep)]),
   ];
   const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
+  const upper = Math.min(zoneTop + 3, bed - 16);
+  const lower = Math.max(upper, Math.min(y((corners[0]?.zone_end_m ?? floor) * deep), bed) - 19);
+  const named = clearPlace(
+    [104, 8, 190, 280, 370]
+      .filter((off, i) => i === 0 || LEFT + off + 72 < right - 150)
+      .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, width: 72, height: 16 }))),
+    drift.flies.map((fly) => points(drift, fly.node)),
+  ) ?? { x: LEFT + 104, y: upper, width: 72, height: 16 };
   const stretch = (bed - surface) / floor / ((right - LEFT) / (most - least));
   const flies = drift.flies.map((fly) => ({
     fly,
@@ -114,16 +124,8 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       <text x={LEFT + 8} y={bed + 18} fontSize={12} fill="var(--bed-ink)">
         {bedName}
       </text>
-      <rect
-        x={LEFT + 104}
-        y={Math.min(zoneTop + 15, bed - 4) - 12}
-        width={72}
-        height={16}
-        rx={2}
-        fill="var(--sheet)"
-        opacity={0.7}
-      />
-      <text x={LEFT + 108} y={Math.min(zoneTop + 15, bed - 4)} fontSize={12} fill="var(--zone-ink)" fontWeight={600}>
+      <rect {...named} rx={2} fill="var(--sheet)" opacity={0.7} />
+      <text x={named.x + 4} y={named.y + 12} fontSize={12} fill="var(--zone-ink)" fontWeight={600}>
         taking zone
       </text>
       <path d={`M${LEFT} ${surface} H${right}`} stroke="var(--ink)" strokeWidth={1.6} />
@@ -213,11 +215,11 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
             </g>
           ) : null}
           {drift.lines.map((line, i) => {
-            const points = join(line.map((node) => at(nodeAt(drift, node, time), time)));
+            const drawn = join(line.map((node) => at(nodeAt(drift, node, time), time)));
             return (
               <g key={i} fill="none" strokeLinejoin="round">
-                <path d={points} stroke="var(--casing)" strokeWidth={4.5} opacity={0.8} />
-                <path d={points} stroke="var(--mat-fluorocarbon)" strokeWidth={2.2} />
+                <path d={drawn} stroke="var(--casing)" strokeWidth={4.5} opacity={0.8} />
+                <path d={drawn} stroke="var(--mat-fluorocarbon)" strokeWidth={2.2} />
               </g>
             );
           })}

@@ -134,4 +134,19 @@ describe("what is tapped", () => {
     await second.sendEvents();
     expect(new Set(server.sent.flatMap((s) => s.events.map((e) => e.device))).size).toBe(1);
   });
+  it("is forgotten with the pack when one signs out, but for what still waits to be sent", async () => {
+    const bank = await opened();
+    const { forgetHere, keepPack, keptPack, everyEvent } = await import("./bank_db");
+    await keepPack({ keptAt: "now" } as never);
+    server.answer = away;
+    await bank.happened("outing", {}, { about: null });
+    await bank.sendEvents();
+    expect(await forgetHere()).toBe(1);
+    expect(await keptPack()).toBeUndefined();
+    expect(await everyEvent()).toHaveLength(1);
+    server.answer = all;
+    await bank.sendEvents();
+    expect(await forgetHere()).toBe(0);
+    expect(await everyEvent()).toEqual([]);
+  });
 });

@@ -106,6 +106,17 @@ export async function markEvents(
   await work.done;
 }
 
+/** Forgets what lies on this phone; what was tapped and not sent yet stays. Returns how much of that there is. */
+export async function forgetHere(): Promise<number> {
+  const db = await bankDb();
+  const waits = await db.countFromIndex("events", "state", "waits");
+  const work = db.transaction(["packs", "events"], "readwrite");
+  await work.objectStore("packs").clear();
+  if (waits === 0) await work.objectStore("events").clear();
+  await work.done;
+  return waits;
+}
+
 export async function keepPack(kept: KeptPack): Promise<void> {
   await (await bankDb()).put("packs", kept, TODAY);
 }

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { type AccountSeen, api, type Problem, Refused, taken } from "../../api/client";
 import { type Faults, faultsOf } from "../../model/faults";
+import { forgetHere } from "../../state/bank_db";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { LineField } from "../../ui/line_field";
@@ -113,6 +114,7 @@ function Out({ account }: { account: AccountSeen }) {
     try {
       const answer = everywhere ? await api.POST("/api/v1/sign-out-everywhere") : await api.POST("/api/v1/sign-out");
       if (!answer.response.ok) throw new Refused(answer.response.status, undefined);
+      await forgetHere().catch(() => 0);
       window.location.assign("/enter");
     } catch (error) {
       setFaults(faultsOf(error));
@@ -123,6 +125,7 @@ function Out({ account }: { account: AccountSeen }) {
     try {
       const answer = await api.POST("/api/v1/account/remove", { body: { name } });
       if (!answer.response.ok) throw new Refused(answer.response.status, answer.error as Problem | undefined);
+      await forgetHere().catch(() => 0);
       window.location.assign("/enter");
     } catch (error) {
       setFaults(faultsOf(error));
@@ -136,6 +139,10 @@ function Out({ account }: { account: AccountSeen }) {
           {account.browsers} {account.browsers === 1 ? "browser" : "browsers"}
         </span>
         .
+      </p>
+      <p className="text-soft">
+        Out, this browser forgets the day pack. What was tapped and could not be sent yet stays in it until you come
+        back.
       </p>
       <div className="flex flex-wrap gap-2">
         <Button className="min-h-[44px]" onClick={() => void leave(false)}>
