@@ -70,8 +70,7 @@ def test_rigs_are_drawn_in_todays_water_by_their_worth_and_one_is_taken_to_where
     minutes = [int(found.group(1)) for found in said if found]
     assert minutes == sorted(minutes, reverse=True)
     assert violations(bench) == []
-    name = "Take Two nymphs under a float in hand in "
-    bench.get_by_role("button", name=re.compile(f"^{name}")).first.click()
+    bench.get_by_role("button", name=re.compile("Sluice Meadow, with Two nymphs under a float")).click()
     expect(bench.get_by_role("dialog")).to_have_count(0)
     expect(bench.get_by_role("button", name=re.compile("rig in hand"))).to_contain_text("Two nymphs under a float")
     expect(bench.get_by_role("button", name=re.compile("today's water"))).to_contain_text("Sluice Meadow")

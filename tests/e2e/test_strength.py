@@ -27,12 +27,12 @@ def test_a_better_knot_is_found_tied_and_undone(bench: Page) -> None:
 
 
 def test_the_line_is_drawn_by_strength_for_a_pull_at_a_fly(bench: Page) -> None:
-    bench.get_by_role("combobox", name=re.compile("Strength")).click()
+    bench.get_by_role("combobox", name=re.compile("^Where it parts")).click()
     bench.get_by_role("option", name=re.compile("the dropper")).click()
     expect(bench.get_by_test_id("line")).to_contain_text("and you lose two flies")
     assert violations(bench) == []
-    bench.get_by_role("combobox", name=re.compile("Strength")).click()
-    bench.get_by_role("option", name=re.compile("nobody")).click()
+    bench.get_by_role("combobox", name=re.compile("^Where it parts")).click()
+    bench.get_by_role("option", name=re.compile("^nothing")).click()
     expect(bench.get_by_test_id("line")).not_to_contain_text("you lose")
 
 

@@ -146,7 +146,7 @@ def test_a_fly_is_timed_in_a_jar_and_its_own_figure_taken(drawer: Page) -> None:
     drawer.get_by_role("button", name="Leave out drop 4").click()
     assert violations(drawer) == []
     drawer.get_by_role("button", name="Use its own figure").click()
-    expect(drawer.get_by_role("textbox", name="Drops")).to_have_value("3")
+    expect(drawer.get_by_role("textbox", name="Times timed")).to_have_value("3")
 
 
 def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right(drawer: Page) -> None:
@@ -185,7 +185,7 @@ def test_a_spool_is_measured_with_what_was_rejected_named(drawer: Page, site: Si
     finally:
         site.micrometer.fault, site.micrometer.every = "none", 1
     drawer.get_by_role("button", name="Use it").click()
-    expect(drawer.get_by_label("n measured")).to_have_value("5")
+    expect(drawer.get_by_label("Times measured")).to_have_value("5")
 
 
 def test_what_moved_is_told_and_can_be_taken_back(drawer: Page) -> None:

@@ -228,3 +228,19 @@ def test_on_a_phone_back_closes_your_rigs_and_leaves_the_place(browser: Browser,
     expect(page.get_by_role("dialog")).to_have_count(0)
     expect(page.get_by_test_id("tank")).to_be_visible()
     context.close()
+
+
+def test_a_line_is_dressed_over_its_end_alone_and_undone(bench: Page) -> None:
+    bench.locator("#part-sighter").click()
+    bench.get_by_label("Only its last").fill("20 cm")
+    bench.keyboard.press("Enter")
+    end = bench.get_by_role("option", name=re.compile("^End of the sighter"))
+    expect(end).to_contain_text("0.20 m")
+    expect(bench.locator("#part-sighter")).to_contain_text("0.40 m")
+    end.click()
+    bench.get_by_label("Only its last").fill("9 m")
+    bench.keyboard.press("Enter")
+    expect(end).to_have_count(0)
+    expect(bench.locator("#part-sighter")).to_contain_text("0.60 m")
+    bench.get_by_role("button", name="Undo", exact=True).click()
+    expect(end).to_have_count(1)

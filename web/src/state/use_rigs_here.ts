@@ -5,6 +5,8 @@ import { useJob } from "./use_job";
 
 /** Revisions one asking looks at. */
 const MOST = 24;
+const REST_MS = 300;
+type Asked = { kind: "rigs-here"; water: Reach; revisions: string[] };
 type Known = { of: Reach | undefined; rows: ReadonlyMap<string, RigHereView | null> };
 const NONE: Known["rows"] = new Map();
 
@@ -20,19 +22,23 @@ export function useRigsHere(revisions: readonly string[]): {
     .filter((id) => !rows.has(id))
     .slice(0, MOST)
     .join();
-  const asked = useMemo(
-    () => (water && missing ? { kind: "rigs-here" as const, water, revisions: missing.split(",") } : null),
-    [water, missing],
-  );
-  const { found, share } = useJob<"rigs-here">(asked, 300);
+  const [asked, setAsked] = useState<Asked | null>(null);
+  const running = asked !== null && asked.water === water;
+  useEffect(() => {
+    // What is being looked at is finished first: another revision does not begin all of it anew.
+    if (running || !water) return;
+    setAsked(missing ? { kind: "rigs-here", water, revisions: missing.split(",") } : null);
+  }, [running, water, missing]);
+  const { found, share, fault } = useJob<"rigs-here">(asked, REST_MS);
   const here = useMemo(
     () => new Map([...rows, ...(found?.rigs ?? []).map((r) => [r.revision, r] as const)]),
     [rows, found],
   );
   useEffect(() => {
-    if (!asked || !found || share !== null) return;
-    // What was asked and is not among the answers is nobody's: it is not asked again.
+    if (!asked || share !== null || !(found || fault)) return;
+    // What was asked and is not among the answers is nobody's, or could not be told: it is not asked again.
     setKnown({ of: asked.water, rows: new Map([...asked.revisions.map((id) => [id, null] as const), ...here]) });
-  }, [asked, found, share, here]);
+    setAsked(null);
+  }, [asked, found, fault, share, here]);
   return { here, share };
 }

@@ -253,7 +253,7 @@ function OneRig({ rig, here, onNote }: OneProps) {
                       <button
                         type="button"
                         className="min-h-8 underline"
-                        aria-label={`Take ${rig.name} in hand in ${w.name}`}
+                        aria-label={`${w.name}, with ${rig.name}`}
                         onClick={() => void take(w.id)}
                       >
                         {w.name}

@@ -11,14 +11,14 @@ export function PullChoice({ answer, pull, onPull }: { answer: Answer; pull: str
   return (
     <div className="pr-3">
       <Choice
-        label="Strength, for a fish or a snag on"
+        label="Where it parts, pulled at"
         width="w-56"
         value={pull}
         groups={[
           {
             label: "",
             options: [
-              { value: NOWHERE, label: "nobody: as it is tied" },
+              { value: NOWHERE, label: "nothing: each by itself" },
               ...flies.map((a) => ({ value: a.id, label: `the ${answer.roles[a.id]}, ${bodyName(a.body)}` })),
             ],
           },

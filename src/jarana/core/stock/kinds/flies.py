@@ -21,6 +21,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+carries = Carries
+times-timed = Times timed
 fly-box = Fly box
 no-flies-yet-add = No flies yet. Add patterns in the weights you own: Jarana only ties on what is in the box.
 in-your-words = Its colours, in your own words.
@@ -81,10 +83,10 @@ class Flies(StockKind[FlyPattern]):
         Column("falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about=say("alone-still-water-12")),
         Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about=say("jar")),
         Column("timed_spread", say("timed"), "figure", "mm/s", "speed", "sink", most=1000),
-        Column("drops", "Drops", "count", most=100),
+        Column("drops", say("times-timed"), "count", most=100),
         Column("drag", say("own-drag"), "figure", most=20, about=say("c-dressing-from-jar")),
         Column("drag_spread", say("drag"), "figure", most=20),
-        Column("lift", "Bears", "figure", "gf", most=10, shared=True, about=say("what-dressed-dry-holds")),
+        Column("lift", say("carries"), "figure", "gf", most=10, shared=True, about=say("what-dressed-dry-holds")),
     )
 
     def rows(self, item: FlyPattern) -> list[Row]:

@@ -12,6 +12,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+carries = Carries
 no-floats-yet-add = No floats yet. Add what you hang flies under: Jarana tells which of them your rig would drown.
 made = Made of
 greatest-net-lift-grams = Greatest net lift, grams-force.
@@ -33,7 +34,7 @@ class Floats(StockKind[Float]):
         Column("look", say("made"), "choice", choices=("foam", "yarn", "ball"), required=True),
         Column(
             "bears",
-            "Bears",
+            say("carries"),
             "figure",
             "gf",
             least=0.01,

@@ -23,7 +23,7 @@ printed-5x-0-14 = As printed: 5X, 0.14, 4 lb. Diameter and strength are read fro
 label-says = Label says
 measured = ± measured
 spread-measured-ones = Spread of the measured ones.
-n-measured = n measured
+n-measured = Times measured
 how-often-was-measured = How often it was measured.
 whether-strength-told-dry = Whether the strength is told dry or wet.
 breaks-wet = Breaks wet
@@ -31,7 +31,8 @@ wet-unknotted = Wet and unknotted.
 told-when-less-left = Told when less is left.
 scale-dry = On a scale, dry.
 pulled = ± pulled
-n-pulled = n pulled
+n-pulled = Times pulled
+strength-is = Strength is
 diameter-x-number-or = a diameter, an X number or a strength is wanted
 mm-about-kg = { $mm } mm, about { $kg } kg
 """,
@@ -76,7 +77,7 @@ class Spools(StockKind[Spool]):
         ),
         Column("n", say("n-measured"), "count", most=999, about=say("how-often-was-measured")),
         Column("strength", "Strength", "figure", "kg", "force", "force", least=0.05, most=60),
-        Column("state", "Told", "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
+        Column("state", say("strength-is"), "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
         Column(
             "breaks", say("breaks-wet"), "figure", "kg", "force", "force", computed=True, about=say("wet-unknotted")
         ),
