@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from jarana.api.schemas import Bed, RigRevision, UnitSystem
+from jarana.api.rig_schemas import RigRevision
+from jarana.api.schemas import Bed, UnitSystem
 from jarana.core.glossary import Word
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit

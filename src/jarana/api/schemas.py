@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from datetime import date, datetime
-from typing import Annotated, Literal
+from datetime import date
+from typing import Annotated
 from uuid import UUID
 
 import numpy as np
@@ -12,23 +12,18 @@ from pydantic import Field, StringConstraints
 from jarana.core.caution import Caution
 from jarana.core.drift.result import Drift
 from jarana.core.law import Asked
-from jarana.core.leader.wear import WearKind
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
-from jarana.core.rig.compare import Change
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.answers import WouldView
 from jarana.core.search.any_edit import AnyEdit, AnyWaterEdit
 from jarana.core.search.bench import MOST_EDITS
-from jarana.core.sheet.measures import Measures
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import System
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import Section
-from jarana.core.worth.constants import constants
-from jarana.usecases.keep_measures import habits_mark
 
 
 class FaultView(Frozen):
@@ -349,272 +344,6 @@ class DrawerView(Frozen):
     drawer: Drawer
 
 
-class FishedIn(Frozen):
-    """A water a rig was fished in."""
-
-    id: Key
-    name: str
-
-
-class RigSummary(Frozen):
-    """A rig in a list; `waters` are those it was fished in, the last first."""
-
-    id: UUID
-    name: str
-    method: str
-    flies: tuple[str, ...]
-    revision: UUID
-    number: int
-    made_at: datetime
-    waters: tuple[FishedIn, ...] = ()
-
-
-class Rigs(Frozen):
-    """One's own rigs, newest first; `more` where there are others after these."""
-
-    rigs: tuple[RigSummary, ...]
-    more: bool = False
-
-
-class RigRevision(Frozen):
-    """A saved state of a rig."""
-
-    rig_id: UUID
-    id: UUID
-    base: UUID | None
-    number: int
-    made_at: datetime
-    occasion: str
-    hash: str
-    rig: Rig
-
-
-class NewRevision(Frozen):
-    """A state of a rig to be saved on top of `base` (None for a new rig); ids are made by the client."""
-
-    id: UUID
-    base: UUID | None = None
-    rig: Rig
-    occasion: Literal["changed", "restored"] = "changed"
-
-
-class HistoryEntry(Frozen):
-    """One revision, what it changed of the one before, and the knots, minutes and line that takes with warm hands."""
-
-    id: UUID
-    number: int
-    made_at: datetime
-    occasion: str
-    changes: tuple[str, ...]
-    takes: str = ""
-
-
-class History(Frozen):
-    """The revisions of a rig, newest first; `more` where there are older ones."""
-
-    revisions: tuple[HistoryEntry, ...]
-    more: bool = False
-
-
-class ChangeView(Change):
-    """A difference and the same as one text."""
-
-    said: str
-
-    @classmethod
-    def of(cls, change: Change) -> ChangeView:
-        """Show a change."""
-        return cls(**change.model_dump(), said=change.text)
-
-
-class Differences(Frozen):
-    """What differs between two states of a rig."""
-
-    changes: tuple[ChangeView, ...]
-
-
-class Copy(Frozen):
-    """Ids, made by the client, for a rig made from another."""
-
-    rig_id: UUID
-    revision_id: UUID
-
-
-class NewName(Frozen):
-    """Another name, and the id of the revision that carries it."""
-
-    id: UUID
-    name: Text = Field(min_length=1)
-
-
-class StartRig(Frozen):
-    """A method to start from, for a water; ids are made by the client. With a rig that was found, that one is kept."""
-
-    rig_id: UUID
-    revision_id: UUID
-    method: str = Field(max_length=64)
-    water: Reach
-    rig: Rig | None = None
-
-
-class RigFile(Frozen):
-    """The text of a rig file and the ids of the rig to be made of it."""
-
-    rig_id: UUID
-    revision_id: UUID
-    text: Annotated[str, StringConstraints(max_length=400_000)]
-
-
-class SheetRequest(Frozen):
-    """A rig to be tied."""
-
-    rig: Rig
-
-
-class NewTie(Frozen):
-    """A rig marked tied, saved as a revision on `base`; ids are made by the client."""
-
-    id: UUID
-    revision_id: UUID
-    base: UUID | None = None
-    rig: Rig
-
-
-class TakenLine(Frozen):
-    """Line a spool gave."""
-
-    spool_id: str
-    metres: float
-
-
-class FlyOut(Frozen):
-    """A fly of the box that hangs on a tied rig."""
-
-    weight: str
-    name: str
-
-
-class SettledFlies(Frozen):
-    """What became of a tied rig's flies, weights of the box by id."""
-
-    id: UUID
-    back: tuple[Key, ...] = Field(default=(), max_length=20)
-    lost: tuple[Key, ...] = Field(default=(), max_length=20)
-
-
-class WornSpan(Frozen):
-    """A span of a tied rig as it is now."""
-
-    span: str
-    name: str
-    left: str
-    tip: str
-    holds: str
-    knotted: bool
-    changes: int | None
-
-
-class WearView(Frozen):
-    """One thing that happened to a tied rig."""
-
-    id: UUID
-    kind: str
-    span: str
-    at: datetime
-
-
-class NewWear(Frozen):
-    """Something that happened to a span; how much was lost is typed in any unit."""
-
-    id: UUID
-    kind: WearKind
-    span: Key
-    lost: Typed = ""
-
-
-class TieView(Frozen):
-    """A tie: what was taken from which spool, which leaders of the wallet, and which flies hang on it; nothing once it was taken back."""
-
-    id: UUID
-    undone: bool
-    made_at: datetime
-    taken: tuple[TakenLine, ...]
-    leaders: tuple[str, ...] = ()
-    flies_out: tuple[FlyOut, ...]
-    worn: tuple[WornSpan, ...]
-    wear: tuple[WearView, ...]
-    revision: RigRevision
-
-
-class LastTie(Frozen):
-    """The newest tie of a rig that still stands."""
-
-    tie: TieView | None
-
-
-class MyMeasures(Frozen):
-    """One's own measures; `mark` is to be sent back with a change of them."""
-
-    measures: Measures
-    mark: str = Field(examples=["4f1d2c3b5a697881"])
-
-
-class HabitView(Frozen):
-    """A constant of worth: the table's value, one's own (null: the table's), its range, unit and source."""
-
-    key: str
-    name: str
-    value: float
-    own: float | None
-    low: float
-    high: float
-    unit: str
-
-
-class MyHabits(Frozen):
-    """Every constant of worth; `mark` is to be sent back with a change of one's own."""
-
-    habits: tuple[HabitView, ...]
-    mark: str = Field(examples=["4f1d2c3b5a697881"])
-
-    @classmethod
-    def of(cls, measures: Measures) -> MyHabits:
-        """Show them with one's own."""
-        own = measures.habits
-        return cls(
-            mark=habits_mark(measures),
-            habits=tuple(
-                HabitView(
-                    key=row.key,
-                    name=row.name,
-                    value=row.value,
-                    own=own.get(row.key),
-                    low=row.low,
-                    high=row.high,
-                    unit=row.unit,
-                )
-                for row in constants().values()
-            ),
-        )
-
-
-class TypedHabits(Frozen):
-    """Constants of worth of one's own, by key; those left out are the table's."""
-
-    base: Base = None
-    habits: dict[str, float] = Field(max_length=100)
-
-
-class TypedMeasures(Frozen):
-    """Measures as typed (bare: centimetres); empty where not set."""
-
-    base: Base = None
-    hand: Typed = ""
-    forearm: Typed = ""
-    chest: Typed = ""
-    rod_marks: tuple[Typed, ...] = Field(default=(), max_length=8)
-
-
 class Page(Frozen):
     """So many of a list, after so many others."""
 
@@ -645,12 +374,6 @@ class TakeInHand(Frozen):
 
 class Gone(Frozen):
     """Done; nothing to say."""
-
-
-class Stale(Problem):
-    """The rig was changed elsewhere: the newest revision, to be offered beside one's own."""
-
-    newest: RigRevision
 
 
 class Health(Frozen):

@@ -13,18 +13,15 @@ from werkzeug.utils import secure_filename
 
 from jarana.api.errors import problem
 from jarana.api.method_schemas import StartedRig
-from jarana.api.schemas import (
-    Before,
+from jarana.api.rig_schemas import (
     ChangeView,
     Copy,
     Differences,
     FishedIn,
-    Gone,
     History,
     HistoryEntry,
     NewName,
     NewRevision,
-    Page,
     RigFile,
     RigRevision,
     Rigs,
@@ -32,6 +29,7 @@ from jarana.api.schemas import (
     Stale,
     StartRig,
 )
+from jarana.api.schemas import Before, Gone, Page
 from jarana.api.security import asking, work
 from jarana.api.spec import spec
 from jarana.core.model import content_hash

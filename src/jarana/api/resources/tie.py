@@ -10,17 +10,18 @@ from spectree import Response
 
 from jarana.api.errors import problem
 from jarana.api.resources.rigs import shown
-from jarana.api.schemas import (
+from jarana.api.rig_schemas import RigRevision, Stale
+from jarana.api.security import asking, limiter, work
+from jarana.api.spec import spec
+from jarana.api.tie_schemas import (
     FlyOut,
     LastTie,
     MyHabits,
     MyMeasures,
     NewTie,
     NewWear,
-    RigRevision,
     SettledFlies,
     SheetRequest,
-    Stale,
     TakenLine,
     TieView,
     TypedHabits,
@@ -28,8 +29,6 @@ from jarana.api.schemas import (
     WearView,
     WornSpan,
 )
-from jarana.api.security import asking, limiter, work
-from jarana.api.spec import spec
 from jarana.core.documents import read
 from jarana.core.leader.wear import Wear
 from jarana.core.sheet.measures import Measures
