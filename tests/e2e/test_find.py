@@ -117,7 +117,7 @@ def test_what_a_rig_is_worth_stands_over_its_readings_and_opens_to_its_factors(b
     expect(worth).to_contain_text(re.compile(r"\d+ good minutes in the hour"), timeout=SLOW)
     worth.click()
     expect(bench.get_by_text("in the zone", exact=True)).to_be_visible()
-    expect(bench.get_by_text(re.compile("From (32|128) drifts"))).to_be_visible()
+    expect(bench.get_by_text(re.compile("from (32|128) drifts"))).to_be_visible()
 
 
 def test_find_fits_a_phone(browser: Browser, site: Site) -> None:

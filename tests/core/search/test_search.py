@@ -390,11 +390,11 @@ def test_nothing_fits_below_a_few_minutes_or_a_third_of_what_one_change_gives(
 def test_methods_are_ranked_by_what_the_best_rig_a_first_look_met_is_worth(weir_run: Reach) -> None:
     heard: list[Ranking] = []
     found = ranking(setting(weir_run), tell=heard.append)
-    minutes = [worth.minutes for _, worth, _ in found.rows]
+    minutes = [valued.worth.minutes for _, valued, _ in found.rows]
     assert minutes == sorted(minutes, reverse=True)
     assert {m.key for m, _, _ in found.rows} == {m.key for m in methods().values() if "river" in m.waters}
     assert [len(h.rows) for h in heard] == list(range(1, len(found.rows) + 1))
-    assert found.rows[-1][1].minutes == 0.0
+    assert found.rows[-1][1].worth.minutes == 0.0
     assert found.left_out == ()
 
 

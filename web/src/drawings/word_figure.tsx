@@ -66,6 +66,7 @@ function Water({ part }: Part) {
   const lit = (key: string) => part === key;
   const arrow = (y: number, length: number, ink: string, wide: number): ReactNode => (
     <path
+      key={y}
       d={`M12 ${y}h${length}m-5 -3l5 3l-5 3`}
       fill="none"
       stroke={ink}

@@ -6,7 +6,7 @@ import { range } from "../../model/minutes";
 import { when } from "../../model/moment";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
-import { useReaches, useRigs } from "../../state/queries";
+import { useBook, useReaches, useRigs } from "../../state/queries";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
 import { useRigsHere } from "../../state/use_rigs_here";
@@ -44,7 +44,13 @@ function Library() {
     return words.every((word) => text.includes(word));
   });
   const { here } = useRigsHere(found.map((rig) => rig.revision));
-  const minutes = (rig: RigSummary) => here.get(rig.revision)?.here?.worth.minutes ?? -1;
+  const book = useBook();
+  /** The water a rig is made for, where that is another kind than today's. */
+  const madeFor = (rig: RigSummary) => {
+    const waters = book.data?.methods.find((m) => m.key === rig.method)?.waters ?? [];
+    return !water?.kind || waters.includes(water.kind) ? undefined : waters[0];
+  };
+  const minutes = (rig: RigSummary) => (madeFor(rig) ? -1 : (here.get(rig.revision)?.here?.worth.minutes ?? -1));
   const shown = best ? [...found].sort((a, b) => minutes(b) - minutes(a)) : found;
   return (
     <>
@@ -95,7 +101,7 @@ function Library() {
       ) : null}
       <ul className="mt-1" aria-label="Rigs">
         {shown.map((rig) => (
-          <OneRig key={rig.id} rig={rig} here={here.get(rig.revision)} onNote={setNote} />
+          <OneRig key={rig.id} rig={rig} here={here.get(rig.revision)} madeFor={madeFor(rig)} onNote={setNote} />
         ))}
       </ul>
       {rigs.data && found.length === 0 ? (
@@ -156,9 +162,14 @@ function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void })
   );
 }
 
-type OneProps = { rig: RigSummary; here: RigHereView | null | undefined; onNote: (note: Note) => void };
+type OneProps = {
+  rig: RigSummary;
+  here: RigHereView | null | undefined;
+  madeFor: string | undefined;
+  onNote: (note: Note) => void;
+};
 
-function OneRig({ rig, here, onNote }: OneProps) {
+function OneRig({ rig, here, madeFor, onNote }: OneProps) {
   const inHand = useBench((s) => s.saved?.rigId === rig.id);
   const [naming, setNaming] = useState(false);
   const reaches = useReaches();
@@ -243,7 +254,7 @@ function OneRig({ rig, here, onNote }: OneProps) {
               <p className="text-[13px] text-soft">
                 {rig.flies.join(" · ")} · rev {rig.number}, {when(rig.made_at)}
               </p>
-              <Here here={here} />
+              {madeFor ? <p className="text-[13px] text-soft">Made for a {madeFor}.</p> : <Here here={here} />}
               {rig.waters?.length ? (
                 <p className="text-[13px] text-soft">
                   Fished in{" "}
