@@ -10,6 +10,7 @@ from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.dressing import DressEnd, SetDressing
 from jarana.core.rig.edits.spans import SetDiameter, StepDiameter
 from jarana.core.rig.edits.structure import JoinSpans
+from jarana.core.rig.edits.whole import SetWindKnot
 from jarana.core.rig.lacking import lacking
 from jarana.core.rig.model import SHORTEST_SPAN_MM, Rig
 from jarana.core.rig.one_line import along, is_end, whole
@@ -106,3 +107,10 @@ def test_what_sits_on_a_line_stays_where_it_sat_when_it_is_joined_again() -> Non
         assert made.head.span == made.spans[at + holds].id
         assert made.head.hangs_from(made) == pytest.approx(middle.head.hangs_from(middle))
         assert do(made, JoinSpans(joint=made.joints[at + 1].id)).head == middle.head
+
+
+def test_a_wind_knot_in_either_stretch_is_in_the_line_when_it_is_one_again() -> None:
+    end = ENDED.spans[-1].id
+    knotted = do(ENDED, SetWindKnot(span=end, knotted=True))
+    assert whole(knotted).spans[-1].wind_knot
+    assert any("wind knot" in text for text in told(ENDED, knotted))

@@ -13,7 +13,7 @@ from jarana.core.methods.leaders import PACKET_OFF, TIPPET_STEPS
 from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot
-from jarana.core.rig.edits.spans import SetDiameter, UseSpool
+from jarana.core.rig.edits.spans import SetDiameter, SetLength, UseSpool
 from jarana.core.rig.edits.structure import SplitSpan
 from jarana.core.rig.lacking import lacking
 from jarana.core.sheet.cut_list import cuts_of
@@ -214,3 +214,12 @@ def test_shot_of_no_size_in_the_box_lacks() -> None:
     assert len(list(lacking(rig, DRAWER.model_copy(update={"shots": heavier})))) == 1
     nearly = tuple(s.model_copy(update={"mass_mg": s.mass_mg + 0.5}) for s in DRAWER.shots)
     assert list(lacking(rig, DRAWER.model_copy(update={"shots": nearly}))) == []
+
+
+@pytest.mark.parametrize(("typed", "length_m"), [("14 m", 12.0), ("5 cm", 0.25)])
+def test_a_leader_drawn_longer_or_cut_shorter_than_any_is_still_told_as_lacking(typed: str, length_m: float) -> None:
+    on = do(SWUNG, PutOnLeader(leader="leader-slow"))
+    ready = next(s.id for s in on.spans if s.ready)
+    changed = do(on, SetLength(span=ready, value=typed))
+    (lack,) = lacking(changed, DRAWER.model_copy(update={"leaders": ()}))
+    assert lack.item.length_m == length_m

@@ -20,6 +20,8 @@ MADE = "lacking"
 """Id of a document that is in no drawer yet."""
 NEW_SHOT = 10
 """Shot in a new tub."""
+SHORTEST_LEADER_M, LONGEST_LEADER_M, LONGEST_LEVEL_M = 0.25, 12.0, 10.0
+"""m a leader of the wallet may be long, and its level ends: a rig's pieces of it may have been cut shorter or drawn longer."""
 MADE_OF = {key: made for made, key in MATERIAL.items()}
 """How a leader is made, by the row of the materials table its spans have."""
 
@@ -73,18 +75,19 @@ def _leader(spans: Sequence[Span]) -> OwnedLeader:
     """Return the ready-made leader that spans of a rig are pieces of, as it would lie in the wallet: whole, and one of it."""
     butt, tip = spans[0], spans[-1]
     made = MADE_OF[butt.material.key]
-    level = [s.length if s.level and len(spans) > 1 else 0.0 for s in (butt, tip)]
+    level = [min(s.length, LONGEST_LEVEL_M) if s.level and len(spans) > 1 else 0.0 for s in (butt, tip)]
+    length = round(min(max(sum(s.length for s in spans), SHORTEST_LEADER_M), LONGEST_LEADER_M), 3)
     sinks = level_sink_speed(butt.d0_mm / 1000, butt.material.density_kg_m3, water_at(LABEL_C))
     return OwnedLeader(
         id=MADE,
         name=butt.name,
         made=made,
-        length_m=round(sum(s.length for s in spans), 3),
+        length_m=length,
         butt_mm=butt.d0_mm,
         tip_mm=tip.d1_mm,
         butt_m=level[0],
         tip_m=level[1],
-        sink_mm_s=round(sinks * 1000, 1) if made == SINKS else None,
+        sink_mm_s=round(sinks * 1000, 1) or None if made == SINKS else None,
     )
 
 

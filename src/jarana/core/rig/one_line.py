@@ -25,7 +25,9 @@ def is_end(rig: Rig, index: int) -> bool:
 def joined(rig: Rig, index: int) -> Rig:
     """Return the rig with a span and the one above it as one; what sits on them stays where it sits, the dressing is the upper one's."""
     above, below = rig.spans[index - 1], rig.spans[index]
-    whole = above.model_copy(update={"length_mm": round(above.length_mm + below.length_mm, 1), "d1_mm": below.d1_mm})
+    length = round(above.length_mm + below.length_mm, 1)
+    knotted = above.wind_knot or below.wind_knot
+    whole = above.model_copy(update={"length_mm": length, "d1_mm": below.d1_mm, "wind_knot": knotted})
     hung = tuple(
         a.model_copy(update={"at": AtSpan(span=above.id, mm=round(a.at.mm + above.length_mm, 1))})
         if a.at.kind == "span" and a.at.span == below.id
