@@ -43,7 +43,7 @@ function Library() {
     const text = `${rig.name} ${rig.method} ${rig.flies.join(" ")}`.toLowerCase();
     return words.every((word) => text.includes(word));
   });
-  const { here } = useRigsHere(found.map((rig) => rig.revision));
+  const { here, share } = useRigsHere(found.map((rig) => rig.revision));
   const book = useBook();
   /** The water a rig is made for, where that is another kind than today's. */
   const madeFor = (rig: RigSummary) => {
@@ -93,7 +93,11 @@ function Library() {
           </Button>
         ) : null}
       </div>
-      {found.length > 1 && here.size > 1 ? (
+      {share !== null ? (
+        <p role="status" className="mt-2 min-h-8 text-[13px] text-soft">
+          Looking at each in today's water …
+        </p>
+      ) : found.length > 1 ? (
         <label className="mt-2 flex min-h-8 items-center gap-2 text-[13px]">
           <input type="checkbox" checked={best} onChange={(e) => setBest(e.target.checked)} className="size-4" />
           worth most in {water ? waterName(water) : "today's water"} first
