@@ -106,7 +106,7 @@ def test_an_outing_that_ended_is_a_table_and_a_file(browser: Browser, site: Site
         past.get_by_role("button", name="Table").first.click()
         expect(past.get_by_role("cell", name="dragging").first).to_be_visible()
         with page.expect_download() as file:
-            past.get_by_role("link", name="CSV").first.click()
+            past.get_by_role("link", name="CSV", exact=True).first.click()
         assert "dragging" in file.value.path().read_text()
 
 

@@ -6,12 +6,14 @@ The families are made up, by formula and in thousandths as a pack carries them, 
 from __future__ import annotations
 
 import random
+from types import SimpleNamespace
 from typing import Any
 
 import numpy as np
 from scipy.special import ndtr
 from scipy.stats import norm
 
+from jarana.core.bank.look_up import depth_at, seconds_at
 from jarana.core.bank.pack import table_of
 from jarana.core.bank.pack_parts import Plan
 from jarana.core.engine.arrays import Floats
@@ -20,6 +22,7 @@ from jarana.core.learn.family import Family
 
 LOGS, MOST_SEEN = 8, 9
 SEED = 5
+DEPTHS = 40
 BINS, PARTS, RIGS = 21, 4, 3
 CYCLE_S, LEFT = 30.0, 40.0
 MINUTES = ((0.0, 2.0, 0.0), (2.0, 0.0, 2.5), (0.0, 2.5, 0.0))
@@ -28,7 +31,35 @@ MINUTES = ((0.0, 2.0, 0.0), (2.0, 0.0, 2.5), (0.0, 2.5, 0.0))
 def golden_plans() -> dict[str, Any]:
     """Return plans with logs, and the belief, the worth and the next change after each."""
     draw = random.Random(SEED)
-    return {"plans": [_golden(_touches(), draw), _golden(_takes(), draw)], "cycle_s": CYCLE_S, "left": LEFT}
+    return {
+        "plans": [_golden(_touches(), draw), _golden(_takes(), draw)],
+        "cycle_s": CYCLE_S,
+        "left": LEFT,
+        "depths": [_depths(True, draw), _depths(False, draw)],
+    }
+
+
+def _depths(flows: bool, draw: random.Random) -> dict[str, Any]:
+    """Return a pack of made-up tracks, in a river or a lake, and depths looked up between its waters."""
+    depths, paces = (0.8, 1.0, 1.25), (0.4, 0.5, 0.625) if flows else (0.0,)
+    waters = [(d, p) for d in depths for p in paces]
+    seconds = tuple(round(6 / p, 2) if flows else 60.0 for _, p in waters)
+    fractions = tuple(k / 8 for k in range(9))
+    rows = tuple(
+        tuple(round(100 * min(d, s * f * (0.06 if flows else 0.02)) * (1 - 0.4 * flows * f**4)) for f in fractions)
+        for (d, _), s in zip(waters, seconds, strict=True)
+    )
+    made = SimpleNamespace(depths=depths, paces=paces, flows=flows, fractions=fractions)
+    option = SimpleNamespace(seconds=seconds)
+    asked = []
+    for _ in range(DEPTHS):
+        depth, pace = round(draw.uniform(0.75, 1.3), 3), round(draw.uniform(0.38, 0.66), 3) if flows else 0.0
+        whole = seconds_at(made, option, depth, pace)  # type: ignore[arg-type]
+        second = round(draw.uniform(0.0, whole * 1.05), 2)
+        deep = depth_at(made, option, rows, second, depth, pace)  # type: ignore[arg-type]
+        asked.append({"depth": depth, "pace": pace, "second": second, "deep": round(deep, 6), "whole": round(whole, 6)})
+    pack = {"depths": depths, "paces": paces, "flows": flows, "fractions": fractions}
+    return {"pack": pack, "seconds": seconds, "rows": rows, "asked": asked}
 
 
 def _rounded(family: Family) -> Family:

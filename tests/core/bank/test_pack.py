@@ -4,17 +4,21 @@ from __future__ import annotations
 
 import gzip
 import math
+from dataclasses import replace
 from datetime import date
 
 import numpy as np
 import pytest
 
-from jarana.core.bank.pack import BESIDE_MEMBERS, MOST_RIGS, SHARES, _doubts, depths_at, pack, times_of
+from jarana.core.bank.look_up import between, depth_at, seconds_at
+from jarana.core.bank.pack import MOST_RIGS, SHARES, _doubts, _expect, _plan, _touch_share, depths_at, pack, times_of
 from jarana.core.bank.pack_parts import Pack
 from jarana.core.bank.taps import FIRST, every_tap, first_row
 from jarana.core.engine.columns import AT_Z
 from jarana.core.errors import InputError
+from jarana.core.learn.belief import Belief
 from jarana.core.learn.family import Family
+from jarana.core.learn.options import options_of
 from jarana.core.outcomes.tracks import evaluate
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.valued import Stopped
@@ -56,30 +60,40 @@ def test_depths_at_a_second_are_those_of_the_members(contact: Pack) -> None:
         assert all(a <= b <= c for a, b, c in zip(curve.p10[0], curve.p50[0], curve.p90[0], strict=True))
 
 
-def between(
-    s: Situation, pace: float, depth: float, members: int, smooth: bool = False
-) -> tuple[float, np.ndarray, float]:
-    there = s.with_water(s.water.scaled(pace, depth))
-    (tracks,) = evaluate([there], range(members), SEARCH_GRID) or [None]
+@pytest.fixture(scope="module")
+def short_and_led() -> Pack:
+    return made("short-and-led", "weir-run", whole=True)
+
+
+@pytest.mark.parametrize(("pace", "depth"), [(1.12, 1.12), (1.0, 1.12), (0.9, 0.9)])
+def test_a_depth_between_the_waters_of_a_pack_is_the_engines_within_two_centimetres(
+    short_and_led: Pack, pace: float, depth: float
+) -> None:
+    """Of a rig that dives, ticks and is lifted out: what goes by the second and what by the part of the drift."""
+    option = short_and_led.rigs[0].options[0]
+    here = Situation(short_and_led.rigs[0].rig, Setting(short_and_led.water, DRAWER))
+    there = here.with_water(here.water.scaled(pace, depth))
+    (tracks,) = evaluate([there], range(128), SEARCH_GRID) or [None]
     assert tracks is not None
-    seconds = float(tracks.nominal_times[-1])
-    return seconds, depths_at(tracks, "point", times_of(seconds), smooth)[1], there.water.depth_m
+    water, seconds = there.water, float(tracks.nominal_times[-1])
+    assert seconds_at(short_and_led, option, water.depth_m, water.pace_m_s) == pytest.approx(seconds, rel=0.01)
+    at = np.linspace(0.0, seconds * 0.98, 60)
+    for curve in option.curves:
+        wanted = depths_at(tracks, curve.fly, at)[1]
+        found = [depth_at(short_and_led, option, curve.p50, t, water.depth_m, water.pace_m_s) for t in at]
+        off = np.abs(found - wanted)
+        assert np.percentile(off, 95) < 0.02
+        assert off.max() < 0.03
 
 
-def test_a_depth_between_two_waters_of_a_pack_is_the_engines_within_two_centimetres() -> None:
-    setting = Setting(WATERS["weir-run"], DRAWER)
-    here = Situation(started("level-contact", WATERS["weir-run"]), setting)
-    corners = [between(here, p, d, BESIDE_MEMBERS, True) for p in SHARES[1:] for d in SHARES[1:]]
-    seconds, wanted, depth = between(here, 1.12, 1.12, 128)
-    at = np.linspace(0.0, seconds, 60)
-    share = (1.12 - 1.0) / 0.25
-    weights = [a * b for a in (1 - share, share) for b in (1 - share, share)]
-    looked_up = (
-        sum(w * np.interp(at, times_of(s), z) / d for w, (s, z, d) in zip(weights, corners, strict=True)) * depth
-    )
-    off = np.abs(looked_up - np.interp(at, times_of(seconds), wanted))
-    assert np.percentile(off, 95) < 0.02
-    assert off.max() < 0.03
+def test_between_three_waters_lies_the_parabola_through_them_and_outside_them_the_nearest() -> None:
+    assert between((0.8, 1.0, 1.25), 1.0) == pytest.approx((0, 1, 0))
+    for power in (0, 1, 2):
+        values = [math.log(v) ** power for v in (0.8, 1.0, 1.25)]
+        found = sum(w * v for w, v in zip(between((0.8, 1.0, 1.25), 1.1), values, strict=True))
+        assert found == pytest.approx(math.log(1.1) ** power)
+    assert between((0.8, 1.0, 1.25), 0.7) == (1, 0, 0)
+    assert between((0.8, 1.0, 1.25), 1.3) == (0, 0, 1)
 
 
 def test_a_pack_is_small_and_comes_back_from_its_json(contact: Pack) -> None:
@@ -195,3 +209,41 @@ def test_a_swing_steps_on_and_spawning_fish_are_left_alone() -> None:
     assert taps["step"].shows == "nothing"
     assert [t.key for t in taps.values() if t.stops] == ["spawning"]
     assert not taps["spawning"].ends
+
+
+def test_a_touch_is_expected_as_the_plan_thinks_after_what_outings_taught() -> None:
+    table = touches()
+    assert _touch_share(None, 0) is None
+    usual = _touch_share(table, 0)
+    assert usual is not None
+    assert usual == pytest.approx(Belief.begun(table).p @ (1 - table.codes["nothing"][0]))
+    less = replace(table, prior=table.prior * (table.bins < 0))
+    assert (_touch_share(less, 0) or 0.0) < usual
+
+
+@pytest.mark.parametrize(("method", "says"), [("level-contact", "is worth about"), ("float-pair", "under a float")])
+def test_a_sounding_is_asked_for_where_it_pays_and_told_of_what_is_fished(method: str, says: str) -> None:
+    bare = WATERS["weir-run"].model_copy(update={"soundings": ()})
+    options = options_of(Situation(started(method, bare), Setting(bare, DRAWER)))
+    unsure = replace(touches(), spreads=(0.6, 0.1, 0.05))
+    plan = _plan(options, [unsure], 0)
+    assert plan is not None
+    assert says in plan.sound_first
+    assert ("float" in plan.sound_first) == (method == "float-pair")
+
+
+def test_no_sounding_is_asked_for_where_it_brings_nothing() -> None:
+    options = options_of(Situation(started("level-contact", WATERS["weir-run"]), Setting(WATERS["weir-run"], DRAWER)))
+    plan = _plan(options, [touches(of_depth=0.0)], 0)
+    assert plan is not None
+    assert plan.sound_first == ""
+
+
+def test_what_is_thought_to_touch_is_told_though_no_drift_of_the_written_water_did(contact: Pack) -> None:
+    here = Situation(contact.rigs[0].rig, Setting(WATERS["weir-run"], DRAWER))
+    (tracks,) = evaluate([here], range(8), SEARCH_GRID) or [None]
+    assert tracks is not None
+    none = replace(tracks, did=np.full_like(tracks.did, np.nan))
+    assert _expect(none, here, 0.3) == "Expect a touch on 3 drifts of 10"
+    assert _expect(none, here, None) == "No touch expected"
+    assert _expect(tracks, here, 0.0) == "No touch expected"

@@ -12,7 +12,7 @@ import pytest
 from jarana.core.bank.practice import exercise_kinds
 from jarana.core.bank.practice.base import Exercise, scored
 from jarana.core.bank.practice.depth import SHARES
-from jarana.core.bank.practice.sign import AT, BED, FISH, on_stones
+from jarana.core.bank.practice.sign import AT, BED, FISH, most_likely, on_stones
 from jarana.core.bank.practised import A_DAY, BOXES_DAYS, HIT, Progress, progress_of
 from jarana.core.drift.nominal import nominal
 from jarana.core.engine.columns import AT_X, AT_Z, UNDER
@@ -104,7 +104,7 @@ def test_what_stops_was_a_fish_where_no_fly_is_down_yet_and_the_bed_where_most_a
         assert one.stops_s is not None
         assert one.stops_s == pytest.approx(one.seconds * AT[number], abs=0.06)
         share = on_stones(tracks, one.stops_s)
-        assert one.best == (0 if share <= FISH else 2 if share >= BED else 1,)
+        assert one.best == (most_likely(share),)
         kinds.add(one.best[0])
     assert kinds == {0, 1, 2}
     assert made("sign", LAKE) is None
@@ -225,3 +225,8 @@ def test_what_was_never_asked_comes_first_and_a_day_has_five() -> None:
     assert many.left == 0
     assert progress_of([(TODAY - timedelta(days=1), "depth", 0.0)] * 9, NAMES, TODAY).left == A_DAY
     assert progress_of([(TODAY, "gone", 0.0)], NAMES, TODAY).left == A_DAY
+
+
+def test_what_stopped_was_a_fish_where_few_are_down_the_bed_where_most_are_and_either_between() -> None:
+    assert [most_likely(s) for s in (0.0, FISH, FISH + 0.01)] == [0, 0, 1]
+    assert [most_likely(s) for s in (BED - 0.01, BED, 1.0)] == [1, 2, 2]

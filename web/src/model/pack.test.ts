@@ -100,6 +100,19 @@ describe("depths between the waters of a pack", () => {
   });
 });
 
+describe("a depth looked up on the phone is the core's", () => {
+  it.each(golden.depths.map((of) => [of.pack.flows ? "river" : "lake", of] as const))("in a %s", (_, of) => {
+    const curves = [{ fly: "point", p10: of.rows, p50: of.rows, p90: of.rows }];
+    const options = [{ seconds: of.seconds, curves }];
+    const pack = { ...of.pack, rigs: [{ options }] } as never as Pack;
+    for (const { depth, pace, second, deep, whole } of of.asked) {
+      const here = { depth, pace, sounded: false };
+      expect(driftSeconds(pack, pack.rigs[0] as PackRig, 0, here)).toBeCloseTo(whole, 5);
+      expect(depthAt(pack, pack.rigs[0] as PackRig, 0, "point", second, here).p50).toBeCloseTo(deep, 5);
+    }
+  });
+});
+
 describe("so many of n drifts", () => {
   it("is a binomial law", () => {
     expect(binomial(6, 0.5, 0, 6)).toBeCloseTo(1);

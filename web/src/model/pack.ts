@@ -9,6 +9,8 @@ export type Depths = { p10: number; p50: number; p90: number };
 const CLOSE = 0.02;
 /** m over the bed of a shallower water of a lake in which a fly counts as lying there. */
 const LIES = 0.04;
+/** How late in a drift the part that is over counts instead of the second (core/bank/look_up.py, whose golden vectors hold this file). */
+const SLIDES = 2;
 
 /** Says whether a depth and a pace lie outside what the pack was computed for. */
 export function outside(pack: Pack, where: Where): boolean {
@@ -43,30 +45,58 @@ function between(values: readonly number[], at: number): (readonly [number, numb
   ];
 }
 
+/** How much each of some ascending values counts at a value: the parabola through three, straight between others. */
+export function curved(values: readonly number[], at: number): number[] {
+  const last = values.length - 1;
+  const inside = at > (values[0] ?? 0) && at < (values[last] ?? 0);
+  if (last !== 2 || !inside) {
+    const found = values.map(() => 0);
+    for (const [i, w] of between(values, at)) found[i] = w;
+    return found;
+  }
+  const x = Math.log(at);
+  const knots = values.map(Math.log);
+  return knots.map((k, i) => knots.reduce((p, other, j) => (i === j ? p : (p * (x - other)) / (k - other)), 1));
+}
+
+/** The waters of the pack for depths and seconds, which bend between them, with how much each counts; together 1. */
+function bent(pack: Pack, where: Where): Share[] {
+  const rows = curved(pack.depths, where.depth);
+  const columns = pack.flows ? curved(pack.paces, where.pace) : [1];
+  return rows
+    .flatMap((a, i) => columns.map((b, j) => ({ water: i * columns.length + j, weight: a * b })))
+    .filter((s) => s.weight !== 0);
+}
+
 /** How long a drift lasts, s. */
 export function driftSeconds(pack: Pack, rig: PackRig, option: number, where: Where): number {
   const seconds = rig.options[option]?.seconds ?? [];
-  return shares(pack, where).reduce((sum, s) => sum + s.weight * (seconds[s.water] ?? 0), 0);
+  return bent(pack, where).reduce((sum, s) => sum + s.weight * (seconds[s.water] ?? 0), 0);
 }
 
 /** How deep a fly is at a second of the drift, m: looked up between the waters of the pack. */
 export function depthAt(pack: Pack, rig: PackRig, option: number, fly: string, second: number, where: Where): Depths {
   const one = rig.options[option];
   const curve = one?.curves.find((c) => c.fly === fly);
+  const near = bent(pack, where);
+  const whole = driftSeconds(pack, rig, option, where);
+  const part = Math.min(second / Math.max(whole, 1e-9), 1);
   const look = (rows: readonly (readonly number[])[]): number => {
     if (!one) return 0;
-    const at = (water: number) => along(rows[water] ?? [], one.seconds[water] ?? 1, pack.fractions ?? [], second) / 100;
+    const at = (water: number) => {
+      const own = one.seconds[water] ?? 1;
+      return along(rows[water] ?? [], own, pack.fractions ?? [], second + (own - whole) * part ** SLIDES) / 100;
+    };
     const depthOf = (water: number) => pack.depths[Math.floor(water / pack.paces.length)] ?? where.depth;
-    const near = shares(pack, where);
     if (pack.flows) {
       const share = near.reduce((sum, s) => sum + (s.weight * at(s.water)) / depthOf(s.water), 0);
-      return Math.min(share * where.depth, where.depth);
+      return Math.min(Math.max(share * where.depth, 0), where.depth);
     }
     // In still water flies sink as if there were no bed: where a shallower water has them lying, the deeper one tells.
     const deepest = near[near.length - 1];
     const lying = near.some((s) => at(s.water) > depthOf(s.water) - LIES);
     const found = lying && deepest ? at(deepest.water) : near.reduce((sum, s) => sum + s.weight * at(s.water), 0);
-    return Math.min(found, where.depth);
+    return Math.min(Math.max(found, 0), where.depth);
   };
   if (!curve) return { p10: 0, p50: 0, p90: 0 };
   return { p10: look(curve.p10), p50: look(curve.p50), p90: look(curve.p90) };

@@ -71,14 +71,18 @@ no-touch = No touch expected
 lift = lift
 end = end
 sound-first = Sound it first: under a float a wrong depth costs most of the outing.
+sound-pays = Sound it first: knowing the depth is worth about { $drifts ->
+    [one] a good drift
+   *[other] { $drifts } good drifts
+ } of { $of }.
 """,
 )
 SHARES = (0.8, 1.0, 1.25)
 """Depths and paces the pack is computed for, as shares of those written."""
-PLANNED_MEMBERS, PLANNED_FITTED = 64, 128
+PLANNED_MEMBERS, PLANNED_FITTED = 128, 128
 BESIDE_MEMBERS, BESIDE_FITTED = 64, 32
-"""Drifts of each rig in the planned water, and in those beside it: for its depths, and for the plan. With 40 beside it a depth between
-two waters was up to 3.7 cm from the engine's (one second of twenty: 2.3); with 64 and a smooth middle 2.8 (1.8)."""
+"""Drifts of each rig in the planned water, and in those beside it: for its depths, and for the plan. The drifts beside it are the first of
+the planned ones: by what these lie off all of them in the planned water, theirs are put right."""
 MIDDLE = (35, 40, 45, 50, 55, 60, 65)
 """Percentiles whose mean is the middle of a water that is only looked up between: a median of few drifts jumps from one to another."""
 TIMES = 40
@@ -156,7 +160,7 @@ def _rig(
     tracks, tables = [], []
     for water, mine in zip(waters, own, strict=True):
         there = [Option(o.situation.with_water(water), o.move, o.text) for o in options]
-        members = PLANNED_MEMBERS if mine else BESIDE_MEMBERS
+        members = PLANNED_MEMBERS if mine and len(waters) > 1 else BESIDE_MEMBERS
         found = evaluate([o.situation for o in there], range(members), SEARCH_GRID, watch)
         if found is None:
             raise Stopped
@@ -175,7 +179,10 @@ def _rig(
         rig=rig,
         flies=flies,
         first_row=first_row(here),
-        options=tuple(_option(kept, j, [row[i] for row in tracks], middle) for j, i in enumerate(shown)),
+        options=tuple(
+            _option(kept, j, [row[i] for row in tracks], middle, _touch_share(tables[middle], i))
+            for j, i in enumerate(shown)
+        ),
         plan=_plan(kept, [t and _only(t, shown) for t in tables], middle),
         counsel=counsel_of(here),
         cautions=cautions_of(here),
@@ -238,14 +245,14 @@ def times_of(seconds: float) -> Floats:
     return seconds * np.linspace(0.0, 1.0, TIMES + 1) ** BENT
 
 
-def depths_at(tracks: Tracks, fly: str, times: Floats, smooth: bool = False) -> Floats:
+def depths_at(tracks: Tracks, fly: str, times: Floats, smooth: bool = False, first: int | None = None) -> Floats:
     """Return P10, P50 and P90 of a fly's depth at times, m, (3, times); of the drifts that still go on. `smooth` gives a middle that
-    does not jump from one drift to another."""
+    does not jump from one drift to another; `first` takes so many drifts only."""
     row = tracks.row(fly)
     deep = np.array(
         [
             np.interp(times, own, -np.minimum(track[row, :, AT_Z], 0.0), right=np.nan)
-            for own, track in zip(tracks.times, tracks.at, strict=True)
+            for own, track in zip(tracks.times[:first], tracks.at[:first], strict=True)
         ]
     )
     gone = np.isnan(deep).all(axis=0)
@@ -256,7 +263,30 @@ def depths_at(tracks: Tracks, fly: str, times: Floats, smooth: bool = False) -> 
     return np.stack((low, middle, high))
 
 
-def _option(options: list[Option], j: int, tracks: Sequence[Tracks | None], middle: int) -> PackOption:
+def _depths(tracks: Sequence[Tracks], seconds: Sequence[float], fly: str, middle: int) -> list[Floats]:
+    """Return how deep a fly is in each water; beside the planned one put right by what so few drifts lie off there."""
+    planned, times = tracks[middle], [times_of(s) for s in seconds]
+    if len(tracks) == 1:
+        return [depths_at(planned, fly, times[middle])]
+    of_all, of_first = (depths_at(planned, fly, times[middle], True, k)[1] for k in (None, BESIDE_MEMBERS))
+    return [
+        depths_at(t, fly, at)
+        if t is planned
+        else np.maximum(depths_at(t, fly, at, smooth=True) + of_all - of_first, 0.0)
+        for t, at in zip(tracks, times, strict=True)
+    ]
+
+
+def _touch_share(table: Family | None, option: int) -> float | None:
+    """Return on what share of drifts a rig is thought to touch, by what outings taught; None where touches teach nothing."""
+    if table is None or table.kind != "touch":
+        return None
+    return float(1.0 - table.codes["nothing"][option] @ (table.prior / table.prior.sum()))
+
+
+def _option(
+    options: list[Option], j: int, tracks: Sequence[Tracks | None], middle: int, touch: float | None
+) -> PackOption:
     option = options[j]
     planned = tracks[middle]
     assert planned is not None
@@ -266,7 +296,7 @@ def _option(options: list[Option], j: int, tracks: Sequence[Tracks | None], midd
     for name in planned.names:
         if option.situation.rig.attachment(name).fly is None:
             continue
-        rows = [depths_at(t, name, times_of(s), smooth=t is not planned) for t, s in zip(found, seconds, strict=True)]
+        rows = _depths(found, seconds, name, middle)
         cm = [[tuple(int(v) for v in np.round(row[k] * 100)) for row in rows] for k in range(3)]
         curves.append(Curve(fly=name, p10=tuple(cm[0]), p50=tuple(cm[1]), p90=tuple(cm[2])))
     situation = option.situation
@@ -284,21 +314,22 @@ def _option(options: list[Option], j: int, tracks: Sequence[Tracks | None], midd
         puts_on=tuple(
             a.id for a in situation.rig.attachments if a.body != options[0].situation.rig.attachment(a.id).body
         ),
-        expect=_expect(planned, situation),
+        expect=_expect(planned, situation, touch),
         knots=tuple(c.knots for c in costs),
         minutes=tuple(round(c.minutes, 1) for c in costs),
     )
 
 
-def _expect(tracks: Tracks, situation: Situation) -> str:
+def _expect(tracks: Tracks, situation: Situation, thought: float | None) -> str:
+    """Say how often to expect a touch: as the plan thinks, else as the drifts of the planned water did."""
     hung = len(tracks.names)
     if not hung:
         return ""
     touched = ~np.isnan(tracks.did[:, :hung, FIRST_S]).all(axis=1)
-    share = float(touched.mean())
+    share = float(touched.mean()) if thought is None else thought
     if share <= 0:
         return say("no-touch")
-    if not situation.water.nature.flows or share < SELDOM:
+    if not touched.any() or not situation.water.nature.flows or share < SELDOM:
         return say("touch", share=in_ten(share))
     metres = float(np.nanpercentile(np.nanmin(tracks.did[touched][:, :hung, FIRST_M], axis=1), 10))
     return say("touch-from", share=in_ten(share), metres=situation.writer.text("travel", metres))
@@ -315,14 +346,18 @@ def _plan(options: list[Option], tables: Sequence[Family | None], middle: int) -
     seconds = situation.motion.seconds(situation.ride())
     brings = Belief.begun(planned).sounding_brings(OUTING_DRIFTS)
     pays = brings > LEAST_SPEAKS + float(Belief.begun(planned).worth().max())
-    first = pays or (situation.head.is_float and situation.water.nature.flows and not situation.water.soundings)
+    first = ""
+    if situation.head.is_float and situation.water.nature.flows and not situation.water.soundings:
+        first = say("sound-first")
+    elif pays:
+        first = say("sound-pays", drifts=max(round(brings), 1), of=round(OUTING_DRIFTS))
     return Plan(
         kind=planned.kind,
         bins=tuple(round(float(v) * (THOUSAND if planned.kind == "touch" else 100)) for v in planned.bins),
         tables=tuple(table_of(t or planned) for t in tables),
         less=less,
         more=more,
-        sound_first=say("sound-first") if first else "",
+        sound_first=first,
         cycle_s=round(cast + seconds, 1),
     )
 

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, taken } from "../../api/client";
 import { Button } from "../../ui/button";
+import { CsvLinks } from "../../ui/csv_links";
 
 /** Outings that are over, newest first, each with its table and as a file. */
 export function Past() {
@@ -33,13 +34,10 @@ export function Past() {
               <Button aria-expanded={open === o.id} onClick={() => setOpen(open === o.id ? null : o.id)}>
                 {open === o.id ? "Close" : "Table"}
               </Button>
-              <a
+              <CsvLinks
                 className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
                 href={`/api/v1/outings/${o.id}/outing.csv`}
-                download
-              >
-                CSV
-              </a>
+              />
               <a
                 className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
                 href={`/api/v1/outings/${o.id}/outing.geojson?places=1`}

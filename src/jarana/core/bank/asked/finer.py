@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.bank.asked.base import AnswerRow, Logged, Question, counted, stands_out
 from jarana.core.bank.taps import every_tap
+from jarana.core.rig.geometry import tippet_of
 from jarana.core.words import phrases
 
 say = phrases(
@@ -35,7 +36,7 @@ def _answer(log: Logged) -> tuple[list[AnswerRow], str]:
             rig = log.rigs.get(along.revision or "") if along else None
             if rig is None:
                 continue
-            name = log.writer.text("diameter", rig.spans[-1].d1_mm / 1000)
+            name = log.writer.text("diameter", tippet_of(rig)[0].d1_mm / 1000)
             pairs.append((outing.water_name, name, fished.takes, fished.drifts))
             lost.append((name, min(per_rig[fished.rig], fished.drifts), fished.drifts))
             per_rig[fished.rig] = 0

@@ -46,6 +46,17 @@ def on_stones(tracks: Tracks, second: float) -> float:
     return down / max(tracks.count, 1)
 
 
+def most_likely(share: float) -> int:
+    """Return which of fish (0), either (1) and bed (2) it was, for the share of drifts on which a fly is on the stones by then.
+
+    Examples
+    --------
+    >>> most_likely(0.1), most_likely(0.11), most_likely(0.59), most_likely(0.6)
+    (0, 1, 1, 2)
+    """
+    return 0 if share <= FISH else 2 if share >= BED else 1
+
+
 def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
     if not situation.water.nature.flows or situation.head.taps == "dry":
         return None
@@ -55,7 +66,6 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
     seconds, courses = courses_of(tracks)
     second = round(seconds * AT[number % len(AT)], 1)
     share = on_stones(tracks, second)
-    best = 0 if share <= FISH else 2 if share >= BED else 1
     return Exercise(
         kind="sign",
         asks=say(
@@ -67,7 +77,7 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
         control="choice",
         rule="",
         choices=(say("fish"), say("either"), say("bed")),
-        best=(best,),
+        best=(most_likely(share),),
         tells=say("tells", share=in_ten(share)),
         stops_s=second,
         seconds=seconds,
