@@ -11,9 +11,11 @@ from jarana.core.methods import methods
 from jarana.core.motions import motions
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.with_band import readings_with_band
-from jarana.core.rig.edits.flies import StepBead
+from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.shot import PinchShot
+from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.whole import SetMotion
+from jarana.core.rig.geometry import tippet_of
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain, told_loss
 from jarana.core.units import Writer
@@ -182,13 +184,17 @@ def test_the_deepest_slowest_water_is_fished_or_refused_by_name(method: str) -> 
 
 
 def test_a_snag_on_a_last_shot_is_called_one_and_counts_the_fly_above_it() -> None:
-    rig = started("shot-below", WATERS["weir-run"])
-    assert rig.point.fly is None
-    told_of = read("snag", rig, WATERS["weir-run"])
-    assert "shot" in told_of.title
-    assert "point takes" not in told_of.title
+    kept = started("shot-below", WATERS["weir-run"])
+    told_of = read("snag", kept, WATERS["weir-run"])
+    assert told_of.title == "A snag on the shot takes the shot"
+    assert told_of.severity == "fine"
+    assert not any("One school" in why for why in told_of.why)
+    stout = StepDiameter(span="to-shot", finer=False).apply(kept, DRAWER)
+    stout = StepDiameter(span="to-shot", finer=False).apply(stout, DRAWER)
+    told_of = read("snag", stout, WATERS["weir-run"])
+    assert told_of.title.startswith("A snag on the shot takes the shot alone on ")
     assert told_of.severity == "look"
-    assert "one fly" in told_of.sentence
+    assert "no more than the shot is lost" in told_of.sentence
 
 
 @pytest.mark.parametrize(("method", "noun"), [("float-pair", "float"), ("dry-and-nymph", "dry fly")])
@@ -208,3 +214,17 @@ def test_what_is_said_of_the_bottom_is_a_share_of_many_drifts() -> None:
     told_ = next(r for r in banded if r.key == "bottom")
     assert in_ten(band.finds_bottom) in told_.title
     assert in_ten(max(f.touches for f in band.flies)) in told_.sentence
+
+
+def test_the_tippet_that_is_judged_is_the_one_a_fly_hangs_on_not_a_last_shots() -> None:
+    water = WATERS["weir-run"]
+    shot, pair = started("shot-below", water), started("level-contact", water)
+    span, fly = tippet_of(shot)
+    assert (span.id, fly) == ("tippet", shot.attachment("fly").fly)
+    assert shot.spans[-1].d1_mm < span.d1_mm
+    told_of = read("tippet", shot, water)
+    assert told_of.value == pytest.approx(span.d1_mm / 1000)
+    assert told_of.parts == ("tippet",)
+    assert tippet_of(pair) == (pair.spans[-1], pair.point.fly)
+    bare = RemoveFly(at="fly").apply(shot, DRAWER)
+    assert tippet_of(bare) == (bare.spans[-1], None)

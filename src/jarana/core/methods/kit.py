@@ -401,10 +401,15 @@ class Kit:
         """Write down what is not owned."""
         self.missing.append(Missing(part, what, nearest))
 
+    def forgets(self, part: str) -> None:
+        """Take back what was written down of a part: it is chosen otherwise, or not at all."""
+        self.choices = [c for c in self.choices if c.part != part]
+        self.missing = [m for m in self.missing if m.part != part]
+
     def leaves(self, parts: set[str], text: str) -> None:
         """Write down that parts are left off after all: they are neither chosen nor lacking."""
-        self.choices = [c for c in self.choices if c.part not in parts]
-        self.missing = [m for m in self.missing if m.part not in parts]
+        for part in parts:
+            self.forgets(part)
         if all(c.text != text for c in self.choices):
             self.choices.append(Chosen("flies", text))
 

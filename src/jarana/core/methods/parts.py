@@ -7,9 +7,13 @@ from contextlib import suppress
 from jarana.core.errors import InputError
 from jarana.core.methods import when
 from jarana.core.methods.kit import Kit
+from jarana.core.outcomes.shares import in_ten
 from jarana.core.rig.edits.flies import RemoveFly
+from jarana.core.rig.edits.spans import StepDiameter
 from jarana.core.rig.edits.structure import JoinSpans
 from jarana.core.rig.model import Rig
+from jarana.core.strength.holds import SURELY
+from jarana.core.strength.snags import snag_on_the_end
 from jarana.core.tackle.fly import Fly
 from jarana.core.words import phrases
 
@@ -23,6 +27,8 @@ middle-tippet = Middle tippet
 point-tippet = Point tippet
 taper-ahead = ahead of a long team: it turns it over
 one-of = { $method }: one fly
+not-alone = None of your spools is fine enough: on { $share } the fly goes too, most often at the { $name }
+finer-alone = { $name }: { $mm } { $short }, spool { $number } – so fine that on { $share } the fly stays
 one-thin = One fly: over so little water a second one would ride elsewhere.
 one-overgrown = One fly: among so many obstructions a second one is lost.
 """,
@@ -50,6 +56,38 @@ def team(kit: Kit, flies: tuple[Fly, Fly, Fly], apart_mm: float, tag_mm: float, 
     kit.dropper("top-fly", "middle", flies[0], tag_mm)
     kit.dropper("middle-fly", "end", flies[1], tag_mm)
     kit.point(flies[2])
+
+
+def lost_alone(kit: Kit, rig: Rig, key: str) -> Rig:
+    """Return the rig with its last section of so fine a line that a snag on the end takes no fly with it, or why it does not.
+
+    Owned spools of the section's own line only; the stoutest that keeps the promise on nine snags of ten.
+    """
+    tried, name = rig, rig.spans[rig.span_index(key)].name
+    first = snag = snag_on_the_end(rig)
+    with suppress(InputError):
+        while snag.alone < SURELY:
+            tried = StepDiameter(span=key, finer=True).apply(tried, kit.drawer, kit.writer)
+            snag = snag_on_the_end(tried)
+    if snag.alone < SURELY:
+        kit.says(key, say("not-alone", name=first.first.name, share=in_ten(1 - first.alone, "snag")))
+        return rig
+    if tried is not rig:
+        line = tried.spans[tried.span_index(key)]
+        number = line.spool.number if line.spool else 0
+        kit.forgets(key)
+        kit.says(
+            key,
+            say(
+                "finer-alone",
+                name=name,
+                mm=kit.mm(line.d0_mm),
+                short=line.material.short,
+                number=number,
+                share=in_ten(snag.alone, "snag"),
+            ),
+        )
+    return tried
 
 
 def one_fly(kit: Kit, rig: Rig, method: str) -> Rig:

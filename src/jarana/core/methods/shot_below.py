@@ -5,7 +5,7 @@ from __future__ import annotations
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIFTS, HUNG, Method
 from jarana.core.methods.kit import Kit
-from jarana.core.methods.parts import floating_butt
+from jarana.core.methods.parts import floating_butt, lost_alone
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
 from jarana.core.words import phrases
@@ -16,7 +16,7 @@ say = phrases(
 ticks-bed-lost-instead = ticks the bed, and is lost instead of the fly
 unweighted-shot-does-sinking = unweighted: the shot does the sinking
 shots-tippet = Shot's tippet
-shot-pulls-off-snag = the shot pulls off it in a snag
+shot-pulls-off-snag = what a snag takes is to go from here on
 shot-below-fly = Shot below the fly
 cold-water-fish-hugging = Cold water, fish hugging a snaggy bed: the shot is lost, not the fly.
 cold-water-they-sit = cold water: they sit on the bed
@@ -51,7 +51,8 @@ def ties(kit: Kit) -> Rig:
     kit.dropper("fly", "to-shot", egg, TAG_MM, knot="bend")
     kit.point(shot, "stopper", key="shot")
     head = kit.float_head((egg, shot), tippet, below, IN_CURRENT)
-    return kit.rig(say("shot-below-fly"), "shot-below", kit.line("floating"), head, Motion(kind="natural"))
+    rig = kit.rig(say("shot-below-fly"), "shot-below", kit.line("floating"), head, Motion(kind="natural"))
+    return lost_alone(kit, rig, "to-shot")
 
 
 METHOD = Method(

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rules.check import breaches, is_old
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
@@ -53,4 +56,20 @@ def read(situation: Situation) -> Reading:
     )
 
 
-READING = ReadingKind("rules", read)
+def candidates(situation: Situation) -> Iterator[RigEdit]:
+    """Yield the edits that would bring the rig inside the rules, each rule its own."""
+    if situation.rules is None:
+        return
+    for breach in breaches(situation.rig, situation.rules, situation.writer, situation.today):
+        yield from breach.mends
+
+
+def score(situation: Situation) -> float:
+    """Return how many rules are broken, and by how many flies."""
+    if situation.rules is None:
+        return 0.0
+    found = breaches(situation.rig, situation.rules, situation.writer, situation.today)
+    return float(sum(b.excess for b in found))
+
+
+READING = ReadingKind("rules", read, candidates, score)

@@ -1,9 +1,10 @@
-"""Whether the point's tippet suits its fly and the fish hoped for."""
+"""Whether the tippet suits its fly and the fish hoped for."""
 
 from __future__ import annotations
 
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import StepDiameter
+from jarana.core.rig.geometry import tippet_of
 from jarana.core.situation import Situation
 from jarana.core.strength.tippet import (
     FIGHT_SHARE,
@@ -35,12 +36,9 @@ knotted-about-s = { $number } · { $mm }: { $force } knotted, about { $took } s.
 
 
 def read(situation: Situation) -> Reading:
-    """Judge the last span against the fly's and the fish's range."""
+    """Judge the tippet against its fly's and the fish's range."""
     rig, reach, writer = situation.rig, situation.fished, situation.writer
-    span = rig.spans[-1]
-    fly = rig.point.fly
-    if fly is None:
-        fly = next((a.fly for a in rig.attachments if a.fly), None)
+    span, fly = tippet_of(rig)
     now = span.d1_mm / 1000
     if fly is None:
         return make("tippet", "fine", say("no-fly-choose-tippet"), "", writer.figure("diameter", now))
@@ -82,9 +80,10 @@ def read(situation: Situation) -> Reading:
 def _spools(situation: Situation) -> list[str]:
     """Say what each owned spool of this material gives."""
     rig, writer, fish = situation.rig, situation.writer, situation.water.fish.mass_kg
+    tippet, _ = tippet_of(rig)
     lines = []
     for spool in situation.drawer.spools:
-        if spool.material.key == rig.spans[-1].material.key:
+        if spool.material.key == tippet.material.key:
             force = spool_force(spool)
             took = fight_seconds(fish, dared_pull(force, rig.rod))
             mm = writer.text("diameter", spool.diameter_mm / 1000)
@@ -98,13 +97,13 @@ def _spools(situation: Situation) -> list[str]:
 
 def candidates(situation: Situation) -> list[StepDiameter]:
     """Return the next spool finer or stouter."""
-    span = situation.rig.spans[-1]
+    span, _ = tippet_of(situation.rig)
     return [StepDiameter(span=span.id, finer=True), StepDiameter(span=span.id, finer=False)]
 
 
 def score(situation: Situation) -> float:
     """Return how far outside the range it is, mm."""
-    span, fly = situation.rig.spans[-1], situation.rig.point.fly
+    span, fly = tippet_of(situation.rig)
     if fly is None:
         return 0.0
     wanted = tippet_range(fly, situation.water, situation.rig.rod, span.material)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from itertools import accumulate
 
-from jarana.core.rig.model import Attachment, Rig
+from jarana.core.rig.model import Attachment, Rig, Span
+from jarana.core.tackle.fly import Fly
 
 
 def span_starts(rig: Rig) -> tuple[float, ...]:
@@ -42,3 +43,12 @@ def below_place(rig: Rig, s: float) -> tuple[str, ...]:
 def hooks_of(rig: Rig, ids: tuple[str, ...]) -> int:
     """Return how many of these carry a hook: flies, not shot or beads."""
     return sum(1 for a in rig.attachments if a.fly is not None and a.id in ids)
+
+
+def tippet_of(rig: Rig) -> tuple[Span, Fly | None]:
+    """Return the tippet and its fly: the span the lowest fly of the line hangs on. A last shot hangs on line of its own, which is none."""
+    flies = [a for a in rig.attachments if a.fly and a.at.kind in ("point", "joint")]
+    lowest = max(flies, key=lambda a: place(rig, a), default=None)
+    if lowest is None or lowest.at.kind != "joint":
+        return rig.spans[-1], lowest.fly if lowest else None
+    return rig.spans[rig.joint_index(lowest.at.joint) - 1], lowest.fly
