@@ -18,6 +18,7 @@ from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.formats.cells import BOM
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
@@ -150,6 +151,14 @@ def test_what_is_saved_as_a_file_fills_an_empty_drawer_with_the_same(
     assert took.status_code == 200, took.json
     assert other.get(f"/api/v1/stock/{kind}/file.csv").get_data(as_text=True) == saved
     assert other.get(f"/api/v1/stock/{kind}/template.csv").status_code == 200
+    semicolons = client.get(f"/api/v1/stock/{kind}/file.csv?cells=semicolon").get_data(as_text=True)
+    assert semicolons.startswith(BOM)
+    assert semicolons.splitlines()[0].count(";") == saved.splitlines()[0].count(",")
+    assert client.get(f"/api/v1/stock/{kind}/template.csv?cells=semicolon").get_data(as_text=True).startswith(BOM)
+    third = enter(app, f"a spreadsheet's {kind}")
+    took = third.post(f"/api/v1/stock/{kind}/import", json={"id": new_id(), "text": semicolons})
+    assert took.status_code == 200, took.json
+    assert third.get(f"/api/v1/stock/{kind}/file.csv").get_data(as_text=True) == saved
 
 
 def test_tying_takes_the_flies_and_taking_it_back_returns_them(client: FlaskClient, contact_rig: Rig) -> None:

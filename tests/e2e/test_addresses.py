@@ -84,3 +84,16 @@ def test_what_is_not_there_is_said_and_one_goes_on_with_what_is(bench: Page, sit
         bench.get_by_role("button", name=way, exact=True).click()
         expect(bench.get_by_role("heading", name="There is no such")).to_have_count(0)
     expect(bench).to_have_url(re.compile(r"/water/weir-run$"))
+
+
+def test_the_first_tab_skips_places_and_bar_to_what_is_here(bench: Page) -> None:
+    bench.reload()
+    bench.wait_for_selector("[data-testid=tank]")
+    bench.keyboard.press("Tab")
+    skip = bench.get_by_role("button", name="Skip to what is here")
+    expect(skip).to_be_focused()
+    expect(skip).to_be_in_viewport()
+    bench.keyboard.press("Enter")
+    expect(bench.get_by_role("main")).to_be_focused()
+    bench.keyboard.press("Tab")
+    assert bench.evaluate("document.querySelector('main').contains(document.activeElement)")

@@ -28,7 +28,7 @@ def test_history_reads_as_it_was_worked_is_compared_and_restored(bench: Page) ->
     comparison = bench.get_by_role("region", name="Comparison")
     expect(comparison).to_contain_text("point bead 2.8 → 3.3 mm")
     drawn = comparison.get_by_role("img", name=re.compile("^Rev 2 over rev 1 in today's water: .*point .* m deep"))
-    expect(drawn).to_be_visible(timeout=15_000)
+    expect(drawn).to_be_visible(timeout=60_000)
     assert violations(bench) == []
     bench.get_by_role("button", name="Restore rev 1").click()
     expect(rows).to_have_count(3)
@@ -63,7 +63,7 @@ def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> 
 def test_rigs_are_drawn_in_todays_water_by_their_worth_and_one_is_taken_to_where_it_was_fished(bench: Page) -> None:
     library(bench)
     rows = bench.get_by_role("list", name="Rigs").get_by_role("listitem")
-    expect(rows.first.get_by_role("img", name=re.compile("in today's water: .*m deep"))).to_be_visible(timeout=15_000)
+    expect(rows.first.get_by_role("img", name=re.compile("in today's water: .*m deep"))).to_be_visible(timeout=60_000)
     for row in rows.all():
         expect(row).to_contain_text(re.compile("good min/h here|Not here|Made for a lake"), timeout=30_000)
     bench.get_by_role("checkbox", name=re.compile("^worth most in .* first")).check()

@@ -408,7 +408,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Send an answer's figures as CSV. */
+        /** Send an answer's figures as CSV; `cells=semicolon` for spreadsheets with decimal commas. */
         get: operations["get__api_v1_log_answers_{key}.csv"];
         put?: never;
         post?: never;
@@ -511,7 +511,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Send a log to write over, for outings from before. */
+        /** Send a log to write over, for outings from before; `cells=semicolon` for spreadsheets with decimal commas. */
         get: operations["get__api_v1_outings_log.csv"];
         put?: never;
         post?: never;
@@ -545,7 +545,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Send an outing as CSV. */
+        /** Send an outing as CSV; `cells=semicolon` for spreadsheets with decimal commas. */
         get: operations["get__api_v1_outings_{outing_id}_outing.csv"];
         put?: never;
         post?: never;
@@ -855,7 +855,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Send the cut sheet as CSV. */
+        /** Send the cut sheet as CSV; `cells=semicolon` for spreadsheets with decimal commas. */
         get: operations["get__api_v1_rigs_{rig_id}_cut-sheet.csv"];
         put?: never;
         post?: never;
@@ -1384,7 +1384,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Send every row of a kind as CSV. */
+        /** Send every row of a kind as CSV; `cells=semicolon` for spreadsheets with decimal commas. */
         get: operations["get__api_v1_stock_{kind}_file.csv"];
         put?: never;
         post?: never;

@@ -67,6 +67,7 @@ function SignedIn() {
   useKeyboard();
   return (
     <div className="flex h-dvh flex-col-reverse lg:flex-row print:block print:h-auto">
+      <SkipLink />
       <nav
         aria-label="Places"
         className="flex border-t border-rule bg-paper lg:w-[76px] lg:flex-col lg:border-t-0 lg:border-r print:hidden"
@@ -120,6 +121,25 @@ function SignedIn() {
       <HelpSheet />
       <Toasts />
     </div>
+  );
+}
+
+/** The first thing a Tab reaches: past places and bar, to what the place is about. */
+function SkipLink() {
+  const skip = () => {
+    const main = document.querySelector<HTMLElement>("main");
+    if (!main) return;
+    main.tabIndex = -1;
+    main.focus();
+  };
+  return (
+    <button
+      type="button"
+      onClick={skip}
+      className="sr-only z-50 rounded-s border border-ink bg-sheet px-3 py-2 focus:not-sr-only focus:absolute focus:top-1 focus:left-1 print:hidden"
+    >
+      Skip to what is here
+    </button>
   );
 }
 

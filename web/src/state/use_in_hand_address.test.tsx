@@ -1,5 +1,6 @@
 import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
-import { createBrowserRouter, RouterProvider, useNavigate } from "react-router";
+import { useState } from "react";
+import { createBrowserRouter, Outlet, RouterProvider, useNavigate } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { useBench } from "./bench_store";
 import { useInHandAddress } from "./use_in_hand_address";
@@ -13,6 +14,17 @@ function Place() {
   const missing = useInHandAddress(true);
   go = useNavigate();
   return <p data-testid="missing">{missing ?? "nothing"}</p>;
+}
+
+let come: (ready: boolean) => void;
+
+/** A place whose bench comes when it is told. */
+function Coming() {
+  const [ready, setReady] = useState(false);
+  come = setReady;
+  useInHandAddress(ready);
+  go = useNavigate();
+  return <Outlet />;
 }
 
 const rig = (id: string) => ({ rig_id: id, id: `rev-${id}`, number: 1, rig: { name: id } });
@@ -111,4 +123,21 @@ describe("the address of what is in hand", () => {
     expect(window.location.pathname).toBe("/tackle/flies");
     expect(asked).toEqual([]);
   });
+});
+
+it("of a place that is pressed while its page is still fetched and the bench still comes is gone to", async () => {
+  let fetched: () => void = () => undefined;
+  window.history.replaceState(null, "", "/rig");
+  const lazy = () => new Promise<object>((done) => (fetched = () => done({ element: <p>the water</p> })));
+  const children = [
+    { path: "/rig/:rig?", element: <p>the rig</p> },
+    { path: "/water/:water?", lazy },
+  ];
+  render(<RouterProvider router={createBrowserRouter([{ element: <Coming />, children }])} />);
+  await screen.findByText("the rig");
+  act(() => void go("/water"));
+  act(() => come(true));
+  await act(async () => fetched());
+  expect(await screen.findByText("the water")).toBeTruthy();
+  await at("/water/weir");
 });

@@ -1,5 +1,5 @@
-import { useEffect, useRef, useState } from "react";
-import { useLocation, useNavigate } from "react-router";
+import { useContext, useEffect, useRef, useState } from "react";
+import { UNSAFE_DataRouterStateContext as RouterState, useLocation, useNavigate } from "react-router";
 import { api, taken } from "../api/client";
 import { useBench } from "./bench_store";
 import { addressOf, type Named, namedBy } from "./in_hand_address";
@@ -23,6 +23,8 @@ export function useInHandAddress(ready: boolean): Named["about"] | null {
   const water = useBench((s) => s.docs?.water.id);
   const [missing, setMissing] = useState<string | null>(null);
   const taking = useRef<string | null>(null);
+  // A place that was pressed and is still being fetched is gone to: no address is written over it.
+  const going = useContext(RouterState)?.navigation.state === "loading";
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new path is a new address to follow
   useEffect(() => {
@@ -35,7 +37,7 @@ export function useInHandAddress(ready: boolean): Named["about"] | null {
     const follow = () => {
       const path = window.location.pathname;
       const named = namedBy(path);
-      if (!ready || !named || taking.current === path) return;
+      if (!ready || going || !named || taking.current === path) return;
       const now = held(named.about);
       if (!named.id) {
         if (now) goTo(now, true);
@@ -62,7 +64,7 @@ export function useInHandAddress(ready: boolean): Named["about"] | null {
     // Back may come before what was gone to was drawn: the address itself says where one is.
     window.addEventListener("popstate", follow);
     return () => window.removeEventListener("popstate", follow);
-  }, [ready, pathname, navigate]);
+  }, [ready, going, pathname, navigate]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another rig or water in hand is another address
   useEffect(() => {

@@ -10,6 +10,7 @@ from flask import Blueprint, request
 from flask import Response as FlaskResponse
 from spectree import Response
 
+from jarana.api.files import sent_file, sent_table
 from jarana.api.outing_schemas import (
     BroughtLog,
     KeptEvents,
@@ -79,11 +80,8 @@ def one(outing_id: UUID) -> OutingPage:
 @blueprint.get("/outings/<uuid:outing_id>/outing.csv")
 @spec.validate(tags=["files"])
 def as_csv(outing_id: UUID) -> FlaskResponse:
-    """Send an outing as CSV."""
-    text = outing_csv(see_outing(work(), outing_id, asking().writer))
-    answer = FlaskResponse(text, mimetype="text/csv")
-    answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.csv"'
-    return answer
+    """Send an outing as CSV; `cells=semicolon` for spreadsheets with decimal commas."""
+    return sent_table(f"outing-{outing_id}.csv", outing_csv(see_outing(work(), outing_id, asking().writer)))
 
 
 @blueprint.get("/reaches/<reach_id>/lesson")
@@ -108,18 +106,14 @@ def as_geojson(outing_id: UUID) -> FlaskResponse:
     """Send an outing as GeoJSON; places only where `places=1` asks for them."""
     see_outing(work(), outing_id, asking().writer)
     text = outing_geojson(outing_events(work(), outing_id), request.args.get("places") == "1")
-    answer = FlaskResponse(text, mimetype="application/geo+json")
-    answer.headers["Content-Disposition"] = f'attachment; filename="outing-{outing_id}.geojson"'
-    return answer
+    return sent_file(f"outing-{outing_id}.geojson", text, "application/geo+json")
 
 
 @blueprint.get("/outings/log.csv")
 @spec.validate(tags=["files"])
 def log_template() -> FlaskResponse:
-    """Send a log to write over, for outings from before."""
-    answer = FlaskResponse(template(), mimetype="text/csv")
-    answer.headers["Content-Disposition"] = 'attachment; filename="log.csv"'
-    return answer
+    """Send a log to write over, for outings from before; `cells=semicolon` for spreadsheets with decimal commas."""
+    return sent_table("log.csv", template())
 
 
 @blueprint.post("/outings/log")

@@ -6,6 +6,7 @@ from flask import Blueprint, abort, request
 from flask import Response as FlaskResponse
 from spectree import Response
 
+from jarana.api.files import sent_table
 from jarana.api.outing_schemas import GuessMade, GuessScored, LogAnswers
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
@@ -46,10 +47,8 @@ def log_answers() -> LogAnswers:
 @limiter.limit("120/minute")
 @spec.validate(tags=["files"])
 def answer_file(key: str) -> FlaskResponse:
-    """Send an answer's figures as CSV."""
+    """Send an answer's figures as CSV; `cells=semicolon` for spreadsheets with decimal commas."""
     found = next((a for a in answers(work(), asking(), request.args.get("water", "")) if a.key == key), None)
     if found is None:
         abort(404, "There is no such question.")
-    answer = FlaskResponse(answer_csv(found), mimetype="text/csv")
-    answer.headers["Content-Disposition"] = f'attachment; filename="{key}.csv"'
-    return answer
+    return sent_table(f"{key}.csv", answer_csv(found))

@@ -12,6 +12,7 @@ from spectree import Response
 from werkzeug.utils import secure_filename
 
 from jarana.api.errors import problem
+from jarana.api.files import sent_file, sent_table
 from jarana.api.method_schemas import StartedRig
 from jarana.api.rig_schemas import (
     ChangeView,
@@ -33,6 +34,7 @@ from jarana.api.schemas import Before, Gone, Page
 from jarana.api.security import asking, work
 from jarana.api.spec import spec
 from jarana.core.model import content_hash
+from jarana.core.rig.model import Rig
 from jarana.formats.cut_sheet_csv import cut_sheet_csv
 from jarana.formats.rig_file import rig_text
 from jarana.formats.rig_svg import rig_svg
@@ -195,11 +197,8 @@ def differences(rig_id: UUID, old: UUID, new: UUID) -> Differences:
     return Differences(changes=tuple(ChangeView.of(c) for c in changes))
 
 
-def _file(name: str, ending: str, text: str, kind: str) -> FlaskResponse:
-    safe = secure_filename(name) or "rig"
-    answer = FlaskResponse(text, mimetype=kind)
-    answer.headers["Content-Disposition"] = f'attachment; filename="{safe}.{ending}"'
-    return answer
+def _name(rig: Rig, ending: str) -> str:
+    return f"{secure_filename(rig.name) or 'rig'}.{ending}"
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/rig.json")
@@ -207,7 +206,7 @@ def _file(name: str, ending: str, text: str, kind: str) -> FlaskResponse:
 def json_file(rig_id: UUID) -> FlaskResponse:
     """Send the newest state as a rig file."""
     rig = head_of(work(), rig_id).document
-    return _file(rig.name, "rig.json", rig_text(rig), "application/json")
+    return sent_file(_name(rig, "rig.json"), rig_text(rig), "application/json")
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/drawing.svg")
@@ -215,7 +214,7 @@ def json_file(rig_id: UUID) -> FlaskResponse:
 def svg_file(rig_id: UUID) -> FlaskResponse:
     """Send the drawing as SVG, always as an attachment."""
     rig = head_of(work(), rig_id).document
-    return _file(rig.name, "svg", rig_svg(rig, asking().writer), "image/svg+xml")
+    return sent_file(_name(rig, "svg"), rig_svg(rig, asking().writer), "image/svg+xml")
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/code.svg")
@@ -230,6 +229,6 @@ def code(rig_id: UUID) -> FlaskResponse:
 @blueprint.get("/rigs/<uuid:rig_id>/cut-sheet.csv")
 @spec.validate(tags=["files"])
 def csv_file(rig_id: UUID) -> FlaskResponse:
-    """Send the cut sheet as CSV."""
+    """Send the cut sheet as CSV; `cells=semicolon` for spreadsheets with decimal commas."""
     rig = head_of(work(), rig_id).document
-    return _file(rig.name, "cut-sheet.csv", cut_sheet_csv(rig), "text/csv; charset=utf-8")
+    return sent_table(_name(rig, "cut-sheet.csv"), cut_sheet_csv(rig))

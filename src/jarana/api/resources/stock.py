@@ -11,6 +11,7 @@ from flask import Blueprint, current_app
 from flask import Response as FlaskResponse
 from spectree import Response
 
+from jarana.api.files import sent_table
 from jarana.api.schemas import Before
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
@@ -150,24 +151,20 @@ def redo(change_id: UUID) -> ChangeAnswer:
     return _answer(redo_change(work(), change_id))
 
 
-def _csv(name: str, text: str) -> FlaskResponse:
-    answer = FlaskResponse(text, mimetype="text/csv; charset=utf-8")
-    answer.headers["Content-Disposition"] = f'attachment; filename="{name}.csv"'
-    return answer
-
-
 @blueprint.get("/<kind>/file.csv")
 @spec.validate(tags=["files"])
 def file(kind: str) -> FlaskResponse:
-    """Send every row of a kind as CSV."""
-    return _csv(kind, stock_csv(_kind(kind), work().belongings.shelf(kind)))
+    """Send every row of a kind as CSV; `cells=semicolon` for spreadsheets with decimal commas."""
+    table = _kind(kind)
+    words = {"id", *(c.header for c in table.typed if c.kind not in ("figure", "count"))}
+    return sent_table(f"{kind}.csv", stock_csv(table, work().belongings.shelf(kind)), words)
 
 
 @blueprint.get("/<kind>/template.csv")
 @spec.validate(tags=["files"])
 def template_file(kind: str) -> FlaskResponse:
     """Send a header with two rows to write over."""
-    return _csv(f"{kind}-template", template(_kind(kind)))
+    return sent_table(f"{kind}-template.csv", template(_kind(kind)))
 
 
 @blueprint.post("/<kind>/preview")

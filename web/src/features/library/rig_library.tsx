@@ -11,6 +11,7 @@ import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
 import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
+import { CsvLinks } from "../../ui/csv_links";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
 import { Term } from "../help/term";
@@ -43,7 +44,8 @@ function Library() {
     const text = `${rig.name} ${rig.method} ${rig.flies.join(" ")}`.toLowerCase();
     return words.every((word) => text.includes(word));
   });
-  const { here, share } = useRigsHere(found.map((rig) => rig.revision));
+  const { here } = useRigsHere(found.map((rig) => rig.revision));
+  const looking = water !== undefined && found.some((rig) => !here.has(rig.revision));
   const book = useBook();
   /** The water a rig is made for, where that is another kind than today's. */
   const madeFor = (rig: RigSummary) => {
@@ -93,7 +95,7 @@ function Library() {
           </Button>
         ) : null}
       </div>
-      {share !== null ? (
+      {looking ? (
         <p role="status" className="mt-2 min-h-8 text-[13px] text-soft">
           Looking at each in today's water …
         </p>
@@ -340,16 +342,14 @@ function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
         <Download size={15} aria-hidden />
       </Button>
       {open ? (
-        <div className="flex w-full flex-wrap gap-4 pb-1 text-[13px]">
+        <div className="order-last flex w-full flex-wrap gap-4 pb-1 text-[13px]">
           <a className="min-h-8 content-center underline" href={`${at}/rig.json`} download>
             Rig, JSON
           </a>
           <a className="min-h-8 content-center underline" href={`${at}/drawing.svg?units=${units}`} download>
             Drawing, SVG
           </a>
-          <a className="min-h-8 content-center underline" href={`${at}/cut-sheet.csv`} download>
-            Cut sheet, CSV
-          </a>
+          <CsvLinks of="Cut sheet" href={`${at}/cut-sheet.csv`} />
         </div>
       ) : null}
     </>

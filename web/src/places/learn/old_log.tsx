@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type BroughtLog, Refused, taken } from "../../api/client";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { CsvLinks } from "../../ui/csv_links";
 
 /** Brings a log from before in: looked through first, then written, once however often it is brought. */
 export function OldLog() {
@@ -43,9 +44,7 @@ function Bring() {
       <p>
         A CSV with a line for what was fished on a day with a rig: day, water and drifts; and as you know them rig,
         touched, takes, lane, depth, pace, temperature.{" "}
-        <a className="underline" href="/api/v1/outings/log.csv" download>
-          A file to write over
-        </a>
+        <CsvLinks of="A file to write over" href="/api/v1/outings/log.csv" className="underline" />
       </p>
       <label className="flex flex-col gap-1">
         <span className="font-semibold">The file</span>

@@ -3,6 +3,7 @@ import { api, type OutingView, taken } from "../../api/client";
 import { ShareButton } from "../../features/share/share_button";
 import { happened, sendEvents } from "../../state/bank";
 import { Button } from "../../ui/button";
+import { CsvLinks } from "../../ui/csv_links";
 
 /** An outing that was picked: what it was in a line, and whether anything is learnt from it. */
 export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: () => void }) {
@@ -37,13 +38,10 @@ export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: ()
       <Button onClick={() => void keepApart()} aria-pressed={outing.apart ?? false}>
         {outing.apart ? "Learn from it again" : "Keep it apart"}
       </Button>
-      <a
+      <CsvLinks
         className="inline-flex min-h-8 items-center rounded-s border border-rule px-3"
         href={`/api/v1/outings/${outing.id}/outing.csv`}
-        download
-      >
-        CSV
-      </a>
+      />
       <ShareButton kind="outing" subject={outing.id} name="this outing" />
       <Button onClick={onClose}>Close</Button>
     </section>

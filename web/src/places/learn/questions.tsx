@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type LogAnswer, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
+import { CsvLinks } from "../../ui/csv_links";
 import { Rates } from "./rates";
 
 /** Ready questions of the log: answered in a sentence, drawn with their counts, their figures as a file. */
@@ -43,9 +44,7 @@ function Answer({ answer }: { answer: LogAnswer }) {
       {rows.length > 0 ? <Rates title={answer.asks} quiet rows={rows} /> : null}
       <p className="text-[13px] text-soft">
         Drifts that {answer.of}, of all; the bar is what lies in eight of ten of what such counts may come from.{" "}
-        <a className="underline" href={`/api/v1/log/answers/${answer.key}.csv`} download>
-          CSV
-        </a>
+        <CsvLinks href={`/api/v1/log/answers/${answer.key}.csv`} className="underline" />
       </p>
     </div>
   );

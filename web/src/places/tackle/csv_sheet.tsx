@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { api, type KindView, type PreviewView, taken } from "../../api/client";
 import { faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
+import { CsvLinks } from "../../ui/csv_links";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
 
@@ -73,13 +74,9 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
   const file = `/api/v1/stock/${kind.key}`;
   return (
     <>
-      <div className="flex flex-wrap items-center gap-2">
-        <a className="text-[14px] underline" href={`${file}/file.csv`} download>
-          Save all of mine as a file
-        </a>
-        <a className="text-[14px] underline" href={`${file}/template.csv`} download>
-          Save an empty template
-        </a>
+      <div className="flex flex-wrap items-center gap-x-3">
+        <CsvLinks of="All of mine" href={`${file}/file.csv`} />
+        <CsvLinks of="An empty template" href={`${file}/template.csv`} />
       </div>
       <p className="mt-2 text-[13px] text-soft">
         A header row, then a row each, commas, semicolons or tabs between; figures in the header's unit or with their
