@@ -9,7 +9,7 @@ from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
 from jarana.core.model import Frozen, Key
 from jarana.core.motions.base import MotionKind
-from jarana.core.rig.pull import HandPull
+from jarana.core.rig.pull import HandPull, Hang
 from jarana.core.tackle.knot import Knot
 from jarana.core.water.kinds.base import WaterKind
 from jarana.core.water.reach import Reach
@@ -52,18 +52,26 @@ class MethodView(Frozen):
 
 
 class MotionView(Frozen):
-    """A motion: what it is called, whether it begins with a count-down, and how its hand usually takes line in."""
+    """A motion: what it is called, whether it begins with a count-down, how its hand usually takes line in, the usual hang."""
 
     key: str
     name: str
     counts: bool
     leads: bool
     pulls: tuple[HandPull, ...]
+    hang: Hang | None = None
 
     @classmethod
     def of(cls, motion: MotionKind) -> MotionView:
         """Show a motion."""
-        return cls(key=motion.key, name=motion.name, counts=motion.counts, leads=motion.leads, pulls=motion.pulls)
+        return cls(
+            key=motion.key,
+            name=motion.name,
+            counts=motion.counts,
+            leads=motion.leads,
+            pulls=motion.pulls,
+            hang=Hang() if motion.hangs else None,
+        )
 
 
 class WaterKindView(Frozen):

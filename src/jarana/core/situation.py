@@ -210,6 +210,7 @@ class Situation:
             angle=stand.angle if stand else 0.0,
             follows=stand.follows if stand else False,
             pulls=motion.pulls,
+            hang=motion.hang,
             natural_pace=natural_pace,
         )
 

@@ -30,6 +30,7 @@ export type Joint = Schemas["Joint"];
 export type Attachment = Schemas["Attachment"];
 export type RefitAnswer = Schemas["RefitAnswer"];
 export type Pull = Schemas["HandPull"];
+export type Hang = Schemas["Hang"];
 export type Fly = Schemas["Fly"];
 export type Shot = Schemas["Shot"];
 export type PeggedBead = Schemas["PeggedBead"];

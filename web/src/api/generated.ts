@@ -5446,6 +5446,42 @@ export interface components {
             times?: number;
         };
         /**
+         * Hang
+         * @description What ends a retrieve: the hand stops where the line's mark is at the tip, lifts the rod, and holds (practice).
+         *
+         *     Attributes
+         *     ----------
+         *     left_mm
+         *         Fly line outside the tip when its mark is there, mm.
+         *     hold_s
+         *         How long the team is held then, s.
+         *     lift_mm
+         *         How far the rod is raised first, mm.
+         */
+        Hang: {
+            /**
+             * Hold S
+             * @description How long the team is held then, s.
+             * @default 10
+             * @example 10
+             */
+            hold_s?: number;
+            /**
+             * Left Mm
+             * @description Fly line outside the tip when its mark is there, mm.
+             * @default 3000
+             * @example 3000
+             */
+            left_mm?: number;
+            /**
+             * Lift Mm
+             * @description How far the rod is raised first, mm.
+             * @default 1000
+             * @example 1000
+             */
+            lift_mm?: number;
+        };
+        /**
          * HeadView
          * @description What can hold a rig.
          */
@@ -7851,6 +7887,8 @@ export interface components {
          *         Count-down before line is taken in, s.
          *     pulls
          *         How line is taken in, kind after kind; none for the usual way of the motion.
+         *     hang
+         *         How a retrieve on a lake ends; None where it is fished out.
          */
         Motion: {
             /**
@@ -7860,6 +7898,11 @@ export interface components {
              * @example 20
              */
             count_s?: number;
+            /**
+             * @description How a retrieve on a lake ends; None where it is fished out.
+             * @default null
+             */
+            hang?: components["schemas"]["Hang"] | null;
             /**
              * Kind
              * @description A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
@@ -7884,7 +7927,7 @@ export interface components {
         };
         /**
          * MotionView
-         * @description A motion: what it is called, whether it begins with a count-down, and how its hand usually takes line in.
+         * @description A motion: what it is called, whether it begins with a count-down, how its hand usually takes line in, the usual hang.
          */
         MotionView: {
             /**
@@ -7893,6 +7936,11 @@ export interface components {
              * @example true
              */
             counts: boolean;
+            /**
+             * @description hang
+             * @default null
+             */
+            hang?: components["schemas"]["Hang"] | null;
             /**
              * Key
              * @description key
@@ -12721,6 +12769,47 @@ export interface components {
             station: string | "";
         };
         /**
+         * SetHang
+         * @description End a retrieve with a hang: where the line's mark is, how far the rod is lifted there, how long it holds; `off` for none.
+         *
+         *     What is not given stays as it is, or is usual.
+         */
+        SetHang: {
+            /**
+             * Hold
+             * @description hold
+             * @default null
+             * @example weir-run
+             */
+            hold?: string | null;
+            /**
+             * Left
+             * @description left
+             * @default null
+             * @example weir-run
+             */
+            left?: string | null;
+            /**
+             * Lift
+             * @description lift
+             * @default null
+             * @example weir-run
+             */
+            lift?: string | null;
+            /**
+             * Off
+             * @description off
+             * @default false
+             * @example false
+             */
+            off?: boolean;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "set_hang";
+        };
+        /**
          * SetLane
          * @description Change a lane, or add one beyond the others when `index` is None.
          */
@@ -13572,7 +13661,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -16205,7 +16294,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

@@ -120,4 +120,5 @@ def seen_of(situation: Situation, drift: Drift) -> Seen:
         pulls=situation.rig.motion.pulls,
         writer=situation.writer,
         marks={p.name: (p.begins, p.ends) for p in situation.motion.phases(ride)},
+        wants_hang=situation.motion.hang_of(ride) is not None,
     )

@@ -11,13 +11,15 @@ from typing import ClassVar
 from jarana.core.engine.scenario import Point, Start
 from jarana.core.heads.base import HeadPart
 from jarana.core.motions.seen import Seen
-from jarana.core.rig.pull import HandPull, takes
+from jarana.core.rig.pull import LONGEST_RETRIEVE_S, HandPull, Hang, taken_after, takes
 from jarana.core.water.kinds.base import Way
 
 LAKE_S = 90.0
 """s of a retrieve, or of a team left to settle."""
 RETRIEVE_S = 60.0
 """s of retrieve after the longest count-downs: every count is fished to its end."""
+RAISED_M_S = 0.5
+"""m/s at which the rod is raised at the mark (practice)."""
 SHORTEST_S = 2.0
 START_ANGLE = math.radians(5)
 """A rig lands straight upstream of its top, this far below the horizontal, rad."""
@@ -81,6 +83,8 @@ class Ride:
         The tip goes along with the drift as far as the rod reaches.
     pulls
         How line is taken in; none for the usual way of the motion.
+    hang
+        What ends a retrieve on a lake; None where it is fished out.
     natural_pace
         The speed at which the rig goes along when nobody pulls it, m/s; asked only where it is wanted.
     """
@@ -97,6 +101,7 @@ class Ride:
     angle: float = 0.0
     follows: bool = True
     pulls: tuple[HandPull, ...] = ()
+    hang: Hang | None = None
     natural_pace: Callable[[], float] = lambda: 0.0
 
 
@@ -119,6 +124,8 @@ class MotionKind(ABC):
         Nobody moves anything.
     swings
         A line is cast down and across for it.
+    hangs
+        On a lake it may end with a hang at the line's mark.
     strips
         Line is stripped in by the hand, and the fly flees.
     needs_natural_pace
@@ -139,6 +146,7 @@ class MotionKind(ABC):
     rests: ClassVar[bool] = False
     pulls: ClassVar[tuple[HandPull, ...]] = ()
     swings: ClassVar[bool] = False
+    hangs: ClassVar[bool] = False
     needs_natural_pace: ClassVar[bool] = False
     strips: ClassVar[bool] = False
 
@@ -156,6 +164,9 @@ class MotionKind(ABC):
 
     def seconds(self, ride: Ride) -> float:
         """Return how long it lasts, s: the drift's length at the pace it goes; on a lake a minute and a half, or count and retrieve."""
+        mark = self.at_mark(ride)
+        if ride.hang is not None and mark is not None:
+            return mark + ride.hang.lift_mm / 1000 / RAISED_M_S + ride.hang.hold_s
         if not ride.flows:
             return max(LAKE_S, ride.count_s + RETRIEVE_S) if self.counts else LAKE_S
         pace = ride.pace * (ride.lead if self.leads else 1.0)
@@ -177,6 +188,37 @@ class MotionKind(ABC):
     def phase(self, ride: Ride, name: str) -> Phase:
         """Return one of its phases."""
         return next(p for p in self.phases(ride) if p.name == name)
+
+    def hang_of(self, ride: Ride) -> Hang | None:
+        """Return the hang that is to end it: on the fly line of a lake, where the motion may have one."""
+        return ride.hang if self.hangs and ride.head.on_line and not ride.flows else None
+
+    def at_mark(self, ride: Ride) -> float | None:
+        """Return when the hand stops because the line's mark is at the tip, s; None where nothing hangs or it never comes there."""
+        hang = self.hang_of(ride)
+        if hang is None:
+            return None
+        left = ride.head.line_out() - hang.left_mm / 1000
+        mark = max(ride.count_s, EARLIEST) + taken_after(ride.pulls or self.pulls, left)
+        return mark if mark <= LONGEST_RETRIEVE_S else None
+
+    def retrieve(self, ride: Ride, name: str, longest: float = math.inf) -> tuple[Phase, ...]:
+        """Return the count-down, the retrieve by its name, `longest` at most where nothing hangs, and the hang."""
+        whole, mark = self.seconds(ride), self.at_mark(ride)
+        begins = min(max(ride.count_s, EARLIEST), whole)
+        if mark is None:
+            return Phase("count", 0.0, begins), Phase(name, begins, min(whole, begins + longest))
+        return Phase("count", 0.0, begins), Phase(name, begins, mark), Phase("hang", mark, whole)
+
+    def hand_in(self, ride: Ride, phase: str) -> Moves:
+        """Return line taken in during a phase; at the line's mark the hand stops and the rod goes up."""
+        taken, mark = self.taken(ride, phase), self.at_mark(ride)
+        if mark is None or ride.hang is None:
+            return Moves(takes=taken)
+        stopped = (*(row for row in taken if row[0] < mark), (mark, 0.0))
+        up = ride.hang.lift_mm / 1000 / RAISED_M_S
+        still = (0.0, 0.0, 0.0)
+        return Moves(((0.0, *still), (mark, 0.0, 0.0, RAISED_M_S), (mark + up, *still)), stopped)
 
     def taken(self, ride: Ride, phase: str) -> tuple[tuple[float, float], ...]:
         """Return the line taken in during a phase, as the person said or as is usual."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.base import MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen
 from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
@@ -15,7 +15,7 @@ holds = holds it
 brings-up = brings it up
 lets-sink = lets it sink on
 turns = turns it
-counted-down-s-then = Counted down { $count_s } s ({ $counted }); then the slow hand { $does }: { $each } in the end.
+counted-down-s-then = Counted down { $count_s } s ({ $counted }); then the slow hand { $does }: { $each } in the end.{ $hang }
 """,
 )
 
@@ -27,24 +27,22 @@ class Figure(MotionKind):
     """A slow steady hand."""
 
     key, name, waters = "figure", "figure-of-eight", ("lake",)
-    counts = True
+    counts, hangs = True, True
     pulls = (TWIST,)
     sign = say("take-tightens-or-stops")
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return count-down and retrieve."""
-        whole = self.seconds(ride)
-        begins = min(max(ride.count_s, EARLIEST), whole)
-        return Phase("count", 0.0, begins), Phase("retrieve", begins, whole)
+        return self.retrieve(ride, "retrieve")
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in from the end of the count on."""
-        return Moves(takes=self.taken(ride, "retrieve"))
+        return self.hand_in(ride, "retrieve")
 
     def story(self, seen: Seen) -> str:
         """Tell what the slow hand does to the team."""
         counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
-        moved = [f.settled - seen.at(f, seen.count_s) for f in seen.flies]
+        moved = [seen.before_hang(f) - seen.at(f, seen.count_s) for f in seen.flies]
         does = (
             say("holds")
             if max(map(abs, moved)) <= SAME_M
@@ -54,7 +52,14 @@ class Figure(MotionKind):
             if min(moved) > 0
             else say("turns")
         )
-        return say("counted-down-s-then", count_s=f"{seen.count_s:.0f}", counted=counted, does=does, each=seen.each())
+        return say(
+            "counted-down-s-then",
+            count_s=f"{seen.count_s:.0f}",
+            counted=counted,
+            does=does,
+            each=seen.each(),
+            hang=seen.hang(),
+        )
 
 
 MOTION = Figure()

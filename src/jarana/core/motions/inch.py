@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.scenario import Start
-from jarana.core.motions.base import EARLIEST, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.base import MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import Seen, moved
 from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
@@ -16,7 +16,7 @@ say = phrases(
 inch-strips = inch strips
 take-small-pull-strike = A take is a small pull; strike upward.
 bed = {" "}on the bed
-straight-down-inch-inch = Straight down to { $deep }{ $lay }; inch by inch the { $role } { $moved }.
+straight-down-inch-inch = Straight down to { $deep }{ $lay }; inch by inch the { $role } { $moved }.{ $hang }
 climbs = climbs to
 """,
 )
@@ -30,7 +30,7 @@ class Inch(MotionKind):
     """Straight down, then up an inch at a time."""
 
     key, name, waters = "inch", say("inch-strips"), ("lake",)
-    counts = True
+    counts, hangs = True, True
     pulls = (INCH,)
     sign = say("take-small-pull-strike")
 
@@ -44,13 +44,11 @@ class Inch(MotionKind):
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return count-down and retrieve."""
-        whole = self.seconds(ride)
-        begins = min(max(ride.count_s, EARLIEST), whole)
-        return Phase("count", 0.0, begins), Phase("inches", begins, min(whole, begins + INCHED_S))
+        return self.retrieve(ride, "inches", INCHED_S)
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in inch by inch."""
-        return Moves(takes=self.taken(ride, "inches"))
+        return self.hand_in(ride, "inches")
 
     def story(self, seen: Seen) -> str:
         """Tell where it hung and where the inches brought it."""
@@ -63,6 +61,7 @@ class Inch(MotionKind):
             lay=lay,
             role=end.role,
             moved=moved(hung, float(end.depth[-1]), seen.writer, rises=say("climbs")),
+            hang=seen.hang(),
         )
 
 

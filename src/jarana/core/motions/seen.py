@@ -8,7 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from jarana.core.heads.base import HeadPart
-from jarana.core.rig.pull import HandPull
+from jarana.core.rig.pull import LONGEST_RETRIEVE_S, HandPull
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -29,6 +29,8 @@ runs-ahead = runs ahead of
 water-slower-down-there = : the water is slower down there
 it-the-by = {""}. It { $what } the { $noun } by { $rides }{ $why }
 bed-falls-away-before = {" "}The bed falls { $step } away before { $ends }.
+hung = {" "}After { $seconds } s the line's mark is at the tip; the hang brings the { $role } from { $before } to { $after }.
+never-hung = {" "}The line's mark does not come to the tip within { $longest } minutes: nothing hangs.
 falls-over-edge = falls over the edge
 sinks-little-behind = sinks a little behind it
 rides-out-over = rides out over it
@@ -77,6 +79,7 @@ class Seen:
     pulls: tuple[HandPull, ...]
     writer: Writer
     marks: dict[str, tuple[float, float]]
+    wants_hang: bool = False
 
     @property
     def end(self) -> SeenFly:
@@ -101,9 +104,30 @@ class Seen:
         """Write a depth."""
         return self.writer.text("depth", depth)
 
+    def before_hang(self, fly: SeenFly) -> float:
+        """Return its depth when the hand stops at the mark; where nothing hangs, what it settles at, m."""
+        return self.at(fly, self.marks["hang"][0]) if "hang" in self.marks else fly.settled
+
+    def hang(self) -> str:
+        """Tell what the hang does to the highest fly, or that its mark never comes; nothing where none was wanted."""
+        if not self.wants_hang:
+            return ""
+        if "hang" not in self.marks:
+            return say("never-hung", longest=f"{LONGEST_RETRIEVE_S / 60:.0f}")
+        high = min(self.flies, key=self.before_hang)
+        return say(
+            "hung",
+            seconds=f"{self.marks['hang'][0]:.0f}",
+            role=high.role,
+            before=self.deep(self.before_hang(high)),
+            after=self.deep(float(high.depth[-1])),
+        )
+
     def each(self) -> str:
         """Return every fly with the depth it ends at; what lies on the bed is said to."""
-        return ", ".join(f"{f.role} {self.deep(f.settled)}{' on the bed' if f.lies else ''}" for f in self.flies)
+        return ", ".join(
+            f"{f.role} {self.deep(self.before_hang(f))}{' on the bed' if f.lies else ''}" for f in self.flies
+        )
 
 
 def moved(before: float, after: float, writer: Writer, sinks: str = say("sinks"), rises: str = say("comes-up")) -> str:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.motions.base import EARLIEST, HAND, SHORTEST_S, MotionKind, Moves, Phase, Ride
+from jarana.core.motions.base import HAND, SHORTEST_S, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
 from jarana.core.motions.swing import WHOLE_SWING
 from jarana.core.rig.pull import beat_s
@@ -15,7 +15,7 @@ strip-pause = strip and pause
 takes-come-pull-or = Takes come on the pull, or stop the next one.
 dives-rises-every-strip = {" "}The { $role } dives and rises { $dives } with every strip and pause.
 across-stream-comes-stripped = Across the stream the { $role } comes to { $deep }; stripped against the water it { $moved }.{ $dance }
-counted-down-s-then = Counted down { $count_s } s ({ $counted }); then stripped: { $each } in the end.{ $dance }
+counted-down-s-then = Counted down { $count_s } s ({ $counted }); then stripped: { $each } in the end.{ $dance }{ $hang }
 rises-ends = rises and ends at
 """,
 )
@@ -29,7 +29,7 @@ class Strip(MotionKind):
 
     key, name, waters = "strip", say("strip-pause"), ("river", "lake")
     strips = True
-    counts, swings = True, True
+    counts, swings, hangs = True, True, True
     pulls = (HAND,)
     sign = say("takes-come-pull-or")
 
@@ -41,13 +41,15 @@ class Strip(MotionKind):
 
     def phases(self, ride: Ride) -> tuple[Phase, ...]:
         """Return what comes before the strips, and the strips."""
+        if not ride.flows:
+            return self.retrieve(ride, "strips")
         whole = self.seconds(ride)
-        begins = STRIPPED_FROM * whole if ride.flows else min(max(ride.count_s, EARLIEST), whole)
+        begins = STRIPPED_FROM * whole
         return Phase("count", 0.0, begins), Phase("strips", begins, whole)
 
     def drive(self, ride: Ride) -> Moves | None:
         """Take line in strip by strip; in a river while the line comes round below the rod."""
-        return Moves(takes=self.taken(ride, "strips"))
+        return self.hand_in(ride, "strips")
 
     def story(self, seen: Seen) -> str:
         """Tell where it ends, and whether it really dives and rises."""
@@ -71,7 +73,14 @@ class Strip(MotionKind):
                 dance=dance,
             )
         counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
-        return say("counted-down-s-then", count_s=f"{seen.count_s:.0f}", counted=counted, each=seen.each(), dance=dance)
+        return say(
+            "counted-down-s-then",
+            count_s=f"{seen.count_s:.0f}",
+            counted=counted,
+            each=seen.each(),
+            dance=dance,
+            hang=seen.hang(),
+        )
 
 
 MOTION = Strip()

@@ -41,6 +41,9 @@ on-its-last = { $what } on its last { $length }
 measured = measured
 times-measured = { $n }
 taken-in = taken in
+ends-with = ends with
+hang = { $hold } s held with { $left } out, the rod { $lift } higher
+fished-out = fished out
 pull = { $times } × { $length } at { $speed }, { $pause } s rest
 degrees = { $angle }° downstream
 slack = slack
@@ -99,6 +102,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         (MOVED, before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),
+        (say("ends-with"), _hang(before, writer), _hang(after, writer)),
         (say("measured"), _checks(before, writer), _checks(after, writer)),
         *_heads(before, after, writer),
         *_stances(before, after, writer),
@@ -123,6 +127,15 @@ def _taken(rig: Rig, writer: Writer) -> str:
         for p in rig.motion.pulls
     ]
     return ", ".join(rows) or say("usual")
+
+
+def _hang(rig: Rig, writer: Writer) -> str:
+    """Return how its retrieve ends."""
+    hang = rig.motion.hang
+    if hang is None:
+        return say("fished-out")
+    left, lift = (writer.text("travel", mm / 1000) for mm in (hang.left_mm, hang.lift_mm))
+    return say("hang", hold=f"{hang.hold_s:g}", left=left, lift=lift)
 
 
 def _checks(rig: Rig, writer: Writer) -> str:

@@ -15,7 +15,7 @@ from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.rig.check import MOST_CHECKS, Check
-from jarana.core.rig.pull import HandPull
+from jarana.core.rig.pull import HandPull, Hang
 from jarana.core.rig.stance import Stance
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.fly import Fly
@@ -245,12 +245,15 @@ class Motion(Frozen):
         Count-down before line is taken in, s.
     pulls
         How line is taken in, kind after kind; none for the usual way of the motion.
+    hang
+        How a retrieve on a lake ends; None where it is fished out.
     """
 
     kind: Key = "led"
     lead: float = Field(default=1.0, ge=0.0, le=1.6)
     count_s: float = Field(default=20.0, ge=0, le=LONGEST_COUNT_S)
     pulls: tuple[HandPull, ...] = Field(default=(), max_length=MOST_PULLS)
+    hang: Hang | None = None
 
 
 class Fitted(Frozen):

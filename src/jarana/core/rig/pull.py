@@ -1,7 +1,8 @@
-"""A retrieve as a hand knows it: so much line, so fast, then a pause; several kinds of pull in a row, over and over."""
+"""A retrieve as a hand knows it: so much line, so fast, then a pause; several kinds of pull in a row, over and over; a hang ends it."""
 
 from __future__ import annotations
 
+import math
 from itertools import cycle
 
 from pydantic import Field, model_validator
@@ -18,6 +19,8 @@ too-quick = a pull and its pause take at least { $least } s together
 
 LEAST_BEAT_S = 0.25
 """No hand pulls oftener, s."""
+LONGEST_RETRIEVE_S = 360.0
+"""s: a retrieve to the line's mark is followed no longer."""
 MOST_ROWS = 4000
 
 
@@ -44,6 +47,24 @@ class HandPull(Frozen):
     def whole(self) -> float:
         """One pull and its pause, s."""
         return self.taken_s + self.pause_s
+
+
+class Hang(Frozen):
+    """What ends a retrieve: the hand stops where the line's mark is at the tip, lifts the rod, and holds (practice).
+
+    Attributes
+    ----------
+    left_mm
+        Fly line outside the tip when its mark is there, mm.
+    hold_s
+        How long the team is held then, s.
+    lift_mm
+        How far the rod is raised first, mm.
+    """
+
+    left_mm: float = Field(default=3000, ge=0, le=20000)
+    hold_s: float = Field(default=10.0, ge=1.0, le=120.0)
+    lift_mm: float = Field(default=1000, ge=0, le=3000)
 
 
 def takes(pulls: tuple[HandPull, ...], begins: float, ends: float) -> tuple[tuple[float, float], ...]:
@@ -73,3 +94,24 @@ def takes(pulls: tuple[HandPull, ...], begins: float, ends: float) -> tuple[tupl
 def beat_s(pulls: tuple[HandPull, ...]) -> float:
     """Return how long all kinds in a row take once, s."""
     return sum(pull.times * pull.whole for pull in pulls)
+
+
+def taken_after(pulls: tuple[HandPull, ...], metres: float) -> float:
+    """Return how long a hand takes to bring in so much line, s from its first pull on.
+
+    Examples
+    --------
+    >>> taken_after((HandPull(length_m=0.5, speed_m_s=1.0, pause_s=1.0),), 1.2)
+    3.2
+    """
+    if metres <= 0.0:
+        return 0.0
+    beat_m = sum(pull.times * pull.length_m for pull in pulls)
+    beats = math.ceil(metres / beat_m - 1e-9) - 1
+    t, left = beats * beat_s(pulls), metres - beats * beat_m
+    for pull in pulls:
+        for _ in range(pull.times):
+            if left <= pull.length_m + 1e-9:
+                return round(t + left / pull.speed_m_s, 6)
+            t, left = t + pull.whole, left - pull.length_m
+    return round(t, 6)

@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { TypedField } from "../../ui/typed_field";
+import { Hang } from "./hang";
 import { Measured } from "./measured";
 import { Retrieve } from "./retrieve";
 
@@ -58,6 +59,9 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       <LineOut answer={answer} system={system} />
       {moves && moves.pulls.length > 0 ? (
         <Retrieve answer={answer} usual={moves.pulls} system={system} most={book.limits.pulls} />
+      ) : null}
+      {water.kind === "lake" && rig.head?.kind === "fly line" && moves?.hang ? (
+        <Hang answer={answer} usual={moves.hang} system={system} />
       ) : null}
       {drift.axis === "seconds" && moves?.counts ? <CountDown seconds={rig.motion?.count_s ?? 20} /> : null}
       {drift.axis === "seconds" || drift.across ? null : (

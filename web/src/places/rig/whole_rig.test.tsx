@@ -2,6 +2,7 @@ import { cleanup, fireEvent, render, screen } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
 import { useBench } from "../../state/bench_store";
+import { Hang } from "./hang";
 import { Refit } from "./refit";
 import { Retrieve } from "./retrieve";
 import { WholeRig } from "./whole_rig";
@@ -62,6 +63,29 @@ describe("the whole rig", () => {
     render(<WholeRig answer={{ ...answer, stretches: [] }} book={book} drawer={drawer} system={system} />);
     expect(screen.queryByText("Leader")).toBeNull();
     expect(screen.queryByText(/→/)).toBeNull();
+  });
+});
+
+describe("the hang", () => {
+  const usual = { left_mm: 3000, lift_mm: 1000, hold_s: 10 };
+  const open = (hang: object | null) => {
+    const rig = { ...answer.rig, motion: { kind: "strip", pulls: [], hang } };
+    render(<Hang answer={{ ...answer, rig } as unknown as Answer} usual={usual} system={system} />);
+    fireEvent.click(screen.getByRole("button"));
+  };
+  it("is put on as it is usual and says what that is", () => {
+    open(null);
+    fireEvent.click(screen.getByRole("button", { name: /^Hang 10 s with 3(\.0)? m out$/ }));
+    expect(edit).toHaveBeenCalledWith({ op: "set_hang" }, "hang");
+  });
+  it("is changed where the line's mark is, and taken off", () => {
+    open({ left_mm: 6000, lift_mm: 500, hold_s: 20 });
+    const left = screen.getByLabelText("Line left out");
+    fireEvent.change(left, { target: { value: "4" } });
+    fireEvent.keyDown(left, { key: "Enter" });
+    expect(edit).toHaveBeenCalledWith({ op: "set_hang", left: "4" }, "hang");
+    fireEvent.click(screen.getByRole("button", { name: "Without a hang" }));
+    expect(edit).toHaveBeenCalledWith({ op: "set_hang", off: true }, "hang");
   });
 });
 

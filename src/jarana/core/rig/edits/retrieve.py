@@ -11,7 +11,7 @@ from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.model import Frozen, Typed
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import LONGEST_COUNT_S, Rig
-from jarana.core.rig.pull import HandPull
+from jarana.core.rig.pull import HandPull, Hang
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer, parse
 from jarana.core.words import phrases
@@ -73,6 +73,41 @@ class SetRetrieve(RigEdit):
         faults.raise_if_any()
         pulls = tuple(HandPull.model_validate(row) for row in made)
         return rig.rebuilt(motion=rig.motion.model_copy(update={"pulls": pulls}))
+
+
+class SetHang(RigEdit):
+    """End a retrieve with a hang: where the line's mark is, how far the rod is lifted there, how long it holds; `off` for none.
+
+    What is not given stays as it is, or is usual.
+    """
+
+    op: Literal["set_hang"] = "set_hang"
+    left: Typed | None = None
+    lift: Typed | None = None
+    hold: Typed | None = None
+    off: bool = False
+
+    def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
+        """Return the rig with that hang; everything wrong with it is told at once."""
+        if not isinstance(rig.head, FlyLineHead):
+            raise InputError.one("left", self.left or "", say("on-no-line"))
+        faults = FaultList()
+        given = {"left": ("travel", self.left), "lift": ("travel", self.lift), "hold": ("", self.hold)}
+        read = {
+            HANG_FIELDS[key]: _read(writer, rule, typed, key, HANG_WITHIN[key], faults)
+            for key, (rule, typed) in given.items()
+            if typed is not None
+        }
+        faults.raise_if_any()
+        found = {key: value * 1000 if key.endswith("_mm") else value for key, value in read.items()}
+        own = rig.motion.hang or Hang()
+        hang = None if self.off else Hang.model_validate(own.model_dump() | found)
+        return rig.rebuilt(motion=rig.motion.model_copy(update={"hang": hang}))
+
+
+HANG_FIELDS = {"left": "left_mm", "lift": "lift_mm", "hold": "hold_s"}
+HANG_WITHIN = {"left": (0.0, 20.0), "lift": (0.0, 3.0), "hold": (1.0, 120.0)}
+"""m, m and s between which a hang can be."""
 
 
 def _read(

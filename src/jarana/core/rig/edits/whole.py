@@ -59,7 +59,8 @@ class SetMotion(RigEdit):
         """Return the rig with its new motion."""
         count = rig.motion.count_s if self.count_s is None else self.count_s
         pulls = rig.motion.pulls if self.kind == rig.motion.kind else ()
-        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=count, pulls=pulls))
+        hang = rig.motion.hang
+        return rig.rebuilt(motion=Motion(kind=self.kind, lead=self.lead, count_s=count, pulls=pulls, hang=hang))
 
 
 class ChangeCount(RigEdit):
