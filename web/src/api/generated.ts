@@ -8286,7 +8286,7 @@ export interface components {
         };
         /**
          * Obstacle
-         * @description Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m.
+         * @description Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m. Or a stretch that is left alone.
          */
         Obstacle: {
             /**
@@ -8301,7 +8301,7 @@ export interface components {
              * @example weed
              * @enum {string}
              */
-            kind: "weed" | "boulder" | "snag" | "branch";
+            kind: "weed" | "boulder" | "snag" | "branch" | "undercut" | "left alone";
             /**
              * Length M
              * @description length, metres
@@ -10484,10 +10484,23 @@ export interface components {
          *         Id of the rule set that holds here.
          *     blows
          *         Where the wind blows; None for the first word of its kind of water.
+         *     surface
+         *         How it looks; None for what the wind makes of it.
+         *     light
+         *         Of the day.
+         *     about
+         *         The insect and its stage that is about, in the person's own words.
          *     gauge, gauged
          *         The river gauge it follows, and the reading its depth belongs to.
          */
         Reach: {
+            /**
+             * About
+             * @description The insect and its stage that is about, in the person's own words.
+             * @default
+             * @example
+             */
+            about?: string;
             /**
              * Bed
              * @description bed
@@ -10566,6 +10579,14 @@ export interface components {
              */
             lanes?: components["schemas"]["Lane"][];
             /**
+             * Light
+             * @description Of the day.
+             * @default even
+             * @example even
+             * @enum {string}
+             */
+            light?: "bright" | "even" | "low";
+            /**
              * Name
              * @description name
              * @example weir-run
@@ -10625,6 +10646,13 @@ export interface components {
              * @example 0.01
              */
             stones_m?: number | null;
+            /**
+             * Surface
+             * @description How it looks; None for what the wind makes of it.
+             * @default null
+             * @example glass
+             */
+            surface?: ("glass" | "ripple" | "wave") | null;
             /**
              * Temperature C
              * @description temperature, °C
@@ -12975,7 +13003,7 @@ export interface components {
              * @default null
              * @example weed
              */
-            kind?: ("weed" | "boulder" | "snag" | "branch") | null;
+            kind?: ("weed" | "boulder" | "snag" | "branch" | "undercut" | "left alone") | null;
             /**
              * Length
              * @description length
@@ -13323,7 +13351,7 @@ export interface components {
         };
         /**
          * SetText
-         * @description Name the water, its river or the fish.
+         * @description Name the water, its river, the fish, or what insect is about.
          */
         SetText: {
             /**
@@ -13332,7 +13360,7 @@ export interface components {
              * @example name
              * @enum {string}
              */
-            field: "name" | "river" | "species";
+            field: "name" | "river" | "species" | "about";
             /**
              * @description op (enum property replaced by openapi-typescript)
              * @enum {string}
@@ -13370,7 +13398,7 @@ export interface components {
         };
         /**
          * SetWord
-         * @description Choose one of a few words: kind of water, where the wind blows, clarity, wariness.
+         * @description Choose one of a few words: kind of water, where the wind blows, clarity, wariness, surface, light.
          */
         SetWord: {
             /**
@@ -13379,7 +13407,7 @@ export interface components {
              * @example kind
              * @enum {string}
              */
-            field: "kind" | "blows" | "clarity" | "wariness";
+            field: "kind" | "blows" | "clarity" | "wariness" | "surface" | "light";
             /**
              * @description op (enum property replaced by openapi-typescript)
              * @enum {string}

@@ -1,5 +1,8 @@
+import type { Reach } from "../api/client";
+
+type Kind = NonNullable<Reach["obstacles"]>[number]["kind"];
 type Props = {
-  kind: "weed" | "boulder" | "snag" | "branch";
+  kind: Kind;
   x0: number;
   x1: number;
   bed: number;
@@ -15,6 +18,33 @@ export function Obstacle({ kind, x0, x1, bed, surface, rise }: Props) {
       <path
         d={`M${x0} ${bed + 60} V${bed} Q${x0 + width * 0.1} ${bed - rise * 1.2} ${x0 + width * 0.55} ${bed - rise} T${x1} ${bed} V${bed + 60} Z`}
         fill="var(--bed-edge)"
+        stroke="var(--bed-ink)"
+        strokeWidth={1}
+      />
+    );
+  }
+  if (kind === "left alone") {
+    return (
+      <g>
+        <rect x={x0} y={surface} width={width} height={bed - surface} fill="var(--sheet)" fillOpacity={0.55} />
+        <path
+          d={`M${x0} ${surface} V${bed} M${x1} ${surface} V${bed}`}
+          stroke="var(--float)"
+          strokeWidth={1.5}
+          strokeDasharray="5 4"
+        />
+        <text x={x0 + width / 2} y={surface + 14} textAnchor="middle" fontSize={11} fill="var(--float)">
+          left alone
+        </text>
+      </g>
+    );
+  }
+  if (kind === "undercut") {
+    return (
+      <path
+        d={`M${x0} ${bed} V${bed - rise} Q${x0 + width / 2} ${bed - rise * 1.15} ${x1} ${bed - rise} V${bed} Q${x0 + width / 2} ${bed - rise * 0.5} ${x0} ${bed} Z`}
+        fill="var(--bed-ink)"
+        fillOpacity={0.45}
         stroke="var(--bed-ink)"
         strokeWidth={1}
       />

@@ -12,18 +12,18 @@ SEEN = Law(
 )
 PER_SIZE = 1200.0
 """Range over size: a sign is followed while it fills about three minutes of arc."""
-WAVE, WAVE_M_S = 0.7, 4.0
-"""Share of the range that a wave leaves, from this wind on."""
+WAVE, LOW_LIGHT = 0.7, 0.5
+"""Shares of the range that a wave leaves (practice), and the light before dark (guess)."""
 MOST_M = 20.0
 
 
-def seen_to(size: float, wind: float) -> float:
+def seen_to(size: float, wave: bool = False, dark: bool = False) -> float:
     """Return how far a sign of `size` m is followed, m.
 
     Examples
     --------
-    >>> seen_to(0.010, 0.0), round(seen_to(0.010, 5.0), 1)
-    (12.0, 8.4)
+    >>> seen_to(0.010), round(seen_to(0.010, wave=True), 1), seen_to(0.010, dark=True)
+    (12.0, 8.4, 6.0)
     """
     SEEN.ask(size=size)
-    return min(PER_SIZE * size, MOST_M) * (WAVE if wind >= WAVE_M_S else 1.0)
+    return min(PER_SIZE * size, MOST_M) * (WAVE if wave else 1.0) * (LOW_LIGHT if dark else 1.0)

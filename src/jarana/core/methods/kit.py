@@ -46,6 +46,7 @@ from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
 from jarana.core.water.kinds.base import Way
+from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 
 say = phrases(
@@ -65,6 +66,7 @@ in-current = {" "}in this current
 pattern = { $name } pattern
 bead = , { $bead_mm } bead
 fly = { $name } fly #{ $size }{ $with_bead }
+stands-for = it stands for { $what }, which is about
 bead-2 = , { $diameter_mm } bead
 bears-g = { $part }: { $label }, bears { $lift_gf } g
 shot = Shot: { $name }
@@ -229,6 +231,10 @@ class Kit:
                 part, say("fly", name=row.name, size=size, with_bead=with_bead), self._nearest_fly(size, bead_mm)
             )
             found = made
+        owned = next((p for p in self.drawer.patterns if p.id == found.pattern_id), None)
+        if owned is not None and stands_for(owned, self.reach):
+            eaten = say("stands-for", what=owned.stands_for)
+            because = f"{because}; {eaten}" if because else eaten
         weight = (
             say("bead-2", diameter_mm=self.writer.text("bead", found.bead.diameter_mm / 1000)) if found.bead else ""
         )
@@ -461,7 +467,14 @@ class Kit:
             ]
             near = [p for p in fits if not beaded or abs(_bead(p, bead_mm) - bead_mm) <= NEAR_BEAD_MM]
             if near:
-                found = min(near, key=lambda p: (abs(p.hook.size - size), abs(_bead(p, bead_mm) - bead_mm)))
+                found = min(
+                    near,
+                    key=lambda p: (
+                        not stands_for(p, self.reach),
+                        abs(p.hook.size - size),
+                        abs(_bead(p, bead_mm) - bead_mm),
+                    ),
+                )
                 weights = [w for w in found.weights if w.count and (w.bead is not None) == beaded]
                 return found.tied(min(weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead_mm)))
         return None
@@ -477,6 +490,22 @@ def _tied_on(classes: tuple[str, ...], size: int) -> DressingRow:
     """Return the first of these classes that is tied on a hook of that size."""
     rows = [dressings()[key] for key in classes]
     return next((row for row in rows if str(size) in row.mass_mg), rows[0])
+
+
+TELLING = 3
+"""Letters from which a word tells what is eaten."""
+
+
+def stands_for(pattern: FlyPattern, reach: Reach) -> bool:
+    """Say whether a pattern is taken for what is about: a word of the one begins a word of the other (dun, duns).
+
+    Short words (of, on, in) tell nothing.
+    """
+    told, about = (
+        [word.strip(".,;").casefold() for word in text.split()] for text in (pattern.stands_for, reach.about)
+    )
+    pairs = [(a, b) for a in told for b in about if min(len(a), len(b)) >= TELLING]
+    return any(a.startswith(b) or b.startswith(a) for a, b in pairs)
 
 
 def _in_box(pattern: FlyPattern) -> bool:

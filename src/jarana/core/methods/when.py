@@ -110,7 +110,7 @@ def windy(reach: Reach) -> bool:
 
 def calm(reach: Reach) -> bool:
     """Glass, or nearly."""
-    return reach.wind_m_s <= 2
+    return reach.looks == "glass"
 
 
 def near(reach: Reach) -> bool:
@@ -165,12 +165,12 @@ def lanes_pull(reach: Reach) -> bool:
 
 def snaggy(reach: Reach) -> bool:
     """Boulders, weed or branches take flies."""
-    return bool(reach.obstacles) or reach.bed in ("boulder", "weed")
+    return bool(reach.snags) or reach.bed in ("boulder", "weed")
 
 
 def overgrown(reach: Reach) -> bool:
     """Branches, snags, weed along a good part of the drift: one fly fishes better."""
-    return reach.nature.flows and sum(o.length_m for o in reach.obstacles) > CLUTTERED * reach.drift_m
+    return reach.nature.flows and sum(o.length_m for o in reach.snags) > CLUTTERED * reach.drift_m
 
 
 def cold(reach: Reach) -> bool:

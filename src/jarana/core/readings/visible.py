@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from jarana.core.heads.base import Sign
 from jarana.core.heads.held import top_span
-from jarana.core.heads.sight import seen_to
+from jarana.core.heads.sight import LOW_LIGHT, WAVE, seen_to
 from jarana.core.outcomes.band import Band
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, make
@@ -27,7 +27,7 @@ sign-hard-see = The sign is hard to see
 too-far-see-sign = Too far to see the sign
 sign-seen = The sign is seen
 followed-about-fish-off = { $what }{ $what_2 } is followed to about { $far }; the fish are { $off } off.
-about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; 0.7 of that in a wave (starting values of practice).
+about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; { $wave } of that in a wave, { $dark } in the light before dark (starting values of practice).
 goes-under = The { $part } goes under
 under = { $under } above the tippet lies under water, the { $part } is { $long } long: its takes are felt late and not seen.
 share = So on { $share }.
@@ -54,7 +54,7 @@ def read(situation: Situation) -> Reading:
     if sunk is not None:
         span = rig.spans[top_span(rig) - 1]
         part = span.name.lower()
-        why = (say("second-half"), say("about-12-m-10"))
+        why = (say("second-half"), in_proportion())
         return make(
             "visible",
             "look",
@@ -71,7 +71,7 @@ def read(situation: Situation) -> Reading:
 def seen(situation: Situation, sign: Sign) -> Reading:
     """Write how far off a sign is followed."""
     reach, writer = situation.water, situation.writer
-    what, far = sign.what, seen_to(sign.size, reach.wind_m_s)
+    what, far = sign.what, seen_to(sign.size, reach.looks == "wave", reach.light == "low")
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
     hard = say("sign-hard-see") if off <= 1.3 * far else say("too-far-see-sign")
@@ -81,10 +81,15 @@ def seen(situation: Situation, sign: Sign) -> Reading:
         say("followed-about-fish-off", what=what[0].upper(), what_2=what[1:], far=writer.text('travel', far), off=writer.text('travel', off)),
         writer.figure("travel", far), value=far,
         why=(
-            say("about-12-m-10"),
+            in_proportion(),
             say("pick-colour-against-light"),
         ),
     )  # fmt: skip
+
+
+def in_proportion() -> str:
+    """Return how the range follows from the sign, its surface and the light."""
+    return say("about-12-m-10", wave=f"{WAVE:g}", dark=f"{LOW_LIGHT:g}")
 
 
 def goes_under(situation: Situation) -> float | None:

@@ -33,7 +33,8 @@ FIGHT_SHARE = 0.5
 """Of its strength an angler dares to use."""
 WARY = {"low": 1.15, "usual": 1.0, "high": 0.85}
 CLEAR = {"clear": 1.0, "tinged": 1.1, "coloured": 1.25}
-"""Factors on what the fly asks for."""
+LIGHT = {"bright": 0.95, "even": 1.0, "low": 1.15}
+"""Factors on what the fly asks for; those of the light are guesses."""
 SNAGS = 1.5
 """In snaggy water plan to hold half as much again as its weight."""
 FIGHT_J_PER_KG = 160.0
@@ -91,12 +92,12 @@ def wanted_force(reach: Reach, rod: Rod) -> float:
     times its weight.
     """
     pull = min(pull_of_fish(reach.fish.mass_kg, reach.pace_m_s), rod.steady_pull_n) / FIGHT_SHARE
-    return max(pull, SNAGS * reach.fish.mass_kg * GRAVITY) if reach.obstacles else pull
+    return max(pull, SNAGS * reach.fish.mass_kg * GRAVITY) if reach.snags else pull
 
 
 def tippet_range(fly: Fly, reach: Reach, rod: Rod, material: Material) -> TippetRange:
     """Return the range for a fly and a fish; `low` may pass `high` where the fish asks for more than the fly bears."""
-    factor = WARY[reach.wariness] * CLEAR[reach.clarity]
+    factor = WARY[reach.wariness] * CLEAR[reach.clarity] * LIGHT[reach.light]
     three, four = by_hook(fly.hook.size, 3), by_hook(fly.hook.size, 4)
     least = diameter_for_force(material, wanted_force(reach, rod))
     low = max(least, 0.85 * three * factor)

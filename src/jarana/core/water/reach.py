@@ -129,14 +129,23 @@ class Lane(Frozen):
     depth_m: float | None = Field(default=None, ge=0.05, le=12)
 
 
+Surface = Literal["glass", "ripple", "wave"]
+Light = Literal["bright", "even", "low"]
+CALM_M_S, WAVE_M_S = 2.0, 4.0
+"""m/s of wind up to which a surface is glass, or nearly, and from which it is a wave, where nobody looked (practice)."""
 COLD_C, LIVELY_C = 7.0, 10.0
 """°C up to which fish sit tight, and from which they move for a fly (practice)."""
 
 
-class Obstacle(Frozen):
-    """Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m."""
+ObstacleKind = Literal["weed", "boulder", "snag", "branch", "undercut", "left alone"]
+LEFT_ALONE: ObstacleKind = "left alone"
+"""A stretch nobody fishes or wades: fish spawn there, or rest."""
 
-    kind: Literal["weed", "boulder", "snag", "branch"]
+
+class Obstacle(Frozen):
+    """Something a fly can be lost to: it stands on the bed, a branch hangs from the surface; m. Or a stretch that is left alone."""
+
+    kind: ObstacleKind
     x_m: float = Field(ge=0, le=300)
     length_m: float = Field(gt=0, le=100)
     height_m: float = Field(gt=0, le=40)
@@ -181,6 +190,12 @@ class Reach(Document):
         Id of the rule set that holds here.
     blows
         Where the wind blows; None for the first word of its kind of water.
+    surface
+        How it looks; None for what the wind makes of it.
+    light
+        Of the day.
+    about
+        The insect and its stage that is about, in the person's own words.
     gauge, gauged
         The river gauge it follows, and the reading its depth belongs to.
     """
@@ -211,6 +226,9 @@ class Reach(Document):
     paced: tuple[Throw, ...] = Field(default=(), max_length=30)
     wind_m_s: float = Field(default=0.0, ge=0, le=30)
     blows: Blows | None = None
+    surface: Surface | None = None
+    light: Light = "even"
+    about: Text = ""
     clarity: Literal["clear", "tinged", "coloured"] = "clear"
     wariness: Literal["low", "usual", "high"] = "usual"
     rules: Key | None = None
@@ -258,6 +276,18 @@ class Reach(Document):
     def head_wind(self, cast: Way) -> float:
         """Return the wind against a cast made that way, m/s; negative from behind."""
         return self.nature.head_wind(self.blows or self.nature.usual_wind, self.wind_m_s, cast)
+
+    @property
+    def looks(self) -> Surface:
+        """How its surface looks: as it was seen, else as the wind makes it."""
+        if self.surface is not None:
+            return self.surface
+        return "glass" if self.wind_m_s <= CALM_M_S else "wave" if self.wind_m_s >= WAVE_M_S else "ripple"
+
+    @property
+    def snags(self) -> tuple[Obstacle, ...]:
+        """What a fly can be lost to."""
+        return tuple(o for o in self.obstacles if o.kind != LEFT_ALONE)
 
     @property
     def bed_kind(self) -> BedKind:

@@ -12,7 +12,7 @@ from jarana.core.law import Asked, Law, Range, listening
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
 from jarana.core.water.pacing import pace_of
-from jarana.core.water.reach import WARM, Reach
+from jarana.core.water.reach import LEFT_ALONE, WARM, Reach
 from jarana.core.words import phrases
 
 say = phrases(
@@ -191,4 +191,12 @@ def _cautions(reach: Reach, deepest: float, writer: Writer) -> tuple[Caution, ..
         said.append(caution("warm-water", temperature=writer.text("temperature", reach.temperature_c)))
     elif reach.temperature_c <= 6:
         said.append(caution("cold-water"))
+    for stretch in (o for o in reach.obstacles if o.kind == LEFT_ALONE):
+        said.append(
+            caution(
+                "left-alone",
+                begins=writer.text("travel", stretch.x_m),
+                ends=writer.text("travel", stretch.x_m + stretch.length_m),
+            )
+        )
     return tuple(said)

@@ -20,7 +20,9 @@ from jarana.core.worth.constants import Habits
 SITS_LIGHT, SITS_HEAVY = 0.4, 0.85
 """Loads, as shares of its lift, between which a float shows takes best (practice)."""
 BROKEN_M_S = 0.7
-"""Pace from which the surface is broken enough for a heavily loaded float (guess)."""
+"""Pace from which the surface is broken enough for a heavily loaded float (guess); a wave breaks it too."""
+LOW_LIGHT_M, WAVE_HIDES_M, BRIGHT_M = 1.0, 1.0, 0.5
+"""m by which fish are frightened from nearer in low light and under a wave, from farther on a bright day (guesses)."""
 WIND_ON_M = 1.5
 """m of leader on which the wind pulls between tip and sighter."""
 ON_BED_M = 0.02
@@ -52,7 +54,8 @@ def load_of(tracks: Tracks, situation: Situation) -> Floats | None:
 
 def sits(load: Floats, situation: Situation, habits: Habits) -> Floats:
     """Return the share of takes a float shows by its load."""
-    heavy = 0.85 if situation.fished.pace_m_s >= BROKEN_M_S else 1.0
+    broken = situation.fished.pace_m_s >= BROKEN_M_S or situation.fished.looks == "wave"
+    heavy = 0.85 if broken else 1.0
     light = (1.0 - habits["float-light"]) + habits["float-light"] / SITS_LIGHT * load
     shown = np.where(load < SITS_LIGHT, light, np.where(load > SITS_HEAVY, heavy, 1.0))
     return np.asarray(np.where(load >= 1.0, habits["float-under"], shown))
@@ -66,7 +69,7 @@ def noticed(tracks: Tracks, situation: Situation, habits: Habits) -> Floats:
     sign = head.sign(situation.rig)
     if head.floats:
         assert sign is not None
-        far = seen_to(sign.size, water.wind_m_s)
+        far = seen_to(sign.size, water.looks == "wave", water.light == "low")
         seen = 1.0 / (1.0 + (water.off_m / (1.25 * far)) ** 6)
         load = load_of(tracks, situation)
         assert load is not None
@@ -116,6 +119,8 @@ def not_frightened(situation: Situation, habits: Habits) -> float:
     near -= 1.5 if water.pace_m_s > 0.7 else 0.0
     near -= {"clear": 0.0, "tinged": 0.8, "coloured": 2.0}[water.clarity]
     near -= 0.5 if water.depth_m > 1.0 else 0.0
+    near -= {"low": LOW_LIGHT_M, "even": 0.0, "bright": -BRIGHT_M}[water.light]
+    near -= WAVE_HIDES_M if water.looks == "wave" and not water.nature.flows else 0.0
     stays = 1.0 / (1.0 + math.exp(-min(max(water.off_m - near, -40.0), 40.0)))
     if water.clarity != "clear":
         return stays

@@ -60,6 +60,16 @@ export function Conditions({ water, section, book, system }: Props) {
             to={(value) => ({ op: "set_figure", field: "wind", value })}
           />
           <Word water={water} field="blows" label="It blows" words={nature?.winds ?? []} />
+          <Word
+            water={water}
+            field="surface"
+            label="Surface"
+            words={["as the wind makes it", "glass", "ripple", "wave"]}
+          />
+          <Word water={water} field="light" label="Light" words={["bright", "even", "low"]} />
+          <div className="col-span-2">
+            <Named water={water} field="about" label="About: insect and stage" shown={water.about ?? ""} />
+          </div>
         </div>
         <GaugeStrip water={water} system={system} />
         <Days water={water} system={system} />
@@ -106,14 +116,14 @@ function Typed(props: TypedProps) {
   );
 }
 
-function Named(props: { water: Reach; field: "name" | "river" | "species"; label: string; shown: string }) {
+function Named(props: { water: Reach; field: "name" | "river" | "species" | "about"; label: string; shown: string }) {
   const { fault, onTouched, edit } = useWaterField(props.field);
   return (
     <TypedField
       label={props.label}
       width="w-full"
       plain
-      empty={props.field === "river"}
+      empty={props.field === "river" || props.field === "about"}
       shown={props.shown}
       onCommit={(value) => edit({ op: "set_text", field: props.field, value })}
       fault={fault}
@@ -122,10 +132,10 @@ function Named(props: { water: Reach; field: "name" | "river" | "species"; label
   );
 }
 
-type Words = "kind" | "clarity" | "wariness" | "blows";
+type Words = "kind" | "clarity" | "wariness" | "blows" | "surface" | "light";
 function Word(props: { water: Reach; field: Words; label: string; words: readonly string[] }) {
   const { fault, edit } = useWaterField(props.field);
-  const value = props.water[props.field] ?? props.words[0] ?? "";
+  const value = props.water[props.field] || props.words[0] || "";
   const words = props.words.includes(value) ? props.words : [value, ...props.words];
   return (
     <Choice

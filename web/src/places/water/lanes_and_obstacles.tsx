@@ -53,10 +53,18 @@ export function Lanes({ water, system }: { water: Reach; system: UnitSystem }) {
   );
 }
 
-/** What a fly can be lost to. */
+const HOW_HIGH = {
+  weed: "Stands up",
+  boulder: "Stands up",
+  snag: "Stands up",
+  branch: "Hangs down",
+  undercut: "High",
+} as const;
+
+/** What a fly can be lost to, and stretches that are left alone. */
 export function Obstacles({ water, system }: { water: Reach; system: UnitSystem }) {
   const { fault, onTouched, edit } = useWaterField("obstacles");
-  const kinds = ["weed", "boulder", "snag", "branch"] as const;
+  const kinds = ["weed", "boulder", "snag", "branch", "undercut", "left alone"] as const;
   return (
     <>
       {(water.obstacles ?? []).map((o, index) => (
@@ -82,17 +90,19 @@ export function Obstacles({ water, system }: { water: Reach; system: UnitSystem 
             shown={text(system, "travel", o.length_m)}
             onCommit={(length) => edit({ op: "set_obstacle", index, length })}
           />
-          <TypedField
-            label={o.kind === "branch" ? "Hangs down" : "Stands up"}
-            width="w-full"
-            shown={text(system, "depth", o.height_m)}
-            onCommit={(height) => edit({ op: "set_obstacle", index, height })}
-          />
+          {o.kind === "left alone" ? null : (
+            <TypedField
+              label={HOW_HIGH[o.kind]}
+              width="w-full"
+              shown={text(system, "depth", o.height_m)}
+              onCommit={(height) => edit({ op: "set_obstacle", index, height })}
+            />
+          )}
         </div>
       ))}
       <Refusal fault={fault} onTouched={onTouched} />
       <Button onClick={() => edit({ op: "set_obstacle" })}>
-        <Plus size={14} aria-hidden /> Weed, boulder, snag, branch
+        <Plus size={14} aria-hidden /> Weed, boulder, snag, left alone …
       </Button>
     </>
   );

@@ -11,7 +11,7 @@ from jarana.core.model import Key, Text, Typed
 from jarana.core.units import Writer
 from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
 from jarana.core.water.kinds import water_kinds
-from jarana.core.water.reach import Bed, Blows, Reach, bed_of_stones
+from jarana.core.water.reach import Bed, Blows, Light, Reach, Surface, bed_of_stones
 from jarana.core.words import phrases
 
 say = phrases(
@@ -20,16 +20,20 @@ say = phrases(
 level-would-fall-below = the level would fall below the shallowest sounding
 one = one of: { $words }
 wants-name = wants a name
+as-the-wind = as the wind makes it
 """,
 )
 
 FIGURES: dict[str, str] = {"off": "off_m", "drift": "drift_m", "fish_at": "fish_at_m", "wind": "wind_m_s"}
 """Fields of the figures that need no care; each is written by its rule (:data:`jarana.core.water.edits.base.RULES`)."""
+AS_WIND = say("as-the-wind")
 WORDS: dict[str, tuple[str, ...]] = {
     "kind": tuple(water_kinds()),
     "blows": get_args(Blows),
     "clarity": ("clear", "tinged", "coloured"),
     "wariness": ("low", "usual", "high"),
+    "surface": (AS_WIND, *get_args(Surface)),
+    "light": get_args(Light),
 }
 
 
@@ -93,10 +97,10 @@ class SetFigure(WaterEdit):
 
 
 class SetWord(WaterEdit):
-    """Choose one of a few words: kind of water, where the wind blows, clarity, wariness."""
+    """Choose one of a few words: kind of water, where the wind blows, clarity, wariness, surface, light."""
 
     op: Literal["set_word"] = "set_word"
-    field: Literal["kind", "blows", "clarity", "wariness"]
+    field: Literal["kind", "blows", "clarity", "wariness", "surface", "light"]
     value: Text
 
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
@@ -107,20 +111,20 @@ class SetWord(WaterEdit):
             kind = water_kinds()[self.value]
             blows = reach.blows if reach.blows in kind.winds else None
             return {"kind": self.value, "blows": blows} | dict(kind.gone)
-        return {self.field: self.value}
+        return {self.field: None if self.value == AS_WIND else self.value}
 
 
 class SetText(WaterEdit):
-    """Name the water, its river or the fish."""
+    """Name the water, its river, the fish, or what insect is about."""
 
     op: Literal["set_text"] = "set_text"
-    field: Literal["name", "river", "species"]
+    field: Literal["name", "river", "species", "about"]
     value: Text
 
     def changes(self, reach: Reach, writer: Writer) -> dict[str, object]:
         """Return the new name."""
         text = self.value.strip()
-        if not text and self.field != "river":
+        if not text and self.field not in ("river", "about"):
             raise InputError.one("value", self.value, say("wants-name"))
         return {"fish": reach.fish.model_dump() | {"species": text}} if self.field == "species" else {self.field: text}
 

@@ -12,7 +12,7 @@ from jarana.core.units import Writer, parse
 from jarana.core.water.edits.base import RULES, WaterEdit, rows, typed
 from jarana.core.water.edits.figures import paced
 from jarana.core.water.pacing import pace_of, throws_checked
-from jarana.core.water.reach import Reach, Throw
+from jarana.core.water.reach import ObstacleKind, Reach, Throw
 from jarana.core.water.sounding import depth_from_line
 from jarana.core.words import phrases
 
@@ -130,7 +130,7 @@ class SetObstacle(WaterEdit):
 
     op: Literal["set_obstacle"] = "set_obstacle"
     index: int | None = Field(default=None, ge=0, le=19)
-    kind: Literal["weed", "boulder", "snag", "branch"] | None = None
+    kind: ObstacleKind | None = None
     at: Typed | None = None
     length: Typed | None = None
     height: Typed | None = None
