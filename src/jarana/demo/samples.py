@@ -111,7 +111,7 @@ def _item(kind: StockKind[Any], item: Any, writer: Writer) -> SampleItem:
             low, high = (writer.text("bead", mm / 1000) for mm in (beads[0], beads[-1]))
             note = low if low == high else say("beads", **{"from": low, "to": high})
         middle = item.weights[len(item.weights) // 2]
-        return SampleItem(item.id, f"{item.name} #{item.hook.size}", note, item.tied(middle))
+        return SampleItem(item.id, f"{item.name} #{item.hook.label}", note, item.tied(middle))
     if isinstance(item, Spool):
         note = writer.text("diameter", item.diameter_mm / 1000)
         return SampleItem(item.id, item.label, note, look=item.material.look, diameter_mm=item.diameter_mm)

@@ -48,7 +48,7 @@ def first(kind: str) -> tuple[str, list[str]]:
     ("kind", "name", "shown"),
     [
         ("spools", "1 · butt 0.40", ["1", "butt 0.40", "nylon-butt", "0.40 mm", "", "", "", "9.50 kg", "dry", "8.27 kg", "28.0 m", "5.0 m", "2026-04-11", "", "", ""]),
-        ("flies", "Resin quill #14 2.5 mm", ["Resin quill", "14", "standard", "nymph", "yes", "slim", "brown", "", "imitation", "olive nymph", "2.5 mm", "tungsten", "4", "1", "", "134.4 mg", "45.0 cm/s", "", "", "", "", "", ""]),
+        ("flies", "Resin quill #14 2.5 mm", ["Resin quill", "14", "standard", "nymph", "yes", "slim", "brown", "", "imitation", "olive nymph", "2.5 mm", "tungsten", "", "", "", "4", "1", "", "134.4 mg", "45.0 cm/s", "", "", "", "", "", ""]),
         ("lines", "thin level line", ["thin level line", "0", "0.55 mm", "level", "", "floating", ""]),
         ("rods", "3.2 m, 3-weight", ["3.2 m, 3-weight", "3.20 m", "3", "", "0.36 kg"]),
         ("floats", "pinch-on foam, half", ["pinch-on foam, half", "foam", "0.12", "6.4 mm", "", "no"]),

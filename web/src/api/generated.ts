@@ -5621,7 +5621,7 @@ export interface components {
         };
         /**
          * Hook
-         * @description A hook as it is on a fly.
+         * @description A hook as it is on a fly; `size` 1/0 is 0, 2/0 is -1, and so on.
          */
         Hook: {
             /**
@@ -16080,7 +16080,7 @@ export interface components {
         };
         /**
          * Weight
-         * @description One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar.
+         * @description One weight of a pattern: its bead, its wraps, how many are in the box and how many should be; weighed or timed in a jar.
          */
         Weight: {
             /** @description bead */
@@ -16116,6 +16116,11 @@ export interface components {
              * @example 1
              */
             weighed_mg?: number | null;
+            /**
+             * @description wraps
+             * @default null
+             */
+            wraps?: components["schemas"]["Wraps"] | null;
         };
         /**
          * WinderLabel

@@ -1,6 +1,6 @@
 import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
-import { bodyName, flyOf, sizeOf, weightOf } from "../model/bodies";
+import { bodyName, flyOf, hookLabel, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
 import { drawnAt, floatPlace, type LineLayout, layoutLine, partsOf, STUB, TAIL, unbroken } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
@@ -222,7 +222,7 @@ function fittedFly(attachment: Attachment, room: number): string {
   const fly = flyOf(attachment.body);
   const most = Math.floor(room / 6.8);
   if (name.length <= most || !fly) return name;
-  const size = ` #${fly.hook.size}`;
+  const size = ` #${hookLabel(fly.hook.size)}`;
   return `${fly.pattern.slice(0, Math.max(most - size.length - 1, 3))}…${size}`;
 }
 

@@ -19,7 +19,17 @@ describe("what hangs on a line", () => {
     expect(bodyName(shot)).toBe("shot BB");
     expect(flyOf(shot)).toBeNull();
   });
+  it.each([
+    [12, "Quill #12"],
+    [1, "Quill #1"],
+    [0, "Quill #1/0"],
+    [-3, "Quill #4/0"],
+  ])("is called by its hook as on the packet: %i", (size, name) => {
+    expect(bodyName({ ...fly, hook: { size } } as Attachment["body"])).toBe(name);
+  });
   it("says what makes it heavy", () => {
+    expect(weightOf({ ...fly, wraps: { turns: 8 } } as Attachment["body"], system)).toBe("2.8 mm, 8 turns");
+    expect(weightOf({ ...bare, wraps: { turns: 8 } } as Attachment["body"], system)).toBe("8 turns");
     expect(weightOf(fly, system)).toBe("2.8 mm");
     expect(weightOf(bare, system)).toBe("no bead");
     expect(weightOf(shot, system)).toBe("0.40 g");

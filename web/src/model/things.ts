@@ -1,4 +1,5 @@
 import type { Drawer } from "../api/client";
+import { hookLabel } from "./bodies";
 
 /** Something owned, as it is found by name: the kind of tackle, its row, and what it is called. */
 export type Thing = { kind: string; row: string; name: string };
@@ -9,7 +10,7 @@ export function thingsOf(drawer: Drawer): Thing[] {
     p.weights.map((w) => ({
       kind: "flies",
       row: w.id,
-      name: `${p.name} #${p.hook.size}${w.bead ? `, ${w.bead.diameter_mm} mm bead` : ""}`,
+      name: `${p.name} #${hookLabel(p.hook.size)}${w.bead ? `, ${w.bead.diameter_mm} mm bead` : ""}`,
     })),
   );
   const spools = (drawer.spools ?? []).map((s) => ({ kind: "spools", row: s.id, name: `${s.number} · ${s.label}` }));

@@ -84,7 +84,7 @@ def _wear(row: EventRow) -> WearView:
 
 def _flies(weights: list[str], writer: Writer) -> tuple[FlyOut, ...]:
     drawer = work().belongings.drawer()
-    names = {w.id: f"{p.name} #{p.hook.size}" for p in drawer.patterns for w in p.weights}
+    names = {w.id: f"{p.name} #{p.hook.label}" for p in drawer.patterns for w in p.weights}
     beads = {w.id: writer.text("bead", w.bead.diameter_mm / 1000) for p in drawer.patterns for w in p.weights if w.bead}
     return tuple(FlyOut(weight=w, name=f"{names.get(w, 'a fly')} {beads.get(w, '')}".strip()) for w in weights)
 

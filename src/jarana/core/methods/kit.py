@@ -40,7 +40,7 @@ from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, SinkZone, Spool
 from jarana.core.tackle.dressing import DressingRow, Use, dressing, dressings, dressings_for
 from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
-from jarana.core.tackle.hook import hook
+from jarana.core.tackle.hook import hook, size_label
 from jarana.core.tackle.knot import Knot, KnotUse
 from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
@@ -209,7 +209,7 @@ class Kit:
         have = say("you-own", listed=_listed([self.mm(d) for d in owned])) if owned and not told else ""
         where = "" if self.reach.still else say("in-current")
         because = say(
-            "current", size=fly.hook.size, mass_kg=self.writer.text("fish", fish.mass_kg), where=where, have=have
+            "current", size=fly.hook.label, mass_kg=self.writer.text("fish", fish.mass_kg), where=where, have=have
         )
         return self.section(key, name, wanted, mm, length_mm, knot=knot, ring=ring, dressed=dressed, because=because)
 
@@ -228,7 +228,9 @@ class Kit:
             )
             with_bead = say("bead", bead_mm=self.writer.text("bead", bead_mm / 1000)) if bead_mm else ""
             self.lacks(
-                part, say("fly", name=row.name, size=size, with_bead=with_bead), self._nearest_fly(size, bead_mm)
+                part,
+                say("fly", name=row.name, size=size_label(size), with_bead=with_bead),
+                self._nearest_fly(size, bead_mm),
             )
             found = made
         owned = next((p for p in self.drawer.patterns if p.id == found.pattern_id), None)
@@ -483,13 +485,13 @@ class Kit:
         found = min(
             self.drawer.patterns, key=lambda p: abs(p.hook.size - size) + 2 * abs(_bead(p, bead_mm) - bead_mm), default=None
         )  # fmt: skip
-        return f"{found.name} #{found.hook.size}" if found else ""
+        return f"{found.name} #{found.hook.label}" if found else ""
 
 
 def _tied_on(classes: tuple[str, ...], size: int) -> DressingRow:
     """Return the first of these classes that is tied on a hook of that size."""
     rows = [dressings()[key] for key in classes]
-    return next((row for row in rows if str(size) in row.mass_mg), rows[0])
+    return next((row for row in rows if size_label(size) in row.mass_mg), rows[0])
 
 
 TELLING = 3

@@ -91,7 +91,7 @@ def _line(situation: Situation, lack: Lack) -> str:
     fly = attachment.fly
     bead = fly.bead.diameter_mm if fly and fly.bead else 0.0
     pattern = nearest_pattern(drawer, fly.hook.size, bead) if fly else None
-    own = say("nearest-2", name=pattern.name, size=pattern.hook.size) if pattern else ""
+    own = say("nearest-2", name=pattern.name, size=pattern.hook.label) if pattern else ""
     return f"{rig.role(attachment)}: {attachment.body.label}{own}."
 
 

@@ -54,7 +54,7 @@ def read(situation: Situation) -> Reading:
         "to-for-a-and",
         low=low,
         high=high,
-        size=fly.hook.size,
+        size=fly.hook.label,
         mass_kg=writer.text("fish", reach.fish.mass_kg),
         species=reach.fish.species,
     )

@@ -226,7 +226,7 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     else:
         own = _own_line(rig, attachment, link[0], link[1])
     hook = StrengthLink("hook", attachment.id, say("hook", role=role, label=fly.label), fly.hook.straighten_n, lost,
-                        say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.size), HOOK_SCATTER)  # fmt: skip
+                        say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.label), HOOK_SCATTER)  # fmt: skip
     share = knot_efficiency(knot, own.material)
     eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role.removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
                        say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)), _scatter(own, knot))  # fmt: skip

@@ -12,7 +12,7 @@ from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.bead import Bead, bead, beads
 from jarana.core.tackle.dressing import Dressing
 from jarana.core.tackle.float import Float
-from jarana.core.tackle.fly import BodyColour, Fly
+from jarana.core.tackle.fly import BodyColour, Fly, Wraps
 from jarana.core.tackle.hook import Hook
 from jarana.core.tackle.knot import Knot, KnotUse, knots, usual_knot
 from jarana.core.tackle.leader import OwnedLeader
@@ -86,14 +86,23 @@ class Timed(Frozen):
 
 
 class Weight(Frozen):
-    """One weight of a pattern: its bead, how many are in the box and how many should be; weighed or timed in a jar."""
+    """One weight of a pattern: its bead, its wraps, how many are in the box and how many should be; weighed or timed in a jar."""
 
     id: Key
     bead: Bead | None
+    wraps: Wraps | None = None
     count: int = Field(ge=0, le=1000)
     low: int = Field(default=0, ge=0, le=1000)
     weighed_mg: float | None = Field(default=None, gt=0, le=20000)
     timed: Timed | None = None
+
+    @property
+    def kind(self) -> tuple[str, float, int]:
+        """What makes it another weight of its pattern: the bead's metal and size, the turns of wire."""
+        return (
+            *((self.bead.material, self.bead.diameter_mm) if self.bead else ("", 0.0)),
+            self.wraps.turns if self.wraps else 0,
+        )
 
 
 def timed_share(timed: Timed) -> float:
@@ -134,6 +143,7 @@ class FlyPattern(Document):
             pattern_id=self.id,
             hook=self.hook,
             bead=weight.bead,
+            wraps=weight.wraps,
             dressing=self.dressing,
             colour=self.colour,
             lift_gf=self.lift_gf,
@@ -342,10 +352,11 @@ class Drawer(Frozen):
     def next_bead(self, fly: Fly, heavier: bool) -> Fly | None:
         """Return the same fly with the next bead up or down: from the box, else as sold, not owned.
 
-        None when the fly has no bead or there is no such size.
+        A fly without a bead gives way to the next weight of its pattern in the box that has none either: more turns of wire.
+        None when there is no such one.
         """
         if fly.bead is None:
-            return None
+            return self._next_wrapped(fly, heavier)
         now = fly.bead.diameter_mm
         pattern = self.pattern(fly.pattern_id)
         owned = [w for w in (pattern.weights if pattern else ()) if w.bead and w.bead.material == fly.bead.material]
@@ -362,3 +373,9 @@ class Drawer(Frozen):
         if ready:
             own = {key: getattr(ready, key) for key in own}
         return fly.model_copy(update={"bead": made, "source": rows.get(size), **own})
+
+    def _next_wrapped(self, fly: Fly, heavier: bool) -> Fly | None:
+        pattern = self.pattern(fly.pattern_id)
+        bare = [pattern.tied(w) for w in pattern.weights if w.bead is None] if pattern else []
+        ahead = [f for f in bare if (f.mass > fly.mass + 1e-9 if heavier else f.mass < fly.mass - 1e-9)]
+        return min(ahead, key=lambda f: abs(f.mass - fly.mass), default=None)

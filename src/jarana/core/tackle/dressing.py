@@ -8,6 +8,7 @@ from typing import Literal
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen
 from jarana.core.tables import TableRow, load_table
+from jarana.core.tackle.hook import size_label
 from jarana.core.tackle.material import TABLES
 from jarana.core.words import phrases
 
@@ -79,13 +80,14 @@ def dressing(key: str, hook_size: int) -> Dressing:
         When the class is not tied on that size.
     """
     row = dressings()[key]
-    if str(hook_size) not in row.mass_mg:
+    on = size_label(hook_size)
+    if on not in row.mass_mg:
         sizes = ", ".join(f"#{s}" for s in row.mass_mg)
-        raise InputError.one("hook_size", hook_size, say("known", name=row.name, sizes=sizes))
+        raise InputError.one("hook_size", on, say("known", name=row.name, sizes=sizes))
     return Dressing(
         key=key,
         name=row.name,
-        mass_mg=row.mass_mg[str(hook_size)],
+        mass_mg=row.mass_mg[on],
         soaked_kg_m3=row.soaked_kg_m3,
         c_beaded=row.c_beaded,
         c_unbeaded=row.c_unbeaded,

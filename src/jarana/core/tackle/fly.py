@@ -24,6 +24,10 @@ HOOK_WIRE_LENGTH = 1.2
 BodyColour = Literal["olive", "brown", "black", "hare", "red", "pink", "cream", "orange"]
 
 
+WRAP_METALS = {"tin": 7300.0, "copper": 8960.0, "lead": 11340.0}
+"""kg/m³ of the wires that are wrapped under a dressing (handbook values)."""
+
+
 class Wraps(Frozen):
     """Turns of wire under the dressing."""
 
@@ -37,6 +41,11 @@ class Wraps(Frozen):
         """Mass, kg: ``rho pi²/4 w² (D + w)`` a turn, D the body underneath, w the wire."""
         w, d = self.wire_mm / 1000, self.under_mm / 1000
         return self.turns * self.density_kg_m3 * math.pi**2 / 4 * w * w * (d + w)
+
+    @property
+    def metal(self) -> str:
+        """What the wire is of: the metal nearest in density."""
+        return min(WRAP_METALS, key=lambda metal: abs(WRAP_METALS[metal] - self.density_kg_m3))
 
 
 class Fly(Frozen):
@@ -89,7 +98,7 @@ class Fly(Frozen):
     @property
     def label(self) -> str:
         """``Slim quill #16``."""
-        return f"{self.pattern} #{self.hook.size}"
+        return f"{self.pattern} #{self.hook.label}"
 
     @property
     def dressing_area(self) -> float:

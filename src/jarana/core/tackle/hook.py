@@ -26,7 +26,7 @@ class HookRow(TableRow):
 
 
 class Hook(Frozen):
-    """A hook as it is on a fly."""
+    """A hook as it is on a fly; `size` 1/0 is 0, 2/0 is -1, and so on."""
 
     size: int
     shank_mm: float
@@ -35,6 +35,22 @@ class Hook(Frozen):
     straighten_n: float
     bend: Literal["nymph", "jig"] = "nymph"
     barbless: bool = False
+
+    @property
+    def label(self) -> str:
+        """Its size as it stands on the packet."""
+        return size_label(self.size)
+
+
+def size_label(size: int) -> str:
+    """Return a size as it stands on the packet.
+
+    Examples
+    --------
+    >>> size_label(12), size_label(1), size_label(0), size_label(-3)
+    ('12', '1', '1/0', '4/0')
+    """
+    return str(size) if size > 0 else f"{1 - size}/0"
 
 
 @cache
@@ -51,7 +67,7 @@ def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nym
     KeyError
         When the table has no such size or class.
     """
-    row = hooks()[str(size)]
+    row = hooks()[size_label(size)]
     mass, strength = WIRE_CLASSES[wire]
     return Hook(
         size=row.size,
@@ -66,7 +82,7 @@ def hook(size: int, wire: str = "standard", bend: Literal["nymph", "jig"] = "nym
 
 def wire_of(hook: Hook) -> str:
     """Return the wire class a hook was made of: the one whose mass is nearest."""
-    row = hooks().get(str(hook.size))
+    row = hooks().get(hook.label)
     if row is None:
         return "standard"
     return min(WIRE_CLASSES, key=lambda wire: abs(WIRE_CLASSES[wire][0] * row.mass_mg - hook.mass_mg))

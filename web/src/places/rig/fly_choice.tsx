@@ -1,5 +1,5 @@
 import type { Drawer, UnitSystem } from "../../api/client";
-import { text } from "../../model/format";
+import { hookLabel, weightWords } from "../../model/bodies";
 import { useLastFlies } from "../../state/last_flies";
 import { FlyPicker, type Found } from "../../ui/fly_picker";
 
@@ -33,14 +33,14 @@ export function FlyChoice({ label, shown, drawer, system, onChoose, width = "w-4
 export function picksOf(drawer: Drawer, system: UnitSystem): Found[] {
   return (drawer.patterns ?? []).flatMap((pattern) =>
     pattern.weights.map((weight) => {
-      const bead = weight.bead ? text(system, "bead", weight.bead.diameter_mm / 1000) : "no bead";
+      const bead = weightWords(weight, system);
       const told = [pattern.colour, pattern.looks, pattern.role, pattern.stands_for].filter(Boolean).join(" ");
       const material = weight.bead?.material ?? "";
       return {
         value: weight.id,
-        name: `${pattern.name} #${pattern.hook.size}, ${bead}`,
+        name: `${pattern.name} #${hookLabel(pattern.hook.size)}, ${bead}`,
         note: `${weight.count} in the box`,
-        words: `${pattern.name} #${pattern.hook.size} ${pattern.hook.size} ${bead} ${material} ${pattern.dressing.name} ${told}`,
+        words: `${pattern.name} #${hookLabel(pattern.hook.size)} ${hookLabel(pattern.hook.size)} ${bead} ${material} ${pattern.dressing.name} ${told}`,
       };
     }),
   );

@@ -19,7 +19,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-has-no-bead-change = has no bead to change
+has-no-bead-change = has no bead to change, and none of it in your box is { $way }
 no-bead-made = no { $way } { $material } bead is made
 there-no-such-fly = there is no such fly in your box
 joint-between-two-spans = a joint between two spans is wanted
@@ -42,11 +42,12 @@ class StepBead(RigEdit):
         fly = attachment.fly
         if not isinstance(attachment.body, Fly):
             return rig.replace_attachment(self.at, body=next_weight(attachment.body, drawer, self.heavier))
-        if fly is None or fly.bead is None:
-            raise InputError.one("at", attachment.body.label, say("has-no-bead-change"))
+        assert fly is not None
         stepped = drawer.next_bead(fly, self.heavier)
         if stepped is None:
             way = "heavier" if self.heavier else "lighter"
+            if fly.bead is None:
+                raise InputError.one("at", fly.label, say("has-no-bead-change", way=way))
             raise InputError.one("at", fly.label, say("no-bead-made", way=way, material=fly.bead.material))
         return rig.replace_attachment(self.at, body=stepped)
 

@@ -14,8 +14,8 @@ from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.bead import bead, beads
 from jarana.core.tackle.drawer import FlyPattern, Role, Timed, Weight
 from jarana.core.tackle.dressing import dressing, dressings
-from jarana.core.tackle.fly import BodyColour, Fly
-from jarana.core.tackle.hook import WIRE_CLASSES, hook, hooks, wire_of
+from jarana.core.tackle.fly import WRAP_METALS, BodyColour, Fly, Wraps
+from jarana.core.tackle.hook import WIRE_CLASSES, Hook, hook, hooks, wire_of
 from jarana.core.words import phrases
 
 say = phrases(
@@ -30,6 +30,9 @@ stands-for = Stands for
 insect-and-stage = The insect and stage, or the fish, it is taken for.
 empty-no-bead = Empty for no bead.
 bead = Bead of
+wire-under-dressing = Of wire under the dressing.
+wire = Wrap wire
+of = Wrapped in
 told-when-fewer-left = Told when fewer are left.
 weighed-or-sum-parts = Weighed, or the sum of its parts.
 alone-still-water-12 = Alone, in still water of 12 °C.
@@ -41,6 +44,7 @@ drag = ± drag
 what-dressed-dry-holds = What a dressed dry holds up, grams-force.
 pattern-has-bead-already = this pattern has that bead already
 mm = {" "}{ $mm } mm
+turns-of-wire = , { $n } turns
 pattern-has-every-size = this pattern has every size of bead already
 mm-tungsten = { $mm } mm tungsten
 no-bead = no bead
@@ -49,6 +53,10 @@ timed-fall-drag-go = a timed fall and its drag go together: time it in the jar
 )
 
 COLOURS = get_args(BodyColour)
+USUAL_WRAP = (0.4, "tin")
+"""mm and metal of wire nobody told."""
+MORE_TURNS = 4
+"""A wrapped fly's duplicate has so many turns more."""
 USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
 """mm, tungsten; the usual bead for a hook (tables/hooks.toml has the hooks)."""
 
@@ -61,11 +69,18 @@ class Flies(StockKind[FlyPattern]):
     document = FlyPattern
     amounts = ("count",)
     beside = (
-        "wire", "bend", "barbless", "looks", "role", "stands_for", "metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
+        "wire", "bend", "barbless", "looks", "role", "stands_for", "metal", "turns", "wrap", "wrap_metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
     )  # fmt: skip
     columns = (
         Column("pattern", "Pattern", required=True, shared=True),
-        Column("hook", "Hook", "choice", choices=tuple(sorted(hooks(), key=int)), required=True, shared=True),
+        Column(
+            "hook",
+            "Hook",
+            "choice",
+            choices=tuple(sorted(hooks(), key=lambda key: hooks()[key].size)),
+            required=True,
+            shared=True,
+        ),
         Column("wire", "Wire", "choice", choices=tuple(WIRE_CLASSES), shared=True),
         Column("bend", "Bend", "choice", choices=("nymph", "jig"), shared=True),
         Column("barbless", "Barbless", "yes", shared=True),
@@ -76,6 +91,9 @@ class Flies(StockKind[FlyPattern]):
         Column("stands_for", say("stands-for"), shared=True, about=say("insect-and-stage")),
         Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")),
         Column("metal", say("bead"), "choice", choices=tuple(beads())),
+        Column("turns", "Turns", "count", most=60, about=say("wire-under-dressing")),
+        Column("wrap", say("wire"), "figure", "mm", "diameter", "bead", least=0.1, most=1.5),
+        Column("wrap_metal", say("of"), "choice", choices=tuple(WRAP_METALS)),
         Column("count", "Have", "count", most=1000),
         Column("low", "Keep", "count", most=1000, about=say("told-when-fewer-left")),
         Column("weighed", "Weighed", "figure", "mg", "mass", "mg", least=0.5, most=20000),
@@ -96,14 +114,14 @@ class Flies(StockKind[FlyPattern]):
     def build(self, item: str, rows: Sequence[Row], others: Collection[FlyPattern]) -> FlyPattern:
         """Return the pattern of its rows, lightest first."""
         first = rows[0].cells
-        size = int(words(first, "hook"))
+        size = hooks()[words(first, "hook")].size
         try:
             dressed = dressing(words(first, "dressing"), size)
         except InputError as error:
             raise InputError.one("dressing", words(first, "dressing"), error.faults[0].reason) from None
         made = hook(size, words(first, "wire", "standard"), _bend(first), first.get("barbless") is True)
-        weights = sorted((_weight(row) for row in rows), key=lambda w: w.bead.mass if w.bead else 0.0)
-        beads_of = [(w.bead.material, w.bead.diameter_mm) if w.bead else None for w in weights]
+        weights = sorted((_weight(row, made) for row in rows), key=_added)
+        beads_of = [w.kind for w in weights]
         faults = FaultList()
         faults.check(len(set(beads_of)) == len(beads_of), "bead", "", say("pattern-has-bead-already"))
         faults.raise_if_any()
@@ -121,9 +139,10 @@ class Flies(StockKind[FlyPattern]):
         )
 
     def name(self, cells: Cells) -> str:
-        """Return ``Slim olive #16 2.5 mm``."""
-        mm = number(cells, "bead")
-        return f"{words(cells, 'pattern')} #{words(cells, 'hook')}" + (say("mm", mm=f"{mm:g}") if mm else "")
+        """Return ``Slim olive #16 2.5 mm``, ``Leech #8, 12 turns``."""
+        mm, turns = number(cells, "bead"), number(cells, "turns")
+        added = (say("mm", mm=f"{mm:g}") if mm else "") + (say("turns-of-wire", n=f"{turns:g}") if turns else "")
+        return f"{words(cells, 'pattern')} #{words(cells, 'hook')}{added}"
 
     def lies(self, item: FlyPattern) -> tuple[object, ...]:
         """By name, then by hook from the biggest."""
@@ -147,27 +166,26 @@ class Flies(StockKind[FlyPattern]):
     def group_of(self, item: FlyPattern) -> Hashable:
         """Return the same of a pattern."""
         hook_ = item.hook
-        named = (item.name.casefold(), str(hook_.size), wire_of(hook_))
+        named = (item.name.casefold(), hook_.label, wire_of(hook_))
         return (*named, hook_.bend, hook_.barbless, item.dressing.key)
 
     def same_row(self, cells: Cells, item: FlyPattern) -> str | None:
-        """Return the weight of that bead."""
+        """Return the weight of that bead and of as many turns."""
         mm, metal = number(cells, "bead"), words(cells, "metal", "tungsten")
-        same = (
-            w.id
-            for w in item.weights
-            if (w.bead and (w.bead.diameter_mm, w.bead.material)) == ((mm, metal) if mm else None)
-        )
-        return next(same, None)
+        kind = (*((metal, mm) if mm else ("", 0.0)), int(number(cells, "turns") or 0))
+        return next((w.id for w in item.weights if w.kind == kind), None)
 
     def copied(self, row: Row, others: Collection[FlyPattern]) -> tuple[str | None, Cells]:
-        """Return the same pattern with the next bead it has not got, none in the box yet."""
+        """Return the same pattern with the next bead it has not got, none in the box yet; a wrapped one with more turns."""
         cells = {c.key: row.cells.get(c.key) for c in self.typed}
         cells |= dict.fromkeys(("weighed", "timed", "timed_spread", "drops", "drag", "drag_spread"))
         pattern = next(p for p in others if p.id == row.item)
+        now = number(cells, "bead") or 0.0
+        if number(cells, "turns") and not now:
+            most = max(w.wraps.turns for w in pattern.weights if w.wraps)
+            return row.item, cells | {"turns": most + MORE_TURNS, "count": 0}
         metal = words(cells, "metal") or "tungsten"
         owned = {w.bead.diameter_mm for w in pattern.weights if w.bead and w.bead.material == metal}
-        now = number(cells, "bead") or 0.0
         sizes = [s for s in beads()[metal].sizes_mm if s not in owned]
         if not sizes:
             raise InputError.one("bead", "", say("pattern-has-every-size"))
@@ -180,14 +198,16 @@ class Flies(StockKind[FlyPattern]):
         found = []
         for key, row in dressings().items():
             for size in row.mass_mg:
-                mm = USUAL_BEAD.get(int(size)) if row.beaded else None
+                mm = USUAL_BEAD.get(hooks()[size].size) if row.beaded else None
                 cells = {"pattern": row.name.capitalize(), "hook": size, "dressing": key, "count": "3"}
                 if mm:
                     cells |= {"bead": f"{mm:g}", "metal": "tungsten"}
                 if row.lift_gf and not row.lift_lasts:
                     cells["wire"] = "fine"
                 note = say("mm-tungsten", mm=f"{mm:g}") if mm else say("no-bead")
-                found.append(Reference(f"{key}-{size}", f"{row.name.capitalize()} #{size}", note, cells))
+                found.append(
+                    Reference(f"{key}-{size.replace('/', '-')}", f"{row.name.capitalize()} #{size}", note, cells)
+                )
         return found
 
 
@@ -201,7 +221,7 @@ def _cells(item: FlyPattern, weight: Weight) -> Cells:
     fly, timed = item.tied(weight), weight.timed
     return {
         "pattern": item.name,
-        "hook": str(item.hook.size),
+        "hook": item.hook.label,
         "wire": wire_of(item.hook),
         "bend": item.hook.bend,
         "barbless": item.hook.barbless,
@@ -212,6 +232,9 @@ def _cells(item: FlyPattern, weight: Weight) -> Cells:
         "stands_for": item.stands_for,
         "bead": weight.bead.diameter_mm if weight.bead else None,
         "metal": weight.bead.material if weight.bead else None,
+        "turns": weight.wraps.turns if weight.wraps else None,
+        "wrap": weight.wraps.wire_mm if weight.wraps else None,
+        "wrap_metal": weight.wraps.metal if weight.wraps else None,
         "count": weight.count,
         "low": weight.low or None,
         "weighed": weight.weighed_mg,
@@ -226,7 +249,25 @@ def _cells(item: FlyPattern, weight: Weight) -> Cells:
     }
 
 
-def _weight(row: Row) -> Weight:
+def _added(weight: Weight) -> float:
+    """Return what bead and wire add, kg."""
+    return (weight.bead.mass if weight.bead else 0.0) + (weight.wraps.mass if weight.wraps else 0.0)
+
+
+def _wraps(cells: Cells, on: Hook) -> Wraps | None:
+    turns = int(number(cells, "turns") or 0)
+    if not turns:
+        return None
+    metal = words(cells, "wrap_metal", USUAL_WRAP[1])
+    return Wraps(
+        turns=turns,
+        wire_mm=number(cells, "wrap") or USUAL_WRAP[0],
+        under_mm=on.wire_mm,
+        density_kg_m3=WRAP_METALS[metal],
+    )
+
+
+def _weight(row: Row, on: Hook) -> Weight:
     cells, faults = row.cells, FaultList()
     mm, metal = number(cells, "bead"), words(cells, "metal", "tungsten")
     timed, drag = number(cells, "timed"), number(cells, "drag")
@@ -235,6 +276,7 @@ def _weight(row: Row) -> Weight:
     return Weight(
         id=row.id,
         bead=bead(metal, mm) if mm else None,
+        wraps=_wraps(cells, on),
         count=int(number(cells, "count") or 0),
         low=int(number(cells, "low") or 0),
         weighed_mg=number(cells, "weighed"),
