@@ -11,7 +11,18 @@ import numpy as np
 import pytest
 
 from jarana.core.bank.look_up import between, depth_at, seconds_at
-from jarana.core.bank.pack import MOST_RIGS, SHARES, _doubts, _expect, _plan, _touch_share, depths_at, pack, times_of
+from jarana.core.bank.pack import (
+    MOST_RIGS,
+    SHARES,
+    _doubts,
+    _expect,
+    _plan,
+    _shares,
+    _touch_share,
+    depths_at,
+    pack,
+    times_of,
+)
 from jarana.core.bank.pack_parts import Pack
 from jarana.core.bank.taps import FIRST, every_tap, first_row
 from jarana.core.engine.columns import AT_Z
@@ -177,6 +188,15 @@ def test_a_float_is_not_doubted_for_the_hand_and_a_small_part_is_not_named() -> 
     assert _doubts(table(0.0, 0.0, 0.0)) == ("", "")
 
 
+def test_shares_of_rows_that_lack_figures_are_those_of_the_rest() -> None:
+    rows = np.random.default_rng(1).random((48, 20))
+    rows[10:, 5:] = np.nan
+    rows[:, 19], rows[3, 19] = np.nan, 0.2
+    wanted = np.nanpercentile(rows, (10, 35, 50, 90), axis=0)
+    assert np.abs(_shares(rows, (10, 35, 50, 90)) - wanted).max() < 1e-12
+    assert np.isnan(_shares(np.full((3, 1), np.nan), (50,))).all()
+
+
 def test_depths_of_drifts_that_ended_are_those_of_the_ones_that_go_on() -> None:
     here = Situation(started("level-contact", WATERS["weir-run"]), Setting(WATERS["weir-run"], DRAWER))
     (tracks,) = evaluate([here], range(8), SEARCH_GRID) or [None]
@@ -188,14 +208,16 @@ def test_depths_of_drifts_that_ended_are_those_of_the_ones_that_go_on() -> None:
 
 def test_a_pack_tells_which_rules_of_the_day_a_rig_breaks_and_holds_its_cut_list() -> None:
     water = WATERS["weir-run"]
-    rig = started("level-contact", water)
-    one = RuleSet(id="r", name="One fly", source="a board", checked=date(2026, 1, 1), most_flies=1)
+    rig = started("dry-fly", water)
+    short = RuleSet(
+        id="r", name="Short leaders", source="a board", checked=date(2026, 1, 1), longest_m=rig.length - 0.1
+    )
 
     def against(rules: RuleSet | None) -> tuple[str, ...]:
         return pack([("a", rig)], Setting(water, DRAWER, rules), MADE, whole=False).rigs[0].against
 
     assert against(None) == ()
-    assert len(against(one)) == 1
+    assert len(against(short)) == 1
     held = pack([("a", rig)], Setting(water, DRAWER), MADE, whole=False, zone="Europe/Vienna")
     assert len(held.rigs[0].cuts) == len(cuts_of(rig, Setting(water, DRAWER).writer, Measures()))
     assert held.rigs[0].ladder is None

@@ -80,9 +80,11 @@ sound-pays = Sound it first: knowing the depth is worth about { $drifts ->
 SHARES = (0.8, 1.0, 1.25)
 """Depths and paces the pack is computed for, as shares of those written."""
 PLANNED_MEMBERS, PLANNED_FITTED = 128, 128
-BESIDE_MEMBERS, BESIDE_FITTED = 64, 32
-"""Drifts of each rig in the planned water, and in those beside it: for its depths, and for the plan. The drifts beside it are the first of
-the planned ones: by what these lie off all of them in the planned water, theirs are put right."""
+ALONE_MEMBERS, ALONE_FITTED = 64, 64
+BESIDE_MEMBERS, BESIDE_FITTED = 48, 32
+"""Drifts of each rig in the planned water, in that water before the others are there, and in those beside it: for its depths, and for
+the plan. The drifts beside it are the first of the planned ones: by what these lie off all of them in the planned water, theirs are
+put right."""
 MIDDLE = (35, 40, 45, 50, 55, 60, 65)
 """Percentiles whose mean is the middle of a water that is only looked up between: a median of few drifts jumps from one to another."""
 TIMES = 40
@@ -158,14 +160,21 @@ def _rig(
     ]
     own = [_is(w, planned) for w in waters]
     tracks, tables = [], []
+    alone = len(waters) == 1
     for water, mine in zip(waters, own, strict=True):
         there = [Option(o.situation.with_water(water), o.move, o.text) for o in options]
-        members = PLANNED_MEMBERS if mine and len(waters) > 1 else BESIDE_MEMBERS
+        members, fits = (
+            (ALONE_MEMBERS, ALONE_FITTED)
+            if alone
+            else (PLANNED_MEMBERS, PLANNED_FITTED)
+            if mine
+            else (BESIDE_MEMBERS, BESIDE_FITTED)
+        )
         found = evaluate([o.situation for o in there], range(members), SEARCH_GRID, watch)
         if found is None:
             raise Stopped
         tracks.append(found)
-        tables.append(_family(there, watch, PLANNED_FITTED if mine else BESIDE_FITTED, learnt))
+        tables.append(_family(there, watch, fits, learnt))
     middle = own.index(True)
     shown = [i for i in range(len(options)) if tracks[middle][i] is not None]
     flies = tuple(_fly(rig, a.id, setting.writer) for a in rig.attachments if a.fly)
@@ -195,7 +204,7 @@ def _rig(
             PackCut(name=c.name, line=c.line, cut=c.cut_shown, finished=c.finished_shown)
             for c in cuts_of(rig, setting.writer, Measures())
         ),
-        ladder=_ladder(here, watch) if len(waters) > 1 else None,
+        ladder=None if alone else _ladder(here, watch),
     )
 
 
@@ -257,10 +266,19 @@ def depths_at(tracks: Tracks, fly: str, times: Floats, smooth: bool = False, fir
     )
     gone = np.isnan(deep).all(axis=0)
     deep[:, gone] = deep[:, np.flatnonzero(~gone)[-1]][:, None] if (~gone).any() else 0.0
-    low, middle, high = np.nanpercentile(deep, (10, 50, 90), axis=0)
-    if smooth:
-        middle = np.nanpercentile(deep, MIDDLE, axis=0).mean(axis=0)
-    return np.stack((low, middle, high))
+    shares = _shares(deep, (10, 90, *(MIDDLE if smooth else (50,))))
+    return np.stack((shares[0], shares[2:].mean(axis=0), shares[1]))
+
+
+def _shares(rows: Floats, percents: Sequence[float]) -> Floats:
+    """Return percentiles down the columns of rows that may lack figures, (percents, columns), as np.nanpercentile does, and sooner."""
+    rows = np.sort(rows, axis=0)
+    last = np.maximum((~np.isnan(rows)).sum(axis=0) - 1, 0)
+    at = np.asarray(percents)[:, None] / 100.0 * last
+    below = np.floor(at).astype(np.int64)
+    columns = np.arange(rows.shape[1])
+    low, high = rows[below, columns], rows[np.minimum(below + 1, last), columns]
+    return np.asarray(low + (at - below) * (high - low))
 
 
 def _depths(tracks: Sequence[Tracks], seconds: Sequence[float], fly: str, middle: int) -> list[Floats]:

@@ -47,8 +47,39 @@ export function StartSheet() {
 
 function Start({ book }: { book: Book }) {
   const [started, setStarted] = useState<{ rig: StartedRig; minutes: number | null } | null>(null);
-  if (started) return <Explained started={started.rig} minutes={started.minutes} book={book} />;
-  return <Methods book={book} onStarted={(rig, minutes) => setStarted({ rig, minutes })} />;
+  /** What was in hand when the sheet opened. */
+  const [before] = useState(() => useBench.getState().saved?.rigId ?? null);
+  const [trouble, setTrouble] = useState("");
+  const queries = useQueryClient();
+  if (!started) return <Methods book={book} onStarted={(rig, minutes) => setStarted({ rig, minutes })} />;
+  const takeBack = async () => {
+    try {
+      await putBack(started.rig.rig_id, before);
+      void queries.invalidateQueries({ queryKey: ["rigs"] });
+      setStarted(null);
+    } catch (error) {
+      setTrouble(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+    }
+  };
+  return (
+    <>
+      {trouble ? (
+        <p role="alert" className="text-[13px] text-float">
+          {trouble}
+        </p>
+      ) : null}
+      <Explained started={started.rig} minutes={started.minutes} book={book} onBack={() => void takeBack()} />
+    </>
+  );
+}
+
+/** Throws a rig away that was only just started, and takes in hand what was there before it; nothing, where nothing was. */
+async function putBack(started: string, before: string | null): Promise<void> {
+  const head = before ? taken(await api.GET("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: before } } })) : null;
+  taken(await api.DELETE("/api/v1/rigs/{rig_id}", { params: { path: { rig_id: started } } }));
+  const { docs, open } = useBench.getState();
+  if (head) takeInHand(head);
+  else if (docs) open({ rig: null, water: docs.water }, null);
 }
 
 type MethodsProps = { book: Book; onStarted: (rig: StartedRig, minutes: number | null) => void };
@@ -340,7 +371,8 @@ function sentence(words: readonly string[]): string {
   return `${whole.charAt(0).toUpperCase()}${whole.slice(1)}.`;
 }
 
-function Explained({ started, minutes, book }: { started: StartedRig; minutes: number | null; book: Book }) {
+type ExplainedProps = { started: StartedRig; minutes: number | null; book: Book; onBack: () => void };
+function Explained({ started, minutes, book, onBack }: ExplainedProps) {
   const navigate = useNavigate();
   const method = book.methods.find((m) => m.key === started.rig.method);
   const go = (to: string) => {
@@ -393,11 +425,12 @@ function Explained({ started, minutes, book }: { started: StartedRig; minutes: n
           <p className="text-[13px]">{method.moves.join(", then ")}.</p>
         </>
       ) : null}
-      <div className="mt-4 flex gap-2">
+      <div className="mt-4 flex flex-wrap gap-2">
         <Button strong onClick={() => go("/rig")}>
           See it fish
         </Button>
         <Button onClick={() => go("/tie")}>Straight to the cut sheet</Button>
+        <Button onClick={onBack}>Take it back</Button>
       </div>
     </>
   );

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, taken } from "../../api/client";
+import { counted } from "../../model/format";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
 
@@ -27,7 +28,8 @@ export function Past() {
                 </span>
               </span>
               <span className="figure whitespace-nowrap">
-                {o.drifts} drifts · {o.fish.length || o.fished.reduce((n, f) => n + (f.takes ?? 0), 0)} takes
+                {counted(o.drifts, "drift")} ·{" "}
+                {counted(o.fish.length || o.fished.reduce((n, f) => n + (f.takes ?? 0), 0), "take")}
               </span>
             </div>
             <div className="mt-1 flex gap-2">

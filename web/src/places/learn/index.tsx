@@ -4,6 +4,7 @@ import { api, type OutingView, type Season, taken } from "../../api/client";
 import { Calibration } from "../../drawings/calibration";
 import { SeasonStrip } from "../../drawings/season_strip";
 import { PracticeButton } from "../../features/practice/practice_sheet";
+import { counted } from "../../model/format";
 import { openBank } from "../../state/bank";
 import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -60,7 +61,8 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         </Button>
       </div>
       <p className="figure text-soft">
-        {season.outings} outings · {season.drifts} drifts · {season.takes} takes · {Math.round(season.minutes / 60)} h
+        {counted(season.outings, "outing")} · {counted(season.drifts, "drift")} · {counted(season.takes, "take")} ·{" "}
+        {Math.round(season.minutes / 60)} h
       </p>
       <div ref={box} className="mt-2">
         <SeasonStrip

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type BroughtLog, Refused, taken } from "../../api/client";
+import { counted } from "../../model/format";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
@@ -71,7 +72,7 @@ function Bring() {
           <p>
             {told.written ? "Brought in: " : "It holds "}
             <b>
-              {told.outings} outings, {told.drifts} drifts, {told.takes} takes
+              {counted(told.outings, "outing")}, {counted(told.drifts, "drift")}, {counted(told.takes, "take")}
             </b>
             .
           </p>
