@@ -44,7 +44,8 @@ def test_the_hand_stops_at_the_mark_and_the_rod_brings_the_team_up() -> None:
     end = max(drift.flies, key=lambda f: f.settled_depth_m)
     depth = [-row[end.node] / 1000 for row in drift.z_mm]
     assert min(depth[mark:]) < depth[mark] - 0.2
-    assert "the line's mark is at the tip; the hang brings the" in story(hung)
+    assert "the line's mark is at the tip; the rod lifts the top dropper from" in story(hung)
+    assert "; held, it sinks to" in story(hung)
 
 
 def test_more_line_left_out_stops_the_hand_sooner() -> None:

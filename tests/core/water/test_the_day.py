@@ -37,13 +37,13 @@ def test_where_nobody_looked_the_wind_makes_the_surface(wind: float, looks: str)
     windy = SetFigure(field="wind", value=f"{wind} m/s").apply(LAKE)
     assert windy.looks == looks
     assert day(windy, surface="glass").looks == "glass"
-    assert day(day(windy, surface="glass"), surface="as the wind makes it") == windy
+    assert day(day(windy, surface="glass"), surface="by the wind") == windy
 
 
 def test_a_word_that_is_none_is_refused_with_those_there_are() -> None:
     with pytest.raises(InputError, match="one of: bright, even, low"):
         day(LAKE, light="dusky")
-    with pytest.raises(InputError, match="as the wind makes it, glass, ripple, wave"):
+    with pytest.raises(InputError, match="by the wind, glass, ripple, wave"):
         day(LAKE, surface="chop")
 
 

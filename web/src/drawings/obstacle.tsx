@@ -7,16 +7,24 @@ type Props = {
   x1: number;
   bed: number;
   surface: number;
+  /** The lowest of the drawing. */
+  floor: number;
   rise: number;
 };
 
+/** px its name takes; in a narrower stretch it is written down the water. */
+const NAME_WIDTH = 60;
+
 /** Something a fly can be lost to, in section. */
-export function Obstacle({ kind, x0, x1, bed, surface, rise }: Props) {
+export function Obstacle({ kind, x0, x1, bed, surface, floor, rise }: Props) {
   const width = x1 - x0;
+  const middle = x0 + width / 2;
+  const upright = width > NAME_WIDTH;
+  const foot = Math.min(bed + 60, floor);
   if (kind === "boulder") {
     return (
       <path
-        d={`M${x0} ${bed + 60} V${bed} Q${x0 + width * 0.1} ${bed - rise * 1.2} ${x0 + width * 0.55} ${bed - rise} T${x1} ${bed} V${bed + 60} Z`}
+        d={`M${x0} ${foot} V${bed} Q${x0 + width * 0.1} ${bed - rise * 1.2} ${x0 + width * 0.55} ${bed - rise} T${x1} ${bed} V${foot} Z`}
         fill="var(--bed-edge)"
         stroke="var(--bed-ink)"
         strokeWidth={1}
@@ -33,7 +41,15 @@ export function Obstacle({ kind, x0, x1, bed, surface, rise }: Props) {
           strokeWidth={1.5}
           strokeDasharray="5 4"
         />
-        <text x={x0 + width / 2} y={surface + 14} textAnchor="middle" fontSize={11} fill="var(--float)">
+        <text
+          x={middle}
+          y={upright ? surface + 14 : surface + 8}
+          textAnchor={upright ? "middle" : "start"}
+          transform={upright ? undefined : `rotate(90 ${middle} ${surface + 8})`}
+          dominantBaseline={upright ? undefined : "middle"}
+          fontSize={11}
+          fill="var(--float)"
+        >
           left alone
         </text>
       </g>

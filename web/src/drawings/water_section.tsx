@@ -100,6 +100,7 @@ export function WaterSection(props: Props) {
           x1={px(o.x_m + o.length_m)}
           bed={py(depthAt(section, o.x_m + o.length_m / 2))}
           surface={TOP}
+          floor={height - BOTTOM}
           rise={py(o.height_m) - py(0)}
         />
       ))}

@@ -29,7 +29,7 @@ runs-ahead = runs ahead of
 water-slower-down-there = : the water is slower down there
 it-the-by = {""}. It { $what } the { $noun } by { $rides }{ $why }
 bed-falls-away-before = {" "}The bed falls { $step } away before { $ends }.
-hung = {" "}After { $seconds } s the line's mark is at the tip; the hang brings the { $role } from { $before } to { $after }.
+hung = {" "}After { $seconds } s the line's mark is at the tip; the rod lifts the { $role } from { $before } to { $top }; held, it { $then }.
 never-hung = {" "}The line's mark does not come to the tip within { $longest } minutes: nothing hangs.
 falls-over-edge = falls over the edge
 sinks-little-behind = sinks a little behind it
@@ -115,12 +115,14 @@ class Seen:
         if "hang" not in self.marks:
             return say("never-hung", longest=f"{LONGEST_RETRIEVE_S / 60:.0f}")
         high = min(self.flies, key=self.before_hang)
+        top = float(self.between(high, "hang").min())
         return say(
             "hung",
             seconds=f"{self.marks['hang'][0]:.0f}",
             role=high.role,
             before=self.deep(self.before_hang(high)),
-            after=self.deep(float(high.depth[-1])),
+            top=self.deep(top),
+            then=moved(top, float(high.depth[-1]), self.writer),
         )
 
     def each(self) -> str:

@@ -60,12 +60,7 @@ export function Conditions({ water, section, book, system }: Props) {
             to={(value) => ({ op: "set_figure", field: "wind", value })}
           />
           <Word water={water} field="blows" label="It blows" words={nature?.winds ?? []} />
-          <Word
-            water={water}
-            field="surface"
-            label="Surface"
-            words={["as the wind makes it", "glass", "ripple", "wave"]}
-          />
+          <Word water={water} field="surface" label="Surface" words={["by the wind", "glass", "ripple", "wave"]} />
           <Word water={water} field="light" label="Light" words={["bright", "even", "low"]} />
           <div className="col-span-2">
             <Named water={water} field="about" label="About: insect and stage" shown={water.about ?? ""} />

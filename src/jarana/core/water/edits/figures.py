@@ -20,7 +20,7 @@ say = phrases(
 level-would-fall-below = the level would fall below the shallowest sounding
 one = one of: { $words }
 wants-name = wants a name
-as-the-wind = as the wind makes it
+as-the-wind = by the wind
 """,
 )
 
