@@ -98,7 +98,9 @@ def _fly(svg: Tree.Element, rig: Rig, attachment: Attachment, edges: list[float]
         i = rig.span_index(at.span)
         x = edges[i] + (edges[i + 1] - edges[i]) * min(at.mm / rig.spans[i].length_mm, 1.0)
     elif at.kind == "bend":
-        x, y = edges[-1] + 30, Y + 78.0
+        root = rig.root(attachment)
+        begins = edges[rig.joint_index(root.at.joint)] + 24 if root.at.kind == "joint" else edges[-1]
+        x, y = begins + 30, Y + 78.0 + (44 if root.at.kind == "joint" else 0)
     fly = attachment.fly
     bead = fly.bead.diameter_mm * 2.4 if fly and fly.bead else 2.0
     shank = fly.hook.shank_mm * 4 if fly else 0.0

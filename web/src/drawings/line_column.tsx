@@ -1,5 +1,5 @@
 import type { Rig, Span, TieSheet } from "../api/client";
-import { floatPlace, hangingAt, pointOf, unbroken } from "../model/line_layout";
+import { floatPlace, hangingAt, pointOf, tailsOf, unbroken } from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -119,6 +119,22 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
                 <g transform={`translate(${x - 22} ${y0 + 27}) rotate(150)`} className={black ? "paper-fly" : ""}>
                   <BodyDrawing body={hung.body} scale={2.6} />
                 </g>
+                {tailsOf(rig, hung).map((tail, k) => (
+                  <g key={tail.id} data-testid="column-tail">
+                    <path
+                      d={`M${x - 34 - 12 * k} ${y0 + 34 + 18 * k} q-2 10 -6 14`}
+                      fill="none"
+                      stroke={black ? "#000" : INK[rig.spans[i - 1]?.material.look ?? "mono"]}
+                      strokeWidth={1.6}
+                    />
+                    <g
+                      transform={`translate(${x - 40 - 12 * k} ${y0 + 48 + 18 * k}) rotate(150)`}
+                      className={black ? "paper-fly" : ""}
+                    >
+                      <BodyDrawing body={tail.body} scale={1.8} />
+                    </g>
+                  </g>
+                ))}
               </g>
             ) : null}
           </g>

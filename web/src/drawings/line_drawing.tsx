@@ -2,7 +2,17 @@ import type { KeyboardEvent } from "react";
 import type { Attachment, Rig, Span, Strength, UnitSystem } from "../api/client";
 import { bodyName, flyOf, hookLabel, sizeOf, weightOf } from "../model/bodies";
 import { text } from "../model/format";
-import { drawnAt, floatPlace, type LineLayout, layoutLine, partsOf, STUB, TAIL, unbroken } from "../model/line_layout";
+import {
+  drawnAt,
+  floatPlace,
+  type LineLayout,
+  layoutLine,
+  partsOf,
+  STUB,
+  TAIL,
+  tailsOf,
+  unbroken,
+} from "../model/line_layout";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -26,6 +36,8 @@ type Props = {
 export type Load = { holds: ReadonlyMap<string, number>; goes: string; said: string };
 
 export const LINE_HEIGHT = 178;
+/** px a fly takes that hangs behind another. */
+const TAIL_ROW = 34;
 export const LINE_Y = 62;
 const Y = LINE_Y;
 const PX_PER_MM = 28;
@@ -34,6 +46,12 @@ const MAGNIFIED = Math.round(PX_PER_MM * 0.2646);
 const FLY_SCALE = 4.6;
 const ON_SPAN_SCALE = 2.2;
 export const LEAST_WIDTH = 860;
+
+/** How high the line is drawn: higher where flies trail others. */
+export function lineHeight(rig: Rig): number {
+  const deepest = Math.max(...rig.attachments.map((a) => (a.at.kind === "bend" ? 0 : tailsOf(rig, a).length)));
+  return LINE_HEIGHT + TAIL_ROW * deepest;
+}
 
 /** The whole line from the rod to the point. Every part can be picked by mouse, touch or arrow keys. */
 export function LineDrawing(props: Props) {
@@ -65,8 +83,8 @@ export function LineDrawing(props: Props) {
   return (
     <svg
       width={width}
-      height={LINE_HEIGHT}
-      viewBox={`0 0 ${width} ${LINE_HEIGHT}`}
+      height={lineHeight(rig)}
+      viewBox={`0 0 ${width} ${lineHeight(rig)}`}
       role="listbox"
       aria-label="The line, from the rod to the point"
       aria-orientation="horizontal"
@@ -170,6 +188,18 @@ export function LineDrawing(props: Props) {
                 props={part(hung.id)}
               />
             ) : null}
+            {(hung ? tailsOf(rig, hung) : []).map((tail, row) => (
+              <Trailing
+                key={tail.id}
+                attachment={tail}
+                x={x}
+                row={row}
+                line={INK[rig.spans[i - 1]?.material.look ?? "mono"]}
+                system={system}
+                picked={selected === tail.id}
+                props={part(tail.id)}
+              />
+            ))}
           </g>
         );
       })}
@@ -359,6 +389,42 @@ function Hanging(props: {
       <GhostFly attachment={attachment} ghost={props.ghost} system={system} x={x + 100} y={Y + 72} />
       <text x={x + 16} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
         {props.joint}
+      </text>
+    </g>
+  );
+}
+
+type TrailingProps = {
+  attachment: Attachment;
+  x: number;
+  row: number;
+  line: string;
+  system: UnitSystem;
+  picked: boolean;
+  props: object;
+};
+/** A fly that hangs from the bend of the one drawn above it. */
+function Trailing({ attachment, x, row, line, system, picked, props }: TrailingProps) {
+  const y = Y + 116 + row * TAIL_ROW;
+  const long = attachment.link ? text(system, "short", attachment.link.length_mm / 1000) : "";
+  return (
+    <g {...props}>
+      <rect className="halo" x={x - 2} y={y} width={162} height={TAIL_ROW - 2} rx={3} />
+      {picked ? <Frame x={x - 2} y={y} width={162} height={TAIL_ROW - 2} /> : null}
+      <path
+        d={`M${x + (row ? 12 : 26)} ${row ? y - 12 : y - 54} C${x + 2} ${y - 30} ${x + 2} ${y} ${x + 10} ${y + 13}`}
+        fill="none"
+        stroke={line}
+        strokeWidth={2}
+      />
+      <g transform={`translate(${x + 11} ${y + 14})`}>
+        <BodyDrawing body={attachment.body} scale={hangingScale(attachment) / 1.5} />
+      </g>
+      <text x={x + 42} y={y + 12} fontSize={12} fontWeight={650} fill="var(--ink)">
+        {fittedFly(attachment, 118)}
+      </text>
+      <text x={x + 42} y={y + 26} fontSize={11.5} className="mono" fill="var(--soft)">
+        {weightOf(attachment.body, system)} · {long} behind
       </text>
     </g>
   );

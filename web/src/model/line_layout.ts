@@ -22,7 +22,8 @@ export function partsOf(rig: Rig): Part[] {
     if (joint) {
       parts.push({ kind: "joint", id: joint.id, joint, index });
       const hung = hangingAt(rig, joint.id);
-      if (hung) parts.push({ kind: "fly", id: hung.id, attachment: hung });
+      for (const attachment of hung ? [hung, ...tailsOf(rig, hung)] : [])
+        parts.push({ kind: "fly", id: attachment.id, attachment });
     }
     parts.push({ kind: "span", id: span.id, span, index });
   });
@@ -34,6 +35,17 @@ export function partsOf(rig: Rig): Part[] {
 
 export function hangingAt(rig: Rig, joint: string): Attachment | undefined {
   return rig.attachments.find((a) => a.at.kind === "joint" && a.at.joint === joint);
+}
+
+/** The fly that hangs from the bend of another; undefined where its bend is free. */
+export function tailOf(rig: Rig, of: Attachment): Attachment | undefined {
+  return rig.attachments.find((a) => a.at.kind === "bend" && a.at.attachment === of.id);
+}
+
+/** What trails a fly, nearest first. */
+export function tailsOf(rig: Rig, of: Attachment): Attachment[] {
+  const tail = tailOf(rig, of);
+  return tail ? [tail, ...tailsOf(rig, tail)] : [];
 }
 
 export function pointOf(rig: Rig): Attachment {

@@ -30,6 +30,7 @@ from jarana.core.rig.model import Joint, Rig, Span
 from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import BENDING, line_parts
 from jarana.core.tackle.hook import STEEL
+from jarana.core.tackle.material import Material
 from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 
@@ -330,6 +331,12 @@ def _segment(span: Span, length: float, d0_mm: float, spacing: float) -> Segment
     )
 
 
+def _link(line: tuple[Material, float, float] | None, spacing: float) -> Segment:
+    assert line is not None
+    material, mm, length = line
+    return Segment(length / 1000, mm / 1000, mm / 1000, material.density_kg_m3, spacing)
+
+
 def _hang(rig: Rig, start: float, spacing: float) -> tuple[list[Segment], list[PlacedBody], list[Dropper]]:
     """Return segments, bodies and droppers of everything below `start` m down the leader."""
     segments: list[Segment] = []
@@ -341,22 +348,26 @@ def _hang(rig: Rig, start: float, spacing: float) -> tuple[list[Segment], list[P
             segments.append(_segment(span, length, span.d0_mm + share * (span.d1_mm - span.d0_mm), spacing))
     below = rig.length - start
     bodies, droppers = [], []
-    for attachment in rig.attachments:
+    for attachment in sorted(rig.attachments, key=lambda a: a.at.kind == "bend" and place(rig, a)):
         s = place(rig, attachment) - start
         if attachment.id == rig.head.holds() or s < -1e-9:
             continue
         body, line = attachment.body.body(attachment.id), rig.link_of(attachment)
+        root = rig.root(attachment)
+        if attachment.at.kind == "bend" and root.at.kind == "joint":
+            continue
         if line is None:
             if attachment.at.kind != "joint" or s > 1e-9:
                 bodies.append(PlacedBody(body, min(max(s, NEAREST), below)))
             continue
-        material, mm, length = line
-        segment = Segment(length / 1000, mm / 1000, mm / 1000, material.density_kg_m3, spacing)
+        segment = _link(line, spacing)
         if attachment.at.kind == "bend":
             segments.append(segment)
             bodies.append(PlacedBody(body, s))
         else:
-            droppers.append(Dropper(max(s, min(NEAREST, below)), segment, body, DROPPER_ANGLE))
+            tails = [rig.attachment(key) for key in rig.behind(attachment.id)]
+            beyond = tuple((_link(rig.link_of(t), spacing), t.body.body(t.id)) for t in tails)
+            droppers.append(Dropper(max(s, min(NEAREST, below)), segment, body, DROPPER_ANGLE, beyond=beyond))
     for joint in rig.joints:
         s = joint_place(rig, joint.id) - start
         if joint.ring and NEAREST < s < below:

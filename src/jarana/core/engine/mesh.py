@@ -195,23 +195,22 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
             node_at[round(stop, 9)] = node
     hung = [_Hung(_nearest(node_at, b.s), b.body, b.floats, b.support) for b in scenario.bodies]
     for dropper in scenario.droppers:
-        seg = dropper.segment
-        root = _nearest(node_at, dropper.s)
-        from_here = builder.place[root]
+        node = _nearest(node_at, dropper.s)
+        from_here, long = builder.place[node], sum(seg.length for seg, _ in dropper.parts)
         if dropper.way is None:
-            branch = straight(from_here, [(seg.length, dropper.angle)], start.direction, floor)
+            branch = straight(from_here, [(long, dropper.angle)], start.direction, floor)
         else:
             size = math.hypot(*dropper.way)
-            end = [p + seg.length * v / size for p, v in zip(from_here, dropper.way, strict=True)]
+            end = [p + long * v / size for p, v in zip(from_here, dropper.way, strict=True)]
             branch = [from_here, (end[0], end[1], end[2])]
         own = Way(branch)
-        count = _count(seg.length, _widest(seg, seg.length), refine)
-        node = root
-        for _ in range(count):
-            node = builder.link(
-                node, seg.length / count, seg.diameter_top, seg, seg.length, own.lay(seg.length / count)
-            )
-        hung.append(_Hung(node, dropper.body))
+        for seg, body in dropper.parts:
+            count = _count(seg.length, _widest(seg, seg.length), refine)
+            for _ in range(count):
+                node = builder.link(
+                    node, seg.length / count, seg.diameter_top, seg, seg.length, own.lay(seg.length / count)
+                )
+            hung.append(_Hung(node, body))
     if isinstance(top, FreeTop):
         hung.append(_Hung(0, Body(top.mass, top.volume, 0.0, top.drag_area, ""), True, top.support))
     return _finish(scenario, builder, hung, outside)

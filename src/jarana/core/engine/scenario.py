@@ -121,7 +121,8 @@ class PlacedBody:
 class Dropper:
     """A branch off the main line at arc length `s`, with its body at the end.
 
-    At the start it stands `angle` rad below the horizontal along the rig's direction, or in its own direction `way`.
+    At the start it stands `angle` rad below the horizontal along the rig's direction, or in its own direction `way`. What hangs
+    `beyond` its body goes on from there, line and body after each other.
     """
 
     s: float
@@ -129,6 +130,12 @@ class Dropper:
     body: Body
     angle: float = 0.0
     way: Point | None = None
+    beyond: tuple[tuple[Segment, Body], ...] = ()
+
+    @property
+    def parts(self) -> tuple[tuple[Segment, Body], ...]:
+        """Its lines and bodies from the main line on."""
+        return ((self.segment, self.body), *self.beyond)
 
 
 @dataclass(frozen=True)
@@ -287,7 +294,10 @@ class Scenario:
             faults.check(0.0 < dropper.s <= total + 1e-9, f"droppers[{i}].s", dropper.s, reach)
             _check_segment(faults, f"droppers[{i}]", dropper.segment)
             _check_body(faults, f"droppers[{i}].body", dropper.body)
-        names = [b.body.name for b in self.bodies] + [d.body.name for d in self.droppers]
+            for k, (segment, body) in enumerate(dropper.beyond):
+                _check_segment(faults, f"droppers[{i}].beyond[{k}]", segment)
+                _check_body(faults, f"droppers[{i}].beyond[{k}].body", body)
+        names = [b.body.name for b in self.bodies] + [b.name for d in self.droppers for _, b in d.parts]
         for name in {n for n in names if names.count(n) > 1}:
             faults.add("bodies", name, "every body has a name of its own")
         faults.raise_if_any()

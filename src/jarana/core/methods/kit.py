@@ -18,7 +18,6 @@ from jarana.core.heads.float import FARTHEST_MM, FloatHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.rig.model import (
     LONGEST_SPAN_MM,
-    AtBend,
     AtJoint,
     AtPoint,
     AtSpan,
@@ -270,15 +269,6 @@ class Kit:
         self.attachments.append(
             Attachment(id=key, at=AtJoint(joint=f"j-{above}"), school=school, link=link, knot=self.knot(knot), body=fly)
         )
-
-    def trail(self, key: str, fly: Fly, length_mm: float, knot: KnotUse = "bend") -> None:
-        """Hang a fly from the bend of the point fly."""
-        self.attachments.append(
-            Attachment(
-                id=key, at=AtBend(attachment="point"), school="bend", link=Link(length_mm=length_mm),
-                knot=self.knot(knot), body=fly,
-            )
-        )  # fmt: skip
 
     def on_span(self, key: str, span: str, mm: float, body: Shot | PeggedBead) -> None:
         """Pinch a shot on, or peg a bead to, a section so many millimetres below its upper end."""

@@ -157,7 +157,8 @@ class _Work:
                 tied += [joint.loop or joint.knot] * self.joint_anew(index)
         for a in self.after.attachments:
             if not (a.at.kind == "span" and a.body.kind == "shot") and self.fly_anew(a):
-                tied.append(a.knot)
+                # A tail is tied at both ends of its line.
+                tied += [a.knot] * (2 if a.at.kind == "bend" else 1)
         return tied
 
     def line_cut(self) -> float:

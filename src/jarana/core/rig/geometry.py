@@ -19,18 +19,22 @@ def joint_place(rig: Rig, joint_id: str) -> float:
 
 
 def place(rig: Rig, attachment: Attachment) -> float:
-    """Return where along the line a thing hangs or sits, m from the fly line; behind the point where it trails it."""
+    """Return where along the line a thing hangs or sits, m from the fly line; so far behind the fly it trails."""
     at = attachment.at
     if at.kind == "joint":
         return joint_place(rig, at.joint)
     if at.kind == "span":
         return span_starts(rig)[rig.span_index(at.span)] + at.mm / 1000
-    behind = attachment.link.length_mm / 1000 if at.kind == "bend" and attachment.link else 0.0
-    return rig.length + behind
+    if at.kind == "bend":
+        return place(rig, rig.attachment(at.attachment)) + (
+            attachment.link.length_mm / 1000 if attachment.link else 0.0
+        )
+    return rig.length
 
 
 def lies_below(rig: Rig, attachment: Attachment, s: float) -> bool:
     """Say whether a thing is lost with the line below a place, m from the fly line: what hangs from a joint there is not."""
+    attachment = rig.root(attachment)
     where = place(rig, attachment)
     return where > s + 1e-9 if attachment.at.kind == "joint" else where >= s - 1e-9
 

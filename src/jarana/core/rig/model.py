@@ -36,7 +36,7 @@ one-fly-point = one fly is at the point
 hangs-from-joint-not = { $id } hangs from a joint that is not there
 hangs-from-joint-wants = { $id } hangs from a joint and wants a length of line
 sits-span-not-there = { $id } sits on a span that is not there
-hangs-from-bend-point = { $id } hangs from a bend: the point fly's, on a length of line
+hangs-from-bend = { $id } hangs from a bend: that of a fly whose bend is free, on a length of line
 top-dropper = top dropper
 """,
 )
@@ -170,7 +170,7 @@ class AtJoint(Frozen):
 
 
 class AtBend(Frozen):
-    """Hangs from the bend of the point fly, behind it."""
+    """Hangs from the bend of another fly, behind it: of the point, of a dropper, of one that itself hangs so."""
 
     kind: Literal["bend"] = "bend"
     attachment: Key
@@ -303,10 +303,25 @@ class Rig(Document):
                 raise ValueError(say("hangs-from-joint-wants", id=attachment.id))
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
                 raise ValueError(say("sits-span-not-there", id=attachment.id))
-            if at.kind == "bend" and (at.attachment != self.point.id or attachment.link is None):
-                raise ValueError(say("hangs-from-bend-point", id=attachment.id))
+            if at.kind == "bend" and (attachment.link is None or not self._bend_free(attachment)):
+                raise ValueError(say("hangs-from-bend", id=attachment.id))
         self._head_fits()
         return self
+
+    def _bend_free(self, tail: Attachment) -> bool:
+        """Say whether the fly a tail hangs behind is one, its bend carries nothing else, and the tails end at a fly on the line."""
+        seen, here = {tail.id}, tail
+        while here.at.kind == "bend":
+            behind = here.at.attachment
+            ahead = next((a for a in self.attachments if a.id == behind), None)
+            hung = [a for a in self.attachments if a.at.kind == "bend" and a.at.attachment == behind]
+            if ahead is None or ahead.fly is None or ahead.id in seen or len(hung) > 1:
+                return False
+            if ahead.at.kind == "span" or (ahead.at.kind == "joint" and ahead.link is None):
+                return False
+            seen.add(ahead.id)
+            here = ahead
+        return True
 
     def _head_fits(self) -> None:
         fault = self.head.fault(self)
@@ -354,8 +369,26 @@ class Rig(Document):
         link, at = attachment.link, attachment.at
         if link is None or at.kind not in ("joint", "bend"):
             return None
-        above = self.spans[self.joint_index(at.joint) - 1 if at.kind == "joint" else -1]
-        return link.material or above.material, link.d_mm or above.d1_mm, link.length_mm
+        ahead = self.link_of(self.attachment(at.attachment)) if at.kind == "bend" else None
+        above = self.span_above(attachment)
+        material, mm = (ahead[0], ahead[1]) if ahead else (above.material, above.d1_mm)
+        return link.material or material, link.d_mm or mm, link.length_mm
+
+    def span_above(self, attachment: Attachment) -> Span:
+        """Return the span whose line a fly hangs on, or its tag is of: that of the fly before it, where it trails one."""
+        root = self.root(attachment)
+        return self.spans[self.joint_index(root.at.joint) - 1 if root.at.kind == "joint" else -1]
+
+    def root(self, attachment: Attachment) -> Attachment:
+        """Return what is on the line: itself, or the fly that it trails, however many are between."""
+        while attachment.at.kind == "bend":
+            attachment = self.attachment(attachment.at.attachment)
+        return attachment
+
+    def behind(self, key: str) -> tuple[str, ...]:
+        """Return what trails a fly, nearest first."""
+        tail = next((a.id for a in self.attachments if a.at.kind == "bend" and a.at.attachment == key), None)
+        return () if tail is None else (tail, *self.behind(tail))
 
     def role(self, attachment: Attachment) -> str:
         """``point``, ``tail`` behind it, ``dropper``, or ``top dropper`` where there are several; ``shot`` and ``bead``.

@@ -219,8 +219,10 @@ class _Way:
 
     def _seat(self, rig: Rig, attachment: Attachment) -> str:
         at = attachment.at
-        if at.kind in ("point", "bend"):
+        if at.kind == "point":
             return at.kind
+        if at.kind == "bend":
+            return f"bend {self._seat(rig, rig.attachment(at.attachment))}"
         if at.kind == "span":
             return attachment.id
         # Droppers are counted from the point up: a joint by the number of joints below it that carry a fly.

@@ -156,7 +156,7 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
         (eaten, held), (more, hold) = knot_end(attachment.knot, mm), knot_end(at_line, mm)
         eaten, held = eaten + more, held + hold
         # Without a material of its own the line is that of the span above, off the same spool.
-        above = rig.spans[rig.joint_index(attachment.at.joint) - 1 if attachment.at.kind == "joint" else -1]
+        above = rig.span_above(attachment)
         spool = above.spool if attachment.link and attachment.link.material is None else None
         cuts.append(
             _cut(

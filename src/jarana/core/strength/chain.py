@@ -166,7 +166,7 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         name = say("bend", short=joint.knot.short.lower(), role=rig.role(in_line))
         why = f"{_told(joint.knot, share, lower)}"
         return StrengthLink("joint", joint.id, name, share * lower_force, below, why, _scatter(lower, joint.knot))
-    hung = tuple(a.id for a in rig.attachments if _hangs_at(a, joint.id))
+    hung = tuple(key for a in rig.attachments if _hangs_at(a, joint.id) for key in (a.id, *rig.behind(a.id)))
     upper_share, lower_share = (
         knot_efficiency(joint.knot, upper.material),
         knot_efficiency(joint.knot, lower.material),
@@ -216,12 +216,12 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     if fly is None:
         return _peg_links(rig, attachment)
     role, at, knot = rig.role(attachment), attachment.at, attachment.knot
-    lost: tuple[str, ...] = (attachment.id,)
+    lost: tuple[str, ...] = (attachment.id, *rig.behind(attachment.id))
     link = rig.link_of(attachment)
     if link is None:
         above = rig.joint_index(at.joint) - 1 if at.kind == "joint" else -1
         if at.kind == "joint":
-            lost = (attachment.id, *_below(rig, above + 1))
+            lost = (*lost, *_below(rig, above + 1))
         own = rig.spans[above]
     else:
         own = _own_line(rig, attachment, link[0], link[1])
@@ -241,10 +241,11 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
 
 def _own_line(rig: Rig, attachment: Attachment, material: Material, mm: float) -> Span:
     """Return the line a fly hangs on as a span: of the spool above unless it has a material of its own."""
-    at = attachment.at
-    above = rig.spans[rig.joint_index(at.joint) - 1 if at.kind == "joint" else -1]
+    above = rig.span_above(attachment)
     own = above.model_copy(update={"material": material, "d0_mm": mm, "d1_mm": mm})
-    foreign = attachment.link is not None and (attachment.link.material is not None or mm != above.d1_mm)
+    root = rig.root(attachment)
+    foreign = (attachment.link is not None and attachment.link.material is not None) or mm != above.d1_mm
+    foreign = foreign or (root.link is not None and root.link.material is not None)
     return own.model_copy(update={"spool": None}) if foreign else own
 
 

@@ -10,7 +10,7 @@ import { TypedField } from "../../ui/typed_field";
 import { DropperChoice } from "./dropper_choice";
 import { FlyChoice } from "./fly_choice";
 import { KnotChoice } from "./knot_choice";
-import { JointStructure, PointStructure, SpanStructure } from "./structure_controls";
+import { JointStructure, PointStructure, SpanStructure, TailStructure } from "./structure_controls";
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
@@ -181,7 +181,11 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
         rig && fly ? (
           <PointStructure attachment={attachment} rig={rig} drawer={drawer} system={system} />
         ) : null
-      ) : (
+      ) : null}
+      {rig && fly && attachment.at.kind !== "point" ? (
+        <TailStructure attachment={attachment} rig={rig} drawer={drawer} system={system} />
+      ) : null}
+      {attachment.at.kind === "point" ? null : (
         <Button
           className="mt-[18px] px-2"
           aria-label="Take this fly off"

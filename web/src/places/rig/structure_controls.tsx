@@ -1,5 +1,6 @@
 import type { Attachment, Drawer, Joint, Rig, Span, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { tailOf } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Menu, type MenuItem } from "../../ui/menu";
 import { FlyChoice } from "./fly_choice";
@@ -79,6 +80,24 @@ export function PointStructure({ attachment, rig, drawer, system }: PointProps) 
         />
       ) : null}
     </>
+  );
+}
+
+/** A dropper, or a fly that trails one, gets another behind it. */
+export function TailStructure({ attachment, rig, drawer, system }: PointProps) {
+  const edit = useBench((s) => s.edit);
+  if (!attachment.link || tailOf(rig, attachment)) return null;
+  return (
+    <FlyChoice
+      label={`Behind it, on ${text(system, "short", PIECE_M)}`}
+      shown="tie a fly"
+      drawer={drawer}
+      system={system}
+      width="w-36"
+      onChoose={(weight) =>
+        edit({ op: "hang_behind", at: attachment.id, weight, length: PIECE }, `${attachment.id}.structure`)
+      }
+    />
   );
 }
 

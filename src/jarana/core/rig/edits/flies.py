@@ -105,7 +105,7 @@ class AddDropper(RigEdit):
 
 
 class RemoveFly(RigEdit):
-    """Take a dropper off."""
+    """Take a dropper off, and what trails it."""
 
     op: Literal["remove_fly"] = "remove_fly"
     at: Key
@@ -115,8 +115,8 @@ class RemoveFly(RigEdit):
         gone = attachment_of(rig, self.at)
         if gone.at.kind == "point":
             raise InputError.one("at", self.at, say("point-keeps-fly-swap"))
-        joints = rig.joints
+        joints, off = rig.joints, {gone.id, *rig.behind(gone.id)}
         if gone.at.kind == "joint" and gone.link is None:
             tied = drawer.usual_knot("joint")
             joints = tuple(j.model_copy(update={"knot": tied}) if j.id == gone.at.joint else j for j in joints)
-        return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id != self.at), joints=joints)
+        return rig.rebuilt(attachments=tuple(a for a in rig.attachments if a.id not in off), joints=joints)

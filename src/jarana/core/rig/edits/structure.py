@@ -243,7 +243,7 @@ class TieBehind(RigEdit):
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
         """Return the rig with the old point in the line and the new fly at its end; a float-like dry then holds the rig."""
         point = rig.point
-        tail = next((a for a in rig.attachments if a.at.kind == "bend"), None)
+        tail = next((rig.attachment(key) for key in rig.behind(point.id)), None)
         if point.fly is None or tail is not None:
             raise InputError.one("weight", self.weight, say("point-carries", role=rig.role(tail or point)))
         fly = drawer.fly(self.weight)
@@ -291,7 +291,11 @@ class LosePoint(RigEdit):
             a
             for a in rig.attachments
             if a.id != lowest.id
-            and ((a.at.kind == "joint" and place(rig, a) < start) or (a.at.kind == "span" and a.at.span in kept_on))
+            and (
+                (a.at.kind == "joint" and place(rig, a) < start)
+                or (a.at.kind == "span" and a.at.span in kept_on)
+                or (a.at.kind == "bend" and (root := rig.root(a)).at.kind == "joint" and place(rig, root) <= start)
+            )
         ]
         return laid_out(rig, spans, joints, (*others, point))
 
