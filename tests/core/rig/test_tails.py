@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+from datetime import date
+
 import pytest
 
 from jarana.core.drift.lower import hanging
-from jarana.core.drift.nominal import nominal
+from jarana.core.drift.nominal import nominal, story
 from jarana.core.engine.mesh import build_mesh
 from jarana.core.errors import InputError
 from jarana.core.rig.compare import compare
@@ -16,8 +18,10 @@ from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.edits.spans import SetTag as SetTag
 from jarana.core.rig.edits.structure import LosePoint
 from jarana.core.rig.edits.tails import LEAST_TAIL_MM, MOST_TAIL_MM, HangBehind
-from jarana.core.rig.geometry import below_place, joint_place, place
+from jarana.core.rig.geometry import below_place, fly_gaps, joint_place, place
 from jarana.core.rig.model import AtBend, AtJoint, Rig
+from jarana.core.rules.check import breaches
+from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
@@ -29,6 +33,8 @@ from tests.fishing import fished, readings
 TAILED = do(CONTACT, HangBehind(at="dropper", weight=fly_of(3), length="40 cm"))
 TAIL = next(a.id for a in TAILED.attachments if a.at.kind == "bend")
 TWICE = do(TAILED, HangBehind(at=TAIL, weight=fly_of(4), length="30 cm"))
+
+LAST = TWICE.behind(TAIL)[0]
 
 
 def fork(rig: Rig) -> float:
@@ -42,8 +48,8 @@ def test_it_hangs_so_far_behind_the_dropper_and_on_the_same_line() -> None:
     assert place(TAILED, tail) == pytest.approx(fork(TAILED) + 0.4)
     assert TAILED.link_of(tail) == (*TAILED.link_of(dropper)[:2], 400.0)  # type: ignore[index]
     assert TAILED.role(tail) == "tail"
-    assert TWICE.behind("dropper") == (TAIL, TWICE.attachments[-1].id)
-    assert place(TWICE, TWICE.attachments[-1]) == pytest.approx(fork(TWICE) + 0.7)
+    assert TWICE.behind("dropper") == (TAIL, LAST)
+    assert place(TWICE, TWICE.attachment(LAST)) == pytest.approx(fork(TWICE) + 0.7)
 
 
 def test_the_engine_goes_on_from_the_dropper_to_the_tail() -> None:
@@ -68,13 +74,33 @@ def test_a_tail_is_drawn_and_read_and_a_heavy_one_takes_its_dropper_down() -> No
     assert readings(TAILED, RUN)["spacing"].severity
 
 
+def test_neighbours_are_along_the_line_and_down_a_tail_never_across_two_branches() -> None:
+    gaps = {(a.id, b.id): gap for gap, a, b in fly_gaps(TWICE)}
+    spaced = TWICE.length - fork(TWICE)
+    assert gaps == {
+        ("dropper", "point"): pytest.approx(spaced),
+        ("dropper", TAIL): pytest.approx(0.4),
+        (TAIL, LAST): pytest.approx(0.3),
+    }
+    close = RuleSet(id="r", name="r", source="s", checked=date(2026, 1, 1), least_distance_m=0.35)
+    (breach,) = breaches(TWICE, close, Writer())
+    assert breach.parts == (TAIL, LAST)
+    assert "tail" in breach.text
+    assert TAIL not in breach.text
+
+
+def test_the_point_stays_the_end_of_the_rig_in_what_is_told() -> None:
+    drift = nominal(fished(TAILED, RUN))
+    assert [f.id for f in drift.flies][-1] == "point"
+    assert story(fished(TAILED, RUN)).startswith("The point ")
+
+
 def test_what_breaks_at_the_dropper_takes_its_tail_along() -> None:
     loses = {(link.kind, link.part): set(link.loses) for link in strength_chain(TWICE)}
-    last = TWICE.attachments[-1].id
-    assert loses["tag", "dropper"] == {"dropper", TAIL, last}
-    assert loses["eye", TAIL] == {TAIL, last}
-    assert loses["hook", last] == {last}
-    assert not {TAIL, last} & loses["eye", "point"]
+    assert loses["tag", "dropper"] == {"dropper", TAIL, LAST}
+    assert loses["eye", TAIL] == {TAIL, LAST}
+    assert loses["hook", LAST] == {LAST}
+    assert not {TAIL, LAST} & loses["eye", "point"]
     assert TAIL not in below_place(TAILED, fork(TAILED) + 1e-6)
     assert TAIL in below_place(TAILED, fork(TAILED) - 0.01)
 
@@ -140,8 +166,7 @@ def test_a_fly_that_is_not_owned_and_a_dropper_with_a_tail_put_in_the_line_are_r
 
 
 def test_a_document_whose_tails_run_in_a_ring_or_share_a_bend_is_refused() -> None:
-    ring = TWICE.attachments[-1].id
     with pytest.raises(ValueError, match="whose bend is free"):
-        TWICE.replace_attachment(TAIL, at=AtBend(attachment=ring))
+        TWICE.replace_attachment(TAIL, at=AtBend(attachment=LAST))
     with pytest.raises(ValueError, match="whose bend is free"):
-        TWICE.replace_attachment(ring, at=AtBend(attachment="dropper"))
+        TWICE.replace_attachment(LAST, at=AtBend(attachment="dropper"))

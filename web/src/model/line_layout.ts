@@ -42,6 +42,13 @@ export function tailOf(rig: Rig, of: Attachment): Attachment | undefined {
   return rig.attachments.find((a) => a.at.kind === "bend" && a.at.attachment === of.id);
 }
 
+/** What of it is on the line: itself, or the fly it trails. */
+export function rootOf(rig: Rig, of: Attachment): Attachment {
+  const { at } = of;
+  const ahead = at.kind === "bend" ? rig.attachments.find((a) => a.id === at.attachment) : undefined;
+  return ahead ? rootOf(rig, ahead) : of;
+}
+
 /** What trails a fly, nearest first. */
 export function tailsOf(rig: Rig, of: Attachment): Attachment[] {
   const tail = tailOf(rig, of);

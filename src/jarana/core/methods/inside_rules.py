@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from itertools import pairwise
-
 from jarana.core.methods.kit import Chosen
 from jarana.core.rig.edits.flies import RemoveFly
-from jarana.core.rig.geometry import place
+from jarana.core.rig.geometry import fly_gaps, place
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet
@@ -66,7 +64,8 @@ def _holds(rig: Rig, attachment: Attachment) -> bool:
 
 def _apart(rig: Rig, least_mm: float) -> Rig:
     """Return the rig with spans lengthened where neighbouring flies hang closer than that, mm."""
-    for upper, lower in pairwise(_flies(rig)):
+    # Opened one after the other, each in the rig as it then is.
+    for upper, lower in [(a, b) for _, a, b in fly_gaps(rig) if b.at.kind != "bend"]:
         gap = (place(rig, rig.attachment(lower.id)) - place(rig, rig.attachment(upper.id))) * 1000
         if gap < least_mm - 0.1 and upper.at.kind == "joint":
             index = rig.joint_index(upper.at.joint)

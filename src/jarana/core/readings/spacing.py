@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-from itertools import pairwise
-
 from jarana.core.drift.nominal import nominal
 from jarana.core.methods import method_of, when
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.spans import ChangeLength
-from jarana.core.rig.geometry import place
+from jarana.core.rig.geometry import fly_gaps
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -42,13 +40,12 @@ LEAST_SLANT = 0.15
 def read(situation: Situation) -> Reading:
     """Judge the distance between neighbouring flies."""
     rig, reach, drift, writer = situation.rig, situation.fished, nominal(situation), situation.writer
-    hung = sorted(((place(rig, a), a) for a in rig.attachments if a.fly), key=lambda row: row[0])
-    if len(hung) < 2:
+    gaps = fly_gaps(rig)
+    if not gaps:
         return make("spacing", "fine", say("one-fly"), say("nothing-tangle-one-drift"), Figure("1", ""))
     depths = {f.id: f.settled_depth_m for f in drift.flies}
     low, high = reach.zone.heights(reach.depth_m)
     thick = max(high - low, 0.05)
-    gaps = [(b[0] - a[0], a[1], b[1]) for a, b in pairwise(hung)]
     apart, upper, lower = min(gaps, key=lambda g: g[0])
     slant = min(max(abs(depths.get(lower.id, 0) - depths.get(upper.id, 0)) / max(apart, 0.01), LEAST_SLANT), 1.0)
     both = thick / slant

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from itertools import accumulate
+from itertools import accumulate, pairwise
 
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.tackle.fly import Fly
@@ -56,3 +56,14 @@ def tippet_of(rig: Rig) -> tuple[Span, Fly | None]:
     if lowest is None or lowest.at.kind != "joint":
         return rig.spans[-1], lowest.fly if lowest else None
     return rig.spans[rig.joint_index(lowest.at.joint) - 1], lowest.fly
+
+
+def fly_gaps(rig: Rig) -> tuple[tuple[float, Attachment, Attachment], ...]:
+    """Return the distances of neighbouring flies, m, with the upper and the lower of them: along the line, and down a tail."""
+    flies = [a for a in rig.attachments if a.fly]
+    on_line = sorted((a for a in flies if a.at.kind != "bend"), key=lambda a: place(rig, a))
+    gaps = [(place(rig, b) - place(rig, a), a, b) for a, b in pairwise(on_line)]
+    for tail in flies:
+        if tail.at.kind == "bend" and tail.link is not None:
+            gaps.append((tail.link.length_mm / 1000, rig.attachment(tail.at.attachment), tail))
+    return tuple(gaps)

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, field
 from datetime import date
-from itertools import pairwise
 
 from jarana.core.heads.held import HeldHead
 from jarana.core.rig.edits.base import RigEdit
@@ -14,7 +13,7 @@ from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.held import HoldWith
 from jarana.core.rig.edits.shot import SetShot, SlideOn
 from jarana.core.rig.edits.spans import ChangeLength
-from jarana.core.rig.geometry import place
+from jarana.core.rig.geometry import fly_gaps, place
 from jarana.core.rig.model import SHORTEST_SPAN_MM, Attachment, Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.pegged_bead import PeggedBead
@@ -67,13 +66,12 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None
         text = say("flies-most", flies=len(flies), most_flies=rules.most_flies)
         found.append(Breach(text, tuple(a.id for a in flies), spare, len(flies) - rules.most_flies))
     if rules.least_distance_m is not None:
-        places = sorted((place(rig, a), a.id) for a in flies)
-        for (x0, a), (x1, b) in pairwise(places):
-            if x1 - x0 < rules.least_distance_m - 1e-6:
-                apart = writer.text("short", x1 - x0)
+        for gap, a, b in fly_gaps(rig):
+            if gap < rules.least_distance_m - 1e-6:
+                apart = writer.text("short", gap)
                 least = writer.text("short", rules.least_distance_m)
-                text = say("apart-least", a=a, b=b, apart=apart, least=least)
-                found.append(Breach(text, (a, b), _opened(rig, b, rules.least_distance_m - (x1 - x0))))
+                text = say("apart-least", a=rig.role(a), b=rig.role(b), apart=apart, least=least)
+                found.append(Breach(text, (a.id, b.id), _opened(rig, b.id, rules.least_distance_m - gap)))
     if rules.longest_rods is not None and rig.length > rules.longest_rods * rig.rod.length_mm / 1000 + 1e-6:
         most = writer.text("length", rules.longest_rods * rig.rod.length_mm / 1000)
         text = say(

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from itertools import pairwise
 
 import numpy as np
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, REL_X, REL_Y, REL_Z, UNDER
 from jarana.core.outcomes.tracks import Tracks
-from jarana.core.rig.geometry import place
+from jarana.core.rig.geometry import fly_gaps
 from jarana.core.rig.model import Attachment
 from jarana.core.situation import Situation
 from jarana.core.tackle.dressing import dressings
@@ -88,10 +87,7 @@ def eddy_drag(situation: Situation, habits: Habits) -> float:
 def apart(situation: Situation, habits: Habits) -> float:
     """Return how far the flies of a rig ride different water, 0 to 1: by their widest spacing over the depth."""
     rig = situation.rig
-    places = sorted(place(rig, a) for a in rig.attachments if a.fly)
-    if len(places) < 2:
-        return 0.0
-    widest = max(b - a for a, b in pairwise(places))
+    widest = max((gap for gap, _, _ in fly_gaps(rig)), default=0.0)
     return min(max(widest / situation.fished.depth_m - habits["apart-from"], 0.0), 1.0)
 
 

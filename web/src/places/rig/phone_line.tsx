@@ -3,7 +3,7 @@ import { BodyDrawing } from "../../drawings/fly_drawing";
 import { INK } from "../../drawings/material_ink";
 import { bodyName } from "../../model/bodies";
 import { text } from "../../model/format";
-import { floatPlace, type Part, partsOf, unbroken } from "../../model/line_layout";
+import { floatPlace, type Part, partsOf, rootOf, unbroken } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Stepper } from "../../ui/stepper";
 
@@ -60,7 +60,7 @@ export function PhoneLine({ answer, system }: Props) {
 /** From the point up; knots between pieces, those of a ready-made leader left out. */
 function inOrder(rig: Rig): Part[] {
   const parts = partsOf(rig).filter((p) => p.kind !== "joint" || !unbroken(p.joint));
-  const points = parts.filter((p) => p.kind === "fly" && p.attachment.at.kind !== "joint");
+  const points = parts.filter((p) => p.kind === "fly" && rootOf(rig, p.attachment).at.kind !== "joint");
   return [...points.reverse(), ...parts.filter((p) => !points.includes(p)).reverse()];
 }
 

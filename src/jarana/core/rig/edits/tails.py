@@ -50,4 +50,5 @@ class HangBehind(RigEdit):
             id=fresh(rig, "fly"), at=AtBend(attachment=ahead.id), school="bend", link=Link(length_mm=mm),
             knot=drawer.usual_knot("bend"), body=fly,
         )  # fmt: skip
-        return rig.rebuilt(attachments=(*rig.attachments, new))
+        after = next(i for i, a in enumerate(rig.attachments) if a.id == ahead.id) + 1
+        return rig.rebuilt(attachments=(*rig.attachments[:after], new, *rig.attachments[after:]))
