@@ -5,9 +5,12 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable
 from functools import cache
-from statistics import NormalDist
 from typing import Literal
 
+import numpy as np
+from scipy.special import ndtr, ndtri
+
+from jarana.core.engine.arrays import Floats
 from jarana.core.law import Law, Range
 from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import StrengthLink, strength_chain
@@ -41,24 +44,27 @@ def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0) ->
         Times as hard a take pulls (1 with a sag in the line).
     """
     TAKE.ask(jerk=jerk)
-    usual = math.log(pull * jerk)
-    rows = [(math.log(link.force) - usual, math.sqrt(2.0) * link.scatter) for link in links]
-    held = 0.0
-    for harder in _pulls():
-        share = 1.0
-        for force, scatter in rows:
-            share *= 0.5 * (1.0 + math.erf((force - harder) / scatter))
-        held += share
-    return held / POINTS
+    return _share(*_rows(links), math.log(pull * jerk))
+
+
+def _rows(links: Iterable[StrengthLink]) -> tuple[Floats, Floats]:
+    """Return the logarithms of the forces and their scatters, (links, 1)."""
+    rows = np.array([(math.log(link.force), link.scatter) for link in links]).reshape(-1, 2)
+    return rows[:, :1], rows[:, 1:]
+
+
+def _share(force: Floats, scatter: Floats, usual: float) -> float:
+    return float(ndtr((force - usual - _pulls()) / scatter).prod(axis=0).mean())
 
 
 def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
     """Return the steady pull that is held on nine takes of ten, N; by bisection."""
-    rows = tuple(links)
-    low, high = 0.0, min(link.force for link in rows)
+    TAKE.ask(jerk=jerk)
+    force, scatter = _rows(links)
+    low, high = 0.0, math.exp(float(force.min()))
     for _ in range(30):
         middle = 0.5 * (low + high)
-        if middle > 0.0 and share_held(rows, middle, jerk) >= SURELY:
+        if middle > 0.0 and _share(force, scatter, math.log(middle * jerk)) >= SURELY:
             low = middle
         else:
             high = middle
@@ -66,10 +72,9 @@ def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
 
 
 @cache
-def _pulls() -> tuple[float, ...]:
-    """Return how much harder than usual takes pull, logarithms, equally likely."""
-    normal = NormalDist(0.0, PULL_SCATTER)
-    return tuple(normal.inv_cdf((k + 0.5) / POINTS) for k in range(POINTS))
+def _pulls() -> Floats:
+    """Return how much harder than usual takes pull, logarithms, equally likely, (:data:`POINTS`,)."""
+    return np.asarray(PULL_SCATTER * ndtri((np.arange(POINTS) + 0.5) / POINTS))
 
 
 def paths_of(rig: Rig) -> tuple[tuple[StrengthLink, ...], ...]:

@@ -9,7 +9,7 @@ from functools import cache
 from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.errors import Note
-from jarana.core.law import Law, Range
+from jarana.core.law import Law, Range, told_again
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.material import TABLES
@@ -79,6 +79,12 @@ def solve_part(linear: float, sink: float) -> tuple[float, float, Note | None]:
     Bisection on the diameter: at a given mass per metre a thicker line sinks more slowly. Where the density would pass
     3000 kg/m³, that density and the class's mass are used, and the sink they give is told against the label.
     """
+    return _solved((linear, sink))
+
+
+@told_again
+def _solved(asked: tuple[float, float]) -> tuple[float, float, Note | None]:
+    linear, sink = asked
     SINK_LABEL.ask(sink=sink)
     water = water_at(LABEL_WATER)
     thinnest = math.sqrt(4 * linear / (math.pi * DENSEST))
