@@ -106,7 +106,14 @@ def test_an_outing_is_shown_without_where_it_was_and_cannot_be_taken(
 def test_nobody_shares_or_takes_back_what_is_anothers(app: Flask, client: FlaskClient, rig: str) -> None:
     other = enter(app, "Newcomer")
     link = made(client, "rig", rig).json["link"]["id"]
-    for kind, subject in (("rig", rig), ("water", "weir-run"), ("outing", rig), ("rig", "no id"), ("outing", "no id")):
+    for kind, subject in (
+        ("rig", rig),
+        ("water", "weir-run"),
+        ("outing", rig),
+        ("rig", "no id"),
+        ("outing", "no id"),
+        ("leader", "x"),
+    ):
         assert made(other, kind, subject).status_code == 404, (kind, subject)
     assert other.delete(f"/api/v1/links/{link}").status_code == 404
     assert other.get("/api/v1/links").json["links"] == []
@@ -134,3 +141,43 @@ def test_pages_of_links_are_kept_by_no_search_engine(stranger: FlaskClient, app:
     (app.config["WEB"] / "index.html").write_text("<p>")
     assert "noindex" in stranger.get("/shared/abc").headers["X-Robots-Tag"]
     assert "X-Robots-Tag" not in stranger.get("/rig").headers
+
+
+def test_a_water_kept_vague_tells_neither_its_name_nor_its_river_nor_its_gauge(
+    app: Flask, client: FlaskClient, stranger: FlaskClient
+) -> None:
+    own = next(r["reach"] for r in client.get("/api/v1/reaches").json["reaches"] if r["reach"]["id"] == "weir-run")
+    assert own["soundings"]
+    secret = secret_of(made(client, "water", "weir-run", vague=True))
+    shown = stranger.get(f"/api/v1/shared/{secret}").json
+    told = str(shown)
+    for secret_word in (own["name"], own["river"], own["id"], *(s["name"] for s in own["soundings"] if s["name"])):
+        assert secret_word not in told, secret_word
+    assert shown["name"] == "A river"
+    assert shown["water"]["depth_m"] == own["depth_m"]
+    assert [s["depth_m"] for s in shown["water"]["soundings"]] == [s["depth_m"] for s in own["soundings"]]
+    other = enter(app, "Newcomer")
+    other.post(f"/api/v1/shared/{secret}/take")
+    (taken,) = other.get("/api/v1/reaches").json["reaches"]
+    assert taken["reach"]["name"] == "A river (from Demo)"
+    plain = stranger.get(f"/api/v1/shared/{secret_of(made(client, 'water', 'weir-run'))}").json
+    assert plain["name"] == own["name"]
+
+
+def test_a_leader_is_shown_by_its_pieces_and_taken_into_a_drawer_none_of_it_owned_yet(
+    app: Flask, client: FlaskClient, stranger: FlaskClient
+) -> None:
+    rows = client.get("/api/v1/stock/leaders").json["rows"]
+    secret = secret_of(made(client, "leader", rows[0]["item"]))
+    shown = stranger.get(f"/api/v1/shared/{secret}").json
+    assert shown["kind"] == "leader"
+    assert shown["leader"]["name"] == shown["name"]
+    assert len(shown["parts"]) >= 2
+    assert all(part["text"] for part in shown["parts"])
+    other = enter(app, "Newcomer")
+    taken = other.post(f"/api/v1/shared/{secret}/take").json
+    assert taken["kind"] == "leader"
+    (mine,) = other.get("/api/v1/stock/leaders").json["rows"]
+    assert mine["item"] == taken["id"]
+    assert mine["name"].startswith(f"{shown['name']} (from Demo)")
+    assert made(other, "leader", rows[0]["item"]).status_code == 404

@@ -13,6 +13,7 @@ from jarana.core.bank.outing import OutingView
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.fly import Fly
+from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.water.reach import Reach
 
 
@@ -130,11 +131,12 @@ class RemoveMe(Frozen):
 
 
 class NewLink(Frozen):
-    """What is to be shown by a link, and for how many days."""
+    """What is to be shown by a link, and for how many days; a water `vague` without where it is."""
 
-    kind: Literal["rig", "water", "outing"]
+    kind: Literal["rig", "water", "outing", "leader"]
     subject: str = Field(max_length=64, examples=["weir-run"])
     days: int = Field(default=30, examples=[30])
+    vague: bool = False
 
 
 class LinkSeen(Frozen):
@@ -188,11 +190,11 @@ class SharedSeen(Frozen):
     ----------
     drawing
         Of a rig, as SVG.
-    rig, water, outing
+    rig, water, outing, leader
         The document of what it shows; an outing without its water.
     """
 
-    kind: Literal["rig", "water", "outing"]
+    kind: Literal["rig", "water", "outing", "leader"]
     name: str = Field(examples=["Weir Run"])
     person: str = Field(examples=["Somebody"])
     expires_at: datetime
@@ -201,6 +203,7 @@ class SharedSeen(Frozen):
     rig: Rig | None
     water: Reach | None
     outing: OutingView | None
+    leader: OwnedLeader | None
 
 
 class Taken(Frozen):

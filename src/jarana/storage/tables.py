@@ -104,7 +104,7 @@ class ShareRow(Base):
 
     __tablename__ = "share"
     __table_args__ = (
-        CheckConstraint("kind IN ('rig', 'water', 'outing')", name="kind_known"),
+        CheckConstraint("kind IN ('rig', 'water', 'outing', 'leader')", name="kind_known"),
         UniqueConstraint("digest"),
         Index("ix_share_made", "owner_id", "made_at"),
     )
@@ -117,6 +117,7 @@ class ShareRow(Base):
     expires_at: Mapped[datetime]
     ended_at: Mapped[datetime | None] = mapped_column(default=None)
     opened: Mapped[int] = mapped_column(Integer, default=0, server_default="0")
+    vague: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
 
 
 class PulseRow(Base):

@@ -1,4 +1,4 @@
-"""Links by which anybody sees one rig, water or outing of a person's: not to be guessed, counted, for some days, taken back at any time."""
+"""Links by which anybody sees one rig, leader, water or outing of a person's: not to be guessed, counted, for some days, taken back at any time."""
 
 from __future__ import annotations
 
@@ -15,6 +15,8 @@ from jarana.core.errors import InputError
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.tie_sheet import fly_name
+from jarana.core.stock.change import Entries, Entry
+from jarana.core.tackle.leader import OwnedLeader, Piece
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
 from jarana.core.water.section import section_of
@@ -27,6 +29,7 @@ from jarana.usecases.keep_measures import measures_of
 from jarana.usecases.keep_outing import UnknownOutingError, see_outing
 from jarana.usecases.keep_reach import UnknownReachError, keep_reach
 from jarana.usecases.keep_rig import UnknownRigError, keep_rig
+from jarana.usecases.keep_stock import keep_entries
 from jarana.usecases.sign_in import digest_of
 from jarana.usecases.today import Asking
 
@@ -38,9 +41,15 @@ days = from 1 to { $most } days
 depth = depth
 pace = pace at the surface
 taken-from = { $name } (from { $person })
+some-river = A river
+some-lake = A lake
+tapers = { $butt } to { $tip }
+why-taken = taken from a link: { $name }
 """,
 )
-Kind = Literal["rig", "water", "outing"]
+Kind = Literal["rig", "water", "outing", "leader"]
+LEADERS = "leaders"
+"""The kind of tackle leaders are."""
 MOST_DAYS = 365
 MOST_STANDING = 200
 KEPT_AFTER = timedelta(days=60)
@@ -86,10 +95,13 @@ class Shared:
     rig: Rig | None = None
     water: Reach | None = None
     outing: OutingView | None = None
+    leader: OwnedLeader | None = None
 
 
-def share(work: Work, kind: Kind, subject: str, days: int) -> tuple[str, LinkView]:
-    """Make a link to one's own rig, water or outing; return its secret, which is told once, and the link.
+def share(work: Work, kind: Kind, subject: str, days: int, vague: bool = False) -> tuple[str, LinkView]:
+    """Make a link to one's own rig, leader, water or outing; return its secret, which is told once, and the link.
+
+    `vague`: a water is shown without what it is called, its river and its gauge.
 
     Raises
     ------
@@ -115,6 +127,7 @@ def share(work: Work, kind: Kind, subject: str, days: int) -> tuple[str, LinkVie
             subject=subject,
             made_at=work.now,
             expires_at=work.now + timedelta(days=days),
+            vague=vague and kind == "water",
         )
         links.add(row)
     return secret, _view(row, name, work.now)
@@ -180,6 +193,12 @@ def take_into_mine(work: Work, secret: str, asking: Asking) -> tuple[str, str]:
         copy = shown.water.model_copy(update={"id": key, "name": name, "rules": None})
         keep_reach(mine, Reach.model_validate(copy.model_dump()), None, asking.day(mine.now))
         return "water", key
+    if shown.leader is not None:
+        key = f"taken-{uuid4().hex[:12]}"
+        leader = shown.leader.model_copy(update={"id": key, "name": name, "count": 0, "cut_m": 0.0})
+        entry = Entry(kind=LEADERS, item=key, before=None, after=leader.model_dump(mode="json"))
+        keep_entries(mine, uuid4(), say("why-taken", name=name), Entries(entries=(entry,)))
+        return "leader", key
     raise UnknownLinkError
 
 
@@ -195,15 +214,43 @@ def _shown(theirs: Work, row: ShareRow, writer: Writer) -> Shared:
         )
     if row.kind == "water":
         water = _water(theirs, row.subject)
+        if row.vague:
+            water = somewhere(water)
         figures = (
             Part(say("depth"), writer.text("depth", water.depth_m)),
             Part(say("pace"), writer.text("speed", water.pace_m_s)),
             *(Part(line.name, line.figure) for line in section_of(water, writer).lines),
         )
         return Shared("water", water.name, person, row.expires_at, parts=figures, water=water)
+    if row.kind == "leader":
+        leader = _leader(theirs, row.subject)
+        pieces = tuple(Part(p.name, _tapers(p, writer)) for p in leader.pieces())
+        whole = Part(leader.made, writer.text("length", leader.length_m))
+        return Shared("leader", leader.name, person, row.expires_at, parts=(whole, *pieces), leader=leader)
     # Where somebody fishes is theirs to tell: an outing is shown without its water.
     outing = see_outing(theirs, UUID(row.subject), writer).model_copy(update={"water": "", "water_name": ""})
     return Shared("outing", f"{outing.begun_at:%Y-%m-%d}", person, row.expires_at, outing=outing)
+
+
+def somewhere(water: Reach) -> Reach:
+    """Return a water that does not tell where it is: no name, river, gauge, rules or names of its soundings."""
+    soundings = tuple(s.model_copy(update={"name": ""}) for s in water.soundings)
+    named = say("some-river" if water.nature.flows else "some-lake")
+    hidden = {"name": named, "river": "", "gauge": None, "gauged": None, "rules": None, "id": "somewhere"}
+    return water.model_copy(update={**hidden, "soundings": soundings})
+
+
+def _tapers(piece: Piece, writer: Writer) -> str:
+    butt, tip = (writer.text("diameter", mm / 1000) for mm in (piece.d0_mm, piece.d1_mm))
+    wide = butt if butt == tip else say("tapers", butt=butt, tip=tip)
+    return f"{wide}, {writer.text('length', piece.length)}"
+
+
+def _leader(work: Work, subject: str) -> OwnedLeader:
+    found = next((doc for doc in work.belongings.shelf(LEADERS) if doc.id == subject), None)
+    if not isinstance(found, OwnedLeader):
+        raise KeyError(subject)
+    return found
 
 
 def _rig(work: Work, subject: str) -> Rig:
@@ -227,6 +274,11 @@ def _name(work: Work, kind: str, subject: str) -> str:
         if row is None:
             raise UnknownReachError(subject)
         return row.document.name
+    if kind == "leader":
+        try:
+            return _leader(work, subject).name
+        except KeyError:
+            raise UnknownRigError(subject) from None
     try:
         key = UUID(subject)
     except ValueError:

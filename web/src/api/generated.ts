@@ -359,7 +359,7 @@ export interface paths {
         /** Return one's links, newest first. */
         get: operations["get__api_v1_links"];
         put?: never;
-        /** Make a link to a rig, a water or an outing; its address is told this once. */
+        /** Make a link to a rig, a leader, a water or an outing; its address is told this once. */
         post: operations["post__api_v1_links"];
         delete?: never;
         options?: never;
@@ -8085,7 +8085,7 @@ export interface components {
         };
         /**
          * NewLink
-         * @description What is to be shown by a link, and for how many days.
+         * @description What is to be shown by a link, and for how many days; a water `vague` without where it is.
          */
         NewLink: {
             /**
@@ -8101,13 +8101,20 @@ export interface components {
              * @example rig
              * @enum {string}
              */
-            kind: "rig" | "water" | "outing";
+            kind: "rig" | "water" | "outing" | "leader";
             /**
              * Subject
              * @description subject
              * @example weir-run
              */
             subject: string;
+            /**
+             * Vague
+             * @description vague
+             * @default false
+             * @example false
+             */
+            vague?: boolean;
         };
         /**
          * NewName
@@ -13525,7 +13532,7 @@ export interface components {
          *     ----------
          *     drawing
          *         Of a rig, as SVG.
-         *     rig, water, outing
+         *     rig, water, outing, leader
          *         The document of what it shows; an outing without its water.
          */
         SharedSeen: {
@@ -13548,7 +13555,9 @@ export interface components {
              * @example rig
              * @enum {string}
              */
-            kind: "rig" | "water" | "outing";
+            kind: "rig" | "water" | "outing" | "leader";
+            /** @description The document of what it shows; an outing without its water. */
+            leader: components["schemas"]["OwnedLeader"] | null;
             /**
              * Name
              * @description name

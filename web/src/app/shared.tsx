@@ -6,6 +6,8 @@ import { when } from "../model/moment";
 import { Button } from "../ui/button";
 import { Door } from "./enter";
 
+const CALLED = { outing: "An outing", water: "A water", rig: "A rig", leader: "A leader" } as const;
+
 /** What somebody shows by a link; nobody need be signed in to see it. */
 export function Shared() {
   const { secret = "" } = useParams();
@@ -32,7 +34,7 @@ export function Shared() {
   const take = async () => {
     try {
       const made = taken(await api.POST("/api/v1/shared/{secret}/take", path));
-      await navigate(`/${made.kind}/${made.id}`);
+      await navigate(made.kind === "leader" ? `/tackle/leaders?row=${made.id}` : `/${made.kind}/${made.id}`);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : "");
     }
@@ -41,8 +43,7 @@ export function Shared() {
     <main className="mx-auto max-w-4xl p-6">
       <h1 className="text-xl font-bold">{name}</h1>
       <p className="text-soft">
-        {kind === "outing" ? "An outing" : kind === "water" ? "A water" : "A rig"} of {person}'s, shown until{" "}
-        {when(expires_at)}.
+        {CALLED[kind]} of {person}'s, shown until {when(expires_at)}.
       </p>
       {drawing ? (
         <section

@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Rig } from "../api/client";
-import { layoutLine, partsOf } from "./line_layout";
+import { layoutLine, partsOf, rootOf, tailsOf } from "./line_layout";
 
 const rig = {
   spans: [
@@ -25,5 +25,15 @@ describe("the line is laid out for reading", () => {
   });
   it("walks the parts from the line to the point, a dropper after its joint", () => {
     expect(partsOf(rig).map((p) => p.id)).toEqual(["j1", "a", "j2", "b", "j3", "drop", "c", "pt"]);
+  });
+  it("walks what trails a dropper after it, and knows what of it is on the line", () => {
+    const far = { id: "far", at: { kind: "bend", attachment: "near" } };
+    const near = { id: "near", at: { kind: "bend", attachment: "drop" } };
+    const tailed = { ...rig, attachments: [far, ...rig.attachments, near] } as unknown as Rig;
+    expect(partsOf(tailed).map((p) => p.id)).toEqual(["j1", "a", "j2", "b", "j3", "drop", "near", "far", "c", "pt"]);
+    const drop = tailed.attachments.find((a) => a.id === "drop");
+    expect(drop && tailsOf(tailed, drop).map((a) => a.id)).toEqual(["near", "far"]);
+    const last = tailed.attachments[0];
+    expect(last && rootOf(tailed, last).id).toBe("drop");
   });
 });

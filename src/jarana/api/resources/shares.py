@@ -29,8 +29,8 @@ def links() -> Links:
 @limiter.limit("60/hour")
 @spec.validate(resp=Response(HTTP_200=LinkMade), tags=["links"])
 def make(json: NewLink) -> LinkMade:
-    """Make a link to a rig, a water or an outing; its address is told this once."""
-    secret, row = share(work(), json.kind, json.subject, json.days)
+    """Make a link to a rig, a leader, a water or an outing; its address is told this once."""
+    secret, row = share(work(), json.kind, json.subject, json.days, json.vague)
     address = f"{request.host_url}shared/{secret}"
     picture = segno.make(address, micro=False, error="m").svg_data_uri(omitsize=True, dark="#0F2A33", light="#FFFFFF")
     return LinkMade(address=address, picture=picture, link=LinkSeen.model_validate(asdict(row)))

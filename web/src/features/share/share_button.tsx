@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link2 } from "lucide-react";
 import { useState } from "react";
 import { api, type LinkKind, taken } from "../../api/client";
+import { useCardCode } from "../../state/card_code";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -10,6 +11,7 @@ const DAYS = ["7", "30", "365"] as const;
 const SAID: Record<LinkKind, string> = {
   rig: "Whoever has the link sees this rig as it is then, and nothing else of yours.",
   water: "Whoever has the link sees this water: what it is called, its depths and where the fish sit.",
+  leader: "Whoever has the link sees this leader, its lengths and diameters.",
   outing: "Whoever has the link sees what was counted and caught, not where it was.",
 };
 
@@ -19,11 +21,14 @@ type Props = { kind: LinkKind; subject: string; name: string; before?: () => Pro
 export function ShareButton({ kind, subject, name, before }: Props) {
   const [open, setOpen] = useState(false);
   const [days, setDays] = useState<(typeof DAYS)[number]>("30");
+  const [vague, setVague] = useState(false);
+  const putOnCard = useCardCode((s) => s.put);
+  const onCard = useCardCode((s) => s.pictures[subject]);
   const queries = useQueryClient();
   const link = useMutation({
     mutationFn: async () => {
       await before?.();
-      return taken(await api.POST("/api/v1/links", { body: { kind, subject, days: Number(days) } }));
+      return taken(await api.POST("/api/v1/links", { body: { kind, subject, days: Number(days), vague } }));
     },
     onSuccess: () => queries.invalidateQueries({ queryKey: ["links"] }),
   });
@@ -57,6 +62,11 @@ export function ShareButton({ kind, subject, name, before }: Props) {
             <Button strong className="min-h-[44px]" onClick={() => void copy(link.data.address)}>
               {copied ? "Copied" : "Copy the link"}
             </Button>
+            {kind === "rig" ? (
+              <Button className="min-h-[44px]" onClick={() => putOnCard(subject, link.data.picture)}>
+                {onCard === link.data.picture ? "It is on the card you print" : "Put it on the card"}
+              </Button>
+            ) : null}
             <p className="text-soft">It is shown this once. Take it back under Account, whenever you like.</p>
           </div>
         ) : (
@@ -70,6 +80,17 @@ export function ShareButton({ kind, subject, name, before }: Props) {
               ]}
               onChoose={(v) => setDays(v as (typeof DAYS)[number])}
             />
+            {kind === "water" ? (
+              <label className="flex min-h-[44px] items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={vague}
+                  onChange={(event) => setVague(event.target.checked)}
+                  className="size-5 accent-[var(--ink)]"
+                />
+                without its name, its river and its gauge
+              </label>
+            ) : null}
             <Button strong className="min-h-[44px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
               Make the link
             </Button>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { api, type Fly, type KindView, type Measurement, type StockRow, taken } from "../../api/client";
 import { BodyDrawing } from "../../drawings/fly_drawing";
+import { ShareButton } from "../../features/share/share_button";
 import { useDrawer } from "../../state/queries";
 import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
@@ -48,6 +49,7 @@ export function RowPanel({ kind, row, devices, stock, onJar, onLose }: Props) {
             <Button onClick={onLose}>Lost one</Button>
           </>
         ) : null}
+        {kind.key === "leaders" ? <ShareButton kind="leader" subject={row.item} name={row.name} /> : null}
         {kind.key === "spools" ? <Measuring row={row} devices={devices} stock={stock} /> : null}
       </div>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">

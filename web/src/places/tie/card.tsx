@@ -5,6 +5,7 @@ import { LadderTable, LEGEND, ladderNote } from "../../features/ladder/ladder_ta
 import { text } from "../../model/format";
 import { isStill, paceText } from "../../model/water";
 import type { Saved } from "../../state/bench_store";
+import { useCardCode } from "../../state/card_code";
 import { useMeasures } from "../../state/queries";
 
 type Props = { rig: Rig; sheet: TieSheet; saved: Saved; water: Reach | null; system: UnitSystem };
@@ -14,6 +15,7 @@ const NONE: ReadonlySet<string> = new Set();
 /** One A5 card, black on white: drawing, steps, dressing, a wallet label, and a ruler edge at true scale. Only on paper. */
 export function Card({ rig, sheet, saved, water, system }: Props) {
   const measures = useMeasures();
+  const shared = useCardCode((s) => s.pictures[saved.rigId]);
   const mine = [
     ["hand", measures.data?.measures.hand_mm],
     ["forearm", measures.data?.measures.forearm_mm],
@@ -24,7 +26,11 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
   return createPortal(
     <article className="card hidden print:block" aria-hidden data-testid="card">
       <header>
-        <img className="card-code" alt="Code that opens this rig" src={`/api/v1/rigs/${saved.rigId}/code.svg`} />
+        <img
+          className="card-code"
+          alt={shared ? "Code that shows this rig to anybody" : "Code that opens this rig"}
+          src={shared ?? `/api/v1/rigs/${saved.rigId}/code.svg`}
+        />
         <h1>{rig.name}</h1>
         <p>
           rev {saved.number} · {day.format(new Date())}

@@ -13,6 +13,7 @@ import {
 import { LineColumn } from "../../drawings/line_column";
 import { Term } from "../../features/help/term";
 import { useKnotCard } from "../../features/knots/knot_card";
+import { ShareButton } from "../../features/share/share_button";
 import { when } from "../../model/moment";
 import { type Saved, useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
@@ -133,6 +134,7 @@ function Table({ rig, saved, sheet, system }: Props) {
             <Button className={ladder.share === null ? "ml-auto" : ""} onClick={() => window.print()}>
               <Printer size={15} aria-hidden /> Print the card
             </Button>
+            <ShareButton kind="rig" subject={saved.rigId} name={rig.name} before={async () => void (await saveRig())} />
           </div>
           <div className="min-h-0 flex-1 overflow-y-auto px-5 py-4">
             {mode === "one" && step ? (
