@@ -85,6 +85,7 @@ def test_the_card_is_one_a5_page_with_a_true_ruler(table: Page, tmp_path: Path) 
     text = subprocess.run(["pdftotext", str(pdf), "-"], capture_output=True, text=True, check=True).stdout
     assert "Two nymphs, level contact" in text
     assert "Nippers, not teeth" in text
+    assert table.locator(".card-code").evaluate("code => code.decode().then(() => code.naturalWidth)") > 0
     subprocess.run(["pdftoppm", "-gray", "-r", str(DPI), str(pdf), str(tmp_path / "page")], check=True)
     assert longest_black_run(next(tmp_path.glob("page*.pgm"))) / (DPI / 25.4) == pytest.approx(100.0, abs=0.5)
 

@@ -1,5 +1,5 @@
 import { scaleLinear } from "@visx/scale";
-import { type KeyboardEvent, type PointerEvent, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../api/client";
 import { text } from "../model/format";
 import { alongText } from "../model/water";
@@ -30,6 +30,9 @@ const STEP_ALONG = 0.5;
 /** The water in section as it was sounded: bed, taking zone, paces, and the fish. Soundings are dragged or moved by arrow keys. */
 export function WaterSection(props: Props) {
   const { water, section, system, width, height, selected } = props;
+  // On paper it is drawn twice: what is not shown paints nothing.
+  const own = useId();
+  const [waterFill, zoneFill] = [`${own}-water`, `${own}-zone`];
   const [drag, setDrag] = useState<{ index: number; x: number; y: number } | null>(null);
   const along = system.rules.travel?.factor ?? 1;
   const deep = system.rules.depth?.factor ?? 1;
@@ -81,17 +84,17 @@ export function WaterSection(props: Props) {
       data-testid="section"
     >
       <defs>
-        <linearGradient id="section-water" x1="0" y1="0" x2="0" y2="1">
+        <linearGradient id={waterFill} x1="0" y1="0" x2="0" y2="1">
           <stop offset="0" stopColor="var(--water-top)" />
           <stop offset="1" stopColor="var(--water-deep)" />
         </linearGradient>
-        <pattern id="section-zone" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(52)">
+        <pattern id={zoneFill} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(52)">
           <rect width="9" height="9" fill="var(--zone)" opacity="0.2" />
           <path d="M0 0 V9" stroke="var(--zone)" strokeWidth="1.6" opacity="0.75" />
         </pattern>
       </defs>
-      <path d={waterShape} fill="url(#section-water)" />
-      <path d={`M${zone} Z`} fill="url(#section-zone)" />
+      <path d={waterShape} fill={`url(#${waterFill})`} />
+      <path d={`M${zone} Z`} fill={`url(#${zoneFill})`} />
       {(water.obstacles ?? []).map((o, i) => (
         <Obstacle
           key={i}

@@ -24,3 +24,8 @@ export function ageOf(seconds: number): string {
   if (seconds < 36 * 3600) return `${Math.round(seconds / 3600)} h`;
   return `${Math.round(seconds / 86400)} days`;
 }
+
+/** Today as it stands on paper: "14 Nov 2025". */
+export function today(now = new Date()): string {
+  return dayOfYear.format(now);
+}

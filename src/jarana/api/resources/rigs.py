@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from io import BytesIO
 from itertools import islice
 from uuid import UUID
 
@@ -222,8 +223,11 @@ def svg_file(rig_id: UUID) -> FlaskResponse:
 def code(rig_id: UUID) -> FlaskResponse:
     """Send the address of a rig as a code for a camera, for the printed card."""
     head_of(work(), rig_id)
-    picture = segno.make(f"{request.host_url}rig/{rig_id}", micro=False, error="m").svg_inline(omitsize=True)
-    return FlaskResponse(picture, mimetype="image/svg+xml")
+    picture = BytesIO()
+    made = segno.make(f"{request.host_url}rig/{rig_id}", micro=False, error="m")
+    # A picture of its own needs the namespace: without it no browser shows it in an image.
+    made.save(picture, kind="svg", omitsize=True, xmldecl=False, light="#FFFFFF")
+    return FlaskResponse(picture.getvalue(), mimetype="image/svg+xml")
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/cut-sheet.csv")

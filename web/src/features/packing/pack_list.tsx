@@ -5,6 +5,7 @@ import { api, type PackList as Listed, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { DayCards } from "./day_cards";
 
 /** What goes into the bag for some rigs, and labels for winders that are tied beforehand. */
 export function PackList({ rigs }: { rigs: readonly string[] }) {
@@ -28,9 +29,18 @@ function List({ rigs }: { rigs: readonly string[] }) {
     staleTime: 0,
     queryFn: async () => taken(await api.POST("/api/v1/packing", { body: { rigs: [...rigs] } })),
   });
+  const [cards, setCards] = useState(false);
+  if (cards) return <DayCards rigs={rigs} onBack={() => setCards(false)} />;
   if (list.error) return <p role="alert">{list.error.message}</p>;
   if (!list.data) return <p role="status">Looking through the drawer …</p>;
-  return <Shown list={list.data} />;
+  return (
+    <>
+      <Button className="mb-2 print:hidden" onClick={() => setCards(true)}>
+        {rigs.length === 1 ? "Its card" : `Their ${rigs.length} cards`}
+      </Button>
+      <Shown list={list.data} />
+    </>
+  );
 }
 
 export function Shown({ list }: { list: Listed }) {

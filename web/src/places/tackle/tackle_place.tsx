@@ -1,4 +1,4 @@
-import { FileSpreadsheet, History, Plus } from "lucide-react";
+import { FileSpreadsheet, History, Plus, Printer } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import type { KindView, StockRow } from "../../api/client";
@@ -10,6 +10,7 @@ import { Grid, type GridSort } from "../../ui/grid";
 import { say } from "../../ui/toast";
 import { AddBox } from "./add_box";
 import { CsvSheet } from "./csv_sheet";
+import { DrawerPaper } from "./drawer_paper";
 import { JarSheet } from "./jar_sheet";
 import { LedgerSheet } from "./ledger_sheet";
 import { RowPanel } from "./row_panel";
@@ -46,6 +47,7 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
         run: () => void navigate(`/tackle/${k.key}`),
       })),
       { id: "tackle-csv", does: "a file in or out", keys: "", group: "Tackle", run: () => setOpen("csv") },
+      { id: "tackle-print", does: "print the drawer", keys: "", group: "Tackle", run: () => window.print() },
       { id: "tackle-ledger", does: "what moved", keys: "", group: "Tackle", run: () => setOpen("ledger") },
     ],
     [kinds, navigate],
@@ -70,6 +72,9 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
         </nav>
         <div className="ml-auto flex gap-1.5 pb-2">
           <ShoppingButton />
+          <Button onClick={() => window.print()} aria-label={`Print ${kind.title.toLowerCase()}`} title="Print">
+            <Printer size={15} aria-hidden />
+          </Button>
           <Button onClick={() => setOpen("csv")}>
             <FileSpreadsheet size={15} aria-hidden /> CSV in and out
           </Button>
@@ -196,6 +201,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
       </p>
     );
   }
+  const shown = arranged(all, kind, find, onlyLow, sort);
   const here = all.find((r) => r.id === (at?.row ?? rows[0]?.id));
   const low = all.filter((r) => r.low).length;
   const many = rows.filter((r) => picked.has(r.id)).map((r) => r.id);
@@ -300,6 +306,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
           onLose={() => void lose([here.id])}
         />
       ) : null}
+      <DrawerPaper kind={kind} rows={shown} />
       <JarSheet row={jar} onClose={() => setJar(null)} stock={stock} />
     </div>
   );

@@ -11,6 +11,7 @@ import {
   type UnitSystem,
 } from "../../api/client";
 import { LineColumn } from "../../drawings/line_column";
+import { Card, CardBack } from "../../features/card/card";
 import { Term } from "../../features/help/term";
 import { useKnotCard } from "../../features/knots/knot_card";
 import { ShareButton } from "../../features/share/share_button";
@@ -24,7 +25,6 @@ import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
 import { AllSteps } from "./all_steps";
-import { Card, CardBack } from "./card";
 import { MeasuresForm } from "./measures_form";
 import { OneStep } from "./one_step";
 import { PullList } from "./pull_list";

@@ -1,3 +1,4 @@
+import { Printer } from "lucide-react";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Book, Reach, Section, UnitSystem } from "../../api/client";
@@ -8,10 +9,12 @@ import { makeWater } from "../../features/water/make_water";
 import { useBench } from "../../state/bench_store";
 import { type Action, useActions } from "../../state/keys";
 import { useBook } from "../../state/queries";
+import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
 import { Conditions } from "./conditions";
 import { SoundingControls } from "./sounding_controls";
 import { WaterList } from "./water_list";
+import { WaterPaper } from "./water_paper";
 
 /** Today's water, drawn from above and in section, with everything read from it. */
 export function WaterPlace() {
@@ -29,6 +32,7 @@ export function WaterPlace() {
       {docs && section ? (
         <>
           <Drawings water={docs.water} section={section} book={book.data} system={system} />
+          <WaterPaper water={docs.water} section={section} book={book.data} system={system} />
           <Conditions key={docs.water.id} water={docs.water} section={section} book={book.data} system={system} />
         </>
       ) : docs ? (
@@ -61,6 +65,7 @@ function useWaterActions(book: Book | undefined): Action[] {
         group: "Water",
         run: () => book && void makeWater(book),
       },
+      { id: "water-print", does: "print the water", keys: "", group: "Water", run: () => window.print() },
       { id: "to-rig", does: "to the rig", keys: "", group: "Water", run: () => void navigate("/rig") },
     ],
     [book, navigate],
@@ -109,6 +114,11 @@ function Drawings({ water, section, book, system }: Props) {
         ) : null}
       </div>
       <LessonNote water={water.id} className="px-4 py-1" />
+      <div className="px-4 pb-1">
+        <Button onClick={() => window.print()}>
+          <Printer size={15} aria-hidden /> Print this water
+        </Button>
+      </div>
       <SoundingControls water={water} system={system} selected={selected} onSelect={setPicked} />
     </section>
   );
