@@ -230,6 +230,17 @@ def test_measures_are_typed_in_any_unit_and_every_wrong_one_is_named(client: Fla
     answer = client.put("/api/v1/measures", json={"hand": "20", "forearm": "5 cm"})
     assert [f["path"] for f in answer.json["faults"]] == ["forearm"]
     assert client.get("/api/v1/measures").json["measures"] == kept
+    assert client.put("/api/v1/measures", json={"turn": "3 cm"}).json["faults"][0]["path"] == "turn"
+
+
+def test_a_depth_is_sounded_by_turns_of_the_reel(client: FlaskClient) -> None:
+    client.put("/api/v1/measures", json={"turn": "25 cm"})
+    water = next(r["reach"] for r in client.get("/api/v1/reaches").json["reaches"] if r["reach"]["id"] == "weir-run")
+    edit = {"op": "set_sounding", "at": "9", "line": "12 turns", "above": "1.8 m"}
+    told = client.post("/api/v1/water", json={"water": water, "edits": [edit], "seq": 1})
+    assert told.status_code == 200, told.json
+    (row,) = [s for s in told.json["water"]["soundings"] if s["x_m"] == 9]
+    assert row["depth_m"] == pytest.approx(12 * 0.25 - 1.8)
 
 
 def test_tries_are_computed_edits_that_better_the_reading(

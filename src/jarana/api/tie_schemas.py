@@ -164,4 +164,5 @@ class TypedMeasures(Frozen):
     hand: Typed = ""
     forearm: Typed = ""
     chest: Typed = ""
+    turn: Typed = ""
     rod_marks: tuple[Typed, ...] = Field(default=(), max_length=8)

@@ -38,6 +38,7 @@ def keep_measures(
     rod_marks: Sequence[str],
     writer: Writer,
     base: str | None = None,
+    turn: str = "",
 ) -> Measures:
     """Read typed measures, keep them and return them; an empty text is a measure not set. `base` marks the state that was seen.
 
@@ -50,7 +51,7 @@ def keep_measures(
     """
     faults = FaultList()
     fields: dict[str, object] = {}
-    for name, text in (("hand", hand), ("forearm", forearm), ("chest", chest)):
+    for name, text in (("hand", hand), ("forearm", forearm), ("chest", chest), ("turn", turn)):
         with faults.under(""):
             fields[f"{name}_mm"] = round(writer.read("short", text, name) * 1000, 1) if text.strip() else None
     marks = []

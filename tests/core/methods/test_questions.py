@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.drift.nominal import nominal
 from jarana.core.methods import methods
 from jarana.core.questions import questions
+from jarana.core.questions.spread import NEAR_M, SPREAD_M
 from jarana.core.rig.edits.flies import RemoveFly
+from jarana.core.rig.edits.structure import stretches_of
 from jarana.core.rig.edits.whole import UseLine
 from jarana.core.search.bench import apply_edits
 from jarana.core.search.schools import two_schools
@@ -42,6 +45,10 @@ def asked(key: str, situation: Situation) -> bool:
         ("sinking-leader", of("lake-vertical"), of("lake-team", UseLine(line="down-7"))),
         ("bare-swing", of("swung"), of("level-contact")),
         ("smooth", of("lake-team"), of("dry-fly")),
+        ("middle-or-point", of("lake-team"), of("lake-suspended")),
+        ("middle-or-point", of("sweep"), of("lake-team", RemoveFly(at="top-fly"))),
+        ("spread", of("level-contact"), of("dry-fly")),
+        ("spread", of("lake-suspended"), of("level-contact", RemoveFly(at="dropper"))),
         ("adrift", of("lake-suspended"), of("lake-team")),
     ],
 )
@@ -76,3 +83,26 @@ def test_one_fly_keeps_the_point_and_what_holds_it() -> None:
     (question,) = [q for q in questions() if q.key == "team"]
     alone = apply_edits(situation, question.sides(situation)[1].edits)
     assert [a.id for a in alone.rig.attachments] == ["point"]
+
+
+def test_a_buoyant_point_holds_the_end_of_a_team_up_and_a_heavy_middle_does_not() -> None:
+    (question,) = [q for q in questions() if q.key == "middle-or-point"]
+    ends = []
+    for side in question.sides(of("lake-team")):
+        fished_so = apply_edits(of("lake-team"), side.edits)
+        ends.append({f.id: f.settled_depth_m for f in nominal(fished_so).flies})
+    middle = sorted(a.id for a in of("lake-team").rig.attachments if a.at.kind == "joint")
+    assert ends[1]["point"] < ends[0]["point"] - 0.2
+    assert max(ends[0][key] for key in middle) > max(ends[1][key] for key in middle)
+
+
+def test_flies_are_spaced_as_either_school_says_and_a_float_stays_where_it_is() -> None:
+    for method in ("level-contact", "lake-suspended"):
+        here = of(method)
+        (question,) = [q for q in questions() if q.key == "spread"]
+        before = stretches_of(here.rig)
+        for side, metres in zip(question.sides(here), (NEAR_M, SPREAD_M), strict=True):
+            after = stretches_of(apply_edits(here, side.edits).rig)
+            kept = 1 if here.head.is_float else 0
+            assert [mm for _, _, mm, _ in after[kept:]] == [pytest.approx(metres * 1000)] * (len(after) - kept)
+            assert after[:kept] == before[:kept]

@@ -7784,6 +7784,8 @@ export interface components {
         /**
          * Measures
          * @description A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key.
+         *
+         *     `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
          */
         Measures: {
             /**
@@ -7821,6 +7823,13 @@ export interface components {
              * @example []
              */
             rod_marks_mm?: number[];
+            /**
+             * Turn Mm
+             * @description turn, millimetres
+             * @default null
+             * @example 50
+             */
+            turn_mm?: number | null;
             /**
              * Version
              * @description version
@@ -15590,6 +15599,13 @@ export interface components {
              * @example []
              */
             rod_marks?: string[];
+            /**
+             * Turn
+             * @description turn
+             * @default
+             * @example
+             */
+            turn?: string;
         };
         /**
          * TypedPull

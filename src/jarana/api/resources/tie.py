@@ -159,7 +159,7 @@ def measures() -> MyMeasures:
 def set_measures(json: TypedMeasures) -> MyMeasures:
     """Set one's own measures, typed in any unit."""
     writer = asking().writer
-    kept = keep_measures(work(), json.hand, json.forearm, json.chest, json.rod_marks, writer, json.base)
+    kept = keep_measures(work(), json.hand, json.forearm, json.chest, json.rod_marks, writer, json.base, json.turn)
     return _measured(kept)
 
 

@@ -31,7 +31,10 @@ SHORTEST_MM = 60.0
 
 
 class Measures(Document):
-    """A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key."""
+    """A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key.
+
+    `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
+    """
 
     TYPE: ClassVar[str] = "measures"
     VERSION: ClassVar[int] = 1
@@ -40,6 +43,7 @@ class Measures(Document):
     hand_mm: float | None = Field(default=None, ge=80, le=320)
     forearm_mm: float | None = Field(default=None, ge=250, le=700)
     chest_mm: float | None = Field(default=None, ge=400, le=1300)
+    turn_mm: float | None = Field(default=None, ge=50, le=1500)
     rod_marks_mm: tuple[float, ...] = Field(default=(), max_length=8)
     habits: dict[str, float] = Field(default_factory=dict, max_length=100)
 
@@ -52,7 +56,13 @@ class Measures(Document):
     @property
     def lengths(self) -> tuple[tuple[str, float], ...]:
         """Return what is set as lengths one types by name, m."""
-        rows = (("arm", self.chest_mm), ("forearm", self.forearm_mm), ("hand", self.hand_mm), ("span", self.hand_mm))
+        rows = (
+            ("arm", self.chest_mm),
+            ("forearm", self.forearm_mm),
+            ("hand", self.hand_mm),
+            ("span", self.hand_mm),
+            ("turn", self.turn_mm),
+        )
         return tuple((name, mm / 1000) for name, mm in rows if mm)
 
 

@@ -10,6 +10,7 @@ const FIELDS = [
   { name: "hand", label: "Hand span" },
   { name: "forearm", label: "Forearm, elbow to fingertip" },
   { name: "chest", label: "Fingertip to chest" },
+  { name: "turn", label: "Line that one turn of the reel takes in" },
   { name: "rod_marks", label: "Marks on the rod, from the butt; commas between" },
 ] as const;
 
@@ -26,6 +27,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
     hand: shown(now?.hand_mm),
     forearm: shown(now?.forearm_mm),
     chest: shown(now?.chest_mm),
+    turn: shown(now?.turn_mm),
     rod_marks: (now?.rod_marks_mm ?? []).map(shown).join(", "),
   };
   const set = async (event: FormEvent<HTMLFormElement>) => {
@@ -42,6 +44,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
         hand: typed("hand"),
         forearm: typed("forearm"),
         chest: typed("chest"),
+        turn: typed("turn"),
         rod_marks: marks,
       };
       taken(await api.PUT("/api/v1/measures", { body }));
