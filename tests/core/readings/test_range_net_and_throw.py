@@ -2,16 +2,29 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from jarana.core.heads.sight import seen_to
 from jarana.core.methods.cautions import cautions_of
+from jarana.core.outcomes.tracks import members_of
+from jarana.core.readings import readings_of
+from jarana.core.readings.base import Reading
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig
+from jarana.core.situation import Person, Situation
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
 from jarana.core.water.reach import Reach
+from jarana.core.worth.constants import Habits
+from jarana.core.worth.noticed import noticed
 from tests.fishing import DRAWER, WATERS, fished, read, started
+
+
+def of(key: str, situation: Situation) -> Reading:
+    return next(r for r in readings_of(situation) if r.key == key)
 
 
 def hung(water: str = "sluice-meadow") -> tuple[Rig, Reach]:
@@ -19,12 +32,33 @@ def hung(water: str = "sluice-meadow") -> tuple[Rig, Reach]:
 
 
 @pytest.mark.parametrize(
-    ("size", "wind", "metres"), [(0.010, 0, 12.0), (0.005, 0, 6.0), (0.010, 4, 8.4), (0.03, 0, 20.0)]
+    ("size", "wave", "dark", "metres"),
+    [
+        (0.010, False, False, 12.0),
+        (0.005, False, False, 6.0),
+        (0.010, True, False, 8.4),
+        (0.03, False, False, 20.0),
+        (0.010, False, True, 6.0),
+        (0.010, True, True, 4.2),
+    ],
 )
-def test_a_sign_is_seen_in_proportion_to_its_size_and_less_far_in_a_wave(
-    size: float, wind: float, metres: float
+def test_a_sign_is_seen_in_proportion_to_its_size_and_less_far_in_a_wave_and_before_dark(
+    size: float, wave: bool, dark: bool, metres: float
 ) -> None:
-    assert seen_to(size, wind) == pytest.approx(metres)
+    assert seen_to(size, 12.0, wave, dark) == pytest.approx(metres)
+
+
+def test_ones_own_eyes_replace_the_usual_ones_in_the_reading_and_in_worth() -> None:
+    rig, reach = hung()
+    here = fished(rig, reach.model_copy(update={"off_m": 12.0}))
+    plain = of("visible", here)
+    keen = replace(here, setting=replace(here.setting, person=Person(habits=(("sight", 24.0),))))
+    assert of("visible", keen).value == pytest.approx(2 * (plain.value or 0.0))
+    assert "About 24.0 m for 10 mm" in " ".join(of("visible", keen).why)
+    tracks = members_of(here, 8)
+    assert tracks is not None
+    shares = [float(noticed(tracks, s, Habits(s.setting.person)).mean()) for s in (here, keen)]
+    assert shares[1] > shares[0]
 
 
 def test_a_bigger_float_is_seen_where_a_small_one_is_not() -> None:
@@ -105,3 +139,19 @@ def test_among_obstructions_one_fly_is_enough() -> None:
 def test_cautions_stand_where_they_belong(method: str, water: str, keys: set[str]) -> None:
     rig = started(method, WATERS[water], DRAWER)
     assert keys <= {c.key for c in cautions_of(fished(rig, WATERS[water]))}
+
+
+@pytest.mark.parametrize(
+    ("open_loop", "lobbed", "title"),
+    [
+        (1.01, 2.0, "Light on the line"),
+        (0.99, 1.01, "A slower stroke and an open loop"),
+        (0.5, 0.99, "Lobbed, not cast"),
+    ],
+)
+def test_ones_own_shares_say_from_when_a_rig_is_lobbed(open_loop: float, lobbed: float, title: str) -> None:
+    rig, reach = hung()
+    here = fished(rig, reach)
+    share = (of("cast_load", here).value or 0.0) / (mass_per_metre(rig.line.line_class) * THIRTY_FEET)
+    own = Person(habits=(("open-loop", open_loop * share), ("lobbed", lobbed * share)))
+    assert of("cast_load", replace(here, setting=replace(here.setting, person=own))).title == title

@@ -10,20 +10,20 @@ SEEN = Law(
     {"size": Range(4e-3, 40e-3, "the sign that is watched", "bead", "m")},
     "how far it is seen is a guess",
 )
-PER_SIZE = 1200.0
-"""Range over size: a sign is followed while it fills about three minutes of arc."""
+TEN_MM = 0.010
+"""m: the sign whose range is told; a sign is followed while it fills about three minutes of arc."""
 WAVE, LOW_LIGHT = 0.7, 0.5
 """Shares of the range that a wave leaves (practice), and the light before dark (guess)."""
 MOST_M = 20.0
 
 
-def seen_to(size: float, wave: bool = False, dark: bool = False) -> float:
-    """Return how far a sign of `size` m is followed, m.
+def seen_to(size: float, sight: float, wave: bool = False, dark: bool = False) -> float:
+    """Return how far a sign of `size` m is followed, m; `sight` is how far one of 10 mm is in fair light, m.
 
     Examples
     --------
-    >>> seen_to(0.010), round(seen_to(0.010, wave=True), 1), seen_to(0.010, dark=True)
+    >>> seen_to(0.010, 12.0), round(seen_to(0.010, 12.0, wave=True), 1), seen_to(0.010, 12.0, dark=True)
     (12.0, 8.4, 6.0)
     """
     SEEN.ask(size=size)
-    return min(PER_SIZE * size, MOST_M) * (WAVE if wave else 1.0) * (LOW_LIGHT if dark else 1.0)
+    return min(sight * size / TEN_MM, max(MOST_M, sight)) * (WAVE if wave else 1.0) * (LOW_LIGHT if dark else 1.0)

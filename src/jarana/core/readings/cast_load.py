@@ -9,6 +9,7 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits
 
 say = phrases(
     __name__,
@@ -25,11 +26,10 @@ flies-float-weigh-lines = Flies and float weigh { $share } of the line's head.
 
 CAST_LOAD = Law(
     "what a line's head throws",
-    "practice: past about a tenth of its mass a rig is lobbed with an open loop, past a quarter it is swung (starting values)",
+    "practice: past about a tenth of its mass a rig is cast with an open loop, past a quarter it is lobbed (constants of one's own)",
     {"share": Range(0.0, 1.0, "the weight of flies and float over that of the line that throws them")},
     "it is the flies that throw the line",
 )
-OPEN_LOOP, LOBBED = 0.10, 0.25
 
 
 def read(situation: Situation) -> Reading:
@@ -44,12 +44,14 @@ def read(situation: Situation) -> Reading:
     if rig.head.not_thrown_by_loop():
         return make("cast_load", "fine", say("flies-weight-thrown"), say("flicked-or-lobbed-tight"),
                     figure, value=mass, why=why)  # fmt: skip
-    severity: Severity = "fine" if share < OPEN_LOOP else "look"
+    habits = Habits(situation.setting.person)
+    open_loop, lobbed = habits["open-loop"], max(habits["lobbed"], habits["open-loop"])
+    severity: Severity = "fine" if share < open_loop else "look"
     title = (
         say("light-line")
-        if share < OPEN_LOOP
+        if share < open_loop
         else say("slower-stroke-open-loop")
-        if share < LOBBED
+        if share < lobbed
         else say("lobbed-not-cast")
     )
     return make(

@@ -16,6 +16,7 @@ from jarana.core.rig.edits.stance import StepStance
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.worth.constants import Habits
 
 say = phrases(
     __name__,
@@ -27,7 +28,7 @@ sign-hard-see = The sign is hard to see
 too-far-see-sign = Too far to see the sign
 sign-seen = The sign is seen
 followed-about-fish-off = { $what }{ $what_2 } is followed to about { $far }; the fish are { $off } off.
-about-12-m-10 = About 12 m for 10 mm in fair light, in proportion to its size; { $wave } of that in a wave, { $dark } in the light before dark (starting values of practice).
+about-12-m-10 = About { $sight } for 10 mm in fair light, in proportion to its size; { $wave } of that in a wave, { $dark } in the light before dark (starting values of practice).
 goes-under = The { $part } goes under
 under = { $under } above the tippet lies under water, the { $part } is { $long } long: its takes are felt late and not seen.
 share = So on { $share }.
@@ -54,7 +55,7 @@ def read(situation: Situation) -> Reading:
     if sunk is not None:
         span = rig.spans[top_span(rig) - 1]
         part = span.name.lower()
-        why = (say("second-half"), in_proportion())
+        why = (say("second-half"), in_proportion(situation))
         return make(
             "visible",
             "look",
@@ -71,7 +72,8 @@ def read(situation: Situation) -> Reading:
 def seen(situation: Situation, sign: Sign) -> Reading:
     """Write how far off a sign is followed."""
     reach, writer = situation.water, situation.writer
-    what, far = sign.what, seen_to(sign.size, reach.looks == "wave", reach.light == "low")
+    sight = Habits(situation.setting.person)["sight"]
+    what, far = sign.what, seen_to(sign.size, sight, reach.looks == "wave", reach.light == "low")
     off = reach.off_m
     severity: Severity = "fine" if off <= far else "look"
     hard = say("sign-hard-see") if off <= 1.3 * far else say("too-far-see-sign")
@@ -81,15 +83,16 @@ def seen(situation: Situation, sign: Sign) -> Reading:
         say("followed-about-fish-off", what=what[0].upper(), what_2=what[1:], far=writer.text('travel', far), off=writer.text('travel', off)),
         writer.figure("travel", far), value=far,
         why=(
-            in_proportion(),
+            in_proportion(situation),
             say("pick-colour-against-light"),
         ),
     )  # fmt: skip
 
 
-def in_proportion() -> str:
+def in_proportion(situation: Situation) -> str:
     """Return how the range follows from the sign, its surface and the light."""
-    return say("about-12-m-10", wave=f"{WAVE:g}", dark=f"{LOW_LIGHT:g}")
+    sight = situation.writer.text("travel", Habits(situation.setting.person)["sight"])
+    return say("about-12-m-10", sight=sight, wave=f"{WAVE:g}", dark=f"{LOW_LIGHT:g}")
 
 
 def goes_under(situation: Situation) -> float | None:

@@ -69,7 +69,7 @@ def noticed(tracks: Tracks, situation: Situation, habits: Habits) -> Floats:
     sign = head.sign(situation.rig)
     if head.floats:
         assert sign is not None
-        far = seen_to(sign.size, water.looks == "wave", water.light == "low")
+        far = seen_to(sign.size, habits["sight"], water.looks == "wave", water.light == "low")
         seen = 1.0 / (1.0 + (water.off_m / (1.25 * far)) ** 6)
         load = load_of(tracks, situation)
         assert load is not None
