@@ -211,6 +211,7 @@ class Situation:
             follows=stand.follows if stand else False,
             pulls=motion.pulls,
             hang=motion.hang,
+            boat=self.rig.stance.boat_m_s,
             natural_pace=natural_pace,
         )
 

@@ -13290,6 +13290,13 @@ export interface components {
              */
             angle_deg?: number | null;
             /**
+             * Boat
+             * @description boat
+             * @default null
+             * @example weir-run
+             */
+            boat?: string | null;
+            /**
              * Follows
              * @description follows
              * @default null
@@ -14200,6 +14207,8 @@ export interface components {
          *         How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
          *     follows
          *         The tip goes along with the drift as far as the rod reaches.
+         *     boat_m_s
+         *         How fast a boat drifts towards where the flies were cast, on a lake, m/s; 0 at anchor and on the bank.
          */
         Stance: {
             /**
@@ -14209,6 +14218,13 @@ export interface components {
              * @example -80
              */
             angle_deg?: number | null;
+            /**
+             * Boat M S
+             * @description How fast a boat drifts towards where the flies were cast, on a lake, m/s; 0 at anchor and on the bank.
+             * @default 0
+             * @example 0
+             */
+            boat_m_s?: number;
             /**
              * Follows
              * @description The tip goes along with the drift as far as the rod reaches.

@@ -10,6 +10,7 @@ import numpy as np
 
 from jarana.core.drift.result import Drift, FlyDrift, drift_key, simulate
 from jarana.core.motions.seen import Seen, SeenFly
+from jarana.core.rig.pull import mean_pace
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
 
@@ -121,4 +122,6 @@ def seen_of(situation: Situation, drift: Drift) -> Seen:
         writer=situation.writer,
         marks={p.name: (p.begins, p.ends) for p in situation.motion.phases(ride)},
         wants_hang=situation.motion.hang_of(ride) is not None,
+        boat=0.0 if ride.flows else ride.boat,
+        hand=mean_pace(ride.pulls or situation.motion.pulls),
     )

@@ -85,6 +85,8 @@ class Ride:
         How line is taken in; none for the usual way of the motion.
     hang
         What ends a retrieve on a lake; None where it is fished out.
+    boat
+        How fast the angler drifts towards the flies on a lake, m/s.
     natural_pace
         The speed at which the rig goes along when nobody pulls it, m/s; asked only where it is wanted.
     """
@@ -102,6 +104,7 @@ class Ride:
     follows: bool = True
     pulls: tuple[HandPull, ...] = ()
     hang: Hang | None = None
+    boat: float = 0.0
     natural_pace: Callable[[], float] = lambda: 0.0
 
 
@@ -211,14 +214,15 @@ class MotionKind(ABC):
         return Phase("count", 0.0, begins), Phase(name, begins, mark), Phase("hang", mark, whole)
 
     def hand_in(self, ride: Ride, phase: str) -> Moves:
-        """Return line taken in during a phase; at the line's mark the hand stops and the rod goes up."""
+        """Return line taken in during a phase; at the line's mark the hand stops and the rod goes up. A boat adrift comes along."""
         taken, mark = self.taken(ride, phase), self.at_mark(ride)
+        boat = 0.0 if ride.flows else ride.boat
         if mark is None or ride.hang is None:
-            return Moves(takes=taken)
+            return Moves(((0.0, boat, 0.0, 0.0),), taken)
         stopped = (*(row for row in taken if row[0] < mark), (mark, 0.0))
         up = ride.hang.lift_mm / 1000 / RAISED_M_S
-        still = (0.0, 0.0, 0.0)
-        return Moves(((0.0, *still), (mark, 0.0, 0.0, RAISED_M_S), (mark + up, *still)), stopped)
+        along = (boat, 0.0)
+        return Moves(((0.0, *along, 0.0), (mark, *along, RAISED_M_S), (mark + up, *along, 0.0)), stopped)
 
     def taken(self, ride: Ride, phase: str) -> tuple[tuple[float, float], ...]:
         """Return the line taken in during a phase, as the person said or as is usual."""

@@ -58,7 +58,7 @@ class Figure(MotionKind):
             counted=counted,
             does=does,
             each=seen.each(),
-            hang=seen.hang(),
+            hang=seen.hang() + seen.adrift(),
         )
 
 

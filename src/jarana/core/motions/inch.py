@@ -61,7 +61,7 @@ class Inch(MotionKind):
             lay=lay,
             role=end.role,
             moved=moved(hung, float(end.depth[-1]), seen.writer, rises=say("climbs")),
-            hang=seen.hang(),
+            hang=seen.hang() + seen.adrift(),
         )
 
 

@@ -30,6 +30,10 @@ water-slower-down-there = : the water is slower down there
 it-the-by = {""}. It { $what } the { $noun } by { $rides }{ $why }
 bed-falls-away-before = {" "}The bed falls { $step } away before { $ends }.
 hung = {" "}After { $seconds } s the line's mark is at the tip; the rod lifts the { $role } from { $before } to { $top }; held, it { $then }.
+adrift = {" "}The boat comes after at { $boat }: { $gains ->
+    [yes] the hand is faster, the flies come nearer by { $by } in a minute
+   *[no] the hand takes in no more than the boat gives, the line hangs slack
+ }.
 never-hung = {" "}The line's mark does not come to the tip within { $longest } minutes: nothing hangs.
 falls-over-edge = falls over the edge
 sinks-little-behind = sinks a little behind it
@@ -80,6 +84,8 @@ class Seen:
     writer: Writer
     marks: dict[str, tuple[float, float]]
     wants_hang: bool = False
+    boat: float = 0.0
+    hand: float = 0.0
 
     @property
     def end(self) -> SeenFly:
@@ -124,6 +130,14 @@ class Seen:
             top=self.deep(top),
             then=moved(top, float(high.depth[-1]), self.writer),
         )
+
+    def adrift(self) -> str:
+        """Tell what the hand makes of a boat that drifts after the flies; nothing at anchor."""
+        if self.boat <= 0.0:
+            return ""
+        gains = self.hand - self.boat
+        by = self.writer.text("travel", max(gains, 0.0) * 60.0)
+        return say("adrift", boat=self.writer.text("speed", self.boat), gains="yes" if gains > 0 else "no", by=by)
 
     def each(self) -> str:
         """Return every fly with the depth it ends at; what lies on the bed is said to."""

@@ -79,7 +79,7 @@ class Strip(MotionKind):
             counted=counted,
             each=seen.each(),
             dance=dance,
-            hang=seen.hang(),
+            hang=seen.hang() + seen.adrift(),
         )
 
 

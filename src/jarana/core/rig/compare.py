@@ -54,6 +54,8 @@ mended-up = { $far } upstream after { $at } s
 mended-down = { $far } downstream after { $at } s
 follows = follows
 rests = rests
+adrift = adrift at { $speed }
+lies = at anchor
 """,
 )
 
@@ -160,12 +162,17 @@ def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str
     if old.slack_m == new.slack_m:
         yield say("line-laid"), old.lay, new.lay
     yield say("mend"), _mended(old, writer), _mended(new, writer)
+    yield "boat", _boat(old, writer), _boat(new, writer)
     if old.follows != new.follows:
         yield "rod", _rod(old), _rod(new)
 
 
 def _way(stance: Stance) -> str:
     return say("usual") if stance.angle_deg is None else say("degrees", angle=f"{stance.angle_deg:+.0f}")
+
+
+def _boat(stance: Stance, writer: Writer) -> str:
+    return say("adrift", speed=writer.text("speed", stance.boat_m_s)) if stance.boat_m_s else say("lies")
 
 
 def _rod(stance: Stance) -> str:

@@ -115,3 +115,15 @@ def taken_after(pulls: tuple[HandPull, ...], metres: float) -> float:
                 return round(t + left / pull.speed_m_s, 6)
             t, left = t + pull.whole, left - pull.length_m
     return round(t, 6)
+
+
+def mean_pace(pulls: tuple[HandPull, ...]) -> float:
+    """Return how much line a hand takes in in the mean, m/s; 0 for no pulls.
+
+    Examples
+    --------
+    >>> mean_pace((HandPull(length_m=0.5, speed_m_s=1.0, pause_s=1.5),))
+    0.25
+    """
+    whole = beat_s(pulls)
+    return sum(pull.times * pull.length_m for pull in pulls) / whole if whole else 0.0

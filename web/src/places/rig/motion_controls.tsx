@@ -63,6 +63,9 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       {water.kind === "lake" && rig.head?.kind === "fly line" && moves?.hang ? (
         <Hang answer={answer} usual={moves.hang} system={system} />
       ) : null}
+      {water.kind === "lake" && rig.head?.kind === "fly line" && moves?.hang ? (
+        <Boat answer={answer} system={system} />
+      ) : null}
       {drift.axis === "seconds" && moves?.counts ? <CountDown seconds={rig.motion?.count_s ?? 20} /> : null}
       {drift.axis === "seconds" || drift.across ? null : (
         <span className="figure text-[13px]">
@@ -157,6 +160,24 @@ function CountDown({ seconds }: { seconds: number }) {
       more={{ label: "Five seconds more", run: () => step(5) }}
       fault={fault}
       onTouched={() => clear("count")}
+    />
+  );
+}
+
+/** How fast a boat drifts after the flies; nothing at anchor, or on the bank. */
+function Boat({ answer, system }: { answer: Answer; system: UnitSystem }) {
+  const edit = useBench((s) => s.edit);
+  const fault = useBench((s) => s.faults["stance.boat"]);
+  const clear = useBench((s) => s.clearFault);
+  const adrift = answer.rig.stance?.boat_m_s ?? 0;
+  return (
+    <TypedField
+      label="Boat drifts"
+      width="w-24"
+      shown={adrift ? text(system, "speed", adrift) : "at anchor"}
+      onCommit={(typed) => edit({ op: "set_stance", boat: typed === "at anchor" || !typed ? "0" : typed }, "stance")}
+      fault={fault}
+      onTouched={() => clear("stance.boat")}
     />
   );
 }

@@ -11,7 +11,16 @@ from jarana.core.errors import InputError
 from jarana.core.model import Typed
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
-from jarana.core.rig.stance import HIGHEST_M, LATEST_MEND_S, MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG, Lay, Stance
+from jarana.core.rig.stance import (
+    FASTEST_BOAT_M_S,
+    HIGHEST_M,
+    LATEST_MEND_S,
+    MOST_MEND_M,
+    MOST_SLACK_M,
+    WIDEST_DEG,
+    Lay,
+    Stance,
+)
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -19,6 +28,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+boat-so-fast = a boat is fished from up to { $most }
 between = a figure from { $least } to { $most } { $unit } is wanted
 """,
 )
@@ -39,6 +49,7 @@ class SetStance(RigEdit):
     mend: Typed | None = None
     after: Typed | None = None
     follows: bool | None = None
+    boat: Typed | None = None
     usual: bool = False
 
     def change(self, rig: Rig, drawer: Drawer, writer: Writer) -> Rig:
@@ -52,12 +63,23 @@ class SetStance(RigEdit):
                 changes[f"{key}_m"] = round(_signed(writer, typed, key), 4)
         if self.angle is not None:
             changes["angle_deg"] = _plain(self.angle, "angle", "°", -WIDEST_DEG, WIDEST_DEG)
+        if self.boat is not None:
+            changes["boat_m_s"] = _boat(writer, self.boat)
         if self.after is not None:
             changes["mend_s"] = _plain(self.after, "after", "s", 0.0, LATEST_MEND_S)
         stance = Stance() if self.usual else rig.stance
         if self.lay is None and "slack_m" in changes:
             changes["lay"] = _lay(stance, float(str(changes["slack_m"])))
         return rig.rebuilt(stance=Stance.model_validate(stance.model_dump() | changes))
+
+
+def _boat(writer: Writer, typed: str) -> float:
+    """Return how fast a boat drifts; a fault on its field where it would be faster than one fishes from."""
+    speed = round(writer.read("speed", typed, "boat"), 4)
+    if not 0.0 <= speed <= FASTEST_BOAT_M_S:
+        most = writer.text("speed", FASTEST_BOAT_M_S)
+        raise InputError.one("boat", typed, say("boat-so-fast", most=most))
+    return speed
 
 
 def _plain(typed: str, key: str, unit: str, least: float, most: float) -> float:
