@@ -31,7 +31,9 @@ def test_a_team_pulled_from_a_boat_that_comes_after_it_hangs_deeper() -> None:
     assert abs(adrift - slower) < abs(adrift - anchored)
 
 
-@pytest.mark.parametrize(("boat", "said"), [("0.09 m/s", "come nearer by 0.6 m in a minute"), ("0.1 m/s", "hangs slack")])
+@pytest.mark.parametrize(
+    ("boat", "said"), [("0.09 m/s", "come nearer by 0.6 m in a minute"), ("0.1 m/s", "hangs slack")]
+)
 def test_what_the_hand_makes_of_the_boat_is_told(boat: str, said: str) -> None:
     assert said in story(fished(do(PULLED, SetStance(boat=boat)), LAKE))
     assert "boat" not in story(fished(PULLED, LAKE))

@@ -6,7 +6,8 @@ import pytest
 
 from jarana.core.errors import InputError
 from jarana.core.heads.sight import LOW_LIGHT, WAVE
-from jarana.core.methods.kit import Kit, stands_for
+from jarana.core.methods.box import stands_for
+from jarana.core.methods.kit import Kit
 from jarana.core.motions.base import AWAY
 from jarana.core.situation import Person, Setting
 from jarana.core.strength.tippet import LIGHT, tippet_range

@@ -16,6 +16,7 @@ from jarana.core.engine.hydro.water_properties import GRAM_FORCE, LIFT_WATER_C, 
 from jarana.core.errors import InputError
 from jarana.core.heads.float import FARTHEST_MM, FloatHead
 from jarana.core.heads.held import HeldHead
+from jarana.core.methods.box import in_box, nearest_fly, owned_fly, stands_for, tied_on
 from jarana.core.rig.model import (
     LONGEST_SPAN_MM,
     AtJoint,
@@ -35,8 +36,8 @@ from jarana.core.rig.stance import Stance
 from jarana.core.situation import Setting
 from jarana.core.strength.tippet import tippet_range
 from jarana.core.tackle.bead import bead, beads
-from jarana.core.tackle.drawer import FlyLine, FlyPattern, Rod, SinkZone, Spool
-from jarana.core.tackle.dressing import DressingRow, Use, dressing, dressings, dressings_for
+from jarana.core.tackle.drawer import FlyLine, Rod, SinkZone, Spool
+from jarana.core.tackle.dressing import Use, dressing, dressings_for
 from jarana.core.tackle.float import Float, float_of, floats
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.hook import hook, size_label
@@ -45,7 +46,6 @@ from jarana.core.tackle.material import materials
 from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot, shot_of, shots
 from jarana.core.water.kinds.base import Way
-from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 
 say = phrases(
@@ -83,7 +83,6 @@ small-ring = a small ring
 
 NEAR_DIAMETER = 0.2
 """A spool within this share of what is wanted will do."""
-NEAR_HOOK, NEAR_BEAD_MM = 4, 0.8
 SITS_RIGHT = 0.62
 """Share of its lift a float is loaded to where it shows a take best."""
 SLANT = 0.6
@@ -214,9 +213,9 @@ class Kit:
 
     def fly(self, part: str, use: Use, size: int, bead_mm: float = 0.0, because: str = "") -> Fly:
         """Return the owned fly nearest to a use, a hook size and a bead (0: none)."""
-        found = self._owned_fly(dressings_for(use), size, bead_mm)
+        found = owned_fly(self.drawer, self.reach, dressings_for(use), size, bead_mm)
         if found is None:
-            row = _tied_on(dressings_for(use), size)
+            row = tied_on(dressings_for(use), size)
             metal = bead(next(iter(beads())), bead_mm) if bead_mm else None
             made = Fly(
                 pattern=say("pattern", name=row.name),
@@ -229,7 +228,7 @@ class Kit:
             self.lacks(
                 part,
                 say("fly", name=row.name, size=size_label(size), with_bead=with_bead),
-                self._nearest_fly(size, bead_mm),
+                nearest_fly(self.drawer, size, bead_mm),
             )
             found = made
         owned = next((p for p in self.drawer.patterns if p.id == found.pattern_id), None)
@@ -248,7 +247,7 @@ class Kit:
         fits = [
             p
             for p in self.drawer.patterns
-            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in floating and _in_box(p)
+            if (p.lift_gf or 0.0) >= max(least_gf, 1e-9) and p.dressing.key in floating and in_box(p)
         ]
         if not fits:
             return self.fly(part, "floating", size, because=because)
@@ -446,68 +445,6 @@ class Kit:
         rows = [s for s in self.drawer.spools if s.material.key in wanted] or list(self.drawer.spools)
         found = min(rows, key=lambda s: abs(s.diameter_mm - mm), default=None)
         return f"{found.label}, {self.mm(found.diameter_mm)}" if found else ""
-
-    def _owned_fly(self, classes: tuple[str, ...], size: int, bead_mm: float) -> Fly | None:
-        beaded = bead_mm > 0
-        for key in classes:
-            fits = [
-                p
-                for p in self.drawer.patterns
-                if p.dressing.key == key
-                and abs(p.hook.size - size) <= NEAR_HOOK
-                and any(w.count and (w.bead is not None) == beaded for w in p.weights)
-            ]
-            near = [p for p in fits if not beaded or abs(_bead(p, bead_mm) - bead_mm) <= NEAR_BEAD_MM]
-            if near:
-                found = min(
-                    near,
-                    key=lambda p: (
-                        not stands_for(p, self.reach),
-                        abs(p.hook.size - size),
-                        abs(_bead(p, bead_mm) - bead_mm),
-                    ),
-                )
-                weights = [w for w in found.weights if w.count and (w.bead is not None) == beaded]
-                return found.tied(min(weights, key=lambda w: abs((w.bead.diameter_mm if w.bead else 0.0) - bead_mm)))
-        return None
-
-    def _nearest_fly(self, size: int, bead_mm: float) -> str:
-        found = min(
-            self.drawer.patterns, key=lambda p: abs(p.hook.size - size) + 2 * abs(_bead(p, bead_mm) - bead_mm), default=None
-        )  # fmt: skip
-        return f"{found.name} #{found.hook.label}" if found else ""
-
-
-def _tied_on(classes: tuple[str, ...], size: int) -> DressingRow:
-    """Return the first of these classes that is tied on a hook of that size."""
-    rows = [dressings()[key] for key in classes]
-    return next((row for row in rows if size_label(size) in row.mass_mg), rows[0])
-
-
-TELLING = 3
-"""Letters from which a word tells what is eaten."""
-
-
-def stands_for(pattern: FlyPattern, reach: Reach) -> bool:
-    """Say whether a pattern is taken for what is about: a word of the one begins a word of the other (dun, duns).
-
-    Short words (of, on, in) tell nothing.
-    """
-    told, about = (
-        [word.strip(".,;").casefold() for word in text.split()] for text in (pattern.stands_for, reach.about)
-    )
-    pairs = [(a, b) for a in told for b in about if min(len(a), len(b)) >= TELLING]
-    return any(a.startswith(b) or b.startswith(a) for a, b in pairs)
-
-
-def _in_box(pattern: FlyPattern) -> bool:
-    return any(w.count for w in pattern.weights)
-
-
-def _bead(pattern: FlyPattern, wanted: float) -> float:
-    """Return the bead a pattern is tied with that is nearest to one (0 for none), mm."""
-    beads = [w.bead.diameter_mm if w.bead else 0.0 for w in pattern.weights if w.count]
-    return min(beads, key=lambda d: abs(d - wanted), default=0.0)
 
 
 def _listed(words: list[str]) -> str:
