@@ -84,7 +84,7 @@ def test_the_log_is_asked_and_an_older_one_is_looked_through_before_it_is_brough
     expect(sheet.get_by_role("alert")).to_contain_text("line 2: day")
     good = bad | {"buffer": b"day,water,drifts,takes\n2025-06-14,Weir Run,30,4\n"}
     sheet.get_by_label("The file").set_input_files(good)  # type: ignore[arg-type]
-    expect(sheet.get_by_role("status")).to_contain_text("1 outings, 30 drifts, 4 takes")
+    expect(sheet.get_by_role("status")).to_contain_text("1 outing, 30 drifts, 4 takes")
     assert violations(bench) == []
     sheet.get_by_role("button", name="Bring it in").click()
     expect(bench.get_by_text(re.compile("^25 outings"))).to_be_visible()

@@ -157,7 +157,7 @@ def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right
     bad = "Two;17;slim;2,5;3\nThree;16;velvet;2;3\nFour;16;slim;3.0;-2\n"
     drawer.get_by_label("Paste it here").fill(good + bad)
     expect(drawer.get_by_text("3 things are wrong; nothing is taken in until all is right.")).to_be_visible()
-    expect(drawer.get_by_text("Hook “17”: one of 6, 8")).to_be_visible()
+    expect(drawer.get_by_text("Hook “17”: one of 4/0, 3/0")).to_be_visible()
     expect(drawer.get_by_role("button", name="Take in all")).to_be_disabled()
     assert violations(drawer) == []
     drawer.get_by_label("Paste it here").fill(good)

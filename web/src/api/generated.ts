@@ -7833,8 +7833,8 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 1
-             * @example 1
+             * @default 2
+             * @example 2
              */
             version?: number;
         };
@@ -10715,11 +10715,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 4
-             * @example 4
+             * @default 5
+             * @example 5
              * @constant
              */
-            version?: 4;
+            version?: 5;
             /**
              * Wariness
              * @description wariness
@@ -11310,11 +11310,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 5
-             * @example 5
+             * @default 6
+             * @example 6
              * @constant
              */
-            version?: 5;
+            version?: 6;
         };
         /**
          * RigAlong

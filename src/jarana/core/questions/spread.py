@@ -26,13 +26,11 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     if len(stretches) <= first:
         return ()
     kept = tuple(f"{mm} mm" for _, _, mm, _ in stretches[:first])
-    writer = situation.writer
-
-    def spaced(key: str, metres: float) -> Side:
-        lengths = (*kept, *(f"{metres} m" for _ in stretches[first:]))
-        return Side(say(key, apart=writer.text("length", metres)), (SetSpacing(lengths=lengths),))
-
-    return spaced("near", NEAR_M), spaced("spread", SPREAD_M)
+    near, spread = (situation.writer.text("length", metres) for metres in (NEAR_M, SPREAD_M))
+    close, wide = (
+        SetSpacing(lengths=(*kept, *(f"{metres} m" for _ in stretches[first:]))) for metres in (NEAR_M, SPREAD_M)
+    )
+    return Side(say("near", apart=near), (close,)), Side(say("spread", apart=spread), (wide,))
 
 
 QUESTION = Question(26, "spread", say("near-or-spread"), sides, ("zone", "spacing"), depths)

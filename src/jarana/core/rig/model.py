@@ -268,10 +268,10 @@ class Rig(Document):
     """A whole rig from the fly line to the point."""
 
     TYPE: ClassVar[str] = "rig"
-    VERSION: ClassVar[int] = 5
+    VERSION: ClassVar[int] = 6
 
     type: Literal["rig"] = "rig"
-    version: Literal[5] = 5
+    version: Literal[6] = 6
     name: Text
     method: Key
     head: Head = HeldHead()

@@ -217,19 +217,19 @@ class _Way:
             if key not in seats and old.id != self.before.head.holds():
                 yield Step(say("fly-off", role=self.before.role(old)), Cost(0, 0.0, 0.1))
 
-    def _seat(self, rig: Rig, attachment: Attachment) -> str:
+    def _seat(self, rig: Rig, attachment: Attachment) -> tuple[str, ...]:
         at = attachment.at
         if at.kind == "point":
-            return at.kind
+            return (at.kind,)
         if at.kind == "bend":
-            return f"bend {self._seat(rig, rig.attachment(at.attachment))}"
+            return "bend", *self._seat(rig, rig.attachment(at.attachment))
         if at.kind == "span":
-            return attachment.id
+            return (attachment.id,)
         # Droppers are counted from the point up: a joint by the number of joints below it that carry a fly.
         assert isinstance(at, AtJoint)
         index = rig.joint_index(at.joint)
         lower = sum(1 for a in rig.attachments if a.at.kind == "joint" and rig.joint_index(a.at.joint) > index)
-        return str(lower)
+        return (str(lower),)
 
     def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
         label = new.fly.label if new.fly else bodies_name(new)

@@ -37,9 +37,9 @@ class Measures(Document):
     """
 
     TYPE: ClassVar[str] = "measures"
-    VERSION: ClassVar[int] = 1
+    VERSION: ClassVar[int] = 2
 
-    version: int = Field(default=1, ge=1, le=1)
+    version: int = Field(default=2, ge=2, le=2)
     hand_mm: float | None = Field(default=None, ge=80, le=320)
     forearm_mm: float | None = Field(default=None, ge=250, le=700)
     chest_mm: float | None = Field(default=None, ge=400, le=1300)

@@ -122,7 +122,7 @@ class FlyPattern(Document):
     """
 
     TYPE: ClassVar[str] = "fly-pattern"
-    VERSION: ClassVar[int] = 2
+    VERSION: ClassVar[int] = 3
 
     id: Key
     name: Text

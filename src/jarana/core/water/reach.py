@@ -201,10 +201,10 @@ class Reach(Document):
     """
 
     TYPE: ClassVar[str] = "water"
-    VERSION: ClassVar[int] = 4
+    VERSION: ClassVar[int] = 5
 
     type: Literal["water"] = "water"
-    version: Literal[4] = 4
+    version: Literal[5] = 5
     id: Key
     name: Text = Field(min_length=1)
     river: Text
