@@ -154,6 +154,7 @@ def test_a_water_kept_vague_tells_neither_its_name_nor_its_river_nor_its_gauge(
     for secret_word in (own["name"], own["river"], own["id"], *(s["name"] for s in own["soundings"] if s["name"])):
         assert secret_word not in told, secret_word
     assert shown["name"] == "A river"
+    assert [lane["name"] for lane in shown["water"]["lanes"]] == [str(n + 1) for n in range(len(own["lanes"]))]
     assert shown["water"]["depth_m"] == own["depth_m"]
     assert [s["depth_m"] for s in shown["water"]["soundings"]] == [s["depth_m"] for s in own["soundings"]]
     other = enter(app, "Newcomer")

@@ -123,7 +123,7 @@ def test_a_float_is_watched_less_the_farther_off_it_is(off: float) -> None:
     tracks.at[0, -1, :, PULL] = 0.6 * top.lift(water_at(LIFT_WATER_C))
     sign = here.head.sign(here.rig)
     assert sign is not None
-    far = 1.25 * seen_to(sign.size, 0.0)
+    far = 1.25 * seen_to(sign.size, HABITS["sight"])
     assert noticed(tracks, here, HABITS)[0] == pytest.approx(1 / (1 + (off / far) ** 6))
 
 

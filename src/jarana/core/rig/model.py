@@ -304,7 +304,7 @@ class Rig(Document):
             if at.kind == "span" and at.span not in {s.id for s in self.spans}:
                 raise ValueError(say("sits-span-not-there", id=attachment.id))
             if at.kind == "bend" and (attachment.link is None or not self._bend_free(attachment)):
-                raise ValueError(say("hangs-from-bend", id=attachment.id))
+                raise ValueError(say("hangs-from-bend", id=attachment.body.label))
         self._head_fits()
         return self
 

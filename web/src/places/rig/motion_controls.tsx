@@ -173,7 +173,7 @@ function Boat({ answer, system }: { answer: Answer; system: UnitSystem }) {
   return (
     <TypedField
       label="Boat drifts"
-      width="w-24"
+      width="w-28"
       shown={adrift ? text(system, "speed", adrift) : "at anchor"}
       onCommit={(typed) => edit({ op: "set_stance", boat: typed === "at anchor" || !typed ? "0" : typed }, "stance")}
       fault={fault}
