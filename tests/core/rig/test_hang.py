@@ -98,3 +98,29 @@ def test_a_hang_is_told_as_a_change_keeps_what_is_not_given_and_is_taken_off() -
     assert (lower.hold_s, lower.lift_mm) == (30.0, 200.0)
     assert do(own, SetHang(off=True)) == PULLED
     assert do(own, SetMotion(kind="figure")).motion.hang == own.motion.hang
+
+
+def test_the_quickest_hand_over_the_longest_retrieve_is_followed_to_its_hang() -> None:
+    quick = (TypedPull(length="1 cm", speed="0.1 m/s", pause="0.2 s"),)
+    rig = do(TEAM, SetMotion(kind="strip"), SetRetrieve(pulls=quick), SetCount(value="178"), SetLineOut(value="9 m"))
+    hung = fished(do(rig, SetHang(left="3 m", lift="3 m", hold="120")), LAKE)
+    mark = hung.motion.at_mark(hung.ride())
+    assert mark is not None
+    assert LONGEST_RETRIEVE_S - 5 < mark <= LONGEST_RETRIEVE_S
+    assert nominal(hung).times_s[-1] == pytest.approx(mark + 3.0 / 0.5 + 120.0, abs=0.1)
+
+
+def test_a_hang_without_a_lift_holds_the_team_where_it_is() -> None:
+    hung = fished(do(PULLED, SetHang(lift="0 m", hold="5")), LAKE)
+    mark = hung.motion.at_mark(hung.ride())
+    assert mark is not None
+    assert nominal(hung).times_s[-1] == pytest.approx(mark + 5.0, abs=0.1)
+
+
+@pytest.mark.parametrize("pull", [("1 cm", "0.1 m/s", "0.2 s"), ("5 cm", "0.5 m/s", "0.2 s")])
+def test_quick_pulls_after_a_long_count_come_to_an_answer(pull: tuple[str, str, str]) -> None:
+    """Times of minutes are told apart no finer than a nanosecond: a pull that falls together with a frame is no step of its own."""
+    length, speed, pause = pull
+    pulls = (TypedPull(length=length, speed=speed, pause=pause),)
+    rig = do(TEAM, SetMotion(kind="strip"), SetRetrieve(pulls=pulls), SetCount(value="178"))
+    assert nominal(fished(rig, LAKE)).times_s[-1] == pytest.approx(238.0)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from bisect import bisect_right
 from dataclasses import dataclass
 
 import numpy as np
@@ -263,8 +264,9 @@ def move_rows(top: Top) -> Floats:
     if isinstance(top, FreeTop):
         return np.zeros((0, 5))
     times = sorted({m[0] for m in top.moves} | {t for t, _ in top.takes})
+    begins = [begin for begin, _ in top.takes]
     rows = []
     for time in times:
-        taken = [speed for begin, speed in top.takes if begin <= time]
-        rows.append((time, *top.velocity(time), taken[-1] if taken else 0.0))
+        now = bisect_right(begins, time) - 1
+        rows.append((time, *top.velocity(time), top.takes[now][1] if now >= 0 else 0.0))
     return np.array(rows, dtype=float).reshape(-1, 5)

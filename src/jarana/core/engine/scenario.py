@@ -16,6 +16,7 @@ Point = tuple[float, float, float]
 MOST_NODES = 2000
 MOST_SECONDS = 600.0
 MOST_TIMES = 1000
+MOST_TAKES = 4000
 MOST_LANES = 20
 MOST_MENDS = 20
 MOST_CORNERS = 2000
@@ -391,7 +392,7 @@ def _check_moves(faults: FaultList, top: HeldTop) -> None:
     faults.check(0 <= top.reserve <= 100, "top.reserve", top.reserve, "0 to 100 m")
     rising = all(b[0] > a[0] for a, b in itertools.pairwise(top.takes))
     faults.check(
-        rising and len(top.takes) <= MOST_TIMES, "top.takes", len(top.takes), f"times rise; at most {MOST_TIMES}"
+        rising and len(top.takes) <= MOST_TAKES, "top.takes", len(top.takes), f"times rise; at most {MOST_TAKES}"
     )
     for i, (_, speed) in enumerate(top.takes):
         faults.check(abs(speed) <= 5, f"top.takes[{i}]", speed, "at most 5 m/s of line taken in or paid out")

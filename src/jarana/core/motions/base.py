@@ -18,6 +18,8 @@ LAKE_S = 90.0
 """s of a retrieve, or of a team left to settle."""
 RETRIEVE_S = 60.0
 """s of retrieve after the longest count-downs: every count is fished to its end."""
+NOW = 1e-6
+"""s within which two moments are one."""
 RAISED_M_S = 0.5
 """m/s at which the rod is raised at the mark (practice)."""
 SHORTEST_S = 2.0
@@ -219,9 +221,11 @@ class MotionKind(ABC):
         boat = 0.0 if ride.flows else ride.boat
         if mark is None or ride.hang is None:
             return Moves(((0.0, boat, 0.0, 0.0),), taken)
-        stopped = (*(row for row in taken if row[0] < mark), (mark, 0.0))
+        stopped = (*(row for row in taken if row[0] < mark - NOW), (mark, 0.0))
         up = ride.hang.lift_mm / 1000 / RAISED_M_S
         along = (boat, 0.0)
+        if up <= 0.0:
+            return Moves(((0.0, *along, 0.0),), stopped)
         return Moves(((0.0, *along, 0.0), (mark, *along, RAISED_M_S), (mark + up, *along, 0.0)), stopped)
 
     def taken(self, ride: Ride, phase: str) -> tuple[tuple[float, float], ...]:

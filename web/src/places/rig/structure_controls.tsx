@@ -63,12 +63,9 @@ export function PointStructure({ attachment, rig, drawer, system }: PointProps) 
   const above = rig.attachments.some((a) => a.at.kind === "joint" && a.body.kind === "fly");
   return (
     <>
-      <FlyChoice
-        label={`Behind it, on ${text(system, "short", PIECE_M)}`}
-        shown="tie a fly"
+      <Behind
         drawer={drawer}
         system={system}
-        width="w-36"
         onChoose={(weight) => edit({ op: "tie_behind", weight, length: PIECE }, field)}
       />
       {above ? (
@@ -88,15 +85,27 @@ export function TailStructure({ attachment, rig, drawer, system }: PointProps) {
   const edit = useBench((s) => s.edit);
   if (!attachment.link || tailOf(rig, attachment)) return null;
   return (
+    <Behind
+      drawer={drawer}
+      system={system}
+      onChoose={(weight) =>
+        edit({ op: "hang_behind", at: attachment.id, weight, length: PIECE }, `${attachment.id}.structure`)
+      }
+    />
+  );
+}
+
+type BehindProps = { drawer: Drawer; system: UnitSystem; onChoose: (weight: string) => void };
+/** A fly of the box that is tied behind another, on half a metre at first. */
+function Behind({ drawer, system, onChoose }: BehindProps) {
+  return (
     <FlyChoice
       label={`Behind it, on ${text(system, "short", PIECE_M)}`}
       shown="tie a fly"
       drawer={drawer}
       system={system}
       width="w-36"
-      onChoose={(weight) =>
-        edit({ op: "hang_behind", at: attachment.id, weight, length: PIECE }, `${attachment.id}.structure`)
-      }
+      onChoose={onChoose}
     />
   );
 }

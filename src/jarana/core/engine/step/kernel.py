@@ -80,6 +80,8 @@ BED_GIVE = 0.001
 """How far the rig's whole weight in water would press into the bed, m."""
 SHORTEST_STEP = 2.5e-4
 """s."""
+SAME_TIME = 1e-9
+"""s: two times nearer to each other are one; figures of minutes do not hold less."""
 MOST_STEPS = 300_000
 AFLOAT_GRIP = 1.0e4
 """N·s/m that hold a lying node in the surface; its speed off it stays under a hundredth of a millimetre a second."""
@@ -328,13 +330,13 @@ def run_chain(
     ease = steps[STEP_FIRST]
     rests = False
     for k in range(len(times)):
-        while times[k] - t > 1e-12 and count < MOST_STEPS:
-            while move + 1 < len(moves) and moves[move + 1, MOVE_TIME] <= t + 1e-12:
+        while times[k] - t > SAME_TIME and count < MOST_STEPS:
+            while move + 1 < len(moves) and moves[move + 1, MOVE_TIME] <= t + SAME_TIME:
                 move += 1
                 since = t
                 ease = min(ease, steps[STEP_FIRST])
                 rests = False
-            while mended < len(mends) and mends[mended, MEND_TIME] <= t + 1e-12:
+            while mended < len(mends) and mends[mended, MEND_TIME] <= t + SAME_TIME:
                 worst[2] -= lay_over(first, mends[mended], fed, line, now)
                 rest[:] = np.maximum(rest, links[:, LENGTH])
                 since, rests, mended = t, False, mended + 1
@@ -362,7 +364,7 @@ def run_chain(
                 first, taken = reel(first, moved[3], rest, fixed, mass, line, now)
                 moved = (moved[0], moved[1], moved[2], taken)
                 dt = min(dt, 0.25 * links[first, LENGTH] / max(abs(taken), 1e-9))
-            dt = (end - t) / math.ceil((end - t) / dt - 1e-9)
+            dt = (end - t) / max(math.ceil((end - t) / dt - 1e-9), 1)
             kept_place[:], kept_speed[:], kept_tension[:] = place, speed, tension
             length = links[first, LENGTH]
             if stirred:
