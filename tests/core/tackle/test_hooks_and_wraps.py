@@ -8,7 +8,10 @@ from typing import Any
 import pytest
 
 from jarana.core.errors import InputError
+from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.flies import StepBead, SwapFly
+from jarana.core.sheet.shopping import there
+from jarana.core.sheet.tie_sheet import fly_name
 from jarana.core.stock.change import AddRow, Duplicate, make_edits
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
@@ -104,6 +107,12 @@ def test_a_wrapped_fly_gives_way_to_the_next_heavier_of_its_pattern() -> None:
         assert fly is not None
         assert fly.wraps is not None
         assert fly.wraps.turns == turns
+    (change,) = compare(StepBead(at="point", heavier=False).apply(rig, drawer), rig, Writer())
+    assert change.text == "point bead 8 → 14 turns"
+    assert fly_name(rig.point, Writer()) == "Leech #10, 14 turns"
+    bare = pattern.model_copy(update={"weights": pattern.weights[:1]})
+    assert there(pattern.model_copy(update={"weights": pattern.weights[1:2]}), drawer)
+    assert not there(pattern.model_copy(update={"weights": pattern.weights[1:2]}), Drawer(patterns=(bare,)))
     with pytest.raises(InputError, match="none of it in your box is heavier"):
         StepBead(at="point", heavier=True).apply(rig, drawer)
     assert StepBead(at="point", heavier=False).apply(rig, drawer).attachment("point").fly.wraps.turns == 8  # type: ignore[union-attr]

@@ -29,12 +29,16 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     fly = point.fly
     if fly is None or fly.lift_gf is not None:
         return ()
-    bead = fly.bead.diameter_mm if fly.bead else None
+    bead, turns = fly.bead.diameter_mm if fly.bead else None, fly.wraps.turns if fly.wraps else 0
 
     def fits(pattern: FlyPattern) -> Weight | None:
         if abs(pattern.hook.size - fly.hook.size) > NEAR_SIZES or pattern.lift_gf is not None:
             return None
-        same = (w for w in pattern.weights if w.count > 0 and (w.bead.diameter_mm if w.bead else None) == bead)
+        same = (
+            w
+            for w in pattern.weights
+            if w.count > 0 and (w.bead.diameter_mm if w.bead else None) == bead and w.kind[2] == turns
+        )
         return next(same, None)
 
     rows = [(p.tied(w), w) for p in situation.drawer.patterns if (w := fits(p)) is not None]

@@ -24,6 +24,7 @@ knot-line = knot to the line
 knot-above = knot above { $name }
 ring = ring, { $name }
 bead = { $role } bead
+turns = { $n } turns
 hung = { $role } hung by
 tag = { $role } tag
 knot = { $role } knot
@@ -302,8 +303,10 @@ SCHOOLS = {
 
 
 def _bead(attachment: Attachment, writer: Writer) -> str:
-    bead = attachment.fly.bead if attachment.fly else None
-    return writer.text("bead", bead.diameter_mm / 1000) if bead else "none"
+    fly = attachment.fly
+    bead = writer.text("bead", fly.bead.diameter_mm / 1000) if fly and fly.bead else ""
+    turns = say("turns", n=str(fly.wraps.turns)) if fly and fly.wraps and fly.wraps.turns else ""
+    return ", ".join(word for word in (bead, turns) if word) or "none"
 
 
 def _fly(attachment: Attachment, writer: Writer) -> str:

@@ -55,13 +55,13 @@ def there(item: Document, drawer: Drawer) -> bool:
     if isinstance(item, Spool):
         return drawer.nearest_spool(item.material.key, item.diameter_mm) is not None
     if isinstance(item, FlyPattern):
-        wanted = item.weights[0].bead
+        wanted = item.weights[0].kind
         same = [
             p
             for p in drawer.patterns
             if (p.name, p.hook.size, p.dressing.key) == (item.name, item.hook.size, item.dressing.key)
         ]
-        return any(w.count > 0 and w.bead == wanted for p in same for w in p.weights)
+        return any(w.count > 0 and w.kind == wanted for p in same for w in p.weights)
     kind = next(k for k in kinds().values() if k.document is type(item))
     (row,) = kind.rows(item)
     return any(kind.name(r.cells) == kind.name(row.cells) for d in getattr(drawer, kind.drawer) for r in kind.rows(d))

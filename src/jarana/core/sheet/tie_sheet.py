@@ -21,6 +21,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+turns = , { $n } turns
 bead = , { $diameter_mm } bead
 stretch-dress = Stretch and dress it
 test = Test it
@@ -189,11 +190,11 @@ def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull
 
 
 def fly_name(attachment: Attachment, writer: Writer) -> str:
-    """Return ``Slim olive #16, 2.5 mm bead``."""
-    bead = attachment.fly.bead if attachment.fly else None
-    return attachment.body.label + (
-        say("bead", diameter_mm=writer.text("bead", bead.diameter_mm / 1000)) if bead else ""
-    )
+    """Return ``Slim olive #16, 2.5 mm bead``, ``Leech #10, 8 turns``."""
+    fly = attachment.fly
+    bead, wraps = (fly.bead, fly.wraps) if fly else (None, None)
+    beaded = say("bead", diameter_mm=writer.text("bead", bead.diameter_mm / 1000)) if bead else ""
+    return attachment.body.label + beaded + (say("turns", n=str(wraps.turns)) if wraps and wraps.turns else "")
 
 
 def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) -> tuple[TieStep, ...]:
