@@ -20,6 +20,8 @@ def reading(page: Page, key: str) -> str:
     return page.get_by_test_id(f"reading-{key}").inner_text()
 
 
-def nominal(page: Page, key: str) -> str:
-    """Return the heading of a reading: what it says at once, without what follows (band and tries)."""
-    return page.get_by_test_id(f"reading-{key}").get_by_role("button").first.inner_text()
+def told(page: Page, key: str) -> str:
+    """Return the heading of a reading once its shares are there (what one drift says meanwhile is not waited on)."""
+    row = page.get_by_test_id(f"reading-{key}")
+    expect(row).to_have_attribute("aria-busy", "false", timeout=20_000)
+    return row.get_by_role("button").first.inner_text()

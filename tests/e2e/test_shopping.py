@@ -10,7 +10,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import VALLEY, Postgres
 from tests.e2e.conftest import Site, enter, violations
-from tests.e2e.e2e_help import nominal
+from tests.e2e.e2e_help import told
 
 GONE = """async () => {
   const rows = (await (await fetch('/api/v1/stock/spools')).json()).rows.map((row) => row.id);
@@ -52,7 +52,7 @@ def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(mine
     expect(sheet).to_have_count(0)
     bench.get_by_role("link", name="Rig", exact=True).click()
     expect(bench.get_by_test_id("reading-owned")).to_contain_text("All from your own tackle", timeout=20_000)
-    assert "All from your own tackle" in nominal(bench, "owned")
+    assert "All from your own tackle" in told(bench, "owned")
 
 
 def test_a_list_with_nothing_on_it_says_how_to_be_told(bench: Page) -> None:

@@ -9,7 +9,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.e2e.conftest import Site, enter, fits, violations
-from tests.e2e.e2e_help import drift_key, nominal, wait_new_drift
+from tests.e2e.e2e_help import drift_key, told, wait_new_drift
 
 
 def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
@@ -24,15 +24,15 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
 
 def test_one_bead_up_by_key_changes_the_curve_and_undo_brings_it_back(bench: Page) -> None:
     path = bench.get_by_test_id("track-point").get_attribute("d")
-    before, shown = drift_key(bench), nominal(bench, "bottom")
+    before, shown = drift_key(bench), told(bench, "bottom")
     bench.keyboard.press("]")
     wait_new_drift(bench, before)
     assert bench.get_by_test_id("track-point").get_attribute("d") != path
-    assert nominal(bench, "bottom") != shown
+    assert told(bench, "bottom") != shown
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
     bench.keyboard.press("Control+z")
     expect(bench.get_by_test_id("tank")).to_have_attribute("data-drift", before)
-    assert nominal(bench, "bottom") == shown
+    assert told(bench, "bottom") == shown
     bench.keyboard.press("Control+Shift+z")
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
 

@@ -18,7 +18,7 @@ describe("readings", () => {
   const before = [reading("zone", "look"), reading("bottom", "fine")];
   it("keep their place and severity while their shares are computed, with the new figure", () => {
     const now = shownReadings([reading("bottom", "act", "2"), reading("zone", "fine", "3")], null, before, null);
-    expect(now.map((r) => [r.key, r.severity, r.figure, r.old])).toEqual([
+    expect(now.map((r) => [r.key, r.severity, r.figure, r.waiting])).toEqual([
       ["zone", "look", "3", true],
       ["bottom", "fine", "2", true],
     ]);
@@ -26,20 +26,26 @@ describe("readings", () => {
   it("say at once what no drift decides, in the place they had", () => {
     const knot = (r: Reading) => ({ ...r, by_shares: false });
     const now = shownReadings([knot(reading("bottom", "act", "2")), reading("zone", "fine", "3")], null, before, null);
-    expect(now.map((r) => [r.key, r.title, r.old])).toEqual([
+    expect(now.map((r) => [r.key, r.title, r.waiting])).toEqual([
       ["zone", "zone look", true],
       ["bottom", "bottom act", false],
     ]);
   });
   it("are those of the shares as soon as there are any, worst first as they came", () => {
     const shares = [reading("bottom", "act"), reading("zone", "fine")];
-    expect(shownReadings([], shares, before, null).map((r) => [r.key, r.old])).toEqual([
+    expect(shownReadings([], shares, before, null).map((r) => [r.key, r.waiting])).toEqual([
       ["bottom", false],
       ["zone", false],
     ]);
   });
-  it("stand as one drift tells them where nothing was told before", () => {
-    expect(shownReadings(before, null, null, null).every((r) => !r.old)).toBe(true);
+  it("stand as one drift tells them where nothing was told before, waiting where shares will judge", () => {
+    const knot = { ...reading("knot", "fine"), by_shares: false };
+    const now = shownReadings([...before, knot], null, null, null);
+    expect(now.map((r) => [r.title, r.waiting])).toEqual([
+      ["zone look", true],
+      ["bottom fine", true],
+      ["knot fine", false],
+    ]);
   });
   it("carry what to try once that is there, and never that of a rig before", () => {
     const offered = [{ ...reading("zone", "look"), tries: [{ name: "bead up" }] } as unknown as Reading];

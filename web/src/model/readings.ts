@@ -1,7 +1,7 @@
 import type { Reading } from "../api/client";
 
-/** A reading as it is shown: `old` while its shares are still being computed and it stands as it last did. */
-export type Shown = Reading & { old: boolean };
+/** A reading as it is shown: `waiting` while its shares are still being computed: it stands as it last did, or as one drift tells it. */
+export type Shown = Reading & { waiting: boolean };
 
 /**
  * The readings to show: those told by shares once there are any, with what to try. Until then a reading keeps its place, and
@@ -14,17 +14,22 @@ export function shownReadings(
   tries: readonly Reading[] | null,
 ): Shown[] {
   const offered = new Map((tries ?? []).map((reading) => [reading.key, reading.tries ?? []]));
-  if (shares) return shares.map((reading) => ({ ...reading, tries: offered.get(reading.key) ?? [], old: false }));
-  if (!before) return nominal.map((reading) => ({ ...reading, tries: offered.get(reading.key) ?? [], old: false }));
+  if (shares) return shares.map((reading) => ({ ...reading, tries: offered.get(reading.key) ?? [], waiting: false }));
+  if (!before)
+    return nominal.map((reading) => ({
+      ...reading,
+      tries: offered.get(reading.key) ?? [],
+      waiting: reading.by_shares ?? false,
+    }));
   const was = new Map(before.map((reading, place) => [reading.key, { reading, place }]));
   return nominal
     .map((reading, place) => {
       const last = was.get(reading.key);
-      if (!reading.by_shares) return { shown: { ...reading, tries: [], old: false }, place: last?.place ?? place };
+      if (!reading.by_shares) return { shown: { ...reading, tries: [], waiting: false }, place: last?.place ?? place };
       const kept = last
         ? { ...last.reading, figure: reading.figure, unit: reading.unit, low: null, high: null }
         : reading;
-      return { shown: { ...kept, tries: [], old: last !== undefined }, place: last?.place ?? place };
+      return { shown: { ...kept, tries: [], waiting: true }, place: last?.place ?? place };
     })
     .sort((a, b) => a.place - b.place)
     .map(({ shown }) => shown);

@@ -66,7 +66,7 @@ describe("readings", () => {
     expect(editAll).toHaveBeenCalledWith([{ op: "step_bead", at: "point", heavier: true }], "try");
   });
   it("fade while their shares are still being computed", () => {
-    render(<Readings readings={[{ ...bottom, old: true }, zone]} pinned={null} cautions={[]} />);
+    render(<Readings readings={[{ ...bottom, waiting: true }, zone]} pinned={null} cautions={[]} />);
     expect(screen.getByTestId("reading-bottom").getAttribute("aria-busy")).toBe("true");
     expect(screen.getByTestId("reading-zone").getAttribute("aria-busy")).toBe("false");
   });

@@ -12,7 +12,7 @@ const MARK = {
 
 /** What the rig says, worst first; satisfied readings take one line; each opens to its reason. */
 type ReadingsProps = {
-  readings: readonly (Reading & { old?: boolean })[];
+  readings: readonly (Reading & { waiting?: boolean })[];
   pinned: readonly Reading[] | null;
   cautions: readonly Caution[];
 };
@@ -63,14 +63,14 @@ function Tries({ tries }: { tries: readonly Try[] }) {
   );
 }
 
-function OneReading({ reading, pinned }: { reading: Reading & { old?: boolean }; pinned: Reading | null }) {
+function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolean }; pinned: Reading | null }) {
   const select = useBench((s) => s.select);
   const { icon: Icon, ink, says } = MARK[reading.severity];
   const part = reading.parts?.[0];
   return (
     <li
-      className={`border-t border-hair py-2 ${reading.old ? "opacity-90" : ""}`}
-      aria-busy={reading.old ?? false}
+      className={`border-t border-hair py-2 ${reading.waiting ? "opacity-90" : ""}`}
+      aria-busy={reading.waiting ?? false}
       data-testid={`reading-${reading.key}`}
       data-severity={reading.severity}
     >
