@@ -160,9 +160,10 @@ def _fit(arguments: argparse.Namespace, readers: Readers) -> int:
         if not folder.is_dir():
             raise InputError.one("rigs", arguments.rigs, "is no folder of rig files")
         names = sorted(path.stem for path in folder.glob("*.json"))
-        sights = read_log(readers["text"](arguments.events), names)
+        log = read_log(readers["text"](arguments.events), names)
         rigs = [Situation(readers["rig"](str(folder / f"{name}.json")), setting) for name in names]
-        _, found = learn(rigs, sights)
+        soundings = [depth / setting.water.depth_m for depth in log.depths]
+        _, found = learn(rigs, log.sights, soundings=soundings)
         return found.model_dump_json(indent=1)
 
     code: int = readers["answered"](work)

@@ -62,6 +62,29 @@ def phone(client: FlaskClient) -> Phone:
     return mine
 
 
+def test_a_sounding_on_the_bank_counts_beside_the_drifts_and_what_was_said_stands(client: FlaskClient) -> None:
+    mine = Phone(client)
+    copy = kept(client, "weir-run")["reach"] | {"id": WATER, "name": "Copied Run", "soundings": []}
+    assert client.put(f"/api/v1/reaches/{WATER}", json={"reach": copy, "base": None}).status_code == 200
+    rig = client.get("/api/v1/in-hand").json["rig"]
+    head = client.get(f"/api/v1/rigs/{rig}").json
+    begun = mine.begin({"id": rig, "revision": head["id"], "name": head["rig"]["name"]}, WATER)
+    said = begun["payload"]["depth_m"]
+    mine.send(
+        begun,
+        *[mine.drift("nothing", None) for _ in range(4)],
+        mine.event("seen", {"depth_m": round(said * 1.15, 3), "sounded": True}),
+        *[mine.drift("nothing", None) for _ in range(4)],
+        mine.event("ended", {}),
+    )
+    work_waiting(client.application)
+    taught = learnt(client)
+    assert (taught["drifts"], taught["soundings"]) == (8, 1)
+    assert "A sounding made it 15 % deeper" in taught["said"]
+    depth = next(u for u in taught["unknowns"] if u["key"] == "depth")
+    assert 1.1 < depth["p10"] < 1.15 < depth["p90"] < 1.2
+
+
 def test_an_outing_that_ended_and_is_sent_again_is_not_learnt_from_again(client: FlaskClient) -> None:
     mine = Phone(client)
     rig = client.get("/api/v1/in-hand").json["rig"]

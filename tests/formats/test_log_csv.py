@@ -20,20 +20,26 @@ RIGS = ["a", "b"]
 
 def test_codes_and_batches_are_read() -> None:
     text = "\ufeffrig,code,drifts,low,high\na,ticked,,,\nb,,6,2,3\n"
-    assert read_log(text, RIGS) == [Sight(0, "ticked"), Sight(1, "", 6, 2, 3)]
+    assert read_log(text, RIGS).sights == [Sight(0, "ticked"), Sight(1, "", 6, 2, 3)]
+
+
+def test_a_sounding_is_read_of_whatever_rig() -> None:
+    log = read_log("rig,code,depth\n,sounded,0.95\na,ticked,\n", RIGS)
+    assert (log.depths, log.sights) == ([0.95], [Sight(0, "ticked")])
 
 
 @pytest.mark.parametrize(
     ("row", "says"),
     [
-        ("c,ticked,,,", "line 2: rig"), ("a,danced,,,", "is one of nothing, ticked, dragging"), ("a,,6,2,", "whole numbers"),
+        ("c,ticked,,,", "line 2: rig"), ("a,danced,,,", "is one of nothing, ticked, dragging, sounded"), ("a,,6,2,", "whole numbers"),
         ("a,,6,4,3", "at most as many"), ("a,,61,0,1", "at most as many"), ("a,,-1,0,0", "whole numbers"),
-        ("a,,٣,0,0", "whole numbers"),
+        ("a,,٣,0,0", "whole numbers"), ("a,sounded,,,,0.09", "line 2: depth"), ("a,sounded,,,,nan", "line 2: depth"),
+        ("a,sounded,,,,41", "0.1 to 40 m"),
     ],
 )  # fmt: skip
 def test_what_is_wrong_is_named_by_line(row: str, says: str) -> None:
     with pytest.raises(InputError, match=says):
-        read_log(f"rig,code,drifts,low,high\n{row}\n", RIGS)
+        read_log(f"rig,code,drifts,low,high,depth\n{row}\n", RIGS)
 
 
 def test_everything_wrong_is_named_at_once_but_not_without_end() -> None:
@@ -63,4 +69,10 @@ def test_a_log_is_learnt_from_at_the_command_line(tmp_path: Path, capsys: pytest
     assert (found["drifts"], found["touched"]) == (12, 0)
     assert found["index"][0] < -0.5
     assert {u["key"] for u in found["unknowns"]} >= {"hand", "depth", "pace"}
+    (tmp_path / "log.csv").write_text("rig,code,depth\n" + "contact,nothing,\n" * 12 + ",sounded,1.2\n", encoding="utf-8")
+    assert main(["learn", "fit", *arguments, "--events", str(tmp_path / "log.csv")]) == 0
+    sounded = json.loads(capsys.readouterr().out)
+    depth = next(u for u in sounded["unknowns"] if u["key"] == "depth")
+    assert sounded["soundings"] == 1
+    assert depth["mean"] == pytest.approx(1.2 / WATERS["weir-run"].depth_m, abs=0.06)
     assert main(["learn", "fit", *arguments, "--events", str(tmp_path / "none.csv")]) != 0

@@ -1,10 +1,11 @@
-"""A log of drifts as CSV: which rig, what was seen; or of some drifts how many touched."""
+"""A log of drifts as CSV: which rig, what was seen; of some drifts how many touched; or how deep it was sounded to be."""
 
 from __future__ import annotations
 
 import csv
 import io
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 
 from jarana.core.errors import FaultList, InputError, shorten
 from jarana.core.learn.water import Sight
@@ -12,13 +13,25 @@ from jarana.core.learn.water import Sight
 CODES = ("nothing", "ticked", "dragging")
 MOST_ROWS = 20_000
 MOST_FAULTS = 50
-COLUMNS = ("rig", "code", "drifts", "low", "high")
+COLUMNS = ("rig", "code", "drifts", "low", "high", "depth")
+SOUNDED = "sounded"
+"""The code of a row that tells of a sounding: `depth`, m, of whatever rig."""
+LEAST_M, MOST_M = 0.1, 40.0
 
 
-def read_log(text: str, rigs: Sequence[str]) -> list[Sight]:
+@dataclass
+class Log:
+    """What was seen of which rig, and depths that were sounded, m."""
+
+    sights: list[Sight] = field(default_factory=list)
+    depths: list[float] = field(default_factory=list)
+
+
+def read_log(text: str, rigs: Sequence[str]) -> Log:
     """Return what a log tells, rigs by their place in `rigs`.
 
-    A row names a rig and a code; or leaves the code out and tells of so many drifts between what numbers touched.
+    A row names a rig and a code; or leaves the code out and tells of so many drifts between what numbers touched;
+    or its code is `sounded`, and it tells a depth in metres.
 
     Raises
     ------
@@ -26,7 +39,7 @@ def read_log(text: str, rigs: Sequence[str]) -> list[Sight]:
         With everything wrong, by line.
     """
     faults = FaultList()
-    found: list[Sight] = []
+    found = Log()
     try:
         rows = list(csv.DictReader(io.StringIO(text.removeprefix("\ufeff"))))
     except csv.Error as error:
@@ -36,13 +49,28 @@ def read_log(text: str, rigs: Sequence[str]) -> list[Sight]:
     if len(rows) > MOST_ROWS:
         raise InputError.one("events", str(len(rows)), f"at most {MOST_ROWS} rows")
     for number, row in enumerate(rows, 2):
-        sight = _sight(row, rigs, f"line {number}", faults)
-        if sight is not None:
-            found.append(sight)
+        where = f"line {number}"
+        if (row.get("code") or "").strip() == SOUNDED:
+            depth = _depth(row.get("depth"))
+            if faults.check(depth is not None, f"{where}: depth", shorten(row.get("depth") or ""), DEPTH_WANTED):
+                found.depths.append(depth or 0.0)
+        elif (sight := _sight(row, rigs, where, faults)) is not None:
+            found.sights.append(sight)
         if len(faults.faults) >= MOST_FAULTS:
             break
     faults.raise_if_any()
     return found
+
+
+DEPTH_WANTED = f"{LEAST_M:g} to {MOST_M:g} m as a number"
+
+
+def _depth(text: str | None) -> float | None:
+    try:
+        depth = float((text or "")[:12])
+    except ValueError:
+        return None
+    return depth if LEAST_M <= depth <= MOST_M else None
 
 
 def _sight(row: dict[str, str | None], rigs: Sequence[str], where: str, faults: FaultList) -> Sight | None:
@@ -50,7 +78,7 @@ def _sight(row: dict[str, str | None], rigs: Sequence[str], where: str, faults: 
     if not faults.check(name in rigs, f"{where}: rig", shorten(name), f"is none of {', '.join(rigs[:12])}"):
         return None
     if code:
-        if not faults.check(code in CODES, f"{where}: code", shorten(code), f"is one of {', '.join(CODES)}"):
+        if not faults.check(code in CODES, f"{where}: code", shorten(code), f"is one of {', '.join((*CODES, SOUNDED))}"):
             return None
         return Sight(rigs.index(name), code)
     numbers = [_number(row.get(key)) for key in ("drifts", "low", "high")]

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
+from dataclasses import dataclass, field
 from uuid import UUID
 
 from pydantic import TypeAdapter, ValidationError
@@ -15,6 +16,8 @@ from jarana.core.journal import Event, event_kinds, standing
 from jarana.core.journal.kinds.batch import Batch
 from jarana.core.journal.kinds.changed import Changed
 from jarana.core.journal.kinds.drift import Drift
+from jarana.core.journal.kinds.outing import Outing
+from jarana.core.journal.kinds.seen import Seen
 from jarana.core.learn.taught import lesson_of
 from jarana.core.learn.water import Belief12, Learnt, Sight, learn
 from jarana.core.rig.edits.base import RigEdit
@@ -43,13 +46,13 @@ def learnt_of(work: Work, setting: Setting, watch: Watch | None = None) -> tuple
     """
     plain = setting.plain
     outings = _counted(work, plain.water)
-    rigs, sights = log_of(work, plain, outings)
-    found = learn(rigs, sights, watch) if sights else None
+    log = log_of(work, plain, outings)
+    found = learn(log.rigs, log.sights, watch, log.soundings) if log.sights else None
     lesson = None
     if found and found[1].drifts:
         depth = sum(o.depth_m * max(o.drifts, 1) for o in outings) / sum(max(o.drifts, 1) for o in outings)
         last = max(o.begun_at for o in outings).date()
-        lesson = lesson_of(*found, rigs[0], depth, last)
+        lesson = lesson_of(*found, log.rigs[0], depth, last)
     keep_lesson(work, plain.water.id, lesson)
     return found
 
@@ -63,17 +66,35 @@ def _counted(work: Work, water: Reach) -> list[OutingView]:
     return [o for o in mine if since is None or o.begun_at >= since][:MOST_OUTINGS]
 
 
-def log_of(work: Work, setting: Setting, outings: Sequence[OutingView]) -> tuple[list[Situation], list[Sight]]:
-    """Return the rigs that were fished in outings on a water, each in the water as it was written then, and what was seen."""
-    rigs: list[Situation] = []
-    known: dict[str, int] = {}
-    sights: list[Sight] = []
+@dataclass
+class Log:
+    """What the outings on a water tell.
+
+    Attributes
+    ----------
+    rigs
+        That were fished, each in the water as it was said to be then, its flies as they are measured by now.
+    sights
+        What was seen of them.
+    soundings
+        Depths that were sounded, each as a share of what was said.
+    """
+
+    rigs: list[Situation] = field(default_factory=list)
+    sights: list[Sight] = field(default_factory=list)
+    soundings: list[float] = field(default_factory=list)
+    known: dict[str, int] = field(default_factory=dict)
+
+
+def log_of(work: Work, setting: Setting, outings: Sequence[OutingView]) -> Log:
+    """Return the log of outings on a water."""
+    log = Log()
     for outing in outings:
         with work.reading():
             events = [row.event for row in work.journal.of_outing(outing.id)]
             documents = {a.revision: _revision(work, a.revision) for a in outing.rigs}
-        _read(outing, in_order(standing(events)), documents, setting, rigs, known, sights)
-    return rigs, sights
+        _read(outing, in_order(standing(events)), documents, setting, log)
+    return log
 
 
 def _revision(work: Work, revision: str | None) -> Rig | None:
@@ -89,13 +110,24 @@ def _read(
     events: Sequence[Event],
     documents: dict[str | None, Rig | None],
     setting: Setting,
-    rigs: list[Situation],
-    known: dict[str, int],
-    sights: list[Sight],
+    log: Log,
 ) -> None:
+    depth, pace = outing.depth_m, outing.pace_m_s
+    shown = depth
     edits: dict[tuple[int, int], tuple[dict[str, object], ...]] = {}
     for event in events:
         told = event_kinds()[event.kind].of(event) if event.kind in event_kinds() else None
+        if isinstance(told, Outing):
+            depth, pace = told.depth_m, told.pace_m_s
+            shown = depth
+        if isinstance(told, Seen):
+            pace = told.pace_m_s if told.pace_m_s is not None else pace
+            if told.depth_m and told.sounded:
+                # What the drifts teach is how far off the depth was said to be, and so does a sounding: what was said stands.
+                log.soundings.append(told.depth_m / depth)
+            elif told.depth_m:
+                depth *= told.depth_m / shown
+            shown = told.depth_m or shown
         if isinstance(told, Changed) and told.made:
             edits[(told.rig, told.option)] = told.edits
         if not isinstance(told, Drift | Batch) or told.at.rig >= len(outing.rigs):
@@ -104,40 +136,35 @@ def _read(
         change = edits.get((told.at.rig, told.at.option), ())
         if base is None or (told.at.option and not change):
             continue
-        place = _place(outing, base, change, setting, rigs, known)
+        place = _place(base, change, setting, depth, pace, log)
         if place is None:
             continue
         if isinstance(told, Batch):
-            sights.append(Sight(place, "", told.drifts, told.low, told.high))
+            log.sights.append(Sight(place, "", told.drifts, told.low, told.high))
         else:
             tap = every_tap().get(told.tap)
             if tap is not None and tap.ends and tap.shows in ("nothing", "ticked", "dragging"):
-                sights.append(Sight(place, tap.shows))
+                log.sights.append(Sight(place, tap.shows))
 
 
 def _place(
-    outing: OutingView,
-    base: Rig,
-    change: tuple[dict[str, object], ...],
-    setting: Setting,
-    rigs: list[Situation],
-    known: dict[str, int],
+    base: Rig, change: tuple[dict[str, object], ...], setting: Setting, depth_m: float, pace_m_s: float, log: Log
 ) -> int | None:
-    key = json.dumps([base.model_dump(mode="json"), list(change), outing.depth_m, outing.pace_m_s], sort_keys=True)
-    if key not in known:
+    key = json.dumps([base.model_dump(mode="json"), list(change), depth_m, pace_m_s], sort_keys=True)
+    if key not in log.known:
         rig = _edited(base, change, setting.drawer)
         if rig is None:
             return None
         water = setting.water
-        pace = outing.pace_m_s / water.pace_m_s if water.pace_m_s else 1.0
-        there = water.scaled(pace if pace > 0 else 1.0, outing.depth_m / water.depth_m)
+        pace = pace_m_s / water.pace_m_s if water.pace_m_s else 1.0
+        there = water.scaled(pace if pace > 0 else 1.0, depth_m / water.depth_m)
         try:
             situation = Situation(rig, setting).with_water(there)
         except InputError:
             return None
-        known[key] = len(rigs)
-        rigs.append(situation)
-    return known[key]
+        log.known[key] = len(log.rigs)
+        log.rigs.append(situation)
+    return log.known[key]
 
 
 def _edited(rig: Rig, change: tuple[dict[str, object], ...], drawer: Drawer) -> Rig | None:
@@ -147,4 +174,5 @@ def _edited(rig: Rig, change: tuple[dict[str, object], ...], drawer: Drawer) -> 
                 rig = edit.apply(rig, drawer)
     except (InputError, ValidationError):
         return None
-    return rig
+    hung = (a if a.fly is None else a.model_copy(update={"body": drawer.as_measured(a.fly)}) for a in rig.attachments)
+    return rig.rebuilt(attachments=tuple(hung))

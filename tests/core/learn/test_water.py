@@ -21,12 +21,13 @@ from jarana.core.learn.water import (
     learn,
     prior_log,
     samples,
+    sounded_of,
     told,
     weigh,
 )
 from jarana.core.outcomes.tracks import evaluate
 from jarana.core.situation import Setting, Situation
-from jarana.core.unknowns.deviates import DEPTH, PACE
+from jarana.core.unknowns.deviates import DEPTH, HAND, PACE
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from tests.fishing import DRAWER, WATERS, started
 
@@ -60,6 +61,36 @@ def test_nothing_logged_teaches_nothing(rigs: list[Situation], surface: Surface)
     none = believed(surface, rigs, [])
     index = none.z @ surface.way
     assert abs(none.mean(index)) < 0.05
+
+
+def test_a_sounding_settles_the_depth_and_leaves_the_blanks_to_the_hand(
+    rigs: list[Situation], surface: Surface
+) -> None:
+    blanks = [Sight(0, "nothing")] * 8
+    before = believed(surface, rigs, blanks)
+    after = weigh(*samples(surface.way), surface, rigs, blanks, [1.0])
+    assert abs(after.mean(after.z[:, DEPTH])) < 0.3 < before.mean(before.z[:, DEPTH])
+    assert after.mean(after.z[:, HAND]) > before.mean(before.z[:, HAND])
+    found = told(after, surface, rigs, blanks, [1.0])
+    assert (found.soundings, found.drifts) == (1, 8)
+    assert "found it as deep as it was said to be" in found.said
+    assert "sounding would tell" not in found.tell
+
+
+@pytest.mark.parametrize(
+    ("soundings", "says"),
+    [([1.12], "A sounding made it 12 % deeper"), ([0.9, 0.9], "2 soundings made it 10 % shallower"), ([1.009], "as deep"), ([1.011], "1 % deeper")],
+)  # fmt: skip
+def test_what_soundings_made_of_the_depth_is_said(
+    rigs: list[Situation], surface: Surface, soundings: list[float], says: str
+) -> None:
+    belief = weigh(*samples(surface.way), surface, rigs, [Sight(0, "nothing")], soundings)
+    assert says in told(belief, surface, rigs, [Sight(0, "nothing")], soundings).said
+
+
+def test_many_soundings_are_no_surer_than_one_and_less_where_they_do_not_agree() -> None:
+    assert sounded_of([1.1]) == pytest.approx(sounded_of([1.1] * 9))
+    assert sounded_of([0.9, 1.1])[1] > 3 * sounded_of([1.0, 1.0])[1]
 
 
 def test_blanks_move_the_index_down_and_ticks_up_and_narrow_it(rigs: list[Situation], surface: Surface) -> None:
@@ -162,6 +193,7 @@ def test_a_cause_is_named_for_what_it_is_part_of_and_the_hand_first() -> None:
     assert causes({"pace": -0.2}, {"pace": 0.3}, -0.2 * np.log1p(MOST_OFF) / 0.3 * 0.99) != ""
     assert "lead" in would_tell({"hand": -0.5})
     assert "lead" not in would_tell({"hand": 0.0})
+    assert "sounding" not in would_tell({"hand": -0.5}, sounded=True) + would_tell({"hand": 0.0}, sounded=True)
 
 
 def test_a_small_shift_is_said_to_be_as_written(rigs: list[Situation], surface: Surface) -> None:

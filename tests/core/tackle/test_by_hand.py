@@ -89,6 +89,18 @@ def box(*sizes: float, material: str = "tungsten") -> tuple[Drawer, Fly]:
     return Drawer(patterns=(pattern,)), pattern.tied(weights[0])
 
 
+def test_a_fly_is_as_its_weight_in_the_box_is_measured_by_now_and_as_it_is_where_that_is_another() -> None:
+    pattern = next(p for p in DRAWER.patterns if len(p.weights) > 1)
+    fly = pattern.tied(pattern.weights[0])
+    weighed = pattern.weights[0].model_copy(update={"weighed_mg": 321.0})
+    now = pattern.model_copy(update={"weights": (weighed, *pattern.weights[1:])})
+    drawer = DRAWER.model_copy(update={"patterns": (now,)})
+    assert drawer.as_measured(fly).weighed_mg == 321.0
+    other = fly.model_copy(update={"bead": bead("tungsten", 4.6)})
+    assert drawer.as_measured(other) == other
+    assert Drawer().as_measured(fly) == fly
+
+
 @pytest.mark.parametrize(
     ("sizes", "at", "heavier", "size", "source"),
     [

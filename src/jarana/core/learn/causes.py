@@ -18,6 +18,8 @@ lazier = it runs { $by } slower
 or = { $a }, or { $b }
 tell-hand = A minute watching your lead against the bubbles would tell, or a sounding, or a paced throw.
 tell-water = A sounding would tell, or a paced throw.
+tell-lead = A minute watching your lead against the bubbles would tell, or a paced throw.
+tell-pace = A paced throw would tell.
 """,
 )
 LEAST_PART = 0.15
@@ -51,6 +53,8 @@ def causes(parts: dict[str, float], spreads: dict[str, float], shift: float) -> 
     return text
 
 
-def would_tell(parts: dict[str, float]) -> str:
-    """Return what would tell the causes apart."""
-    return say("tell-hand" if abs(parts.get("hand", 0.0)) >= LEAST_PART else "tell-water")
+def would_tell(parts: dict[str, float], sounded: bool = False) -> str:
+    """Return what would tell the causes apart; no sounding where there is one."""
+    if abs(parts.get("hand", 0.0)) >= LEAST_PART:
+        return say("tell-lead" if sounded else "tell-hand")
+    return say("tell-pace" if sounded else "tell-water")

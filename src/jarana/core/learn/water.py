@@ -18,7 +18,7 @@ from jarana.core.engine.arrays import Floats
 from jarana.core.learn.belief import MISTAPS
 from jarana.core.learn.causes import LEAST_PART, NAMES, causes, would_tell
 from jarana.core.learn.draws import KEPT, fit_draw, fitted
-from jarana.core.learn.family import TAIL, TAIL_WIDE, Surface, by_takes, off_of, surface_of
+from jarana.core.learn.family import SOUNDED, TAIL, TAIL_WIDE, Surface, by_takes, off_of, surface_of
 from jarana.core.model import Frozen
 from jarana.core.outcomes.tracks import evaluate
 from jarana.core.search.valued import Stopped
@@ -38,6 +38,17 @@ nothing = Nothing was logged here that tells of the water.
 seldom = Touches less than it should, over { $drifts } drifts: { $causes }.
 often = Touches more than it should, over { $drifts } drifts: { $causes }.
 not-explained = Nothing that is not known explains it well: look for what is written wrong.
+sounded = { $soundings ->
+    [one] A sounding
+   *[other] { $soundings } soundings
+} made it { $change } % { $way ->
+    [deeper] deeper
+   *[other] shallower
+} than it was said to be.
+sounded-same = { $soundings ->
+    [one] A sounding
+   *[other] { $soundings } soundings
+} found it as deep as it was said to be.
 """,
 )
 SAMPLES_2 = 12
@@ -95,7 +106,7 @@ class Learnt(Frozen):
     Attributes
     ----------
     drifts
-        That tell of the water.
+        That tell of the water; `soundings` of its depth do beside them.
     index
         Mean and spread of the number the ticks teach, in its spreads before.
     apart
@@ -110,6 +121,7 @@ class Learnt(Frozen):
     touched: int
     expected: float
     index: tuple[float, float]
+    soundings: int = 0
     unknowns: tuple[Believed, ...]
     apart: tuple[tuple[str, str, float], ...]
     said: str
@@ -173,8 +185,15 @@ def samples(way: Floats | None = None, seed: int = 1) -> tuple[Floats, Floats]:
     return np.asarray(z), np.asarray(weights / weights.sum())
 
 
-def learn(rigs: Sequence[Situation], sights: Sequence[Sight], watch: Watch | None = None) -> tuple[Belief12, Learnt]:
+def learn(
+    rigs: Sequence[Situation], sights: Sequence[Sight], watch: Watch | None = None, soundings: Sequence[float] = ()
+) -> tuple[Belief12, Learnt]:
     """Return what a log taught, of rigs as they were fished in one water.
+
+    Parameters
+    ----------
+    soundings
+        Depths that were sounded, each as a share of what the depth was said to be when it was.
 
     Raises
     ------
@@ -195,12 +214,12 @@ def learn(rigs: Sequence[Situation], sights: Sequence[Sight], watch: Watch | Non
     own = [Sight(counted.index(s.rig), s.code, s.drifts, s.low, s.high) for s in sights if s.rig in counted]
     own = [s for s in own if tracks[s.rig] is not None]
     z, before = samples(surface.way)
-    belief = weigh(z, before, surface, situations, own)
+    belief = weigh(z, before, surface, situations, own, soundings)
     for round_ in range(REDRAWN):
         if belief.effective >= FEWEST:
             break
-        belief = weigh(*_redrawn(belief, round_), surface, situations, own)
-    return belief, told(belief, surface, situations, own)
+        belief = weigh(*_redrawn(belief, round_), surface, situations, own, soundings)
+    return belief, told(belief, surface, situations, own, soundings)
 
 
 def _most_fished(rigs: Sequence[Situation], sights: Sequence[Sight]) -> list[int]:
@@ -252,9 +271,14 @@ def prior_log(z: Floats) -> Floats:
 
 
 def weigh(
-    z: Floats, before: Floats, surface: Surface, situations: Sequence[Situation], sights: Sequence[Sight]
+    z: Floats,
+    before: Floats,
+    surface: Surface,
+    situations: Sequence[Situation],
+    sights: Sequence[Sight],
+    soundings: Sequence[float] = (),
 ) -> Belief12:
-    """Return the samples weighted by what was seen; the order of it does not matter."""
+    """Return the samples weighted by what was seen and sounded; the order of it does not matter."""
     touch, drag = chances(z, surface, situations)
     logs = np.log(before)
     for sight in sights:
@@ -267,11 +291,34 @@ def weigh(
         likely = {"nothing": 1.0 - t, "ticked": t - d, "dragging": d}.get(sight.code)
         if likely is not None:
             logs += np.log((1.0 - 1.5 * MISTAPS) * likely + MISTAPS / 2.0)
+    if soundings:
+        mean, spread = sounded_of(soundings)
+        logs += norm.logpdf(spreads_of(situations[0]).depth * z[:, DEPTH], mean, spread)
     weights = np.exp(logs - logs.max())
     return Belief12(z, np.asarray(weights / weights.sum()), surface, before)
 
 
-def told(belief: Belief12, surface: Surface, situations: Sequence[Situation], sights: Sequence[Sight]) -> Learnt:
+def sounded_of(soundings: Sequence[float]) -> tuple[float, float]:
+    """Return the logarithm of what soundings make of the depth as it was said, and its spread.
+
+    However many there are, a run's depth is known no better than one lead tells it; less well where they do not agree.
+
+    Examples
+    --------
+    >>> [round(v, 3) for v in sounded_of((1.1, 1.1))]
+    [0.095, 0.03]
+    """
+    logs = np.log(np.asarray(soundings, dtype=float))
+    return float(logs.mean()), math.hypot(SOUNDED, float(logs.std()))
+
+
+def told(
+    belief: Belief12,
+    surface: Surface,
+    situations: Sequence[Situation],
+    sights: Sequence[Sight],
+    soundings: Sequence[float] = (),
+) -> Learnt:
     """Say what was learnt: what is believed of each unknown, what cannot be told apart, and what would tell."""
     spreads = spreads_of(situations[0])
     index = belief.z @ surface.way
@@ -290,15 +337,17 @@ def told(belief: Belief12, surface: Surface, situations: Sequence[Situation], si
     rows = tuple(
         _believed(key, column, belief, first, spreads) for key, column in OF.items() if _sigma(key, spreads) > 0
     )
+    said = _said(mean / before, drifts, surface, spreads) if explained else say("not-explained")
     return Learnt(
         drifts=drifts,
+        soundings=len(soundings),
         touched=round(seen),
         expected=round(expected, 1),
         index=(round(mean / before, 3), round(spread / before, 3)),
         unknowns=rows,
         apart=_apart(belief, surface),
-        said=_said(mean / before, drifts, surface, spreads) if explained else say("not-explained"),
-        tell=would_tell(_parts(surface)) if abs(mean / before) >= LEAST_SHIFT else "",
+        said=f"{said} {_sounded(soundings)}".rstrip(),
+        tell=would_tell(_parts(surface), bool(soundings)) if abs(mean / before) >= LEAST_SHIFT else "",
         explained=explained,
     )
 
@@ -352,3 +401,17 @@ def _said(shift: float, drifts: int, surface: Surface, spreads: Spreads) -> str:
         return say("as-written", drifts=drifts)
     text = causes(_parts(surface), {key: _sigma(key, spreads) for key in NAMES}, shift)
     return say("seldom" if shift < 0 else "often", drifts=drifts, causes=text) if text else say("not-explained")
+
+
+LEAST_SOUNDED = 0.01
+"""A sounding that differs by less than this share is as it was said."""
+
+
+def _sounded(soundings: Sequence[float]) -> str:
+    if not soundings:
+        return ""
+    change = math.exp(sounded_of(soundings)[0]) - 1.0
+    if abs(change) < LEAST_SOUNDED:
+        return say("sounded-same", soundings=len(soundings))
+    way = "deeper" if change > 0 else "shallower"
+    return say("sounded", soundings=len(soundings), change=f"{abs(change) * 100:.0f}", way=way)

@@ -268,6 +268,10 @@ class KnotTest(Document):
     n: int = Field(ge=1, le=1000)
 
 
+MEASURED: dict[str, float | None] = {"weighed_mg": None, "timed_drag": None, "timed_spread": 0.3}
+"""What of a fly is measured, and what stands there where nobody did."""
+
+
 class Drawer(Frozen):
     """Everything owned that a rig can be made of."""
 
@@ -349,6 +353,13 @@ class Drawer(Frozen):
                     return pattern.tied(weight)
         return None
 
+    def as_measured(self, fly: Fly) -> Fly:
+        """Return a fly as its weight in the box is weighed and timed by now; as it is where that is not in the box."""
+        now = self.fly(fly.source) if fly.source else None
+        if now is None or (now.pattern_id, now.bead, now.wraps) != (fly.pattern_id, fly.bead, fly.wraps):
+            return fly
+        return fly.model_copy(update={key: getattr(now, key) for key in MEASURED})
+
     def next_bead(self, fly: Fly, heavier: bool) -> Fly | None:
         """Return the same fly with the next bead up or down: from the box, else as sold, not owned.
 
@@ -369,9 +380,7 @@ class Drawer(Frozen):
         size = min(ahead) if heavier else max(ahead)
         made = bead(fly.bead.material, size)
         ready = self.fly(rows[size]) if size in rows else None
-        own = {"weighed_mg": None, "timed_drag": None, "timed_spread": 0.3}
-        if ready:
-            own = {key: getattr(ready, key) for key in own}
+        own = {key: getattr(ready, key) if ready else unmeasured for key, unmeasured in MEASURED.items()}
         return fly.model_copy(update={"bead": made, "source": rows.get(size), **own})
 
     def _next_wrapped(self, fly: Fly, heavier: bool) -> Fly | None:
