@@ -13,7 +13,7 @@ PARTS = 2
 """So that both workers have something to do."""
 
 
-@pytest.mark.parametrize("place", range(PARTS))
+@pytest.mark.parametrize("place", [0, *(pytest.param(n, marks=pytest.mark.long) for n in range(1, PARTS))])
 def test_the_api_answers_as_it_describes_itself(app: Flask, client: FlaskClient, place: int) -> None:
     answers_as_described(app, client, examples=2, part=(place, PARTS))
 

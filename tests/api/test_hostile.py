@@ -90,6 +90,7 @@ def test_what_people_wrote_is_text_in_every_drawing_and_page(client: FlaskClient
     assert b"<script" not in client.get(f"/api/v1/shared/{secret}").json["drawing"].encode()
 
 
+@pytest.mark.long
 def test_no_log_line_holds_what_was_written_or_a_secret(valley_url: str, contact_rig: Rig, tmp_path: Path) -> None:
     words = "a private spot below the oak"
     site = Site(valley_url, tmp_path / "log")

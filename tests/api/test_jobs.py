@@ -241,6 +241,7 @@ def test_a_first_answer_is_shown_while_the_last_is_computed(client: FlaskClient,
     assert last["found"]["worth"]["minutes"] > 0
 
 
+@pytest.mark.long
 def test_a_find_answers_with_rigs_of_several_methods_and_a_ladder_with_cells(
     client: FlaskClient, asked: dict[str, object]
 ) -> None:

@@ -117,6 +117,7 @@ def test_an_ended_outing_is_learnt_from_and_everything_is_computed_with_it(clien
     assert bench(client)["drift"] == used["drift"]
 
 
+@pytest.mark.long
 def test_a_day_pack_begins_with_the_lesson_unless_it_is_left_out(client: FlaskClient, phone: Phone) -> None:
     hand = client.get("/api/v1/in-hand").json["rig"]
     rig = client.get(f"/api/v1/rigs/{hand}").json["rig"]
@@ -130,6 +131,7 @@ def test_a_day_pack_begins_with_the_lesson_unless_it_is_left_out(client: FlaskCl
     assert packed() == ""
 
 
+@pytest.mark.long
 def test_what_is_forgotten_is_gone_from_every_figure_and_can_be_learnt_again(client: FlaskClient, phone: Phone) -> None:
     told = lesson(client)
     gone = lesson(client, "forget")

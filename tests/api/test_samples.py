@@ -26,7 +26,7 @@ def rows(client: FlaskClient, kind: str) -> list[dict[str, Any]]:
     return list(client.get(f"/api/v1/stock/{kind}").json["rows"])
 
 
-@pytest.mark.parametrize("water", ["weir-run", "oskel-north"])
+@pytest.mark.parametrize("water", ["weir-run", pytest.param("oskel-north", marks=pytest.mark.long)])
 def test_with_everything_one_of_the_methods_told_is_started_of_what_was_taken(
     newcomer: FlaskClient, water: str
 ) -> None:

@@ -26,6 +26,7 @@ def served(postgres: Postgres) -> Iterator[Site]:
     site.stop()
 
 
+@pytest.mark.long
 def test_a_person_with_one_job_does_not_wait_for_all_of_a_person_with_many(
     contact_rig: Rig, weir_run: Reach, served: Site
 ) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import Site
@@ -56,6 +57,7 @@ def test_back_takes_the_rig_before_and_keeps_what_was_changed(bench: Page) -> No
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved")
 
 
+@pytest.mark.long
 def test_an_address_opens_its_rig_in_another_window_and_its_taper(bench: Page) -> None:
     first = address(bench)
     take(bench, OTHER)
@@ -67,6 +69,7 @@ def test_an_address_opens_its_rig_in_another_window_and_its_taper(bench: Page) -
     chip(other, FIRST)
 
 
+@pytest.mark.long
 def test_a_water_has_an_address(bench: Page) -> None:
     bench.get_by_role("link", name="Water", exact=True).click()
     expect(bench).to_have_url(re.compile(r"/water/weir-run$"))

@@ -13,7 +13,7 @@ from tests.e2e.conftest import violations
 from tests.e2e.site import Site
 
 
-@pytest.fixture(params=[(1280, 800), (390, 844)], ids=["desk", "phone"])
+@pytest.fixture(params=[pytest.param((1280, 800), marks=pytest.mark.long), (390, 844)], ids=["desk", "phone"])
 def newcomer(browser: Browser, site: Site, request: pytest.FixtureRequest) -> Iterator[Page]:
     width, height = request.param
     context = browser.new_context(viewport={"width": width, "height": height}, reduced_motion="reduce")
@@ -31,6 +31,7 @@ def test_a_newcomer_has_a_tied_rig_after_two_presses(newcomer: Page) -> None:
     expect(newcomer.get_by_text(re.compile("^Tied for Weir Run"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_spools_and_flies_are_picked_from_pictures_and_thrown_away_again(newcomer: Page) -> None:
     newcomer.get_by_role("button", name=re.compile("^Weir Run")).click()
     newcomer.get_by_role("button", name="I pick").click()

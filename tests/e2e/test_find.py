@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Site, enter, violations
@@ -70,6 +71,7 @@ def test_where_nothing_fits_it_is_said_with_what_would(bench: Page) -> None:
     expect(sheet).to_contain_text("Left out")
 
 
+@pytest.mark.long
 def test_the_ladder_frames_today_and_is_reached_from_the_rig(bench: Page) -> None:
     bench.get_by_role("button", name="Ladder").click()
     sheet = bench.get_by_role("dialog", name="Ladder")
@@ -102,6 +104,7 @@ def test_the_way_to_another_rig_is_told_in_knots(bench: Page) -> None:
     expect(bench.get_by_role("button", name=re.compile("rig in hand"))).not_to_have_text(before)
 
 
+@pytest.mark.long
 def test_the_best_of_a_method_is_started_with_its_reasons_or_it_is_said_why_not(bench: Page) -> None:
     bench.keyboard.press("m")
     sheet = bench.get_by_role("dialog", name="Start a rig")
@@ -120,6 +123,7 @@ def test_what_a_rig_is_worth_stands_over_its_readings_and_opens_to_its_factors(b
     expect(bench.get_by_text(re.compile("from (32|128) drifts"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_find_fits_a_phone(browser: Browser, site: Site) -> None:
     context = browser.new_context(viewport={"width": 390, "height": 844}, reduced_motion="reduce")
     page = enter(context, site)
@@ -131,6 +135,7 @@ def test_find_fits_a_phone(browser: Browser, site: Site) -> None:
     context.close()
 
 
+@pytest.mark.long
 def test_the_card_has_the_ladder_on_its_back_and_it_is_there_at_once_when_it_is_opened(bench: Page) -> None:
     bench.get_by_role("link", name="Tie it").click()
     back = bench.get_by_test_id("card-back")

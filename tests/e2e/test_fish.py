@@ -46,6 +46,7 @@ def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(br
         assert seqs == sorted(seqs)
 
 
+@pytest.mark.long
 def test_the_water_is_stepped_and_everything_follows_at_once(browser: Browser, site: Site) -> None:
     with phone(browser, site) as (_, page):
         pack_and_go(page)
@@ -92,6 +93,7 @@ def test_a_fly_that_is_lost_is_off_the_rig_and_out_of_the_drawer(browser: Browse
         assert comes_to(page, before)
 
 
+@pytest.mark.long
 def test_an_outing_that_ended_is_a_table_and_a_file(browser: Browser, site: Site) -> None:
     with phone(browser, site) as (_, page):
         pack_and_go(page)
@@ -121,6 +123,7 @@ def test_before_the_first_cast_fits_and_axe_finds_nothing(
         assert page.evaluate("document.documentElement.scrollWidth") <= width
 
 
+@pytest.mark.long
 def test_the_bag_is_listed_and_spawning_fish_are_left_alone(browser: Browser, site: Site) -> None:
     with phone(browser, site) as (_, page):
         page.get_by_role("button", name="The bag").click()

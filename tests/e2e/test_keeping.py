@@ -6,6 +6,7 @@ import json
 import re
 from pathlib import Path
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
@@ -37,6 +38,7 @@ def test_history_reads_as_it_was_worked_is_compared_and_restored(bench: Page) ->
     expect(bench.locator("#part-point")).to_contain_text("2.8 mm")
 
 
+@pytest.mark.long
 def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> None:
     library(bench)
     bench.get_by_role("button", name="Copy Two nymphs, level contact").click()
@@ -60,6 +62,7 @@ def test_rigs_are_started_copied_renamed_found_and_brought_back(bench: Page) -> 
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 1 · saved")
 
 
+@pytest.mark.long
 def test_rigs_are_drawn_in_todays_water_by_their_worth_and_one_is_taken_to_where_it_was_fished(bench: Page) -> None:
     library(bench)
     rows = bench.get_by_role("list", name="Rigs").get_by_role("listitem")
@@ -111,6 +114,7 @@ def test_a_bad_file_says_every_fault_and_brings_nothing_in(bench: Page, tmp_path
     expect(bench.get_by_role("list", name="Rigs").get_by_role("listitem")).to_have_count(12)
 
 
+@pytest.mark.long
 def test_what_is_offered_is_applied_by_one_key_and_undone(bench: Page) -> None:
     offer = bench.get_by_label("Readings").get_by_role("button", name=re.compile("→")).first
     expect(offer).to_be_visible(timeout=20_000)
@@ -144,6 +148,7 @@ def test_anything_is_found_by_name(bench: Page) -> None:
     expect(bench.locator("#part-sighter")).to_have_attribute("aria-selected", "true")
 
 
+@pytest.mark.long
 def test_keys_are_listed_remapped_and_switched_off(bench: Page) -> None:
     bench.keyboard.press("?")
     sheet = bench.get_by_role("dialog", name="Keys")

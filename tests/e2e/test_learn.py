@@ -4,11 +4,13 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
 
 
+@pytest.mark.long
 def test_the_season_is_told_and_an_outing_can_be_kept_apart(bench: Page) -> None:
     bench.get_by_role("link", name="Learn", exact=True).click()
     expect(bench.get_by_text(re.compile("^24 outings"))).to_be_visible()
@@ -49,6 +51,7 @@ def test_what_was_learnt_is_told_at_the_tank_left_out_and_forgotten_with_one_pre
     expect(tank).to_have_attribute("data-drift", plain or "")
 
 
+@pytest.mark.long
 def test_an_exercise_is_guessed_by_keys_and_comes_back(bench: Page) -> None:
     bench.goto(bench.url.split("/rig")[0] + "/learn?sheet=practice")
     one = bench.get_by_role("region", name="Exercise")

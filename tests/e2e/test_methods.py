@@ -9,10 +9,20 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Site, violations
 
+LONG = pytest.mark.long
 WALKS = [
     ("Weir Run", "Contact, thin level leader", "Two nymphs, level contact", "coloured mono", "contact"),
-    ("Alder Flats", "Dry with a nymph below", "Dry with a nymph below", "Tie to the bend of the", "dry"),
-    ("Sluice Meadow", "Nymphs under a float", "Two nymphs under a float", "three-turn water knot", "float"),
+    pytest.param(
+        "Alder Flats", "Dry with a nymph below", "Dry with a nymph below", "Tie to the bend of the", "dry", marks=LONG
+    ),
+    pytest.param(
+        "Sluice Meadow",
+        "Nymphs under a float",
+        "Two nymphs under a float",
+        "three-turn water knot",
+        "float",
+        marks=LONG,
+    ),
     ("north shore", "Lake, straight line", "Three pupae, straight line", "upper tippet", "lake"),
 ]
 
@@ -53,6 +63,7 @@ def test_all_twenty_are_there_and_those_of_another_water_are_set_apart(bench: Pa
     assert violations(bench) == []
 
 
+@pytest.mark.long
 def test_both_schools_are_told_with_this_rig_s_figures_and_one_is_fished(bench: Page) -> None:
     bench.get_by_role("button", name="Where anglers disagree").click()
     sheet = bench.get_by_role("dialog", name="Where anglers disagree")
@@ -67,6 +78,7 @@ def test_both_schools_are_told_with_this_rig_s_figures_and_one_is_fished(bench: 
     expect(bench.get_by_role("radio", name="with the bubbles")).to_be_checked()
 
 
+@pytest.mark.long
 def test_an_empty_drawer_still_gives_a_rig_with_what_is_missing_named(browser: Browser, site: Site) -> None:
     context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
     page = context.new_page()
@@ -86,6 +98,7 @@ def test_an_empty_drawer_still_gives_a_rig_with_what_is_missing_named(browser: B
     context.close()
 
 
+@pytest.mark.long
 def test_methods_are_put_in_order_of_what_they_are_worth_once_all_are_tried_and_not_under_a_pointer(
     bench: Page,
 ) -> None:

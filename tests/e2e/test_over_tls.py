@@ -87,6 +87,7 @@ def trusting(playwright: Playwright) -> Iterator[Browser]:
     browser.close()
 
 
+@pytest.mark.long
 def test_an_installed_phone_fishes_on_when_proxy_and_server_are_gone(trusting: Browser, proxied: Proxied) -> None:
     context = trusting.new_context(viewport=PHONE, has_touch=True, reduced_motion="reduce", ignore_https_errors=True)  # type: ignore[arg-type]
     page = context.new_page()

@@ -143,6 +143,7 @@ def test_a_rig_is_shown_without_signing_in_taken_and_the_link_taken_back(
     expect(page.get_by_role("alert")).to_contain_text("shows nothing")
 
 
+@pytest.mark.long
 def test_an_archive_is_downloaded_and_a_damaged_one_changes_nothing(desk: Page, tmp_path: Path) -> None:
     account(desk)
     with desk.expect_download() as download:

@@ -32,6 +32,7 @@ def mine(browser: Browser, postgres: Postgres) -> Iterator[Page]:
     site.stop()
 
 
+@pytest.mark.long
 def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(mine: Page) -> None:
     bench = mine
     assert bench.evaluate(GONE) == 200

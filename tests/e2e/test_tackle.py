@@ -93,6 +93,7 @@ def test_cells_are_typed_by_keyboard_and_a_wrong_one_keeps_what_was_typed(drawer
     expect(grid.get_by_text("fluorocarbon 0.12")).to_be_visible()
 
 
+@pytest.mark.long
 def test_what_is_typed_goes_into_all_picked_rows_and_is_undone_together(drawer: Page) -> None:
     grid = drawer.get_by_role("grid", name="Spools")
     grid.get_by_text("24.0 m").click()
@@ -106,6 +107,7 @@ def test_what_is_typed_goes_into_all_picked_rows_and_is_undone_together(drawer: 
     expect(grid.get_by_text("50.0 m")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_rows_are_found_sorted_duplicated_and_thrown_away(drawer: Page) -> None:
     drawer.keyboard.press("2")
     grid = drawer.get_by_role("grid", name="Fly box")
@@ -126,6 +128,7 @@ def test_rows_are_found_sorted_duplicated_and_thrown_away(drawer: Page) -> None:
     assert violations(drawer) == []
 
 
+@pytest.mark.long
 def test_a_fly_is_timed_in_a_jar_and_its_own_figure_taken(drawer: Page) -> None:
     drawer.keyboard.press("2")
     drawer.get_by_label("Find in fly box").fill("resin quill")
@@ -175,6 +178,7 @@ def test_a_file_that_is_not_utf8_is_refused_in_place(drawer: Page) -> None:
     expect(drawer.get_by_role("alert")).to_contain_text("old.csv is not UTF-8 text")
 
 
+@pytest.mark.long
 def test_a_spool_is_measured_with_what_was_rejected_named(drawer: Page, site: Site) -> None:
     site.micrometer.fault, site.micrometer.every = "garbled", 2
     try:
@@ -203,6 +207,7 @@ def test_what_moved_is_told_and_can_be_taken_back(drawer: Page) -> None:
     expect(grid.get_by_text("24.0 m")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_water_follows_its_gauge(bench: Page, site: Site) -> None:
     bench.get_by_role("link", name="Water").click()
     bench.get_by_role("combobox", name="Gauge it follows").click()

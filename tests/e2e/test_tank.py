@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
@@ -74,6 +75,7 @@ def test_what_it_assumes_is_a_click_away(bench: Page) -> None:
     assert violations(bench) == []
 
 
+@pytest.mark.long
 def test_a_rod_tip_is_typed_refused_beside_its_field_and_stepped(bench: Page) -> None:
     tip = bench.get_by_label("Rod tip, up")
     tip.fill("high")

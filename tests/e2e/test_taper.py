@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
@@ -33,6 +34,7 @@ def test_a_leader_is_designed_compared_and_put_on_the_rig(bench: Page) -> None:
     expect(bench.get_by_role("option", name=re.compile("Butt 1"))).to_have_count(0)
 
 
+@pytest.mark.long
 def test_without_a_size_the_nearest_leader_comes_with_what_is_missing(bench: Page) -> None:
     taper(bench)
     bench.get_by_role("button", name="Leave out spool 17").click()

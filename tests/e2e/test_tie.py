@@ -48,6 +48,7 @@ def test_a_rig_is_tied_in_step_mode_and_its_line_leaves_the_spools(table: Page) 
     expect(table.get_by_test_id("pull-spool-9")).to_contain_text("21.0 m")
 
 
+@pytest.mark.long
 def test_a_step_that_changed_loses_its_tick_and_no_other(table: Page) -> None:
     for box in table.get_by_role("region", name="Steps").get_by_role("checkbox").all():
         box.check()
@@ -61,6 +62,7 @@ def test_a_step_that_changed_loses_its_tick_and_no_other(table: Page) -> None:
     expect(table.get_by_test_id("step-point").get_by_role("checkbox")).not_to_be_checked()
 
 
+@pytest.mark.long
 def test_one_s_own_measures_stand_beside_the_lengths(table: Page) -> None:
     table.get_by_role("button", name="Set your hand, forearm and reach").click()
     table.get_by_label("Hand span").fill("wide")

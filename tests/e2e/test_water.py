@@ -24,6 +24,7 @@ def fill(page: Page, label: str, text: str) -> None:
     field.press("Enter")
 
 
+@pytest.mark.long
 def test_a_new_reach_is_paced_with_three_throws_and_kept(water: Page) -> None:
     water.get_by_role("button", name="New water").click()
     expect(water.get_by_label("Name", exact=True)).to_have_value("New water")
@@ -66,6 +67,7 @@ def test_a_sounding_is_typed_dragged_and_moved_by_keys(water: Page) -> None:
     expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.66 m deep"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_depth_by_line_and_a_depth_that_cannot_be(water: Page) -> None:
     water.get_by_role("button", name=re.compile("Sounding lip")).focus()
     fill(water, "Depth by staff", "deep")
@@ -78,6 +80,7 @@ def test_a_depth_by_line_and_a_depth_that_cannot_be(water: Page) -> None:
     expect(water.get_by_role("button", name=re.compile("Sounding lip.*0.70 m deep"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_an_earlier_day_is_looked_up_and_taken_again(water: Page) -> None:
     water.get_by_role("button", name="Earlier days").click()
     water.get_by_role("button", name=re.compile("Use that day.s figures")).last.click()
@@ -104,9 +107,9 @@ def test_rules_attached_are_read_with_source_and_the_usual_caution(water: Page) 
 @pytest.mark.parametrize(
     ("place", "width", "height", "scheme"),
     [
-        ("Water", 1280, 800, "dark"),
+        pytest.param("Water", 1280, 800, "dark", marks=pytest.mark.long),
         ("Water", 390, 844, "light"),
-        ("Tie", 1280, 800, "light"),
+        pytest.param("Tie", 1280, 800, "light", marks=pytest.mark.long),
         ("Tie", 390, 844, "dark"),
     ],
 )

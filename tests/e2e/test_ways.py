@@ -17,6 +17,7 @@ def test_every_change_is_answered_and_undone(bench: Page, way: str) -> None:
     walk(bench, WAYS[way])
 
 
+@pytest.mark.long
 def test_a_rig_is_fitted_to_deeper_water_by_one_press_and_that_is_one_step_back(bench: Page) -> None:
     start(bench, WAYS["contact"])
     note = bench.get_by_role("note", name="The rig and today's water")
@@ -40,6 +41,7 @@ def test_a_rig_is_fitted_to_deeper_water_by_one_press_and_that_is_one_step_back(
     expect(bench.get_by_test_id("tank")).to_have_attribute("data-drift", deeper)
 
 
+@pytest.mark.long
 def test_a_depth_one_saw_stands_beside_the_computed_one(bench: Page) -> None:
     bench.get_by_role("button", name="Measured by yourself").click()
     sheet = bench.get_by_role("dialog", name="Measured by yourself")
@@ -55,6 +57,7 @@ def test_a_depth_one_saw_stands_beside_the_computed_one(bench: Page) -> None:
     expect(bench.get_by_test_id("reading-checked")).to_contain_text("Not as you measured")
 
 
+@pytest.mark.long
 def test_a_float_and_a_joint_are_moved_by_keys_on_the_line(bench: Page) -> None:
     start(bench, WAYS["float pair"])
     before = drift_key(bench)

@@ -17,6 +17,7 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     expect(bench.get_by_role("heading", name="Two nymphs, level contact")).to_be_visible()
     expect(bench.get_by_test_id("track-point")).to_be_visible()
     expect(bench.get_by_test_id("track-dropper")).to_be_visible()
+    expect(bench.locator("[data-testid^=reading-][aria-busy=true]")).to_have_count(0, timeout=20_000)
     keys = bench.locator("[data-testid^=reading-]").evaluate_all("rows => rows.map(r => r.dataset.severity)")
     assert len(keys) == 19
     assert keys == sorted(keys, key=["act", "look", "fine"].index)
@@ -153,6 +154,7 @@ def test_a_moment_without_the_server_is_said_and_heals_itself(bench: Page) -> No
     expect(bench.get_by_text("The server does not answer.")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_two_windows_on_one_rig_never_lose_a_change_silently(bench: Page, site: Site) -> None:
     other = bench.context.new_page()
     other.goto(f"{site.address}/rig")
@@ -184,7 +186,9 @@ def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
     assert float(fly.get_attribute("cx") or 0) > moved
 
 
-@pytest.mark.parametrize(("width", "height", "scheme"), [(1600, 1000, "light"), (390, 844, "dark")])
+@pytest.mark.parametrize(
+    ("width", "height", "scheme"), [pytest.param(1600, 1000, "light", marks=pytest.mark.long), (390, 844, "dark")]
+)
 def test_the_workbench_is_accessible_and_fits(
     browser: Browser, site: Site, width: int, height: int, scheme: str
 ) -> None:

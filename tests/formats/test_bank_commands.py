@@ -31,6 +31,7 @@ def scene(folder: Path, **more: object) -> Path:
     return path
 
 
+@pytest.mark.long
 def test_a_scene_is_simulated_and_told_by_who_decides(folder: Path, capsys: pytest.CaptureFixture[str]) -> None:
     assert main(["plan", "simulate", str(scene(folder)), "--quiet"]) == 0
     found = json.loads(capsys.readouterr().out)
@@ -62,6 +63,7 @@ def test_a_scene_that_cannot_be_says_what_is_wrong(
     assert says in capsys.readouterr().err
 
 
+@pytest.mark.long
 def test_a_pack_is_written_of_rig_files(folder: Path, capsys: pytest.CaptureFixture[str]) -> None:
     arguments = [
         "pack",

@@ -69,7 +69,9 @@ def test_a_log_is_learnt_from_at_the_command_line(tmp_path: Path, capsys: pytest
     assert (found["drifts"], found["touched"]) == (12, 0)
     assert found["index"][0] < -0.5
     assert {u["key"] for u in found["unknowns"]} >= {"hand", "depth", "pace"}
-    (tmp_path / "log.csv").write_text("rig,code,depth\n" + "contact,nothing,\n" * 12 + ",sounded,1.2\n", encoding="utf-8")
+    (tmp_path / "log.csv").write_text(
+        "rig,code,depth\n" + "contact,nothing,\n" * 12 + ",sounded,1.2\n", encoding="utf-8"
+    )
     assert main(["learn", "fit", *arguments, "--events", str(tmp_path / "log.csv")]) == 0
     sounded = json.loads(capsys.readouterr().out)
     depth = next(u for u in sounded["unknowns"] if u["key"] == "depth")

@@ -129,6 +129,7 @@ def test_either_of_two_machines_may_go_and_the_other_carries_on(
         me.call(again, "GET", "/api/v1/reaches")
 
 
+@pytest.mark.long
 def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
     url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach
 ) -> None:
@@ -154,6 +155,7 @@ def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
         jobs.stop()
 
 
+@pytest.mark.long
 def test_many_who_ask_at_once_all_get_their_answer(url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach) -> None:
     """First answers go before the rest of others' answers; nobody's rest is lost."""
     machine = Machine(url, tmp_path / "many.log", 1, 1)

@@ -78,7 +78,9 @@ def _sight(row: dict[str, str | None], rigs: Sequence[str], where: str, faults: 
     if not faults.check(name in rigs, f"{where}: rig", shorten(name), f"is none of {', '.join(rigs[:12])}"):
         return None
     if code:
-        if not faults.check(code in CODES, f"{where}: code", shorten(code), f"is one of {', '.join((*CODES, SOUNDED))}"):
+        if not faults.check(
+            code in CODES, f"{where}: code", shorten(code), f"is one of {', '.join((*CODES, SOUNDED))}"
+        ):
             return None
         return Sight(rigs.index(name), code)
     numbers = [_number(row.get(key)) for key in ("drifts", "low", "high")]

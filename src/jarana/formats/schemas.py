@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import partial
+from functools import cache, partial
 from typing import Any
 
 from pydantic import BaseModel
@@ -18,8 +18,9 @@ from jarana.core.water.reach import Reach
 DIALECT = "https://json-schema.org/draft/2020-12/schema"
 
 
+@cache
 def schema_of(name: str, version: int, model: type[BaseModel]) -> dict[str, Any]:
-    """Return the JSON Schema of a document, with its id ``urn:jarana:schema:<name>:<version>``."""
+    """Return the JSON Schema of a document, the same one every time, with its id ``urn:jarana:schema:<name>:<version>``."""
     return {"$schema": DIALECT, "$id": f"urn:jarana:schema:{name}:{version}", **model.model_json_schema()}
 
 

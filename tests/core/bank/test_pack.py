@@ -76,6 +76,7 @@ def short_and_led() -> Pack:
     return made("short-and-led", "weir-run", whole=True)
 
 
+@pytest.mark.long
 @pytest.mark.parametrize(("pace", "depth"), [(1.12, 1.12), (1.0, 1.12), (0.9, 0.9)])
 def test_a_depth_between_the_waters_of_a_pack_is_the_engines_within_two_centimetres(
     short_and_led: Pack, pace: float, depth: float
@@ -113,6 +114,7 @@ def test_a_pack_is_small_and_comes_back_from_its_json(contact: Pack) -> None:
     assert Pack.model_validate_json(text) == contact
 
 
+@pytest.mark.long
 def test_the_planned_water_alone_is_one_water_and_a_whole_pack_has_the_grid_of_its_kind(contact: Pack) -> None:
     assert (len(contact.depths), len(contact.paces), contact.whole) == (1, 1, False)
     lake = made("lake-team", "oskel-north", whole=True)

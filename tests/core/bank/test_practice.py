@@ -46,6 +46,7 @@ def made(kind: str, situation: Situation, number: int = 0) -> Exercise | None:
     return exercise_kinds()[kind].make(situation, number, Watch())
 
 
+@pytest.mark.long
 def test_every_exercise_applies_somewhere_and_plays_the_rig_it_asks_of() -> None:
     for key in exercise_kinds():
         found = [e for s in EVERYWHERE if (e := made(key, s)) is not None]

@@ -90,6 +90,7 @@ def test_contact_teaches_the_hand_most_and_a_float_the_depth_but_not_the_hand(
     assert float_table.of_depth < -0.2
 
 
+@pytest.mark.long
 def test_what_is_said_to_touch_touches_in_hidden_waters(contact: tuple[list[Option], Family]) -> None:
     """In the mean of hidden waters and rigs within what so many drifts can tell."""
     options, table = contact

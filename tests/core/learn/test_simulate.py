@@ -71,6 +71,7 @@ def test_the_plan_keeps_fishing_where_nothing_is_to_be_gained() -> None:
     assert out.soundings == 0
 
 
+@pytest.mark.long
 def test_hidden_waters_of_a_seed_are_the_same_and_the_plan_is_not_worse_than_leaving_a_bad_rig_on() -> None:
     water = WATERS["weir-run"]
     here = Situation(started("float-pair", water), Setting(water, DRAWER))

@@ -221,6 +221,7 @@ def test_members_carry_their_depth_and_their_times() -> None:
     assert (tracks.times[:, 0] == 0.0).all()
 
 
+@pytest.mark.long
 def test_so_many_situations_are_kept_and_the_oldest_let_go() -> None:
     rig = started("lake-vertical", WATERS["oskel-north"])
     lakes = [WATERS["oskel-north"].model_copy(update={"temperature_c": 8.0 + 0.01 * k}) for k in range(MOST_KEPT + 1)]

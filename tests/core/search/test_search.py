@@ -203,7 +203,18 @@ def test_a_line_that_does_not_reach_the_zone_is_not_drifted(share: float, short:
     assert too_short(fished(rig, where)) is short
 
 
-@pytest.mark.parametrize("method", ["level-contact", "float-pair", "short-and-led", "tapered-contact"])
+LONG = pytest.mark.long
+
+
+@pytest.mark.parametrize(
+    "method",
+    [
+        "level-contact",
+        "float-pair",
+        pytest.param("short-and-led", marks=LONG),
+        pytest.param("tapered-contact", marks=LONG),
+    ],
+)
 def test_a_start_is_not_rejected_by_its_own_readings_or_says_why_not(method: str) -> None:
     for where in (water(0.4, 0.5), water(1.2, 0.9)):
         found = start(methods()[method], setting(where), full=False)
@@ -398,6 +409,7 @@ def test_methods_are_ranked_by_what_the_best_rig_a_first_look_met_is_worth(weir_
     assert found.left_out == ()
 
 
+@pytest.mark.long
 def test_methods_that_cannot_reach_the_fish_are_left_out_of_the_ranking_with_the_reason() -> None:
     far = ranking(setting(water(0.9, 0.5, off_m=12.0)))
     assert {"level-contact", "short-and-led"}.isdisjoint(m.key for m, _, _ in far.rows)
@@ -411,6 +423,7 @@ def test_a_ranking_nobody_wants_stops(weir_run: Reach) -> None:
         ranking(setting(weir_run), watch)
 
 
+@pytest.mark.long
 def test_the_heavy_fly_in_the_middle_is_the_lowest_of_what_is_offered_where_the_current_allows(weir_run: Reach) -> None:
     made = start(methods()["three-in-line"], setting(weir_run))
     best = made.valued if isinstance(made, Best) else made.best
@@ -440,6 +453,7 @@ def test_what_is_nominally_worth_too_little_is_not_judged_by_members(weir_run: R
     assert Search(here, value, climbs=False).first(search.nominal) == first
 
 
+@pytest.mark.long
 def test_a_find_of_few_knots_does_not_search_what_is_many_knots_away_and_shows_nothing_hopeless(
     weir_run: Reach,
 ) -> None:
@@ -452,6 +466,7 @@ def test_a_find_of_few_knots_does_not_search_what_is_many_knots_away_and_shows_n
     assert min(r.worth.minutes for r in whole.rigs) >= WORTH_SHOWING * max(r.worth.minutes for r in whole.rigs)
 
 
+@pytest.mark.long
 def test_two_rigs_are_shown_where_two_can_be_fished_and_all_that_were_asked_for(weir_run: Reach) -> None:
     poor = find(setting(weir_run), Wanted(("level-contact", "hand-tied", "streamer")))
     assert {r.method.key for r in poor.rigs} == {"level-contact", "hand-tied", "streamer"}
@@ -461,6 +476,7 @@ def test_two_rigs_are_shown_where_two_can_be_fished_and_all_that_were_asked_for(
     assert len(find(setting(deep, only)).rigs) >= LEAST_RIGS
 
 
+@pytest.mark.long
 def test_a_ranking_counts_what_of_a_rig_is_not_owned(weir_run: Reach) -> None:
     assert all(lacks == 0 for _, _, lacks in ranking(setting(weir_run)).rows)
     bare = ranking(setting(weir_run, Drawer()))

@@ -7196,7 +7196,7 @@ export interface components {
          *     Attributes
          *     ----------
          *     drifts
-         *         That tell of the water.
+         *         That tell of the water; `soundings` of its depth do beside them.
          *     index
          *         Mean and spread of the number the ticks teach, in its spreads before.
          *     apart
@@ -7218,7 +7218,7 @@ export interface components {
             ][];
             /**
              * Drifts
-             * @description That tell of the water.
+             * @description That tell of the water; `soundings` of its depth do beside them.
              * @example 1
              */
             drifts: number;
@@ -7248,6 +7248,13 @@ export interface components {
              * @example text
              */
             said: string;
+            /**
+             * Soundings
+             * @description soundings
+             * @default 0
+             * @example 0
+             */
+            soundings?: number;
             /**
              * Tell
              * @description tell
