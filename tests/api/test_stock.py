@@ -25,7 +25,7 @@ from jarana.ports.standins.line_device import LineDevice
 from tests.api.conftest import enter
 from tests.api.test_keeping import left, save
 
-KINDS = ["spools", "flies", "lines", "leaders", "rods", "floats", "shot", "rings", "reels", "knots"]
+KINDS = ["spools", "flies", "lines", "leaders", "rods", "floats", "winders", "shot", "rings", "reels", "knots"]
 ROW = {"pattern": "Grey one", "hook": "16", "dressing": "slim", "bead": "2.5", "count": "3"}
 
 
@@ -51,8 +51,8 @@ def everything(client: FlaskClient) -> str:
 
 def test_the_demo_stock_is_complete(client: FlaskClient) -> None:
     drawer = client.get("/api/v1/drawer").json["drawer"]
-    sizes = {key: len(drawer[key]) for key in ("spools", "patterns", "rods", "lines", "floats", "leaders")}
-    assert sizes == {"spools": 22, "patterns": 62, "rods": 3, "lines": 6, "floats": 8, "leaders": 3}
+    sizes = {key: len(drawer[key]) for key in ("spools", "patterns", "rods", "lines", "floats", "leaders", "winders")}
+    assert sizes == {"spools": 22, "patterns": 62, "rods": 3, "lines": 6, "floats": 8, "leaders": 3, "winders": 2}
     assert [k["key"] for k in client.get("/api/v1/stock/kinds").json["kinds"]] == KINDS
 
 

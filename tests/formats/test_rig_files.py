@@ -96,7 +96,7 @@ def test_everything_wrong_is_named_by_path_at_once() -> None:
         ('{\n"a": }', "line 2, column 6", "not JSON"),
         ("[" * 50000, "", "not JSON"),
         ("[]", "", "one object"),
-        ('{"version": 9}', "version", "version 6"),
+        ('{"version": 9}', "version", "version 7"),
         (rig_text(RIG).replace("0.12", "NaN", 1), "", "NaN"),
         ("x" * 400_001, "", "at most"),
     ],

@@ -48,22 +48,17 @@ def tie_rig(work: Work, rig_id: UUID, tie_id: UUID, revision_id: UUID, base: UUI
         done = work.journal.get(tie_id)
         if done is None:
             before = work.journal.about(rig_id, "tied")
-            on = leaders_of(tied_of(work, before[-1]).revision.document) if before else set()
+            on = tied_of(work, before[-1]).revision.document.ready if before else frozenset()
             revision = keep_rig(work, rig_id, revision_id, base, document, "tied")
             told = TiedEvent(rig=rig_id, revision=revision.id)
             done = happened(work, tie_id, "tied", written(told), about=rig_id)
             needed = needed_mm(cuts_of(document, Writer(), Measures()))
-            bodies = [a.body for a in document.attachments]
-            taken = taken_by_tying(work.belongings.drawer(), needed, bodies, leaders_of(document) - on)
+            bodies = [a.body for a in document.attachments if a.ready is None]
+            taken = taken_by_tying(work.belongings.drawer(), needed, bodies, document.ready - on)
             keep_entries(work, uuid5(tie_id, "taken"), f"tied {document.name}", taken, tie_id)
         elif done.kind != "tied" or done.about != rig_id:
             raise UnknownRigError(str(rig_id))
         return tied_of(work, done)
-
-
-def leaders_of(rig: Rig) -> set[str]:
-    """Return the ready-made leaders a rig is tied of, by id; one that is on already is not taken again."""
-    return {span.ready for span in rig.spans if span.ready is not None}
 
 
 def untie_rig(work: Work, tie_id: UUID) -> Tied:
@@ -184,7 +179,7 @@ def tied_of(work: Work, tie: EventRow) -> Tied:
         str(entry.before["name"])
         for change in changes
         for entry in change.entries
-        if entry.kind == "leaders" and entry.before
+        if entry.kind in ("leaders", "winders") and entry.before
     )
     events = tuple(work.journal.about(tie.id, "wear")) if not tie.undone else ()
     left = worn(revision.document, [read(Wear, row.payload) for row in events])

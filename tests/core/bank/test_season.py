@@ -6,7 +6,8 @@ import pytest
 
 from jarana.core.bank.outing import OutingView, outing_of
 from jarana.core.bank.season import LEAST_DRIFTS, Rate, compared, interval, season_of
-from tests.core.bank.test_outing import begun, drift
+from jarana.core.journal import Event
+from tests.core.bank.test_outing import begun, drift, event
 
 
 def outing(taps: list[str], said: float | None = None) -> OutingView:
@@ -46,6 +47,25 @@ def test_rates_count_takes_over_drifts_by_lane_and_rig() -> None:
     assert season.by_rig[0].share == pytest.approx(0.25)
     assert (season.outings, season.drifts, season.takes) == (1, 4, 1)
     assert season_of([]).drifts == 0
+
+
+def fish(seq: int, ended: str) -> Event:
+    return event(seq, "take", {"at": {"rig": 0, "step": 1}, "ended": ended, "species": "", "cm": None})
+
+
+def test_of_the_fish_that_were_on_it_is_told_how_they_ended_and_what_was_lost() -> None:
+    ends = ["landed", "landed", "broke", "pulled out", "missed", "", "straightened"]
+    lost = [drift(k, "lost", source=key) for k, key in ((20, "quill-28"), (21, "quill-28"), (22, "gone"))]
+    found = outing_of([begun(), *(fish(k + 1, how) for k, how in enumerate(ends)), *lost])
+    assert found is not None
+    season = season_of([found], flies={"quill-28": "Resin quill #14"})
+    assert [(e.name, e.count) for e in season.ended] == [
+        ("landed", 2), ("broke", 1), ("pulled out", 1), ("straightened", 1),
+    ]  # fmt: skip
+    assert [(r.takes, r.drifts) for r in season.by_landed] == [(2, 5)]
+    assert season.broke.startswith("Of 5 fish that were on, 1 broke off: between ")
+    assert [(t.name, t.count) for t in season.flies_lost] == [("Resin quill #14", 2), ("no longer in the box", 1)]
+    assert season_of([outing(["nothing"])]).broke == ""
 
 
 def test_two_rigs_are_told_apart_only_by_drifts_enough() -> None:

@@ -64,8 +64,11 @@ def all_outings() -> Outings:
 @limiter.limit("300/minute")
 @spec.validate(resp=Response(HTTP_200=SeasonTold), tags=["outings"])
 def season() -> SeasonTold:
-    """Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour."""
-    return season_of([o for o in list_outings(work()) if not o.apart], ZoneInfo(asking().zone))
+    """Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour, what was lost."""
+    with work().reading():
+        box = work().belongings.drawer().patterns
+    flies = {w.id: p.tied(w).label for p in box for w in p.weights}
+    return season_of([o for o in list_outings(work()) if not o.apart], ZoneInfo(asking().zone), flies)
 
 
 @blueprint.get("/outings/<uuid:outing_id>")

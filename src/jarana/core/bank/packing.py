@@ -104,10 +104,10 @@ def _rods(rigs: Sequence[Rig], writer: Writer) -> tuple[PackLine, ...]:
 
 
 def _leaders(rigs: Sequence[Rig], drawer: Drawer) -> tuple[PackLine, ...]:
-    wanted = Counter(key for rig in rigs for key in {s.ready for s in rig.spans if s.ready})
+    wanted = Counter(key for rig in rigs for key in rig.ready)
     rows = []
     for key, n in wanted.items():
-        owned = drawer.leader(key)
+        owned = drawer.leader(key) or drawer.winder(key)
         name = owned.name if owned else key
         rows.append(PackLine(amount=str(n), name=name, note="" if owned else say("none-yours"), lacking=owned is None))
     return tuple(rows)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Sequence
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
 from datetime import UTC, tzinfo
 from itertools import pairwise
 
@@ -19,6 +20,8 @@ say = phrases(
 same = The two rigs took alike: cannot tell yet, about { $more } more drifts each.
 better = { $name } took more often: { $low } to { $high } takes more in 100 drifts (8 of 10 sure).
 too-few = Too few drifts to compare: { $more } more of each at least.
+broke = Of { $on } fish that were on, { $broke } broke off: between { $low } and { $high } of 100, eight of ten sure.
+not-owned = no longer in the box
 """,
 )
 PARTS = (0.0, 0.2, 0.4, 0.6, 0.8, 1.0)
@@ -51,11 +54,26 @@ class Rate(Frozen):
     high: float
 
 
+class Tally(Frozen):
+    """How often something happened."""
+
+    name: str
+    count: int
+
+
 class SeasonTold(Frozen):
     """What outings tell together.
 
     Attributes
     ----------
+    by_landed
+        Of the fish that were on, those landed, by rig.
+    ended
+        How fish that were on ended, the most frequent first.
+    broke
+        How often the line gave, in a sentence; empty where no fish broke off.
+    flies_lost
+        Flies of the box that were lost, by name.
     inside, parts
         Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
     """
@@ -72,10 +90,27 @@ class SeasonTold(Frozen):
     by_lane: tuple[Rate, ...]
     by_hour: tuple[Rate, ...]
     compared: str
+    by_landed: tuple[Rate, ...] = ()
+    ended: tuple[Tally, ...] = ()
+    broke: str = ""
+    flies_lost: tuple[Tally, ...] = ()
 
 
-def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC) -> SeasonTold:
-    """Return what outings tell together, hours in a zone; those kept apart are left out by whoever asks."""
+ON = ("pulled out", "straightened", "broke", "landed")
+"""How a take ends that was on."""
+
+
+def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC, flies: Mapping[str, str] | None = None) -> SeasonTold:
+    """Return what outings tell together, hours in a zone; those kept apart are left out by whoever asks.
+
+    Parameters
+    ----------
+    flies
+        Names of the flies of the box by the id of their weight.
+    """
+    on = [(o.rigs[f.rig].name, f.ended) for o in outings for f in o.fish if f.ended in ON and f.rig < len(o.rigs)]
+    ended = Counter(how for _, how in on)
+    lost = Counter((flies or {}).get(key, say("not-owned")) for o in outings for key in o.lost)
     said = [(row.said, row.touched) for o in outings for row in o.rows if row.said is not None]
     predicted = [
         _predicted([s for s in said if low <= s[0] < high or high == s[0] == PARTS[-1]], low, high)
@@ -110,7 +145,22 @@ def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC) -> SeasonTold:
             )
         ),
         compared=compared(rigs[0], rigs[1]) if len(rigs) > 1 else "",
+        by_landed=_rates((name, 1, int(how == "landed")) for name, how in on),
+        ended=_tally(ended),
+        broke=_broke(ended["broke"], len(on)),
+        flies_lost=_tally(lost),
     )
+
+
+def _tally(counts: Counter[str]) -> tuple[Tally, ...]:
+    return tuple(Tally(name=name, count=n) for name, n in sorted(counts.items(), key=lambda row: (-row[1], row[0])))
+
+
+def _broke(broke: int, on: int) -> str:
+    if not broke:
+        return ""
+    low, high = interval(broke, on)
+    return say("broke", on=on, broke=broke, low=f"{low * 100:.0f}", high=f"{high * 100:.0f}")
 
 
 def _predicted(rows: list[tuple[float, bool]], low: float, high: float) -> Predicted:

@@ -157,8 +157,9 @@ class _Work:
                 tied += [joint.loop or joint.knot] * self.joint_anew(index)
         for a in self.after.attachments:
             if not (a.at.kind == "span" and a.body.kind == "shot") and self.fly_anew(a):
-                # A tail is tied at both ends of its line.
-                tied += [a.knot] * (2 if a.at.kind == "bend" else 1)
+                # A tail is tied at both ends of its line; what comes off a winder has its fly on.
+                ends = 2 if a.at.kind == "bend" else 1
+                tied += [a.knot] * (ends - 1 if a.ready is not None and a.id not in self.hung else ends)
         return tied
 
     def line_cut(self) -> float:

@@ -12,9 +12,11 @@ from jarana.core.heads.float import FloatHead
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.rig.one_line import whole
 from jarana.core.stock.kinds.spools import NEW_SPOOL_M, USUAL_NEW_M
-from jarana.core.tackle.drawer import Drawer, FlyPattern, OwnedShot, Spool, Weight
+from jarana.core.tackle.drawer import Drawer, FlyPattern, OwnedShot, Spool, Weight, called
 from jarana.core.tackle.leader import LABEL_C, MATERIAL, SINKS, OwnedLeader
+from jarana.core.tackle.material import Material
 from jarana.core.tackle.shot import Shot
+from jarana.core.tackle.winder import Winder
 
 MADE = "lacking"
 """Id of a document that is in no drawer yet."""
@@ -22,6 +24,8 @@ NEW_SHOT = 10
 """Shot in a new tub."""
 SHORTEST_LEADER_M, LONGEST_LEADER_M, LONGEST_LEVEL_M = 0.25, 12.0, 10.0
 """m a leader of the wallet may be long, and its level ends: a rig's pieces of it may have been cut shorter or drawn longer."""
+SHORTEST_WOUND_M, LONGEST_WOUND_M = 0.02, 2.0
+"""m: the shortest and the longest piece on a winder."""
 MADE_OF = {key: made for made, key in MATERIAL.items()}
 """How a leader is made, by the row of the materials table its spans have."""
 
@@ -40,13 +44,21 @@ def lacking(rig: Rig, drawer: Drawer) -> Iterator[Lack]:
     for span in whole(rig).spans:
         if owned_span(span, drawer) or span.ready in told:
             continue
-        if span.ready is not None and span.material.key in MADE_OF:
+        wound = next((a for a in rig.attachments if span.ready is not None and a.ready == span.ready), None)
+        if wound is not None:
+            yield Lack(span.id, _winder(wound, span.name, span.material, span.d0_mm, span.length))
+        elif span.ready is not None and span.material.key in MADE_OF:
             told.add(span.ready)
             yield Lack(span.id, _leader([s for s in rig.spans if s.ready == span.ready]))
         else:
             yield Lack(span.id, _spool(span))
     for attachment in rig.attachments:
-        if attachment.fly is not None and not owned_fly(attachment, drawer):
+        if attachment.ready is not None:
+            line = rig.link_of(attachment) if attachment.link else None
+            if line is not None and drawer.winder(attachment.ready) is None:
+                material, mm, length_mm = line
+                yield Lack(attachment.id, _winder(attachment, called_of(attachment), material, mm, length_mm / 1000))
+        elif attachment.fly is not None and not owned_fly(attachment, drawer):
             yield Lack(attachment.id, _pattern(attachment))
         if isinstance(attachment.body, Shot) and drawer.shot(attachment.body) is None:
             yield Lack(attachment.id, _shot(attachment.body))
@@ -60,7 +72,7 @@ def lacking(rig: Rig, drawer: Drawer) -> Iterator[Lack]:
 
 def owned_span(span: Span, drawer: Drawer) -> bool:
     """Say whether a span is of an owned spool or an owned leader."""
-    if span.ready is not None and drawer.leader(span.ready) is not None:
+    if span.ready is not None and (drawer.leader(span.ready) or drawer.winder(span.ready)) is not None:
         return True
     return span.spool is not None and drawer.spool(span.spool.id) is not None
 
@@ -89,6 +101,18 @@ def _leader(spans: Sequence[Span]) -> OwnedLeader:
         tip_m=level[1],
         sink_mm_s=round(sinks * 1000, 1) or None if made == SINKS else None,
     )
+
+
+def called_of(attachment: Attachment) -> str:
+    """Return the name of a fly that tells it from the other weights of its pattern."""
+    return called(attachment.fly) if attachment.fly else attachment.body.label
+
+
+def _winder(attachment: Attachment, name: str, material: Material, mm: float, length: float) -> Winder:
+    """Return a piece as it would lie in the drawer, tied beforehand: one of it."""
+    fly = called_of(attachment)
+    length = round(min(max(length, SHORTEST_WOUND_M), LONGEST_WOUND_M), 4)
+    return Winder(id=MADE, name=name, material=material, diameter_mm=mm, length_m=length, fly=fly)
 
 
 def _shot(shot: Shot) -> OwnedShot:

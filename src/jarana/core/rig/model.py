@@ -78,7 +78,7 @@ class SpoolRef(Frozen):
 class Span(Frozen):
     """A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
 
-    `ready` is the owned ready-made leader it belongs to; such a span is not cut from a spool.
+    `ready` is the owned ready-made leader, or the winder, it belongs to; such a span is not cut from a spool.
     """
 
     id: Key
@@ -205,6 +205,7 @@ class Attachment(Frozen):
     """A fly, a shot or a pegged bead on the rig: where, on what, tied how.
 
     School ``bend`` at a joint: the fly sits in the line itself, the line above tied to its eye, the one below to its bend.
+    `ready` is the winder it came off, tied to its line already.
     """
 
     id: Key
@@ -213,6 +214,7 @@ class Attachment(Frozen):
     link: Link | None = None
     knot: Knot
     body: Annotated[Fly | Shot | PeggedBead, Field(discriminator="kind")]
+    ready: Key | None = None
 
     @property
     def fly(self) -> Fly | None:
@@ -268,10 +270,10 @@ class Rig(Document):
     """A whole rig from the fly line to the point."""
 
     TYPE: ClassVar[str] = "rig"
-    VERSION: ClassVar[int] = 6
+    VERSION: ClassVar[int] = 7
 
     type: Literal["rig"] = "rig"
-    version: Literal[6] = 6
+    version: Literal[7] = 7
     name: Text
     method: Key
     head: Head = HeldHead()
@@ -447,8 +449,15 @@ class Rig(Document):
         span = Span.model_validate(self.spans[index].model_dump() | changes)
         return self.rebuilt(spans=(*self.spans[:index], span, *self.spans[index + 1 :]))
 
+    @property
+    def ready(self) -> frozenset[str]:
+        """Ids of the ready-made leaders and winders it is tied of."""
+        keys = [s.ready for s in self.spans] + [a.ready for a in self.attachments]
+        return frozenset(key for key in keys if key is not None)
+
     def replace_attachment(self, key: str, **changes: object) -> Rig:
-        """Return the rig with one attachment changed."""
+        """Return the rig with one attachment changed; another body, or line, did not come off the winder."""
+        changes = changes if changes.keys().isdisjoint(("body", "link", "knot")) else {"ready": None} | changes
         rows = tuple(Attachment.model_validate(dict(a) | changes) if a.id == key else a for a in self.attachments)
         return self.rebuilt(attachments=rows)
 

@@ -24,6 +24,7 @@ cut-back = cut the { $what } back to { $length }
 splice = splice { $length } into the { $what }
 new = tie on { $length } of { $what }
 fly-on = tie on { $fly }
+off-winder = { $fly }, off its winder
 fly-off = take the { $role } off
 tag-anew = tie the tag of the { $role } anew
 float-on = put the float on
@@ -142,11 +143,11 @@ class _Way:
         knots, minutes = self._joint(state.made)
         name, writer = new.name.lower(), self.writer
         # A new piece, whatever hangs there now.
-        length = new.length
+        length = new.length if new.ready is None else 0.0
         yield (
             _State(state.used, state.made + 1, False),
             Step(
-                say("new", length=writer.text("length", length), what=name),
+                say("new", length=writer.text("length", new.length), what=name),
                 Cost(knots, length, minutes + FETCH_MIN),
             ),
             False,
@@ -240,6 +241,11 @@ class _Way:
                 yield Step(say("shot-on", what=label), Cost(0, 0.0, SLIDE_MIN * self.hands))
             return
         if old is not None and old.body == new.body and old.link == new.link:
+            return
+        if new.ready is not None and (old is None or old.ready != new.ready):
+            # Off a winder the fly is on: what is left to tie is the piece's own end, at a bend; a loop takes none.
+            at_bend = int(new.at.kind == "bend")
+            yield Step(say("off-winder", fly=label), Cost(at_bend, 0.0, at_bend * knot + FETCH_MIN))
             return
         knots, line = 1, POINT_EATEN_MM / 1000 if new.at.kind == "point" else TAG_EATEN_MM / 1000
         minutes = knot + CHOOSE_MIN

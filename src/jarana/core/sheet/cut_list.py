@@ -149,7 +149,7 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
     cuts = []
     for attachment in rig.attachments:
         line = rig.link_of(attachment)
-        if line is None or attachment.school in ("tag", "fold"):
+        if line is None or attachment.ready is not None or attachment.school in ("tag", "fold"):
             continue
         material, mm, length = line
         at_line = usual_knot("girth") if attachment.school == "link" else attachment.knot

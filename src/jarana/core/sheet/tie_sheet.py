@@ -41,6 +41,10 @@ ring-each-side = Ring: { $name } on each side, to the { $above }
 join = Join to the { $above } with a { $name }
 keep-tag-points-down = {" "}Keep the tag that points down: { $tag }{ $own }, for the { $role }.
 take-the-leader = Take { $name } out of the wallet.
+on-winder = { $name }, on the winder { $label }
+off-winder = Take { $name } off its winder; its fly is on it.
+looped = Its fly is tied on already. Put its loop round the line above the joint and draw the fly through.
+bend-of-winder = Its fly is tied on already. { $knot }, on the bend: { $how }
 tag-left = tag left
 fold-deep-left = {" "}{ $below } below its upper end fold it { $length_mm } deep for the { $role }: { $fold_how } { $length } is left.
 knots-ends = knots and ends
@@ -179,6 +183,14 @@ def _fly_pull(attachment: Attachment, drawer: Drawer, writer: Writer) -> FlyPull
             owned=kept.count if kept else None,
             low=kept is not None and kept.count - 1 < kept.low,
         )
+    winder = drawer.winder(attachment.ready) if attachment.ready else None
+    if winder is not None:
+        return FlyPull(
+            part=attachment.id,
+            name=say("on-winder", name=fly_name(attachment, writer), label=winder.name),
+            owned=winder.count,
+            low=winder.count - 1 < winder.low,
+        )
     source = (attachment.fly and attachment.fly.source) or ""
     weight = next((w for p in drawer.patterns for w in p.weights if w.id == source), None)
     return FlyPull(
@@ -201,7 +213,8 @@ def _steps(rig: Rig, cuts: tuple[Cut, ...], measures: Measures, writer: Writer) 
     pieces = {c.part: c for c in cuts}
     begun = [i for i, span in enumerate(rig.spans) if span.id in pieces or _ready_begins(rig, i)]
     steps = [_join(rig, i, pieces.get(rig.spans[i].id), measures, writer) for i in begun]
-    steps += [_hang(rig, a, pieces.get(a.id), writer) for a in rig.attachments]
+    at_end = {a.id for a in rig.attachments if a.ready is not None and a.link is None}
+    steps += [_hang(rig, a, pieces.get(a.id), writer) for a in rig.attachments if a.id not in at_end]
     head = rig.head.put_on_at(rig, writer)
     if head is not None:
         steps.append(TieStep(key=f"{rig.head.key} {head[0]}", kind="float", part="head", title=head[0], detail=head[1]))
@@ -232,6 +245,10 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
     elif attachment.body.kind == "shot":
         title = say("end", name=name[0].upper(), name_2=name[1:])
         detail = say("cut-short-stopper-pinch", name=knot.name)
+    elif attachment.ready is not None and attachment.school == "link":
+        detail, tied = say("looped"), False
+    elif attachment.ready is not None:
+        detail = say("bend-of-winder", knot=knot.name, how=knot.how)
     elif attachment.school == "link":
         detail = say("perfection-loop-one-end", detail=detail)
     elif link is None and at.kind == "joint":
@@ -285,7 +302,9 @@ def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer)
             )
     piece = f"{cut.line} {cut.cut_mm:g}" if cut else f"{span.ready}"
     if cut is None:
-        detail = say("take-the-leader", name=span.name) + " " + detail
+        wound = any(a.ready == span.ready for a in rig.attachments)
+        taken = say("off-winder", name=span.name) if wound else say("take-the-leader", name=span.name)
+        detail = taken + " " + detail
     key = f"{joint.id} {joint.knot.key} {bool(joint.ring)} {piece} {tag}"
     return TieStep(
         key=key,

@@ -12,13 +12,13 @@ from jarana.core.tackle.shot import Shot
 
 
 def taken_by_tying(
-    drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object], leaders: Collection[str] = ()
+    drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object], ready: Collection[str] = ()
 ) -> Entries:
     """Return the change that tying a rig makes to a drawer.
 
     Line comes off its spools: one that holds less than is needed is emptied, since the angler has the line in hand, so
     its figure was wrong. A fly leaves its box; one the box does not know of is out all the same. Shot leaves its tub, a
-    ready-made leader the wallet.
+    ready-made leader the wallet, what was tied beforehand its winder.
 
     Parameters
     ----------
@@ -26,8 +26,8 @@ def taken_by_tying(
         Line needed, mm by spool id.
     bodies
         What hangs on the rig.
-    leaders
-        Ready-made leaders that are put on, by id.
+    ready
+        Ready-made leaders and winders that are put on, by id.
     """
     entries: list[Entry] = []
     for spool in drawer.spools:
@@ -41,8 +41,11 @@ def taken_by_tying(
         if n := sizes.get(shot.name):
             entries.append(_entry("shot", shot, shot.model_copy(update={"count": max(shot.count - n, 0)})))
     for leader in drawer.leaders:
-        if leader.id in leaders:
+        if leader.id in ready:
             entries.append(_entry("leaders", leader, leader.model_copy(update={"count": max(leader.count - 1, 0)})))
+    for winder in drawer.winders:
+        if winder.id in ready:
+            entries.append(_entry("winders", winder, winder.model_copy(update={"count": max(winder.count - 1, 0)})))
     known = {w.id for p in drawer.patterns for w in p.weights}
     return Entries(act="tie", entries=tuple(entries), out=tuple(w for w in out if w in known))
 

@@ -19,12 +19,15 @@ from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.line_strength import Told, wet_strength
 from jarana.core.tackle.material import Material
 from jarana.core.tackle.shot import Shot
+from jarana.core.tackle.winder import Winder
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
 your-own-pulls-n = Your own pulls in { $family }: { $share } ± { $spread }, n = { $n }.
+with-bead = , { $mm } mm
+with-turns = , { $n } turns
 """,
 )
 FASTEST_MM_S = 260.0
@@ -272,6 +275,21 @@ MEASURED: dict[str, float | None] = {"weighed_mg": None, "timed_drag": None, "ti
 """What of a fly is measured, and what stands there where nobody did."""
 
 
+def called(fly: Fly) -> str:
+    """Return a fly's name that tells it from the other weights of its pattern: with its bead and its turns of wire.
+
+    Figures are millimetres, whatever a person reads elsewhere: a name stays what it is.
+    """
+    bead = say("with-bead", mm=f"{fly.bead.diameter_mm:g}") if fly.bead else ""
+    turns = say("with-turns", n=str(fly.wraps.turns)) if fly.wraps and fly.wraps.turns else ""
+    return f"{fly.label}{bead}{turns}"
+
+
+def spelt(name: str) -> str:
+    """Return a name without what people spell differently."""
+    return "".join(c for c in name.casefold() if c.isalnum())
+
+
 class Drawer(Frozen):
     """Everything owned that a rig can be made of."""
 
@@ -283,6 +301,7 @@ class Drawer(Frozen):
     shots: tuple[OwnedShot, ...] = ()
     rings: tuple[OwnedRing, ...] = ()
     leaders: tuple[OwnedLeader, ...] = ()
+    winders: tuple[Winder, ...] = ()
     reels: tuple[Reel, ...] = ()
     knot_tests: tuple[KnotTest, ...] = ()
 
@@ -327,6 +346,16 @@ class Drawer(Frozen):
     def leader(self, key: str) -> OwnedLeader | None:
         """Return a leader of the wallet by id."""
         return next((row for row in self.leaders if row.id == key), None)
+
+    def winder(self, key: str) -> Winder | None:
+        """Return a winder by id."""
+        return next((row for row in self.winders if row.id == key), None)
+
+    def fly_called(self, name: str) -> Fly | None:
+        """Return the fly of the box of a name (:func:`called`), however it is spelt."""
+        wanted = spelt(name)
+        flies = (p.tied(w) for p in self.patterns for w in p.weights)
+        return next((f for f in flies if spelt(called(f)) == wanted), None)
 
     def shot(self, shot: Shot) -> OwnedShot | None:
         """Return the size of the box that a shot is of: by name and, to a milligram, mass."""

@@ -13,6 +13,7 @@ import { useSize } from "../../ui/use_size";
 import { OldLog } from "./old_log";
 import { OneOuting } from "./one_outing";
 import { Questions } from "./questions";
+import { Lost } from "./lost";
 import { Rates } from "./rates";
 import { Taught } from "./taught";
 
@@ -114,6 +115,7 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         <Rates title="Takes by water" rows={season.by_water} />
         <Rates title="Takes by lane" rows={season.by_lane} />
         <Rates title="Takes by hour of the day" rows={season.by_hour} />
+        <Lost season={season} />
       </div>
       <Questions />
       <div className="mt-6 print:hidden">

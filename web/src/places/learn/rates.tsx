@@ -1,9 +1,9 @@
 import type { Rate } from "../../api/client";
 
-type Props = { title: string; rows: readonly Rate[]; note?: string; quiet?: boolean };
+type Props = { title: string; rows: readonly Rate[]; note?: string; quiet?: boolean; of?: string };
 
-/** Takes in 100 drifts with between what that lies, drawn, counts beside it. */
-export function Rates({ title, rows, note = "", quiet = false }: Props) {
+/** How often in 100 with between what that lies, drawn, counts beside it. */
+export function Rates({ title, rows, note = "", quiet = false, of = "takes in 100 drifts" }: Props) {
   const most = Math.max(...rows.map((r) => r.high), 0.05);
   return (
     <section aria-label={title}>
@@ -12,7 +12,7 @@ export function Rates({ title, rows, note = "", quiet = false }: Props) {
         <thead className="sr-only">
           <tr>
             <th>what</th>
-            <th>takes in 100 drifts</th>
+            <th>{of}</th>
             <th>counts</th>
           </tr>
         </thead>

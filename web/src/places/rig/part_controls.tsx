@@ -10,7 +10,7 @@ import { TypedField } from "../../ui/typed_field";
 import { DropperChoice } from "./dropper_choice";
 import { FlyChoice } from "./fly_choice";
 import { KnotChoice } from "./knot_choice";
-import { JointStructure, PointStructure, SpanStructure, TailStructure } from "./structure_controls";
+import { JointStructure, PointStructure, SpanStructure, TailStructure, Wound } from "./structure_controls";
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
 const STEP_MM = 100;
@@ -271,6 +271,7 @@ function JointControls({ part, drawer, system, strength }: Props) {
         {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
       </p>
       {index > 0 ? <JointStructure joint={joint} hung={hung} /> : null}
+      {index > 0 && !hung ? <Wound at={joint.id} drawer={drawer} system={system} /> : null}
       {index > 0 && !hung ? (
         <FlyChoice
           label="Dropper here"

@@ -68,6 +68,7 @@ export function PointStructure({ attachment, rig, drawer, system }: PointProps) 
         system={system}
         onChoose={(weight) => edit({ op: "tie_behind", weight, length: PIECE }, field)}
       />
+      <Wound at={attachment.id} drawer={drawer} system={system} />
       {above ? (
         <InTheLine
           part={attachment.id}
@@ -85,13 +86,16 @@ export function TailStructure({ attachment, rig, drawer, system }: PointProps) {
   const edit = useBench((s) => s.edit);
   if (!attachment.link || tailOf(rig, attachment)) return null;
   return (
-    <Behind
-      drawer={drawer}
-      system={system}
-      onChoose={(weight) =>
-        edit({ op: "hang_behind", at: attachment.id, weight, length: PIECE }, `${attachment.id}.structure`)
-      }
-    />
+    <>
+      <Behind
+        drawer={drawer}
+        system={system}
+        onChoose={(weight) =>
+          edit({ op: "hang_behind", at: attachment.id, weight, length: PIECE }, `${attachment.id}.structure`)
+        }
+      />
+      <Wound at={attachment.id} drawer={drawer} system={system} />
+    </>
   );
 }
 
@@ -108,6 +112,23 @@ function Behind({ drawer, system, onChoose }: BehindProps) {
       onChoose={onChoose}
     />
   );
+}
+
+type WoundProps = { at: string; drawer: Drawer; system: UnitSystem };
+
+/** What was tied beforehand, put on here off its winder; nothing where no winder holds anything. */
+export function Wound({ at, drawer, system }: WoundProps) {
+  const edit = useBench((s) => s.edit);
+  const fault = useBench((s) => s.faults[`${at}.winder`]);
+  const items = (drawer.winders ?? [])
+    .filter((w) => w.count > 0)
+    .map((w) => ({
+      label: `${w.name}: ${w.fly}`,
+      note: text(system, "short", w.length_m),
+      run: () => edit({ op: "off_winder", at, winder: w.id }, `${at}.winder`),
+    }));
+  if (items.length === 0) return null;
+  return <Menu label="Tied beforehand" shown="off a winder" items={items} fault={fault} />;
 }
 
 function InTheLine({ part, items }: { part: string; items: MenuItem[] }) {

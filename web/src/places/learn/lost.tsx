@@ -1,0 +1,45 @@
+import type { Season } from "../../api/client";
+import { Rates } from "./rates";
+
+/** What was lost: how fish that were on ended, how many of them were landed by rig, and flies that are gone. */
+export function Lost({ season }: { season: Season }) {
+  const ended = season.ended ?? [];
+  const flies = season.flies_lost ?? [];
+  const on = ended.reduce((sum, e) => sum + e.count, 0);
+  if (on === 0 && flies.length === 0) return null;
+  return (
+    <section aria-label="What was lost">
+      <h2 className="mb-1 text-lg font-bold">What was lost</h2>
+      {on > 0 ? (
+        <>
+          <p>
+            Of <b className="figure">{on}</b> fish that were on:{" "}
+            {ended.map((e, i) => (
+              <span key={e.name}>
+                {i > 0 ? ", " : ""}
+                <b className="figure">{e.count}</b> {e.name}
+              </span>
+            ))}
+            .
+          </p>
+          <p className="mt-2 text-[13px] text-soft">Landed of 100 that were on, by rig</p>
+          <Rates title="Landed by rig" of="landed of 100 that were on" rows={season.by_landed ?? []} quiet />
+        </>
+      ) : null}
+      {season.broke ? <p className="mt-1">{season.broke}</p> : null}
+      {flies.length > 0 ? (
+        <>
+          <p className="mt-2 text-[13px] text-soft">Flies left in the water</p>
+          <ul aria-label="Flies left in the water">
+            {flies.map((f) => (
+              <li key={f.name} className="flex justify-between border-t border-hair py-1">
+                <span>{f.name}</span>
+                <span className="figure">{f.count}</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : null}
+    </section>
+  );
+}
