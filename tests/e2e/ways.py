@@ -63,6 +63,18 @@ def in_the_line(part: str, item: str) -> Step:
     return run
 
 
+def off_a_winder(part: str, label: str) -> Step:
+    """Put on what was tied beforehand."""
+
+    def run(page: Page) -> None:
+        let_go(page)
+        page.locator(f"#part-{part}").click()
+        page.get_by_role("button", name=re.compile("^Tied beforehand")).click()
+        page.get_by_role("menuitem", name=re.compile(f"^{label}")).click()
+
+    return run
+
+
 def fly(part: str, label: str, words: str) -> Step:
     """Choose a fly by a few letters."""
 
@@ -149,6 +161,7 @@ WAYS: dict[str, Way] = {
     )),
     "eggs": Way(RIVER, "Pegged bead", (
         in_the_line("end", "peg a bead"), typed("Above the lower end", "8", "bead"), typed("Its colour, its name", "peach bead", "bead-2"),
+        off_a_winder("point", "egg trailer"),
     )),
     "lake sinking line": Way(LAKE, "Lake, multi-density", (
         typed("Count down", "75"), retrieve(Speed="60", Rest="6"), key("]", "top-fly"), motion("figure-of-eight"),

@@ -19,6 +19,7 @@ from jarana.core.rig.edits.spans import ChangeLength, SetLength, SetTag, StepDia
 from jarana.core.rig.edits.stance import SetStance, StepStance
 from jarana.core.rig.edits.structure import LosePoint, PutIn, SetRing, SetSpacing, SplitSpan, TakeOut, TieBehind
 from jarana.core.rig.edits.whole import SetFloat, SetMotion, UseLine
+from jarana.core.rig.edits.winder import OffWinder
 from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.tries import readings_with_tries
@@ -53,6 +54,7 @@ WAYS: dict[str, tuple[RigEdit, ...]] = {
         SlideOn(at="bead", above="8 cm"),
         SetBead(at="bead", name="peach bead", material="glass"),
         LosePoint(),
+        OffWinder(at="hook", winder="winder-egg"),
     ),
     "swung": (
         ChangeLength(span="point-tippet", by_mm=-300),
@@ -146,7 +148,7 @@ ORDERED = {"pegged-bead", "float-pair", "shot-below", "swung", "sweep", "short-a
 def test_the_order_in_which_they_are_typed_refuses_none_and_changes_nothing(method: str) -> None:
     start = started(method, water_of(method))
     ends = []
-    for order in itertools.permutations([e for e in WAYS[method] if not isinstance(e, LosePoint | SetMotion)]):
+    for order in itertools.permutations([e for e in WAYS[method] if not isinstance(e, LosePoint | OffWinder | SetMotion)]):
         rig = start
         for edit in order:
             rig = edit.apply(rig, DRAWER)

@@ -1095,7 +1095,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour. */
+        /** Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour, what was lost. */
         get: operations["get__api_v1_season"];
         put?: never;
         post?: never;
@@ -2240,6 +2240,7 @@ export interface components {
          * @description A fly, a shot or a pegged bead on the rig: where, on what, tied how.
          *
          *     School ``bend`` at a joint: the fly sits in the line itself, the line above tied to its eye, the one below to its bend.
+         *     `ready` is the winder it came off, tied to its line already.
          */
         Attachment: {
             /**
@@ -2265,6 +2266,13 @@ export interface components {
              * @default null
              */
             link?: components["schemas"]["Link"] | null;
+            /**
+             * Ready
+             * @description ready
+             * @default null
+             * @example weir-run
+             */
+            ready?: string | null;
             /**
              * School
              * @description school
@@ -3667,6 +3675,13 @@ export interface components {
              * @example []
              */
             spools?: components["schemas"]["Spool"][];
+            /**
+             * Winders
+             * @description winders
+             * @default []
+             * @example []
+             */
+            winders?: components["schemas"]["Winder"][];
         };
         /**
          * DrawerView
@@ -8368,6 +8383,29 @@ export interface components {
             x_m: number;
         };
         /**
+         * OffWinder
+         * @description Put a piece off its winder on: behind the fly `at`, or as a dropper looped to the joint `at`.
+         */
+        OffWinder: {
+            /**
+             * At
+             * @description at
+             * @example weir-run
+             */
+            at: string;
+            /**
+             * @description op (enum property replaced by openapi-typescript)
+             * @enum {string}
+             */
+            op: "off_winder";
+            /**
+             * Winder
+             * @description winder
+             * @example weir-run
+             */
+            winder: string;
+        };
+        /**
          * OldLog
          * @description An older log as CSV; without `write` it is only told what it holds.
          */
@@ -11317,11 +11355,11 @@ export interface components {
             /**
              * Version
              * @description version
-             * @default 6
-             * @example 6
+             * @default 7
+             * @example 7
              * @constant
              */
-            version?: 6;
+            version?: 7;
         };
         /**
          * RigAlong
@@ -12146,15 +12184,37 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     by_landed
+         *         Of the fish that were on, those landed, by rig.
+         *     ended
+         *         How fish that were on ended, the most frequent first.
+         *     broke
+         *         How often the line gave, in a sentence; empty where no fish broke off.
+         *     flies_lost
+         *         Flies of the box that were lost, by name.
          *     inside, parts
          *         Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
          */
         SeasonTold: {
             /**
+             * Broke
+             * @description How often the line gave, in a sentence; empty where no fish broke off.
+             * @default
+             * @example
+             */
+            broke?: string;
+            /**
              * By Hour
              * @description by hour
              */
             by_hour: components["schemas"]["Rate"][];
+            /**
+             * By Landed
+             * @description Of the fish that were on, those landed, by rig.
+             * @default []
+             * @example []
+             */
+            by_landed?: components["schemas"]["Rate"][];
             /**
              * By Lane
              * @description by lane
@@ -12182,6 +12242,20 @@ export interface components {
              * @example 1
              */
             drifts: number;
+            /**
+             * Ended
+             * @description How fish that were on ended, the most frequent first.
+             * @default []
+             * @example []
+             */
+            ended?: components["schemas"]["Tally"][];
+            /**
+             * Flies Lost
+             * @description Flies of the box that were lost, by name.
+             * @default []
+             * @example []
+             */
+            flies_lost?: components["schemas"]["Tally"][];
             /**
              * Inside
              * @description Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
@@ -13750,7 +13824,7 @@ export interface components {
              * Edits
              * @description edits
              */
-            edits: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HangBehind"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HangBehind"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["OffWinder"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Lines
              * @description lines
@@ -13859,7 +13933,7 @@ export interface components {
          * Span
          * @description A stretch of one line between two joints, top to bottom; `wind_knot` where an overhand was cast into it.
          *
-         *     `ready` is the owned ready-made leader it belongs to; such a span is not cut from a spool.
+         *     `ready` is the owned ready-made leader, or the winder, it belongs to; such a span is not cut from a spool.
          */
         Span: {
             /**
@@ -15013,6 +15087,24 @@ export interface components {
              * @example 0
              */
             low_m: number;
+        };
+        /**
+         * Tally
+         * @description How often something happened.
+         */
+        Tally: {
+            /**
+             * Count
+             * @description count
+             * @example 1
+             */
+            count: number;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
         };
         /**
          * Tap
@@ -16200,6 +16292,67 @@ export interface components {
             wraps?: components["schemas"]["Wraps"] | null;
         };
         /**
+         * Winder
+         * @description A trailer or a dropper tied beforehand.
+         *
+         *     Attributes
+         *     ----------
+         *     name
+         *         What stands on its label.
+         *     length_m
+         *         Finished, from loop to fly.
+         *     fly
+         *         Which of the box it is of, as :func:`jarana.core.tackle.drawer.called` names it.
+         */
+        Winder: {
+            /**
+             * Count
+             * @description count
+             * @default 1
+             * @example 1
+             */
+            count?: number;
+            /**
+             * Diameter Mm
+             * @description diameter, millimetres
+             * @example 1.03
+             */
+            diameter_mm: number;
+            /**
+             * Fly
+             * @description Which of the box it is of, as :func:`jarana.core.tackle.drawer.called` names it.
+             * @example weir-run
+             */
+            fly: string;
+            /**
+             * Id
+             * @description id
+             * @example weir-run
+             */
+            id: string;
+            /**
+             * Length M
+             * @description Finished, from loop to fly.
+             * @example 0.02
+             */
+            length_m: number;
+            /**
+             * Low
+             * @description low
+             * @default 0
+             * @example 0
+             */
+            low?: number;
+            /** @description material */
+            material: components["schemas"]["Material"];
+            /**
+             * Name
+             * @description What stands on its label.
+             * @example weir-run
+             */
+            name: string;
+        };
+        /**
          * WinderLabel
          * @description The label of a winder: the rig's name, its pieces from the top, and its flies from the top.
          */
@@ -16404,7 +16557,7 @@ export interface components {
              * @default []
              * @example []
              */
-            edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HangBehind"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
+            edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HangBehind"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["OffWinder"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
             rig: components["schemas"]["Rig"];
             /**

@@ -10,10 +10,10 @@ import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useSize } from "../../ui/use_size";
+import { Lost } from "./lost";
 import { OldLog } from "./old_log";
 import { OneOuting } from "./one_outing";
 import { Questions } from "./questions";
-import { Lost } from "./lost";
 import { Rates } from "./rates";
 import { Taught } from "./taught";
 

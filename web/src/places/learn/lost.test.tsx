@@ -3,7 +3,8 @@ import { describe, expect, it } from "vitest";
 import type { Season } from "../../api/client";
 import { Lost } from "./lost";
 
-const season = (more: Partial<Season>): Season => ({ ended: [], flies_lost: [], by_landed: [], broke: "", ...more }) as Season;
+const season = (more: Partial<Season>): Season =>
+  ({ ended: [], flies_lost: [], by_landed: [], broke: "", ...more }) as Season;
 
 describe("what was lost", () => {
   it("is told by how fish ended, by rig, and by fly", () => {

@@ -121,7 +121,7 @@ export function Wound({ at, drawer, system }: WoundProps) {
   const edit = useBench((s) => s.edit);
   const fault = useBench((s) => s.faults[`${at}.winder`]);
   const items = (drawer.winders ?? [])
-    .filter((w) => w.count > 0)
+    .filter((w) => (w.count ?? 0) > 0)
     .map((w) => ({
       label: `${w.name}: ${w.fly}`,
       note: text(system, "short", w.length_m),
