@@ -150,6 +150,28 @@ def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: Flas
     assert stranger.get("/readyz").status_code == 503
 
 
+def test_a_database_that_takes_no_writes_is_read_and_says_so(
+    app: Flask, client: FlaskClient, postgres: Postgres
+) -> None:
+    name = app.extensions["sessions"].kw["bind"].url.database
+    postgres.run(f"alter database {name} set default_transaction_read_only = on")
+    app.extensions["sessions"].kw["bind"].dispose()
+    row = client.get("/api/v1/reaches").json["reaches"][0]
+    answer = client.put(f"/api/v1/reaches/{row['reach']['id']}", json={"reach": row["reach"], "base": row["number"]})
+    assert (answer.status_code, answer.json["type"]) == (507, "urn:jarana:problem:no-room")
+
+
+def test_a_database_that_is_away_is_said_to_be(app: Flask, client: FlaskClient, postgres: Postgres) -> None:
+    name = app.extensions["sessions"].kw["bind"].url.database
+    postgres.run(
+        f"alter database {name} allow_connections false",
+        f"select pg_terminate_backend(pid) from pg_stat_activity where datname = '{name}'",
+    )
+    answer = client.get("/api/v1/reaches")
+    assert (answer.status_code, answer.headers["Retry-After"]) == (503, "2")
+    assert "does not answer" in answer.json["detail"]
+
+
 def test_a_phone_comes_in_by_an_address_or_by_six_digits_once_each(app: Flask, client: FlaskClient) -> None:
     code = client.post("/api/v1/phone").json
     assert re.fullmatch(r"[0-9]{6}", code["digits"])

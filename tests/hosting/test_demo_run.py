@@ -19,6 +19,12 @@ def test_a_folder_with_other_things_in_it_is_left_alone(tmp_path: Path) -> None:
     assert (tmp_path / "letters.txt").exists()
 
 
+def test_a_folder_that_cannot_be_written_is_said_to_be(tmp_path: Path) -> None:
+    (tmp_path / "file").touch()
+    with pytest.raises(SystemExit, match=r"file/data cannot be written \(not a directory\).*--data"):
+        own_folder(tmp_path / "file" / "data")
+
+
 def test_a_new_folder_is_marked_and_known_again(tmp_path: Path) -> None:
     made = own_folder(tmp_path / "data")
     assert (made / MARKER).exists()

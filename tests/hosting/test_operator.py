@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import contextlib
 import json
 from pathlib import Path
 
 import pytest
 from sqlalchemy import text
 
-from jarana.api.logs import LARGEST, keep_errors
+from jarana.api.logs import LARGEST, Unfailing, keep_errors
 from jarana.api.settings import Settings, told
 from jarana.cli import main
 from jarana.hosting.doctor import LAST_ERRORS, look, report
@@ -101,6 +102,17 @@ def test_the_doctor_says_that_the_database_is_away(url: str, tmp_path: Path, mon
     (tmp_path / "address").write_text("postgresql+psycopg://nobody@127.0.0.1:1/none")
     lines = [f.text for f in look(tmp_path) if not f.well]
     assert any(line.startswith("the database: ") for line in lines)
+
+
+def test_a_log_that_cannot_be_written_stops_nobody() -> None:
+    full = open("/dev/full", "w", buffering=1)  # noqa: PTH123, SIM115  a file that never has room
+    with pytest.raises(OSError, match="No space left"):
+        full.write("a line\n")
+    log = Unfailing(full)
+    assert log.write("a line\n") == len("a line\n")
+    log.flush()
+    with contextlib.suppress(OSError):
+        full.close()
 
 
 def test_a_long_file_of_errors_is_put_aside(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -10,6 +10,7 @@ from uuid import uuid4
 import structlog
 from flask import Flask, Response, g, request
 from pydantic import ValidationError
+from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
 
 from jarana.api.metrics import FAILURES
@@ -31,11 +32,13 @@ log = structlog.get_logger()
 KINDS = {
     400: "malformed", 401: "sign-in", 403: "not-allowed", 404: "not-there", 405: "wrong-method", 409: "stale",
     413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 500: "failed",
-    503: "not-here",
+    503: "not-here", 507: "no-room",
 }  # fmt: skip
 """Names of problems by the status they are answered with."""
 
 
+NO_ROOM = ("53100", "25006", "58030")
+"""States of PostgreSQL that tell of a full disk, or of one that takes no writes: disk_full, read_only_sql_transaction, io_error."""
 MOST_FAULTS = 100
 """Faults that are named in an answer; nobody reads more, and who sends a list of a thousand wrong things is not sent them back."""
 
@@ -151,6 +154,21 @@ def add_error_handlers(app: Flask) -> None:
         if error.code == 429:
             answer.headers.setdefault("Retry-After", str(again_in()))
         return answer
+
+    @app.errorhandler(DBAPIError)
+    def _database(error: DBAPIError) -> Response:
+        state = getattr(error.orig, "sqlstate", None) or ""
+        if state in NO_ROOM:
+            log.error("no room", sqlstate=state)
+            return problem(
+                507, "This installation has no room left: all is there to read, and nothing new is kept. Try later."
+            )
+        if error.connection_invalidated or not state:
+            log.error("database away", why=type(error.orig).__name__)
+            answer = problem(503, "The database does not answer; nothing of yours was lost. Try again in a moment.")
+            answer.headers["Retry-After"] = "2"
+            return answer
+        return _any(error)
 
     @app.errorhandler(Exception)
     def _any(error: Exception) -> Response:

@@ -9,7 +9,7 @@ import os
 import sys
 from collections.abc import MutableMapping
 from pathlib import Path
-from typing import Any
+from typing import Any, TextIO
 
 import structlog
 
@@ -32,6 +32,24 @@ def keep_errors(_logger: Any, _name: str, event: MutableMapping[str, Any]) -> Mu
     return event
 
 
+class Unfailing:
+    """A stream for logs: a line that cannot be written (a full disk, a pipe nobody reads) is dropped, and who wrote it goes on."""
+
+    def __init__(self, stream: TextIO) -> None:
+        self._stream = stream
+
+    def write(self, text: str) -> int:
+        """Write a line, or drop it."""
+        with contextlib.suppress(OSError, ValueError):
+            self._stream.write(text)
+        return len(text)
+
+    def flush(self) -> None:
+        """Pass it on, where that can be done."""
+        with contextlib.suppress(OSError, ValueError):
+            self._stream.flush()
+
+
 def log_json(level: int = logging.INFO) -> None:
     """Write every event as JSON to standard error, with time, level and request id."""
     structlog.configure(
@@ -44,6 +62,6 @@ def log_json(level: int = logging.INFO) -> None:
             structlog.processors.JSONRenderer(),
         ],
         wrapper_class=structlog.make_filtering_bound_logger(level),
-        logger_factory=structlog.WriteLoggerFactory(file=sys.stderr),
+        logger_factory=structlog.WriteLoggerFactory(file=Unfailing(sys.stderr)),  # type: ignore[arg-type]
         cache_logger_on_first_use=True,
     )

@@ -22,7 +22,7 @@ from types import FrameType
 from jarana.demo.load import load_demo
 from jarana.hosting.address import forget_address, keep_address
 from jarana.hosting.parents import end_with_parent
-from jarana.hosting.private_postgres import PostgresMissingError, PrivatePostgres
+from jarana.hosting.private_postgres import PostgresFailedError, PostgresMissingError, PrivatePostgres
 from jarana.ports.line_device import MICROMETER, PULL_SCALE
 from jarana.ports.standins.gauge import GaugeService
 from jarana.ports.standins.line_device import LineDevice
@@ -58,9 +58,19 @@ def own_folder(folder: Path) -> Path:
     """Return the data folder, made and marked as ours if it is new; refuse one that is not ours."""
     if folder.exists() and any(folder.iterdir()) and not (folder / MARKER).exists():
         raise SystemExit(f"{folder} holds something else; name another folder with --data")
-    folder.mkdir(parents=True, exist_ok=True, mode=0o755)
-    (folder / MARKER).touch()
+    try:
+        folder.mkdir(parents=True, exist_ok=True, mode=0o755)
+        (folder / MARKER).touch()
+        (folder / "running").touch()
+    except OSError as error:
+        raise SystemExit(unwritten(folder, error)) from None
     return folder
+
+
+def unwritten(folder: Path, error: OSError) -> str:
+    """Say that a data folder cannot be written, and what may be done."""
+    what = (error.strerror or str(error)).lower()
+    return f"{folder} cannot be written ({what}). What it holds is as it was: make room, or name another folder with --data."
 
 
 def reset(folder: Path, ask: Callable[[str], str] = input) -> None:
@@ -209,8 +219,10 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
         except Stopped:
             say("Stopping …")
             return 0
-        except PostgresMissingError as missing:
-            raise SystemExit(str(missing)) from None
+        except (PostgresMissingError, PostgresFailedError) as failed:
+            raise SystemExit(str(failed)) from None
+        except OSError as error:
+            raise SystemExit(unwritten(folder, error)) from None
         finally:
             signal.signal(signal.SIGINT, signal.SIG_IGN)
             signal.signal(signal.SIGTERM, signal.SIG_IGN)

@@ -22,6 +22,10 @@ OWN_SETTINGS = (
 START_SECONDS = 60
 
 
+class PostgresFailedError(RuntimeError):
+    """The server, or one of its programs, ended with an error; the message holds what it said."""
+
+
 class PostgresMissingError(Exception):
     """The server's programs are not on this machine."""
 
@@ -90,7 +94,7 @@ class PrivatePostgres:
         if done.returncode != 0:
             log = self.folder / "postgres.log"
             tail = log.read_text(errors="replace")[-1500:] if log.exists() else ""
-            raise RuntimeError(f"{program} failed:\n{done.stdout}\n{tail}")
+            raise PostgresFailedError(f"{program} failed:\n{done.stdout}\n{tail}")
 
     def start(self) -> str:
         """Make the cluster if there is none, start the server, and return the address of its database."""
@@ -115,7 +119,7 @@ class PrivatePostgres:
         if done.returncode != 0:
             self.port = 0
             said = log.read_text(errors="replace")[-1500:] if log.exists() else ""
-            raise RuntimeError(f"PostgreSQL did not start; its log says:\n{said}")
+            raise PostgresFailedError(f"PostgreSQL did not start; its log says:\n{said}")
         log.chmod(0o600)
         return self.url("postgres", password)
 

@@ -148,7 +148,9 @@ ORDERED = {"pegged-bead", "float-pair", "shot-below", "swung", "sweep", "short-a
 def test_the_order_in_which_they_are_typed_refuses_none_and_changes_nothing(method: str) -> None:
     start = started(method, water_of(method))
     ends = []
-    for order in itertools.permutations([e for e in WAYS[method] if not isinstance(e, LosePoint | OffWinder | SetMotion)]):
+    for order in itertools.permutations(
+        [e for e in WAYS[method] if not isinstance(e, LosePoint | OffWinder | SetMotion)]
+    ):
         rig = start
         for edit in order:
             rig = edit.apply(rig, DRAWER)

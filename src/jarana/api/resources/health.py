@@ -10,6 +10,11 @@ from jarana.api.errors import problem
 from jarana.api.schemas import Health
 from jarana.api.security import database
 
+ROOM = (
+    "set local work_mem = '64kB'",
+    "select count(*) from (select repeat(md5(g::text), 32) as t from generate_series(1, 1000) g order by t offset 0) s",
+)
+"""Sorting a megabyte in little memory asks for that much room on the disk of the database, and leaves nothing behind."""
 PULSE = "insert into pulse (id, at) values (1, now()) on conflict (id) do update set at = excluded.at"
 
 blueprint = Blueprint("health", __name__)
@@ -29,9 +34,10 @@ def livez() -> dict[str, str]:
 
 @blueprint.get("/readyz")
 def readyz() -> dict[str, str] | Response:
-    """Say whether the database answers and can be written."""
+    """Say whether the database answers, can be written, and has room for more."""
     try:
-        database().execute(text(PULSE))
+        for statement in (PULSE, *ROOM):
+            database().execute(text(statement))
         database().commit()
     except SQLAlchemyError:
         return problem(503, "The database does not answer, or cannot be written.")
