@@ -64,6 +64,15 @@ describe("a document that changes", () => {
     expect(told).toEqual([]);
   });
 
+  it("is told that the server has no room, and sent again until there is", async () => {
+    const send = vi.fn(async () => undefined);
+    send.mockRejectedValueOnce(refusal(507, { detail: "No room left." }));
+    const { rest, told } = keeping(send);
+    for (let k = 0; k < 4; k++) await rest();
+    expect(told).toEqual(["No room left."]);
+    expect(send.mock.calls.length).toBeGreaterThanOrEqual(2);
+  });
+
   it("is told why the server refuses it, and waits for a change", async () => {
     const send = vi.fn().mockRejectedValue(refusal(422, { faults: [{ path: "a", value: "", reason: "too long" }] }));
     const { kept, hook, rest, told } = keeping(send);

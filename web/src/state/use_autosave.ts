@@ -2,6 +2,8 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { Refused } from "../api/client";
 
 const REST_MS = 2000;
+/** The server has no room left: it is said, and what is here is sent again until there is. */
+const NO_ROOM = 507;
 
 export type Keeping<Newest> = {
   state: "saved" | "unsaved" | "saving" | "stale";
@@ -55,7 +57,10 @@ export function useAutosave<Newest>(kept: Kept<Newest>): Keeping<Newest> {
       } else if (error instanceof Refused && status < 500 && status !== 429) {
         latest.current.tell(error.problem?.faults[0]?.reason ?? error.message);
         setRefused(sent);
-      } else await new Promise((done) => window.setTimeout(done, REST_MS));
+      } else {
+        if (status === NO_ROOM) latest.current.tell((error as Refused).message);
+        await new Promise((done) => window.setTimeout(done, REST_MS));
+      }
     }
     setBusy(false);
   }, []);

@@ -9,7 +9,13 @@ const edit = vi.fn();
 const system = {
   rules: { short: { unit: "cm", factor: 100, decimals: 0, form: "plain", offset: 0 } },
 } as unknown as UnitSystem;
-const winder = (id: string, count: number) => ({ id, name: `${id} trailer`, fly: "Small egg #14", length_m: 0.4, count });
+const winder = (id: string, count: number) => ({
+  id,
+  name: `${id} trailer`,
+  fly: "Small egg #14",
+  length_m: 0.4,
+  count,
+});
 const drawer = (...winders: object[]) => ({ winders }) as unknown as Drawer;
 afterEach(cleanup);
 
