@@ -57,6 +57,48 @@ def test_back_takes_the_rig_before_and_keeps_what_was_changed(bench: Page) -> No
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved")
 
 
+NOBODYS = "00000000-0000-4000-8000-000000000001"
+
+
+def test_a_row_of_tackle_an_outing_and_two_revisions_have_addresses_and_the_window_a_title(bench: Page) -> None:
+    expect(bench).to_have_title(f"{FIRST} · Rig · Jarana")
+    root = bench.url.split("/rig")[0]
+    bench.goto(f"{root}/tackle/leaders?row=leader-fast")
+    cell = bench.get_by_role("gridcell", name="fast sinking 1.5 m", exact=True)
+    expect(cell).to_have_attribute("tabindex", "0")
+    expect(bench).to_have_title("Tackle · Jarana")
+    cell.focus()
+    bench.keyboard.press("ArrowUp")
+    expect(bench).to_have_url(re.compile("row=leader-37$"))
+    bench.goto(f"{root}/tackle/leaders?row={NOBODYS}")
+    expect(bench.get_by_role("alert")).to_contain_text("no such leader of yours")
+    bench.goto(f"{root}/learn")
+    bench.get_by_role("group", name="Your season").get_by_role("button").first.click()
+    picked = bench.get_by_role("region", name="The outing picked")
+    told = picked.inner_text()
+    bench.reload()
+    assert picked.inner_text() == told
+    bench.go_back()
+    expect(picked).to_have_count(0)
+    bench.goto(f"{root}/learn?outing={NOBODYS}")
+    expect(bench.get_by_role("alert")).to_contain_text("no such outing of yours")
+
+
+def test_revisions_that_are_compared_have_an_address_and_one_that_is_not_there_is_said(bench: Page) -> None:
+    bench.keyboard.press("]")
+    expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved")
+    root = bench.url.partition("?")[0]
+    bench.goto(f"{root}?sheet=history&rev=1-2")
+    expect(bench.get_by_role("region", name="Comparison")).to_contain_text("From rev 1 to rev 2")
+    expect(bench.get_by_role("checkbox", name="Compare rev 1")).to_be_checked()
+    bench.get_by_role("checkbox", name="Compare rev 2").click()
+    expect(bench).to_have_url(re.compile("rev=1$"))
+    bench.keyboard.press("Escape")
+    expect(bench).to_have_url(root)
+    bench.goto(f"{root}?sheet=history&rev=77")
+    expect(bench.get_by_role("alert")).to_contain_text("no such revision of this rig")
+
+
 @pytest.mark.long
 def test_an_address_opens_its_rig_in_another_window_and_its_taper(bench: Page) -> None:
     first = address(bench)

@@ -67,6 +67,7 @@ function SignedIn() {
   useKeyboard();
   return (
     <div className="flex h-dvh flex-col-reverse lg:flex-row print:block print:h-auto">
+      <PageTitle />
       <SkipLink />
       <nav
         aria-label="Places"
@@ -122,6 +123,17 @@ function SignedIn() {
       <Toasts />
     </div>
   );
+}
+
+/** What the window is called: what it is about, and the place. */
+function PageTitle() {
+  const { pathname } = useLocation();
+  const rig = useBench((s) => s.docs?.rig?.name);
+  const water = useBench((s) => s.docs?.water.name);
+  const place = PLACES.find(({ to }) => pathname.startsWith(to));
+  const about = namedBy(pathname)?.about;
+  const named = about === "water" ? water : about === "rig" ? rig : undefined;
+  return <title>{[named, place?.name, "Jarana"].filter(Boolean).join(" · ")}</title>;
 }
 
 /** The first thing a Tab reaches: past places and bar, to what the place is about. */

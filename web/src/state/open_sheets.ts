@@ -44,10 +44,13 @@ export function followAddress(search: string): void {
   useSheets.setState({ open: NAMES.find((name) => name === named) ?? null });
 }
 
+/** What an address says of the sheet that is open, and of nothing else. */
+const WITH_A_SHEET = ["rev"];
+
 /** The search part of an address with a sheet in it, or with none. */
 export function searchWith(search: string, open: SheetName | null): string {
   const parts = new URLSearchParams(search);
   if (open) parts.set("sheet", open);
-  else parts.delete("sheet");
+  else for (const key of ["sheet", ...WITH_A_SHEET]) parts.delete(key);
   return parts.toString();
 }

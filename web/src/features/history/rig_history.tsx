@@ -1,4 +1,6 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { api, type HistoryEntry, taken } from "../../api/client";
 import { when } from "../../model/moment";
 import { useBench } from "../../state/bench_store";
@@ -36,10 +38,22 @@ function Revisions() {
   const saved = useBench((s) => s.saved);
   const units = useBench((s) => s.units);
   const history = useHistory(saved?.rigId ?? null, units);
-  const [picked, setPicked] = useState<HistoryEntry[]>([]);
-  const [told, setTold] = useState<readonly string[] | null>(null);
+  const [params, setParams] = useSearchParams();
   const [note, setNote] = useState("");
   const rows = history.data ?? [];
+  // An address may name a revision, or two that are compared: rev=3, rev=2-5.
+  const numbers = (params.get("rev") ?? "").split("-").map(Number).filter(Number.isInteger).slice(0, 2);
+  const picked = rows.filter((row) => numbers.includes(row.number)).sort((a, b) => a.number - b.number);
+  const [one, two] = picked;
+  const compared = useQuery({
+    queryKey: ["compared", saved?.rigId, one?.id, two?.id],
+    enabled: Boolean(saved && one && two),
+    queryFn: async () => {
+      const path = { rig_id: saved?.rigId ?? "", old: one?.id ?? "", new: two?.id ?? "" };
+      return taken(await api.GET("/api/v1/rigs/{rig_id}/compare/{old}/{new}", { params: { path } }));
+    },
+  });
+  const told = compared.data?.changes.map((c) => c.said) ?? (compared.isError ? ["The server does not answer."] : null);
   const { here } = useRigsHere(rows.slice(0, DRAWN).map((row) => row.id));
   if (!saved) return null;
   const path = (revision_id: string) => ({ params: { path: { rig_id: saved.rigId, revision_id } } });
@@ -57,23 +71,24 @@ function Revisions() {
     }
   };
   const pick = (row: HistoryEntry) => {
-    setTold(null);
-    const now = picked.some((p) => p.id === row.id)
-      ? picked.filter((p) => p.id !== row.id)
-      : [...picked.slice(-1), row];
-    setPicked(now);
-    const [one, two] = [...now].sort((a, b) => a.number - b.number);
-    if (!one || !two) return;
-    const params = { path: { rig_id: saved.rigId, old: one.id, new: two.id } };
-    void api.GET("/api/v1/rigs/{rig_id}/compare/{old}/{new}", { params }).then(({ data }) => {
-      setTold(data ? data.changes.map((c) => c.said) : ["The server does not answer."]);
-    });
+    const now = numbers.includes(row.number)
+      ? numbers.filter((n) => n !== row.number)
+      : [...numbers.slice(-1), row.number];
+    setParams(
+      (was) => {
+        if (now.length > 0) was.set("rev", now.join("-"));
+        else was.delete("rev");
+        return was;
+      },
+      { replace: true },
+    );
   };
-  const [one, two] = [...picked].sort((a, b) => a.number - b.number);
+  const unknown = rows.length > 0 && numbers.some((n) => !rows.some((row) => row.number === n));
   return (
     <>
       <p className="text-[13px] text-soft">Tick two to compare them.</p>
       <p role="status">{note}</p>
+      {unknown ? <p role="alert">There is no such revision of this rig.</p> : null}
       {told && one && two ? (
         <section aria-label="Comparison" className="my-2 rounded-s border border-ink px-3 py-2">
           <p className="font-semibold">

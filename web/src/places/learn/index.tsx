@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { useSearchParams } from "react-router";
 import { api, type OutingView, type Season, taken } from "../../api/client";
 import { Calibration } from "../../drawings/calibration";
 import { SeasonStrip } from "../../drawings/season_strip";
@@ -49,7 +50,14 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
   const reaches = useReaches();
   const fished = [...new Set(outings.map((o) => o.water))];
   const [water, setWater] = useState(fished[0] ?? "");
-  const [open, setOpen] = useState<string | null>(null);
+  const [params, setParams] = useSearchParams();
+  const open = params.get("outing");
+  const setOpen = (id: string | null) =>
+    setParams((now) => {
+      if (id) now.set("outing", id);
+      else now.delete("outing");
+      return now;
+    });
   const reach = reaches.data?.find((r) => r.reach.id === water)?.reach;
   const picked = outings.find((o) => o.id === open);
   return (
@@ -73,6 +81,11 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         />
       </div>
       {picked ? <OneOuting outing={picked} onClose={() => setOpen(null)} /> : null}
+      {open && !picked ? (
+        <p role="alert" className="mt-2">
+          There is no such outing of yours: it was taken back, or its address belongs to somebody else.
+        </p>
+      ) : null}
       <div className="mt-4 grid gap-6 lg:grid-cols-2">
         <section aria-label="What the water taught">
           <h2 className="mb-1 text-lg font-bold">What the water taught</h2>

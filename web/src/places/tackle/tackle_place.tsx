@@ -90,6 +90,9 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
   );
 }
 
+/** How long one rests on a row before the address names it. */
+const REST_MS = 400;
+
 type DrawerProps = { kind: KindView; devices: readonly string[]; stock: ReturnType<typeof useStock> };
 
 function Drawer({ kind, devices, stock }: DrawerProps) {
@@ -106,15 +109,34 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
   const search = useRef<HTMLInputElement>(null);
   const adder = useRef<HTMLButtonElement>(null);
   const all = shelf.data;
-  const named = useSearchParams()[0].get("row");
+  const [params, setParams] = useSearchParams();
+  const named = params.get("row");
+  const followed = useRef<string | null>(null);
   // An address may name a row: it is gone to once the drawer is open.
   const there = named !== null && all?.some((row) => row.id === named);
   useEffect(() => {
-    if (!named || !there) return;
+    if (!named || !there || named === followed.current) return;
     setFind("");
     setOnlyLow(false);
     setAt({ row: named, column: kind.columns.find((c) => !c.detail)?.key ?? "" });
   }, [named, there, kind]);
+  // The address follows the row one rests on: it can be kept, sent, and opened again.
+  const rests = at?.row ?? null;
+  useEffect(() => {
+    if (rests === null || rests === named) return;
+    const follow = () => {
+      followed.current = rests;
+      setParams(
+        (now) => {
+          now.set("row", rests);
+          return now;
+        },
+        { replace: true },
+      );
+    };
+    const timer = window.setTimeout(follow, REST_MS);
+    return () => window.clearTimeout(timer);
+  }, [rests, named, setParams]);
   const columns = useMemo(() => kind.columns.map((c, i) => ({ c, i })).filter(({ c }) => !c.detail), [kind]);
   const gridColumns = useMemo(
     () =>
@@ -252,6 +274,11 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
         {trouble ? (
           <p role="alert" className="px-3 pb-2 text-[13px] text-float">
             {trouble}
+          </p>
+        ) : null}
+        {named !== null && !there && at === null ? (
+          <p role="alert" className="px-3 pb-2 text-[13px] text-float">
+            There is no such {kind.one} of yours: it was thrown away, or its address belongs to somebody else.
           </p>
         ) : null}
         <div className="min-h-0 flex-1 max-lg:h-[420px] max-lg:flex-none">
