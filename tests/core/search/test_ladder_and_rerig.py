@@ -7,7 +7,7 @@ import pytest
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.model import Rig
-from jarana.core.search.ladder import WISHED, Ladder, _Walk, ladder, rungs_of
+from jarana.core.search.ladder import AT_EDGE_M, WISHED, Ladder, _deep, _Walk, ladder, rungs_of
 from jarana.core.search.rerig import Rerig, rerig
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
@@ -106,6 +106,27 @@ def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:
     first = [c.text for c in found.cells[0]]
     assert len(set(first)) > 2
     assert sum(c.today for c in found.cells[0]) == 1
+    assert found.depth_m == lake.depth_m
+    for row in found.cells:
+        for deeper, cell in zip(row[1:], row, strict=False):
+            assert len(cell.flies) == len(deeper.flies) == 3
+            assert max(deeper.flies) >= max(cell.flies) - 0.05
+
+
+@pytest.mark.parametrize(
+    ("fly", "inside"),
+    [
+        (0.5 - AT_EDGE_M - 0.01, 0), (0.5 - AT_EDGE_M + 0.01, 1), (1.0 + AT_EDGE_M - 0.01, 1), (1.0 + AT_EDGE_M + 0.01, 0),
+    ],
+)  # fmt: skip
+def test_a_fly_counts_as_where_they_take_up_to_the_edge_of_it(fly: float, inside: int) -> None:
+    lake = water(4.0, 0.0, "lake", off_m=12.0)
+    zone = lake.zone.model_copy(update={"from_surface": True, "low_m": 0.5, "high_m": 1.0})
+    where = lake.model_copy(update={"zone": zone})
+    low, high = where.zone.heights(where.depth_m)
+    assert (round(where.depth_m - high, 3), round(where.depth_m - low, 3)) == (0.5, 1.0)
+    cell = _deep(fished(started("lake-team", lake), where), (fly, 3.0), 20.0, 0, True)
+    assert (cell.in_zone, cell.flies) == (inside, (fly, 3.0))
 
 
 def test_a_ladder_of_a_swing_is_depths_by_pace() -> None:

@@ -2884,8 +2884,17 @@ export interface components {
         /**
          * Cell
          * @description A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
+         *
+         *     `flies` are how deep each fly is, m, and `in_zone` how many of them are where fish take; of a ladder of depths.
          */
         Cell: {
+            /**
+             * Flies
+             * @description flies
+             * @default []
+             * @example []
+             */
+            flies?: number[];
             /**
              * High M
              * @description high, metres
@@ -2893,6 +2902,13 @@ export interface components {
              * @example 1
              */
             high_m?: number | null;
+            /**
+             * In Zone
+             * @description in zone
+             * @default 0
+             * @example 0
+             */
+            in_zone?: number;
             /**
              * Low M
              * @description low, metres
@@ -6422,6 +6438,8 @@ export interface components {
          *         The two to carry today beside the one in hand.
          *     buy
          *         What is not owned and would fill cells, most first.
+         *     depth_m, zone_m
+         *         Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
          */
         Ladder: {
             /**
@@ -6454,6 +6472,13 @@ export interface components {
              * @description columns
              */
             columns: string[];
+            /**
+             * Depth M
+             * @description Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
+             * @default 0
+             * @example 0
+             */
+            depth_m?: number;
             /**
              * Down
              * @description What the columns and the rows are.
@@ -6491,6 +6516,22 @@ export interface components {
              * @example []
              */
             sizes?: number[];
+            /**
+             * Zone M
+             * @description Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             * @example [
+             *       0,
+             *       0
+             *     ]
+             */
+            zone_m?: [
+                number,
+                number
+            ];
         };
         /**
          * LadderAsked

@@ -17,6 +17,7 @@ from jarana.core.errors import InputError
 from jarana.core.model import Frozen
 from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.moves.line import values as other_lines
@@ -28,6 +29,7 @@ from jarana.core.tackle.shot import Shot, shots
 from jarana.core.units import Writer
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
+from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 
 say = phrases(
@@ -36,7 +38,7 @@ say = phrases(
 longer = { $more } more tippet
 none = nothing of yours
 sold = { $what }, not yours
-on-the-bed = lies on the bed
+on-the-bed = on the bed
 bead = { $bead } bead
 no-bead = no bead
 no-ladder = Nothing of this rig can be made heavier or lighter.
@@ -53,6 +55,8 @@ ALWAYS = 0.9
 DEPTHS = (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)
 PACES = (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)
 """Depths and paces of a ladder, as shares of the water's own."""
+AT_EDGE_M = 0.05
+"""m: a fly so near the edge of where they take is in it."""
 LONGER_M = (0.2, 0.4, 0.8)
 COUNTS_S = (5.0, 10.0, 20.0, 30.0, 45.0, 60.0, 90.0, 120.0)
 SLOWEST, FASTEST, SHALLOWEST, DEEPEST = 0.08, 2.5, 0.2, 8.0
@@ -61,7 +65,10 @@ Mark = Literal["", "longer", "sold", "none", "always"]
 
 
 class Cell(Frozen):
-    """A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's."""
+    """A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
+
+    `flies` are how deep each fly is, m, and `in_zone` how many of them are where fish take; of a ladder of depths.
+    """
 
     rung: int | None
     text: str
@@ -70,6 +77,8 @@ class Cell(Frozen):
     low_m: float | None = None
     high_m: float | None = None
     today: bool = False
+    flies: tuple[float, ...] = ()
+    in_zone: int = 0
 
 
 class Ladder(Frozen):
@@ -85,6 +94,8 @@ class Ladder(Frozen):
         The two to carry today beside the one in hand.
     buy
         What is not owned and would fill cells, most first.
+    depth_m, zone_m
+        Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
     """
 
     kind: Literal["weight", "count", "leader"]
@@ -98,6 +109,8 @@ class Ladder(Frozen):
     carry: tuple[str, ...] = ()
     buy: tuple[str, ...] = ()
     drifts: int = 0
+    depth_m: float = 0.0
+    zone_m: tuple[float, float] = (0.0, 0.0)
 
 
 @dataclass(frozen=True)
@@ -362,7 +375,7 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
         depths = []
         for j, column in enumerate(columns):
             tracks = found[i] if lake else found[i * len(columns) + j]
-            depths.append(_depth(tracks, column if lake else None))
+            depths.append(_depths(tracks, column if lake else None, options[i][1].rig))
         rows.append(tuple(_deep(situation, d, c, i, lake) for d, c in zip(depths, columns, strict=True)))
     return Ladder(
         kind="count" if lake else "leader",
@@ -373,7 +386,14 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
         rungs=(),
         cells=tuple(rows),
         drifts=len(asked),
+        depth_m=water.depth_m,
+        zone_m=_zone(water),
     )
+
+
+def _zone(water: Reach) -> tuple[float, float]:
+    low, high = water.zone.heights(water.depth_m)
+    return round(water.depth_m - high, 3), round(water.depth_m - low, 3)
 
 
 def _lines(situation: Situation) -> Iterator[tuple[str, Situation]]:
@@ -394,30 +414,31 @@ def _counted(rig: Rig, count: float) -> Rig:
     return rig.rebuilt(motion=rig.motion.model_copy(update={"count_s": count}))
 
 
-def _depth(tracks: Tracks | None, seconds: float | None) -> float | None:
-    """Return how deep the deepest fly is after so many s, or in the middle of the second half of a swing, m."""
+def _depths(tracks: Tracks | None, seconds: float | None, rig: Rig) -> tuple[float, ...]:
+    """Return how deep each fly is, the uppermost on the line first, after so many s, or in the middle of the second half of a swing, m; nothing where it failed."""
     if tracks is None or not tracks.names:
-        return None
-    depth = -tracks.nominal[: len(tracks.names), :, AT_Z]
+        return ()
+    order = sorted(range(len(tracks.names)), key=lambda k: place(rig, rig.attachment(tracks.names[k])))
+    depth = -tracks.nominal[order, :, AT_Z]
     times = tracks.nominal_times
     if seconds is not None:
-        return float(max(np.interp(seconds, times, row) for row in depth))
-    return float(np.median(depth[:, len(times) // 2 :], axis=1).max())
+        return tuple(round(float(np.interp(seconds, times, row)), 3) for row in depth)
+    return tuple(round(float(d), 3) for d in np.median(depth[:, len(times) // 2 :], axis=1))
 
 
-def _deep(situation: Situation, depth: float | None, column: float, row: int, lake: bool) -> Cell:
-    if depth is None:
+def _deep(situation: Situation, flies: tuple[float, ...], column: float, row: int, lake: bool) -> Cell:
+    if not flies:
         return Cell(rung=None, text="–", mark="none")
-    water = situation.water
+    water, depth = situation.water, max(flies)
     lies = depth >= water.depth_m - 0.03
     motion = situation.rig.motion
     today = row == 0 and (abs(column - motion.count_s) < 2.5 if lake else abs(column - water.pace_m_s) < 1e-9)
-    low, high = water.zone.heights(water.depth_m)
-    inside = water.depth_m - high - 0.05 <= depth <= water.depth_m - low + 0.05
+    top, bottom = _zone(water)
     return Cell(
         rung=row,
         text=say("on-the-bed") if lies else situation.writer.text("depth", depth),
         mark="always" if lies else "",
-        touches=1.0 if inside else 0.0,
         today=today,
+        flies=flies,
+        in_zone=sum(top - AT_EDGE_M <= fly <= bottom + AT_EDGE_M for fly in flies),
     )

@@ -45,6 +45,24 @@ describe("a ladder", () => {
     expect(within(table).getAllByText(/today/)).toHaveLength(1);
     expect(within(table).getByText("0.40 m more tippet")).toBeTruthy();
   });
+  it("of depths draws every fly in the water and tells how many are where they take", () => {
+    const deep = (flies: number[], in_zone: number) => cell({ text: "2.1 m", touches: 0, low_m: null, flies, in_zone });
+    const lake = {
+      ...ladder,
+      kind: "count",
+      rows: ["floating"],
+      columns: ["10", "90"],
+      cells: [[deep([0.2, 0.5, 0.9], 0), deep([1.1, 1.9, 4], 2)]],
+      depth_m: 4,
+      zone_m: [1, 2],
+    } as unknown as Ladder;
+    const { container } = render(<Shown ladder={lake} rig={rig} system={system} />);
+    expect(screen.getByText(/2 of 3 where they take/)).toBeTruthy();
+    const dots = [...container.querySelectorAll("circle")];
+    expect(dots).toHaveLength(6);
+    expect(dots.map((d) => Number(d.getAttribute("cy")))).toEqual([5.5, 7.75, 10.75, 12.25, 18.25, 34]);
+    expect(dots.slice(3).map((d) => d.getAttribute("fill"))).toEqual(["var(--ink)", "var(--ink)", "var(--sheet)"]);
+  });
   it("says what to carry and what to buy", () => {
     render(<Shown ladder={ladder} rig={rig} system={system} />);
     expect(screen.getByText(/Carry beside it/).parentElement?.textContent).toContain("2.5 mm bead");

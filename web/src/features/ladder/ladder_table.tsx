@@ -3,8 +3,9 @@ import { figure, text } from "../../model/format";
 
 const NOTES: Record<Ladder["kind"], string> = {
   weight: "The lightest of yours that touches on 1 drift in 4 or more, by depth and pace.",
-  count: "How deep the lowest fly is after a count, by line. In bold: where they take.",
-  leader: "How deep the lowest fly swings, by pace and line. In bold: where they take.",
+  count:
+    "How deep each fly is after a count, by line: a filled dot is where they take, a ring lies on the bed. In figures the lowest.",
+  leader: "How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest.",
 };
 /** How a ladder of weights is read. */
 export const LEGEND =
@@ -85,14 +86,18 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {text(system, "travel", cell.low_m)}
       </span>
     ) : null;
-  const inside = ladder.kind !== "weight" && (cell.touches ?? 0) > 0;
+  const flies = cell.flies ?? [];
+  const inside = (cell.in_zone ?? 0) > 0;
   return (
     <td
       className={`border border-hair align-middle ${paper ? "h-8 px-1" : "h-12 px-1.5"} ${frame}`}
       style={paper ? undefined : { background: water }}
     >
-      <span className={`flex items-center ${paper ? "flex-wrap gap-x-1" : "gap-1.5"}`}>
+      <span
+        className={`flex ${flies.length > 0 ? "flex-col items-start whitespace-nowrap" : `items-center ${paper ? "flex-wrap gap-x-1" : "gap-1.5"}`}`}
+      >
         {ladder.kind === "weight" ? <Dot size={size} mark={cell.mark ?? ""} paper={paper} /> : null}
+        {flies.length > 0 ? <Gauge flies={flies} ladder={ladder} paper={paper} /> : null}
         <span className={`leading-tight ${inside ? "font-bold" : ""}`}>
           {ladder.kind === "weight" && cell.mark === "" && size > 0 ? (
             <b className="figure">{figure(system, "bead", size / 1000).digits}</b>
@@ -102,9 +107,55 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
           {paper ? null : way}
         </span>
         {paper ? <span className="basis-full">{way}</span> : null}
+        {flies.length > 0 ? (
+          <span className="sr-only">
+            , {cell.in_zone ?? 0} of {flies.length} where they take
+          </span>
+        ) : null}
         {cell.today ? <span className="sr-only"> today</span> : null}
       </span>
     </td>
+  );
+}
+
+const GAUGE = { width: 30, height: 38, edge: 4 };
+/** m over the bed within which a fly lies on it. */
+const LIES_M = 0.03;
+
+/** Every fly at its depth in the water of the day, from the surface to the bed, the zone between. */
+function Gauge({ flies, ladder, paper }: { flies: readonly number[]; ladder: Ladder; paper: boolean }) {
+  const { width, height, edge } = GAUGE;
+  const deep = ladder.depth_m || 1;
+  const y = (m: number) => edge + (Math.min(m, deep) / deep) * (height - 2 * edge);
+  const [top, bottom] = ladder.zone_m ?? [0, 0];
+  const [ink, soft, hollow] = paper ? ["#000", "#999", "#fff"] : ["var(--ink)", "var(--soft)", "var(--sheet)"];
+  return (
+    <svg width={width} height={height} aria-hidden className="shrink-0">
+      <rect
+        x={0}
+        y={y(top)}
+        width={width}
+        height={Math.max(y(bottom) - y(top), 1)}
+        fill={paper ? "#ddd" : "var(--zone)"}
+      />
+      <line x1={0} x2={width} y1={y(0)} y2={y(0)} stroke={ink} strokeWidth={1} />
+      <line x1={0} x2={width} y1={y(deep)} y2={y(deep)} stroke={paper ? "#000" : "var(--bed)"} strokeWidth={3} />
+      {flies.map((fly, i) => {
+        const lies = fly >= deep - LIES_M;
+        const fill = lies ? hollow : fly >= top && fly <= bottom ? ink : soft;
+        return (
+          <circle
+            key={i}
+            cx={(width / (flies.length + 1)) * (i + 1)}
+            cy={y(fly)}
+            r={3}
+            fill={fill}
+            stroke={ink}
+            strokeWidth={1}
+          />
+        );
+      })}
+    </svg>
   );
 }
 
