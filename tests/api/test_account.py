@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+import time
 from collections.abc import Iterator
 from datetime import timedelta
 from pathlib import Path
@@ -19,7 +20,9 @@ from jarana.ports.standins.mail_box import MailBox
 from jarana.storage.tables import AnglerRow, Base, InvitationRow, SignInTokenRow, SittingRow
 from jarana.usecases import account
 from jarana.usecases.account import FRESH, GUESSED, LEAST_WORD, MOST_INVITED, MOST_NAME
+from jarana.usecases.open_join import sealed
 from jarana.usecases.queue import work_queue
+from jarana.usecases.sign_in import LETTER_LIFE
 from tests.people import operating
 
 WORD = "a long enough one"
@@ -66,7 +69,7 @@ def delivered(app: Flask, box: MailBox) -> list[str]:
 
 
 def way_in(letter: str) -> str:
-    found = re.search(r"/enter#([A-Za-z0-9_-]+)", letter.replace("=\n", ""))
+    found = re.search(r"/enter#([A-Za-z0-9._-]+)", letter.replace("=\n", ""))
     assert found is not None, letter
     return found[1]
 
@@ -222,12 +225,28 @@ def test_openly_a_letter_begins_an_account_and_lets_in_who_has_one(app: Flask, a
     ]
     assert {a.status_code for a in answers} == {200}
     assert answers[0].json == answers[1].json
+    with operating(app.extensions["sessions"]) as session:
+        assert session.scalars(select(AnglerRow).where(AnglerRow.mail == "ben@fish.example")).first() is None
     letters = delivered(app, box)
     names = []
     for letter in letters:
         mine = app.test_client()
         names.append(post(mine, "sign-in", token=way_in(letter)).json["name"])
+        assert post(app.test_client(), "sign-in", token=way_in(letter)).status_code == 401
     assert sorted(names) == ["Ann", "Ben"]
+
+
+def test_a_sealed_letter_holds_for_an_hour_and_only_as_it_was_sealed(
+    app: Flask, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    token = sealed("test-secret", "Ben", "ben@fish.example")
+    for other in (token[:-1], token + "x", sealed("another secret", "Ben", "ben@fish.example"), "join.a.b.c"):
+        assert post(app.test_client(), "sign-in", token=other).status_code == 401
+    late = time.time() + LETTER_LIFE.total_seconds() + 2
+    with monkeypatch.context() as later:
+        later.setattr("itsdangerous.timed.time.time", lambda: late)
+        assert post(app.test_client(), "sign-in", token=token).status_code == 401
+    assert post(app.test_client(), "sign-in", token=token).json["name"] == "Ben"
 
 
 @pytest.mark.parametrize(("mode", "join", "ask"), [("closed", 403, 403), ("invited", 401, 403)])

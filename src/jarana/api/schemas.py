@@ -189,9 +189,9 @@ class WaterAnswer(Frozen):
 
 
 class Token(Frozen):
-    """A one-time sign-in token, or the six digits a signed-in browser shows for a phone."""
+    """A one-time sign-in token, the sealed one of a letter, or the six digits a signed-in browser shows for a phone."""
 
-    token: Annotated[str, StringConstraints(min_length=6, max_length=200, pattern=r"^[A-Za-z0-9_-]+$")]
+    token: Annotated[str, StringConstraints(min_length=6, max_length=2000, pattern=r"^[A-Za-z0-9._-]+$")]
 
 
 class PhoneCode(Frozen):

@@ -20,6 +20,7 @@ from jarana.ports.mail import Letter
 from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
+from jarana.usecases.open_join import sealed
 from jarana.usecases.sign_in import SITTING_LIFE, digest_of, make_letter_token
 
 say = phrases(
@@ -233,8 +234,10 @@ def join(session: Session, secret: str, name: str, mail: str, word: str, now: da
         raise
 
 
-def ask_to_join(session: Session, name: str, mail: str, enter: str, now: datetime) -> Letter:
+def ask_to_join(session: Session, secret: str, name: str, mail: str, enter: str, now: datetime) -> Letter:
     """Return the letter to who asks for an account openly: with it they begin, or come in where they have one already.
+
+    Nothing is kept of who asks: the letter holds it, sealed.
 
     Raises
     ------
@@ -245,13 +248,9 @@ def ask_to_join(session: Session, name: str, mail: str, enter: str, now: datetim
     faults = _faults(name, mail, None)
     if faults:
         raise InputError(faults)
-    people = Anglers(session)
-    row = people.with_mail(mail)
-    known = row is not None
-    if row is None:
-        row = people.add(AnglerRow(name=people.free_name(name), mail=mail))
-    address = f"{enter}#{make_letter_token(session, row.id, now)}"
-    return Letter(mail, say("join-subject"), say("there" if known else "join", address=address))
+    row = Anglers(session).with_mail(mail)
+    token = sealed(secret, name, mail) if row is None else make_letter_token(session, row.id, now)
+    return Letter(mail, say("join-subject"), say("join" if row is None else "there", address=f"{enter}#{token}"))
 
 
 def ask_again(session: Session, mail: str, enter: str, now: datetime) -> Letter | None:

@@ -101,7 +101,8 @@ def join_openly(json: JoinOpenly) -> LetterOnItsWay:
     if current_app.config["SIGN_UP"] != "open" or not current_app.config["MAIL"]:
         abort(403, "Accounts are by invitation here.")
     enter = f"{request.host_url}enter"
-    post(database(), ask_to_join(database(), json.name, json.mail, enter, datetime.now(UTC)))
+    secret = str(current_app.secret_key)
+    post(database(), ask_to_join(database(), secret, json.name, json.mail, enter, datetime.now(UTC)))
     return LetterOnItsWay(says=ASKED)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import UTC, datetime
 
 import segno
-from flask import Blueprint, abort, request
+from flask import Blueprint, abort, current_app, request
 from flask_login import current_user, login_user, logout_user
 from spectree import Response
 
@@ -13,6 +13,7 @@ from jarana.api.schemas import InHandView, Me, PhoneCode, TakeInHand, Token
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
 from jarana.usecases.in_hand import in_hand, take_in_hand
+from jarana.usecases.open_join import begin_account
 from jarana.usecases.sign_in import PHONE_LIFE, begin_sitting, end_sittings, make_phone_code, spend_token
 
 OWN_HOSTS = ("127.0.0.1", "localhost", "[::1]")
@@ -34,6 +35,8 @@ def sign_in(json: Token) -> Me:
     """Spend a one-time token and start a session."""
     now = datetime.now(UTC)
     found = spend_token(database(), json.token, now)
+    joined = None if found else begin_account(database(), str(current_app.secret_key), json.token, now)
+    found = (joined, True) if joined is not None else found
     if found is None:
         abort(
             401,
