@@ -15541,7 +15541,7 @@ export interface components {
         };
         /**
          * Token
-         * @description A one-time sign-in token, or the six digits a signed-in browser shows for a phone.
+         * @description A one-time sign-in token, the sealed one of a letter, or the six digits a signed-in browser shows for a phone.
          */
         Token: {
             /**
