@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
@@ -12,6 +14,8 @@ from jarana.core.search.rerig import Rerig, rerig
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.fly import Fly, Wraps
 from jarana.core.units import Writer
 from jarana.core.watch import Watch
 from tests.coverage import led, water
@@ -96,6 +100,26 @@ def test_a_cell_says_where_it_comes_down_and_what_to_carry_and_buy(climbed: tupl
     assert all(c.touches >= WISHED for c in filled)
     assert len(found.carry) <= 2
     assert len(found.sizes) == len(found.rungs)
+
+
+def test_turns_of_wire_are_rungs_of_their_own_by_what_they_weigh() -> None:
+    situation = one_pattern(1.35, water(1.0, 0.6))
+    pattern = situation.drawer.patterns[0]
+    wire = Wraps(turns=8, wire_mm=0.5, under_mm=1.0, density_kg_m3=11300)
+    wound = tuple(
+        pattern.weights[0].model_copy(
+            update={"id": f"wound-{n}", "bead": None, "wraps": wire.model_copy(update={"turns": n})}
+        )
+        for n in (8, 20)
+    )
+    bare = pattern.weights[0].model_copy(update={"id": "bare", "bead": None})
+    own = pattern.model_copy(update={"weights": (*wound, pattern.weights[3], bare)})
+    here = replace(situation, setting=replace(situation.setting, drawer=Drawer(patterns=(own,))))
+    _, rungs = rungs_of(here.with_rig(here.rig.replace_attachment("point", body=own.tied(wound[0]))))
+    masses = [r.body.mass for r in rungs if isinstance(r.body, Fly)]
+    assert masses == sorted(masses)
+    assert [r.text for r in rungs if r.owned] == ["no bead", "8 turns", "2.8 mm bead", "20 turns"]
+    assert {r.text for r in rungs if not r.owned} >= {"2.5 mm bead"}
 
 
 def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:

@@ -24,6 +24,7 @@ from jarana.core.search.moves.line import values as other_lines
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead, beads
+from jarana.core.tackle.drawer import MEASURED
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.shot import Shot, shots
 from jarana.core.units import Writer
@@ -41,6 +42,10 @@ sold = { $what }, not yours
 on-the-bed = on the bed
 bead = { $bead } bead
 no-bead = no bead
+turns = { $n ->
+    [one] 1 turn
+   *[other] { $n } turns
+}
 no-ladder = Nothing of this rig can be made heavier or lighter.
 buy = { $what } would fill { $cells ->
     [one] one cell
@@ -163,22 +168,24 @@ def _shots(situation: Situation, attachment: Attachment, writer: Writer) -> list
 
 
 def _beads(situation: Situation, fly: Fly, writer: Writer) -> list[Rung]:
+    """Return every weight of the pattern that is owned, and beads as they are sold beside them, by mass."""
     pattern = next((p for p in situation.drawer.patterns if p.id == fly.pattern_id), None)
-    owned = {w.bead.diameter_mm: w for w in pattern.weights if w.bead and w.count} if pattern else {}
+    owned = [pattern.tied(w) for w in pattern.weights if w.count] if pattern else []
     material = fly.bead.material if fly.bead else next(iter(beads()))
-    sold = beads()[material].sizes_mm if material in beads() else ()
-    made = []
-    plain = next((w for w in pattern.weights if w.bead is None and w.count), None) if pattern else None
-    if plain is not None and pattern is not None:
-        made.append(Rung(say("no-bead"), pattern.tied(plain), 0.0, True))
-    for size in sorted({*owned, *sold})[:HEAVIEST]:
-        if size in owned and pattern is not None:
-            body = pattern.tied(owned[size])
-        else:
-            change = {"bead": bead(material, size), "source": None, "weighed_mg": None, "timed_drag": None}
-            body = fly.model_copy(update=change)
-        made.append(Rung(say("bead", bead=writer.text("bead", size / 1000)), body, size, size in owned))
-    return made
+    have = {(f.bead.material, f.bead.diameter_mm) for f in owned if f.bead}
+    sold = [
+        fly.model_copy(update={"bead": bead(material, size), "wraps": None, "source": None, **MEASURED})
+        for size in (beads()[material].sizes_mm if material in beads() else ())
+        if (material, size) not in have
+    ]
+    flies = sorted((*owned, *sold), key=lambda f: (f.mass, f not in owned))[:HEAVIEST]
+    return [Rung(_weight(f, writer), f, f.bead.diameter_mm if f.bead else 0.0, f in owned) for f in flies]
+
+
+def _weight(fly: Fly, writer: Writer) -> str:
+    if fly.bead:
+        return say("bead", bead=writer.text("bead", fly.bead.diameter_mm / 1000))
+    return say("turns", n=fly.wraps.turns) if fly.wraps and fly.wraps.turns else say("no-bead")
 
 
 def _by_weight(situation: Situation, watch: Watch) -> Ladder:
