@@ -39,6 +39,17 @@ def test_what_the_hand_makes_of_the_boat_is_told(boat: str, said: str) -> None:
     assert "boat" not in story(fished(PULLED, LAKE))
 
 
+def test_a_boat_comes_along_with_a_lift_at_the_end_too() -> None:
+    lifted = do(PULLED, SetMotion(kind="lift"), SetRetrieve(pulls=STEADY))
+    adrift = fished(do(lifted, SetStance(boat="0.05 m/s")), LAKE)
+    still, moved = (s.motion.drive(s.ride()) for s in (fished(lifted, LAKE), adrift))
+    assert still is not None
+    assert moved is not None
+    assert [round(b[1] - a[1], 9) for a, b in zip(still.moves, moved.moves, strict=True)] == [0.05] * 3
+    assert "boat comes after" in story(adrift)
+    assert "boat" not in story(fished(lifted, LAKE))
+
+
 def test_a_hang_and_a_boat_go_together() -> None:
     both = fished(do(PULLED, SetStance(boat="0.05 m/s"), SetHang(left="6 m")), LAKE)
     moves = both.motion.drive(both.ride())

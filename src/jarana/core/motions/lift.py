@@ -57,7 +57,8 @@ class Lift(MotionKind):
         takes = self.taken(ride, "strips")
         begins = max(lift.begins, takes[-1][0])
         up, back = HUNG_HEIGHT / HUNG_S, -HUNG_BACK / HUNG_S
-        return Moves(((0.0, 0.0, 0.0, 0.0), (begins, back, 0.0, up), (begins + HUNG_S, 0.0, 0.0, 0.0)), takes)
+        boat = ride.boat
+        return Moves(((0.0, boat, 0.0, 0.0), (begins, boat + back, 0.0, up), (begins + HUNG_S, boat, 0.0, 0.0)), takes)
 
     def story(self, seen: Seen) -> str:
         """Tell how far the lift brought it up, measured from the start of the lift to its highest."""
@@ -81,7 +82,8 @@ class Lift(MotionKind):
             else say("hardly-rises", role=end.role)
         )
         ends = moved(seen.at(end, last[0]), float(end.depth[-1]), writer)
-        return say("counted-down-s-stripped", count_s=f"{seen.count_s:.0f}", counted=counted, rose=rose, ends=ends)
+        told = say("counted-down-s-stripped", count_s=f"{seen.count_s:.0f}", counted=counted, rose=rose, ends=ends)
+        return told + seen.adrift()
 
 
 MOTION = Lift()
