@@ -11,10 +11,12 @@ from uuid import uuid4
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
+from sqlalchemy import select
 
 from jarana.api.app import create_app
 from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
+from jarana.storage.tables import AnglerRow, PasskeyRow
 from jarana.usecases.sign_in import PHONE_LIFE, spend_token
 from tests.api.conftest import enter
 from tests.conftest import Postgres
@@ -22,19 +24,32 @@ from tests.people import operating, token_for
 
 FREE = {
     ("get", "/api/v1/book"), ("get", "/api/v1/doors"), ("post", "/api/v1/sign-in"), ("post", "/api/v1/sign-in/word"),
-    ("post", "/api/v1/join"), ("post", "/api/v1/join/ask"), ("post", "/api/v1/recover"), ("get", "/api/v1/shared/{secret}"),
+    ("post", "/api/v1/join"), ("post", "/api/v1/join/ask"), ("post", "/api/v1/recover"),
+    ("post", "/api/v1/sign-in/passkey"), ("post", "/api/v1/sign-in/passkey/ask"), ("get", "/api/v1/shared/{secret}"),
 }  # fmt: skip
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
 """Names in addresses that are nobody's."""
-MINE_ONLY = re.compile(r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id|link_id)\}")
+MINE_ONLY = re.compile(
+    r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id|link_id|passkey_id)\}"
+)
 
 
 def operations(app: Flask) -> list[tuple[str, str]]:
     return [(method, path) for path, made in openapi(app)["paths"].items() for method in made]
 
 
+def kept_passkey(app: Flask) -> str:
+    """Keep a passkey of the demo angler, as if made; return its id."""
+    with operating(app.extensions["sessions"]) as session:
+        who = session.scalars(select(AnglerRow.id).where(AnglerRow.name == "Demo")).one()
+        made = datetime.now(UTC)
+        session.add(PasskeyRow(id="a2V5", angler_id=who, public_key=b"none", signed=0, name="key", made_at=made))
+        session.commit()
+    return "a2V5"
+
+
 @pytest.fixture
-def ids(client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
+def ids(app: Flask, client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
     """Something of the demo angler's behind every name an address can have."""
     rig = client.get("/api/v1/rigs").json["rigs"][0]["id"]
     head = client.get(f"/api/v1/rigs/{rig}").json["id"]
@@ -49,7 +64,7 @@ def ids(client: FlaskClient, contact_rig: Any, weir_run: Any) -> dict[str, str]:
         "rig_id": rig, "revision_id": head, "old": head, "new": head, "reach_id": "weir-run", "change_id": change,
         "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()), "outing_id": str(uuid4()),
         "key": "tavrin", "link_id": client.post("/api/v1/links", json={"kind": "rig", "subject": rig}).json["link"]["id"],
-        "secret": "x" * 32,
+        "secret": "x" * 32, "passkey_id": kept_passkey(app),
     }  # fmt: skip
 
 

@@ -257,7 +257,7 @@ def test_a_server_takes_no_more_people_than_it_is_told(
     client = app.test_client()
     assert post(client, "join", invitation="x" * 32, **ANN).status_code == join
     assert post(client, "join/ask", name="Ben", mail="ben@fish.example").status_code == ask
-    assert client.get("/api/v1/doors").json == {"sign_up": mode, "letters": True}
+    assert client.get("/api/v1/doors").json == {"sign_up": mode, "letters": True, "passkeys": True}
     app.extensions["sessions"].kw["bind"].dispose()
 
 

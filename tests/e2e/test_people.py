@@ -162,3 +162,41 @@ def test_an_archive_is_downloaded_and_a_damaged_one_changes_nothing(desk: Page, 
     picker.set_input_files(whole)
     expect(desk.get_by_text("It would bring: nothing")).to_be_visible()
     expect(desk.get_by_role("button", name="Bring it back")).to_have_count(0)
+
+
+def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser, town: Site) -> None:
+    named = town.address.replace("127.0.0.1", "localhost")
+    context = browser.new_context(viewport=PHONE, reduced_motion="reduce")
+    page = context.new_page()
+    devtools = context.new_cdp_session(page)
+    devtools.send("WebAuthn.enable")
+    key = {
+        "protocol": "ctap2", "transport": "internal", "hasResidentKey": True, "hasUserVerification": True,
+        "isUserVerified": True, "automaticPresenceSimulation": True,
+    }  # fmt: skip
+    devtools.send("WebAuthn.addVirtualAuthenticator", {"options": key})
+    page.goto(f"{named}/enter#{town.token()}")
+    page.wait_for_selector("[data-testid=tank]")
+    page.goto(f"{named}/rig?sheet=account")
+    part = page.get_by_role("region", name="Passkeys")
+    part.get_by_label("What this device is called").fill("my phone")
+    part.get_by_role("button", name="Make a passkey here").click()
+    expect(part.get_by_role("listitem")).to_contain_text("not used yet")
+    part.get_by_role("button", name="Make a passkey here").click()
+    expect(part.get_by_role("alert")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="Sign out", exact=True).click()
+    page.get_by_role("button", name="Come in by a passkey").click()
+    page.wait_for_selector("[data-testid=tank]")
+    page.goto(f"{named}/rig?sheet=account")
+    expect(part.get_by_role("listitem")).to_contain_text("used")
+    expect(part.get_by_role("listitem")).not_to_contain_text("not used yet")
+    part.get_by_role("button", name="Take it away: my phone").click()
+    expect(part.get_by_role("listitem")).to_have_count(0)
+    page.get_by_role("button", name="Sign out", exact=True).click()
+    page.get_by_role("button", name="Come in by a passkey").click()
+    expect(page.get_by_text("That passkey lets nobody in here.")).to_be_visible()
+    page.goto(f"{town.address}/enter")
+    expect(page.get_by_role("button", name="Come in", exact=True)).to_be_visible()
+    expect(page.get_by_role("button", name="Come in by a passkey")).to_have_count(0)
+    context.close()

@@ -23,6 +23,7 @@ from jarana.usecases.keep_reach import UnknownReachError
 from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.keep_stock import UnknownChangeError, UnknownKindError
 from jarana.usecases.marks import ChangedElsewhereError
+from jarana.usecases.passkeys import UnknownPasskeyError
 from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobError
 from jarana.usecases.quota import FullError
 from jarana.usecases.share import UnknownLinkError
@@ -115,6 +116,10 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownLinkError)
     def _unknown_link(error: UnknownLinkError) -> Response:
         return problem(404, "This link shows nothing: it ran out, was taken back, or never was.")
+
+    @app.errorhandler(UnknownPasskeyError)
+    def _unknown_passkey(error: UnknownPasskeyError) -> Response:
+        return problem(404, "There is no such passkey of yours.")
 
     @app.errorhandler(UnknownJobError)
     def _unknown_job(error: UnknownJobError) -> Response:

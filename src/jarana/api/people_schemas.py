@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from pydantic import Field, StringConstraints
@@ -111,6 +111,46 @@ class Invitation(Frozen):
     days: int
 
 
+class PasskeyOptions(Frozen):
+    """What a browser hands to its authenticator, as WebAuthn writes it in JSON."""
+
+    options: dict[str, Any] = Field(examples=[{"challenge": "c2lnbiB0aGlz", "rpId": "localhost"}])
+
+
+class PasskeyShown(Frozen):
+    """What an authenticator answered, as WebAuthn writes it in JSON."""
+
+    credential: dict[str, Any] = Field(examples=[{"id": "a2V5", "type": "public-key"}], max_length=20)
+
+
+class PasskeyMade(PasskeyShown):
+    """A passkey that was made, and what its person calls it."""
+
+    name: str = Field(default="", max_length=200, examples=["phone"])
+
+
+class PasskeySeen(Frozen):
+    """A passkey of one's own."""
+
+    id: str = Field(examples=["a2V5"])
+    name: str = Field(examples=["phone"])
+    made_at: datetime
+    used_at: datetime | None
+
+
+class PasskeysSeen(Frozen):
+    """One's passkeys.
+
+    Attributes
+    ----------
+    here
+        This page takes passkeys: it is open by a name.
+    """
+
+    passkeys: tuple[PasskeySeen, ...]
+    here: bool
+
+
 class Doors(Frozen):
     """How one gets in here.
 
@@ -118,10 +158,13 @@ class Doors(Frozen):
     ----------
     letters
         This server sends letters.
+    passkeys
+        This page takes passkeys: it is open by a name.
     """
 
     sign_up: str = Field(examples=["invited"])
     letters: bool
+    passkeys: bool = False
 
 
 class RemoveMe(Frozen):

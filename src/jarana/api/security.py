@@ -27,7 +27,7 @@ HEADERS = {
     "Content-Security-Policy": CONTENT_POLICY,
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "no-referrer",
-    "Permissions-Policy": "camera=(), microphone=(), geolocation=(self)",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=(self), publickey-credentials-get=(self), publickey-credentials-create=(self)",
     "Cross-Origin-Opener-Policy": "same-origin",
     "Cross-Origin-Resource-Policy": "same-origin",
 }
@@ -36,6 +36,8 @@ OPEN = {
     "shares.shown",
     "account.doors",
     "account.by_word",
+    "passkeys.ask_who",
+    "passkeys.by_passkey",
     "account.join_with",
     "account.join_openly",
     "account.recover",

@@ -11,7 +11,7 @@ from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session
 
 from jarana.storage.row_security import at_the_door
-from jarana.storage.tables import AnglerRow, InvitationRow, ShareRow, SignInTokenRow, SittingRow
+from jarana.storage.tables import AnglerRow, InvitationRow, PasskeyRow, ShareRow, SignInTokenRow, SittingRow
 
 
 class Anglers:
@@ -132,6 +132,39 @@ class Anglers:
         if but is not None:
             change = change.where(SittingRow.id != but)
         self.session.execute((change.where(SittingRow.id == only) if only else change).values(ended_at=now))
+
+
+class Passkeys:
+    """Keys that let people in, by their public halves."""
+
+    def __init__(self, session: Session) -> None:
+        self.session = session
+
+    @at_the_door
+    def get(self, key: str) -> PasskeyRow | None:
+        """Return a passkey, whosesoever it is."""
+        return self.session.get(PasskeyRow, key)
+
+    def of(self, angler_id: UUID) -> Sequence[PasskeyRow]:
+        """Return a person's passkeys, newest first."""
+        mine = select(PasskeyRow).where(PasskeyRow.angler_id == angler_id)
+        return self.session.scalars(mine.order_by(PasskeyRow.made_at.desc(), PasskeyRow.id)).all()
+
+    def add(self, row: PasskeyRow) -> None:
+        """Keep a passkey."""
+        self.session.add(row)
+        self.session.flush()
+
+    def remove(self, angler_id: UUID, key: str) -> bool:
+        """Forget a passkey of a person; say whether there was one."""
+        gone = delete(PasskeyRow).where(PasskeyRow.angler_id == angler_id, PasskeyRow.id == key)
+        return self.session.scalar(gone.returning(PasskeyRow.id)) is not None
+
+    @at_the_door
+    def used(self, row: PasskeyRow, signed: int, now: datetime) -> None:
+        """Note that a passkey let its person in."""
+        row.signed, row.used_at = signed, now
+        self.session.flush()
 
 
 class Shares:

@@ -99,6 +99,19 @@ class SittingRow(Base):
     by_letter: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
 
 
+class PasskeyRow(Base):
+    """The public half of a key that lets its person in; `signed` is how often it says it was used."""
+
+    __tablename__ = "passkey"
+    id: Mapped[str] = mapped_column(String(400), primary_key=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    public_key: Mapped[bytes]
+    signed: Mapped[int] = mapped_column(BigInteger)
+    name: Mapped[str] = mapped_column(String(60))
+    made_at: Mapped[datetime]
+    used_at: Mapped[datetime | None] = mapped_column(default=None)
+
+
 class ShareRow(Base):
     """A link by which anybody sees one thing of a person's, until it runs out or is taken back; only its hash is kept."""
 

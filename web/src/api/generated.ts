@@ -589,6 +589,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return one's passkeys, and whether this page takes any. */
+        get: operations["get__api_v1_passkeys"];
+        put?: never;
+        /** Keep a passkey a browser made. */
+        post: operations["post__api_v1_passkeys"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/passkeys/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return what a browser needs to make a passkey. */
+        post: operations["post__api_v1_passkeys_ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/passkeys/{passkey_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a passkey; one that is not there is gone already. */
+        delete: operations["delete__api_v1_passkeys_{passkey_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/phone": {
         parameters: {
             query?: never;
@@ -1167,6 +1219,40 @@ export interface paths {
         put?: never;
         /** Spend a one-time token and start a session. */
         post: operations["post__api_v1_sign-in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-in/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sign in with a passkey. */
+        post: operations["post__api_v1_sign-in_passkey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sign-in/passkey/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Return what a browser needs to let somebody choose a passkey of this page. */
+        post: operations["post__api_v1_sign-in_passkey_ask"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3601,6 +3687,8 @@ export interface components {
          *     ----------
          *     letters
          *         This server sends letters.
+         *     passkeys
+         *         This page takes passkeys: it is open by a name.
          */
         Doors: {
             /**
@@ -3609,6 +3697,13 @@ export interface components {
              * @example true
              */
             letters: boolean;
+            /**
+             * Passkeys
+             * @description This page takes passkeys: it is open by a name.
+             * @default false
+             * @example false
+             */
+            passkeys?: boolean;
             /**
              * Sign Up
              * @description sign up
@@ -9853,6 +9948,117 @@ export interface components {
              * @example 1
              */
             speed_m_s: number;
+        };
+        /**
+         * PasskeyMade
+         * @description A passkey that was made, and what its person calls it.
+         */
+        PasskeyMade: {
+            /**
+             * Credential
+             * @description credential
+             * @example {
+             *       "id": "a2V5",
+             *       "type": "public-key"
+             *     }
+             */
+            credential: {
+                [key: string]: unknown;
+            };
+            /**
+             * Name
+             * @description name
+             * @default
+             * @example phone
+             */
+            name?: string;
+        };
+        /**
+         * PasskeyOptions
+         * @description What a browser hands to its authenticator, as WebAuthn writes it in JSON.
+         */
+        PasskeyOptions: {
+            /**
+             * Options
+             * @description options
+             * @example {
+             *       "challenge": "c2lnbiB0aGlz",
+             *       "rpId": "localhost"
+             *     }
+             */
+            options: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PasskeySeen
+         * @description A passkey of one's own.
+         */
+        PasskeySeen: {
+            /**
+             * Id
+             * @description id
+             * @example a2V5
+             */
+            id: string;
+            /**
+             * Made At
+             * Format: date-time
+             * @description made, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            made_at: string;
+            /**
+             * Name
+             * @description name
+             * @example phone
+             */
+            name: string;
+            /**
+             * Used At
+             * @description used, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            used_at: string | null;
+        };
+        /**
+         * PasskeyShown
+         * @description What an authenticator answered, as WebAuthn writes it in JSON.
+         */
+        PasskeyShown: {
+            /**
+             * Credential
+             * @description credential
+             * @example {
+             *       "id": "a2V5",
+             *       "type": "public-key"
+             *     }
+             */
+            credential: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * PasskeysSeen
+         * @description One's passkeys.
+         *
+         *     Attributes
+         *     ----------
+         *     here
+         *         This page takes passkeys: it is open by a name.
+         */
+        PasskeysSeen: {
+            /**
+             * Here
+             * @description This page takes passkeys: it is open by a name.
+             * @example true
+             */
+            here: boolean;
+            /**
+             * Passkeys
+             * @description passkeys
+             */
+            passkeys: components["schemas"]["PasskeySeen"][];
         };
         /**
          * PegBead
@@ -18048,6 +18254,128 @@ export interface operations {
             500: components["responses"]["Problem500"];
         };
     };
+    get__api_v1_passkeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeysSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_passkeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeysSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_passkeys_ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptions"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_passkeys_{passkey_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                passkey_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeysSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
     post__api_v1_phone: {
         parameters: {
             query?: never;
@@ -19301,6 +19629,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-in_passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyShown"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_sign-in_passkey_ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptions"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -3,6 +3,7 @@ import { type FormEvent, type ReactNode, useCallback, useEffect, useRef, useStat
 import { Link, useNavigate } from "react-router";
 import { api, taken } from "../api/client";
 import { type Faults, faultsOf } from "../model/faults";
+import { comeInByPasskey, knowsPasskeys } from "../state/passkeys";
 import { Button } from "../ui/button";
 import { LineField } from "../ui/line_field";
 
@@ -100,6 +101,11 @@ function ByWord({ onIn }: { onIn: () => Promise<void> }) {
       await onIn();
     });
   };
+  const byPasskey = () =>
+    attempt(async () => {
+      await comeInByPasskey();
+      await onIn();
+    });
   const forgotten = () =>
     attempt(async () => setTold(taken(await api.POST("/api/v1/recover", { body: { mail } })).says));
   return (
@@ -123,6 +129,11 @@ function ByWord({ onIn }: { onIn: () => Promise<void> }) {
           </Button>
         ) : null}
       </div>
+      {doors.data?.passkeys && knowsPasskeys() ? (
+        <Button className="min-h-[44px] self-start" onClick={() => void byPasskey()}>
+          Come in by a passkey
+        </Button>
+      ) : null}
       <p role="status">{told}</p>
       {doors.data?.sign_up === "open" ? (
         <p>

@@ -39,6 +39,7 @@ from jarana.usecases.account import (
     sign_in_word,
 )
 from jarana.usecases.letters import post
+from jarana.usecases.passkeys import Page
 from jarana.usecases.sign_in import begin_sitting
 
 blueprint = Blueprint("account", __name__, url_prefix="/api/v1")
@@ -53,7 +54,13 @@ def _mail() -> str:
     return f"mail {str(mail).strip().lower()[:254]}"
 
 
-def _come_in(row: AnglerRow) -> Me:
+def page_here() -> Page:
+    """Return the page that is open, as a passkey knows it."""
+    host, _, port = request.host.rpartition(":")
+    return Page(host if host and port.isdigit() else request.host, request.host_url.rstrip("/"))
+
+
+def come_in_as(row: AnglerRow) -> Me:
     """Begin a sitting of its own: what a browser held before lets nobody in."""
     logout_user()
     login_user(Person(row, begin_sitting(database(), row.id, datetime.now(UTC))), remember=True)
@@ -64,7 +71,11 @@ def _come_in(row: AnglerRow) -> Me:
 @spec.validate(resp=Response(HTTP_200=Doors), tags=["session"])
 def doors() -> Doors:
     """Say how one gets in here."""
-    return Doors(sign_up=current_app.config["SIGN_UP"], letters=current_app.config["MAIL"])
+    return Doors(
+        sign_up=current_app.config["SIGN_UP"],
+        letters=current_app.config["MAIL"],
+        passkeys=page_here().takes_passkeys,
+    )
 
 
 @blueprint.post("/sign-in/word")
@@ -74,7 +85,7 @@ def doors() -> Doors:
 def by_word(json: WordSignIn) -> Me:
     """Sign in with mail address and password."""
     try:
-        return _come_in(sign_in_word(database(), json.mail, json.word))
+        return come_in_as(sign_in_word(database(), json.mail, json.word))
     except WrongWordError:
         abort(401, "Address and password do not belong together.")
 
@@ -87,7 +98,7 @@ def join_with(json: JoinWith) -> Me:
     if current_app.config["SIGN_UP"] == "closed":
         abort(403, "This server takes no new people.")
     try:
-        return _come_in(join(database(), json.invitation, json.name, json.mail, json.word, datetime.now(UTC)))
+        return come_in_as(join(database(), json.invitation, json.name, json.mail, json.word, datetime.now(UTC)))
     except WrongWordError:
         abort(401, "That invitation was used, or is too old; ask for another.")
 

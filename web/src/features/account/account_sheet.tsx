@@ -11,6 +11,7 @@ import { ArchivePart } from "./archive_part";
 import { InvitePart } from "./invite_part";
 import { LinksPart } from "./links_part";
 import { Part } from "./part";
+import { PasskeysPart } from "./passkeys_part";
 
 /** Who one is here: name, address and password; everything one owns as a file; links; invitations; signing out; and going. */
 export function AccountSheet() {
@@ -26,6 +27,7 @@ export function AccountSheet() {
       {account.data ? (
         <div className="flex flex-col gap-6">
           <Who account={account.data} />
+          <PasskeysPart />
           <ArchivePart />
           <LinksPart />
           <InvitePart />
