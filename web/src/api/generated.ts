@@ -634,7 +634,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Forget a passkey; one that is not there is gone already. */
+        /** Forget a passkey: it lets nobody in any more. */
         delete: operations["delete__api_v1_passkeys_{passkey_id}"];
         options?: never;
         head?: never;
