@@ -185,7 +185,7 @@ def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser,
     part.get_by_role("button", name="Make a passkey here").click()
     expect(part.get_by_role("alert")).to_be_visible()
     assert violations(page) == []
-    page.get_by_role("button", name="Sign out", exact=True).click()
+    page.get_by_role("button", name="Sign out here").click()
     page.get_by_role("button", name="Come in by a passkey").click()
     page.wait_for_selector("[data-testid=tank]")
     page.goto(f"{named}/rig?sheet=account")
@@ -193,7 +193,7 @@ def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser,
     expect(part.get_by_role("listitem")).not_to_contain_text("not used yet")
     part.get_by_role("button", name="Take it away: my phone").click()
     expect(part.get_by_role("listitem")).to_have_count(0)
-    page.get_by_role("button", name="Sign out", exact=True).click()
+    page.get_by_role("button", name="Sign out here").click()
     page.get_by_role("button", name="Come in by a passkey").click()
     expect(page.get_by_text("That passkey lets nobody in here.")).to_be_visible()
     page.goto(f"{town.address}/enter")
