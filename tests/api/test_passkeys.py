@@ -101,8 +101,9 @@ def test_what_was_asked_holds_for_some_minutes(
 
 @pytest.mark.parametrize(
     "credential",
-    [SHOWN, {}, {"id": KEY}, {"id": 3, "response": []}, SHOWN | {"response": {}}, SHOWN | {"rawId": "%%"}, SHOWN | {"type": "x"}],
-    ids=range(7),
+    [SHOWN, {}, {"id": KEY}, {"id": 3, "response": []}, SHOWN | {"response": {}}, SHOWN | {"rawId": "%%"}, SHOWN | {"type": "x"},
+     SHOWN | {"id": "a\0b"}, SHOWN | {"id": "k" * 5000}],
+    ids=range(9),
 )  # fmt: skip
 def test_what_is_no_passkey_is_refused_on_either_way_in(app: Flask, credential: dict[str, Any]) -> None:
     mine = enter_at(app)

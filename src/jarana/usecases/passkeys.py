@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import ipaddress
+import re
 import secrets
 from collections.abc import Mapping
 from dataclasses import dataclass
@@ -40,6 +41,8 @@ there = is kept already
 unnamed = a passkey
 """,
 )
+KEY = re.compile(r"[A-Za-z0-9_-]{1,400}")
+"""The id of a passkey, as it goes over the wire."""
 MOST = 20
 MOST_NAME = 60
 CHALLENGE_S = 300
@@ -165,7 +168,8 @@ def come_in(session: Session, page: Page, asked: str, credential: Mapping[str, A
     A key that counts its uses and tells fewer than before is not the one that was kept.
     """
     keys = Passkeys(session)
-    row = keys.get(str(credential.get("id", ""))[:400])
+    key = str(credential.get("id", ""))
+    row = keys.get(key) if KEY.fullmatch(key) else None
     if row is None:
         return None
     try:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from uuid import UUID, uuid5
 
@@ -48,7 +49,7 @@ def tie_rig(work: Work, rig_id: UUID, tie_id: UUID, revision_id: UUID, base: UUI
         done = work.journal.get(tie_id)
         if done is None:
             before = work.journal.about(rig_id, "tied")
-            on = tied_of(work, before[-1]).revision.document.ready if before else frozenset()
+            on = tied_of(work, before[-1]).revision.document.ready if before else Counter()
             revision = keep_rig(work, rig_id, revision_id, base, document, "tied")
             told = TiedEvent(rig=rig_id, revision=revision.id)
             done = happened(work, tie_id, "tied", written(told), about=rig_id)

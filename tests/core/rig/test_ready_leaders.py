@@ -81,7 +81,7 @@ def test_a_ready_leader_is_not_cut_is_owned_and_has_its_step() -> None:
     assert [c.part for c in cuts_of(on, Writer(), Measures())] == [DRY.spans[-1].id]
     sheet = tie_sheet(on, DRAWER, Measures(), Writer())
     assert sheet.steps[0].cut is None
-    assert "out of the wallet" in sheet.steps[0].detail
+    assert "which is tied already" in sheet.steps[0].detail
     assert read("owned", on, RUN).severity == "fine"
     assert read("owned", on, RUN, Drawer()).severity == "look"
 

@@ -16,6 +16,7 @@ from jarana.core.search.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import tie_sheet
+from jarana.core.stock.tied import taken_by_tying
 from jarana.core.tackle.drawer import called
 from jarana.core.tackle.winder import Winder
 from jarana.core.units import Writer
@@ -113,3 +114,18 @@ def test_a_bend_or_a_joint_that_is_taken_is_named() -> None:
 def test_a_fly_is_found_by_its_name_however_it_is_spelt(name: str) -> None:
     assert DRAWER.fly_called(name) == FLY
     assert DRAWER.fly_called("another egg #14") is None
+
+
+def test_two_pieces_of_one_winder_are_two_and_what_trails_another_keeps_its_own() -> None:
+    first = wound(RIG.point.id)
+    both = OffWinder(at=first.point.id, winder=EGG.id).apply(first, DRAWER)
+    assert both.ready == {EGG.id: 2}
+    assert sum(a.ready == EGG.id for a in both.attachments) == 2
+    (entry,) = taken_by_tying(DRAWER, {}, [], both.ready).entries
+    assert entry.after is not None
+    assert entry.after["count"] == EGG.count - 2
+
+
+def test_what_is_not_on_the_rig_is_said_to_be_none() -> None:
+    with pytest.raises(InputError):
+        OffWinder(at="no-such-fly", winder=EGG.id).apply(RIG, DRAWER)

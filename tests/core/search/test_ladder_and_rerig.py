@@ -9,7 +9,7 @@ import pytest
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.model import Rig
-from jarana.core.search.ladder import AT_EDGE_M, WISHED, Ladder, _deep, _Walk, ladder, rungs_of
+from jarana.core.search.ladder import AT_EDGE_M, LIES_M, WISHED, Ladder, _deep, _Walk, ladder, rungs_of
 from jarana.core.search.rerig import Rerig, rerig
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
@@ -134,7 +134,7 @@ def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:
     for row in found.cells:
         for deeper, cell in zip(row[1:], row, strict=False):
             assert len(cell.flies) == len(deeper.flies) == 3
-            assert max(deeper.flies) >= max(cell.flies) - 0.05
+            assert max(f.m for f in deeper.flies) >= max(f.m for f in cell.flies) - 0.05
 
 
 @pytest.mark.parametrize(
@@ -145,12 +145,15 @@ def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:
 )  # fmt: skip
 def test_a_fly_counts_as_where_they_take_up_to_the_edge_of_it(fly: float, inside: int) -> None:
     lake = water(4.0, 0.0, "lake", off_m=12.0)
-    zone = lake.zone.model_copy(update={"from_surface": True, "low_m": 0.5, "high_m": 1.0})
+    zone = lake.zone.model_copy(update={"datum": "surface", "low_m": 0.5, "high_m": 1.0})
     where = lake.model_copy(update={"zone": zone})
     low, high = where.zone.heights(where.depth_m)
     assert (round(where.depth_m - high, 3), round(where.depth_m - low, 3)) == (0.5, 1.0)
-    cell = _deep(fished(started("lake-team", lake), where), (fly, 3.0), 20.0, 0, True)
-    assert (cell.in_zone, cell.flies) == (inside, (fly, 3.0))
+    cell = _deep(
+        fished(started("lake-team", lake), where), (fly, 4.0 - LIES_M - 0.001, 4.0 - LIES_M + 0.001), 20.0, 0, True
+    )
+    assert [f.takes for f in cell.flies] == [bool(inside), False, False]
+    assert [f.lies for f in cell.flies] == [False, False, True]
 
 
 def test_a_ladder_of_a_swing_is_depths_by_pace() -> None:

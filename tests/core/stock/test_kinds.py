@@ -221,18 +221,18 @@ def test_tying_takes_line_flies_and_shot_and_empties_what_holds_less(drawer: Dra
 
 def test_tying_takes_a_leader_from_the_wallet_and_never_below_none(drawer: Drawer) -> None:
     one, *_ = drawer.leaders
-    (entry,) = taken_by_tying(drawer, {}, [], {one.id, "foreign"}).entries
+    (entry,) = taken_by_tying(drawer, {}, [], {one.id: 1, "foreign": 1}).entries
     assert (entry.kind, entry.after["count"]) == ("leaders", one.count - 1)
     none = drawer.model_copy(update={"leaders": (one.model_copy(update={"count": 0}),)})
-    assert taken_by_tying(none, {}, [], {one.id}).entries[0].after["count"] == 0
+    assert taken_by_tying(none, {}, [], {one.id: 1}).entries[0].after["count"] == 0
 
 
 def test_tying_takes_what_was_tied_beforehand_off_its_winder_and_never_below_none(drawer: Drawer) -> None:
     one, *_ = drawer.winders
-    (entry,) = taken_by_tying(drawer, {}, [], {one.id, "foreign"}).entries
+    (entry,) = taken_by_tying(drawer, {}, [], {one.id: 1, "foreign": 1}).entries
     assert (entry.kind, entry.after["count"]) == ("winders", one.count - 1)
     none = drawer.model_copy(update={"winders": (one.model_copy(update={"count": 0}),)})
-    assert taken_by_tying(none, {}, [], {one.id}).entries[0].after["count"] == 0
+    assert taken_by_tying(none, {}, [], {one.id: 1}).entries[0].after["count"] == 0
 
 
 def test_a_lost_fly_does_not_come_back_into_the_box(drawer: Drawer) -> None:

@@ -2971,7 +2971,7 @@ export interface components {
          * Cell
          * @description A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
          *
-         *     `flies` are how deep each fly is, m, and `in_zone` how many of them are where fish take; of a ladder of depths.
+         *     `flies` are how deep each fly is, the uppermost on the line first, of a ladder of depths.
          */
         Cell: {
             /**
@@ -2980,7 +2980,7 @@ export interface components {
              * @default []
              * @example []
              */
-            flies?: number[];
+            flies?: components["schemas"]["FlyAt"][];
             /**
              * High M
              * @description high, metres
@@ -2988,13 +2988,6 @@ export interface components {
              * @example 1
              */
             high_m?: number | null;
-            /**
-             * In Zone
-             * @description in zone
-             * @default 0
-             * @example 0
-             */
-            in_zone?: number;
             /**
              * Low M
              * @description low, metres
@@ -4869,6 +4862,30 @@ export interface components {
              * @default null
              */
             wraps?: components["schemas"]["Wraps"] | null;
+        };
+        /**
+         * FlyAt
+         * @description How deep a fly is, m, whether it is where fish take, and whether it lies on the bed.
+         */
+        FlyAt: {
+            /**
+             * Lies
+             * @description lies
+             * @example true
+             */
+            lies: boolean;
+            /**
+             * M
+             * @description m
+             * @example 1
+             */
+            m: number;
+            /**
+             * Takes
+             * @description takes
+             * @example true
+             */
+            takes: boolean;
         };
         /**
          * FlyBand

@@ -104,7 +104,7 @@ def _rods(rigs: Sequence[Rig], writer: Writer) -> tuple[PackLine, ...]:
 
 
 def _leaders(rigs: Sequence[Rig], drawer: Drawer) -> tuple[PackLine, ...]:
-    wanted = Counter(key for rig in rigs for key in rig.ready)
+    wanted = sum((rig.ready for rig in rigs), Counter[str]())
     rows = []
     for key, n in wanted.items():
         owned = drawer.leader(key) or drawer.winder(key)

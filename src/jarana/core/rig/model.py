@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Sequence
 from typing import TYPE_CHECKING, Annotated, ClassVar, Literal, Union
 
@@ -450,10 +451,10 @@ class Rig(Document):
         return self.rebuilt(spans=(*self.spans[:index], span, *self.spans[index + 1 :]))
 
     @property
-    def ready(self) -> frozenset[str]:
-        """Ids of the ready-made leaders and winders it is tied of."""
-        keys = [s.ready for s in self.spans] + [a.ready for a in self.attachments]
-        return frozenset(key for key in keys if key is not None)
+    def ready(self) -> Counter[str]:
+        """How many of each ready-made leader and winder it is tied of, by id: pieces of one leader are one leader."""
+        wound = Counter(a.ready for a in self.attachments if a.ready is not None)
+        return Counter({s.ready: 1 for s in self.spans if s.ready is not None}) | wound
 
     def replace_attachment(self, key: str, **changes: object) -> Rig:
         """Return the rig with one attachment changed; another body, or line, did not come off the winder."""

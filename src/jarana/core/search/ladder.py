@@ -60,6 +60,8 @@ ALWAYS = 0.9
 DEPTHS = (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)
 PACES = (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)
 """Depths and paces of a ladder, as shares of the water's own."""
+LIES_M = 0.03
+"""m: a fly so near to the bed lies on it."""
 AT_EDGE_M = 0.05
 """m: a fly so near the edge of where they take is in it."""
 LONGER_M = (0.2, 0.4, 0.8)
@@ -69,10 +71,18 @@ HEAVIEST = 16
 Mark = Literal["", "longer", "sold", "none", "always"]
 
 
+class FlyAt(Frozen):
+    """How deep a fly is, m, whether it is where fish take, and whether it lies on the bed."""
+
+    m: float
+    takes: bool
+    lies: bool
+
+
 class Cell(Frozen):
     """A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
 
-    `flies` are how deep each fly is, m, and `in_zone` how many of them are where fish take; of a ladder of depths.
+    `flies` are how deep each fly is, the uppermost on the line first, of a ladder of depths.
     """
 
     rung: int | None
@@ -82,8 +92,7 @@ class Cell(Frozen):
     low_m: float | None = None
     high_m: float | None = None
     today: bool = False
-    flies: tuple[float, ...] = ()
-    in_zone: int = 0
+    flies: tuple[FlyAt, ...] = ()
 
 
 class Ladder(Frozen):
@@ -437,7 +446,7 @@ def _deep(situation: Situation, flies: tuple[float, ...], column: float, row: in
     if not flies:
         return Cell(rung=None, text="–", mark="none")
     water, depth = situation.water, max(flies)
-    lies = depth >= water.depth_m - 0.03
+    lies = depth >= water.depth_m - LIES_M
     motion = situation.rig.motion
     today = row == 0 and (abs(column - motion.count_s) < 2.5 if lake else abs(column - water.pace_m_s) < 1e-9)
     top, bottom = _zone(water)
@@ -446,6 +455,8 @@ def _deep(situation: Situation, flies: tuple[float, ...], column: float, row: in
         text=say("on-the-bed") if lies else situation.writer.text("depth", depth),
         mark="always" if lies else "",
         today=today,
-        flies=flies,
-        in_zone=sum(top - AT_EDGE_M <= fly <= bottom + AT_EDGE_M for fly in flies),
+        flies=tuple(
+            FlyAt(m=m, takes=top - AT_EDGE_M <= m <= bottom + AT_EDGE_M, lies=m >= water.depth_m - LIES_M)
+            for m in flies
+        ),
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Collection, Iterable, Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 
 from jarana.core.stock.change import Entries, Entry
 from jarana.core.tackle.drawer import Drawer
@@ -12,7 +12,7 @@ from jarana.core.tackle.shot import Shot
 
 
 def taken_by_tying(
-    drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object], ready: Collection[str] = ()
+    drawer: Drawer, line_mm: Mapping[str, float], bodies: Sequence[object], ready: Mapping[str, int] | None = None
 ) -> Entries:
     """Return the change that tying a rig makes to a drawer.
 
@@ -27,9 +27,10 @@ def taken_by_tying(
     bodies
         What hangs on the rig.
     ready
-        Ready-made leaders and winders that are put on, by id.
+        How many of which ready-made leaders and winders are put on, by id.
     """
     entries: list[Entry] = []
+    on = ready or {}
     for spool in drawer.spools:
         if spool.id in line_mm:
             left = round(max(spool.left_m - line_mm[spool.id] / 1000, 0.0), 3)
@@ -41,11 +42,11 @@ def taken_by_tying(
         if n := sizes.get(shot.name):
             entries.append(_entry("shot", shot, shot.model_copy(update={"count": max(shot.count - n, 0)})))
     for leader in drawer.leaders:
-        if leader.id in ready:
-            entries.append(_entry("leaders", leader, leader.model_copy(update={"count": max(leader.count - 1, 0)})))
+        if n := on.get(leader.id, 0):
+            entries.append(_entry("leaders", leader, leader.model_copy(update={"count": max(leader.count - n, 0)})))
     for winder in drawer.winders:
-        if winder.id in ready:
-            entries.append(_entry("winders", winder, winder.model_copy(update={"count": max(winder.count - 1, 0)})))
+        if n := on.get(winder.id, 0):
+            entries.append(_entry("winders", winder, winder.model_copy(update={"count": max(winder.count - n, 0)})))
     known = {w.id for p in drawer.patterns for w in p.weights}
     return Entries(act="tie", entries=tuple(entries), out=tuple(w for w in out if w in known))
 

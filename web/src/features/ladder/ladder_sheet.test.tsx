@@ -46,13 +46,28 @@ describe("a ladder", () => {
     expect(within(table).getByText("0.40 m more tippet")).toBeTruthy();
   });
   it("of depths draws every fly in the water and tells how many are where they take", () => {
-    const deep = (flies: number[], in_zone: number) => cell({ text: "2.1 m", touches: 0, low_m: null, flies, in_zone });
+    const deep = (flies: [number, boolean?, boolean?][]) =>
+      cell({
+        text: "2.1 m",
+        touches: 0,
+        low_m: null,
+        flies: flies.map(([m, takes = false, lies = false]) => ({ m, takes, lies })),
+      });
     const lake = {
       ...ladder,
       kind: "count",
       rows: ["floating"],
       columns: ["10", "90"],
-      cells: [[deep([0.2, 0.5, 0.9], 0), deep([1.1, 1.9, 4], 2)]],
+      cells: [
+        [
+          deep([[0.2], [0.5], [0.9]]),
+          deep([
+            [1.1, true],
+            [1.9, true],
+            [4, false, true],
+          ]),
+        ],
+      ],
       depth_m: 4,
       zone_m: [1, 2],
     } as unknown as Ladder;

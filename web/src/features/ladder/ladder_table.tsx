@@ -87,7 +87,8 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
       </span>
     ) : null;
   const flies = cell.flies ?? [];
-  const inside = (cell.in_zone ?? 0) > 0;
+  const taking = flies.filter((f) => f.takes).length;
+  const inside = taking > 0;
   return (
     <td
       className={`border border-hair align-middle ${paper ? "h-8 px-1" : "h-12 px-1.5"} ${frame}`}
@@ -109,7 +110,7 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {paper ? <span className="basis-full">{way}</span> : null}
         {flies.length > 0 ? (
           <span className="sr-only">
-            , {cell.in_zone ?? 0} of {flies.length} where they take
+            , {taking} of {flies.length} where they take
           </span>
         ) : null}
         {cell.today ? <span className="sr-only"> today</span> : null}
@@ -119,11 +120,9 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
 }
 
 const GAUGE = { width: 30, height: 38, edge: 4 };
-/** m over the bed within which a fly lies on it. */
-const LIES_M = 0.03;
 
 /** Every fly at its depth in the water of the day, from the surface to the bed, the zone between. */
-function Gauge({ flies, ladder, paper }: { flies: readonly number[]; ladder: Ladder; paper: boolean }) {
+function Gauge({ flies, ladder, paper }: { flies: NonNullable<LadderCell["flies"]>; ladder: Ladder; paper: boolean }) {
   const { width, height, edge } = GAUGE;
   const deep = ladder.depth_m || 1;
   const y = (m: number) => edge + (Math.min(m, deep) / deep) * (height - 2 * edge);
@@ -141,13 +140,12 @@ function Gauge({ flies, ladder, paper }: { flies: readonly number[]; ladder: Lad
       <line x1={0} x2={width} y1={y(0)} y2={y(0)} stroke={ink} strokeWidth={1} />
       <line x1={0} x2={width} y1={y(deep)} y2={y(deep)} stroke={paper ? "#000" : "var(--bed)"} strokeWidth={3} />
       {flies.map((fly, i) => {
-        const lies = fly >= deep - LIES_M;
-        const fill = lies ? hollow : fly >= top && fly <= bottom ? ink : soft;
+        const fill = fly.lies ? hollow : fly.takes ? ink : soft;
         return (
           <circle
             key={i}
             cx={(width / (flies.length + 1)) * (i + 1)}
-            cy={y(fly)}
+            cy={y(fly.m)}
             r={3}
             fill={fill}
             stroke={ink}

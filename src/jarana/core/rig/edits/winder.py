@@ -6,7 +6,7 @@ from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.model import Key
-from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.edits.base import RigEdit, attachment_of
 from jarana.core.rig.edits.structure import between, fresh
 from jarana.core.rig.model import AtBend, AtJoint, AtPoint, Attachment, Joint, Link, Rig, Span
 from jarana.core.tackle.drawer import Drawer
@@ -43,7 +43,7 @@ class OffWinder(RigEdit):
             raise InputError.one("winder", winder.name, say("fly-not-in-box", fly=winder.fly))
         if any(j.id == self.at for j in rig.joints):
             return _dropper(rig, self.at, winder, fly, drawer)
-        ahead = rig.attachment(self.at)
+        ahead = attachment_of(rig, self.at)
         if ahead.fly is None or rig.behind(ahead.id):
             raise InputError.one("at", ahead.body.label, say("taken", role=rig.role(ahead)))
         if ahead.at.kind == "point":
@@ -82,9 +82,7 @@ def _behind_point(rig: Rig, point: Attachment, winder: Winder, fly: Fly, drawer:
         length_mm=round(winder.length_m * 1000, 1), ready=winder.id,
     )  # fmt: skip
     joint = Joint(id=fresh(rig, "joint"), knot=drawer.usual_knot("bend"))
-    inline = Attachment.model_validate(
-        dict(point) | {"at": AtJoint(joint=joint.id), "school": "bend", "link": None, "ready": None}
-    )
+    inline = Attachment.model_validate(dict(point) | {"at": AtJoint(joint=joint.id), "school": "bend", "link": None})
     new = Attachment(
         id=fresh(rig, "fly"), at=AtPoint(), school="point", knot=drawer.usual_knot("eye"), body=fly, ready=winder.id
     )
