@@ -8,7 +8,7 @@ from scipy.sparse import lil_matrix
 
 from jarana.core.engine.chain import medium_of, run
 from jarana.core.engine.compiled import compiled
-from jarana.core.engine.groups import Line, Loads, Now, Sums
+from jarana.core.engine.groups import Line, Loads, Now, sums_for
 from jarana.core.engine.mesh import build_mesh
 from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.step.bed import add_bed
@@ -27,12 +27,11 @@ def _rates(y, line, masses, loads, medium, spring):
     n = len(parent)
     place, speed = y[: 3 * n].copy().reshape((n, 3)), y[3 * n :].copy().reshape((n, 3))
     here = Now(place, speed, np.zeros(n))
-    none = np.zeros(0)
-    sums = Sums(np.zeros((n, 6)), np.zeros((n, 3)), np.zeros((1, 3, 3)), none, np.zeros((1, 6)), np.zeros((1, 4)), none)
+    sums = sums_for(n, False)
     add_lines(1, line, here, medium, sums)
     add_bodies(0.0, loads, here, medium, sums)
     add_bed(1, 0.0, here, medium, sums)
-    matrix, right, _, _, _, _, _ = sums
+    matrix, right = sums.matrix, sums.right
     force = np.zeros((n, 3))
     for i in range(n):
         vx, vy, vz = speed[i]

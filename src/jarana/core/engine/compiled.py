@@ -47,16 +47,23 @@ ENGINE_VERSION = source_hash(Path(__file__).parent)
 numba_config.CACHE_DIR = _cache_dir(ENGINE_VERSION)  # type: ignore[attr-defined]
 
 
+FAST = {"contract", "arcp", "nsz", "reassoc"}
+"""What the compiler may do with sums and products: write them in another order, never pretend that there are no NaN."""
+
+
 def compiled(function: F) -> F:
     """Compile `function` to machine code, released from the interpreter lock and cached on disk."""
-    return cast(
-        "F",
-        numba.njit(cache=True, nogil=True, error_model="numpy", fastmath={"contract", "arcp", "nsz", "reassoc"})(
-            function
-        ),
-    )
+    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST)(function))
 
 
 def inlined(function: F) -> F:
-    """Put a function's lines into the loops that call it: handing it arrays costs more than what it does."""
-    return cast("F", numba.njit(inline="always")(function))
+    """Compile `function` so that its lines stand in every loop that calls it: such a loop can be run several at a time."""
+    return cast(
+        "F",
+        numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST, forceinline=True, _nrt=False)(function),
+    )
+
+
+def loop(function: F) -> F:
+    """Compile `function`, which is handed its arrays and makes none: no array's users are counted, which costs more than a short loop."""
+    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST, _nrt=False)(function))

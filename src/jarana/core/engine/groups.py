@@ -4,7 +4,14 @@ from __future__ import annotations
 
 from typing import NamedTuple
 
+import numpy as np
+
 from jarana.core.engine.arrays import Floats, Ints
+from jarana.core.engine.compiled import compiled
+from jarana.core.engine.wide import ROW
+
+ROWS = 25
+"""Rows of figures of what stands in water or in air."""
 
 
 class Line(NamedTuple):
@@ -57,7 +64,8 @@ class Sums(NamedTuple):
 
     Its symmetric 3x3 matrix as xx, xy, xz, yy, yz, zz (nodes, 6) and its right-hand side (nodes, 3); the coupling with its
     parent (nodes, 3, 3) and with its grandparent (nodes,), both of bending only; and what the way down needs: inverse
-    (nodes, 6), direction times inverse and its part along the link (nodes, 4), stiffness against turning (nodes,).
+    (nodes, 6), direction times inverse and its part along the link (nodes, 4), stiffness against turning (nodes,). And what
+    stands in water and in air of some links (:mod:`jarana.core.engine.step.lines`): the figures, and of which links.
     """
 
     matrix: Floats
@@ -67,6 +75,10 @@ class Sums(NamedTuple):
     inverse: Floats
     along: Floats
     turning: Floats
+    wet: Floats
+    dry: Floats
+    wet_link: Ints
+    dry_link: Ints
 
 
 class Drive(NamedTuple):
@@ -81,3 +93,22 @@ class Drive(NamedTuple):
     steps: Floats
     kept: Ints
     watched: Ints
+
+
+@compiled
+def sums_for(nodes: int, bending: bool) -> Sums:
+    """Return room for the sums of a chain of so many nodes."""
+    held = nodes if bending else 1
+    return Sums(
+        np.zeros((nodes, 6)),
+        np.zeros((nodes, 3)),
+        np.zeros((held, 3, 3)),
+        np.zeros(held),
+        np.zeros((nodes, 6)),
+        np.zeros((nodes, 4)),
+        np.zeros(nodes),
+        np.zeros(ROWS * ROW),
+        np.zeros(ROWS * ROW),
+        np.zeros(ROW, dtype=np.int64),
+        np.zeros(ROW, dtype=np.int64),
+    )

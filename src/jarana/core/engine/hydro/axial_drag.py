@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import inlined
+from jarana.core.engine.wide import log_of
 from jarana.core.law import Law, Range
 
 AXIAL_DRAG = Law(
@@ -16,9 +17,11 @@ AXIAL_DRAG = Law(
 
 LEAST_LOGARITHM = 2.0
 TURBULENT_FRICTION = 0.004
+SLOWEST = 1e-7
+"""m/s below which line drawn along itself is taken to rest."""
 
 
-@compiled
+@inlined
 def axial_drag_factor(
     speed: float, diameter: float, length: float, density: float, viscosity: float
 ) -> tuple[float, float]:
@@ -43,16 +46,11 @@ def axial_drag_factor(
     tuple[float, float]
         k, N·s/m², and its derivative by speed, N·s²/m³.
     """
-    slow = max(speed, 1e-7)
+    slow = max(speed, SLOWEST)
     radius = 0.5 * diameter
-    log = math.log(4.0 * viscosity * length / (density * slow * radius * radius))
-    if log < LEAST_LOGARITHM:
-        k = 4.0 * math.pi * viscosity / LEAST_LOGARITHM
-        slope = 0.0
-    else:
-        k = 4.0 * math.pi * viscosity / log
-        slope = k / (log * slow) if speed > 1e-7 else 0.0
+    log = log_of(4.0 * viscosity * length / (density * slow * radius * radius))
+    k = 4.0 * math.pi * viscosity / max(log, LEAST_LOGARITHM)
+    slope = k / (log * slow) if log >= LEAST_LOGARITHM and speed > SLOWEST else 0.0
     rough = 0.5 * density * math.pi * diameter * TURBULENT_FRICTION
-    if rough * speed > k:
-        return rough * speed, rough
-    return k, slope
+    turbulent = rough * speed > k
+    return rough * speed if turbulent else k, rough if turbulent else slope

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import compiled, inlined
+from jarana.core.engine.wide import exp_of, log_of
 from jarana.core.law import Law, Range
 
 CYLINDER_DRAG = Law(
@@ -30,7 +31,11 @@ def cylinder_drag_coefficient(re: float) -> float:
     return 1.18 + slow + 1.96 / math.sqrt(re) - 0.0004 * re / (1.0 + 3.64e-7 * re * re)
 
 
-@compiled
+STILL = 1e-6
+"""The Reynolds number up to which line is at rest: k is held, finite and steady."""
+
+
+@inlined
 def cylinder_drag_factor(speed: float, diameter: float, density: float, viscosity: float) -> tuple[float, float]:
     """Return ``k`` and ``dk/ds`` per metre of line, so that the normal drag is ``k·velocity``, finite at rest.
 
@@ -48,22 +53,14 @@ def cylinder_drag_factor(speed: float, diameter: float, density: float, viscosit
     Returns
     -------
     tuple[float, float]
-        k, N·s/m², and its derivative by speed, N·s²/m³. Below Re 1e-6, where the law has long
-        left its range, k is held so that it stays finite and steady at rest.
+        k, N·s/m², and its derivative by speed, N·s²/m³. Up to `STILL` the law has long left its range.
     """
     unit = diameter * density / viscosity
-    re = speed * unit
-    if re < 1e-6:
-        re = 1e-6
-        still = True
-    else:
-        still = False
-    slow = 6.8 * math.exp(0.11 * math.log(re))
+    re = max(speed * unit, STILL)
+    slow = 6.8 * exp_of(0.11 * log_of(re))
     root = 1.96 * math.sqrt(re)
     square = re * re
     low = 1.0 / (1.0 + 3.64e-7 * square)
     k = 0.5 * viscosity * (1.18 * re + slow + root - 0.0004 * square * low)
-    if still:
-        return k, 0.0
     slope = 1.18 + (0.11 * slow + 0.5 * root - 0.0008 * square * low * low) / re
-    return k, 0.5 * viscosity * slope * unit
+    return k, 0.5 * viscosity * slope * unit if re > STILL else 0.0

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.compiled import compiled
+from jarana.core.engine.wide import exp_of, log_of
 from jarana.core.law import Law, Range
 
 SPHERE_DRAG = Law(
@@ -53,8 +54,9 @@ def sphere_drag_factor(speed: float, diameter: float, density: float, viscosity:
     if speed < 1e-9:
         return stokes, 0.0
     re = speed * diameter * density / viscosity
-    power = 0.15 * re**0.687
-    tail = 42500.0 * re**-1.16
+    log = log_of(re)
+    power = 0.15 * exp_of(0.687 * log)
+    tail = 42500.0 * exp_of(-1.16 * log)
     pressure = 0.5 * density * math.pi / 4.0 * diameter * diameter * 0.42
     newton = 1.0 / (1.0 + tail)
     k = stokes * (1.0 + power) + pressure * speed * newton

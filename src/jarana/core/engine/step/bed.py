@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.columns import BED_FRICTION, BED_STIFFNESS, DEPTH
-from jarana.core.engine.compiled import compiled
-from jarana.core.engine.step.flow import look
+from jarana.core.engine.compiled import loop
+from jarana.core.engine.step.flow import depth_at
 
 BED_DAMPING = 0.002
 """Time over which the bed takes up the speed of what lands on it, s."""
@@ -14,7 +14,7 @@ FRICTION_SPEED = 0.001
 """Speed at which bed friction reaches about its full value, m/s."""
 
 
-@compiled
+@loop
 def add_bed(first, dt, now, medium, sums):
     """Push every node up that stands below the bed and hold it along and across by friction.
 
@@ -30,7 +30,7 @@ def add_bed(first, dt, now, medium, sums):
     depth = stream[DEPTH]
     for i in range(first, len(place)):
         if mapped:
-            depth = look(place[i, 0], place[i, 1], stream, along, along_grid, across, across_grid)[0]
+            depth = depth_at(place[i, 0], place[i, 1], stream, along, along_grid, across, across_grid)
         below = -depth - place[i, 2]
         normal = stiffness * below - damping * speed[i, 2]
         if below <= 0.0 or normal <= 0.0:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.engine.columns import BENDING_STIFFNESS, LENGTH
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 from jarana.core.law import Law, Range
 
 BENDING = Law(
@@ -14,7 +14,7 @@ BENDING = Law(
 )
 
 
-@compiled
+@loop
 def add_bending(first, dt, line, now, sums):
     """Add bending to the matrices of three nodes in a row and to their couplings, at the end of the step."""
     parent, links, _, _ = line

@@ -26,7 +26,7 @@ from jarana.core.engine.columns import (
     SUPPORT,
     VOLUME,
 )
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.step.flow import eddy, look, pace, wind_at
 from jarana.core.engine.step.lines import WIND_LAYER
@@ -43,7 +43,7 @@ LIFT_BLEND = 0.01
 """Depth over which a body comes up to its full buoyancy, and height over which one that leaves the water loses it, m."""
 
 
-@compiled
+@loop
 def _dragged(density, viscosity, diameter, area, speed):
     """Return ``k`` and ``dk/ds`` of a body: its bead's sphere and its C·A."""
     factor, rise = 0.0, 0.0
@@ -52,7 +52,7 @@ def _dragged(density, viscosity, diameter, area, speed):
     return factor + 0.5 * density * speed * area, rise + 0.5 * density * area
 
 
-@compiled
+@loop
 def add_bodies(dt, loads, now, medium, sums):
     """Add weight, lift and drag of every body to its node.
 

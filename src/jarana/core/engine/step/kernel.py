@@ -62,14 +62,14 @@ from jarana.core.engine.columns import (
     UNDER,
     VOLUME,
 )
-from jarana.core.engine.compiled import compiled
-from jarana.core.engine.groups import Drive, Line, Loads, Medium, Now, Sums
+from jarana.core.engine.compiled import compiled, loop
+from jarana.core.engine.groups import Drive, Line, Loads, Medium, Now, sums_for
 from jarana.core.engine.hydro.terminal_speed import ADDED_MASS
 from jarana.core.engine.hydro.turbulence import ALONG, UP
 from jarana.core.engine.step.bed import add_bed
 from jarana.core.engine.step.bending import add_bending
 from jarana.core.engine.step.bodies import add_bodies
-from jarana.core.engine.step.flow import eddy, look, pace
+from jarana.core.engine.step.flow import depth_at, eddy, look, pace
 from jarana.core.engine.step.lines import add_lines
 from jarana.core.engine.step.mend import lay_over
 from jarana.core.engine.step.reel import reel
@@ -99,7 +99,7 @@ QUIET = 2e-5
 """m/s: a held chain of which nothing moves faster than this has come to rest."""
 
 
-@compiled
+@loop
 def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
     """Advance the chain by `dt` s; return the largest strain met before the links were set right."""
     taken = moved[3]
@@ -167,7 +167,7 @@ def node_masses(line: Line, loads: Loads, water_density: float) -> Floats:
     return mass
 
 
-@compiled
+@loop
 def _rests(first, now, moved, free):
     """Say whether nothing moves: the top is held still and no node is faster than `QUIET`."""
     if free or moved[0] != 0.0 or moved[1] != 0.0 or moved[2] != 0.0 or moved[3] != 0.0:
@@ -180,7 +180,7 @@ def _rests(first, now, moved, free):
     return True
 
 
-@compiled
+@loop
 def _stir(now, medium):
     """Set how strong the eddies are at a time, s: along and up from their paths, straight between the rows, over again at their end."""
     _, stream, _, _, _, _, _, _, eddies, grid = medium
@@ -196,7 +196,7 @@ def _stir(now, medium):
             stream[EDDY_UP] = UP * value
 
 
-@compiled
+@loop
 def _water_at(x, y, medium):
     """Return depth, shear, roughness, power and slope of the stream at a place in plan."""
     _, stream, _, along, along_grid, across, across_grid, _, _, _ = medium
@@ -205,7 +205,7 @@ def _water_at(x, y, medium):
     return stream[DEPTH], stream[SHEAR], stream[ROUGHNESS], stream[POWER], 0.0
 
 
-@compiled
+@loop
 def _keep(node, now, medium, row):
     """Write down where a node is, and how fast it goes through the water, taken at least a little over the bed."""
     place, speed, tension = now
@@ -221,11 +221,12 @@ def _keep(node, now, medium, row):
     row[PULL] = tension[node]
 
 
-@compiled
+@loop
 def _watch(time, dt, begun, node, now, medium, told):
     """Note what a step of `dt` up to `time` did to a node over the bed."""
     place, speed, _ = now
-    depth = _water_at(place[node, 0], place[node, 1], medium)[0]
+    _, stream, _, along, along_grid, across, across_grid, _, _, _ = medium
+    depth = depth_at(place[node, 0], place[node, 1], stream, along, along_grid, across, across_grid)
     height = depth + place[node, 2]
     if not begun:
         told[FIRST_S], told[FIRST_M] = np.nan, np.nan
@@ -303,16 +304,7 @@ def run_chain(
     bends = False
     for i in range(n):
         bends = links[i, BENDING_STIFFNESS] > 0.0 or bends
-    held = n if bends else 1
-    sums = Sums(
-        np.zeros((n, 6)),
-        np.zeros((n, 3)),
-        np.zeros((held, 3, 3)),
-        np.zeros(held),
-        np.zeros((n, 6)),
-        np.zeros((n, 4)),
-        np.zeros(n),
-    )
+    sums = sums_for(n, bends)
     kept_place, kept_speed, kept_tension = np.zeros((n, 3)), np.zeros((n, 3)), np.zeros(n)
     before = np.zeros(n)
     places = np.zeros((len(times), len(kept), 3))

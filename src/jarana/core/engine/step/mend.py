@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.columns import LENGTH, MEND_BEGINS, MEND_ENDS, MEND_UPSTREAM
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 
 
-@compiled
+@loop
 def lay_over(first, row, fed, line, now):
     """Lay the lying line of a mend over upstream (negative: downstream) in a sin² arch; return the line it took, m.
 

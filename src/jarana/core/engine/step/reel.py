@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.columns import LENGTH
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 
 SHORTEST_LINK, LONGEST_LINK = 0.3, 1.3
 """A first link taken in to this share of its length goes inside, and the next one takes its place; one grown to that share
@@ -15,7 +15,7 @@ PUSHED, RAISED = 5e-3, 1e-3
 """N and m: out of a tip over the water, line that would have to be pushed down harder than this waits in the rings."""
 
 
-@compiled
+@loop
 def reel(first, takes, rest, fixed, mass, line, now):
     """Return the first link outside the tip and the speed at which line can be taken in (negative: paid out), m/s.
 

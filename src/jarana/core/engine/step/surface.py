@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from jarana.core.engine.columns import BENDING_STIFFNESS, BUOYANT, DIAMETER, LENGTH, NEVER
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 from jarana.core.law import Law, Range
 
 GREASE = Law(
@@ -24,7 +24,7 @@ OUT_OF_THE_SURFACE = 1e-3
 """m: a top that stands higher or lower than this lies in the surface no longer."""
 
 
-@compiled
+@loop
 def _reach(stiffness, pull):
     """Return the length over which the slope of free line is taken, m."""
     if stiffness <= 0.0 or pull <= 0.0:
@@ -32,7 +32,7 @@ def _reach(stiffness, pull):
     return min(max(NEAR, SHIELDED * math.sqrt(stiffness / pull)), FAR)
 
 
-@compiled
+@loop
 def _steepness(rise_x, rise_y, rise_z):
     """Return 1 - cos of the slope of a way."""
     whole = math.sqrt(rise_x * rise_x + rise_y * rise_y + rise_z * rise_z)
@@ -41,7 +41,7 @@ def _steepness(rise_x, rise_y, rise_z):
     return 1.0 - math.sqrt(rise_x * rise_x + rise_y * rise_y) / whole
 
 
-@compiled
+@loop
 def peel(first, line, now, surface_tension):
     """Let go of lying nodes at the edge of what lies, one at each edge, where free line pulls hard and steeply enough.
 
@@ -86,7 +86,7 @@ def peel(first, line, now, surface_tension):
                 afloat[i] = 0
 
 
-@compiled
+@loop
 def land(first, line, now, before):
     """Lay down again what fell from the air onto the water, and what floats by itself when it came up from below.
 

@@ -8,10 +8,10 @@ parent; docs/physics.md derives it.
 from __future__ import annotations
 
 from jarana.core.engine.columns import LENGTH
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 
 
-@compiled
+@loop
 def eliminate(first, dt, rate, bends, line, now, sums):
     """Fold the tree from its leaves to its top; `sums` keeps what the way down needs.
 
@@ -19,7 +19,7 @@ def eliminate(first, dt, rate, bends, line, now, sums):
     """
     parent, links, _, _ = line
     place, _, tension = now
-    matrix, right, coupling, grand, inverse, along, turning = sums
+    matrix, right, coupling, grand, inverse, along, turning, _, _, _, _ = sums
     for i in range(len(parent) - 1, first - 1, -1):
         p = parent[i]
         length = links[i, LENGTH]
@@ -130,7 +130,7 @@ def eliminate(first, dt, rate, bends, line, now, sums):
             right[g, 2] -= h * vz
 
 
-@compiled
+@loop
 def free_root(speed, sums):
     """Solve the top's own three equations where nothing holds it."""
     matrix, right = sums.matrix, sums.right
@@ -143,12 +143,12 @@ def free_root(speed, sums):
     speed[0, 2] = (k_xz * rx + (xy * xz - xx * yz) * ry + (xx * yy - xy * xy) * rz) * over
 
 
-@compiled
+@loop
 def substitute(first, rate, bends, line, now, sums):
     """Find speed and tension of every link, from the root to the leaves."""
     parent, links, _, _ = line
     place, speed, tension = now
-    _, right, coupling, grand, inverse, along, turning = sums
+    _, right, coupling, grand, inverse, along, turning, _, _, _, _ = sums
     for i in range(first, len(parent)):
         p = parent[i]
         length = links[i, LENGTH]
