@@ -14,7 +14,7 @@ from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.step.bed import add_bed
 from jarana.core.engine.step.bodies import add_bodies
 from jarana.core.engine.step.kernel import node_masses
-from jarana.core.engine.step.lines import add_lines
+from jarana.core.engine.step.lines import drag_lines
 
 STRAIN = 0.002
 """Stretch allowed at the greatest pull."""
@@ -28,10 +28,16 @@ def _rates(y, line, masses, loads, medium, spring):
     place, speed = y[: 3 * n].copy().reshape((n, 3)), y[3 * n :].copy().reshape((n, 3))
     here = Now(place, speed, np.zeros(n))
     sums = sums_for(n, False)
-    add_lines(1, line, here, medium, sums)
+    drag_lines(1, line, here, medium, sums)
     add_bodies(0.0, loads, here, medium, sums)
     add_bed(1, 0.0, here, medium, sums)
     matrix, right = sums.matrix, sums.right
+    for i in range(1, n):
+        p = parent[i]
+        matrix[i] += sums.drags[i, :6]
+        matrix[p] += sums.drags[i, :6]
+        right[i] += sums.drags[i, 6:9]
+        right[p] += sums.drags[i, 9:]
     force = np.zeros((n, 3))
     for i in range(n):
         vx, vy, vz = speed[i]

@@ -12,7 +12,7 @@ import os
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
-from typing import TypeVar, cast
+from typing import Any, TypeVar, cast
 
 import numba
 from numba import config as numba_config
@@ -47,23 +47,27 @@ ENGINE_VERSION = source_hash(Path(__file__).parent)
 numba_config.CACHE_DIR = _cache_dir(ENGINE_VERSION)  # type: ignore[attr-defined]
 
 
-FAST = {"contract", "arcp", "nsz", "reassoc"}
-"""What the compiler may do with sums and products: write them in another order, never pretend that there are no NaN."""
+OPTIONS: dict[str, Any] = {
+    "cache": True,
+    "nogil": True,
+    "error_model": "numpy",
+    "fastmath": {"contract", "arcp", "nsz", "reassoc"},
+}
+"""Kept on disk, released from the interpreter lock; sums and products may be written in another order, NaN are minded."""
+HANDED: dict[str, Any] = {**OPTIONS, "_nrt": False}
+"""And handed its arrays: the users of an array are not counted, which costs more than a short loop does."""
 
 
 def compiled(function: F) -> F:
-    """Compile `function` to machine code, released from the interpreter lock and cached on disk."""
-    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST)(function))
+    """Compile `function` to machine code."""
+    return cast("F", numba.njit(**OPTIONS)(function))
+
+
+def loop(function: F) -> F:
+    """Compile `function`, which works in the arrays it is handed and makes none."""
+    return cast("F", numba.njit(**HANDED)(function))
 
 
 def inlined(function: F) -> F:
     """Compile `function` so that its lines stand in every loop that calls it: such a loop can be run several at a time."""
-    return cast(
-        "F",
-        numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST, forceinline=True, _nrt=False)(function),
-    )
-
-
-def loop(function: F) -> F:
-    """Compile `function`, which is handed its arrays and makes none: no array's users are counted, which costs more than a short loop."""
-    return cast("F", numba.njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST, _nrt=False)(function))
+    return cast("F", numba.njit(**HANDED, forceinline=True)(function))

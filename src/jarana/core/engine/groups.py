@@ -10,8 +10,8 @@ from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.compiled import compiled
 from jarana.core.engine.wide import ROW
 
-ROWS = 25
-"""Rows of figures of what stands in water or in air."""
+ROWS = 47
+"""Rows of figures of the links of a block."""
 
 
 class Line(NamedTuple):
@@ -64,8 +64,11 @@ class Sums(NamedTuple):
 
     Its symmetric 3x3 matrix as xx, xy, xz, yy, yz, zz (nodes, 6) and its right-hand side (nodes, 3); the coupling with its
     parent (nodes, 3, 3) and with its grandparent (nodes,), both of bending only; and what the way down needs: inverse
-    (nodes, 6), direction times inverse and its part along the link (nodes, 4), stiffness against turning (nodes,). And what
-    stands in water and in air of some links (:mod:`jarana.core.engine.step.lines`): the figures, and of which links.
+    (nodes, 6), direction times inverse, one over its part along
+    the link and the direction (nodes, 7), stiffness against turning (nodes,). For every link
+    the drag and weight of its line (nodes, 12): the resistance both its ends meet as xx … zz, and the force on itself and on
+    its parent; the figures they are worked out from (:mod:`jarana.core.engine.step.lines`), for the links of a block and for
+    those of them that stand in both water and air, and which these are.
     """
 
     matrix: Floats
@@ -75,10 +78,10 @@ class Sums(NamedTuple):
     inverse: Floats
     along: Floats
     turning: Floats
-    wet: Floats
-    dry: Floats
-    wet_link: Ints
-    dry_link: Ints
+    drags: Floats
+    rows: Floats
+    both: Floats
+    which: Ints
 
 
 class Drive(NamedTuple):
@@ -105,10 +108,10 @@ def sums_for(nodes: int, bending: bool) -> Sums:
         np.zeros((held, 3, 3)),
         np.zeros(held),
         np.zeros((nodes, 6)),
-        np.zeros((nodes, 4)),
+        np.zeros((nodes, 7)),
         np.zeros(nodes),
+        np.zeros((nodes, 12)),
         np.zeros(ROWS * ROW),
         np.zeros(ROWS * ROW),
-        np.zeros(ROW, dtype=np.int64),
         np.zeros(ROW, dtype=np.int64),
     )

@@ -103,7 +103,7 @@ def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, strea
                     stream[POWER],
                 )
                 ut, un = u * tx, -u * tz
-                kn, _ = cylinder_drag_factor(abs(un), diameter, rho, mu)
+                kn, _, _ = cylinder_drag_factor(abs(un), diameter, rho, mu)
                 kt, _ = axial_drag_factor(abs(ut), diameter, between, rho, mu)
                 q = wet * length
                 fx += q * (kt * ut * tx - kn * un * tz)

@@ -10,7 +10,7 @@ import numpy as np
 
 from jarana.core.engine.compiled import inlined
 
-ROW = 72
+ROW = 40
 """Numbers from one row of a scratch array to the next: a multiple of eight, and an odd number of cache lines."""
 LN2_HIGH, LN2_LOW = 6.93147180369123816490e-01, 1.90821492927058770002e-10
 ROOT_HALF = 0x3FE6A09E667F3BCD
@@ -47,8 +47,7 @@ def log_of(x: float) -> float:
                 + z
                 * (
                     2.222219843214978396e-01
-                    + z
-                    * (1.818357216161805012e-01 + z * (1.531383769920937332e-01 + z * 1.479819860511658591e-01))
+                    + z * (1.818357216161805012e-01 + z * (1.531383769920937332e-01 + z * 1.479819860511658591e-01))
                 )
             )
         )
@@ -85,4 +84,12 @@ def exp_of(x: float) -> float:
     series = 0.5 + r * series
     series = 1.0 + r * series
     series = 1.0 + r * series
-    return series * np.int64((np.int64(np.int32(k)) + BIAS) << MANTISSA).view(np.float64)
+    power: float = np.int64((np.int64(np.int32(k)) + BIAS) << MANTISSA).view(np.float64)
+    result: float = series * power
+    return result
+
+
+@inlined
+def whole(count: int) -> int:
+    """Return a count rounded up to fours: what is worked out beside is thrown away."""
+    return (count + 3) & ~3

@@ -100,7 +100,7 @@ def test_cylinder_drag_has_its_known_values() -> None:
 def test_cylinder_drag_factor_is_the_coefficient_and_finite_at_rest() -> None:
     d, u = 0.00015, 0.05
     re = u * d * 1000 / 1e-3
-    k, _ = cylinder_drag_factor(u, d, 1000.0, 1e-3)
+    k, _, _ = cylinder_drag_factor(u, d, 1000.0, 1e-3)
     assert k * u == pytest.approx(0.5 * 1000 * u * u * d * cylinder_drag_coefficient(re), rel=1e-9)
     assert 0 < cylinder_drag_factor(0.0, d, 1000.0, 1e-3)[0] < 1e-2
 

@@ -47,10 +47,12 @@ def axial_drag_factor(
         k, N·s/m², and its derivative by speed, N·s²/m³.
     """
     slow = max(speed, SLOWEST)
+    over = 1.0 / slow
     radius = 0.5 * diameter
-    log = log_of(4.0 * viscosity * length / (density * slow * radius * radius))
-    k = 4.0 * math.pi * viscosity / max(log, LEAST_LOGARITHM)
-    slope = k / (log * slow) if log >= LEAST_LOGARITHM and speed > SLOWEST else 0.0
+    log = log_of(4.0 * viscosity * length * over / (density * radius * radius))
+    share = 1.0 / max(log, LEAST_LOGARITHM)
+    k = 4.0 * math.pi * viscosity * share
+    slope = k * share * over if log >= LEAST_LOGARITHM and speed > SLOWEST else 0.0
     rough = 0.5 * density * math.pi * diameter * TURBULENT_FRICTION
     turbulent = rough * speed > k
     return rough * speed if turbulent else k, rough if turbulent else slope

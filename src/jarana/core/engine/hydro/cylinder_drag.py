@@ -36,8 +36,8 @@ STILL = 1e-6
 
 
 @inlined
-def cylinder_drag_factor(speed: float, diameter: float, density: float, viscosity: float) -> tuple[float, float]:
-    """Return ``k`` and ``dk/ds`` per metre of line, so that the normal drag is ``k·velocity``, finite at rest.
+def cylinder_drag_factor(speed: float, diameter: float, density: float, viscosity: float) -> tuple[float, float, float]:
+    """Return ``k``, ``dk/ds`` and ``dk/ds / s`` per metre of line, so that the normal drag is ``k·velocity``, finite at rest.
 
     The cross-flow principle: only the part of the velocity normal to the line counts.
 
@@ -52,15 +52,17 @@ def cylinder_drag_factor(speed: float, diameter: float, density: float, viscosit
 
     Returns
     -------
-    tuple[float, float]
-        k, N·s/m², and its derivative by speed, N·s²/m³. Up to `STILL` the law has long left its range.
+    tuple[float, float, float]
+        k, N·s/m², its derivative by speed, N·s²/m³, and that over the speed, 0 at rest. Up to `STILL` the law has long left its range.
     """
     unit = diameter * density / viscosity
     re = max(speed * unit, STILL)
+    over = 1.0 / re
     slow = 6.8 * exp_of(0.11 * log_of(re))
     root = 1.96 * math.sqrt(re)
     square = re * re
     low = 1.0 / (1.0 + 3.64e-7 * square)
     k = 0.5 * viscosity * (1.18 * re + slow + root - 0.0004 * square * low)
-    slope = 1.18 + (0.11 * slow + 0.5 * root - 0.0008 * square * low * low) / re
-    return k, 0.5 * viscosity * slope * unit if re > STILL else 0.0
+    bend = 1.18 + (0.11 * slow + 0.5 * root - 0.0008 * square * low * low) * over
+    slope = 0.5 * viscosity * bend * unit if re > STILL else 0.0
+    return k, slope, slope * unit * over

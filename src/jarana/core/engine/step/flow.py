@@ -18,7 +18,7 @@ from jarana.core.engine.columns import (
 )
 from jarana.core.engine.compiled import inlined
 from jarana.core.engine.hydro.stream import KARMAN
-from jarana.core.engine.wide import log_of, exp_of
+from jarana.core.engine.wide import exp_of, log_of
 from jarana.core.law import Law, Range
 
 WIND_PROFILE = Law(
@@ -129,9 +129,13 @@ def eddy(height, depth, shear, power, stream):
 
 
 @inlined
+def log_wind(height, over_rough):
+    """Return the share of the wind's shear at a height over the water, from one over its roughness 1/m: none at and below the surface."""
+    return log_of(1.0 + max(height, 0.0) * over_rough)
+
+
+@inlined
 def wind_at(height, air):
-    """Return the wind along x and y at a height over the water, m/s: its log law, none at and below the surface."""
-    if height <= 0.0:
-        return 0.0, 0.0
-    share = log_of(1.0 + height / air[WIND_ROUGHNESS])
+    """Return the wind along x and y at a height over the water, m/s: its log law."""
+    share = log_wind(height, 1.0 / air[WIND_ROUGHNESS])
     return air[WIND_X] * share, air[WIND_Y] * share

@@ -70,7 +70,7 @@ from jarana.core.engine.step.bed import add_bed
 from jarana.core.engine.step.bending import add_bending
 from jarana.core.engine.step.bodies import add_bodies
 from jarana.core.engine.step.flow import depth_at, eddy, look, pace
-from jarana.core.engine.step.lines import add_lines
+from jarana.core.engine.step.lines import drag_lines
 from jarana.core.engine.step.mend import lay_over
 from jarana.core.engine.step.reel import reel
 from jarana.core.engine.step.surface import land, peel
@@ -119,7 +119,7 @@ def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
         sums.coupling[:] = 0.0
         sums.grand[:] = 0.0
         add_bending(first, dt, line, now, sums)
-    add_lines(first, line, now, medium, sums)
+    drag_lines(first, line, now, medium, sums)
     add_bodies(dt, loads, now, medium, sums)
     if medium.bed[HAS_BED] > 0.0:
         add_bed(first, dt, now, medium, sums)
