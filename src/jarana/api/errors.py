@@ -17,6 +17,7 @@ from jarana.api.metrics import FAILURES
 from jarana.api.security import again_in, work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
 from jarana.ports.line_device import DeviceAbsentError
+from jarana.usecases.clubs import NotForYouError, UnknownClubError
 from jarana.usecases.keep_case import keep_case
 from jarana.usecases.keep_outing import UnknownOutingError
 from jarana.usecases.keep_reach import UnknownReachError
@@ -116,6 +117,14 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(UnknownLinkError)
     def _unknown_link(error: UnknownLinkError) -> Response:
         return problem(404, "This link shows nothing: it ran out, was taken back, or never was.")
+
+    @app.errorhandler(UnknownClubError)
+    def _unknown_club(error: UnknownClubError) -> Response:
+        return problem(404, "There is no such club of yours, or nothing like that in it.")
+
+    @app.errorhandler(NotForYouError)
+    def _not_for_you(error: NotForYouError) -> Response:
+        return problem(403, "That is for those who keep the club, or put things into it.")
 
     @app.errorhandler(UnknownPasskeyError)
     def _unknown_passkey(error: UnknownPasskeyError) -> Response:

@@ -317,3 +317,112 @@ class ThrownAway(Frozen):
 
     changes: int = Field(examples=[9])
     waters: int = Field(examples=[1])
+
+
+class NewClub(Frozen):
+    """What a club is called."""
+
+    name: str = Field(max_length=LONGEST, examples=["Tavrin valley"])
+
+
+class ClubCode(Frozen):
+    """A code by which one comes into a club."""
+
+    code: str = Field(max_length=60, examples=["K7QW-3M9P-XR4T"])
+
+
+class NewCall(Frozen):
+    """As what people come into a club by a new code, and for how many days."""
+
+    role: Literal["member", "guest"] = "member"
+    days: int = Field(default=14, examples=[14])
+
+
+class CallMade(Frozen):
+    """A code, told this once, and a picture of it."""
+
+    code: str = Field(examples=["K7QW-3M9P-XR4T"])
+    picture: str
+
+
+class ClubRole(Frozen):
+    """What somebody is in a club."""
+
+    role: Literal["keeper", "member", "guest"]
+
+
+class NewThing(Frozen):
+    """Something of one's own that goes into a club; a water without its name, river and gauge unless `vague` is off."""
+
+    kind: Literal["rig", "water", "rules", "leader"]
+    subject: str = Field(max_length=64, examples=["weir-run"])
+    vague: bool = True
+
+
+class Giving(Frozen):
+    """Whether what one's outings teach of a water goes to the club."""
+
+    gives: bool
+
+
+class ClubSummary(Frozen):
+    """A club one is in, what one is in it, and how many people it has."""
+
+    id: UUID
+    name: str = Field(examples=["Tavrin valley"])
+    role: Literal["keeper", "member", "guest"]
+    people: int = Field(examples=[12])
+
+
+class ClubList(Frozen):
+    """The clubs one is in."""
+
+    clubs: tuple[ClubSummary, ...]
+
+
+class ClubPerson(Frozen):
+    """Somebody in a club; `me` is who asks."""
+
+    id: UUID
+    name: str = Field(examples=["Somebody"])
+    role: Literal["keeper", "member", "guest"]
+    joined_at: datetime
+    me: bool
+
+
+class ClubThing(Frozen):
+    """Something in a club.
+
+    Attributes
+    ----------
+    mine
+        Who asks put it in.
+    copy_id, newer, gives
+        What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+    pool, known
+        What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
+    """
+
+    id: UUID
+    kind: Literal["rig", "water", "rules", "leader"]
+    name: str = Field(examples=["Weir Run"])
+    whose: str = Field(examples=["Somebody"])
+    put_at: datetime
+    edition: int = Field(examples=[1])
+    mine: bool
+    copy_id: str | None
+    newer: bool
+    gives: bool
+    pool: str
+    known: bool
+
+
+class ClubSeen(Frozen):
+    """A club, its people, and what is in it; `called_until` is how long a code of it stands, shown to keepers."""
+
+    id: UUID
+    name: str = Field(examples=["Tavrin valley"])
+    role: Literal["keeper", "member", "guest"]
+    called_until: datetime | None
+    people: tuple[ClubPerson, ...]
+    things: tuple[ClubThing, ...]

@@ -133,6 +133,80 @@ class ShareRow(Base):
     vague: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
 
 
+class ClubRow(Base):
+    """People who show each other waters, rules, rigs and leaders."""
+
+    __tablename__ = "club"
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(60))
+    made_at: Mapped[datetime]
+
+
+class ClubMemberRow(Base):
+    """Somebody in a club: its keeper, a member who puts things in, or a guest who takes only."""
+
+    __tablename__ = "club_member"
+    __table_args__ = (
+        CheckConstraint("role IN ('keeper', 'member', 'guest')", name="role_known"),
+        UniqueConstraint("club_id", "angler_id"),
+    )
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    club_id: Mapped[UUID] = mapped_column(ForeignKey("club.id", ondelete="CASCADE"))
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
+    role: Mapped[str] = mapped_column(String(8))
+    joined_at: Mapped[datetime]
+
+
+class ClubCallRow(Base):
+    """A code by which people come into a club until it runs out; only its hash is kept. One stands at a time."""
+
+    __tablename__ = "club_call"
+    __table_args__ = (
+        CheckConstraint("role IN ('member', 'guest')", name="role_known"),
+        UniqueConstraint("digest"),
+    )
+    club_id: Mapped[UUID] = mapped_column(ForeignKey("club.id", ondelete="CASCADE"), primary_key=True)
+    digest: Mapped[str] = mapped_column(String(64))
+    role: Mapped[str] = mapped_column(String(8))
+    expires_at: Mapped[datetime]
+
+
+class ClubThingRow(Base):
+    """Something a member put into a club, as it was then; `edition` counts how often it was put anew."""
+
+    __tablename__ = "club_thing"
+    __table_args__ = (
+        CheckConstraint("kind IN ('rig', 'water', 'rules', 'leader')", name="kind_known"),
+        CheckConstraint("edition > 0", name="edition_counts"),
+        UniqueConstraint("club_id", "angler_id", "kind", "subject"),
+    )
+    id: Mapped[UUID] = mapped_column(primary_key=True)
+    club_id: Mapped[UUID] = mapped_column(ForeignKey("club.id", ondelete="CASCADE"), index=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
+    kind: Mapped[str] = mapped_column(String(8))
+    subject: Mapped[str] = mapped_column(String(64))
+    name: Mapped[str] = mapped_column(String(120))
+    document: Mapped[dict[str, Any]] = mapped_column(JSONB)
+    put_at: Mapped[datetime]
+    edition: Mapped[int] = mapped_column(Integer, default=1, server_default="1")
+
+
+class ClubCopyRow(Base):
+    """What of one's own is a club's thing, of which edition; and whether what one's outings teach of it goes to the club.
+
+    `given` is that: of pace and depth alone, without the hand and without a day.
+    """
+
+    __tablename__ = "club_copy"
+    __table_args__ = (Index("ix_club_copy_subject", "angler_id", "subject"),)
+    thing_id: Mapped[UUID] = mapped_column(ForeignKey("club_thing.id", ondelete="CASCADE"), primary_key=True)
+    angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), primary_key=True)
+    subject: Mapped[str] = mapped_column(String(64))
+    edition: Mapped[int] = mapped_column(Integer)
+    gives: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
+    given: Mapped[dict[str, Any] | None] = mapped_column(JSONB(none_as_null=True), default=None)
+
+
 class PulseRow(Base):
     """One row that is written to tell whether the database can be written."""
 

@@ -10,6 +10,7 @@ from jarana.core.learn.taught import Lesson, carried, corrected, said
 from jarana.core.units import Writer
 from jarana.storage.tables import LessonRow
 from jarana.storage.work import Work
+from jarana.usecases.give import give_again, give_no_more
 from jarana.usecases.keep_reach import UnknownReachError, keep_reach
 from jarana.usecases.today import Asking
 
@@ -49,6 +50,7 @@ def keep_lesson(work: Work, water: str, lesson: Lesson | None) -> None:
         if row is None and lesson is None:
             return
         (row or work.belongings.add_lesson(water)).document = lesson
+        give_again(work, water, lesson)
 
 
 def is_left_out(work: Work, water: str) -> bool:
@@ -114,6 +116,10 @@ def _do(work: Work, row: LessonRow, act: Act, asking: Asking) -> None:
             keep_reach(work, corrected(reach.document, carried(row.document, reach.document, day)), reach.number, day)
         row.document, row.since = None, work.now
         row.why = CORRECTED if act == "correct" else FORGOTTEN
+        if act == "correct":
+            give_no_more(work, row.reach_id)
+        else:
+            give_again(work, row.reach_id, None)
 
 
 def unlearn(work: Work, water: str) -> None:
@@ -121,3 +127,4 @@ def unlearn(work: Work, water: str) -> None:
     row = work.belongings.lesson_row(water, lock=True)
     if row is not None:
         row.document = None
+        give_again(work, water, None)

@@ -15,7 +15,6 @@ from jarana.core.errors import InputError
 from jarana.core.rig.model import Rig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.tie_sheet import fly_name
-from jarana.core.stock.change import Entries, Entry
 from jarana.core.tackle.leader import OwnedLeader, Piece
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
@@ -27,10 +26,10 @@ from jarana.storage.tables import RigRow, ShareRow
 from jarana.storage.work import Work
 from jarana.usecases.keep_measures import measures_of
 from jarana.usecases.keep_outing import UnknownOutingError, see_outing
-from jarana.usecases.keep_reach import UnknownReachError, keep_reach
-from jarana.usecases.keep_rig import UnknownRigError, keep_rig
-from jarana.usecases.keep_stock import keep_entries
+from jarana.usecases.keep_reach import UnknownReachError
+from jarana.usecases.keep_rig import UnknownRigError
 from jarana.usecases.sign_in import digest_of
+from jarana.usecases.take import LEADERS, named_after, take
 from jarana.usecases.today import Asking
 
 say = phrases(
@@ -40,20 +39,15 @@ too-many = Many links of yours stand already; take some back first
 days = from 1 to { $most } days
 depth = depth
 pace = pace at the surface
-taken-from = { $name } (from { $person })
 some-river = A river
 some-lake = A lake
 tapers = { $butt } to { $tip }
-why-taken = taken from a link: { $name }
 """,
 )
 Kind = Literal["rig", "water", "outing", "leader"]
-LEADERS = "leaders"
-"""The kind of tackle leaders are."""
 MOST_DAYS = 365
 MOST_STANDING = 200
 KEPT_AFTER = timedelta(days=60)
-LONGEST_NAME = 80
 
 
 class UnknownLinkError(Exception):
@@ -183,37 +177,24 @@ def take_into_mine(work: Work, secret: str, asking: Asking) -> tuple[str, str]:
     owner = work.owner
     shown = open_link(work.session, secret, work.now, asking)
     mine = Work(work.session, owner)
-    name = say("taken-from", name=shown.name[:LONGEST_NAME], person=shown.person[:20])
-    if shown.rig is not None:
-        rig_id = uuid4()
-        keep_rig(mine, rig_id, uuid4(), None, shown.rig.rebuilt(name=name), "imported")
-        return "rig", str(rig_id)
-    if shown.water is not None:
-        key = f"taken-{uuid4().hex[:12]}"
-        copy = shown.water.model_copy(update={"id": key, "name": name, "rules": None})
-        keep_reach(mine, Reach.model_validate(copy.model_dump()), None, asking.day(mine.now))
-        return "water", key
-    if shown.leader is not None:
-        key = f"taken-{uuid4().hex[:12]}"
-        leader = shown.leader.model_copy(update={"id": key, "name": name, "count": 0, "cut_m": 0.0})
-        entry = Entry(kind=LEADERS, item=key, before=None, after=leader.model_dump(mode="json"))
-        keep_entries(mine, uuid4(), say("why-taken", name=name), Entries(entries=(entry,)))
-        return "leader", key
-    raise UnknownLinkError
+    thing = shown.rig or shown.water or shown.leader
+    if thing is None:
+        raise UnknownLinkError
+    return shown.kind, take(thing, mine, named_after(shown.name, shown.person), asking)
 
 
 def _shown(theirs: Work, row: ShareRow, writer: Writer) -> Shared:
     angler = theirs.anglers.get(row.owner_id)
     person = angler.name if angler is not None else ""
     if row.kind == "rig":
-        rig = _rig(theirs, row.subject)
+        rig = rig_of(theirs, row.subject)
         cuts = [Part(c.name, f"{c.line}, {c.cut_shown}") for c in cuts_of(rig, writer, measures_of(theirs))]
         flies = [Part(rig.role(a), fly_name(a, writer)) for a in rig.attachments if a.fly]
         return Shared(
             "rig", rig.name, person, row.expires_at, drawing=rig_svg(rig, writer), parts=(*cuts, *flies), rig=rig
         )
     if row.kind == "water":
-        water = _water(theirs, row.subject)
+        water = water_of(theirs, row.subject)
         if row.vague:
             water = somewhere(water)
         figures = (
@@ -223,7 +204,7 @@ def _shown(theirs: Work, row: ShareRow, writer: Writer) -> Shared:
         )
         return Shared("water", water.name, person, row.expires_at, parts=figures, water=water)
     if row.kind == "leader":
-        leader = _leader(theirs, row.subject)
+        leader = leader_of(theirs, row.subject)
         pieces = tuple(Part(p.name, _tapers(p, writer)) for p in leader.pieces())
         whole = Part(leader.made, writer.text("length", leader.length_m))
         return Shared("leader", leader.name, person, row.expires_at, parts=(whole, *pieces), leader=leader)
@@ -247,14 +228,16 @@ def _tapers(piece: Piece, writer: Writer) -> str:
     return f"{wide}, {writer.text('length', piece.length)}"
 
 
-def _leader(work: Work, subject: str) -> OwnedLeader:
+def leader_of(work: Work, subject: str) -> OwnedLeader:
+    """Return a leader of one's own; KeyError where there is none."""
     found = next((doc for doc in work.belongings.shelf(LEADERS) if doc.id == subject), None)
     if not isinstance(found, OwnedLeader):
         raise KeyError(subject)
     return found
 
 
-def _rig(work: Work, subject: str) -> Rig:
+def rig_of(work: Work, subject: str) -> Rig:
+    """Return a rig of one's own as it is now; KeyError or ValueError where there is none."""
     row: RigRow | None = work.rigs.get(UUID(subject))
     head = work.rigs.revision(row.head_revision) if row is not None else None
     if head is None:
@@ -262,7 +245,8 @@ def _rig(work: Work, subject: str) -> Rig:
     return head.document
 
 
-def _water(work: Work, subject: str) -> Reach:
+def water_of(work: Work, subject: str) -> Reach:
+    """Return a water of one's own; KeyError where there is none."""
     row = work.belongings.reach_row(subject)
     if row is None:
         raise KeyError(subject)
@@ -277,7 +261,7 @@ def _name(work: Work, kind: str, subject: str) -> str:
         return row.document.name
     if kind == "leader":
         try:
-            return _leader(work, subject).name
+            return leader_of(work, subject).name
         except KeyError:
             raise UnknownRigError(subject) from None
     try:
