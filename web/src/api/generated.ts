@@ -91,6 +91,181 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/clubs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return the clubs one is in. */
+        get: operations["get__api_v1_clubs"];
+        put?: never;
+        /** Found a club, whose keeper one is. */
+        post: operations["post__api_v1_clubs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Come into the club of a code. */
+        post: operations["post__api_v1_clubs_join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Return a club one is in: its people, and what is in it. */
+        get: operations["get__api_v1_clubs_{club_id}"];
+        /** Call a club otherwise. */
+        put: operations["put__api_v1_clubs_{club_id}"];
+        post?: never;
+        /** End a club; what people took out of it stays theirs. */
+        delete: operations["delete__api_v1_clubs_{club_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/call": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a code by which people come into a club; the one before lets nobody in any more. */
+        post: operations["post__api_v1_clubs_{club_id}_call"];
+        /** Let nobody come in by a code any more. */
+        delete: operations["delete__api_v1_clubs_{club_id}_call"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Make somebody keeper, member or guest. */
+        put: operations["put__api_v1_clubs_{club_id}_people_{person_id}"];
+        post?: never;
+        /** Leave a club, or send somebody away. */
+        delete: operations["delete__api_v1_clubs_{club_id}_people_{person_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put something of one's own into a club, as it is now. */
+        post: operations["post__api_v1_clubs_{club_id}_things"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/things/{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take something out of a club. */
+        delete: operations["delete__api_v1_clubs_{club_id}_things_{thing_id}"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/things/{thing_id}/giving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Let what one's outings teach of a water go to the club, or no more. */
+        put: operations["put__api_v1_clubs_{club_id}_things_{thing_id}_giving"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/things/{thing_id}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take something of a club into one's own; a water one has of it is written as the newer one is. */
+        post: operations["post__api_v1_clubs_{club_id}_things_{thing_id}_take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/clubs/{club_id}/things/{thing_id}/write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Write what people know of a water together into the club's. */
+        post: operations["post__api_v1_clubs_{club_id}_things_{thing_id}_write"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/doors": {
         parameters: {
             query?: never;
@@ -2798,6 +2973,24 @@ export interface components {
             written: boolean;
         };
         /**
+         * CallMade
+         * @description A code, told this once, and a picture of it.
+         */
+        CallMade: {
+            /**
+             * Code
+             * @description code
+             * @example K7QW-3M9P-XR4T
+             */
+            code: string;
+            /**
+             * Picture
+             * @description picture
+             * @example text
+             */
+            picture: string;
+        };
+        /**
          * CardStep
          * @description One step, its strokes in the order they lie over each other.
          */
@@ -3200,6 +3393,245 @@ export interface components {
              * @example is another here; the one that is here stays
              */
             why: string;
+        };
+        /**
+         * ClubCode
+         * @description A code by which one comes into a club.
+         */
+        ClubCode: {
+            /**
+             * Code
+             * @description code
+             * @example K7QW-3M9P-XR4T
+             */
+            code: string;
+        };
+        /**
+         * ClubList
+         * @description The clubs one is in.
+         */
+        ClubList: {
+            /**
+             * Clubs
+             * @description clubs
+             */
+            clubs: components["schemas"]["ClubSummary"][];
+        };
+        /**
+         * ClubPerson
+         * @description Somebody in a club; `me` is who asks.
+         */
+        ClubPerson: {
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Joined At
+             * Format: date-time
+             * @description joined, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            joined_at: string;
+            /**
+             * Me
+             * @description me
+             * @example true
+             */
+            me: boolean;
+            /**
+             * Name
+             * @description name
+             * @example Somebody
+             */
+            name: string;
+            /**
+             * Role
+             * @description role
+             * @example keeper
+             * @enum {string}
+             */
+            role: "keeper" | "member" | "guest";
+        };
+        /**
+         * ClubRole
+         * @description What somebody is in a club.
+         */
+        ClubRole: {
+            /**
+             * Role
+             * @description role
+             * @example keeper
+             * @enum {string}
+             */
+            role: "keeper" | "member" | "guest";
+        };
+        /**
+         * ClubSeen
+         * @description A club, its people, and what is in it; `called_until` is how long a code of it stands, shown to keepers.
+         */
+        ClubSeen: {
+            /**
+             * Called Until
+             * @description called until
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            called_until: string | null;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Name
+             * @description name
+             * @example Tavrin valley
+             */
+            name: string;
+            /**
+             * People
+             * @description people
+             */
+            people: components["schemas"]["ClubPerson"][];
+            /**
+             * Role
+             * @description role
+             * @example keeper
+             * @enum {string}
+             */
+            role: "keeper" | "member" | "guest";
+            /**
+             * Things
+             * @description things
+             */
+            things: components["schemas"]["ClubThing"][];
+        };
+        /**
+         * ClubSummary
+         * @description A club one is in, what one is in it, and how many people it has.
+         */
+        ClubSummary: {
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Name
+             * @description name
+             * @example Tavrin valley
+             */
+            name: string;
+            /**
+             * People
+             * @description people
+             * @example 12
+             */
+            people: number;
+            /**
+             * Role
+             * @description role
+             * @example keeper
+             * @enum {string}
+             */
+            role: "keeper" | "member" | "guest";
+        };
+        /**
+         * ClubThing
+         * @description Something in a club.
+         *
+         *     Attributes
+         *     ----------
+         *     mine
+         *         Who asks put it in.
+         *     copy_id, newer, gives
+         *         What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+         *     pool, known
+         *         What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
+         */
+        ClubThing: {
+            /**
+             * Copy Id
+             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @example text
+             */
+            copy_id: string | null;
+            /**
+             * Edition
+             * @description edition
+             * @example 1
+             */
+            edition: number;
+            /**
+             * Gives
+             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @example true
+             */
+            gives: boolean;
+            /**
+             * Id
+             * Format: uuid
+             * @description id
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            id: string;
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             * @enum {string}
+             */
+            kind: "rig" | "water" | "rules" | "leader";
+            /**
+             * Known
+             * @description What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
+             * @example true
+             */
+            known: boolean;
+            /**
+             * Mine
+             * @description Who asks put it in.
+             * @example true
+             */
+            mine: boolean;
+            /**
+             * Name
+             * @description name
+             * @example Weir Run
+             */
+            name: string;
+            /**
+             * Newer
+             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @example true
+             */
+            newer: boolean;
+            /**
+             * Pool
+             * @description What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
+             * @example text
+             */
+            pool: string;
+            /**
+             * Put At
+             * Format: date-time
+             * @description put, date and time with a zone
+             * @example 2026-06-01T06:00:00+02:00
+             */
+            put_at: string;
+            /**
+             * Whose
+             * @description whose
+             * @example Somebody
+             */
+            whose: string;
         };
         /**
          * Column
@@ -5471,6 +5903,18 @@ export interface components {
              * @example text
              */
             trouble: string;
+        };
+        /**
+         * Giving
+         * @description Whether what one's outings teach of a water goes to the club.
+         */
+        Giving: {
+            /**
+             * Gives
+             * @description gives
+             * @example true
+             */
+            gives: boolean;
         };
         /**
          * Gone
@@ -8257,6 +8701,39 @@ export interface components {
             measures: components["schemas"]["Measures"];
         };
         /**
+         * NewCall
+         * @description As what people come into a club by a new code, and for how many days.
+         */
+        NewCall: {
+            /**
+             * Days
+             * @description days
+             * @default 14
+             * @example 14
+             */
+            days?: number;
+            /**
+             * Role
+             * @description role
+             * @default member
+             * @example member
+             * @enum {string}
+             */
+            role?: "member" | "guest";
+        };
+        /**
+         * NewClub
+         * @description What a club is called.
+         */
+        NewClub: {
+            /**
+             * Name
+             * @description name
+             * @example Tavrin valley
+             */
+            name: string;
+        };
+        /**
          * NewEvents
          * @description Events in the order of their device.
          */
@@ -8441,6 +8918,32 @@ export interface components {
              * @example weir-run
              */
             spool?: string | null;
+        };
+        /**
+         * NewThing
+         * @description Something of one's own that goes into a club; a water without its name, river and gauge unless `vague` is off.
+         */
+        NewThing: {
+            /**
+             * Kind
+             * @description kind
+             * @example rig
+             * @enum {string}
+             */
+            kind: "rig" | "water" | "rules" | "leader";
+            /**
+             * Subject
+             * @description subject
+             * @example weir-run
+             */
+            subject: string;
+            /**
+             * Vague
+             * @description vague
+             * @default true
+             * @example true
+             */
+            vague?: boolean;
         };
         /**
          * NewTie
@@ -17240,6 +17743,499 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Book"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    get__api_v1_clubs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubList"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_clubs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClub"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    post__api_v1_clubs_join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClubCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "get__api_v1_clubs_{club_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_clubs_{club_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClub"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_clubs_{club_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubList"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_clubs_{club_id}_call": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallMade"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_clubs_{club_id}_call": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_clubs_{club_id}_people_{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClubRole"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_clubs_{club_id}_people_{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubList"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_clubs_{club_id}_things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewThing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "delete__api_v1_clubs_{club_id}_things_{thing_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "put__api_v1_clubs_{club_id}_things_{thing_id}_giving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Giving"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_clubs_{club_id}_things_{thing_id}_take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_clubs_{club_id}_things_{thing_id}_write": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                club_id: string;
+                thing_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClubSeen"];
                 };
             };
             400: components["responses"]["Problem400"];

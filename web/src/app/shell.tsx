@@ -3,6 +3,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refused } from "../api/client";
 import { AccountSheet } from "../features/account/account_sheet";
 import { BeginPage, throwSamplesAway } from "../features/begin/begin_page";
+import { ClubsSheet } from "../features/clubs/clubs_sheet";
 import { FindSheet } from "../features/find/find_sheet";
 import { HelpSheet } from "../features/help/help_sheet";
 import { RigHistory } from "../features/history/rig_history";
@@ -116,6 +117,7 @@ function SignedIn() {
       <ShoppingSheet />
       <PracticeSheet />
       <AccountSheet />
+      <ClubsSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -278,6 +280,14 @@ function useEverywhere(): Action[] {
         keys: "",
         group,
         run: () => openSheet("account"),
+      },
+      {
+        id: "clubs",
+        does: "clubs: waters, rules, rigs and leaders shown to each other",
+        also: "group share together members join code pool",
+        keys: "",
+        group,
+        run: () => openSheet("clubs"),
       },
       {
         id: "begin",

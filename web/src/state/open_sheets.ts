@@ -13,6 +13,7 @@ const NAMES = [
   "shopping",
   "practice",
   "account",
+  "clubs",
   "help",
 ] as const;
 /** Which of the sheets over the places is open. */

@@ -30,6 +30,12 @@ export function AccountSheet() {
           <PasskeysPart />
           <ArchivePart />
           <LinksPart />
+          <Part title="Clubs">
+            <p className="text-soft">People who show each other waters, rules, rigs and leaders.</p>
+            <Button className="min-h-[44px] self-start" onClick={() => openSheet("clubs")}>
+              Your clubs
+            </Button>
+          </Part>
           <InvitePart />
           <Out account={account.data} />
         </div>
