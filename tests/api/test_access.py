@@ -30,7 +30,7 @@ FREE = {
 SHARED = {"station": "tavrin-weir", "device": "micrometer", "kind": "shot"}
 """Names in addresses that are nobody's."""
 MINE_ONLY = re.compile(
-    r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id|link_id|passkey_id)\}"
+    r"\{(outing_id|rig_id|revision_id|old|new|tie_id|wear_id|change_id|job_id|reach_id|link_id|passkey_id|club_id|person_id|thing_id)\}"
 )
 
 
@@ -60,7 +60,11 @@ def ids(app: Flask, client: FlaskClient, contact_rig: Any, weir_run: Any) -> dic
     )
     assert made.status_code in (200, 201), made.json
     change = client.get("/api/v1/stock/changes").json["changes"][0]["id"]
+    club = client.post("/api/v1/clubs", json={"name": "Tavrin valley"}).json
+    put = {"kind": "water", "subject": "weir-run"}
+    club = client.post(f"/api/v1/clubs/{club['id']}/things", json=put).json
     return SHARED | {
+        "club_id": club["id"], "person_id": club["people"][0]["id"], "thing_id": club["things"][0]["id"],
         "rig_id": rig, "revision_id": head, "old": head, "new": head, "reach_id": "weir-run", "change_id": change,
         "job_id": client.post("/api/v1/jobs", json=asked).json["id"], "tie_id": str(uuid4()), "wear_id": str(uuid4()), "outing_id": str(uuid4()),
         "key": "tavrin", "link_id": client.post("/api/v1/links", json={"kind": "rig", "subject": rig}).json["link"]["id"],

@@ -162,6 +162,7 @@ def test_somebody_who_is_not_in_it_sees_no_club_as_if_there_were_none(
 def test_a_water_goes_in_without_where_it_is_unless_that_is_told(app: Flask, client: FlaskClient, club: str) -> None:
     vague = put(client, club, "water", "weir-run")
     assert vague["name"] == "A river"
+    assert vague["says"] == "0.90 m, 0.62 m/s"
     with operating(app.extensions["sessions"]) as session:
         kept = str(session.scalars(select(ClubThingRow.document)).one())
     for told in ("Weir", "Tavrin", "weir-run"):
@@ -185,6 +186,10 @@ def test_rigs_rules_and_leaders_are_taken_with_their_source_and_are_ones_own(
     ann = joined(app, client, club, "Ann")
     things = [put(client, club, kind, key) for kind, key in (("rig", rig), ("rules", rules), ("leader", leader))]
     assert {t["whose"] for t in seen(ann, club)["things"]} == {"Demo"}
+    says = {t["kind"]: t["says"] for t in seen(ann, club)["things"]}
+    assert says["rig"] == "Contact, thin level leader"
+    assert says["leader"].endswith(" m")
+    assert "most" in says["rules"]
     keys = [taken(ann, club, t["id"]) for t in things]
     assert "(from Tavrin valley)" in ann.get(f"/api/v1/rigs/{keys[0]}").json["rig"]["name"]
     assert [r["rules"]["id"] for r in ann.get("/api/v1/rule-sets").json["rule_sets"]] == [keys[1]]
@@ -195,7 +200,7 @@ def test_rigs_rules_and_leaders_are_taken_with_their_source_and_are_ones_own(
     assert ann.get(f"/api/v1/rigs/{keys[0]}").status_code == 200
 
 
-@pytest.mark.parametrize(("kind", "subject"), [("rig", str(uuid4())), ("rig", "no id"), ("water", "nowhere"), ("rules", "none"), ("leader", "none")])  # fmt: skip
+@pytest.mark.parametrize(("kind", "subject"), [("rig", "b0f6ad36-3b1e-4d0f-9a41-5b6d0f1c2a33"), ("rig", "no id"), ("water", "nowhere"), ("rules", "none"), ("leader", "none")])  # fmt: skip
 def test_what_is_not_ones_own_is_not_put_in_and_the_field_is_named(
     client: FlaskClient, club: str, kind: str, subject: str
 ) -> None:

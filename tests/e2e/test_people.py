@@ -200,3 +200,58 @@ def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser,
     expect(page.get_by_role("button", name="Come in", exact=True)).to_be_visible()
     expect(page.get_by_role("button", name="Come in by a passkey")).to_have_count(0)
     context.close()
+
+
+def test_a_club_is_founded_come_into_by_its_code_and_a_water_goes_from_one_to_the_other(
+    desk: Page, fresh: BrowserContext, town: Site
+) -> None:
+    account(desk)
+    desk.get_by_role("button", name="Invite somebody").click()
+    address = desk.get_by_test_id("invitation").inner_text()
+    desk.get_by_role("button", name="Your clubs").click()
+    sheet = desk.get_by_role("dialog", name="Clubs")
+    expect(sheet).to_be_visible()
+    assert violations(desk) == []
+    desk.get_by_label("Name of a new club").fill("Tavrin valley")
+    desk.get_by_role("button", name="Found it").click()
+    desk.get_by_role("button", name="Make a code to come in").click()
+    code = desk.get_by_test_id("club-code").inner_text()
+    desk.get_by_label("Which").click()
+    desk.get_by_role("option", name="Weir Run").click()
+    desk.get_by_role("button", name="Put it in").click()
+    waters = desk.get_by_role("region", name="Waters")
+    expect(waters).to_contain_text("A river")
+    desk.get_by_label("with its name").check()
+    desk.get_by_role("button", name="Put it in").click()
+    expect(waters).to_contain_text("edition 2")
+    assert violations(desk) == []
+
+    bea = fresh.new_page()
+    bea.goto(address)
+    bea.get_by_label("Name").fill("Bea")
+    bea.get_by_label("Mail address").fill("bea@fish.example")
+    bea.get_by_label("Password, ten characters or more").fill(WORD)
+    bea.get_by_role("button", name="Begin").click()
+    expect(bea.get_by_role("heading", name="Start with a water")).to_be_visible()
+    bea.goto(f"{town.address}/water?sheet=clubs")
+    bea.get_by_label("Code of a club").fill("none such")
+    bea.get_by_role("button", name="Come in").click()
+    expect(bea.get_by_role("alert")).to_contain_text("lets nobody in")
+    bea.get_by_label("Code of a club").fill(code.lower().replace("-", " "))
+    bea.get_by_role("button", name="Come in").click()
+    bea.get_by_role("button", name="Take it into mine: Weir Run").click()
+    giving = bea.get_by_role("checkbox", name="never where or when")
+    giving.click()
+    expect(giving).to_be_checked()
+    assert violations(bea) == []
+    bea.get_by_role("link", name="Open yours").click()
+    expect(bea.get_by_role("button", name="Weir Run (from Tavrin valley)").first).to_be_visible(timeout=20_000)
+
+    desk.get_by_role("button", name="All clubs").click()
+    desk.get_by_role("button", name="Tavrin valley").click()
+    expect(desk.get_by_role("region", name="People")).to_contain_text("Bea")
+    desk.get_by_role("button", name="Send away: Bea").click()
+    expect(desk.get_by_role("button", name="Send away: Bea")).to_have_count(0)
+    bea.goto(f"{town.address}/water?sheet=clubs")
+    expect(bea.get_by_label("Code of a club")).to_be_visible()
+    expect(bea.get_by_role("button", name="Tavrin valley")).to_have_count(0)

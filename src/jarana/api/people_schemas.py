@@ -395,6 +395,8 @@ class ClubThing(Frozen):
 
     Attributes
     ----------
+    says
+        What it is, in a few words and figures.
     mine
         Who asks put it in.
     copy_id, newer, gives
@@ -406,6 +408,7 @@ class ClubThing(Frozen):
     id: UUID
     kind: Literal["rig", "water", "rules", "leader"]
     name: str = Field(examples=["Weir Run"])
+    says: str = Field(examples=["0.90 m, 0.62 m/s"])
     whose: str = Field(examples=["Somebody"])
     put_at: datetime
     edition: int = Field(examples=[1])

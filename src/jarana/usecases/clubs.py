@@ -15,6 +15,7 @@ from jarana.core.documents import Document, read, written
 from jarana.core.errors import InputError
 from jarana.core.learn.pool import Given, Pooled, given_of, pool_said, pooled
 from jarana.core.learn.taught import corrected
+from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.situation import Taught
@@ -45,6 +46,8 @@ days = from 1 to { $most } days
 not-there = is not one of yours
 last-keeper = is the only keeper; make somebody else keeper first
 not-known = is not known yet: { $least }
+water-says = { $depth }, { $pace }
+leader-says = { $made }, { $length }
 """,
 )
 Kind = Literal["rig", "water", "rules", "leader"]
@@ -94,6 +97,8 @@ class ThingTold:
 
     Attributes
     ----------
+    says
+        What it is, in a few words and figures.
     mine
         Who asks put it in.
     copy, newer, gives
@@ -107,6 +112,7 @@ class ThingTold:
     id: UUID
     kind: str
     name: str
+    says: str
     whose: str
     put_at: datetime
     edition: int
@@ -463,6 +469,7 @@ def _told(work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, w
         row.id,
         row.kind,
         row.name,
+        _says(read(DOCUMENTS[row.kind], row.document), writer),
         whose,
         row.put_at,
         row.edition,
@@ -473,3 +480,15 @@ def _told(work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, w
         pool,
         known,
     )
+
+
+def _says(thing: Document, writer: Writer) -> str:
+    if isinstance(thing, Reach):
+        pace = writer.text("speed", thing.pace_m_s)
+        depth = writer.text("depth", thing.depth_m)
+        return say("water-says", depth=depth, pace=pace) if thing.nature.flows else depth
+    if isinstance(thing, Rig):
+        return methods()[thing.method].name if thing.method in methods() else ""
+    if isinstance(thing, OwnedLeader):
+        return say("leader-says", made=thing.made, length=writer.text("length", thing.length_m))
+    return "; ".join(thing.said(writer)) if isinstance(thing, RuleSet) else ""

@@ -3549,6 +3549,8 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     says
+         *         What it is, in a few words and figures.
          *     mine
          *         Who asks put it in.
          *     copy_id, newer, gives
@@ -3626,6 +3628,12 @@ export interface components {
              * @example 2026-06-01T06:00:00+02:00
              */
             put_at: string;
+            /**
+             * Says
+             * @description What it is, in a few words and figures.
+             * @example 0.90 m, 0.62 m/s
+             */
+            says: string;
             /**
              * Whose
              * @description whose

@@ -28,7 +28,7 @@ export function Choice({ label, value, shown, groups, onChoose, fault, width = "
           className={`flex min-h-8 items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
         >
           <span className="truncate">
-            <Select.Value>{shown}</Select.Value>
+            <Select.Value placeholder={shown}>{value ? shown : undefined}</Select.Value>
           </span>
           <ChevronDown size={14} aria-hidden className="shrink-0" />
         </Select.Trigger>

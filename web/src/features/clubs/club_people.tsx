@@ -74,7 +74,7 @@ export function ClubPeople({ club, change, close }: Props) {
                 />
                 <Button
                   className="min-h-[44px]"
-                  aria-label={`Send ${person.name} away`}
+                  aria-label={`Send away: ${person.name}`}
                   onClick={() => void away(send(person.id), true)}
                 >
                   Send away

@@ -15,6 +15,7 @@ const water: ClubThing = {
   id: "t1",
   kind: "water",
   name: "A river",
+  says: "0.90 m, 0.62 m/s",
   whose: "Ann",
   put_at: when,
   edition: 1,
@@ -55,17 +56,17 @@ const shown = (seen: ClubSeen) => {
 
 it("lets a guest take a thing, and neither put in, take out nor see to people", async () => {
   const fetched = shown(club("guest", water));
-  await userEvent.click(await screen.findByRole("button", { name: "Take A river into mine" }));
+  await userEvent.click(await screen.findByRole("button", { name: "Take it into mine: A river" }));
   const sent = fetched.mock.calls.map(([asked]) => `${asked.method} ${new URL(asked.url).pathname}`);
   expect(sent).toContain("POST /api/v1/clubs/c1/things/t1/take");
-  for (const name of ["Put it in", "Take A river out", "Send Ann away", "End the club", "Make a code to come in"])
+  for (const name of ["Put it in", "Take it out: A river", "Send away: Ann", "End the club", "Make a code to come in"])
     expect(screen.queryByRole("button", { name })).toBeNull();
   expect(screen.queryByRole("checkbox")).toBeNull();
 });
 
 it("offers a newer edition, and gives what outings teach of a copy only where it is wished", async () => {
   const fetched = shown(club("member", { ...water, copy_id: "taken-1", newer: true, edition: 2 }));
-  expect(await screen.findByRole("button", { name: "Take the newer A river" })).toBeTruthy();
+  expect(await screen.findByRole("button", { name: "Take the newer one: A river" })).toBeTruthy();
   const giving = screen.getByRole<HTMLInputElement>("checkbox", { name: /never where or when/ });
   expect(giving.checked).toBe(false);
   await userEvent.click(giving);
@@ -76,7 +77,7 @@ it("offers a newer edition, and gives what outings teach of a copy only where it
 it("lets a keeper see to people, write down what is known, and end the club after asking", async () => {
   shown(club("keeper", { ...water, known: true }));
   expect(await screen.findByRole("button", { name: "Write it down so" })).toBeTruthy();
-  expect(screen.getByRole("button", { name: "Send Bo away" })).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Send away: Bo" })).toBeTruthy();
   expect(screen.queryByRole("button", { name: "End it for all" })).toBeNull();
   await userEvent.click(screen.getByRole("button", { name: "End the club" }));
   expect(screen.getByRole("button", { name: "End it for all" })).toBeTruthy();

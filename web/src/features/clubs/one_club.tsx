@@ -89,6 +89,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
       <div className="flex flex-wrap items-center gap-2">
         <span className="min-w-40 flex-1">
           <b>{thing.name}</b>
+          {thing.says ? <span className="figure block">{thing.says}</span> : null}
           <span className="block text-[13px] text-soft">
             {thing.mine ? "yours" : `from ${thing.whose}`}, {when(thing.put_at)}
             {thing.edition > 1 ? `, edition ${thing.edition}` : ""}
@@ -106,7 +107,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
           <Button
             strong
             className="min-h-[44px]"
-            aria-label={thing.newer ? `Take the newer ${thing.name}` : `Take ${thing.name} into mine`}
+            aria-label={`${thing.newer ? "Take the newer one" : "Take it into mine"}: ${thing.name}`}
             onClick={() => void take()}
           >
             {thing.newer ? "Take the newer one" : "Take it into mine"}
@@ -115,7 +116,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
         {keeps ? (
           <Button
             className="min-h-[44px]"
-            aria-label={`Take ${thing.name} out`}
+            aria-label={`Take it out: ${thing.name}`}
             onClick={() =>
               void change(async () => taken(await api.DELETE("/api/v1/clubs/{club_id}/things/{thing_id}", { params })))
             }
