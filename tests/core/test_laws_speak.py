@@ -30,6 +30,8 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.situation import Situation
 from jarana.core.stock.kinds.flies import falls
+from jarana.core.strength.breaks import Fight, told_by
+from jarana.core.strength.chain import strength_chain
 from jarana.core.strength.dropper_choice import dropper_choices
 from jarana.core.strength.fish import fish_held_by
 from jarana.core.tackle.drawer import Drawer
@@ -155,6 +157,12 @@ def valued(situation: Situation) -> None:
     judge(tracks, situation)
 
 
+def fought(length: float) -> None:
+    """A season in which a fish of a length was on."""
+    links = strength_chain(of_method("level-contact").rig)
+    told_by([Fight(links, 0.6, 1.0, length, 0.6, True)])
+
+
 def named(rows: Iterable[Asked]) -> set[tuple[str, str]]:
     return {(row.law, row.argument) for row in rows}
 
@@ -170,6 +178,7 @@ def test_every_law_is_asked_by_something_the_product_does() -> None:
     rows += asked_by(lambda: falls.__wrapped__(a_fly()))
     rows += asked_by(lambda: sounded(20.0))
     rows += asked_by(lambda: weather(9.0, 3.0))
+    rows += asked_by(lambda: fought(0.4))
     rows += asked_by(lambda: dropper(1.0))
     rows += asked_of(over_stones(0.6))
     rows += section_of(thrown(), METRIC).laws
@@ -205,6 +214,7 @@ LEFT: dict[tuple[str, str], Callable[[], tuple[Asked, ...]]] = {
     ("EDDIES", "turns"): lambda: members_asked(
         of_method("level-contact", depth_m=0.12, pace_m_s=1.0, drift_m=40.0, soundings=(), lanes=())
     ),
+    ("LENGTH_TO_MASS", "length"): lambda: asked_by(lambda: fought(1.5)),
     ("DROPPER_LINE", "depth"): lambda: asked_by(lambda: dropper(9.0)),
 }
 """By the law's name where it is written, and its argument: what an angler would tell the product to leave its range."""

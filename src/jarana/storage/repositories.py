@@ -229,6 +229,14 @@ class Rigs:
         )
         return [(row[0], row[1]) for row in self.session.execute(query.limit(most))]
 
+    def fished(self, revision: str | None) -> Rig | None:
+        """Return the rig of a revision as an outing names it; None where there is none any more."""
+        try:
+            row = self.revision(UUID(revision or ""))
+        except ValueError:
+            return None
+        return row.document if row else None
+
     def revision(self, revision_id: UUID) -> RigRevisionRow | None:
         """Return a revision of one's own."""
         return self.session.get(RigRevisionRow, (self.owner, revision_id))

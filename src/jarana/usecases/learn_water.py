@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from uuid import UUID
 
 from pydantic import TypeAdapter, ValidationError
 
@@ -92,17 +91,9 @@ def log_of(work: Work, setting: Setting, outings: Sequence[OutingView]) -> Log:
     for outing in outings:
         with work.reading():
             events = [row.event for row in work.journal.of_outing(outing.id)]
-            documents = {a.revision: _revision(work, a.revision) for a in outing.rigs}
+            documents = {a.revision: work.rigs.fished(a.revision) for a in outing.rigs}
         _read(outing, in_order(standing(events)), documents, setting, log)
     return log
-
-
-def _revision(work: Work, revision: str | None) -> Rig | None:
-    try:
-        row = work.rigs.revision(UUID(revision or ""))
-    except ValueError:
-        return None
-    return row.document if row else None
 
 
 def _read(

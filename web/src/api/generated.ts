@@ -8169,6 +8169,69 @@ export interface components {
             subject: string;
         };
         /**
+         * LinkTold
+         * @description What fish tell of what gives first.
+         *
+         *     Attributes
+         *     ----------
+         *     what
+         *         The knot and line.
+         *     expected
+         *         How many were to break off, strengths as they are said.
+         *     factor, low, high
+         *         What it holds over what is said: most likely, and eight times of ten.
+         */
+        LinkTold: {
+            /**
+             * Broke
+             * @description broke
+             * @example 1
+             */
+            broke: number;
+            /**
+             * Expected
+             * @description How many were to break off, strengths as they are said.
+             * @example 1
+             */
+            expected: number;
+            /**
+             * Factor
+             * @description What it holds over what is said: most likely, and eight times of ten.
+             * @example 1
+             */
+            factor: number;
+            /**
+             * High
+             * @description What it holds over what is said: most likely, and eight times of ten.
+             * @example 1
+             */
+            high: number;
+            /**
+             * Low
+             * @description What it holds over what is said: most likely, and eight times of ten.
+             * @example 1
+             */
+            low: number;
+            /**
+             * On
+             * @description on
+             * @example 1
+             */
+            on: number;
+            /**
+             * Says
+             * @description says
+             * @example text
+             */
+            says: string;
+            /**
+             * What
+             * @description The knot and line.
+             * @example text
+             */
+            what: string;
+        };
+        /**
          * Links
          * @description One's links, newest first.
          */
@@ -12967,6 +13030,10 @@ export interface components {
          *         How often the line gave, in a sentence; empty where no fish broke off.
          *     flies_lost
          *         Flies of the box that were lost, by name.
+         *     strengths
+         *         What fish that were on tell of the lines and knots that give first.
+         *     notes
+         *         What of it is a guess, since a law's range was left.
          *     inside, parts
          *         Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
          */
@@ -13044,6 +13111,13 @@ export interface components {
              */
             minutes: number;
             /**
+             * Notes
+             * @description What of it is a guess, since a law's range was left.
+             * @default []
+             * @example []
+             */
+            notes?: string[];
+            /**
              * Outings
              * @description outings
              * @example 1
@@ -13060,6 +13134,13 @@ export interface components {
              * @description predicted
              */
             predicted: components["schemas"]["Predicted"][];
+            /**
+             * Strengths
+             * @description What fish that were on tell of the lines and knots that give first.
+             * @default []
+             * @example []
+             */
+            strengths?: components["schemas"]["LinkTold"][];
             /**
              * Takes
              * @description takes

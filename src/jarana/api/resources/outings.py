@@ -26,7 +26,7 @@ from jarana.api.outing_schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.bank.packing import Packing
-from jarana.core.bank.season import SeasonTold, season_of
+from jarana.core.bank.season import SeasonTold
 from jarana.core.journal import Event
 from jarana.formats.old_log import read_old_log, template
 from jarana.formats.outing_csv import outing_csv
@@ -36,6 +36,7 @@ from jarana.usecases.keep_lesson import do_with_lesson, tell_lesson
 from jarana.usecases.keep_outing import list_outings, outing_events, see_outing, take_events, unknown_of
 from jarana.usecases.learn_after import learn_after
 from jarana.usecases.pack_list import packing_of
+from jarana.usecases.tell_season import tell_season
 
 blueprint = Blueprint("outings", __name__, url_prefix="/api/v1")
 
@@ -65,10 +66,7 @@ def all_outings() -> Outings:
 @spec.validate(resp=Response(HTTP_200=SeasonTold), tags=["outings"])
 def season() -> SeasonTold:
     """Return what one's outings tell together: predictions held against what came, takes by rig, water, lane and hour, what was lost."""
-    with work().reading():
-        box = work().belongings.drawer().patterns
-    flies = {w.id: p.tied(w).label for p in box for w in p.weights}
-    return season_of([o for o in list_outings(work()) if not o.apart], ZoneInfo(asking().zone), flies)
+    return tell_season(work(), ZoneInfo(asking().zone), asking().writer)
 
 
 @blueprint.get("/outings/<uuid:outing_id>")

@@ -11,7 +11,10 @@ from itertools import pairwise
 from scipy.stats import beta
 
 from jarana.core.bank.outing import OutingView
+from jarana.core.law import doubts, listening
 from jarana.core.model import Frozen
+from jarana.core.strength.breaks import Fight, LinkTold, told_by
+from jarana.core.units import Writer
 from jarana.core.words import phrases
 
 say = phrases(
@@ -31,6 +34,7 @@ SURE = 0.8
 LEAST_DRIFTS = 8
 Z_SURE = 1.2816
 MOST_MORE = 999
+METRIC = Writer()
 
 
 class Predicted(Frozen):
@@ -74,6 +78,10 @@ class SeasonTold(Frozen):
         How often the line gave, in a sentence; empty where no fish broke off.
     flies_lost
         Flies of the box that were lost, by name.
+    strengths
+        What fish that were on tell of the lines and knots that give first.
+    notes
+        What of it is a guess, since a law's range was left.
     inside, parts
         Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
     """
@@ -94,20 +102,32 @@ class SeasonTold(Frozen):
     ended: tuple[Tally, ...] = ()
     broke: str = ""
     flies_lost: tuple[Tally, ...] = ()
+    strengths: tuple[LinkTold, ...] = ()
+    notes: tuple[str, ...] = ()
 
 
 ON = ("pulled out", "straightened", "broke", "landed")
 """How a take ends that was on."""
 
 
-def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC, flies: Mapping[str, str] | None = None) -> SeasonTold:
+def season_of(
+    outings: Sequence[OutingView],
+    zone: tzinfo = UTC,
+    flies: Mapping[str, str] | None = None,
+    fights: Sequence[Fight] = (),
+    writer: Writer = METRIC,
+) -> SeasonTold:
     """Return what outings tell together, hours in a zone; those kept apart are left out by whoever asks.
 
     Parameters
     ----------
     flies
         Names of the flies of the box by the id of their weight.
+    fights
+        Fish that were on, with what bore them.
     """
+    with listening() as heard:
+        strengths = told_by(fights)
     on = [(o.rigs[f.rig].name, f.ended) for o in outings for f in o.fish if f.ended in ON and f.rig < len(o.rigs)]
     ended = Counter(how for _, how in on)
     lost = Counter((flies or {}).get(key, say("not-owned")) for o in outings for key in o.lost)
@@ -149,6 +169,8 @@ def season_of(outings: Sequence[OutingView], zone: tzinfo = UTC, flies: Mapping[
         ended=_tally(ended),
         broke=_broke(ended["broke"], len(on)),
         flies_lost=_tally(lost),
+        strengths=strengths,
+        notes=doubts(heard.rows, writer),
     )
 
 

@@ -31,7 +31,7 @@ SURELY, HARDLY = 0.9, 0.5
 POINTS = 64
 
 
-def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0) -> float:
+def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0, unsure: float = 0.0) -> float:
     """Return on what share of takes none of the links goes, 0 to 1.
 
     Parameters
@@ -42,9 +42,11 @@ def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0) ->
         Steady pull of the fish, N.
     jerk
         Times as hard a take pulls (1 with a sag in the line).
+    unsure
+        How far the fish itself may be off, standard deviation of the logarithm of its pull.
     """
     TAKE.ask(jerk=jerk)
-    return _share(*_rows(links), math.log(pull * jerk))
+    return _share(*_rows(links), math.log(pull * jerk), math.hypot(PULL_SCATTER, unsure))
 
 
 def _rows(links: Iterable[StrengthLink]) -> tuple[Floats, Floats]:
@@ -53,8 +55,8 @@ def _rows(links: Iterable[StrengthLink]) -> tuple[Floats, Floats]:
     return rows[:, :1], rows[:, 1:]
 
 
-def _share(force: Floats, scatter: Floats, usual: float) -> float:
-    return float(ndtr((force - usual - _pulls()) / scatter).prod(axis=0).mean())
+def _share(force: Floats, scatter: Floats, usual: float, harder: float = PULL_SCATTER) -> float:
+    return float(ndtr((force - usual - harder * _deviates()) / scatter).prod(axis=0).mean())
 
 
 def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
@@ -72,9 +74,9 @@ def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
 
 
 @cache
-def _pulls() -> Floats:
-    """Return how much harder than usual takes pull, logarithms, equally likely, (:data:`POINTS`,)."""
-    return np.asarray(PULL_SCATTER * ndtri((np.arange(POINTS) + 0.5) / POINTS))
+def _deviates() -> Floats:
+    """Return unit deviates, equally likely, (:data:`POINTS`,)."""
+    return np.asarray(ndtri((np.arange(POINTS) + 0.5) / POINTS))
 
 
 def paths_of(rig: Rig) -> tuple[tuple[StrengthLink, ...], ...]:

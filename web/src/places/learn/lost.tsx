@@ -1,5 +1,6 @@
 import type { Season } from "../../api/client";
 import { Rates } from "./rates";
+import { Strengths } from "./strengths";
 
 /** What was lost: how fish that were on ended, how many of them were landed by rig, and flies that are gone. */
 export function Lost({ season }: { season: Season }) {
@@ -27,6 +28,7 @@ export function Lost({ season }: { season: Season }) {
         </>
       ) : null}
       {season.broke ? <p className="mt-1">{season.broke}</p> : null}
+      <Strengths rows={season.strengths ?? []} notes={season.notes ?? []} />
       {flies.length > 0 ? (
         <>
           <p className="mt-2 text-[13px] text-soft">Flies left in the water</p>

@@ -1,0 +1,165 @@
+"""What fish that were on tell of one's lines and knots: does what gives first hold as it is said to?"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from jarana.core.law import Law, Range
+from jarana.core.model import Frozen
+from jarana.core.strength.chain import StrengthLink, weakest_link
+from jarana.core.strength.fish import pull_of_fish
+from jarana.core.strength.holds import share_held
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+count = { $broke } of { $on } fish broke off where { $expected } were to be expected
+weaker = { $count }: it holds about { $by } % less than said, from { $low } to { $high } % of it.
+stronger = { $count }: it holds about { $by } % more than said, from { $low } to { $high } % of it.
+perhaps-weaker = { $count }: perhaps it holds { $by } % less than said, from { $low } to { $high } % of it.
+perhaps-stronger = { $count }: perhaps it holds { $by } % more than said, from { $low } to { $high } % of it.
+as-said = { $count }: it holds about as said, from { $low } to { $high } % of it.
+pull = A pull against a scale would tell.
+""",
+)
+LENGTH_TO_MASS = Law(
+    "mass of a trout by its length",
+    "Fulton's condition factor 1.1 (practice: 0.9 lean, 1.3 fat): kg = 1.1e-5 cm³",
+    {"length": Range(0.08, 1.2, "the fish's length", "short", "m")},
+    "how heavy it was is a guess",
+)
+CONDITION = 1.1e-5
+"""kg per cm³."""
+HAND = 0.2
+"""How far one's own knots and lines lie off what is said of them, on the whole: standard deviation of the logarithm (guess)."""
+SIZE_TOLD, SIZE_NOT_TOLD = 0.15, 0.5
+"""Standard deviations of the logarithm of the pull of a fish whose length was told, and of one nobody measured (guesses)."""
+GRID = np.linspace(-4.0 * HAND, 4.0 * HAND, 81)
+"""Logarithms of the factor that are tried."""
+LEAST_ON = 3
+"""Fish on from which on a link is told of, where none broke off."""
+EIGHTY = (0.1, 0.9)
+TOLD = 0.05
+"""A factor nearer to one than this is as said."""
+MOST_ROWS = 6
+
+
+@dataclass(frozen=True)
+class Fight:
+    """A fish that was on.
+
+    Attributes
+    ----------
+    links
+        What bore it.
+    pace, jerk
+        Of the current m/s, and how many times as hard the take pulled.
+    length_m
+        None where nobody measured it: then it was a usual one, of `usual_kg`.
+    """
+
+    links: tuple[StrengthLink, ...]
+    pace: float
+    jerk: float
+    length_m: float | None
+    usual_kg: float
+    broke: bool
+
+    @property
+    def mass(self) -> float:
+        """What it weighed, kg."""
+        return mass_of(self.length_m) if self.length_m else self.usual_kg
+
+
+class LinkTold(Frozen):
+    """What fish tell of what gives first.
+
+    Attributes
+    ----------
+    what
+        The knot and line.
+    expected
+        How many were to break off, strengths as they are said.
+    factor, low, high
+        What it holds over what is said: most likely, and eight times of ten.
+    """
+
+    what: str
+    on: int
+    broke: int
+    expected: float
+    factor: float
+    low: float
+    high: float
+    says: str
+
+
+def mass_of(length_m: float) -> float:
+    """Return the mass of a trout of a length, kg.
+
+    Examples
+    --------
+    >>> round(mass_of(0.40), 2)
+    0.7
+    """
+    LENGTH_TO_MASS.ask(length=length_m)
+    return CONDITION * (100.0 * length_m) ** 3
+
+
+def told_by(fights: Sequence[Fight]) -> tuple[LinkTold, ...]:
+    """Return what fish that were on tell of the links that give first, those that broke most often first.
+
+    A factor on the strength of one link, lognormal about one by `HAND` before, weighed by every fish: with the share of takes held if it
+    broke not, with the rest if it did. The other links are as they are said.
+    """
+    by_link: dict[str, list[Fight]] = {}
+    for fight in fights:
+        if fight.links:
+            by_link.setdefault(weakest_link(fight.links).why, []).append(fight)
+    rows = [
+        _told(why, own) for why, own in by_link.items() if len(own) >= LEAST_ON or any(fight.broke for fight in own)
+    ]
+    return tuple(sorted(rows, key=lambda row: (-row.broke, -row.on, row.what))[:MOST_ROWS])
+
+
+def _told(why: str, fights: Sequence[Fight]) -> LinkTold:
+    weights = -0.5 * (GRID / HAND) ** 2
+    expected = 0.0
+    for fight in fights:
+        weak = weakest_link(fight.links)
+        others = [link for link in fight.links if link is not weak]
+        pull, unsure = pull_of_fish(fight.mass, fight.pace), SIZE_TOLD if fight.length_m else SIZE_NOT_TOLD
+        held = [
+            share_held([replace(weak, force=weak.force * math.exp(x)), *others], pull, fight.jerk, unsure) for x in GRID
+        ]
+        expected += 1.0 - share_held(fight.links, pull, fight.jerk, unsure)
+        weights = weights + np.log(np.clip([1.0 - p if fight.broke else p for p in held], 1e-12, 1.0))
+    share = np.exp(weights - weights.max())
+    sums = np.cumsum(share / share.sum())
+    low, high = (math.exp(float(np.interp(q, sums, GRID))) for q in EIGHTY)
+    factor = math.exp(float(share @ GRID / share.sum()))
+    broke = sum(fight.broke for fight in fights)
+    count = say("count", broke=broke, on=len(fights), expected=f"{expected:.1f}")
+    by, least, most = (f"{v * 100:.0f}" for v in (abs(factor - 1.0), low, high))
+    sure = high < 1.0 or low > 1.0
+    if abs(factor - 1.0) < TOLD:
+        says = say("as-said", count=count, low=least, high=most)
+    elif factor < 1.0 and sure:
+        says = say("weaker", count=count, by=by, low=least, high=most)
+    elif factor < 1.0:
+        says = say("perhaps-weaker", count=count, by=by, low=least, high=most)
+    elif sure:
+        says = say("stronger", count=count, by=by, low=least, high=most)
+    else:
+        says = say("perhaps-stronger", count=count, by=by, low=least, high=most)
+    if factor <= 1.0 - TOLD:
+        says = f"{says} {say('pull')}"
+    return LinkTold(
+        what=why, on=len(fights), broke=broke, expected=round(expected, 2),
+        factor=round(factor, 3), low=round(low, 3), high=round(high, 3), says=says,
+    )  # fmt: skip

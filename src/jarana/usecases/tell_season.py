@@ -1,0 +1,64 @@
+"""What all outings tell together, with the rigs as they were fished."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from datetime import tzinfo
+from functools import cache
+
+from jarana.core.bank.outing import OutingView
+from jarana.core.bank.season import ON, SeasonTold, season_of
+from jarana.core.motions import motions
+from jarana.core.rig.model import Rig
+from jarana.core.strength.breaks import Fight
+from jarana.core.strength.chain import StrengthLink, strength_chain, weakest_link
+from jarana.core.strength.holds import paths_of
+from jarana.core.strength.loads import path_to
+from jarana.core.units import Writer
+from jarana.storage.work import Work
+from jarana.usecases.keep_outing import list_outings
+
+BROKE = "broke"
+
+
+def tell_season(work: Work, zone: tzinfo, writer: Writer) -> SeasonTold:
+    """Return what one's outings tell together, those kept apart left out; hours in a zone."""
+    outings = [o for o in list_outings(work) if not o.apart]
+    with work.reading():
+        box = work.belongings.drawer().patterns
+        usual = {row.document.id: row.document.fish.mass_kg for row in work.belongings.reach_rows()}
+        rigs = {a.revision: work.rigs.fished(a.revision) for o in outings for a in o.rigs}
+    flies = {w.id: p.tied(w).label for p in box for w in p.weights}
+    return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual)), writer)
+
+
+def _fights(
+    outings: Sequence[OutingView], rigs: dict[str | None, Rig | None], usual: dict[str, float]
+) -> Iterator[Fight]:
+    """Yield the fish that were on, each with what bore it; the rig as it was taken along."""
+    paths = cache(lambda revision, fly: _bore(rigs[revision], fly))
+    for outing in outings:
+        for take in outing.fish:
+            if take.ended not in ON or take.rig >= len(outing.rigs):
+                continue
+            revision = outing.rigs[take.rig].revision
+            rig = rigs[revision]
+            if rig is None or (usual.get(outing.water) is None and not take.cm):
+                continue
+            yield Fight(
+                links=paths(revision, take.fly),
+                pace=outing.pace_m_s,
+                jerk=motions()[rig.motion.kind].jerk,
+                length_m=take.cm / 100 if take.cm else None,
+                usual_kg=usual.get(outing.water, 0.0),
+                broke=take.ended == BROKE,
+            )
+
+
+def _bore(rig: Rig | None, fly: str | None) -> tuple[StrengthLink, ...]:
+    """Return what bore a fish on a fly; where it was not told on which, on the one that holds least."""
+    if rig is None:
+        return ()
+    if fly and (path := path_to(strength_chain(rig), fly)):
+        return path
+    return min(paths_of(rig), key=lambda path: weakest_link(path).force, default=())

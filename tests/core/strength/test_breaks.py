@@ -1,0 +1,124 @@
+"""What fish that were on tell of the lines and knots that give first."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import pytest
+
+from jarana.core.law import listening
+from jarana.core.strength.breaks import (
+    CONDITION,
+    HAND,
+    LEAST_ON,
+    LENGTH_TO_MASS,
+    MOST_ROWS,
+    SIZE_TOLD,
+    TOLD,
+    Fight,
+    mass_of,
+    told_by,
+)
+from jarana.core.strength.chain import StrengthLink
+from jarana.core.strength.fish import pull_of_fish
+from jarana.core.strength.holds import PULL_SCATTER, share_held
+
+WEAK, STOUT = 6.0, 12.0
+
+
+def link(force: float, why: str = "a knot in 0.12 mm") -> StrengthLink:
+    return StrengthLink("joint", "j", "knot", force, ("point",), why, 0.12)
+
+
+def fight(broke: bool, mass: float = 0.75, seen: bool = True, why: str = "a knot in 0.12 mm") -> Fight:
+    length = (mass / CONDITION) ** (1 / 3) / 100
+    links = link(WEAK, why), link(STOUT, "the hook")
+    return Fight(links, 0.3, 1.0, length if seen else None, mass, broke)
+
+
+def season(truth: float, fish: int, seed: int) -> list[Fight]:
+    """Fish that were on, on a knot that holds `truth` times what is said."""
+    draw = np.random.default_rng(seed)
+    rows = []
+    for _ in range(fish):
+        mass = float(draw.uniform(0.45, 0.95))
+        pull = pull_of_fish(mass, 0.3)
+        felt = pull * math.exp(draw.normal(0.0, math.hypot(PULL_SCATTER, SIZE_TOLD)))
+        rows.append(fight(felt > WEAK * truth * math.exp(draw.normal(0.0, 0.12)), mass))
+    return rows
+
+
+def test_a_fish_of_forty_centimetres_weighs_about_seven_hundred_grams_and_the_law_is_asked() -> None:
+    with listening() as heard:
+        assert mass_of(0.40) == pytest.approx(0.704)
+    assert [row.law for row in heard.rows] == [LENGTH_TO_MASS.name]
+    assert mass_of(0.60) / mass_of(0.30) == pytest.approx(8.0)
+
+
+def test_as_many_breaks_as_were_to_be_expected_leave_it_as_said() -> None:
+    held = share_held(fight(True).links, pull_of_fish(0.75, 0.3), 1.0, SIZE_TOLD)
+    broke = round(200 * (1.0 - held))
+    (row,) = told_by([fight(k < broke) for k in range(200)])
+    assert row.expected == pytest.approx(200 * (1.0 - held), abs=0.01)
+    assert row.factor == pytest.approx(1.0, abs=0.02)
+    assert "about as said" in row.says
+
+
+def test_more_breaks_than_expected_say_that_it_holds_less_and_that_a_pull_would_tell() -> None:
+    (row,) = told_by([fight(k < 7) for k in range(8)])
+    assert row.factor < 1.0 - TOLD
+    assert row.low < row.factor < row.high
+    assert row.says.startswith("7 of 8 fish broke off where ")
+    assert "% less than said" in row.says
+    assert row.says.endswith("A pull against a scale would tell.")
+
+
+def test_fish_that_were_held_where_many_were_to_break_say_that_it_holds_more() -> None:
+    (row,) = told_by([fight(False, mass=1.1) for _ in range(12)])
+    assert row.factor > 1.0 + TOLD
+    assert "% more than said" in row.says
+
+
+def test_as_long_as_it_may_hold_as_said_it_is_perhaps() -> None:
+    for breaks, of in ((3, 5), (7, 8)):
+        (row,) = told_by([fight(k < breaks) for k in range(of)])
+        assert ("perhaps" in row.says) == (row.low <= 1.0 <= row.high)
+        assert row.factor < 1.0 - TOLD
+    (few,) = told_by([fight(False, mass=0.8) for _ in range(4)])
+    (many,) = told_by([fight(False, mass=1.4) for _ in range(60)])
+    assert "perhaps it holds" in few.says
+    assert "perhaps" not in many.says
+    assert many.low > 1.0
+
+
+def test_a_fish_nobody_measured_tells_less() -> None:
+    seen, unseen = (told_by([fight(True, 0.4, known)] * 4)[0] for known in (True, False))
+    assert seen.factor < unseen.factor < 1.0
+
+
+def test_without_a_fish_nothing_is_told_and_one_that_broke_is() -> None:
+    assert told_by([]) == ()
+    assert told_by([fight(False)] * (LEAST_ON - 1)) == ()
+    assert len(told_by([fight(False)] * LEAST_ON)) == 1
+    assert len(told_by([fight(True)])) == 1
+    assert told_by([Fight((), 0.3, 1.0, None, 0.6, True)]) == ()
+
+
+def test_what_broke_most_often_comes_first_and_no_more_than_can_be_read() -> None:
+    rows = [fight(True, why=f"knot {k}") for k in range(MOST_ROWS + 2) for _ in range(k + 1)]
+    told = told_by(rows)
+    assert len(told) == MOST_ROWS
+    assert [row.broke for row in told] == sorted((row.broke for row in told), reverse=True)
+    assert told[0].what == f"knot {MOST_ROWS + 1}"
+
+
+def test_eight_knots_of_ten_hold_what_thirty_fish_say_they_hold() -> None:
+    draw = np.random.default_rng(4)
+    held = 0
+    for seed in range(150):
+        truth = math.exp(draw.normal(0.0, HAND))
+        (row,) = told_by(season(truth, 30, seed)) or (None,)
+        assert row is not None
+        held += row.low <= truth <= row.high
+    assert 0.72 <= held / 150 <= 0.88
