@@ -29,7 +29,7 @@ from jarana.core.engine.columns import (
     RHO,
     VOLUME,
 )
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import loop
 from jarana.core.engine.ground import medium_air
 from jarana.core.engine.hydro.axial_drag import axial_drag_factor
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
@@ -51,6 +51,8 @@ SCANNED = 48
 """Depths of the end tried when every root is wanted."""
 CLOSE = 1e-5
 """m: a shape is found when the top is this near to where it is held."""
+JUST = 1e-9
+"""m: and the push of the bed, when it is this near."""
 EVEN = 1e-7
 """N: forces that are in balance to this are in balance."""
 MOST_ROUNDS = 60
@@ -59,7 +61,7 @@ NEAR = 0.06
 """m by which the end of a rig moves between two speeds that are tried."""
 
 
-@compiled
+@loop
 def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, stream, out):
     """Climb a line without branches from node `last` to the node above `first`; `out` keeps x, z of every node; return z, x, px, pz there."""
     rho, mu, gravity = water[RHO], water[MU], water[GRAVITY]
@@ -117,7 +119,7 @@ def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, strea
     return z, x, px, pz
 
 
-@compiled
+@loop
 def _dropper(first, last, root_z, root_x, speed, links, bodies, values, water, stream, out):
     """Solve a branch that hangs from a known depth; return the force its root bears."""
     rise, run, px, pz = 0.0, 0.0, 0.0, 0.0
@@ -129,7 +131,7 @@ def _dropper(first, last, root_z, root_x, speed, links, bodies, values, water, s
     return px, pz
 
 
-@compiled
+@loop
 def _shoot(end_z, speed, normal, friction, ends, links, bodies, values, roots, water, stream, out):
     """Return z, x, px, pz at the top for an end at a depth, borne by a bed's push there.
 
@@ -145,7 +147,7 @@ def _shoot(end_z, speed, normal, friction, ends, links, bodies, values, roots, w
     return _climb(1, here, z, x, px, pz, speed, links, bodies, values, water, stream, out)
 
 
-@compiled
+@loop
 def find_end(low, high, target, speed, ends, links, bodies, values, roots, water, stream, out):
     """Return the end's depth for a held top, by the Illinois form of regula falsi, and whether it was found."""
     f0 = _shoot(low, speed, 0.0, 0.0, ends, links, bodies, values, roots, water, stream, out)[0] - target
@@ -166,18 +168,28 @@ def find_end(low, high, target, speed, ends, links, bodies, values, roots, water
     return middle, abs(f1) < 1e-3
 
 
-@compiled
+@loop
 def find_normal(target, end_z, speed, friction, most, ends, links, bodies, values, roots, water, stream, out):
-    """Return the push of the bed on an end that lies on it, N, by bisection."""
+    """Return the push of the bed on an end that lies on it, N, at most so much; regula falsi after Illinois."""
     low, high = 0.0, most
+    f0 = _shoot(end_z, speed, low, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
+    f1 = _shoot(end_z, speed, high, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
+    if f0 <= 0.0:
+        return low
+    if f1 >= 0.0:
+        return high
+    middle = high
     for _ in range(MOST_ROUNDS):
-        middle = 0.5 * (low + high)
-        z = _shoot(end_z, speed, middle, friction, ends, links, bodies, values, roots, water, stream, out)[0]
-        if z > target:
-            low = middle
+        middle = (low * f1 - high * f0) / (f1 - f0)
+        f = _shoot(end_z, speed, middle, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
+        if abs(f) < JUST:
+            return middle
+        if f * f1 < 0.0:
+            low, f0 = high, f1
         else:
-            high = middle
-    return 0.5 * (low + high)
+            f0 *= 0.5
+        high, f1 = middle, f
+    return middle
 
 
 @dataclass(frozen=True)
@@ -409,7 +421,7 @@ def _draft(top: FreeTop, scenario: Scenario, pull: float) -> float:
     return float(float_height(top.radius, top.support, water.density * water.gravity, need))
 
 
-@compiled
+@loop
 def float_height(radius, support, heavy, need):
     """Return the height at which a sphere's cap and a hackle bear `need` N, m, by bisection; `heavy` is rho·g."""
     low, high = -radius - SUPPORT_DEPTH, radius

@@ -8,7 +8,8 @@ from typing import TypeVar
 import numpy as np
 from numpy.typing import NDArray
 
-from jarana.core.engine.compiled import compiled
+from jarana.core.engine.compiled import inlined
+from jarana.core.engine.wide import log_of
 from jarana.core.law import Law, Range
 
 LOG_LAW = Law(
@@ -69,7 +70,7 @@ def power_over_stones(depth: float, roughness: float) -> float:
     return min(1.0, 1.0 / (KARMAN * mean_over_shear))
 
 
-@compiled
+@inlined
 def stream_speed(height: float, surface_speed: float, depth: float, roughness: float, power: float) -> float:
     """Return the speed of the water at a height above the bed, m/s.
 
@@ -100,7 +101,7 @@ def stream_speed(height: float, surface_speed: float, depth: float, roughness: f
         return 0.0
     if power > 0.0:
         return surface_speed * math.pow(min(height, depth) / depth, power)
-    return surface_speed * math.log(1.0 + min(height, depth) / roughness) / math.log(1.0 + depth / roughness)
+    return surface_speed * log_of(1.0 + min(height, depth) / roughness) / log_of(1.0 + depth / roughness)
 
 
 def bulk_speed(surface_speed: float, depth: Numbers, roughness: float, power: float = 0.0) -> Numbers:
