@@ -160,13 +160,16 @@ def test_somebody_who_is_not_in_it_sees_no_club_as_if_there_were_none(
 
 
 def test_a_water_goes_in_without_where_it_is_unless_that_is_told(app: Flask, client: FlaskClient, club: str) -> None:
+    kept = reach(client, "weir-run")
+    told = kept["reach"] | {"about": "olives below the Weir"}
+    assert client.put("/api/v1/reaches/weir-run", json={"reach": told, "base": kept["number"]}).status_code == 200
     vague = put(client, club, "water", "weir-run")
     assert vague["name"] == "A river"
     assert vague["says"] == "0.90 m, 0.62 m/s"
     with operating(app.extensions["sessions"]) as session:
-        kept = str(session.scalars(select(ClubThingRow.document)).one())
-    for told in ("Weir", "Tavrin", "weir-run"):
-        assert told not in kept
+        there = str(session.scalars(select(ClubThingRow.document)).one())
+    for word in ("Weir", "Tavrin", "weir-run"):
+        assert word not in there
     ann = joined(app, client, club, "Ann")
     copy = reach(ann, taken(ann, club, vague["id"]))
     assert copy["reach"]["name"] == "A river (from Tavrin valley)"
@@ -227,6 +230,22 @@ def test_a_newer_edition_is_told_and_writes_the_copy_anew_under_its_own_name(
     after = reach(ann, key)["reach"]
     assert (after["depth_m"], after["name"]) == (1.31, name)
     assert not seen(ann, club)["things"][0]["newer"]
+
+
+def test_who_put_a_water_in_without_its_name_keeps_it_when_it_is_written_anew(
+    app: Flask, client: FlaskClient, club: str
+) -> None:
+    thing = put(client, club, "water", "weir-run")["id"]
+    before = reach(client, "weir-run")["reach"]
+    with operating(app.extensions["sessions"]) as session:
+        row = session.scalars(select(ClubThingRow)).one()
+        row.document = row.document | {"temperature_c": 12.5}
+        row.edition = 2
+        session.commit()
+    taken(client, club, thing)
+    assert reach(client, "weir-run")["reach"] == before | {"temperature_c": 12.5, "gauged": None}
+    assert before["river"]
+    assert [lane["name"] for lane in before["lanes"]] != ["1", "2", "3"]
 
 
 def give_lesson(app: Flask, name: str, water: str, lesson: Lesson | None) -> None:

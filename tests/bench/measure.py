@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 import statistics
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from itertools import count
 
@@ -18,6 +18,7 @@ from jarana.core.engine.scenario import Scenario
 from jarana.core.engine.steady import steady_float, steady_held
 from jarana.core.methods import methods, ranked
 from jarana.core.outcomes.band import band_of
+from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.best import Search
 from jarana.core.search.find import Wanted, find
@@ -29,6 +30,7 @@ from jarana.core.search.tries import tries
 from jarana.core.search.valued import SOME, Valuer
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
+from jarana.core.water.reach import Reach
 from jarana.formats.chain_case import read_scenario
 from jarana.formats.chain_case3 import read_scenario3
 from tests.bench.drawer import files, grid
@@ -140,8 +142,12 @@ def space() -> None:
     print(f"240 s of a lake team, {run(lake).mesh.size} nodes: {timed(lambda: run(lake)):5.1f} ms  (wanted < 80)")
     for key in ("float-pair", "swung", "lake-team"):
         reach = next(r for r in REACHES if r.kind in methods()[key].waters)
-        situation = fished(started(key, reach), reach)
-        print(f"128-member band, {key}: {timed(lambda s=situation: band_of(s), rounds=3):6.0f} ms")
+        rig, turn = started(key, reach), count()
+
+        def fresh(rig: Rig = rig, reach: Reach = reach, turn: Iterator[int] = turn) -> Situation:
+            return fished(rig.model_copy(update={"name": f"rig {next(turn)}"}), reach)
+
+        print(f"128-member band, {key}: {timed(lambda f=fresh: band_of(f()), rounds=3):6.0f} ms")
 
 
 def search() -> None:

@@ -245,6 +245,7 @@ def join(work: Work, code: str) -> UUID:
 def set_role(work: Work, key: UUID, person: UUID, role: Role) -> None:
     """Make somebody keeper, member or guest; keepers may, and one is left."""
     with work.writing():
+        _clubs(work).lock(key)
         _allowed(work, key, KEEPER)
         who = _person(work, key, person)
         if who.role == KEEPER and role != KEEPER and _keepers(work, key) == 1:
@@ -326,9 +327,7 @@ def take_over(work: Work, key: UUID, thing: UUID, asking: Asking) -> tuple[str, 
         there = work.belongings.reach_row(copy.subject, lock=True) if copy and row.kind == WATER else None
         if isinstance(found, Reach) and copy and there is not None:
             if copy.edition < row.edition:
-                kept = {"id": there.document.id, "name": there.document.name, "rules": there.document.rules}
-                newer = Reach.model_validate(found.model_copy(update=kept).model_dump())
-                keep_reach(work, newer, there.number, asking.day(work.now))
+                keep_reach(work, _renewed(there.document, found), there.number, asking.day(work.now))
                 lesson = work.belongings.lesson_row(copy.subject, lock=True)
                 if lesson is not None:
                     lesson.document, lesson.since, lesson.why = None, work.now, CORRECTED
@@ -445,6 +444,17 @@ def _copied(work: Work, row: ClubThingRow, subject: str) -> None:
         work.session.add(ClubCopyRow(thing_id=row.id, angler_id=work.owner, subject=subject, edition=row.edition))
     elif (copy.subject, copy.edition) != (subject, row.edition):
         copy.subject, copy.edition, copy.given = subject, row.edition, None
+
+
+def _renewed(own: Reach, newer: Reach) -> Reach:
+    """Return one's own water as a newer one is, called as it was called: a vague one has no names to give."""
+    kept: dict[str, Any] = {name: getattr(own, name) for name in ("id", "name", "rules", "about")}
+    kept |= {name: getattr(newer, name) or getattr(own, name) for name in ("river", "gauge")}
+    for name in ("lanes", "soundings"):
+        mine, theirs = getattr(own, name), getattr(newer, name)
+        if len(mine) == len(theirs):
+            kept[name] = tuple(b.model_copy(update={"name": a.name}) for a, b in zip(mine, theirs, strict=True))
+    return Reach.model_validate(newer.model_copy(update=kept).model_dump())
 
 
 def _reach(row: ClubThingRow) -> Reach:
