@@ -63,3 +63,23 @@ def test_everything_fits_has_one_line_of_bar_and_room_for_a_thumb(page: Page) ->
         assert box is not None
         assert box["height"] >= THUMB - 0.5, button.inner_text()
     assert page.get_by_text(re.compile("^Keys:")).count() == 0
+
+
+@pytest.mark.parametrize(
+    ("width", "height"), [(640, 400), (320, 256), (844, 390)], ids=["200 %", "400 %", "on its side"]
+)
+def test_enlarged_or_on_its_side_there_is_room_to_work_and_nothing_covers_it(
+    page: Page, width: int, height: int
+) -> None:
+    page.set_viewport_size({"width": width, "height": height})
+    tank = page.get_by_test_id("tank")
+    before = tank.get_attribute("data-drift")
+    line = page.get_by_role("region", name="Line")
+    line.get_by_role("listitem").first.get_by_role("button", name="More: bead").tap(timeout=5_000)
+    expect(tank).not_to_have_attribute("data-drift", before or "")
+    line.get_by_role("button", name=re.compile("^Tippet to the point")).tap(timeout=5_000)
+    sheet = page.get_by_role("dialog", name="Change it")
+    sheet.get_by_label("Length", exact=True).tap(timeout=5_000)
+    sheet.get_by_role("button", name="Close").tap(timeout=5_000)
+    assert page.evaluate("document.documentElement.scrollWidth") <= width
+    assert violations(page) == []

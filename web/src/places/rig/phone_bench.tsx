@@ -95,7 +95,7 @@ function InSight({ answer, book, system, ghost, band, worth, readings }: Props) 
   const edit = useBench((s) => s.edit);
   const worst = readings[0];
   return (
-    <div className="sticky top-0 z-20 border-b border-rule bg-paper">
+    <div className="tall:sticky tall:top-0 tall:z-20 border-b border-rule bg-paper">
       <div
         ref={box}
         data-testid="tank"
