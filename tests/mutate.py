@@ -29,6 +29,7 @@ PACKAGES = {
     "unknowns": ("src/jarana/core/unknowns/*.py", ["tests/core/unknowns"]),
     "outcomes": ("src/jarana/core/outcomes/*.py", ["tests/core/outcomes", "tests/core/readings/test_shares.py"]),
     "worth": ("src/jarana/core/worth/*.py", ["tests/core/worth"]),
+    "learn": ("src/jarana/core/learn/*.py", ["tests/core/learn"]),
     "search": ("src/jarana/core/search/*.py", ["tests/core/search", "tests/formats/test_search_commands.py"]),
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),

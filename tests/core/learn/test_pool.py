@@ -107,3 +107,40 @@ def test_it_is_told_in_a_sentence_with_its_range_and_of_a_lake_without_a_pace() 
     assert pool_said(None, 2, water(0.9, 0.62), Writer()) == "Shown from 3 people on; 2 so far."
     flat = pooled([Given((0.0, 0.0), (0.0005, 0.0, 0.0005), (0.02, 0.04), 20)] * 3)
     assert "about as it is written" in pool_said(flat, 3, water(0.9, 0.62), Writer())
+
+
+def test_three_who_say_the_same_are_as_sure_as_their_precisions_add_up_to() -> None:
+    same = Given((-0.05, 0.1), (0.01, 0.002, 0.01), (0.04, 0.04), 10)
+    found = pooled([same] * 3)
+    assert found is not None
+    own = np.linalg.inv(np.array([[0.0101, 0.002], [0.002, 0.0101]]))
+    joint = np.linalg.inv(np.eye(2) / 0.04 + 3.0 * (own - np.eye(2) / 0.04))
+    middle = joint @ (3.0 * own @ np.array([-0.05, 0.1]))
+    for told, where, spread in zip((found.pace, found.depth), middle, np.sqrt(np.diag(joint)), strict=True):
+        assert told == pytest.approx([math.exp(where + k * 1.2816 * spread) for k in (-1, 0, 1)], rel=1e-9)
+
+
+def test_the_widest_of_what_was_known_before_is_what_the_logs_are_added_to() -> None:
+    vague, sure = (Given((0.0, 0.1), (0.01, 0.0, 0.01), (v, v), 10) for v in (0.09, 0.04))
+    found = pooled([vague, sure, sure])
+    assert found is not None
+    precision = 1 / 0.09 + (1 / 0.0101 - 1 / 0.09) + 2 * (1 / 0.0101 - 1 / 0.04)
+    assert math.log(found.depth[2] / found.depth[1]) == pytest.approx(1.2816 / math.sqrt(precision), rel=1e-9)
+
+
+@pytest.mark.parametrize(("apart", "disagree"), [(0.24, False), (0.25, True)])
+def test_people_disagree_from_twice_what_chance_makes_of_them_on(apart: float, disagree: bool) -> None:
+    far = [Given((0.0, m), (0.01, 0.0, 0.0099), (1e6, 1e6), 10) for m in (-apart, 0.0, 0.0, apart)]
+    # Two of four lie off by so much: two squares over a variance of 0.01, where chance makes six.
+    assert (2.0 * apart**2 / 0.01 > 2.0 * 6.0) is disagree
+    found = pooled(far)
+    assert found is not None
+    assert found.disagree is disagree
+
+
+def test_shallower_and_slower_are_told_with_the_nearer_end_first() -> None:
+    given = [Given((0.1, -0.1), (0.0005, 0.0, 0.0005), (0.02, 0.04), 20)] * 4
+    told = pool_said(pooled(given), 4, water(0.9, 0.62), Writer())
+    assert told == "4 people, 80 drifts: 0.09 m shallower than written (0.07 m to 0.10 m), 11 % faster (9 % to 13 %)."
+    slow = [Given((-0.1, 0.0), (0.0005, 0.0, 0.0005), (0.02, 0.04), 20)] * 4
+    assert pool_said(pooled(slow), 4, water(0.9, 0.62), Writer()) == "4 people, 80 drifts: 10 % slower (8 % to 11 %)."
