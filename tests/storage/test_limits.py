@@ -5,6 +5,7 @@ from __future__ import annotations
 import time
 
 import pytest
+from sqlalchemy import text
 
 from jarana.api.app import create_app
 from jarana.api.settings import Settings
@@ -51,3 +52,16 @@ def test_the_limit_of_a_person_holds_across_servers_and_says_when_to_ask_again(p
     answers = [servers[k % 2].post("/api/v1/phone") for k in range(11)]
     assert [a.status_code for a in answers] == [200] * 10 + [429]
     assert 1 <= int(answers[-1].headers["Retry-After"]) <= 61
+
+
+@pytest.mark.parametrize(("ahead", "count"), [(59, 6), (3600, 1)], ids=["a window that runs", "the clock was set back"])
+def test_nobody_waits_for_a_clock_that_was_set_back_to_come_round_again(
+    counts: SharedLimits, ahead: int, count: int
+) -> None:
+    counts.incr("a", 60, 5)
+    with counts.engine.begin() as connection:
+        connection.execute(
+            text("update limit_count set ends_at = now() + make_interval(secs => :ahead)"), {"ahead": ahead}
+        )
+    assert counts.incr("a", 60) == count
+    assert counts.get_expiry("a") < time.time() + 61

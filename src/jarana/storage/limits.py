@@ -10,10 +10,12 @@ from limits.storage import Storage
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import SQLAlchemyError
 
+OVER = "(l.ends_at <= now() or l.ends_at > now() + make_interval(secs => :seconds))"
+"""A window that has ended, or ends later than one begun now: the clock was set back, and nobody waits for it to come round."""
 COUNT = text(
     "insert into limit_count as l (key, count, ends_at) values (:key, :n, now() + make_interval(secs => :seconds)) "
-    "on conflict (key) do update set count = case when l.ends_at <= now() then :n else l.count + :n end, "
-    "ends_at = case when l.ends_at <= now() then excluded.ends_at else l.ends_at end returning count"
+    f"on conflict (key) do update set count = case when {OVER} then :n else l.count + :n end, "
+    f"ends_at = case when {OVER} then excluded.ends_at else l.ends_at end returning count"
 )
 SWEEP_SHARE = 0.005
 """So often what has run out is swept away."""

@@ -6,6 +6,7 @@ import { firstFault } from "../../model/faults";
 import { when } from "../../model/moment";
 import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
+import { Tick } from "../../ui/tick";
 import type { Change } from "./change";
 import { ClubPeople } from "./club_people";
 import { PutIn } from "./put_in";
@@ -132,20 +133,17 @@ function Thing({ club, thing, change, take }: ThingProps) {
           </p>
           <div className="flex flex-wrap items-center gap-3">
             {thing.copy_id ? (
-              <label className="flex min-h-[44px] items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={thing.gives}
-                  className="size-5 accent-[var(--ink)]"
-                  onChange={(event) => {
-                    const body = { gives: event.target.checked };
-                    void change(async () =>
-                      taken(await api.PUT("/api/v1/clubs/{club_id}/things/{thing_id}/giving", { params, body })),
-                    );
-                  }}
-                />
+              <Tick
+                on={thing.gives}
+                onChange={(on) => {
+                  const body = { gives: on };
+                  void change(async () =>
+                    taken(await api.PUT("/api/v1/clubs/{club_id}/things/{thing_id}/giving", { params, body })),
+                  );
+                }}
+              >
                 mine too: depth and pace alone, never where or when
-              </label>
+              </Tick>
             ) : null}
             {thing.known && keeps ? (
               <Button

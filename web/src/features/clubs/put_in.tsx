@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type NewThing, taken } from "../../api/client";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { Tick } from "../../ui/tick";
 import type { Change } from "./change";
 
 const KINDS: { value: NewThing["kind"]; label: string }[] = [
@@ -63,15 +64,9 @@ export function PutIn({ club, change }: { club: string; change: Change }) {
         </Button>
       </div>
       {kind === "water" ? (
-        <label className="flex min-h-[44px] items-center gap-2">
-          <input
-            type="checkbox"
-            checked={named}
-            onChange={(event) => setNamed(event.target.checked)}
-            className="size-5 accent-[var(--ink)]"
-          />
+        <Tick on={named} onChange={setNamed}>
           with its name, its river and its gauge
-        </label>
+        </Tick>
       ) : null}
       <p className="text-[13px] text-soft">It is there as it is now. Put in again, it is a newer one.</p>
     </section>

@@ -14,6 +14,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { Tick } from "../../ui/tick";
 import { LessonNote } from "../water/lesson_note";
 import { waterName } from "../water/water_chip";
 import { Habits } from "./habits";
@@ -105,8 +106,12 @@ function Find({ book, water }: { book: Book; water: Reach }) {
             ]}
             onChoose={(k) => setKnots(k === ANY ? "" : k)}
           />
-          <Tick label="where they take is not known" on={!zone} onChange={(on) => setZone(!on)} />
-          <Tick label="the depth is a guess" on={!depth} onChange={(on) => setDepth(!on)} />
+          <Tick on={!zone} onChange={(on) => setZone(!on)} className="text-[13px]">
+            where they take is not known
+          </Tick>
+          <Tick on={!depth} onChange={(on) => setDepth(!on)} className="text-[13px]">
+            the depth is a guess
+          </Tick>
           {share !== null ? (
             <div className="ml-auto flex min-w-40 items-center gap-2">
               <Progress share={share} label="Methods that are searched" className="flex-1" />
@@ -128,15 +133,6 @@ function Find({ book, water }: { book: Book; water: Reach }) {
       </section>
       {found ? <Beside found={found.found} onChanged={again} /> : null}
     </div>
-  );
-}
-
-function Tick({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
-  return (
-    <label className="flex min-h-8 items-center gap-2 text-[13px]">
-      <input type="checkbox" checked={on} onChange={(event) => onChange(event.target.checked)} className="size-4" />
-      {label}
-    </label>
   );
 }
 

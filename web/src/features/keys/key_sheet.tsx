@@ -3,6 +3,7 @@ import { type Action, allActions, keyName, keysOf, keyText, useKeys } from "../.
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { Tick } from "../../ui/tick";
 
 const NEVER = [
   "Escape",
@@ -45,15 +46,9 @@ function Keys() {
   };
   return (
     <>
-      <label className="flex min-h-8 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={on}
-          onChange={(event) => switchOn(event.target.checked)}
-          className="size-5 accent-[var(--ink)]"
-        />
+      <Tick on={on} onChange={switchOn}>
         Keys are on. They never act while you type.
-      </label>
+      </Tick>
       {trouble ? (
         <p role="alert" className="text-[13px] text-float">
           {trouble}

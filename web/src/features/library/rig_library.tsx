@@ -13,6 +13,7 @@ import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
 import { SideSheet } from "../../ui/side_sheet";
+import { Tick } from "../../ui/tick";
 import { say } from "../../ui/toast";
 import { Term } from "../help/term";
 import { ShareButton } from "../share/share_button";
@@ -100,10 +101,9 @@ function Library() {
           Looking at each in today's water …
         </p>
       ) : found.length > 1 ? (
-        <label className="mt-2 flex min-h-8 items-center gap-2 text-[13px]">
-          <input type="checkbox" checked={best} onChange={(e) => setBest(e.target.checked)} className="size-4" />
+        <Tick on={best} onChange={setBest} className="mt-2 text-[13px]">
           worth most in {water ? waterName(water) : "today's water"} first
-        </label>
+        </Tick>
       ) : null}
       <ul className="mt-1" aria-label="Rigs">
         {shown.map((rig) => (

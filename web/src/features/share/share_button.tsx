@@ -6,6 +6,7 @@ import { useCardCode } from "../../state/card_code";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { Tick } from "../../ui/tick";
 
 const DAYS = ["7", "30", "365"] as const;
 const SAID: Record<LinkKind, string> = {
@@ -81,15 +82,9 @@ export function ShareButton({ kind, subject, name, before }: Props) {
               onChoose={(v) => setDays(v as (typeof DAYS)[number])}
             />
             {kind === "water" ? (
-              <label className="flex min-h-[44px] items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={vague}
-                  onChange={(event) => setVague(event.target.checked)}
-                  className="size-5 accent-[var(--ink)]"
-                />
+              <Tick on={vague} onChange={setVague}>
                 without its name, its river and its gauge
-              </label>
+              </Tick>
             ) : null}
             <Button strong className="min-h-[44px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
               Make the link

@@ -28,6 +28,7 @@ import { takeInHand } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { Tick } from "../../ui/tick";
 import { Help } from "../find/help";
 import { ShoppingButton } from "../shopping/shopping_sheet";
 import { waterName } from "../water/water_chip";
@@ -176,15 +177,9 @@ function Methods({ book, onStarted }: MethodsProps) {
         </p>
       ) : null}
       {ranked.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
-      <label className="mt-2 flex min-h-8 items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          checked={usual}
-          onChange={(event) => setUsual(event.target.checked)}
-          className="size-4"
-        />
+      <Tick on={usual} onChange={setUsual} className="mt-2 text-[13px]">
         as it is usually tied, not the best of what you own here
-      </label>
+      </Tick>
       {looked.share !== null ? (
         <div className="mt-2 flex items-center gap-3 text-[13px]">
           <p role="status">Trying each with what you own …</p>

@@ -6,6 +6,7 @@ import { CardButton } from "../../features/knots/knot_card";
 import { useBench } from "../../state/bench_store";
 import { useBook } from "../../state/queries";
 import { Pick } from "../../ui/pick";
+import { Tick } from "../../ui/tick";
 
 type Props = { part: string; knot: Knot; rig: Rig };
 
@@ -38,15 +39,9 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
   });
   return (
     <>
-      <label className="flex min-h-8 items-center gap-2 text-[13px]">
-        <input
-          type="checkbox"
-          className="size-6 accent-[var(--ink)]"
-          checked={hard}
-          onChange={(e) => setHard(e.target.checked)}
-        />
+      <Tick on={hard} onChange={setHard} className="text-[13px]">
         Cold hands or wind: what is easy counts for more
-      </label>
+      </Tick>
       {choices.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
       <ul className="mt-1">
         {(choices.data ?? []).map((choice) => (

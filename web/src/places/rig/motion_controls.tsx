@@ -7,6 +7,7 @@ import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
+import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
 import { Hang } from "./hang";
 import { Measured } from "./measured";
@@ -133,15 +134,9 @@ function DryState({ answer }: { answer: Answer }) {
   const { head } = answer.rig;
   if (head?.kind !== "dry fly") return null;
   return (
-    <label className="flex min-h-8 items-center gap-2 text-[13px]">
-      <input
-        type="checkbox"
-        checked={head.used ?? false}
-        onChange={(event) => edit({ op: "set_dry", used: event.target.checked }, "dry")}
-        className="size-5 accent-[var(--ink)]"
-      />
+    <Tick on={head.used ?? false} onChange={(on) => edit({ op: "set_dry", used: on }, "dry")} className="text-[13px]">
       the dry is used: after twenty casts or a fish, until dried and dressed
-    </label>
+    </Tick>
   );
 }
 

@@ -6,6 +6,7 @@ import type { Part } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
 import { DropperChoice } from "./dropper_choice";
 import { FlyChoice } from "./fly_choice";
@@ -107,15 +108,13 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
           {...end}
         />
       )}
-      <label className="flex min-h-8 items-center gap-2 self-end text-[13px]">
-        <input
-          type="checkbox"
-          className="size-6 accent-[var(--ink)]"
-          checked={span.wind_knot ?? false}
-          onChange={(e) => edit({ op: "set_wind_knot", span: span.id, knotted: e.target.checked }, `${span.id}.knot`)}
-        />
+      <Tick
+        on={span.wind_knot ?? false}
+        onChange={(on) => edit({ op: "set_wind_knot", span: span.id, knotted: on }, `${span.id}.knot`)}
+        className="self-end text-[13px]"
+      >
         wind knot in it
-      </label>
+      </Tick>
       {rig ? <SpanStructure span={span} rig={rig} /> : null}
     </>
   );

@@ -1,6 +1,7 @@
 import type { Drawer, LeaderAnswer, LeaderBook, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { Choice } from "../../ui/choice";
+import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
 import { type Asked, ask } from "./use_leader";
 
@@ -134,25 +135,13 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
         />
       </div>
       {asked.shares ? <OwnShares shares={asked.shares} fault={faults.shares} /> : null}
-      <label className="flex min-h-8 items-center gap-2 text-[14px]">
-        <input
-          type="checkbox"
-          className="size-6 accent-[var(--ink)]"
-          checked={asked.ring}
-          onChange={(e) => ask({ ring: e.target.checked })}
-        />
+      <Tick on={asked.ring} onChange={(on) => ask({ ring: on })} className="text-[14px]">
         A ring above the tippet
-      </label>
+      </Tick>
       {school?.kind === "taper" ? (
-        <label className="flex min-h-8 items-center gap-2 text-[14px]">
-          <input
-            type="checkbox"
-            className="size-6 accent-[var(--ink)]"
-            checked={asked.optimise}
-            onChange={(e) => ask({ optimise: e.target.checked })}
-          />
+        <Tick on={asked.optimise} onChange={(on) => ask({ optimise: on })} className="text-[14px]">
           Move its shares up to 5 % for the wind
-        </label>
+        </Tick>
       ) : null}
       <Spools asked={asked} drawer={drawer} system={system} />
     </section>
@@ -196,38 +185,28 @@ function Spools({ asked, drawer, system }: { asked: Asked; drawer: Drawer; syste
   return (
     <fieldset className="min-w-0">
       <legend className="text-[12px] text-soft">Spools it may be cut from</legend>
-      <label className="flex min-h-8 items-center gap-2 text-[14px]">
-        <input
-          type="checkbox"
-          className="size-6 accent-[var(--ink)]"
-          checked={ladder}
-          onChange={(e) => ask({ without: e.target.checked ? null : [] })}
-        />
+      <Tick on={ladder} onChange={(on) => ask({ without: on ? null : [] })} className="text-[14px]">
         Any usual size, owned or not
-      </label>
+      </Tick>
       {ladder
         ? null
         : spools.map((spool) => {
             const out = asked.without?.includes(spool.id) ?? false;
             return (
-              <label key={spool.id} className="flex min-h-7 items-center gap-2 text-[13px]">
-                <input
-                  type="checkbox"
-                  className="size-6 accent-[var(--ink)]"
-                  checked={!out}
-                  onChange={() =>
-                    ask({
-                      without: out
-                        ? (asked.without ?? []).filter((id) => id !== spool.id)
-                        : [...(asked.without ?? []), spool.id],
-                    })
-                  }
-                />
+              <Tick
+                key={spool.id}
+                className="text-[13px]"
+                on={!out}
+                onChange={(on) => {
+                  const others = (asked.without ?? []).filter((id) => id !== spool.id);
+                  ask({ without: on ? others : [...others, spool.id] });
+                }}
+              >
                 <span className="truncate">
                   {spool.number} · {spool.label}
                 </span>
                 <span className="figure ml-auto text-soft">{text(system, "diameter", spool.diameter_mm / 1000)}</span>
-              </label>
+              </Tick>
             );
           })}
     </fieldset>

@@ -4,6 +4,7 @@ import { api, Refused, type RuleSetView, taken } from "../../api/client";
 import { useBook } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { Tick } from "../../ui/tick";
 
 type Rules = RuleSetView["rules"];
 type Props = {
@@ -153,15 +154,9 @@ function Form({
       <fieldset className="grid grid-cols-2 gap-1">
         <legend className="sr-only">What is allowed</legend>
         {FLAGS.map(([key, label]) => (
-          <label key={key} className="flex min-h-8 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-6 accent-[var(--ink)]"
-              checked={flags[key]}
-              onChange={(e) => setFlags({ ...flags, [key]: e.target.checked })}
-            />
+          <Tick key={key} on={flags[key]} onChange={(on) => setFlags({ ...flags, [key]: on })}>
             {label}
-          </label>
+          </Tick>
         ))}
       </fieldset>
       <fieldset>
