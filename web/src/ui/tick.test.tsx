@@ -22,6 +22,6 @@ it("is named by its words, shows what it is told, and says what it should be", a
     </Tick>,
   );
   expect(box.checked).toBe(true);
-  await userEvent.keyboard("[Tab] ");
+  await userEvent.keyboard(" ");
   expect(wished).toHaveBeenLastCalledWith(false);
 });
