@@ -160,7 +160,7 @@ def valued(situation: Situation) -> None:
 def fought(length: float) -> None:
     """A season in which a fish of a length was on."""
     links = strength_chain(of_method("level-contact").rig)
-    told_by([Fight(links, 0.6, 1.0, length, 0.6, True)])
+    told_by([Fight(links, 0.6, 1.0, length, 0.6, "landed")])
 
 
 def named(rows: Iterable[Asked]) -> set[tuple[str, str]]:

@@ -103,15 +103,18 @@ class Clubs:
         return self.session.scalars(select(ClubCopyRow).where(*mine)).all()
 
     @at_the_door
-    def given(self, thing: UUID, edition: int) -> Sequence[dict[str, object]]:
-        """Return what everybody's outings teach of an edition of a thing; not whose each is."""
-        query = select(ClubCopyRow.given).where(
-            ClubCopyRow.thing_id == thing,
-            ClubCopyRow.edition == edition,
-            ClubCopyRow.gives,
-            ClubCopyRow.given.is_not(None),
+    def given(self, things: Sequence[ClubThingRow]) -> dict[UUID, list[dict[str, object]]]:
+        """Return by thing what everybody's outings teach of it in its edition; not whose each is."""
+        query = (
+            select(ClubCopyRow.thing_id, ClubCopyRow.given)
+            .join(ClubThingRow, ClubThingRow.id == ClubCopyRow.thing_id)
+            .where(ClubCopyRow.thing_id.in_([t.id for t in things]), ClubCopyRow.edition == ClubThingRow.edition)
+            .where(ClubCopyRow.gives, ClubCopyRow.given.is_not(None))
         )
-        return [row for row in self.session.scalars(query) if row is not None]
+        found: dict[UUID, list[dict[str, object]]] = {}
+        for thing, given in self.session.execute(query):
+            found.setdefault(thing, []).append(given)
+        return found
 
     @at_the_door
     def drop_copies(self, club: UUID, angler: UUID) -> None:

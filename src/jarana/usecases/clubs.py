@@ -13,7 +13,7 @@ from uuid import UUID, uuid4
 
 from jarana.core.documents import Document, read, written
 from jarana.core.errors import InputError
-from jarana.core.learn.pool import Given, Pooled, given_of, pool_said, pooled
+from jarana.core.learn.pool import Given, given_of, pool_said, pooled
 from jarana.core.learn.taught import corrected
 from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
@@ -145,7 +145,7 @@ def begin_club(work: Work, name: str) -> UUID:
     """Found a club whose keeper one is; return its id."""
     named = _named(name)
     with work.writing():
-        _room_for_another(work)
+        _room_for_another(work, "name", name)
         club = ClubRow(id=uuid4(), name=named, made_at=work.now)
         _clubs(work).begin(club, _member(work, club.id, KEEPER))
         return club.id
@@ -166,6 +166,7 @@ def see_club(work: Work, key: UUID, writer: Writer) -> ClubView:
     people, things = mine.people(key), mine.things(key)
     names = mine.names([p.angler_id for p in people] + [t.angler_id for t in things])
     copies = mine.copies([t.id for t in things])
+    given = mine.given([t for t in things if t.kind == WATER])
     call = mine.call_of(key, work.now) if me.role == KEEPER else None
     return ClubView(
         club.id,
@@ -175,7 +176,9 @@ def see_club(work: Work, key: UUID, writer: Writer) -> ClubView:
         tuple(
             PersonTold(p.id, names.get(p.angler_id, ""), p.role, p.joined_at, p.angler_id == work.owner) for p in people
         ),
-        tuple(_told(work, t, names.get(t.angler_id, ""), copies.get(t.id), writer) for t in things),
+        tuple(
+            _told(work, t, names.get(t.angler_id, ""), copies.get(t.id), given.get(t.id, []), writer) for t in things
+        ),
     )
 
 
@@ -235,7 +238,7 @@ def join(work: Work, code: str) -> UUID:
             raise InputError.one("code", code, say("no-code"))
         mine.lock(call.club_id)
         if mine.me(call.club_id) is None:
-            _room_for_another(work)
+            _room_for_another(work, "code", code)
             mine.join(_member(work, call.club_id, call.role))
             if len(mine.people(call.club_id)) > MOST_PEOPLE:
                 raise InputError.one("code", code, say("too-many-people", most=MOST_PEOPLE))
@@ -361,12 +364,13 @@ def write_down(work: Work, key: UUID, thing: UUID) -> None:
         row = _thing(work, key, thing)
         if row.angler_id != work.owner:
             _allowed(work, key, KEEPER)
-        found, people = _pool(work, row)
-        if found is None or row.kind != WATER:
-            raise InputError.one(
-                "thing", row.name, say("not-known", least=pool_said(None, people, _reach(row), Writer()))
-            )
-        water = _reach(row)
+        if row.kind != WATER:
+            raise UnknownClubError
+        water, given = read(Reach, row.document), _clubs(work).given([row]).get(row.id, [])
+        found = pooled([_given(told) for told in given])
+        if found is None:
+            told = pool_said(None, len(given), water, Writer())
+            raise InputError.one("thing", row.name, say("not-known", least=told))
         pace = found.pace[1] if water.nature.flows else 1.0
         better = corrected(water, Taught(factors=(pace, found.depth[1], 1.0), root=(), drifts=found.drifts))
         row.document, row.edition, row.put_at = written(better), row.edition + 1, work.now
@@ -389,9 +393,9 @@ def _member(work: Work, club: UUID, role: str) -> ClubMemberRow:
     return ClubMemberRow(id=uuid4(), club_id=club, angler_id=work.owner, role=role, joined_at=work.now)
 
 
-def _room_for_another(work: Work) -> None:
+def _room_for_another(work: Work, field: str, value: str) -> None:
     if len(_clubs(work).mine()) >= MOST_CLUBS:
-        raise InputError.one("name", "", say("too-many-clubs", most=MOST_CLUBS))
+        raise InputError.one(field, value, say("too-many-clubs", most=MOST_CLUBS))
 
 
 def _allowed(work: Work, key: UUID, role: str = "") -> None:
@@ -457,29 +461,22 @@ def _renewed(own: Reach, newer: Reach) -> Reach:
     return Reach.model_validate(newer.model_copy(update=kept).model_dump())
 
 
-def _reach(row: ClubThingRow) -> Reach:
-    return read(Reach, row.document)
-
-
-def _pool(work: Work, row: ClubThingRow) -> tuple[Pooled | None, int]:
-    given = [_given(told) for told in _clubs(work).given(row.id, row.edition)]
-    return pooled(given), len(given)
-
-
 def _given(told: dict[str, Any]) -> Given:
     return Given(tuple(told["mean"]), tuple(told["spread"]), tuple(told["before"]), int(told["drifts"]))
 
 
-def _told(work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, writer: Writer) -> ThingTold:
-    pool, known = "", False
-    if row.kind == WATER:
-        found, people = _pool(work, row)
-        pool, known = pool_said(found, people, _reach(row), writer), found is not None
+def _told(
+    work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, given: list[dict[str, Any]], writer: Writer
+) -> ThingTold:
+    thing, pool, known = read(DOCUMENTS[row.kind], row.document), "", False
+    if isinstance(thing, Reach):
+        found = pooled([_given(told) for told in given])
+        pool, known = pool_said(found, len(given), thing, writer), found is not None
     return ThingTold(
         row.id,
         row.kind,
         row.name,
-        _says(read(DOCUMENTS[row.kind], row.document), writer),
+        _says(thing, writer),
         whose,
         row.put_at,
         row.edition,

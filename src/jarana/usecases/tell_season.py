@@ -18,8 +18,6 @@ from jarana.core.units import Writer
 from jarana.storage.work import Work
 from jarana.usecases.keep_outing import list_outings
 
-BROKE = "broke"
-
 
 def tell_season(work: Work, zone: tzinfo, writer: Writer) -> SeasonTold:
     """Return what one's outings tell together, those kept apart left out; hours in a zone."""
@@ -27,7 +25,7 @@ def tell_season(work: Work, zone: tzinfo, writer: Writer) -> SeasonTold:
     with work.reading():
         box = work.belongings.drawer().patterns
         usual = {row.document.id: row.document.fish.mass_kg for row in work.belongings.reach_rows()}
-        rigs = {a.revision: work.rigs.fished(a.revision) for o in outings for a in o.rigs}
+        rigs = {key: work.rigs.fished(key) for key in {a.revision for o in outings for a in o.rigs}}
     flies = {w.id: p.tied(w).label for p in box for w in p.weights}
     return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual)), writer)
 
@@ -51,7 +49,7 @@ def _fights(
                 jerk=motions()[rig.motion.kind].jerk,
                 length_m=take.cm / 100 if take.cm else None,
                 usual_kg=usual.get(outing.water, 0.0),
-                broke=take.ended == BROKE,
+                ended=take.ended,
             )
 
 

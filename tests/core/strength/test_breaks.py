@@ -22,7 +22,7 @@ from jarana.core.strength.breaks import (
 )
 from jarana.core.strength.chain import StrengthLink
 from jarana.core.strength.fish import pull_of_fish
-from jarana.core.strength.holds import PULL_SCATTER, share_held
+from jarana.core.strength.holds import PULL_SCATTER, share_held, shares_held
 
 WEAK, STOUT = 6.0, 12.0
 
@@ -34,7 +34,7 @@ def link(force: float, why: str = "a knot in 0.12 mm") -> StrengthLink:
 def fight(broke: bool, mass: float = 0.75, seen: bool = True, why: str = "a knot in 0.12 mm") -> Fight:
     length = (mass / CONDITION) ** (1 / 3) / 100
     links = link(WEAK, why), link(STOUT, "the hook")
-    return Fight(links, 0.3, 1.0, length if seen else None, mass, broke)
+    return Fight(links, 0.3, 1.0, length if seen else None, mass, "broke" if broke else "landed")
 
 
 def season(truth: float, fish: int, seed: int) -> list[Fight]:
@@ -69,7 +69,7 @@ def test_more_breaks_than_expected_say_that_it_holds_less_and_that_a_pull_would_
     (row,) = told_by([fight(k < 7) for k in range(8)])
     assert row.factor < 1.0 - TOLD
     assert row.low < row.factor < row.high
-    assert row.says.startswith("7 of 8 fish broke off where ")
+    assert row.says.startswith("7 of 8 fish were lost by it where ")
     assert "% less than said" in row.says
     assert row.says.endswith("A pull against a scale would tell.")
 
@@ -102,14 +102,14 @@ def test_without_a_fish_nothing_is_told_and_one_that_broke_is() -> None:
     assert told_by([fight(False)] * (LEAST_ON - 1)) == ()
     assert len(told_by([fight(False)] * LEAST_ON)) == 1
     assert len(told_by([fight(True)])) == 1
-    assert told_by([Fight((), 0.3, 1.0, None, 0.6, True)]) == ()
+    assert told_by([Fight((), 0.3, 1.0, None, 0.6, "broke")]) == ()
 
 
 def test_what_broke_most_often_comes_first_and_no_more_than_can_be_read() -> None:
     rows = [fight(True, why=f"knot {k}") for k in range(MOST_ROWS + 2) for _ in range(k + 1)]
     told = told_by(rows)
     assert len(told) == MOST_ROWS
-    assert [row.broke for row in told] == sorted((row.broke for row in told), reverse=True)
+    assert [row.gave for row in told] == sorted((row.gave for row in told), reverse=True)
     assert told[0].what == f"knot {MOST_ROWS + 1}"
 
 
@@ -122,3 +122,18 @@ def test_eight_knots_of_ten_hold_what_thirty_fish_say_they_hold() -> None:
         assert row is not None
         held += row.low <= truth <= row.high
     assert 0.72 <= held / 150 <= 0.88
+
+
+@pytest.mark.parametrize(("kind", "ended", "gave"), [("hook", "straightened", 1), ("hook", "broke", 0), ("joint", "broke", 1), ("joint", "straightened", 0), ("joint", "pulled out", 0)])  # fmt: skip
+def test_a_hook_gives_by_opening_and_all_else_by_breaking(kind: str, ended: str, gave: int) -> None:
+    weak = StrengthLink(kind, "j", "it", WEAK, ("point",), "it", 0.1)  # type: ignore[arg-type]
+    (row,) = told_by([Fight((weak, link(STOUT)), 0.3, 1.0, 0.4, 0.6, ended)] * LEAST_ON)  # type: ignore[arg-type]
+    assert row.gave == gave * LEAST_ON
+    assert (row.factor < 1.0) == bool(gave)
+
+
+def test_many_factors_at_once_are_each_what_one_says() -> None:
+    links = fight(True).links
+    told = shares_held(links, links[0], np.array([0.5, 1.0, 1.7]), 5.0, 1.3, 0.4)
+    alone = [share_held((link(WEAK * k), links[1]), 5.0, 1.3, 0.4) for k in (0.5, 1.0, 1.7)]
+    assert told == pytest.approx(alone, rel=1e-12)

@@ -8176,21 +8176,15 @@ export interface components {
          *     ----------
          *     what
          *         The knot and line.
-         *     expected
-         *         How many were to break off, strengths as they are said.
+         *     gave, expected
+         *         How many fish were lost by it, and how many were to be, strengths as they are said.
          *     factor, low, high
          *         What it holds over what is said: most likely, and eight times of ten.
          */
         LinkTold: {
             /**
-             * Broke
-             * @description broke
-             * @example 1
-             */
-            broke: number;
-            /**
              * Expected
-             * @description How many were to break off, strengths as they are said.
+             * @description How many fish were lost by it, and how many were to be, strengths as they are said.
              * @example 1
              */
             expected: number;
@@ -8200,6 +8194,12 @@ export interface components {
              * @example 1
              */
             factor: number;
+            /**
+             * Gave
+             * @description How many fish were lost by it, and how many were to be, strengths as they are said.
+             * @example 1
+             */
+            gave: number;
             /**
              * High
              * @description What it holds over what is said: most likely, and eight times of ten.

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -12,13 +12,13 @@ from jarana.core.law import Law, Range
 from jarana.core.model import Frozen
 from jarana.core.strength.chain import StrengthLink, weakest_link
 from jarana.core.strength.fish import pull_of_fish
-from jarana.core.strength.holds import share_held
+from jarana.core.strength.holds import shares_held
 from jarana.core.words import phrases
 
 say = phrases(
     __name__,
     """
-count = { $broke } of { $on } fish broke off where { $expected } were to be expected
+count = { $gave } of { $on } fish were lost by it where { $expected } were to be expected
 weaker = { $count }: it holds about { $by } % less than said, from { $low } to { $high } % of it.
 stronger = { $count }: it holds about { $by } % more than said, from { $low } to { $high } % of it.
 perhaps-weaker = { $count }: perhaps it holds { $by } % less than said, from { $low } to { $high } % of it.
@@ -40,7 +40,8 @@ HAND = 0.2
 SIZE_TOLD, SIZE_NOT_TOLD = 0.15, 0.5
 """Standard deviations of the logarithm of the pull of a fish whose length was told, and of one nobody measured (guesses)."""
 GRID = np.linspace(-4.0 * HAND, 4.0 * HAND, 81)
-"""Logarithms of the factor that are tried."""
+"""Logarithms of the factor that are tried; the one in the middle is one."""
+FACTORS = np.exp(GRID)
 LEAST_ON = 3
 """Fish on from which on a link is told of, where none broke off."""
 EIGHTY = (0.1, 0.9)
@@ -61,6 +62,8 @@ class Fight:
         Of the current m/s, and how many times as hard the take pulled.
     length_m
         None where nobody measured it: then it was a usual one, of `usual_kg`.
+    ended
+        How, in the words of the journal's takes.
     """
 
     links: tuple[StrengthLink, ...]
@@ -68,7 +71,11 @@ class Fight:
     jerk: float
     length_m: float | None
     usual_kg: float
-    broke: bool
+    ended: str
+
+    def gave(self, weak: StrengthLink) -> bool:
+        """Say whether what goes first went: a hook opens, all else breaks."""
+        return self.ended == ("straightened" if weak.kind == "hook" else "broke")
 
     @property
     def mass(self) -> float:
@@ -83,15 +90,15 @@ class LinkTold(Frozen):
     ----------
     what
         The knot and line.
-    expected
-        How many were to break off, strengths as they are said.
+    gave, expected
+        How many fish were lost by it, and how many were to be, strengths as they are said.
     factor, low, high
         What it holds over what is said: most likely, and eight times of ten.
     """
 
     what: str
     on: int
-    broke: int
+    gave: int
     expected: float
     factor: float
     low: float
@@ -115,36 +122,33 @@ def told_by(fights: Sequence[Fight]) -> tuple[LinkTold, ...]:
     """Return what fish that were on tell of the links that give first, those that broke most often first.
 
     A factor on the strength of one link, lognormal about one by `HAND` before, weighed by every fish: with the share of takes held if it
-    broke not, with the rest if it did. The other links are as they are said.
+    held, with the rest if it gave. The other links are as they are said.
     """
     by_link: dict[str, list[Fight]] = {}
     for fight in fights:
         if fight.links:
             by_link.setdefault(weakest_link(fight.links).why, []).append(fight)
-    rows = [
-        _told(why, own) for why, own in by_link.items() if len(own) >= LEAST_ON or any(fight.broke for fight in own)
-    ]
-    return tuple(sorted(rows, key=lambda row: (-row.broke, -row.on, row.what))[:MOST_ROWS])
+    rows = [_told(why, own) for why, own in by_link.items()]
+    told = [row for row in rows if row.gave or row.on >= LEAST_ON]
+    return tuple(sorted(told, key=lambda row: (-row.gave, -row.on, row.what))[:MOST_ROWS])
 
 
 def _told(why: str, fights: Sequence[Fight]) -> LinkTold:
     weights = -0.5 * (GRID / HAND) ** 2
     expected = 0.0
+    gave = 0
     for fight in fights:
         weak = weakest_link(fight.links)
-        others = [link for link in fight.links if link is not weak]
         pull, unsure = pull_of_fish(fight.mass, fight.pace), SIZE_TOLD if fight.length_m else SIZE_NOT_TOLD
-        held = [
-            share_held([replace(weak, force=weak.force * math.exp(x)), *others], pull, fight.jerk, unsure) for x in GRID
-        ]
-        expected += 1.0 - share_held(fight.links, pull, fight.jerk, unsure)
-        weights = weights + np.log(np.clip([1.0 - p if fight.broke else p for p in held], 1e-12, 1.0))
+        held = shares_held(fight.links, weak, FACTORS, pull, fight.jerk, unsure)
+        expected += 1.0 - float(held[len(held) // 2])
+        gave += fight.gave(weak)
+        weights = weights + np.log(np.clip(1.0 - held if fight.gave(weak) else held, 1e-12, 1.0))
     share = np.exp(weights - weights.max())
     sums = np.cumsum(share / share.sum())
     low, high = (math.exp(float(np.interp(q, sums, GRID))) for q in EIGHTY)
     factor = math.exp(float(share @ GRID / share.sum()))
-    broke = sum(fight.broke for fight in fights)
-    count = say("count", broke=broke, on=len(fights), expected=f"{expected:.1f}")
+    count = say("count", gave=gave, on=len(fights), expected=f"{expected:.1f}")
     by, least, most = (f"{v * 100:.0f}" for v in (abs(factor - 1.0), low, high))
     sure = high < 1.0 or low > 1.0
     if abs(factor - 1.0) < TOLD:
@@ -160,6 +164,6 @@ def _told(why: str, fights: Sequence[Fight]) -> LinkTold:
     if factor <= 1.0 - TOLD:
         says = f"{says} {say('pull')}"
     return LinkTold(
-        what=why, on=len(fights), broke=broke, expected=round(expected, 2),
+        what=why, on=len(fights), gave=gave, expected=round(expected, 2),
         factor=round(factor, 3), low=round(low, 3), high=round(high, 3), says=says,
     )  # fmt: skip

@@ -49,6 +49,23 @@ def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0, un
     return _share(*_rows(links), math.log(pull * jerk), math.hypot(PULL_SCATTER, unsure))
 
 
+def shares_held(
+    links: Iterable[StrengthLink],
+    weak: StrengthLink,
+    factors: Floats,
+    pull: float,
+    jerk: float = 1.0,
+    unsure: float = 0.0,
+) -> Floats:
+    """Return what :func:`share_held` says with one of the links so many times as strong, for every factor, (factors,)."""
+    TAKE.ask(jerk=jerk)
+    felt = math.log(pull * jerk) + math.hypot(PULL_SCATTER, unsure) * _deviates()
+    force, scatter = _rows(link for link in links if link is not weak)
+    others = ndtr((force - felt) / scatter).prod(axis=0)
+    own = ndtr((math.log(weak.force) + np.log(factors)[:, None] - felt) / weak.scatter)
+    return np.asarray((own * others).mean(axis=1))
+
+
 def _rows(links: Iterable[StrengthLink]) -> tuple[Floats, Floats]:
     """Return the logarithms of the forces and their scatters, (links, 1)."""
     rows = np.array([(math.log(link.force), link.scatter) for link in links]).reshape(-1, 2)

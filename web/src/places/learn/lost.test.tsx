@@ -27,9 +27,9 @@ describe("what was lost", () => {
     expect(within(place).getByRole("list").textContent).toBe("Resin quill #142");
   });
   it("draws what a knot holds over what is said, its middle inside its range, and tells it", () => {
-    const says = "3 of 4 fish broke off where 1.2 were to be expected: it holds about 18 % less than said.";
+    const says = "3 of 4 fish were lost by it where 1.2 were to be expected: it holds about 18 % less than said.";
     const strengths = [
-      { what: "clinch in 0.12 mm", on: 4, broke: 3, expected: 1.2, factor: 0.82, low: 0.68, high: 0.97, says },
+      { what: "clinch in 0.12 mm", on: 4, gave: 3, expected: 1.2, factor: 0.82, low: 0.68, high: 0.97, says },
     ];
     render(<Lost season={season({ ended: [{ name: "broke", count: 3 }], strengths, notes: ["a guess"] })} />);
     const place = screen.getByRole("region", { name: "Lines and knots" });
