@@ -348,14 +348,16 @@ def test_so_many_people_and_things_are_in_a_club_and_no_more(
     app: Flask, client: FlaskClient, club: str, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr("jarana.usecases.clubs.MOST_PEOPLE", 2)
-    monkeypatch.setattr("jarana.usecases.clubs.MOST_THINGS", 1)
+    monkeypatch.setattr("jarana.usecases.club_things.MOST_THINGS", 1)
     joined(app, client, club, "Ann")
     late = enter(app, "Bo").post("/api/v1/clubs/join", json={"code": called(client, club)})
     assert late.status_code == 422
     assert late.json["faults"][0]["path"] == "code"
     assert len(seen(client, club)["people"]) == 2
     put(client, club, "water", "weir-run")
-    other = next(r["reach"]["id"] for r in client.get("/api/v1/reaches").json["reaches"] if r["reach"]["id"] != "weir-run")
+    other = next(
+        r["reach"]["id"] for r in client.get("/api/v1/reaches").json["reaches"] if r["reach"]["id"] != "weir-run"
+    )
     more = client.post(f"/api/v1/clubs/{club}/things", json={"kind": "water", "subject": other})
     assert more.json["faults"][0]["path"] == "kind"
     put(client, club, "water", "weir-run", vague=False)

@@ -17,7 +17,7 @@ from jarana.api.metrics import FAILURES
 from jarana.api.security import again_in, work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
 from jarana.ports.line_device import DeviceAbsentError
-from jarana.usecases.clubs import NotForYouError, UnknownClubError
+from jarana.usecases.club_roles import NotForYouError, UnknownClubError
 from jarana.usecases.keep_case import keep_case
 from jarana.usecases.keep_outing import UnknownOutingError
 from jarana.usecases.keep_reach import UnknownReachError

@@ -1,37 +1,21 @@
-"""Clubs: waters, rules, rigs and leaders shown to each other, and what the outings of several taught of one water.
-
-Nothing of a person's is in a club but what they put in, as it was then; a water goes in without its name unless that is told on purpose.
-"""
+"""Clubs: founded, come into by a code, kept, left, ended; people who show each other things."""
 
 from __future__ import annotations
 
 import secrets
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Any, Literal
 from uuid import UUID, uuid4
 
-from jarana.core.documents import Document, read, written
 from jarana.core.errors import InputError
-from jarana.core.learn.pool import Given, given_of, pool_said, pooled
-from jarana.core.learn.taught import corrected
-from jarana.core.methods import methods
-from jarana.core.rig.model import Rig
-from jarana.core.rules.rule_set import RuleSet
-from jarana.core.situation import Taught
-from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.units import Writer
-from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 from jarana.storage.clubs import Clubs
-from jarana.storage.tables import ClubCallRow, ClubCopyRow, ClubMemberRow, ClubRow, ClubThingRow
+from jarana.storage.tables import ClubCallRow, ClubMemberRow, ClubRow
 from jarana.storage.work import Work
-from jarana.usecases.keep_lesson import CORRECTED
-from jarana.usecases.keep_reach import keep_reach
-from jarana.usecases.share import leader_of, rig_of, somewhere, water_of
+from jarana.usecases.club_roles import KEEPER, Role, UnknownClubError, allowed
+from jarana.usecases.club_things import ThingTold, things_told
 from jarana.usecases.sign_in import digest_of
-from jarana.usecases.take import named_after, take
-from jarana.usecases.today import Asking
 
 say = phrases(
     __name__,
@@ -40,34 +24,16 @@ wants-name = wants a name
 too-long = is longer than { $most } letters
 too-many-clubs = You are in { $most } clubs: that is as many as one may
 too-many-people = { $most } people are in it: that is as many as there may be
-too-many-things = { $most } things are in it: that is as many as there may be
 no-code = lets nobody in: it ran out, was taken back, or never was
 days = from 1 to { $most } days
-not-there = is not one of yours
 last-keeper = is the only keeper; make somebody else keeper first
-not-known = is not known yet: { $least }
-water-says = { $depth }, { $pace }
-leader-says = { $made }, { $length }
 """,
 )
-Kind = Literal["rig", "water", "rules", "leader"]
-Role = Literal["keeper", "member", "guest"]
-KEEPER, GUEST = "keeper", "guest"
-DOCUMENTS: dict[str, type[Document]] = {"rig": Rig, "water": Reach, "rules": RuleSet, "leader": OwnedLeader}
-WATER = "water"
 LONGEST_NAME = 60
-MOST_CLUBS, MOST_PEOPLE, MOST_THINGS, MOST_DAYS = 20, 200, 500, 60
+MOST_CLUBS, MOST_PEOPLE, MOST_DAYS = 20, 200, 60
 ALPHABET = "23456789ABCDEFGHJKMNPQRSTUVWXYZ"
 CODE = 12
 GROUP = 4
-
-
-class UnknownClubError(Exception):
-    """One is in no such club, or it has no such person or thing."""
-
-
-class NotForYouError(Exception):
-    """One's role in a club does not let one do this."""
 
 
 @dataclass(frozen=True)
@@ -89,39 +55,6 @@ class PersonTold:
     role: str
     joined_at: datetime
     me: bool
-
-
-@dataclass(frozen=True)
-class ThingTold:
-    """Something in a club.
-
-    Attributes
-    ----------
-    says
-        What it is, in a few words and figures.
-    mine
-        Who asks put it in.
-    copy, newer, gives
-        What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
-    pool
-        What several people's outings say of a water; empty of anything else.
-    known
-        That is enough to write it down.
-    """
-
-    id: UUID
-    kind: str
-    name: str
-    says: str
-    whose: str
-    put_at: datetime
-    edition: int
-    mine: bool
-    copy: str | None
-    newer: bool
-    gives: bool
-    pool: str
-    known: bool
 
 
 @dataclass(frozen=True)
@@ -165,8 +98,6 @@ def see_club(work: Work, key: UUID, writer: Writer) -> ClubView:
         raise UnknownClubError
     people, things = mine.people(key), mine.things(key)
     names = mine.names([p.angler_id for p in people] + [t.angler_id for t in things])
-    copies = mine.copies([t.id for t in things])
-    given = mine.given([t for t in things if t.kind == WATER])
     call = mine.call_of(key, work.now) if me.role == KEEPER else None
     return ClubView(
         club.id,
@@ -176,9 +107,7 @@ def see_club(work: Work, key: UUID, writer: Writer) -> ClubView:
         tuple(
             PersonTold(p.id, names.get(p.angler_id, ""), p.role, p.joined_at, p.angler_id == work.owner) for p in people
         ),
-        tuple(
-            _told(work, t, names.get(t.angler_id, ""), copies.get(t.id), given.get(t.id, []), writer) for t in things
-        ),
+        things_told(work, things, names, writer),
     )
 
 
@@ -186,7 +115,7 @@ def rename_club(work: Work, key: UUID, name: str) -> None:
     """Call a club otherwise; its keepers may."""
     named = _named(name)
     with work.writing():
-        _allowed(work, key, KEEPER)
+        allowed(work, key, KEEPER)
         club = _clubs(work).club(key)
         assert club is not None
         club.name = named
@@ -195,7 +124,7 @@ def rename_club(work: Work, key: UUID, name: str) -> None:
 def end_club(work: Work, key: UUID) -> None:
     """End a club, with all that is in it; copies people took stay theirs. Its keepers may."""
     with work.writing():
-        _allowed(work, key, KEEPER)
+        allowed(work, key, KEEPER)
         club = _clubs(work).club(key)
         assert club is not None
         _clubs(work).remove(club)
@@ -207,7 +136,7 @@ def call_people(work: Work, key: UUID, role: Role, days: int) -> str:
         raise InputError.one("days", str(days), say("days", most=str(MOST_DAYS)))
     letters = "".join(secrets.choice(ALPHABET) for _ in range(CODE))
     with work.writing():
-        _allowed(work, key, KEEPER)
+        allowed(work, key, KEEPER)
         _clubs(work).end_calls(key)
         work.session.flush()
         until = work.now + timedelta(days=days)
@@ -218,7 +147,7 @@ def call_people(work: Work, key: UUID, role: Role, days: int) -> str:
 def call_off(work: Work, key: UUID) -> None:
     """Let nobody come in by a code any more."""
     with work.writing():
-        _allowed(work, key, KEEPER)
+        allowed(work, key, KEEPER)
         _clubs(work).end_calls(key)
 
 
@@ -249,7 +178,7 @@ def set_role(work: Work, key: UUID, person: UUID, role: Role) -> None:
     """Make somebody keeper, member or guest; keepers may, and one is left."""
     with work.writing():
         _clubs(work).lock(key)
-        _allowed(work, key, KEEPER)
+        allowed(work, key, KEEPER)
         who = _person(work, key, person)
         if who.role == KEEPER and role != KEEPER and _keepers(work, key) == 1:
             raise InputError.one("role", role, say("last-keeper"))
@@ -268,7 +197,7 @@ def go_out(work: Work, key: UUID, person: UUID) -> None:
             raise UnknownClubError
         who = _person(work, key, person)
         if who.angler_id != work.owner:
-            _allowed(work, key, KEEPER)
+            allowed(work, key, KEEPER)
         left = [p for p in mine.people(key) if p.id != who.id]
         if left and not any(p.role == KEEPER for p in left):
             left[0].role = KEEPER
@@ -276,108 +205,6 @@ def go_out(work: Work, key: UUID, person: UUID) -> None:
         assert club is not None
         mine.drop_copies(key, who.angler_id)
         mine.remove(who if left else club)
-
-
-def put_in(work: Work, key: UUID, kind: Kind, subject: str, vague: bool) -> UUID:
-    """Put a rig, water, rule set or leader of one's own into a club, as it is now; put in again it is a newer one. Guests may not.
-
-    `vague`: a water goes in without what it is called, its river and its gauge.
-    """
-    with work.writing():
-        _allowed(work, key)
-        thing = _own(work, kind, subject)
-        if isinstance(thing, Reach) and vague:
-            thing = somewhere(thing)
-        mine = _clubs(work)
-        mine.lock(key)
-        things = mine.things(key)
-        row = next((t for t in things if (t.angler_id, t.kind, t.subject) == (work.owner, kind, subject)), None)
-        document, name = written(thing), str(getattr(thing, "name", ""))
-        if row is None:
-            if len(things) >= MOST_THINGS:
-                raise InputError.one("kind", kind, say("too-many-things", most=MOST_THINGS))
-            row = ClubThingRow(
-                id=uuid4(), club_id=key, angler_id=work.owner, kind=kind, subject=subject, name=name,
-                document=document, put_at=work.now,
-            )  # fmt: skip
-            work.session.add(row)
-        elif row.document != document:
-            row.document, row.name, row.edition, row.put_at = document, name, row.edition + 1, work.now
-        work.session.flush()
-        _copied(work, row, subject)
-        return row.id
-
-
-def take_out(work: Work, key: UUID, thing: UUID) -> None:
-    """Take something out of a club; who put it in may, and keepers."""
-    with work.writing():
-        row = _thing(work, key, thing)
-        if row.angler_id != work.owner:
-            _allowed(work, key, KEEPER)
-        _clubs(work).remove(row)
-
-
-def take_over(work: Work, key: UUID, thing: UUID, asking: Asking) -> tuple[str, str]:
-    """Take something of a club into one's own; return its kind and id there.
-
-    A water one has of it already is written as the newer one is; what outings taught of it as it was is left out from then on.
-    """
-    with work.writing():
-        mine = _clubs(work)
-        row = _thing(work, key, thing)
-        found = read(DOCUMENTS[row.kind], row.document)
-        copy = mine.copies([row.id]).get(row.id)
-        there = work.belongings.reach_row(copy.subject, lock=True) if copy and row.kind == WATER else None
-        if isinstance(found, Reach) and copy and there is not None:
-            if copy.edition < row.edition:
-                keep_reach(work, _renewed(there.document, found), there.number, asking.day(work.now))
-                lesson = work.belongings.lesson_row(copy.subject, lock=True)
-                if lesson is not None:
-                    lesson.document, lesson.since, lesson.why = None, work.now, CORRECTED
-            subject = copy.subject
-        else:
-            club = mine.club(key)
-            assert club is not None
-            subject = take(found, work, named_after(row.name, club.name), asking)
-        _copied(work, row, subject)
-        return row.kind, subject
-
-
-def give(work: Work, key: UUID, thing: UUID, wish: bool) -> None:
-    """Let what one's outings teach of a water go to the club, or no more: of pace and depth alone, put together with others'."""
-    with work.writing():
-        row = _thing(work, key, thing)
-        copy = _clubs(work).copies([row.id]).get(row.id)
-        if copy is None or row.kind != WATER:
-            raise UnknownClubError
-        lesson = work.belongings.lesson_row(copy.subject)
-        copy.gives = wish
-        copy.given = asdict(given_of(lesson.document)) if wish and lesson and lesson.document else None
-
-
-def write_down(work: Work, key: UUID, thing: UUID) -> None:
-    """Write what people know of a water together into the club's: a newer edition, of which nothing is known yet.
-
-    Who put it in may, and keepers.
-    """
-    with work.writing():
-        row = _thing(work, key, thing)
-        if row.angler_id != work.owner:
-            _allowed(work, key, KEEPER)
-        if row.kind != WATER:
-            raise UnknownClubError
-        water, given = read(Reach, row.document), _clubs(work).given([row]).get(row.id, [])
-        found = pooled([_given(told) for told in given])
-        if found is None:
-            told = pool_said(None, len(given), water, Writer())
-            raise InputError.one("thing", row.name, say("not-known", least=told))
-        pace = found.pace[1] if water.nature.flows else 1.0
-        better = corrected(water, Taught(factors=(pace, found.depth[1], 1.0), root=(), drifts=found.drifts))
-        row.document, row.edition, row.put_at = written(better), row.edition + 1, work.now
-
-
-def _clubs(work: Work) -> Clubs:
-    return Clubs(work.session, work.owner)
 
 
 def _named(name: str) -> str:
@@ -398,15 +225,6 @@ def _room_for_another(work: Work, field: str, value: str) -> None:
         raise InputError.one(field, value, say("too-many-clubs", most=MOST_CLUBS))
 
 
-def _allowed(work: Work, key: UUID, role: str = "") -> None:
-    """Raise unless one is in a club, and its keeper where that is asked, else no guest."""
-    me = _clubs(work).me(key, lock=True)
-    if me is None:
-        raise UnknownClubError
-    if (role and me.role != role) or (not role and me.role == GUEST):
-        raise NotForYouError
-
-
 def _person(work: Work, key: UUID, person: UUID) -> ClubMemberRow:
     found = next((p for p in _clubs(work).people(key) if p.id == person), None)
     if found is None:
@@ -418,84 +236,5 @@ def _keepers(work: Work, key: UUID) -> int:
     return sum(p.role == KEEPER for p in _clubs(work).people(key))
 
 
-def _thing(work: Work, key: UUID, thing: UUID) -> ClubThingRow:
-    mine = _clubs(work)
-    row = mine.thing(key, thing, lock=True) if mine.me(key) is not None else None
-    if row is None:
-        raise UnknownClubError
-    return row
-
-
-def _own(work: Work, kind: Kind, subject: str) -> Document:
-    try:
-        if kind == "rig":
-            return rig_of(work, subject)
-        if kind == "leader":
-            return leader_of(work, subject)
-        if kind == WATER:
-            return water_of(work, subject)
-    except (KeyError, ValueError):
-        raise InputError.one("subject", subject, say("not-there")) from None
-    row = work.belongings.rule_set_row(subject)
-    if row is None or row.deleted_at is not None:
-        raise InputError.one("subject", subject, say("not-there"))
-    return row.document
-
-
-def _copied(work: Work, row: ClubThingRow, subject: str) -> None:
-    copy = _clubs(work).copies([row.id]).get(row.id)
-    if copy is None:
-        work.session.add(ClubCopyRow(thing_id=row.id, angler_id=work.owner, subject=subject, edition=row.edition))
-    elif (copy.subject, copy.edition) != (subject, row.edition):
-        copy.subject, copy.edition, copy.given = subject, row.edition, None
-
-
-def _renewed(own: Reach, newer: Reach) -> Reach:
-    """Return one's own water as a newer one is, called as it was called: a vague one has no names to give."""
-    kept: dict[str, Any] = {name: getattr(own, name) for name in ("id", "name", "rules", "about")}
-    kept |= {name: getattr(newer, name) or getattr(own, name) for name in ("river", "gauge")}
-    for name in ("lanes", "soundings"):
-        mine, theirs = getattr(own, name), getattr(newer, name)
-        if len(mine) == len(theirs):
-            kept[name] = tuple(b.model_copy(update={"name": a.name}) for a, b in zip(mine, theirs, strict=True))
-    return Reach.model_validate(newer.model_copy(update=kept).model_dump())
-
-
-def _given(told: dict[str, Any]) -> Given:
-    return Given(tuple(told["mean"]), tuple(told["spread"]), tuple(told["before"]), int(told["drifts"]))
-
-
-def _told(
-    work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, given: list[dict[str, Any]], writer: Writer
-) -> ThingTold:
-    thing, pool, known = read(DOCUMENTS[row.kind], row.document), "", False
-    if isinstance(thing, Reach):
-        found = pooled([_given(told) for told in given])
-        pool, known = pool_said(found, len(given), thing, writer), found is not None
-    return ThingTold(
-        row.id,
-        row.kind,
-        row.name,
-        _says(thing, writer),
-        whose,
-        row.put_at,
-        row.edition,
-        row.angler_id == work.owner,
-        copy.subject if copy else None,
-        copy is not None and copy.edition < row.edition,
-        copy is not None and copy.gives,
-        pool,
-        known,
-    )
-
-
-def _says(thing: Document, writer: Writer) -> str:
-    if isinstance(thing, Reach):
-        pace = writer.text("speed", thing.pace_m_s)
-        depth = writer.text("depth", thing.depth_m)
-        return say("water-says", depth=depth, pace=pace) if thing.nature.flows else depth
-    if isinstance(thing, Rig):
-        return methods()[thing.method].name if thing.method in methods() else ""
-    if isinstance(thing, OwnedLeader):
-        return say("leader-says", made=thing.made, length=writer.text("length", thing.length_m))
-    return "; ".join(thing.said(writer)) if isinstance(thing, RuleSet) else ""
+def _clubs(work: Work) -> Clubs:
+    return Clubs(work.session, work.owner)

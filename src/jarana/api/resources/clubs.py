@@ -27,22 +27,18 @@ from jarana.api.people_schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.units import Writer
+from jarana.usecases.club_things import give, put_in, take_out, take_over, write_down
 from jarana.usecases.clubs import (
     begin_club,
     call_off,
     call_people,
     clubs_of,
     end_club,
-    give,
     go_out,
     join,
-    put_in,
     rename_club,
     see_club,
     set_role,
-    take_out,
-    take_over,
-    write_down,
 )
 
 blueprint = Blueprint("clubs", __name__, url_prefix="/api/v1")
