@@ -166,11 +166,13 @@ def test_a_water_goes_in_without_where_it_is_unless_that_is_told(app: Flask, cli
     vague = put(client, club, "water", "weir-run")
     assert vague["name"] == "A river"
     assert vague["says"] == "0.90 m, 0.62 m/s"
+    assert vague["called"] == kept["reach"]["name"]
     with operating(app.extensions["sessions"]) as session:
         there = str(session.scalars(select(ClubThingRow.document)).one())
     for word in ("Weir", "Tavrin", "weir-run"):
         assert word not in there
     ann = joined(app, client, club, "Ann")
+    assert seen(ann, club)["things"][0]["called"] == ""
     copy = reach(ann, taken(ann, club, vague["id"]))
     assert copy["reach"]["name"] == "A river (from Tavrin valley)"
     assert copy["reach"]["depth_m"] == reach(client, "weir-run")["reach"]["depth_m"]

@@ -399,8 +399,8 @@ class ClubThing(Frozen):
         What it is, in a few words and figures.
     mine
         Who asks put it in.
-    copy_id, newer, gives
-        What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+    copy_id, called, newer, gives
+        What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
     pool, known
         What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
     """
@@ -414,6 +414,7 @@ class ClubThing(Frozen):
     edition: int = Field(examples=[1])
     mine: bool
     copy_id: str | None
+    called: str
     newer: bool
     gives: bool
     pool: str

@@ -59,8 +59,8 @@ class ThingTold:
         What it is, in a few words and figures.
     mine
         Who asks put it in.
-    copy, newer, gives
-        What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+    copy, called, newer, gives
+        What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
     pool
         What several people's outings say of a water; empty of anything else.
     known
@@ -76,6 +76,7 @@ class ThingTold:
     edition: int
     mine: bool
     copy: str | None
+    called: str
     newer: bool
     gives: bool
     pool: str
@@ -88,9 +89,10 @@ def things_told(
     """Return things of a club as they are told to who asks; `names` are what people are called."""
     mine = _clubs(work)
     copies = mine.copies([t.id for t in rows])
+    waters = {row.id: row.document.name for row in work.belongings.reach_rows()}
     given = mine.given([t for t in rows if t.kind == WATER])
     return tuple(
-        _told(work, t, names.get(t.angler_id, ""), copies.get(t.id), given.get(t.id, []), writer) for t in rows
+        _told(work, t, names.get(t.angler_id, ""), copies.get(t.id), waters, given.get(t.id, []), writer) for t in rows
     )
 
 
@@ -244,7 +246,13 @@ def _given(told: dict[str, Any]) -> Given:
 
 
 def _told(
-    work: Work, row: ClubThingRow, whose: str, copy: ClubCopyRow | None, given: list[dict[str, Any]], writer: Writer
+    work: Work,
+    row: ClubThingRow,
+    whose: str,
+    copy: ClubCopyRow | None,
+    waters: Mapping[str, str],
+    given: list[dict[str, Any]],
+    writer: Writer,
 ) -> ThingTold:
     thing, pool, known = read(DOCUMENTS[row.kind], row.document), "", False
     if isinstance(thing, Reach):
@@ -260,6 +268,7 @@ def _told(
         row.edition,
         row.angler_id == work.owner,
         copy.subject if copy else None,
+        waters.get(copy.subject, "") if copy else "",
         copy is not None and copy.edition < row.edition,
         copy is not None and copy.gives,
         pool,

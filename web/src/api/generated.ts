@@ -3553,15 +3553,21 @@ export interface components {
          *         What it is, in a few words and figures.
          *     mine
          *         Who asks put it in.
-         *     copy_id, newer, gives
-         *         What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+         *     copy_id, called, newer, gives
+         *         What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
          *     pool, known
          *         What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
          */
         ClubThing: {
             /**
+             * Called
+             * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
+             * @example text
+             */
+            called: string;
+            /**
              * Copy Id
-             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
              * @example text
              */
             copy_id: string | null;
@@ -3573,7 +3579,7 @@ export interface components {
             edition: number;
             /**
              * Gives
-             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
              * @example true
              */
             gives: boolean;
@@ -3611,7 +3617,7 @@ export interface components {
             name: string;
             /**
              * Newer
-             * @description What of their own is a copy of it, whether the club has a newer one, and whether their outings teach the club of it.
+             * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
              * @example true
              */
             newer: boolean;

@@ -21,6 +21,7 @@ const water: ClubThing = {
   edition: 1,
   mine: false,
   copy_id: null,
+  called: "",
   newer: false,
   gives: false,
   pool: "Shown from 3 people on; 0 so far.",
@@ -65,8 +66,9 @@ it("lets a guest take a thing, and neither put in, take out nor see to people", 
 });
 
 it("offers a newer edition, and gives what outings teach of a copy only where it is wished", async () => {
-  const fetched = shown(club("member", { ...water, copy_id: "taken-1", newer: true, edition: 2 }));
+  const fetched = shown(club("member", { ...water, copy_id: "taken-1", called: "Weir Run", newer: true, edition: 2 }));
   expect(await screen.findByRole("button", { name: "Take the newer one: A river" })).toBeTruthy();
+  expect(screen.getByText(/with you Weir Run, edition 2/)).toBeTruthy();
   const giving = screen.getByRole<HTMLInputElement>("checkbox", { name: /never where or when/ });
   expect(giving.checked).toBe(false);
   await userEvent.click(giving);

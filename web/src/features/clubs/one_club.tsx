@@ -93,6 +93,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
           {thing.says ? <span className="figure block">{thing.says}</span> : null}
           <span className="block text-[13px] text-soft">
             {thing.mine ? "yours" : `from ${thing.whose}`}, {when(thing.put_at)}
+            {thing.called && thing.called !== thing.name ? `, with you ${thing.called}` : ""}
             {thing.edition > 1 ? `, edition ${thing.edition}` : ""}
           </span>
         </span>
