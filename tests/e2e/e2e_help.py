@@ -25,3 +25,13 @@ def told(page: Page, key: str) -> str:
     row = page.get_by_test_id(f"reading-{key}")
     expect(row).to_have_attribute("aria-busy", "false", timeout=20_000)
     return row.get_by_role("button").first.inner_text()
+
+
+def choose_by_name(page: Page, typed: str) -> None:
+    """Open the palette, type, and take what comes first, as fingers on keys do: nothing is clicked while the list still moves."""
+    page.keyboard.press("Control+k")
+    field = page.get_by_placeholder("A place, a water")
+    field.fill(typed)
+    expect(page.get_by_role("option", selected=True)).to_contain_text(typed, ignore_case=True)
+    field.press("Enter")
+    expect(field).to_have_count(0)

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from tests.e2e.conftest import Site, enter, violations
-from tests.e2e.e2e_help import drift_key
+from tests.e2e.e2e_help import choose_by_name, drift_key
 
 SLOW = 120_000
 """ms a search may take on a busy machine."""
@@ -56,9 +56,7 @@ def test_a_find_is_stopped_and_presses_meanwhile_are_not_lost(bench: Page) -> No
 
 
 def test_where_nothing_fits_it_is_said_with_what_would(bench: Page) -> None:
-    bench.keyboard.press("Control+k")
-    bench.get_by_placeholder("A place, a water").fill("Weir Run")
-    bench.get_by_role("option").first.click()
+    choose_by_name(bench, "Weir Run")
     bench.get_by_role("link", name="Water", exact=True).click()
     off = bench.get_by_label("Off you", exact=False).or_(bench.get_by_label("How far off", exact=False)).first
     off.fill("30 m")
@@ -85,9 +83,7 @@ def test_the_ladder_frames_today_and_is_reached_from_the_rig(bench: Page) -> Non
 
 
 def test_the_way_to_another_rig_is_told_in_knots(bench: Page) -> None:
-    bench.keyboard.press("Control+k")
-    bench.get_by_placeholder("A place, a water").fill("re-rig")
-    bench.get_by_role("option").first.click()
+    choose_by_name(bench, "re-rig")
     sheet = bench.get_by_role("dialog", name=re.compile("^Re-rig"))
     expect(sheet.get_by_role("listitem").first).to_be_visible(timeout=20_000)
     expect(sheet).to_contain_text(re.compile(r"\d knots?"))

@@ -10,7 +10,7 @@ from playwright.sync_api import Browser, Page, expect
 
 from tests.conftest import VALLEY, Postgres
 from tests.e2e.conftest import Site, enter, violations
-from tests.e2e.e2e_help import told
+from tests.e2e.e2e_help import choose_by_name, told
 
 GONE = """async () => {
   const rows = (await (await fetch('/api/v1/stock/spools')).json()).rows.map((row) => row.id);
@@ -57,7 +57,5 @@ def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(mine
 
 
 def test_a_list_with_nothing_on_it_says_how_to_be_told(bench: Page) -> None:
-    bench.keyboard.press("Control+k")
-    bench.get_by_placeholder("A place, a water").fill("shopping")
-    bench.get_by_role("option").first.click()
+    choose_by_name(bench, "shopping")
     expect(bench.get_by_role("dialog", name="Shopping list")).to_contain_text("Nothing runs low")

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
-from tests.e2e.e2e_help import drift_key, wait_new_drift
+from tests.e2e.e2e_help import choose_by_name, drift_key, wait_new_drift
 
 
 def take(page: Page, name: str, water: str) -> None:
@@ -17,9 +17,7 @@ def take(page: Page, name: str, water: str) -> None:
     page.get_by_role("button", name=f"Take {name} in hand").click()
     expect(page.get_by_role("dialog")).to_have_count(0)
     expect(page.get_by_role("button", name=re.compile(f"rig in hand {name}"))).to_be_visible()
-    page.keyboard.press("Control+k")
-    page.get_by_placeholder("A place, a water").fill(water)
-    page.get_by_role("option").first.click()
+    choose_by_name(page, water)
     expect(page.get_by_test_id("tank")).to_be_visible()
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from playwright.sync_api import Page, expect
 
-from tests.e2e.e2e_help import drift_key, wait_new_drift
+from tests.e2e.e2e_help import choose_by_name, drift_key, wait_new_drift
 
 Step = Callable[[Page], None]
 
@@ -209,10 +209,7 @@ IN_SHORT = ("dry", "contact", "suspended team", "float pair", "swing")
 
 def start(page: Page, way: Way) -> None:
     """Take the water, and start the method's rig from the drawer."""
-    page.keyboard.press("Control+k")
-    page.get_by_placeholder("A place, a water").fill(way.water)
-    page.get_by_role("option").first.click()
-    expect(page.get_by_placeholder("A place, a water")).to_have_count(0)
+    choose_by_name(page, way.water)
     page.keyboard.press("m")
     sheet = page.get_by_role("dialog", name="Start a rig")
     sheet.get_by_role("button", name="All 20 methods").click()
