@@ -96,7 +96,7 @@ def test_invited_signed_in_on_a_phone_and_out_everywhere_then_in_again_by_a_late
     page.goto(f"{town.address}/water?sheet=account")
     expect(page.get_by_text("2 browsers")).to_be_visible()
     page.get_by_role("button", name="Sign out everywhere").click()
-    expect(page.get_by_label("Mail address")).to_be_visible()
+    expect(page.get_by_role("button", name="Come in", exact=True)).to_be_visible()
     ann.reload()
     expect(ann.get_by_role("link", name="Come in")).to_be_visible(timeout=20_000)
 
