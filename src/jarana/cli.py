@@ -18,6 +18,7 @@ from jarana.cli_archive import add_archive_commands
 from jarana.cli_bank import add_bank_commands
 from jarana.cli_search import add_commands
 from jarana.cli_serve import add_serve_commands
+from jarana.cli_units import add_units
 from jarana.core.documents import Document, read
 from jarana.core.errors import Fault, InputError, SolverError, path_of
 
@@ -296,7 +297,7 @@ def main(argv: list[str] | None = None) -> int:
     report.add_argument("--reach", help="a water as JSON; a plain one without")
     report.add_argument("--rules", help="a rule set as JSON")
     report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
-    report.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+    add_units(report)
     report.set_defaults(run=_report)
     readers: dict[str, Callable[..., Any]] = {
         "answered": _answered, "document": _document, "rig": _rig, "tackle": lambda f: _tackle(Path(f)),

@@ -11,6 +11,7 @@ from typing import Any
 from pydantic import Field
 
 from jarana.cli_search import Readers, setting_of
+from jarana.cli_units import add_units
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen
 
@@ -64,7 +65,7 @@ def add_bank_commands(commands: Any, readers: Readers) -> None:
     pack.add_argument("--tackle", help="a folder with the CSV files of a drawer")
     pack.add_argument("--rules", help="a rule set as JSON")
     pack.add_argument("--planned", action="store_true", help="of the water as it is written alone")
-    pack.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+    add_units(pack)
     pack.set_defaults(run=lambda arguments: _pack(arguments, readers))
     learn = commands.add_parser("learn", help="what was learnt")
     fits = learn.add_subparsers(required=True, metavar="verb")
@@ -74,7 +75,7 @@ def add_bank_commands(commands: Any, readers: Readers) -> None:
     fit.add_argument("--rules", help=argparse.SUPPRESS)
     fit.add_argument("--rigs", required=True, help="a folder of rig files; the log names them without .json")
     fit.add_argument("--events", required=True, help="a log as CSV: rig, code[, drifts, low, high] (docs/formats.md)")
-    fit.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+    add_units(fit)
     fit.set_defaults(run=lambda arguments: _fit(arguments, readers))
 
 

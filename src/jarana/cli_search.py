@@ -8,6 +8,7 @@ from collections.abc import Callable
 from datetime import date
 from typing import TYPE_CHECKING, Any
 
+from jarana.cli_units import add_units
 from jarana.core.errors import InputError
 
 if TYPE_CHECKING:
@@ -29,7 +30,7 @@ def add_commands(commands: Any, readers: Readers) -> None:
         parser.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
         parser.add_argument("--rules", help="a rule set as JSON")
         parser.add_argument("--rig", help="a rig file: the rig in hand", required=name in ("ladder", "tries"))
-        parser.add_argument("--units", choices=["metric", "imperial", "x"], default="metric")
+        add_units(parser)
         parser.set_defaults(run=lambda arguments: run(arguments, readers))
         return parser
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.api.rig_schemas import RigRevision
-from jarana.api.schemas import Bed, UnitSystem
+from jarana.api.schemas import Bed, QuantityView, UnitSystem
 from jarana.core.glossary import Word
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.when import Fit
@@ -118,6 +118,7 @@ class Book(Frozen):
     """What the screens look up: units, methods, motions, waters, beds, knots, limits, and the water a new one starts as."""
 
     units: tuple[UnitSystem, ...]
+    quantities: tuple[QuantityView, ...]
     methods: tuple[MethodView, ...]
     motions: tuple[MotionView, ...]
     waters: tuple[WaterKindView, ...]

@@ -20,6 +20,7 @@ from jarana.core.search.answers import WouldView
 from jarana.core.search.any_edit import AnyEdit, AnyWaterEdit
 from jarana.core.search.bench import MOST_EDITS
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.unit_rules import LONGEST_KEY
 from jarana.core.units import System
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
@@ -218,10 +219,17 @@ class PhoneCode(Frozen):
 
 
 class Me(Frozen):
-    """Who is signed in."""
+    """Who is signed in; `units` are what they chose to read and type in, "" where they chose nothing."""
 
     id: UUID
     name: str
+    units: str = ""
+
+
+class ChosenUnits(Frozen):
+    """What a person reads and types in: a system, or a system with changes (``imperial,fish=kg,mark=comma``)."""
+
+    units: str = Field(min_length=1, max_length=LONGEST_KEY, examples=["metric"])
 
 
 class UnitRule(Frozen):
@@ -241,6 +249,25 @@ class UnitSystem(Frozen):
     key: System
     name: str
     rules: dict[str, UnitRule]
+    mark: str = "."
+
+
+class QuantityOption(Frozen):
+    """A way of writing a quantity: an example, and the units one has with it."""
+
+    key: str
+    name: str
+    example: str
+    units: System
+
+
+class QuantityView(Frozen):
+    """What may be written one way or another on its own, with the way that is chosen."""
+
+    key: str
+    name: str
+    chosen: str
+    options: tuple[QuantityOption, ...]
 
 
 class Bed(Frozen):

@@ -77,7 +77,9 @@ class Asked(Frozen):
     def sentence(self, writer: Writer) -> str:
         """Say in plain words what was left and what it means."""
         met = self.greatest if self.greatest > self.high else self.least
-        said = [writer.text(self.rule, v) if self.rule else f"{v:.3g}" for v in (met, self.low, self.high)]
+        said = [
+            writer.text(self.rule, v) if self.rule else writer.marked(f"{v:.3g}") for v in (met, self.low, self.high)
+        ]
         return f"{self.argument[0].upper()}{self.argument[1:]} is {said[0]}; {self.law} is known from {said[1]} to {said[2]}: {self.means}."
 
 

@@ -16,20 +16,16 @@ from fractions import Fraction
 from typing import Literal
 
 from jarana.core.errors import InputError
+from jarana.core.unit_rules import GRAIN, INCH, POUND, STANDARD_GRAVITY, Rule, Units, units_of
 
-INCH = 0.0254
-"""m, exact (international yard and pound agreement, 1959)."""
-POUND = 0.45359237
-"""kg, exact (same agreement)."""
-STANDARD_GRAVITY = 9.80665
-"""m/s² (3rd CGPM, 1901): a force is typed and read as the mass it holds up."""
 INCHES_OF_X = "in"
 """A diameter with a unit of its own among X numbers is told in inches."""
 ZERO_X = 0.011
 """in: an X number is a diameter, d = 0.011 in − X/1000 in; never a strength."""
 
 Kind = Literal["length", "diameter", "force", "mass", "speed", "temperature", "time"]
-System = Literal["metric", "imperial", "x"]
+System = str
+"""A choice of units (:func:`jarana.core.unit_rules.units_of`)."""
 
 UNITS: dict[Kind, dict[str, float]] = {
     "length": {"m": 1.0, "cm": 0.01, "mm": 0.001, "ft": 12 * INCH, "in": INCH, "yd": 36 * INCH},
@@ -41,7 +37,7 @@ UNITS: dict[Kind, dict[str, float]] = {
         "lb": POUND * STANDARD_GRAVITY,
         "oz": POUND * STANDARD_GRAVITY / 16,
     },
-    "mass": {"kg": 1.0, "g": 0.001, "mg": 1e-6, "lb": POUND, "oz": POUND / 16, "gr": POUND / 7000},
+    "mass": {"kg": 1.0, "g": 0.001, "mg": 1e-6, "lb": POUND, "oz": POUND / 16, "gr": GRAIN},
     "speed": {
         "m/s": 1.0,
         "cm/s": 0.01,
@@ -62,6 +58,7 @@ SPELLINGS = {
     "c": "°C", "f": "°F", "°c": "°C", "°f": "°F", "kph": "km/h", "kmh": "km/h",
 }  # fmt: skip
 NUMBER = re.compile(r"(?P<whole>\d+)[ ]+(?P<frac>\d+/\d+)|(?P<only>\d+/\d+)|(?P<dec>\d+(?:[.,]\d*)?|[.,]\d+)")
+POINT = re.compile(r"(?<=\d)\.(?=\d)")
 GLYPHS = {"¼": ".25", "½": ".5", "¾": ".75"}
 """Quarters, as figures are written and may be typed back."""
 GLYPH = re.compile(r"(\d*) ?([¼½¾])")
@@ -162,71 +159,6 @@ def _next_down(last: str, bare: str) -> str:
     return {"ft": "in", "lb": "oz", "m": "cm", "min": "s"}.get(last, bare if not last else "")
 
 
-A_METRE = 0.995
-"""m from which nobody tells a length in centimetres."""
-
-
-@dataclass(frozen=True)
-class Rule:
-    """How one kind of figure is written: ``shown = (si + offset)·factor`` with so many decimals, then the unit.
-
-    `form` is ``decimal``, ``feet_inches`` (to a quarter inch) or ``x``. From `length_from` on, SI, a text is told as a length.
-    """
-
-    unit: str
-    factor: float
-    decimals: int
-    form: Literal["decimal", "feet_inches", "x"] = "decimal"
-    offset: float = 0.0
-    length_from: float | None = None
-
-
-KG = Rule("kg", 1 / STANDARD_GRAVITY, 2)
-LB = Rule("lb", 1 / (POUND * STANDARD_GRAVITY), 1)
-METRIC: dict[str, Rule] = {
-    "length": Rule("m", 1.0, 2),
-    "short": Rule("cm", 100.0, 0, length_from=A_METRE),
-    "pull": Rule("cm", 100.0, 1),
-    "travel": Rule("m", 1.0, 1),
-    "depth": Rule("m", 1.0, 2),
-    "diameter": Rule("mm", 1000.0, 2),
-    "bead": Rule("mm", 1000.0, 1),
-    "force": KG,
-    "fish": Rule("kg", 1.0, 1),
-    "fly_mass": Rule("g", 1000.0, 2),
-    "speed": Rule("m/s", 1.0, 2),
-    "temperature": Rule("°C", 1.0, 0),
-    "wind": Rule("m/s", 1.0, 0),
-    "tag": Rule("mm", 1000.0, 0),
-    "sink": Rule("cm/s", 100.0, 1),
-    "mg": Rule("mg", 1e6, 1),
-}
-IMPERIAL: dict[str, Rule] = {
-    "length": Rule("ft", 1 / (12 * INCH), 0, "feet_inches"),
-    "short": Rule("in", 1 / INCH, 1, length_from=A_METRE),
-    "pull": Rule("in", 1 / INCH, 1),
-    "travel": Rule("ft", 1 / (12 * INCH), 0),
-    "depth": Rule("ft", 1 / (12 * INCH), 1),
-    "diameter": Rule("in", 1 / INCH, 4),
-    "bead": Rule("mm", 1000.0, 1),
-    "force": LB,
-    "fish": Rule("lb", 1 / POUND, 1),
-    "fly_mass": Rule("g", 1000.0, 2),
-    "speed": Rule("ft/s", 1 / (12 * INCH), 1),
-    "temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9),
-    "wind": Rule("mph", 3600 / 1609.344, 0),
-    "tag": Rule("in", 1 / INCH, 2),
-    "sink": Rule("in/s", 1 / INCH, 1),
-    "mg": Rule("mg", 1e6, 1),
-}
-SYSTEMS: dict[System, dict[str, Rule]] = {
-    "metric": METRIC,
-    "imperial": IMPERIAL,
-    "x": IMPERIAL | {"diameter": Rule("X", 1 / INCH, 1, "x")},
-}
-NAMES: dict[System, str] = {"metric": "mm · m · kg", "imperial": "in · ft · lb", "x": "X · ft · lb"}
-
-
 STOUTEST_X = -40
 """Tenths of X: what is stouter than 04X nobody tells in X."""
 
@@ -268,6 +200,15 @@ def _feet_text(inches: float) -> str:
     if not feet:
         return sign + small
     return sign + (f"{feet}′" if not rest else f"{feet}′ {small}")
+
+
+def _part_text(inches: float) -> str:
+    """Return inches to the nearest 64th, shortened: ``1/8″``, ``7/64″``, ``1 1/4″``."""
+    parts = math.floor(abs(inches) * 64 + 0.5)
+    whole, rest = divmod(parts, 64)
+    small = Fraction(rest, 64)
+    told = " ".join(str(part) for part in (whole, small) if part) or "0"
+    return f"{'−' if inches < 0 and parts else ''}{told}″"
 
 
 @dataclass(frozen=True)
@@ -322,22 +263,49 @@ class Writer:
     own: tuple[tuple[str, float], ...] = ()
 
     @property
+    def units(self) -> Units:
+        """What was chosen."""
+        return units_of(self.system)
+
+    @property
     def rules(self) -> Mapping[str, Rule]:
         """How each kind of figure is written."""
-        return SYSTEMS[self.system]
+        return self.units.rules
+
+    def number(self, value: float, decimals: int) -> str:
+        """Return a number that is the same in all units, with the person's decimal mark.
+
+        Examples
+        --------
+        >>> Writer("metric,mark=comma").number(-1.25, 1), Writer().number(3, 0)
+        ('−1,3', '3')
+        """
+        return half_up(value, decimals).replace("-", "−").replace(".", self.units.mark)
+
+    def marked(self, text: str) -> str:
+        """Return a sentence that was written without the person, with their decimal mark in its numbers.
+
+        Examples
+        --------
+        >>> Writer("metric,mark=comma").marked("1.5 g on 0.12 mm. 3 more.")
+        '1,5 g on 0,12 mm. 3 more.'
+        """
+        return text if self.units.mark == "." else POINT.sub(self.units.mark, text)
 
     def figure(self, what: str, si: float) -> Figure:
         """Return a value in the rule called `what` (``length``, ``diameter``, ``force``, …)."""
         rule = self.rules[what]
         value = (si + rule.offset) * rule.factor
         if rule.form == "x":
-            return Figure(_x_text(value), "")
+            return Figure(_x_text(value).replace(".", self.units.mark), "")
         if rule.form == "feet_inches":
             return Figure(_feet_text(value * 12), "")
+        if rule.form == "sixty_fourths":
+            return Figure(_part_text(value), "")
         decimals = rule.decimals
         if rule.unit == "mm" and decimals == 2 and abs(float(half_up(value, 2)) - value) > THIRD_DECIMAL:
             decimals = 3
-        return Figure(half_up(value, decimals).replace("-", "−"), rule.unit)
+        return Figure(self.number(value, decimals), rule.unit)
 
     def text(self, what: str, si: float) -> str:
         """Return the same as one text: ``3.40 m``; what is short is told as a length from a metre on.

@@ -30,6 +30,7 @@ from jarana.core.learn.taught import Lesson
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.sheet.measures import Measures
+from jarana.core.unit_rules import LONGEST_KEY
 from jarana.core.water.gauge import GaugeReading
 from jarana.core.water.reach import Reach
 from jarana.storage.documents import Document
@@ -404,7 +405,7 @@ class JobRow(Base):
     owner_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"))
     kind: Mapped[str] = mapped_column(String(16))
     asked: Mapped[dict[str, Any]] = mapped_column(JSONB)
-    units: Mapped[str] = mapped_column(String(16))
+    units: Mapped[str] = mapped_column(String(LONGEST_KEY))
     zone: Mapped[str] = mapped_column(String(64))
     seen_at: Mapped[datetime]
     state: Mapped[str] = mapped_column(String(8), default="waiting")

@@ -12,6 +12,7 @@ from jarana.core.units import Writer
 from jarana.core.worth.constants import check_habits, constants
 from jarana.storage.work import Work
 from jarana.usecases.marks import ChangedElsewhereError, mark_of
+from jarana.usecases.today import check_units
 
 
 def measures_of(work: Work) -> Measures:
@@ -22,7 +23,7 @@ def measures_of(work: Work) -> Measures:
 
 def lengths_mark(measures: Measures) -> str:
     """Return the mark of a person's lengths."""
-    return mark_of(measures.model_copy(update={"habits": {}}))
+    return mark_of(measures.model_copy(update={"habits": {}, "units": ""}))
 
 
 def habits_mark(measures: Measures) -> str:
@@ -80,10 +81,28 @@ def keep_measures(
         angler, before = work.belongings.lock(), measures_of(work)
         if base is not None and lengths_mark(before) != base:
             raise ChangedElsewhereError
-        measures = measures.model_copy(update={"habits": before.habits})
+        measures = measures.model_copy(update={"habits": before.habits, "units": before.units})
         if angler is not None:
             angler.measures = measures
     return measures
+
+
+def keep_units(work: Work, units: str) -> str:
+    """Keep what a person chose to read and type in, as its shortest text, and return it.
+
+    Raises
+    ------
+    InputError
+        Where it is no choice of units.
+    """
+    faults = FaultList()
+    known = check_units(units, faults)
+    faults.raise_if_any()
+    with work.writing():
+        angler = work.belongings.lock()
+        if angler is not None:
+            angler.measures = measures_of(work).model_copy(update={"units": known})
+    return known
 
 
 def keep_habits(work: Work, own: dict[str, float], base: str | None = None) -> Measures:

@@ -26,7 +26,7 @@ SECONDS, COUNT = "seconds", "count"
 def write_figure(writer: Writer, rule: str, value: float) -> str:
     """Return a figure of an exercise in words."""
     if rule == SECONDS:
-        return f"{value:.1f} s"
+        return f"{writer.number(value, 1)} s"
     return f"{value:.0f}" if rule == COUNT else writer.text(rule, value)
 
 

@@ -185,7 +185,7 @@ def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tup
         work = Work(session, row.owner_id)
         try:
             asked = kind.asked.model_validate(row.asked)
-            found = kind.run(work, asked, Asking(row.units, row.zone), watch)  # type: ignore[arg-type]
+            found = kind.run(work, asked, Asking(row.units, row.zone), watch)
         except InputError as error:
             faults = [{"path": f.path, "value": f.value, "reason": f.reason} for f in error.faults]
             return "failed", _now(), {"detail": "Some values cannot be used as they are.", "faults": faults}

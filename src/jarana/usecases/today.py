@@ -7,7 +7,8 @@ from datetime import date, datetime
 from zoneinfo import ZoneInfo, available_timezones
 
 from jarana.core.errors import FaultList
-from jarana.core.units import SYSTEMS, System, Writer
+from jarana.core.unit_rules import MARK, MARKS, QUANTITIES, WHOLE, known_units
+from jarana.core.units import System, Writer
 
 LONGEST_NAME = 64
 
@@ -38,8 +39,7 @@ def asking_of(units: str | None, zone: str | None) -> Asking:
         Naming units or a zone that are not known.
     """
     faults = FaultList()
-    if units:
-        faults.check(units in SYSTEMS, "units", units, f"one of: {', '.join(SYSTEMS)}")
+    known = check_units(units, faults) if units else "metric"
     if zone:
         faults.check(
             len(zone) <= LONGEST_NAME and zone in available_timezones(),
@@ -48,4 +48,17 @@ def asking_of(units: str | None, zone: str | None) -> Asking:
             "a time zone such as Europe/Vienna",
         )
     faults.raise_if_any()
-    return Asking(units or "metric", zone or "UTC")  # type: ignore[arg-type]
+    return Asking(known, zone or "UTC")
+
+
+def check_units(units: str, faults: FaultList) -> System:
+    """Return a choice of units in its shortest words; what is none is a fault that names what may be chosen."""
+    known = known_units(units)
+    if known is None:
+        each = "; ".join(f"{q.key}= {' '.join(o.key for o in q.options)}" for q in QUANTITIES)
+        faults.add(
+            "units",
+            units[:LONGEST_NAME],
+            f"{', '.join(WHOLE)}; or one of these with changes: {each}; {MARK}= {' '.join(MARKS)}",
+        )
+    return known or "metric"

@@ -81,7 +81,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Return units, methods, beds and knots. */
+        /** Return units (the whole systems, and one's own choice), methods, beds and knots. */
         get: operations["get__api_v1_book"];
         put?: never;
         post?: never;
@@ -603,6 +603,23 @@ export interface paths {
         /** Say who is signed in. */
         get: operations["get__api_v1_me"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/me/units": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep what one reads and types in, for every browser of one's own. */
+        put: operations["put__api_v1_me_units"];
         post?: never;
         delete?: never;
         options?: never;
@@ -2927,6 +2944,11 @@ export interface components {
              */
             motions: components["schemas"]["MotionView"][];
             /**
+             * Quantities
+             * @description quantities
+             */
+            quantities: components["schemas"]["QuantityView"][];
+            /**
              * Units
              * @description units
              */
@@ -3369,6 +3391,18 @@ export interface components {
              * @example text
              */
             text: string;
+        };
+        /**
+         * ChosenUnits
+         * @description What a person reads and types in: a system, or a system with changes (``imperial,fish=kg,mark=comma``).
+         */
+        ChosenUnits: {
+            /**
+             * Units
+             * @description units
+             * @example metric
+             */
+            units: string;
         };
         /**
          * ClashView
@@ -8380,7 +8414,7 @@ export interface components {
         };
         /**
          * Me
-         * @description Who is signed in.
+         * @description Who is signed in; `units` are what they chose to read and type in, "" where they chose nothing.
          */
         Me: {
             /**
@@ -8396,6 +8430,13 @@ export interface components {
              * @example text
              */
             name: string;
+            /**
+             * Units
+             * @description units
+             * @default
+             * @example
+             */
+            units?: string;
         };
         /**
          * MeasureRequest
@@ -8481,7 +8522,7 @@ export interface components {
          * Measures
          * @description A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key.
          *
-         *     `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
+         *     `units` is what they chose to read and type in, as one text; "" where they chose nothing. `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
          */
         Measures: {
             /**
@@ -8527,10 +8568,17 @@ export interface components {
              */
             turn_mm?: number | null;
             /**
+             * Units
+             * @description units
+             * @default
+             * @example
+             */
+            units?: string;
+            /**
              * Version
              * @description version
-             * @default 2
-             * @example 2
+             * @default 3
+             * @example 3
              */
             version?: number;
         };
@@ -11234,6 +11282,65 @@ export interface components {
              * @enum {string}
              */
             op: "put_on_leader";
+        };
+        /**
+         * QuantityOption
+         * @description A way of writing a quantity: an example, and the units one has with it.
+         */
+        QuantityOption: {
+            /**
+             * Example
+             * @description example
+             * @example text
+             */
+            example: string;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Units
+             * @description units
+             * @example text
+             */
+            units: string;
+        };
+        /**
+         * QuantityView
+         * @description What may be written one way or another on its own, with the way that is chosen.
+         */
+        QuantityView: {
+            /**
+             * Chosen
+             * @description chosen
+             * @example text
+             */
+            chosen: string;
+            /**
+             * Key
+             * @description key
+             * @example text
+             */
+            key: string;
+            /**
+             * Name
+             * @description name
+             * @example text
+             */
+            name: string;
+            /**
+             * Options
+             * @description options
+             */
+            options: components["schemas"]["QuantityOption"][];
         };
         /**
          * QuestionView
@@ -16807,10 +16914,16 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example metric
-             * @enum {string}
+             * @example text
              */
-            key: "metric" | "imperial" | "x";
+            key: string;
+            /**
+             * Mark
+             * @description mark
+             * @default .
+             * @example .
+             */
+            mark?: string;
             /**
              * Name
              * @description name
@@ -19064,6 +19177,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    put__api_v1_me_units: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenUnits"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChosenUnits"];
                 };
             };
             400: components["responses"]["Problem400"];

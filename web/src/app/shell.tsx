@@ -16,6 +16,7 @@ import { PracticeSheet } from "../features/practice/practice_sheet";
 import { RerigSheet } from "../features/rerig/rerig_sheet";
 import { ShoppingSheet } from "../features/shopping/shopping_sheet";
 import { StartSheet } from "../features/start/start_sheet";
+import { UnitsSheet } from "../features/units/units_sheet";
 import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
 import { addressOf, namedBy } from "../state/in_hand_address";
@@ -24,7 +25,7 @@ import { addressSheets, followAddress, openSheet, searchWith } from "../state/op
 import { useBook, useMe } from "../state/queries";
 import { flipTheme } from "../state/theme_now";
 import { useUndoHere } from "../state/undo_here";
-import { nextUnits } from "../state/units";
+import { nextUnits, useSystem, useUnitsOfMine } from "../state/units";
 import { useInHandAddress } from "../state/use_in_hand_address";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
@@ -35,6 +36,7 @@ import { TopBar } from "./top_bar";
 export function Shell() {
   const me = useMe();
   const id = me.data?.id;
+  useUnitsOfMine(me.data?.units);
   useEffect(() => {
     if (id) void bankOf(id);
   }, [id]);
@@ -58,8 +60,7 @@ export function Shell() {
 function SignedIn() {
   const state = useRigInHand();
   const book = useBook();
-  const units = useBench((s) => s.units);
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   const { pathname } = useLocation();
   const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
   useActions("everywhere", useEverywhere());
@@ -118,6 +119,7 @@ function SignedIn() {
       <PracticeSheet />
       <AccountSheet />
       <ClubsSheet />
+      <UnitsSheet />
       <RigHistory />
       <Palette />
       <KeySheet />
@@ -223,6 +225,14 @@ function useEverywhere(): Action[] {
         run: () => (here() ? here()?.redo?.() : bench().redo()),
       },
       { id: "units", does: "units", also: "inches feet metric imperial pounds X", keys: "u", group, run: nextUnits },
+      {
+        id: "units-each",
+        does: "units, each by itself",
+        also: "comma point fahrenheit celsius pounds kilograms grains inches",
+        keys: "",
+        group,
+        run: () => openSheet("units"),
+      },
       {
         id: "theme",
         does: "day or dusk theme",

@@ -5,7 +5,6 @@ import { WaterChip, waterName } from "../features/water/water_chip";
 import { useBench } from "../state/bench_store";
 import { openSheet } from "../state/open_sheets";
 import { type UndoHere, useUndoHere } from "../state/undo_here";
-import { nextUnits } from "../state/units";
 import { useKeepRig } from "../state/use_keep_rig";
 import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
@@ -74,8 +73,8 @@ export function TopBar({ book, system }: Props) {
           </Button>
           <Button
             className="max-[900px]:hidden"
-            onClick={nextUnits}
-            title="Units (U)"
+            onClick={() => openSheet("units")}
+            title="Units (U goes on to the next)"
             aria-label={`Units: ${system.name}. Change`}
           >
             {system.name}

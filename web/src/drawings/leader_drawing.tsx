@@ -1,6 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import type { LeaderAnswer } from "../api/client";
+import { useNumber } from "../state/units";
 import { Axes } from "./axes";
 import { INK } from "./material_ink";
 
@@ -16,6 +17,7 @@ const CURVE_TOP = 128;
  * marked twice; below it how fast the line still moves when the loop gets there.
  */
 export function LeaderDrawing({ answer, ghost, width, height }: Props) {
+  const number = useNumber();
   const { design } = answer;
   // The cast runs on to the last fly, over what stays below the leader.
   const whole = Math.max(endOf(answer), ghost ? endOf(ghost) : 0);
@@ -83,7 +85,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
               <g transform="translate(0 34)">
                 <path d="M0 -8 L5 0 H-5Z" fill={hurts ? "var(--float)" : "var(--soft)"} />
                 <text y={13} textAnchor="middle" fontSize={12} fill={hurts ? "var(--float)" : "var(--soft)"}>
-                  {hurts ? "hinges, " : ""}×{joint.stiffness.toFixed(1)}
+                  {hurts ? "hinges, " : ""}×{number(joint.stiffness, 1)}
                 </text>
               </g>
             ) : null}

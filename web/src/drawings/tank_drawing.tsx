@@ -3,7 +3,7 @@ import type { Band, Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { clearPlace } from "../model/clear_place";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
-import { text } from "../model/format";
+import { number, text } from "../model/format";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
@@ -288,7 +288,9 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
         depth, {system.rules.depth?.unit}
       </text>
       <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {lake ? "seconds since it landed" : `${system.rules.travel?.unit} drifted · heights ×${stretch.toFixed(1)}`}
+        {lake
+          ? "seconds since it landed"
+          : `${system.rules.travel?.unit} drifted · heights ×${number(system, stretch, 1)}`}
       </text>
     </svg>
   );

@@ -1,7 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../api/client";
-import { text } from "../model/format";
+import { number, text } from "../model/format";
 import { alongText } from "../model/water";
 import { Axes } from "./axes";
 import { Obstacle } from "./obstacle";
@@ -210,7 +210,7 @@ export function WaterSection(props: Props) {
       })}
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} />
       <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {system.rules.travel?.unit} {alongText(water)} · heights ×{stretch.toFixed(1)}
+        {system.rules.travel?.unit} {alongText(water)} · heights ×{number(system, stretch, 1)}
       </text>
     </svg>
   );

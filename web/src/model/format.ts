@@ -27,14 +27,24 @@ export function figure(system: UnitSystem, kind: Kind, si: number): Figure {
   if (!rule) return { digits: String(si), unit: "" };
   const value = (si + rule.offset) * rule.factor;
   if (rule.form === "feet_inches") return { digits: feetInches(value * 12), unit: "" };
-  if (rule.form === "x") return { digits: xNumber(value), unit: "" };
-  return { digits: minus(value.toFixed(places(rule, value))), unit: rule.unit };
+  if (rule.form === "sixty_fourths") return { digits: partOfInch(value), unit: "" };
+  if (rule.form === "x") return { digits: marked(system, xNumber(value)), unit: "" };
+  return { digits: marked(system, minus(value.toFixed(places(rule, value)))), unit: rule.unit };
 }
 
 export function text(system: UnitSystem, kind: Kind, si: number): string {
   const from = system.rules[kind]?.length_from ?? null;
   const { digits, unit } = figure(system, from !== null && Math.abs(si) >= from ? "length" : kind, si);
   return unit ? `${digits} ${unit}` : digits;
+}
+
+/** A number that is the same in all units, with the person's decimal mark. */
+export function number(system: UnitSystem, value: number, decimals: number): string {
+  return marked(system, minus(value.toFixed(decimals)));
+}
+
+function marked(system: UnitSystem, digits: string): string {
+  return system.mark === "," ? digits.replace(".", ",") : digits;
 }
 
 function places(rule: UnitRule, value: number): number {
@@ -57,6 +67,15 @@ function feetInches(inches: number): string {
   const small = `${whole || (part ? "" : 0)}${part}″`;
   if (!feet) return sign + small;
   return sign + (rest ? `${feet}′ ${small}` : `${feet}′`);
+}
+
+/** Inches to the nearest 64th, shortened: 1/8″, 7/64″, 1 1/4″. */
+function partOfInch(inches: number): string {
+  const parts = Math.floor(Math.abs(inches) * 64 + 0.5);
+  let [rest, of] = [parts % 64, 64];
+  while (rest > 0 && rest % 2 === 0) [rest, of] = [rest / 2, of / 2];
+  const told = [Math.floor(parts / 64) || "", rest ? `${rest}/${of}` : ""].filter(Boolean).join(" ");
+  return `${inches < 0 && parts ? "−" : ""}${told || "0"}″`;
 }
 
 /** Tenths of X: what is stouter than 04X nobody tells in X. */

@@ -262,10 +262,13 @@ function keep(selected: string | null, rig: Rig | null): string | null {
   return selected && ids.includes(selected) ? selected : null;
 }
 
+/** A system, or one with changes. */
+const KNOWN = /^[a-z]{1,10}(,[a-z]{1,12}=[a-z]{1,6}){0,12}$/;
+
 function readUnits(): SystemKey {
   try {
     const kept = localStorage.getItem("jarana.units");
-    if (kept === "imperial" || kept === "x") return kept;
+    if (kept && KNOWN.test(kept)) return kept;
   } catch {}
   return "metric";
 }

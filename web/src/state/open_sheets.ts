@@ -15,6 +15,7 @@ const NAMES = [
   "account",
   "clubs",
   "help",
+  "units",
 ] as const;
 /** Which of the sheets over the places is open. */
 export type SheetName = (typeof NAMES)[number];

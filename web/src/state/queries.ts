@@ -1,13 +1,25 @@
-import { useQuery } from "@tanstack/react-query";
-import { api, type SystemKey, taken } from "../api/client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { api, Refused, type SystemKey, taken } from "../api/client";
+import { useBench } from "./bench_store";
 
 export const useMe = () =>
   useQuery({ queryKey: ["me"], queryFn: async () => taken(await api.GET("/api/v1/me")), retry: false });
 
+/** What is looked up; with the units one reads in, whatever they are. */
 export const useBook = () =>
   useQuery({
-    queryKey: ["book"],
-    queryFn: async () => taken(await api.GET("/api/v1/book")),
+    queryKey: ["book", useBench((s) => s.units)],
+    queryFn: async () => {
+      try {
+        return taken(await api.GET("/api/v1/book"));
+      } catch (error) {
+        // Units kept in this browser that are known no more.
+        if (error instanceof Refused && error.problem?.faults?.some((f) => f.path === "units"))
+          useBench.getState().setUnits("metric");
+        throw error;
+      }
+    },
+    placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
   });
 

@@ -1,10 +1,68 @@
-import type { SystemKey } from "../api/client";
+import { useEffect } from "react";
+import { api, Refused, type SystemKey, taken, type UnitSystem } from "../api/client";
+import { number } from "../model/format";
 import { useBench } from "./bench_store";
+import { useBook } from "./queries";
 
-const ORDER: SystemKey[] = ["metric", "imperial", "x"];
+const WHOLE: SystemKey[] = ["metric", "imperial", "x"];
+/** A choice of one's own, where units were chosen each by itself; and what could not be told to the server yet. */
+const OWN = "jarana.units.own";
+const UNTOLD = "jarana.units.untold";
 
-/** Goes on to the next system of units. */
+/** How the person reads and types; while a new choice is on its way, as before. */
+export function useSystem(): UnitSystem | undefined {
+  const units = useBench((s) => s.units);
+  const known = useBook().data?.units;
+  return known?.find((u) => u.key === units) ?? known?.[known.length - 1];
+}
+
+/** Writes numbers that are the same in all units, with the person's decimal mark. */
+export function useNumber(): (value: number, decimals: number) => string {
+  const system = useSystem();
+  return (value, decimals) => (system ? number(system, value, decimals) : value.toFixed(decimals));
+}
+
+/** Takes units, and tells the server, so that every browser of the person takes them. */
+export async function chooseUnits(units: SystemKey): Promise<void> {
+  if (!WHOLE.includes(units)) keep(OWN, units);
+  keep(UNTOLD, units);
+  useBench.getState().setUnits(units);
+  try {
+    taken(await api.PUT("/api/v1/me/units", { body: { units } }));
+    keep(UNTOLD, null);
+  } catch (error) {
+    if (error instanceof Refused && error.status < 500) keep(UNTOLD, null);
+  }
+}
+
+/** Goes on to the next system of units; one's own choice is the last of them. */
 export function nextUnits(): void {
-  const { units, setUnits } = useBench.getState();
-  setUnits(ORDER[(ORDER.indexOf(units) + 1) % ORDER.length] ?? "metric");
+  const own = kept(OWN);
+  const all = own ? [...WHOLE, own] : WHOLE;
+  void chooseUnits(all[(all.indexOf(useBench.getState().units) + 1) % all.length] ?? "metric");
+}
+
+/** Follows what the person chose elsewhere; what was chosen here without a signal goes first. */
+export function useUnitsOfMine(chosen: string | undefined): void {
+  useEffect(() => {
+    if (chosen === undefined) return;
+    const untold = kept(UNTOLD);
+    if (untold) void chooseUnits(untold);
+    else if (chosen && chosen !== useBench.getState().units) useBench.getState().setUnits(chosen);
+  }, [chosen]);
+}
+
+function kept(key: string): string | null {
+  try {
+    return localStorage.getItem(key);
+  } catch {
+    return null;
+  }
+}
+
+function keep(key: string, value: string | null): void {
+  try {
+    if (value === null) localStorage.removeItem(key);
+    else localStorage.setItem(key, value);
+  } catch {}
 }

@@ -19,7 +19,7 @@ from jarana.api.method_schemas import (
     WaterKindView,
     WordList,
 )
-from jarana.api.schemas import Bed, UnitRule, UnitSystem
+from jarana.api.schemas import Bed, QuantityOption, QuantityView, UnitRule, UnitSystem
 from jarana.api.security import asking, limiter
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import Cards, CardView
@@ -31,7 +31,8 @@ from jarana.core.rig.model import MOST_PULLS
 from jarana.core.rig.stance import MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.knot_card import knot_cards
-from jarana.core.units import NAMES, SYSTEMS
+from jarana.core.unit_rules import MARK, MARKS, QUANTITIES, WHOLE, units_of
+from jarana.core.units import Writer
 from jarana.core.water.kinds import water_kinds
 from jarana.core.water.reach import bed_kinds, blank_reach
 
@@ -41,13 +42,11 @@ blueprint = Blueprint("book", __name__, url_prefix="/api/v1")
 @blueprint.get("/book")
 @spec.validate(resp=Response(HTTP_200=Book), tags=["book"])
 def book() -> Book:
-    """Return units, methods, beds and knots."""
-    systems = tuple(
-        UnitSystem(key=key, name=NAMES[key], rules={k: UnitRule(**asdict(r)) for k, r in rules.items()})
-        for key, rules in SYSTEMS.items()
-    )
+    """Return units (the whole systems, and one's own choice), methods, beds and knots."""
+    own = asking().units
     return Book(
-        units=systems,
+        units=tuple(_units(key) for key in dict.fromkeys((*WHOLE, own))),
+        quantities=_quantities(own),
         methods=tuple(MethodView.of(m) for m in methods().values()),
         motions=tuple(MotionView.of(m) for m in motions().values()),
         waters=tuple(WaterKindView.of(k) for k in water_kinds().values()),
@@ -56,6 +55,36 @@ def book() -> Book:
         knots=tuple(knots().values()),
         limits=Limits(mend_m=MOST_MEND_M, slack_m=MOST_SLACK_M, cast_deg=WIDEST_DEG, pulls=MOST_PULLS),
         blank_water=blank_reach(),
+    )
+
+
+def _units(key: str) -> UnitSystem:
+    units = units_of(key)
+    rules = {kind: UnitRule(**asdict(rule)) for kind, rule in units.rules.items()}
+    return UnitSystem(key=units.key, name=units.name, rules=rules, mark=units.mark)
+
+
+def _quantities(key: str) -> tuple[QuantityView, ...]:
+    """Return what may be chosen, each option with what comes of it from where the person is."""
+    now = units_of(key)
+    rows = [(q.key, q.name, q.example, [(o.key, o.name) for o in q.options]) for q in QUANTITIES]
+    rows.append((MARK, "Numbers", ("fish", 1.5), [(mark, mark) for mark in MARKS]))
+    return tuple(
+        QuantityView(
+            key=name,
+            name=title,
+            chosen=now.chosen[name],
+            options=tuple(
+                QuantityOption(
+                    key=option,
+                    name=said,
+                    units=(to := units_of(f"{now.key},{name}={option}").key),
+                    example=Writer(to).text(*example),
+                )
+                for option, said in options
+            ),
+        )
+        for name, title, example, options in rows
     )
 
 

@@ -9,10 +9,11 @@ from flask import Blueprint, abort, current_app, request
 from flask_login import current_user, login_user, logout_user
 from spectree import Response
 
-from jarana.api.schemas import InHandView, Me, PhoneCode, TakeInHand, Token
+from jarana.api.schemas import ChosenUnits, InHandView, Me, PhoneCode, TakeInHand, Token
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
 from jarana.usecases.in_hand import in_hand, take_in_hand
+from jarana.usecases.keep_measures import keep_units, measures_of
 from jarana.usecases.open_join import begin_account
 from jarana.usecases.sign_in import PHONE_LIFE, begin_sitting, end_sittings, make_phone_code, spend_token
 
@@ -104,4 +105,11 @@ def take(json: TakeInHand) -> InHandView:
 @spec.validate(resp=Response(HTTP_200=Me), tags=["session"])
 def me() -> Me:
     """Say who is signed in."""
-    return Me(id=current_user.angler_id, name=current_user.name)
+    return Me(id=current_user.angler_id, name=current_user.name, units=measures_of(work()).units)
+
+
+@blueprint.put("/me/units")
+@spec.validate(resp=Response(HTTP_200=ChosenUnits), tags=["session"])
+def set_units(json: ChosenUnits) -> ChosenUnits:
+    """Keep what one reads and types in, for every browser of one's own."""
+    return ChosenUnits(units=keep_units(work(), json.units))

@@ -83,7 +83,7 @@ def _dry_alone(situation: Situation, drift: Drift) -> str:
         return say("dry-drifts-all", seconds=f"{drift.times_s[-1]:.0f}")
     return say(
         "dry-drifts-then-drags",
-        seconds=f"{across.drag_free_s:.1f}",
+        seconds=writer.number(across.drag_free_s, 1),
         way=writer.text("travel", across.drag_free_s * situation.fished.pace_m_s),
         slip=writer.text("travel", across.slip_m),
     )

@@ -31,7 +31,8 @@ from jarana.core.leader.written import written
 from jarana.core.tackle.drawer import Spool
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.packet import diameter_at, packets
-from jarana.core.units import INCH, Writer
+from jarana.core.unit_rules import INCH
+from jarana.core.units import Writer
 from jarana.core.words import phrases
 
 say = phrases(

@@ -113,7 +113,7 @@ def _missed(situation: Situation, drift: Drift, fly: FlyDrift) -> Reading:
     writer = situation.writer
     short = writer.text("short", fly.least_height_m)
     pace = (
-        say("led-pace-surface-water", lead=f"{situation.rig.motion.lead:.2f}")
+        say("led-pace-surface-water", lead=writer.number(situation.rig.motion.lead, 2))
         if situation.motion.leads and not situation.head.floats
         else say("water-near-bed-slower")
     )

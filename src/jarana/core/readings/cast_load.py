@@ -7,7 +7,6 @@ from jarana.core.leader.rig_cast import cast_masses
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.tackle.fly_line import THIRTY_FEET, mass_per_metre
-from jarana.core.units import Figure
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits
 
@@ -39,8 +38,15 @@ def read(situation: Situation) -> Reading:
     head = mass_per_metre(rig.line.line_class) * THIRTY_FEET
     share = mass / head
     CAST_LOAD.ask(share=share)
-    figure = Figure(f"{mass * 1000:.2f}", "g")
-    why = (say("first-9-14-m", line_class=rig.line.line_class, head=f"{head * 1000:.1f}", share=f"{share:.0%}"),)
+    figure = situation.writer.figure("fly_mass", mass)
+    why = (
+        say(
+            "first-9-14-m",
+            line_class=rig.line.line_class,
+            head=situation.writer.number(head * 1000, 1),
+            share=f"{share:.0%}",
+        ),
+    )
     if rig.head.not_thrown_by_loop():
         return make("cast_load", "fine", say("flies-weight-thrown"), say("flicked-or-lobbed-tight"),
                     figure, value=mass, why=why)  # fmt: skip

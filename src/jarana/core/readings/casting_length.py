@@ -40,7 +40,7 @@ def read(situation: Situation) -> Reading:
         "casting_length",
         severity,
         title,
-        say("from-line-point-your", ratio=f"{ratio:.2f}", rod=writer.text("length", rod), tail=tail),
+        say("from-line-point-your", ratio=writer.number(ratio, 2), rod=writer.text("length", rod), tail=tail),
         writer.figure("length", rig.length),
         value=rig.length,
         why=(

@@ -70,11 +70,11 @@ def _told(situation: Situation, check: Check, found: float | None) -> str:
     rig, writer = situation.rig, situation.writer
     role = next((rig.role(a) for a in rig.attachments if a.id == check.fly), say("gone"))
     where = say("pool-wall") if check.where == "pool" else say("this-water")
-    seen, seconds = writer.text("depth", check.depth_m), f"{check.after_s:g}"
+    seen, seconds = writer.text("depth", check.depth_m), writer.marked(f"{check.after_s:g}")
     if check.where == "leaf":
         if found is None:
             return say("never-parts", role=role, seconds=seconds)
-        return say("parts", role=role, seconds=seconds, computed=f"{found:.1f}")
+        return say("parts", role=role, seconds=seconds, computed=writer.number(found, 1))
     if found is None:
         return say("not-computed", where=where, role=role, seen=seen, seconds=seconds)
     return say("each", where=where, role=role, seen=seen, seconds=seconds, computed=writer.text("depth", found))

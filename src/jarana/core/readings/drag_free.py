@@ -48,7 +48,7 @@ def read(situation: Situation) -> Reading:
             "fine",
             say("drifts-whole-way"),
             say("never-leaves-own", seconds=f"{whole:.0f}", slip=writer.text("short", across.slip_m)),
-            Figure(f"{whole:.1f}", "s"),
+            Figure(writer.number(whole, 1), "s"),
             value=whole,
             why=why,
         )
@@ -58,15 +58,15 @@ def read(situation: Situation) -> Reading:
     return make(
         "drag_free",
         severity,
-        say("drifts-freely-s", seconds=f"{seconds:.1f}"),
+        say("drifts-freely-s", seconds=writer.number(seconds, 1)),
         say(
             "leaves-its-water",
-            seconds=f"{seconds:.1f}",
+            seconds=writer.number(seconds, 1),
             way=writer.text("travel", seconds * situation.fished.pace_m_s),
             slip=writer.text("short", SLIP_M),
             end=writer.text("travel", across.slip_m),
         ),
-        Figure(f"{seconds:.1f}", "s"),
+        Figure(writer.number(seconds, 1), "s"),
         value=seconds,
         why=why,
     )

@@ -100,7 +100,7 @@ def others(situation: Situation, head: FloatHead, load: float) -> str:
     if right:
         best = min(right, key=lambda f: abs(pull / f.lift_gf - SITS_RIGHT))
         return say("yours-would", name=best.name, load=f"{pull / best.lift_gf:.0%}")
-    low, high = f"{pull / BROKEN:.2g}", f"{pull / SLUGGISH:.2g}"
+    low, high = (situation.writer.marked(f"{pull / at:.2g}") for at in (BROKEN, SLUGGISH))
     near = sorted(owned, key=lambda f: abs(math.log(f.lift_gf / (pull / SITS_RIGHT))))[:2]
     each = ", ".join(
         say("loads", name=f.name, load=f"{pull / f.lift_gf:.0%}") for f in sorted(near, key=lambda f: f.lift_gf)

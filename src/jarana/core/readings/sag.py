@@ -47,7 +47,7 @@ def read(situation: Situation) -> Reading:
             "sags-comes-in",
             sag=writer.text("short", across.sag_m),
             angle=f"{across.angle_deg or 0.0:.0f}",
-            pull=f"{(across.inward_n or 0.0) / GRAM_FORCE:.2f}",
+            pull=writer.number((across.inward_n or 0.0) / GRAM_FORCE, 2),
             inward=writer.text("short", across.inward_m),
         ),
         writer.figure("short", across.sag_m),

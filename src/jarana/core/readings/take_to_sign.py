@@ -39,7 +39,9 @@ def read(situation: Situation) -> Reading:
     strike = slack / STRIKE_SPEED if slack > STRUCK_M else 0.0
     delay = drawn + strike
     struck = (
-        say("strike-takes-up", slack=writer.text("short", slack), sign=sign, seconds=f"{strike:.1f}") if strike else ""
+        say("strike-takes-up", slack=writer.text("short", slack), sign=sign, seconds=writer.number(strike, 1))
+        if strike
+        else ""
     )
     severity: Severity = "look" if delay > LATE else "fine"
     return make(
@@ -49,11 +51,11 @@ def read(situation: Situation) -> Reading:
         say(
             "fish-draws-s-line",
             role=fly.role,
-            delay=f"{drawn:.1f}",
+            delay=writer.number(drawn, 1),
             slack_m=writer.text("short", fly.slack_m),
             struck=struck,
         ),
-        Figure(f"{delay:.1f}", "s"),
+        Figure(writer.number(delay, 1), "s"),
         value=delay,
         parts=(fly.id,),
         why=(

@@ -59,9 +59,14 @@ def read(situation: Situation) -> Reading:
         value=cast.fails_in_m_s,
         why=(
             say("two-leg-energy-model"),
-            say("figure-head-wind-which", time_s=f"{cast.time_s:.2f}"),
+            say("figure-head-wind-which", time_s=writer.number(cast.time_s, 2)),
             *(
-                say("m-s-mj", name=p.name, speed_m_s=f"{p.speed_m_s:.1f}", energy_j=f"{p.energy_j * 1000:.1f}")
+                say(
+                    "m-s-mj",
+                    name=p.name,
+                    speed_m_s=writer.number(p.speed_m_s, 1),
+                    energy_j=writer.number(p.energy_j * 1000, 1),
+                )
                 for p in cast.along
             ),
         ),

@@ -43,7 +43,7 @@ def read(situation: Situation) -> Reading:
     where = "" if reach.still else say("in-current")
     sentence = say("goes-first-you-lose", lost=lost, fish=fish, where=where)
     why = [
-        f"{weak.why}.",
+        f"{situation.writer.marked(weak.why)}.",
         say("fish-pulls-about-0", wanted=writer.text("force", wanted), mass_kg=writer.text("fish", reach.fish.mass_kg)),
         say("your-puts-about-steady", name=rod.name, steady_pull_n=writer.text("force", rod.steady_pull_n)),
     ]

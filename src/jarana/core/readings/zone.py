@@ -55,7 +55,7 @@ def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
     side = say("off-bed") if reach.zone.datum == "bed" else say("under-surface")
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     firsts = [
-        say("from-s", role=f.role, first_in_zone_s=f"{f.first_in_zone_s:.1f}")
+        say("from-s", role=f.role, first_in_zone_s=writer.number(f.first_in_zone_s, 1))
         for f in flies
         if f.first_in_zone_s is not None
     ]

@@ -52,7 +52,7 @@ class Cost:
         """Say it: ``2 knots, 2.9 min, 46 cm of line``; what takes no time is done at once."""
         if self.minutes < 0.05:
             return say("at-once")
-        text = say("minutes", knots=say("knots", n=self.knots), minutes=f"{self.minutes:.1f}")
+        text = say("minutes", knots=say("knots", n=self.knots), minutes=writer.number(self.minutes, 1))
         return text + (say("line-anew", line=writer.text("length", self.line)) if self.line >= 0.05 else "")
 
 

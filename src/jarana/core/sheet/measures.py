@@ -5,9 +5,10 @@ from __future__ import annotations
 from itertools import product
 from typing import ClassVar
 
-from pydantic import Field
+from pydantic import Field, field_validator
 
 from jarana.core.documents import Document
+from jarana.core.unit_rules import LONGEST_KEY, known_units
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -16,6 +17,7 @@ say = phrases(
     """
 fingertip-chest = fingertip to chest
 hand-span = hand span
+no-units = not a choice of units
 rod-mark = to rod mark { $k }
 """,
 )
@@ -33,19 +35,30 @@ SHORTEST_MM = 60.0
 class Measures(Document):
     """A person's own measures, mm; None where they have not been set. `habits` are constants of worth they replaced, by key.
 
-    `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
+    `units` is what they chose to read and type in, as one text; "" where they chose nothing. `turn_mm` is the line that one turn of the reel takes in: a depth is sounded by turns ("7 turns").
     """
 
     TYPE: ClassVar[str] = "measures"
-    VERSION: ClassVar[int] = 2
+    VERSION: ClassVar[int] = 3
 
-    version: int = Field(default=2, ge=2, le=2)
+    version: int = Field(default=3, ge=3, le=3)
     hand_mm: float | None = Field(default=None, ge=80, le=320)
     forearm_mm: float | None = Field(default=None, ge=250, le=700)
     chest_mm: float | None = Field(default=None, ge=400, le=1300)
     turn_mm: float | None = Field(default=None, ge=50, le=1500)
     rod_marks_mm: tuple[float, ...] = Field(default=(), max_length=8)
     habits: dict[str, float] = Field(default_factory=dict, max_length=100)
+    units: str = Field(default="", max_length=LONGEST_KEY)
+
+    @field_validator("units")
+    @classmethod
+    def _units(cls, units: str) -> str:
+        if not units:
+            return ""
+        known = known_units(units)
+        if known is None:
+            raise ValueError(say("no-units"))
+        return known
 
     @property
     def named(self) -> tuple[tuple[str, float], ...]:

@@ -7,6 +7,7 @@ import re
 from jarana.core import units
 from jarana.core.errors import InputError
 from jarana.core.tackle.material import Material, dry_strength
+from jarana.core.unit_rules import STANDARD_GRAVITY
 
 PIECES = re.compile(r"\.?\d+(?:[.,]\d+)?\s*(?:x|mm|in|thou|lb|lbs|kg|g|oz|n)\b|\.00\d+|0[.,]\d+", re.IGNORECASE)
 STRENGTHS = re.compile(r"(?<![a-z])(lb|lbs|kg|g|oz|n)$", re.IGNORECASE)
@@ -28,7 +29,7 @@ def read_label(text: str) -> tuple[float | None, float | None]:
     for piece in PIECES.findall(text):
         try:
             if STRENGTHS.search(piece):
-                strength = strength or float(f"{units.parse('force', piece, 'kg') / units.STANDARD_GRAVITY:.6g}")
+                strength = strength or float(f"{units.parse('force', piece, 'kg') / STANDARD_GRAVITY:.6g}")
             else:
                 read = units.parse("diameter", piece, "mm")
                 # A bare .007 is inches: no line is seven microns thick.
@@ -44,7 +45,7 @@ def diameter_for(material: Material, strength_kg: float) -> float:
     low, high = THINNEST, THICKEST
     for _ in range(60):
         middle = 0.5 * (low + high)
-        if dry_strength(material, middle) < strength_kg * units.STANDARD_GRAVITY:
+        if dry_strength(material, middle) < strength_kg * STANDARD_GRAVITY:
             low = middle
         else:
             high = middle

@@ -12,7 +12,8 @@ from jarana.core.tackle.drawer import Rod, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.line_strength import wet_strength
 from jarana.core.tackle.material import STRESS_OF_LINE, Material
-from jarana.core.units import INCH, ZERO_X
+from jarana.core.unit_rules import INCH
+from jarana.core.units import ZERO_X
 from jarana.core.water.reach import Reach
 
 TIPPET_FOR_FLY = Law(

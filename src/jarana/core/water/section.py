@@ -161,7 +161,7 @@ def _paced(reach: Reach, writer: Writer) -> tuple[tuple[ThrowView, ...], str]:
     rows = tuple(
         ThrowView(
             distance=writer.text("travel", throw.distance_m),
-            seconds=f"{throw.seconds:.1f} s",
+            seconds=f"{writer.number(throw.seconds, 1)} s",
             speed=writer.text("speed", speed),
             outlier=out,
         )

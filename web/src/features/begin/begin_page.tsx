@@ -8,6 +8,7 @@ import { text } from "../../model/format";
 import { paceText } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { runJob } from "../../state/run_job";
+import { useSystem } from "../../state/units";
 import { savedOf } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
@@ -27,7 +28,7 @@ export function BeginPage({ book }: { book: Book }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const units = useBench((s) => s.units);
-  const system = book.units.find((u) => u.key === units);
+  const system = useSystem();
   const samples = useQuery({
     queryKey: ["samples", units],
     queryFn: async () => taken(await api.GET("/api/v1/samples")),

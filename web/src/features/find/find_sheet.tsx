@@ -9,6 +9,7 @@ import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { useJob } from "../../state/use_job";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
@@ -46,7 +47,7 @@ export function FindSheet() {
 function Find({ book, water }: { book: Book; water: Reach }) {
   const hand = useBench((s) => s.docs?.rig ?? null);
   const units = useBench((s) => s.units);
-  const system = book.units.find((u) => u.key === units);
+  const system = useSystem();
   const [method, setMethod] = useState(ANY);
   const [knots, setKnots] = useState("");
   const [zone, setZone] = useState(water.zone_known ?? true);
@@ -165,9 +166,7 @@ type OneProps = { rig: FoundRig; water: Reach; hand: WorthView | null; most: num
 
 function One({ rig, water, hand, most, settled }: OneProps) {
   const navigate = useNavigate();
-  const units = useBench((s) => s.units);
-  const book = useBook();
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   const take = () => {
     const bench = useBench.getState();
     bench.setRig(rig.rig);

@@ -1,7 +1,7 @@
 import type { Ladder, Rig, UnitSystem } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
-import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
@@ -12,9 +12,7 @@ import { LadderTable, LEGEND, ladderNote } from "./ladder_table";
 export function LadderSheet() {
   const open = useSheets((s) => s.open === "ladder");
   const docs = useBench((s) => s.docs);
-  const units = useBench((s) => s.units);
-  const book = useBook();
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   return (
     <SideSheet open={open} onClose={() => openSheet(null)} title="Ladder" width="60rem">
       {open && docs?.rig && system ? <Made rig={docs.rig} system={system} /> : null}

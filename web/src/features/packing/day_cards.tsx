@@ -2,7 +2,7 @@ import { useQueries } from "@tanstack/react-query";
 import { Printer } from "lucide-react";
 import { api, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
-import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { savedOf } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { Card } from "../card/card";
@@ -11,7 +11,7 @@ import { Card } from "../card/card";
 export function DayCards({ rigs, onBack }: { rigs: readonly string[]; onBack: () => void }) {
   const units = useBench((s) => s.units);
   const water = useBench((s) => s.docs?.water ?? null);
-  const system = useBook().data?.units.find((u) => u.key === units);
+  const system = useSystem();
   const found = useQueries({
     queries: rigs.map((id) => ({
       queryKey: ["day-card", id, units],

@@ -1,6 +1,6 @@
 import { Slider } from "radix-ui";
 import type { Exercise, UnitSystem } from "../../api/client";
-import { text } from "../../model/format";
+import { number, text } from "../../model/format";
 import { Button } from "../../ui/button";
 
 type Props = {
@@ -72,7 +72,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
 
 /** A guess in words. */
 export function said(exercise: Exercise, system: UnitSystem, value: number): string {
-  if (exercise.control === "seconds") return `${value.toFixed(1)} s`;
+  if (exercise.control === "seconds") return `${number(system, value, 1)} s`;
   if (exercise.control === "share") return `${Math.round(value)} of ${Math.round(exercise.high ?? 10)}`;
   return text(system, exercise.control === "way" ? "travel" : "depth", value);
 }

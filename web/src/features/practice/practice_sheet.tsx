@@ -6,7 +6,7 @@ import { SignTrace } from "../../drawings/sign_trace";
 import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
-import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { useJob } from "../../state/use_job";
 import { useSeconds } from "../../state/use_seconds";
 import { Button } from "../../ui/button";
@@ -19,10 +19,8 @@ import { HowItWent } from "./how_it_went";
 /** Guess, then see it sink: five a day, of the rig in hand in today's water. */
 export function PracticeSheet() {
   const open = useSheets((s) => s.open === "practice");
-  const book = useBook();
   const docs = useBench((s) => s.docs);
-  const units = useBench((s) => s.units);
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   return (
     <SideSheet open={open} onClose={() => openSheet(null)} title="Practice" width="40rem">
       {open && system && docs?.rig ? <Round system={system} /> : null}

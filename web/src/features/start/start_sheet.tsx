@@ -22,6 +22,7 @@ import { range } from "../../model/minutes";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { useJob } from "../../state/use_job";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
@@ -87,8 +88,7 @@ type MethodsProps = { book: Book; onStarted: (rig: StartedRig, minutes: number |
 
 function Methods({ book, onStarted }: MethodsProps) {
   const water = useBench((s) => s.docs?.water);
-  const units = useBench((s) => s.units);
-  const system = book.units.find((u) => u.key === units);
+  const system = useSystem();
   const queries = useQueryClient();
   const [all, setAll] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);

@@ -8,7 +8,8 @@ import type { KeptPack } from "../../state/bank_db";
 import { useBench } from "../../state/bench_store";
 import { useClock } from "../../state/drift_clock";
 import { openSheet } from "../../state/open_sheets";
-import { useBook, useRigs } from "../../state/queries";
+import { useRigs } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
@@ -21,11 +22,9 @@ const MOST = 3;
 export function Before({ packing }: { packing: Packing }) {
   const docs = useBench((s) => s.docs);
   const saved = useBench((s) => s.saved?.rigId ?? null);
-  const units = useBench((s) => s.units);
-  const book = useBook();
   const kept = useBank((s) => s.kept);
   const trouble = useBank((s) => s.trouble);
-  const system = book.data?.units.find((u) => u.key === units) as UnitSystem | undefined;
+  const system = useSystem();
   return (
     <main className="mx-auto flex max-w-[30rem] flex-col gap-4 p-4 text-[15px]">
       <h1 className="text-2xl font-bold">Fish</h1>

@@ -6,6 +6,7 @@ import { text } from "../../model/format";
 import { depthAt, driftSeconds, inZone, type Where, zoneDepths } from "../../model/pack";
 import type { KeptPack } from "../../state/bank_db";
 import { useClock } from "../../state/drift_clock";
+import { useNumber } from "../../state/units";
 
 const TENTH_MS = 100;
 const STEPS = 48;
@@ -23,6 +24,7 @@ type Props = {
 
 /** Big seconds, and every fly at its depth now; without a drift what is on and what to expect. */
 export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props) {
+  const number = useNumber();
   const { pack, system } = kept;
   const since = useClock((s) => s.since);
   const second = useClock((s) => s.second);
@@ -70,7 +72,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
         ) : (
           <>
             <p className="figure text-[64px] leading-none" aria-live="off">
-              {at < 100 ? at.toFixed(1) : at.toFixed(0)}
+              {number(at, at < 100 ? 1 : 0)}
               <small className="ml-2 text-[24px]">s</small>
             </p>
             <p className="pb-1 text-right">
@@ -78,13 +80,13 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
                 <>
                   <span className="text-soft">{coming.name} in</span>
                   <b className="figure block text-[26px] leading-none">
-                    {(coming.second - at).toFixed(at < 20 ? 1 : 0)} s
+                    {number(coming.second - at, at < 20 ? 1 : 0)} s
                   </b>
                 </>
               ) : (
                 <b className="text-xl">{rig.options[option]?.ends} now</b>
               )}
-              {second !== null ? <span className="block text-soft">seen at {second.toFixed(1)} s</span> : null}
+              {second !== null ? <span className="block text-soft">seen at {number(second, 1)} s</span> : null}
             </p>
           </>
         )}

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, taken } from "../../api/client";
 import { counted } from "../../model/format";
+import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
 
@@ -58,6 +59,7 @@ export function Past() {
 }
 
 function Table({ id }: { id: string }) {
+  const number = useNumber();
   const page = useQuery({
     queryKey: ["outing", id],
     queryFn: async () => taken(await api.GET("/api/v1/outings/{outing_id}", { params: { path: { outing_id: id } } })),
@@ -82,7 +84,7 @@ function Table({ id }: { id: string }) {
               <td className="figure">{new Date(row.at).toLocaleTimeString([], { timeStyle: "short" })}</td>
               <td>{row.kind === "drift" ? row.what : `${row.kind} ${row.what}`}</td>
               <td className="figure">
-                {row.second === null || row.second === undefined ? "" : `${row.second.toFixed(1)} s`}
+                {row.second === null || row.second === undefined ? "" : `${number(row.second, 1)} s`}
               </td>
               <td>{row.lane ? `${row.lane} ${row.step}` : ""}</td>
               <td>{row.rig === null || row.rig === undefined ? "" : outing.rigs[row.rig]?.name}</td>

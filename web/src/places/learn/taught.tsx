@@ -3,6 +3,7 @@ import { useEffect, useMemo } from "react";
 import type { Learnt, Reach } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { useLesson } from "../../state/queries";
+import { useNumber } from "../../state/units";
 import { useJob } from "../../state/use_job";
 import { useLessonAct } from "../../state/use_lesson_act";
 import { Button } from "../../ui/button";
@@ -110,6 +111,7 @@ const MOST = 2;
 
 /** Factors on what is written, before and after, on one scale of halves and doubles. */
 function Unknowns({ rows }: { rows: Learnt["unknowns"] }) {
+  const number = useNumber();
   const x = (factor: number) => {
     const clipped = Math.min(Math.max(factor, LEAST), MOST);
     return (Math.log(clipped / LEAST) / Math.log(MOST / LEAST)) * 200;
@@ -142,9 +144,9 @@ function Unknowns({ rows }: { rows: Learnt["unknowns"] }) {
               </svg>
             </td>
             <td className="figure whitespace-nowrap pl-2 text-right">
-              × {u.mean.toFixed(2)}{" "}
+              × {number(u.mean, 2)}{" "}
               <small className="text-soft">
-                {u.p10.toFixed(2)}–{u.p90.toFixed(2)}
+                {number(u.p10, 2)}–{number(u.p90, 2)}
               </small>
             </td>
           </tr>

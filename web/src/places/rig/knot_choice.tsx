@@ -4,7 +4,7 @@ import { useState } from "react";
 import { api, type Knot, type Rig, type SystemKey, taken } from "../../api/client";
 import { CardButton } from "../../features/knots/knot_card";
 import { useBench } from "../../state/bench_store";
-import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { Pick } from "../../ui/pick";
 import { Tick } from "../../ui/tick";
 
@@ -31,7 +31,7 @@ export function KnotChoice({ part, knot, rig }: Props) {
 function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: SystemKey; onDone: () => void }) {
   const edit = useBench((s) => s.edit);
   const [hard, setHard] = useState(false);
-  const system = useBook().data?.units.find((u) => u.key === units);
+  const system = useSystem();
   const choices = useQuery({
     queryKey: ["knots", rig, part, hard, units],
     placeholderData: (before) => before,

@@ -10,6 +10,7 @@ import { useGhost } from "../../state/ghost_store";
 import { type Action, useActions } from "../../state/keys";
 import { openSheet } from "../../state/open_sheets";
 import { useBook, useDrawer } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { useBand } from "../../state/use_band";
 import { useTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
@@ -28,9 +29,8 @@ export function RigPlace() {
   const drawer = useDrawer();
   const answer = useBench((s) => s.answer);
   const docs = useBench((s) => s.docs);
-  const units = useBench((s) => s.units);
   const lost = useBench((s) => s.lost);
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   if (docs && !docs.rig) {
     return (
       <main className="p-6">

@@ -9,6 +9,7 @@ import { duration, nodeAt, toldNode } from "../../model/drift_view";
 import { figure } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { ROOM_FOR_BOTH, shownView, useTankView, type View } from "../../state/tank_view";
+import { useNumber } from "../../state/units";
 import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
 import { MotionControls } from "./motion_controls";
@@ -30,6 +31,7 @@ const PLAN_SHARE = 0.48;
 
 /** The water in section: plays the drift in real time, or is scrubbed through it. */
 export function Tank({ answer, book, drawer, system, ghost, band, share: known }: Props) {
+  const number = useNumber();
   const { drift, rig } = answer;
   const edit = useBench((s) => s.edit);
   const [ref, size] = useSize<HTMLDivElement>();
@@ -154,12 +156,12 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
           </Slider.Track>
           <Slider.Thumb
             aria-label="Moment of the drift"
-            aria-valuetext={`${time.toFixed(1)} seconds`}
+            aria-valuetext={`${number(time, 1)} seconds`}
             className="block size-5 rounded-full border-2 border-ink bg-sheet"
           />
         </Slider.Root>
         <span className="figure w-36 text-right">
-          {time.toFixed(1)} <small>s</small>
+          {number(time, 1)} <small>s</small>
           {drift.axis === "seconds" ? null : (
             <>
               {" "}

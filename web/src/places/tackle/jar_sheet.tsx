@@ -2,6 +2,7 @@ import { X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { api, type JarTiming, type StockRow, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
+import { useNumber } from "../../state/units";
 import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
@@ -122,6 +123,7 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
 
 /** Starts and stops at the press, not at the release. */
 function Stopwatch({ onTime }: { onTime: (seconds: number) => void }) {
+  const number = useNumber();
   const [from, setFrom] = useState<number | null>(null);
   const [now, setNow] = useState(0);
   useEffect(() => {
@@ -153,7 +155,7 @@ function Stopwatch({ onTime }: { onTime: (seconds: number) => void }) {
     >
       {from === null ? "Let go: start" : "At the mark: stop"}
       <span className="figure" aria-hidden>
-        {from === null ? "0.0" : ((now - from) / 1000).toFixed(1)} s
+        {number(from === null ? 0 : (now - from) / 1000, 1)} s
       </span>
     </button>
   );

@@ -6,7 +6,8 @@ import { LeaderDrawing } from "../../drawings/leader_drawing";
 import { useBench } from "../../state/bench_store";
 import { type Action, useActions } from "../../state/keys";
 import { openSheet } from "../../state/open_sheets";
-import { useBook, useDrawer } from "../../state/queries";
+import { useDrawer } from "../../state/queries";
+import { useNumber, useSystem } from "../../state/units";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
@@ -16,10 +17,9 @@ import { ask, faultsOf, useLeader, useLeaderBook, useTaper } from "./use_leader"
 /** The leader designed from one's own spools: sections, hinges and the loop's speed drawn along it. */
 export function TaperPlace() {
   const docs = useBench((s) => s.docs);
-  const units = useBench((s) => s.units);
   const book = useLeaderBook();
   const drawer = useDrawer();
-  const system = useBook().data?.units.find((u) => u.key === units);
+  const system = useSystem();
   if (docs && !docs.rig) {
     return (
       <main className="p-6">
@@ -140,6 +140,7 @@ function Act({ answer, pinned }: { answer: LeaderAnswer; pinned: boolean }) {
 }
 
 function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | null }) {
+  const number = useNumber();
   const { design, cast } = answer;
   const other = ghost && ghost !== answer ? ghost : null;
   return (
@@ -162,7 +163,7 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
         {other?.cast && cast ? (
           <span className="text-soft">
             {" "}
-            The pinned one fails at {other.cast.fails_in_m_s.toFixed(1)} m/s, this at {cast.fails_in_m_s.toFixed(1)}.
+            The pinned one fails at {number(other.cast.fails_in_m_s, 1)} m/s, this at {number(cast.fails_in_m_s, 1)}.
           </span>
         ) : null}
       </p>

@@ -18,7 +18,7 @@ import { ShareButton } from "../../features/share/share_button";
 import { when } from "../../model/moment";
 import { type Saved, useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
-import { useBook } from "../../state/queries";
+import { useNumber, useSystem } from "../../state/units";
 import { saveRig } from "../../state/use_keep_rig";
 import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
@@ -33,12 +33,11 @@ import { WearPanel } from "./wear_panel";
 
 /** The cut sheet at the table: what to pull out, cut and tie, all at once or one step at a time. */
 export function TiePlace() {
-  const book = useBook();
   const rig = useBench((s) => s.docs?.rig ?? null);
   const saved = useBench((s) => s.saved);
   const units = useBench((s) => s.units);
   const sheet = useSheet(rig, units);
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   if (rig === null) {
     return (
       <main className="p-6">
@@ -181,6 +180,7 @@ function Table({ rig, saved, sheet, system }: Props) {
 
 /** Marks the rig tied, which makes a revision and takes the line off the spools; and takes the last time back. */
 function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: () => void }) {
+  const number = useNumber();
   const { rig, saved, finished, onTied } = props;
   const [busy, setBusy] = useState(false);
   const last = useLastTie(saved.rigId);
@@ -212,7 +212,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       changed();
       onTied();
       say(
-        `Tied as rev ${row.number}; ${metres.toFixed(2)} m are off the spools${flies(tie.flies_out.length)}${tie.leaders?.length ? `; from the wallet: ${tie.leaders.join(", ")}` : ""}.`,
+        `Tied as rev ${row.number}; ${number(metres, 2)} m are off the spools${flies(tie.flies_out.length)}${tie.leaders?.length ? `; from the wallet: ${tie.leaders.join(", ")}` : ""}.`,
         () => void back(tie),
       );
     } catch (error) {

@@ -3,6 +3,7 @@ import { api, type GaugeView, type Reach, taken, type UnitSystem } from "../../a
 import { text } from "../../model/format";
 import { ageOf } from "../../model/moment";
 import { useBench } from "../../state/bench_store";
+import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 
@@ -54,6 +55,7 @@ export function GaugeStrip({ water, system }: Props) {
 }
 
 function Says({ water, system, gauge }: Props & { gauge: GaugeView }) {
+  const number = useNumber();
   const edit = useBench((s) => s.edit);
   const reading = gauge.reading;
   const took = reading && water.gauged?.at === reading.at;
@@ -63,7 +65,7 @@ function Says({ water, system, gauge }: Props & { gauge: GaugeView }) {
       {reading ? (
         <p>
           <span className="figure">{text(system, "depth", reading.level_m)}</span> level ·{" "}
-          <span className="figure">{reading.flow_m3_s.toFixed(1)} m³/s</span> ·{" "}
+          <span className="figure">{number(reading.flow_m3_s, 1)} m³/s</span> ·{" "}
           <span className="figure">{text(system, "temperature", reading.temperature_c)}</span>
           <span className="text-soft"> · {ageOf(gauge.age_s)} old</span>
         </p>

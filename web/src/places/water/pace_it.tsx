@@ -2,6 +2,7 @@ import { Timer, X } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
+import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
 import { Group, Refusal } from "./group";
@@ -81,6 +82,7 @@ export function PaceIt({ water, section, system }: Props) {
 }
 
 function Stopwatch({ onStop, ready }: { onStop: (seconds: number) => void; ready: boolean }) {
+  const number = useNumber();
   const [since, setSince] = useState<number | null>(null);
   const [now, setNow] = useState(0);
   const tick = useRef(0);
@@ -116,7 +118,7 @@ function Stopwatch({ onStop, ready }: { onStop: (seconds: number) => void; ready
         setSince(null);
       }}
     >
-      <span className="figure w-12 text-right">{Math.max((now - since) / 1000, 0).toFixed(1)}</span> stop
+      <span className="figure w-12 text-right">{number(Math.max((now - since) / 1000, 0), 1)}</span> stop
     </Button>
   );
 }

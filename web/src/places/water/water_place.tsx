@@ -9,6 +9,7 @@ import { makeWater } from "../../features/water/make_water";
 import { useBench } from "../../state/bench_store";
 import { type Action, useActions } from "../../state/keys";
 import { useBook } from "../../state/queries";
+import { useSystem } from "../../state/units";
 import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
 import { Conditions } from "./conditions";
@@ -21,8 +22,7 @@ export function WaterPlace() {
   const book = useBook();
   const docs = useBench((s) => s.docs);
   const section = useBench((s) => s.section);
-  const units = useBench((s) => s.units);
-  const system = book.data?.units.find((u) => u.key === units);
+  const system = useSystem();
   useActions("water", useWaterActions(book.data));
   if (!book.data || !system) return <Waiting />;
   return (

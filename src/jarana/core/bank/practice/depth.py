@@ -38,7 +38,7 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
     water = situation.fished
     return Exercise(
         kind="depth",
-        asks=say("asks", rig=situation.rig.name, role=course.role, seconds=f"{at:.1f}"),
+        asks=say("asks", rig=situation.rig.name, role=course.role, seconds=situation.writer.number(at, 1)),
         control="depth",
         rule="depth",
         high=water.depth_m,

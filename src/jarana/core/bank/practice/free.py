@@ -41,7 +41,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
         p10=max(free - off, 0.0),
         p50=free,
         p90=min(free + off, max(seconds, free + off)),
-        tells=say("tells", seconds=f"{free:.1f}"),
+        tells=say("tells", seconds=situation.writer.number(free, 1)),
         seconds=seconds,
         depth_m=situation.fished.depth_m,
         zone_m=zone_of(situation),

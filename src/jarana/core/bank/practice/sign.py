@@ -71,7 +71,7 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
         asks=say(
             "asks",
             rig=situation.rig.name,
-            second=f"{second:.1f}",
+            second=situation.writer.number(second, 1),
             sign=say("floats" if situation.head.is_float else "held"),
         ),
         control="choice",

@@ -52,7 +52,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
         p10=p10,
         p50=p50,
         p90=p90,
-        tells=say("tells", seconds=f"{p50:.1f}"),
+        tells=say("tells", seconds=situation.writer.number(p50, 1)),
         seconds=seconds,
         depth_m=situation.fished.depth_m,
         zone_m=zone,

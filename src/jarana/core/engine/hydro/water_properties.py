@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from jarana.core.law import Law, Range
-from jarana.core.units import STANDARD_GRAVITY
+from jarana.core.unit_rules import STANDARD_GRAVITY
 
 GRAVITY = STANDARD_GRAVITY
 """m/s²."""

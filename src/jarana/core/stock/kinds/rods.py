@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
-from jarana.core import units
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import Rod
+from jarana.core.unit_rules import STANDARD_GRAVITY
 from jarana.core.words import phrases
 
 say = phrases(
@@ -65,7 +65,7 @@ class Rods(StockKind[Rod]):
             "length": float(f"{item.length_mm / 1000:.6g}"),
             "class": item.line_class,
             "tip": item.tip_class,
-            "pull": float(f"{item.steady_pull_n / units.STANDARD_GRAVITY:.6g}"),
+            "pull": float(f"{item.steady_pull_n / STANDARD_GRAVITY:.6g}"),
         }
         return [Row(item.id, item.id, cells)]
 
@@ -74,7 +74,7 @@ class Rods(StockKind[Rod]):
         cells = rows[0].cells
         length, line_class, tip = number(cells, "length") or 0.0, int(number(cells, "class") or 0), number(cells, "tip")
         pull = number(cells, "pull")
-        newtons = pull * units.STANDARD_GRAVITY if pull else steady_pull(int(tip if tip is not None else line_class))
+        newtons = pull * STANDARD_GRAVITY if pull else steady_pull(int(tip if tip is not None else line_class))
         return self.made(
             id=item,
             name=words(cells, "name") or say("m-weight", length=f"{length:g}", line_class=line_class),

@@ -12,6 +12,7 @@ from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.label import diameter_for, read_label
 from jarana.core.tackle.drawer import Measured, Spool
 from jarana.core.tackle.material import Material, dry_strength, materials
+from jarana.core.unit_rules import STANDARD_GRAVITY
 from jarana.core.words import phrases
 
 say = phrases(
@@ -169,11 +170,11 @@ class Spools(StockKind[Spool]):
 
 def wet_kg(spool: Spool) -> float:
     """Return what a spool holds wet and unknotted, kg."""
-    return round(spool.wet_strength / units.STANDARD_GRAVITY, 3)
+    return round(spool.wet_strength / STANDARD_GRAVITY, 3)
 
 
 def _reference(material: Material, size: str, mm: float) -> Reference:
-    kg = dry_strength(material, mm / 1000) / units.STANDARD_GRAVITY
+    kg = dry_strength(material, mm / 1000) / STANDARD_GRAVITY
     cells = {
         "label": f"{material.short} {size}",
         "material": material.key,

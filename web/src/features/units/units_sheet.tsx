@@ -1,0 +1,72 @@
+import type { Book } from "../../api/client";
+import { useBench } from "../../state/bench_store";
+import { openSheet, useSheets } from "../../state/open_sheets";
+import { useBook } from "../../state/queries";
+import { chooseUnits } from "../../state/units";
+import { SideSheet } from "../../ui/side_sheet";
+
+type Option = { key: string; name: string; shown?: string; units: string };
+
+/** In what one reads and types: a whole system, or each quantity by itself. */
+export function UnitsSheet() {
+  const open = useSheets((s) => s.open === "units");
+  const book = useBook();
+  return (
+    <SideSheet
+      open={open}
+      onClose={() => openSheet(null)}
+      title="Units"
+      note="What you read, and what a bare number you type is taken for. Any other unit may be typed beside it."
+    >
+      {book.data ? <Rows book={book.data} waits={book.isPlaceholderData} /> : null}
+    </SideSheet>
+  );
+}
+
+function Rows({ book, waits }: { book: Book; waits: boolean }) {
+  const units = useBench((s) => s.units);
+  const whole = book.units.slice(0, 3).map((u) => ({ key: u.key, name: u.name, units: u.key }));
+  return (
+    <div className="flex flex-col gap-1" aria-busy={waits}>
+      <Row name="All at once" chosen={units} options={whole} />
+      <p className="pt-4 pb-1 font-bold">Or each by itself</p>
+      {book.quantities.map((quantity) => (
+        <Row
+          key={quantity.key}
+          name={quantity.name}
+          chosen={quantity.chosen}
+          options={quantity.options.map((o) => ({ ...o, shown: o.example }))}
+        />
+      ))}
+    </div>
+  );
+}
+
+function Row({ name, chosen, options }: { name: string; chosen: string; options: Option[] }) {
+  return (
+    <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1.5">
+      <legend className="sr-only">{name}</legend>
+      <span aria-hidden className="min-w-40 flex-1">
+        {name}
+      </span>
+      <span className="flex">
+        {options.map((option) => (
+          <label
+            key={option.key}
+            className="-ml-px relative flex min-h-9 cursor-pointer items-center border border-edge px-3 first:ml-0 first:rounded-l-s last:rounded-r-s has-checked:z-10 has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:z-20 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink max-[900px]:min-h-12"
+          >
+            <input
+              type="radio"
+              name={name}
+              className="sr-only"
+              checked={option.key === chosen}
+              onChange={() => void chooseUnits(option.units)}
+              aria-label={option.shown ? `${option.shown} (${option.name})` : option.name}
+            />
+            <span className="figure whitespace-nowrap">{option.shown ?? option.name}</span>
+          </label>
+        ))}
+      </span>
+    </fieldset>
+  );
+}
