@@ -7,7 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jarana.core.errors import InputError, shorten
-from jarana.core.units import EXAMPLES, SYSTEMS, Writer, feet_inches, half_up, parse, x_number
+from jarana.core.unit_rules import MARKS, QUANTITIES, WHOLE, Option, Quantity, known_units, units_of
+from jarana.core.units import EXAMPLES, KIND_OF_RULE, Writer, feet_inches, half_up, parse, x_number
 
 
 @pytest.mark.parametrize(
@@ -45,7 +46,7 @@ def test_what_is_no_length_is_refused_with_an_example(text: str) -> None:
     assert "try" in error.value.faults[0].reason
 
 
-@given(st.floats(0.02, 15), st.sampled_from(sorted(SYSTEMS)))
+@given(st.floats(0.02, 15), st.sampled_from(sorted(WHOLE)))
 def test_a_written_length_reads_back_to_its_last_digit(metres: float, system: str) -> None:
     written = Writer(system).text("length", metres).replace("¼", ".25").replace("½", ".5").replace("¾", ".75")
     assert parse("length", written, "m") == pytest.approx(metres, abs=0.0064)
@@ -246,3 +247,70 @@ def test_what_is_stouter_than_any_x_is_told_in_inches(inches: float, said: str) 
 )
 def test_quarters_are_typed_as_they_are_written(typed: str, metres: float) -> None:
     assert parse("length", typed, "m") == pytest.approx(metres * 0.0254)
+
+
+EVERY = [(q, option) for q in QUANTITIES for option in q.options]
+
+
+@pytest.mark.parametrize("base", sorted(WHOLE))
+@pytest.mark.parametrize(("quantity", "option"), EVERY, ids=[f"{q.key}={o.key}" for q, o in EVERY])
+def test_a_quantity_chosen_by_itself_changes_its_own_figures_and_no_others(
+    base: str, quantity: Quantity, option: Option
+) -> None:
+    mixed = units_of(f"{base},{quantity.key}={option.key}")
+    assert {kind: mixed.rules[kind] for kind in option.rules} == option.rules
+    others = set(mixed.rules) - set(option.rules)
+    assert {kind: mixed.rules[kind] for kind in others} == {kind: units_of(base).rules[kind] for kind in others}
+    assert units_of(mixed.key).rules == mixed.rules
+
+
+def test_every_system_writes_every_kind_of_figure_that_is_read() -> None:
+    assert {base: set(units_of(base).rules) for base in WHOLE} == {base: set(KIND_OF_RULE) for base in WHOLE}
+
+
+@pytest.mark.parametrize(("quantity", "option"), EVERY, ids=[f"{q.key}={o.key}" for q, o in EVERY])
+@pytest.mark.parametrize("mark", sorted(MARKS))
+def test_what_is_written_is_read_back_whatever_was_chosen(quantity: Quantity, option: Option, mark: str) -> None:
+    writer = Writer(f"metric,{quantity.key}={option.key},mark={mark}")
+    for kind, rule in option.rules.items():
+        si = 0.0048 if kind == "bead" else 0.2e-3 if kind in ("diameter", "mg", "fly_mass") else 0.7
+        written = writer.text(kind, si)
+        step = {"feet_inches": 1 / 48, "sixty_fourths": 1 / 64, "x": 1e-4}.get(rule.form, 10.0**-rule.decimals)
+        assert writer.read(kind, written) == pytest.approx(si, abs=0.51 * step / rule.factor)
+        assert "." not in written if mark == "comma" else "," not in written
+
+
+@pytest.mark.parametrize(
+    ("mm", "said"),
+    [(0.0, "0″"), (1.58, "1/16″"), (2.4, "3/32″"), (2.78, "7/64″"), (3.2, "1/8″"), (3.97, "5/32″"), (25.4, "1″"), (31.75, "1 1/4″")],
+)  # fmt: skip
+def test_a_bead_is_told_in_parts_of_an_inch(mm: float, said: str) -> None:
+    writer = Writer("metric,bead=in")
+    assert writer.text("bead", mm / 1000) == said
+    assert writer.read("bead", said) == pytest.approx(mm / 1000, abs=0.51 * 0.0254 / 64)
+
+
+@pytest.mark.parametrize(
+    ("asked", "shortest"),
+    [
+        ("metric", "metric"),
+        ("imperial,line=x", "x"),
+        ("x,line=in", "imperial"),
+        ("metric,mark=point", "metric"),
+        ("metric,fish=lb,fish=kg", "metric"),
+        ("x,mark=comma,fish=kg", "x,fish=kg,mark=comma"),
+        ("", None),
+        ("Metric", None),
+        ("metric,,", None),
+        ("metric,line=furlong", None),
+        ("metric," + "fish=lb," * 40 + "fish=lb", None),
+    ],
+)
+def test_a_choice_of_units_has_one_shortest_text_or_is_none(asked: str, shortest: str | None) -> None:
+    assert known_units(asked) == shortest
+
+
+def test_a_sentence_written_without_the_person_takes_their_mark() -> None:
+    text = "0.12 mm. 3 of 10, 1.5 to 2.25"
+    assert Writer("x,mark=comma").marked(text) == "0,12 mm. 3 of 10, 1,5 to 2,25"
+    assert Writer("x").marked(text) == text

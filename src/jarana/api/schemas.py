@@ -253,12 +253,11 @@ class UnitSystem(Frozen):
 
 
 class QuantityOption(Frozen):
-    """A way of writing a quantity: an example, and the units one has with it."""
+    """A way of writing a quantity, with an example."""
 
     key: str
     name: str
     example: str
-    units: System
 
 
 class QuantityView(Frozen):

@@ -45,7 +45,7 @@ class KnotRow(Frozen):
             of_best=round(choice.of_best, 4),
             eats=writer.text("tag", choice.eaten),
             seconds=round(choice.seconds),
-            reason=choice.reason,
+            reason=writer.marked(choice.reason),
             how=choice.knot.how,
             now=choice.now,
         )

@@ -68,7 +68,7 @@ QUANTITIES: tuple[Quantity, ...] = (
         Option("in", "in", {"diameter": Rule("in", 1 / INCH, 4)}),
         Option("x", "X", {"diameter": Rule("X", 1 / INCH, 1, "x")}),
     )),
-    Quantity("length", "Lengths of line and casts", ("length", 2.744), (
+    Quantity("length", "Lengths of line", ("length", 2.744), (
         Option("m", "m, cm", {
             "length": Rule("m", 1.0, 2), "short": Rule("cm", 100.0, 0, length_from=A_METRE), "pull": Rule("cm", 100.0, 1),
             "tag": Rule("mm", 1000.0, 0),
@@ -78,7 +78,7 @@ QUANTITIES: tuple[Quantity, ...] = (
             "pull": Rule("in", 1 / INCH, 1), "tag": Rule("in", 1 / INCH, 2),
         }),
     )),
-    Quantity("depth", "Depths and ways in the water", ("depth", 0.9), (
+    Quantity("depth", "Depth and drift", ("depth", 0.9), (
         Option("m", "m", {"depth": Rule("m", 1.0, 2), "travel": Rule("m", 1.0, 1)}),
         Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1), "travel": Rule("ft", 1 / FOOT, 0)}),
     )),
@@ -107,7 +107,7 @@ QUANTITIES: tuple[Quantity, ...] = (
         Option("km", "km/h", {"wind": Rule("km/h", 3.6, 0)}),
         Option("mi", "mph", {"wind": Rule("mph", 3600 / 1609.344, 0)}),
     )),
-    Quantity("temperature", "Warmth", ("temperature", 9.0), (
+    Quantity("temperature", "Temperature", ("temperature", 9.0), (
         Option("c", "°C", {"temperature": Rule("°C", 1.0, 0)}),
         Option("f", "°F", {"temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9)}),
     )),

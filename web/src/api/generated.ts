@@ -11285,7 +11285,7 @@ export interface components {
         };
         /**
          * QuantityOption
-         * @description A way of writing a quantity: an example, and the units one has with it.
+         * @description A way of writing a quantity, with an example.
          */
         QuantityOption: {
             /**
@@ -11306,12 +11306,6 @@ export interface components {
              * @example text
              */
             name: string;
-            /**
-             * Units
-             * @description units
-             * @example text
-             */
-            units: string;
         };
         /**
          * QuantityView

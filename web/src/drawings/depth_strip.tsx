@@ -91,7 +91,7 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
       {deep.map((d) => (
         <g key={d}>
           <text x={LEFT - 5} y={y(d / unit) + 4} textAnchor="end" fontSize={11} className="mono" fill="var(--ink)">
-            {d}
+            {String(d).replace(".", system.mark ?? ".")}
           </text>
           <path d={`M${LEFT - 3} ${y(d / unit)}H${LEFT}`} stroke="var(--ink)" />
         </g>

@@ -1,7 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import type { LeaderAnswer } from "../api/client";
-import { useNumber } from "../state/units";
+import { useMark, useNumber } from "../state/units";
 import { Axes } from "./axes";
 import { INK } from "./material_ink";
 
@@ -18,6 +18,7 @@ const CURVE_TOP = 128;
  */
 export function LeaderDrawing({ answer, ghost, width, height }: Props) {
   const number = useNumber();
+  const mark = useMark();
   const { design } = answer;
   // The cast runs on to the last fly, over what stays below the leader.
   const whole = Math.max(endOf(answer), ghost ? endOf(ghost) : 0);
@@ -104,7 +105,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
       <circle cx={x(endOf(answer)) + 4} cy={LINE_Y} r={4} fill="none" stroke="var(--hook)" strokeWidth={1.6} />
       {moving.length > 0 ? (
         <>
-          <Axes x={x} y={y} left={LEFT} bottom={height - 42} ticks={8} />
+          <Axes x={x} y={y} left={LEFT} bottom={height - 42} ticks={8} mark={mark} />
           <text x={LEFT} y={CURVE_TOP - 8} fontSize={12} fill="var(--soft)">
             speed left when the loop gets there, m/s
           </text>

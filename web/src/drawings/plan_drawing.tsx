@@ -212,7 +212,7 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
         </>
       ) : null}
       <Wind drift={drift} system={system} x={LEFT + 190} y={TOP + BANK + 16} />
-      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} />
+      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} mark={system.mark ?? "."} />
       <text x={6} y={height - 4} fontSize={12} fill="var(--soft)">
         {system.rules.travel?.unit} off
       </text>

@@ -283,7 +283,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
           onSet={(height) => onTip?.(height)}
         />
       ) : null}
-      <Axes x={x} y={y} left={LEFT} bottom={bed + BED} ticks={7} />
+      <Axes x={x} y={y} left={LEFT} bottom={bed + BED} ticks={7} mark={system.mark ?? "."} />
       <text x={6} y={surface - 12} fontSize={12} fill="var(--soft)">
         depth, {system.rules.depth?.unit}
       </text>

@@ -208,7 +208,7 @@ export function WaterSection(props: Props) {
           </g>
         );
       })}
-      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} />
+      <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} mark={system.mark ?? "."} />
       <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
         {system.rules.travel?.unit} {alongText(water)} · heights ×{number(system, stretch, 1)}
       </text>

@@ -22,17 +22,38 @@ export function useNumber(): (value: number, decimals: number) => string {
   return (value, decimals) => (system ? number(system, value, decimals) : value.toFixed(decimals));
 }
 
+/** What stands between whole and parts: a point or a comma. */
+export function useMark(): string {
+  return useSystem()?.mark ?? ".";
+}
+
 /** Takes units, and tells the server, so that every browser of the person takes them. */
 export async function chooseUnits(units: SystemKey): Promise<void> {
   if (!WHOLE.includes(units)) keep(OWN, units);
   keep(UNTOLD, units);
   useBench.getState().setUnits(units);
   try {
-    taken(await api.PUT("/api/v1/me/units", { body: { units } }));
+    const known = taken(await api.PUT("/api/v1/me/units", { body: { units } })).units;
+    if (useBench.getState().units !== units) return;
     keep(UNTOLD, null);
+    if (known === units) return;
+    if (!WHOLE.includes(known)) keep(OWN, known);
+    useBench.getState().setUnits(known);
   } catch (error) {
     if (error instanceof Refused && error.status < 500) keep(UNTOLD, null);
   }
+}
+
+/** What is chosen of a quantity by itself, where it was. */
+export function optionIn(units: SystemKey, quantity: string): string | undefined {
+  const found = units.split(",").find((part) => part.startsWith(`${quantity}=`));
+  return found?.slice(quantity.length + 1);
+}
+
+/** Units with a quantity chosen by itself; the server answers with the shortest words for them. */
+export function withOption(units: SystemKey, quantity: string, option: string): SystemKey {
+  const others = units.split(",").filter((part) => !part.startsWith(`${quantity}=`));
+  return [...others, `${quantity}=${option}`].join(",");
 }
 
 /** Goes on to the next system of units; one's own choice is the last of them. */

@@ -78,8 +78,7 @@ def _quantities(key: str) -> tuple[QuantityView, ...]:
                 QuantityOption(
                     key=option,
                     name=said,
-                    units=(to := units_of(f"{now.key},{name}={option}").key),
-                    example=Writer(to).text(*example),
+                    example=Writer(units_of(f"{now.key},{name}={option}").key).text(*example),
                 )
                 for option, said in options
             ),

@@ -54,7 +54,7 @@ def workbench(json: WorkbenchRequest) -> WorkbenchAnswer:
             shown=writer.text("force", link.force),
             loses=link.loses,
             lost=told_loss(bench.rig, link.loses),
-            why=link.why,
+            why=writer.marked(link.why),
         )
         for link in bench.strength
     )

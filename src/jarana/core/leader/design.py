@@ -92,7 +92,9 @@ def design(spec: LeaderSpec, writer: Writer) -> LeaderDesign:
     with listening() as heard:
         leader = written(spec, school, made, unit, writer)
     rows = heard.rows
-    return leader.model_copy(update={"laws": rows, "remarks": (*leader.remarks, *doubts(rows, writer))})
+    said = {"remarks": (*leader.remarks, *doubts(rows, writer)), "broken": leader.broken, "missing": leader.missing}
+    marked = {name: tuple(writer.marked(text) for text in texts) for name, texts in said.items()}
+    return leader.model_copy(update={"laws": rows} | marked)
 
 
 def _tippet(spec: LeaderSpec, spools: Sequence[Spool]) -> tuple[Spool, list[str], list[str]]:

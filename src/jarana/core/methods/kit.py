@@ -392,11 +392,11 @@ class Kit:
 
     def says(self, part: str, what: str, because: str = "") -> None:
         """Write a choice down."""
-        self.choices.append(Chosen(part, f"{what}{' – ' + because if because else ''}."))
+        self.choices.append(Chosen(part, self.writer.marked(f"{what}{' – ' + because if because else ''}.")))
 
     def lacks(self, part: str, what: str, nearest: str) -> None:
         """Write down what is not owned."""
-        self.missing.append(Missing(part, what, nearest))
+        self.missing.append(Missing(part, self.writer.marked(what), nearest))
 
     def forgets(self, part: str) -> None:
         """Take back what was written down of a part: it is chosen otherwise, or not at all."""

@@ -8,7 +8,7 @@ from functools import cache
 
 from jarana.core.law import doubts, listening
 from jarana.core.methods import method_of
-from jarana.core.readings.base import ORDER, Reading, ReadingKind
+from jarana.core.readings.base import ORDER, Reading, ReadingKind, with_mark
 from jarana.core.situation import Situation
 
 
@@ -37,4 +37,5 @@ def heard(kind: ReadingKind, situation: Situation) -> Reading:
         reading = kind.read(situation)
     rows = asked.rows
     said = doubts(rows, situation.writer)
-    return reading.model_copy(update={"laws": rows, "why": (*reading.why, *said), "by_shares": kind.judge is not None})
+    whole = reading.model_copy(update={"laws": rows, "why": (*reading.why, *said), "by_shares": kind.judge is not None})
+    return with_mark(whole, situation.writer)

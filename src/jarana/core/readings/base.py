@@ -12,7 +12,7 @@ from jarana.core.model import Frozen
 from jarana.core.outcomes.band import Band
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
-from jarana.core.units import Figure
+from jarana.core.units import Figure, Writer
 
 Severity = Literal["act", "look", "fine"]
 ORDER: dict[str, int] = {"act": 0, "look": 1, "fine": 2}
@@ -84,6 +84,14 @@ class Reading(Frozen):
     tries: tuple[Try, ...] = ()
     laws: tuple[Asked, ...] = ()
     by_shares: bool = False
+
+
+def with_mark(reading: Reading, writer: Writer) -> Reading:
+    """Return a reading with the person's decimal mark in all it says; figures of tables and laws are told without the person."""
+    if writer.units.mark == ".":
+        return reading
+    said = {"title": writer.marked(reading.title), "sentence": writer.marked(reading.sentence)}
+    return reading.model_copy(update=said | {"why": tuple(map(writer.marked, reading.why))})
 
 
 @dataclass(frozen=True)

@@ -13,7 +13,7 @@ from jarana.core.worth.constants import Habits
 say = phrases(
     __name__,
     """
-first-9-14-m = The first 9.14 m of a { $line_class }-weight line are { $head } g; the flies and float are { $share } of it.
+first-thirty-feet = The first { $thirty } of a { $line_class }-weight line are { $head }; the flies and float are { $share } of it.
 flies-weight-thrown = The flies are the weight that is thrown
 flicked-or-lobbed-tight = Flicked or lobbed on a tight line: open, slow, mind your eyes.
 light-line = Light on the line
@@ -41,9 +41,10 @@ def read(situation: Situation) -> Reading:
     figure = situation.writer.figure("fly_mass", mass)
     why = (
         say(
-            "first-9-14-m",
+            "first-thirty-feet",
+            thirty=situation.writer.text("length", THIRTY_FEET),
             line_class=rig.line.line_class,
-            head=situation.writer.number(head * 1000, 1),
+            head=str(situation.writer.figure("fly_mass", head)),
             share=f"{share:.0%}",
         ),
     )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from jarana.core.outcomes.band import Band, Spread, band_of
 from jarana.core.readings import reading_kinds, readings_of
-from jarana.core.readings.base import ORDER, Reading
+from jarana.core.readings.base import ORDER, Reading, with_mark
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import MEMBERS
 from jarana.core.watch import Watch
@@ -29,7 +29,7 @@ def readings_with_band(
 
 def told_by(situation: Situation, readings: tuple[Reading, ...], band: Band) -> tuple[Reading, ...]:
     """Return readings as they are told once it is known what happens in all members, worst first."""
-    made = (_with_band(r, band, situation) for r in readings)
+    made = (with_mark(_with_band(r, band, situation), situation.writer) for r in readings)
     return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))
 
 

@@ -2,10 +2,10 @@ import type { Book } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
-import { chooseUnits } from "../../state/units";
+import { chooseUnits, optionIn, withOption } from "../../state/units";
 import { SideSheet } from "../../ui/side_sheet";
 
-type Option = { key: string; name: string; shown?: string; units: string };
+type Option = { key: string; name: string; shown?: string };
 
 /** In what one reads and types: a whole system, or each quantity by itself. */
 export function UnitsSheet() {
@@ -25,24 +25,27 @@ export function UnitsSheet() {
 
 function Rows({ book, waits }: { book: Book; waits: boolean }) {
   const units = useBench((s) => s.units);
-  const whole = book.units.slice(0, 3).map((u) => ({ key: u.key, name: u.name, units: u.key }));
+  const whole = book.units.slice(0, 3).map((u) => ({ key: u.key, name: u.name }));
   return (
     <div className="flex flex-col gap-1" aria-busy={waits}>
-      <Row name="All at once" chosen={units} options={whole} />
+      <Row name="All at once" chosen={units} options={whole} onChoose={(key) => void chooseUnits(key)} />
       <p className="pt-4 pb-1 font-bold">Or each by itself</p>
       {book.quantities.map((quantity) => (
         <Row
           key={quantity.key}
           name={quantity.name}
-          chosen={quantity.chosen}
+          chosen={optionIn(units, quantity.key) ?? quantity.chosen}
           options={quantity.options.map((o) => ({ ...o, shown: o.example }))}
+          onChoose={(key) => void chooseUnits(withOption(units, quantity.key, key))}
         />
       ))}
     </div>
   );
 }
 
-function Row({ name, chosen, options }: { name: string; chosen: string; options: Option[] }) {
+type RowProps = { name: string; chosen: string; options: Option[]; onChoose: (key: string) => void };
+
+function Row({ name, chosen, options, onChoose }: RowProps) {
   return (
     <fieldset className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hair py-1.5">
       <legend className="sr-only">{name}</legend>
@@ -58,9 +61,9 @@ function Row({ name, chosen, options }: { name: string; chosen: string; options:
             <input
               type="radio"
               name={name}
-              className="sr-only"
+              className="absolute inset-0 cursor-pointer opacity-0"
               checked={option.key === chosen}
-              onChange={() => void chooseUnits(option.units)}
+              onChange={() => onChoose(option.key)}
               aria-label={option.shown ? `${option.shown} (${option.name})` : option.name}
             />
             <span className="figure whitespace-nowrap">{option.shown ?? option.name}</span>
