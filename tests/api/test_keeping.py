@@ -14,6 +14,7 @@ from flask.testing import FlaskClient
 
 from jarana.core.methods import methods
 from jarana.core.rig.edits.flies import StepBead
+from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
@@ -106,6 +107,28 @@ def test_history_reads_as_what_was_changed(client: FlaskClient, contact_rig: Rig
     other = new_id()
     save(client, other, contact_rig, None)
     assert client.get(f"/api/v1/rigs/{other}/revisions/{first['id']}").status_code == 404
+
+
+def test_changes_made_here_and_elsewhere_are_told_and_put_in_one(
+    client: FlaskClient, contact_rig: Rig, drawer: Drawer
+) -> None:
+    rig_id = new_id()
+    first = save(client, rig_id, contact_rig, None)
+    heavier = StepBead(at="point", heavier=True).apply(contact_rig, drawer)
+    second = save(client, rig_id, heavier, first["id"])
+    mine = SetLength(span="tippet", value="1 m").apply(contact_rig, drawer)
+    address = f"/api/v1/rigs/{rig_id}/both"
+    found = client.post(address, json={"base": first["id"], "rig": mine.model_dump(mode="json")}).json
+    assert found["newest"]["id"] == second["id"]
+    assert [c["said"] for c in found["theirs"]] == ["point bead 2.8 → 3.3 mm"]
+    assert [c["said"] for c in found["mine"]] == ["tippet 0.83 → 1.00 m"]
+    assert found["clashes"] == []
+    kept = Rig.model_validate(found["rig"])
+    assert kept == SetLength(span="tippet", value="1 m").apply(heavier, drawer)
+    other = new_id()
+    save(client, other, contact_rig, None)
+    elsewhere = client.post(f"/api/v1/rigs/{other}/both", json={"base": first["id"], "rig": found["rig"]})
+    assert elsewhere.status_code == 404
 
 
 def test_rigs_are_duplicated_renamed_thrown_away_and_brought_back(client: FlaskClient, contact_rig: Rig) -> None:

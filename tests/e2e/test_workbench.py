@@ -168,6 +168,25 @@ def test_two_windows_on_one_rig_never_lose_a_change_silently(bench: Page, site: 
     expect(other.get_by_test_id("save-state")).to_have_text("rev 3 · saved", timeout=8000)
 
 
+def test_what_two_windows_changed_of_a_rig_is_told_and_kept_in_one(bench: Page, site: Site) -> None:
+    other = bench.context.new_page()
+    other.goto(f"{site.address}/rig")
+    other.wait_for_selector("[data-testid=tank]")
+    bench.keyboard.press("]")
+    expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved", timeout=8000)
+    other.locator("#part-tippet").click()
+    other.keyboard.press("=")
+    told = other.get_by_role("alert").filter(has_text="changed elsewhere too")
+    expect(told).to_contain_text("point bead 2.8 → 3.3 mm", timeout=8000)
+    expect(told).to_contain_text(re.compile(r"Here\s*tippet 0.83 → 0.93 m"))
+    assert violations(other) == []
+    told.get_by_role("button", name="Keep both").click()
+    expect(told).to_have_count(0)
+    expect(other.locator("#part-point")).to_contain_text("3.3 mm")
+    expect(other.locator("#part-tippet")).to_contain_text("0.93 m")
+    expect(other.get_by_test_id("save-state")).to_have_text("rev 3 · saved", timeout=8000)
+
+
 def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
     fly = bench.get_by_test_id("fly-point")
     slider = bench.get_by_role("slider", name="Moment of the drift")

@@ -99,6 +99,24 @@ class Differences(Frozen):
     changes: tuple[ChangeView, ...]
 
 
+class MyRig(Frozen):
+    """A rig as it is here, and the revision its changes began on."""
+
+    base: UUID
+    rig: Rig
+
+
+class BothView(Frozen):
+    """What was changed here and elsewhere since then; `rig` has both, None where that is no rig. Where both changed the same,
+    mine stands in it, and `clashes` says what of theirs is lost; `newest` is what to go on from."""
+
+    newest: RigRevision
+    rig: Rig | None
+    mine: tuple[ChangeView, ...]
+    theirs: tuple[ChangeView, ...]
+    clashes: tuple[ChangeView, ...]
+
+
 class Copy(Frozen):
     """Ids, made by the client, for a rig made from another."""
 

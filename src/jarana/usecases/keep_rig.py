@@ -13,6 +13,7 @@ from jarana.core.documents import read, written
 from jarana.core.errors import InputError
 from jarana.core.journal.kinds.outing import Outing
 from jarana.core.journal.kinds.revision import Revised
+from jarana.core.rig.both import Both, both
 from jarana.core.rig.compare import Change, compare
 from jarana.core.rig.cost import WARM_C, cost_of
 from jarana.core.rig.edits.whole import Rename
@@ -139,6 +140,18 @@ def history_of(
         for row, older in pairwise(rows)
     ]
     return [*told, *([(rows[-1], (), "")] if rows and len(rows) <= most else [])]
+
+
+def both_of(work: Work, rig_id: UUID, base: UUID, mine: Rig, writer: Writer) -> tuple[RigRevisionRow, Both]:
+    """Return the newest revision of a rig, and what it and a state of one's own changed since a revision, in one.
+
+    Raises
+    ------
+    UnknownRigError
+        When there is no such rig or revision of one's own.
+    """
+    newest = head_of(work, rig_id)
+    return newest, both(revision_of(work, rig_id, base).document, mine, newest.document, writer)
 
 
 def compare_revisions(work: Work, rig_id: UUID, old: UUID, new: UUID, writer: Writer) -> tuple[Change, ...]:

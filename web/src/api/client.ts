@@ -61,6 +61,7 @@ export type UnitSystem = Schemas["UnitSystem"];
 export type Knot = Schemas["Knot"];
 export type MethodView = Schemas["MethodView"];
 export type RigSummary = Schemas["RigSummary"];
+export type BothView = Schemas["BothView"];
 export type RigRevision = Schemas["RigRevision"];
 export type Problem = Schemas["Problem"];
 export type Fault = Problem["faults"][number];

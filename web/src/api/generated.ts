@@ -1041,6 +1041,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rigs/{rig_id}/both": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what was changed here and elsewhere since a revision, and put both in one where they fit; nothing is saved. */
+        post: operations["post__api_v1_rigs_{rig_id}_both"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rigs/{rig_id}/bring-back": {
         parameters: {
             query?: never;
@@ -2958,6 +2975,32 @@ export interface components {
              * @description waters
              */
             waters: components["schemas"]["WaterKindView"][];
+        };
+        /**
+         * BothView
+         * @description What was changed here and elsewhere since then; `rig` has both, None where that is no rig. Where both changed the same,
+         *     mine stands in it, and `clashes` says what of theirs is lost; `newest` is what to go on from.
+         */
+        BothView: {
+            /**
+             * Clashes
+             * @description clashes
+             */
+            clashes: components["schemas"]["ChangeView"][];
+            /**
+             * Mine
+             * @description mine
+             */
+            mine: components["schemas"]["ChangeView"][];
+            /** @description newest */
+            newest: components["schemas"]["RigRevision"];
+            /** @description rig */
+            rig: components["schemas"]["Rig"] | null;
+            /**
+             * Theirs
+             * @description theirs
+             */
+            theirs: components["schemas"]["ChangeView"][];
         };
         /**
          * BroughtLog
@@ -8824,6 +8867,21 @@ export interface components {
             mark: string;
             /** @description measures */
             measures: components["schemas"]["Measures"];
+        };
+        /**
+         * MyRig
+         * @description A rig as it is here, and the revision its changes began on.
+         */
+        MyRig: {
+            /**
+             * Base
+             * Format: uuid
+             * @description base
+             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
+             */
+            base: string;
+            /** @description rig */
+            rig: components["schemas"]["Rig"];
         };
         /**
          * NewCall
@@ -20127,6 +20185,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gone"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_rigs_{rig_id}_both": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MyRig"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BothView"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -9,6 +9,7 @@ import { useKeepRig } from "../state/use_keep_rig";
 import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
 import { useTheme } from "./theme";
+import { RigTwice, Two } from "./twice";
 
 type Props = { book: Book; system: UnitSystem };
 
@@ -23,7 +24,7 @@ export function TopBar({ book, system }: Props) {
   const [theme, toggleTheme] = useTheme();
   if (!docs) return null;
   return (
-    <header className="border-b border-rule print:hidden">
+    <header className="relative border-b border-rule print:hidden">
       <div className="flex items-center gap-2 px-3 py-[6px] max-[900px]:px-2 max-[900px]:py-1">
         <WaterChip water={docs.water} book={book} system={system} />
         <RigChip state={keeping.state} />
@@ -96,25 +97,22 @@ export function TopBar({ book, system }: Props) {
           </Button>
         </div>
       </div>
-      {keeping.newest ? (
-        <Both
-          says={`This rig was changed elsewhere (rev ${keeping.newest.number}). Nothing of yours is lost: which one shall go on?`}
-          mine={keeping.keepMine}
-          theirs={keeping.takeTheirs}
-        />
-      ) : null}
-      {water.newest ? (
-        <Both
-          says={`${waterName(water.newest.reach)} was changed elsewhere. Nothing of yours is lost: which one shall go on?`}
-          mine={water.keepMine}
-          theirs={water.takeTheirs}
-        />
-      ) : null}
-      {lost || trouble ? (
-        <p role="alert" className="border-t border-rule bg-sheet px-3 py-1.5 text-[13px] text-float">
-          {lost ? "The server does not answer. Your changes wait here and go out by themselves." : trouble}
-        </p>
-      ) : null}
+      {/* What asks or warns lies over the place and pushes nothing. */}
+      <div className="absolute top-full right-2 z-30 mt-1 flex max-w-[min(34rem,calc(100%-1rem))] flex-col items-end gap-1">
+        {keeping.newest ? <RigTwice newest={keeping.newest} keeping={keeping} /> : null}
+        {water.newest ? (
+          <Two
+            says={`${waterName(water.newest.reach)} was changed elsewhere. Nothing of yours is lost: which one shall go on?`}
+            mine={water.keepMine}
+            theirs={water.takeTheirs}
+          />
+        ) : null}
+        {lost || trouble ? (
+          <p role="alert" className="rounded-s border border-float bg-sheet px-3 py-1.5 text-[13px] text-float">
+            {lost ? "The server does not answer. Your changes wait here and go out by themselves." : trouble}
+          </p>
+        ) : null}
+      </div>
     </header>
   );
 }
@@ -126,14 +124,4 @@ function useUndo(): UndoHere {
   const future = useBench((s) => s.future.length > 0);
   const { undo, redo } = useBench.getState();
   return here ?? { undo: past ? undo : null, redo: future ? redo : null };
-}
-
-function Both({ says, mine, theirs }: { says: string; mine: () => void; theirs: () => void }) {
-  return (
-    <div role="alert" className="flex flex-wrap items-center gap-2 border-t border-rule bg-sheet px-3 py-1 text-[13px]">
-      <span>{says}</span>
-      <Button onClick={mine}>Keep mine on top</Button>
-      <Button onClick={theirs}>Take the other</Button>
-    </div>
-  );
 }

@@ -11,6 +11,8 @@ export type Keeping<Newest> = {
   newest: Newest | null;
   keepMine: () => void;
   takeTheirs: () => void;
+  /** Both are in one now: there is nothing to choose any more. */
+  settled: () => void;
 };
 
 /** A document that is kept: how it is now, whether that is saved, and what is done with it. */
@@ -88,5 +90,12 @@ export function useAutosave<Newest>(kept: Kept<Newest>): Keeping<Newest> {
     if (newest) latest.current.take(newest);
     setNewest(null);
   };
-  return { state: newest ? "stale" : busy ? "saving" : dirty ? "unsaved" : "saved", newest, keepMine, takeTheirs };
+  const settled = () => setNewest(null);
+  return {
+    state: newest ? "stale" : busy ? "saving" : dirty ? "unsaved" : "saved",
+    newest,
+    keepMine,
+    takeTheirs,
+    settled,
+  };
 }

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, type RigRevision, taken } from "../api/client";
+import { api, type Rig, type RigRevision, taken } from "../api/client";
 import { useBench } from "./bench_store";
 import { keepDraft, restoredRig } from "./draft";
 import { type Keeping, useAutosave } from "./use_autosave";
@@ -32,6 +32,14 @@ export function isDirty(): boolean {
   return Boolean(docs?.rig && saved && JSON.stringify(docs.rig) !== JSON.stringify(saved.rig));
 }
 
+const savedAs = (row: RigRevision) => ({ rigId: row.rig_id, revision: row.id, number: row.number, rig: row.rig });
+
+/** Goes on with a rig that has what was changed here and elsewhere; it is kept as one more revision. */
+export function goOnWith(rig: Rig, newest: RigRevision): void {
+  const { docs: here, open } = useBench.getState();
+  if (here) open({ rig, water: here.water }, savedAs(newest));
+}
+
 /** Whether a revision is what this tab had on the bench, now or when it was last reloaded. */
 function isOurs(revision: RigRevision): boolean {
   const text = JSON.stringify(revision.rig);
@@ -61,10 +69,7 @@ export function useKeepRig(): Omit<Keeping<RigRevision>, "state"> & { state: Sav
     take(newest) {
       const { docs: here, open } = useBench.getState();
       if (!here) return;
-      open(
-        { rig: newest.rig, water: here.water },
-        { rigId: newest.rig_id, revision: newest.id, number: newest.number, rig: newest.rig },
-      );
+      open({ rig: newest.rig, water: here.water }, savedAs(newest));
     },
   });
   useDraft();

@@ -16,12 +16,14 @@ from jarana.api.errors import problem
 from jarana.api.files import sent_file, sent_table
 from jarana.api.method_schemas import StartedRig
 from jarana.api.rig_schemas import (
+    BothView,
     ChangeView,
     Copy,
     Differences,
     FishedIn,
     History,
     HistoryEntry,
+    MyRig,
     NewName,
     NewRevision,
     RigFile,
@@ -42,6 +44,7 @@ from jarana.formats.rig_svg import rig_svg
 from jarana.storage.tables import RigRevisionRow
 from jarana.usecases.keep_rig import (
     StaleBaseError,
+    both_of,
     bring_rig_back,
     compare_revisions,
     duplicate_rig,
@@ -118,6 +121,15 @@ def revise(rig_id: UUID, json: NewRevision) -> RigRevision | FlaskResponse:
     except StaleBaseError as stale:
         newest = shown(stale.newest).model_dump(mode="json")
         return problem(409, "This rig was changed elsewhere since you opened it.", newest=newest)
+
+
+@blueprint.post("/rigs/<uuid:rig_id>/both")
+@spec.validate(resp=Response(HTTP_200=BothView), tags=["rigs"])
+def both(rig_id: UUID, json: MyRig) -> BothView:
+    """Say what was changed here and elsewhere since a revision, and put both in one where they fit; nothing is saved."""
+    newest, found = both_of(work(), rig_id, json.base, json.rig, asking().writer)
+    mine, theirs, clashes = (tuple(map(ChangeView.of, rows)) for rows in (found.mine, found.theirs, found.clashes))
+    return BothView(newest=shown(newest), rig=found.rig, mine=mine, theirs=theirs, clashes=clashes)
 
 
 @blueprint.post("/rigs/start")

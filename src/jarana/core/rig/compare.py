@@ -85,7 +85,7 @@ class Change(Frozen):
                 else say("without", what=self.what, before=self.before).rstrip()
             )
         head, _, unit = self.before.rpartition(" ")
-        if re.fullmatch(r"[\d.−]+", head) and self.after.endswith(f" {unit}"):
+        if re.fullmatch(r"[\d.,−]+", head) and self.after.endswith(f" {unit}"):
             return f"{self.what} {head} → {self.after}"
         return f"{self.what} {self.before} → {self.after}"
 
@@ -101,7 +101,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("method", before.method, after.method),
         ("rod", before.rod.name, after.rod.name),
         ("line", before.line.name, after.line.name),
-        (LED, f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
+        (LED, *(f"{writer.marked(f'{rig.motion.lead:g}')} ×" for rig in (before, after))),
         (MOVED, before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),

@@ -1,0 +1,91 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, type BothView, type RigRevision, taken } from "../api/client";
+import { useBench } from "../state/bench_store";
+import type { Keeping } from "../state/use_autosave";
+import { goOnWith } from "../state/use_keep_rig";
+import { Button } from "../ui/button";
+
+type RigProps = { newest: RigRevision; keeping: Omit<Keeping<RigRevision>, "state"> };
+
+/** A rig that was changed here and elsewhere: what each changed, and both in one where they fit. */
+export function RigTwice({ newest, keeping }: RigProps) {
+  const rig = useBench((s) => s.docs?.rig);
+  const base = useBench((s) => s.saved?.revision);
+  const units = useBench((s) => s.units);
+  const found = useQuery({
+    queryKey: ["both", newest.id, base, units, rig],
+    enabled: Boolean(rig && base),
+    queryFn: async () =>
+      taken(
+        await api.POST("/api/v1/rigs/{rig_id}/both", {
+          params: { path: { rig_id: newest.rig_id } },
+          body: { base: base ?? "", rig: rig as NonNullable<typeof rig> },
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  }).data;
+  const both = found?.rig;
+  const keepBoth = () => {
+    if (!both) return;
+    goOnWith(both, found.newest);
+    keeping.settled();
+  };
+  return (
+    <Two
+      says={`This rig was changed elsewhere too (rev ${newest.number}). Nothing is lost: which one shall go on?`}
+      mine={keeping.keepMine}
+      theirs={keeping.takeTheirs}
+      both={both ? keepBoth : undefined}
+    >
+      {found ? <Changed found={found} /> : null}
+    </Two>
+  );
+}
+
+/** What was changed on either side, and what of the other would be lost. */
+function Changed({ found }: { found: BothView }) {
+  const said = (rows: BothView["mine"]) => rows.map((row) => row.said).join(", ") || "nothing that can be seen";
+  return (
+    <dl className="grid basis-full grid-cols-[auto_1fr] gap-x-3">
+      <dt className="text-soft">Elsewhere</dt>
+      <dd>{said(found.theirs)}</dd>
+      <dt className="text-soft">Here</dt>
+      <dd>{said(found.mine)}</dd>
+      {found.clashes.length > 0 ? (
+        <>
+          <dt className="text-float">Clash</dt>
+          <dd>
+            {found.rig
+              ? `Yours stands; of the other is lost: ${said(found.clashes)}`
+              : "They do not make one rig together."}
+          </dd>
+        </>
+      ) : null}
+    </dl>
+  );
+}
+
+type Props = {
+  says: string;
+  mine: () => void;
+  theirs: () => void;
+  both?: (() => void) | undefined;
+  children?: React.ReactNode;
+};
+
+/** Asks which of two states shall go on, or both. */
+export function Two({ says, mine, theirs, both, children }: Props) {
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-2 rounded-s border border-ink bg-sheet p-3 text-[13px]"
+    >
+      <span>{says}</span>
+      {children}
+      {both ? <Button onClick={both}>Keep both</Button> : null}
+      <Button onClick={mine}>Keep mine on top</Button>
+      <Button onClick={theirs}>Take the other</Button>
+    </div>
+  );
+}
