@@ -53,7 +53,8 @@ def test_a_slow_answer_takes_no_sheet_away_that_was_opened_meanwhile(newcomer: P
     newcomer.get_by_role("button", name="My own, later").click()
     held: list[Route] = []
     newcomer.route("**/api/v1/samples", lambda route: held.append(route))
-    newcomer.get_by_role("button", name="Draw it").click()
+    with newcomer.expect_request("**/api/v1/samples"):
+        newcomer.get_by_role("button", name="Draw it").click()
     newcomer.wait_for_timeout(700)  # what was kept already must not open the bench behind this page
     expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible()
     assert len(held) == 1

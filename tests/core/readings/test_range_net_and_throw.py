@@ -83,7 +83,7 @@ def test_what_is_thrown_is_weighed_against_the_class_of_the_line() -> None:
     # 5-weight: 140 grains x 64.799 mg = 9.07 g; the jig #10 with its float is more than a twentieth of it
     rig, reach = started("jig-over-ledge", WATERS["mill-throat"], DRAWER), WATERS["mill-throat"]
     thrown = read("cast_load", rig, reach)
-    assert "9.1 g" in thrown.why[0]
+    assert "9.07 g" in thrown.why[0]
     parts = rig.point.fly.mass + rig.head.body.mass
     assert thrown.value == pytest.approx(parts)
     assert thrown.severity == ("look" if parts / 9.0719e-3 >= 0.10 else "fine")

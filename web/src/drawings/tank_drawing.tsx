@@ -73,7 +73,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     [104, 8, 190, 280, 370]
       .filter((off, i) => i === 0 || LEFT + off + 72 < right - 150)
       .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, width: 72, height: 16 }))),
-    drift.flies.map((fly) => points(drift, fly.node)),
+    [...drift.flies.map((fly) => points(drift, fly.node)), ...paceLabels(drift, (d) => y(d * deep)).map(along)],
   ) ?? { x: LEFT + 104, y: upper, width: 72, height: 16 };
   const stretch = (bed - surface) / floor / ((right - LEFT) / (most - least));
   const flies = drift.flies.map((fly) => ({
@@ -351,6 +351,26 @@ function bedShape(line: [number, number][], below: number): string {
   return `M${first[0]} ${first[1] + 2} ${stones.join(" ")} L${last[0]} ${below} H${first[0]} Z`;
 }
 
+/** How long a label of a pace is, px. */
+const PACE_LABEL = 62;
+
+/** Where the paces at the surface and at the bed are told. */
+function paceLabels(drift: Drift, y: (depth: number) => number): { x: number; y: number; pace: number }[] {
+  const rows = drift.paces.filter((_, i) => i % 2 === 0);
+  const low = rows[0];
+  if (!low || rows.length < 2) return [];
+  const fastest = Math.max(...drift.paces.map((p) => p.pace_m_s), 0.01);
+  return [
+    { x: LEFT + 70, y: y(0) + 16, pace: fastest },
+    { x: LEFT + 14 + 56 * (low.pace_m_s / fastest), y: y(low.depth_m) + 4, pace: low.pace_m_s },
+  ];
+}
+
+/** A label as a line through it, which other labels keep clear of. */
+function along(label: { x: number; y: number }): [number, number][] {
+  return [0, 0.25, 0.5, 0.75, 1].map((share) => [label.x + share * PACE_LABEL, label.y - 4]);
+}
+
 function PaceArrows({ drift, system, y }: { drift: Drift; system: UnitSystem; y: (depth: number) => number }) {
   const fastest = Math.max(...drift.paces.map((p) => p.pace_m_s), 0.01);
   const rows = drift.paces.filter((_, i) => i % 2 === 0);
@@ -361,20 +381,13 @@ function PaceArrows({ drift, system, y }: { drift: Drift; system: UnitSystem; y:
         const yy = Math.max(y(depth), y(0) + 12);
         return <path key={depth} d={`M${LEFT + 2} ${yy} H${end} m-5 -3.4 l5 3.4 l-5 3.4`} />;
       })}
-      {rows.length > 1 ? (
-        <g stroke="none" fill="var(--pace)" fontSize={11.5}>
-          <text x={LEFT + 70} y={y(0) + 16} className="mono">
-            {text(system, "speed", fastest)}
+      <g stroke="none" fill="var(--pace)" fontSize={11.5}>
+        {paceLabels(drift, y).map((label) => (
+          <text key={label.y} x={label.x} y={label.y} className="mono">
+            {text(system, "speed", label.pace)}
           </text>
-          <text
-            x={LEFT + 14 + 56 * ((rows[0]?.pace_m_s ?? 0) / fastest)}
-            y={y(rows[0]?.depth_m ?? 0) + 4}
-            className="mono"
-          >
-            {text(system, "speed", rows[0]?.pace_m_s ?? 0)}
-          </text>
-        </g>
-      ) : null}
+        ))}
+      </g>
     </g>
   );
 }

@@ -28,19 +28,29 @@ export function useMark(): string {
 }
 
 /** Takes units, and tells the server, so that every browser of the person takes them. */
-export async function chooseUnits(units: SystemKey): Promise<void> {
+export function chooseUnits(units: SystemKey): void {
   if (!WHOLE.includes(units)) keep(OWN, units);
   keep(UNTOLD, units);
   useBench.getState().setUnits(units);
-  try {
-    const known = taken(await api.PUT("/api/v1/me/units", { body: { units } })).units;
-    if (useBench.getState().units !== units) return;
-    keep(UNTOLD, null);
-    if (known === units) return;
-    if (!WHOLE.includes(known)) keep(OWN, known);
-    useBench.getState().setUnits(known);
-  } catch (error) {
-    if (error instanceof Refused && error.status < 500) keep(UNTOLD, null);
+  if (!telling) telling = tellAll().finally(() => (telling = null));
+}
+
+let telling: Promise<void> | null = null;
+
+/** Tells what was chosen last, one after the other: an earlier choice never comes to the server after a later one. */
+async function tellAll(): Promise<void> {
+  for (let units = kept(UNTOLD); units; units = kept(UNTOLD)) {
+    try {
+      const known = taken(await api.PUT("/api/v1/me/units", { body: { units } })).units;
+      if (kept(UNTOLD) !== units) continue;
+      keep(UNTOLD, null);
+      if (known === units || useBench.getState().units !== units) continue;
+      if (!WHOLE.includes(known)) keep(OWN, known);
+      useBench.getState().setUnits(known);
+    } catch (error) {
+      if (!(error instanceof Refused) || error.status >= 500) return;
+      if (kept(UNTOLD) === units) keep(UNTOLD, null);
+    }
   }
 }
 
@@ -60,7 +70,7 @@ export function withOption(units: SystemKey, quantity: string, option: string): 
 export function nextUnits(): void {
   const own = kept(OWN);
   const all = own ? [...WHOLE, own] : WHOLE;
-  void chooseUnits(all[(all.indexOf(useBench.getState().units) + 1) % all.length] ?? "metric");
+  chooseUnits(all[(all.indexOf(useBench.getState().units) + 1) % all.length] ?? "metric");
 }
 
 /** Follows what the person chose elsewhere; what was chosen here without a signal goes first. */
@@ -68,7 +78,7 @@ export function useUnitsOfMine(chosen: string | undefined): void {
   useEffect(() => {
     if (chosen === undefined) return;
     const untold = kept(UNTOLD);
-    if (untold) void chooseUnits(untold);
+    if (untold) chooseUnits(untold);
     else if (chosen && chosen !== useBench.getState().units) useBench.getState().setUnits(chosen);
   }, [chosen]);
 }

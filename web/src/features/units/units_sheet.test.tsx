@@ -65,6 +65,7 @@ it("loses nothing where one chooses faster than the server answers, and takes it
     await userEvent.click(screen.getByRole("radio", { name }));
   screen.getByRole("radio", { name: "1 comma (comma)", checked: true });
   await waitFor(() => expect(useBench.getState().units).toBe("metric,fish=lb,mark=comma"));
+  expect(told[told.length - 1]).toBe("metric,mark=comma,fish=lb");
 });
 
 it("comes back to a choice of one's own after the whole systems", async () => {

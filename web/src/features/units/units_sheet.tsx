@@ -28,7 +28,7 @@ function Rows({ book, waits }: { book: Book; waits: boolean }) {
   const whole = book.units.slice(0, 3).map((u) => ({ key: u.key, name: u.name }));
   return (
     <div className="flex flex-col gap-1" aria-busy={waits}>
-      <Row name="All at once" chosen={units} options={whole} onChoose={(key) => void chooseUnits(key)} />
+      <Row name="All at once" chosen={units} options={whole} onChoose={(key) => chooseUnits(key)} />
       <p className="pt-4 pb-1 font-bold">Or each by itself</p>
       {book.quantities.map((quantity) => (
         <Row
@@ -36,7 +36,7 @@ function Rows({ book, waits }: { book: Book; waits: boolean }) {
           name={quantity.name}
           chosen={optionIn(units, quantity.key) ?? quantity.chosen}
           options={quantity.options.map((o) => ({ ...o, shown: o.example }))}
-          onChoose={(key) => void chooseUnits(withOption(units, quantity.key, key))}
+          onChoose={(key) => chooseUnits(withOption(units, quantity.key, key))}
         />
       ))}
     </div>
