@@ -1,7 +1,22 @@
-import { lazy, Suspense, useEffect, useMemo } from "react";
+import { useEffect, useMemo } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refused } from "../api/client";
+import { AccountSheet } from "../features/account/account_sheet";
+import { BeginPage, throwSamplesAway } from "../features/begin/begin_page";
+import { ClubsSheet } from "../features/clubs/clubs_sheet";
+import { FindSheet } from "../features/find/find_sheet";
+import { HelpSheet } from "../features/help/help_sheet";
+import { RigHistory } from "../features/history/rig_history";
+import { KeySheet } from "../features/keys/key_sheet";
+import { LadderSheet } from "../features/ladder/ladder_sheet";
+import { RigLibrary } from "../features/library/rig_library";
+import { Palette } from "../features/palette/palette";
 import { PLACES } from "../features/place_list";
+import { PracticeSheet } from "../features/practice/practice_sheet";
+import { RerigSheet } from "../features/rerig/rerig_sheet";
+import { ShoppingSheet } from "../features/shopping/shopping_sheet";
+import { StartSheet } from "../features/start/start_sheet";
+import { UnitsSheet } from "../features/units/units_sheet";
 import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
 import { addressOf, namedBy } from "../state/in_hand_address";
@@ -15,10 +30,7 @@ import { useInHandAddress } from "../state/use_in_hand_address";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
-import { Sheets } from "./sheets";
 import { TopBar } from "./top_bar";
-
-const Begin = lazy(async () => ({ default: (await import("./begin")).Begin }));
 
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
 export function Shell() {
@@ -91,16 +103,27 @@ function SignedIn() {
           {missing ? <NotThere about={missing} /> : null}
           {missing ? null : state === "no water" && needsWater ? (
             book.data ? (
-              <Suspense fallback={null}>
-                <Begin />
-              </Suspense>
+              <BeginPage book={book.data} />
             ) : null
           ) : (
             <Outlet />
           )}
         </div>
       </div>
-      <Sheets />
+      <RigLibrary />
+      <StartSheet />
+      <FindSheet />
+      <LadderSheet />
+      <RerigSheet />
+      <ShoppingSheet />
+      <PracticeSheet />
+      <AccountSheet />
+      <ClubsSheet />
+      <UnitsSheet />
+      <RigHistory />
+      <Palette />
+      <KeySheet />
+      <HelpSheet />
       <Toasts />
     </div>
   );
@@ -289,10 +312,7 @@ function useEverywhere(): Action[] {
         does: "throw the samples away",
         keys: "",
         group,
-        run: () =>
-          void import("../features/begin/begin_page")
-            .then(({ throwSamplesAway }) => throwSamplesAway())
-            .then(() => window.location.reload()),
+        run: () => void throwSamplesAway().then(() => window.location.reload()),
       },
       {
         id: "shopping",

@@ -1,7 +1,6 @@
 import { cleanup, renderHook } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { keyName, keysOf, keyText, useActions, useKeyboard, useKeys } from "./keys";
-import { useSheets } from "./open_sheets";
 
 const up = { id: "up", does: "up", keys: "]", group: "g", run: () => undefined };
 const down = { id: "down", does: "down", keys: "[", group: "g", run: () => undefined };
@@ -105,14 +104,6 @@ describe("a key pressed on the page", () => {
   it("looks for something even while one types", () => {
     expect(on("<input data-here>", "k", { ctrlKey: true })).toBe(true);
     expect(runs).toEqual(["find"]);
-  });
-
-  it("is silent while a sheet is on its way: what is typed is meant for that", () => {
-    useSheets.setState({ open: "palette" });
-    expect(on("<p data-here></p>")).toBe(false);
-    useSheets.setState({ open: null });
-    expect(on("<p data-here></p>")).toBe(true);
-    expect(runs).toEqual(["up"]);
   });
 
   it("is silent where keys are switched off, or another took it", () => {

@@ -1,6 +1,5 @@
 import { useEffect } from "react";
 import { create } from "zustand";
-import { useSheets } from "./open_sheets";
 
 /** Something a person can do by key or by name. */
 export type Action = {
@@ -126,8 +125,7 @@ export function useKeyboard(): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.isComposing || !useKeys.getState().on) return;
       const name = keyName(event);
-      // A sheet that is on its way counts as open: what is typed meanwhile is meant for it.
-      if (!name || useSheets.getState().open || document.querySelector('[role="dialog"]')) return;
+      if (!name || document.querySelector('[role="dialog"]')) return;
       if (choosing()) return;
       if (typing(event.target) && name !== "ctrl+k") return;
       const found = allActions().find((a) => keysOf(a) === name);
