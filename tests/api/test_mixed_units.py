@@ -16,7 +16,7 @@ from tests.api.test_methods import WATERS, document
 
 MIXED = {"Jarana-Units": "metric,strength=lb,depth=ft,bead=in"}
 COMMA = {"Jarana-Units": "metric,mark=comma"}
-POINTED = re.compile(r"\d\.\d+ ?(m|cm|mm|kg|g|s|min|m/s|mg|x)\b")
+POINTED = re.compile(r"\d\.\d+ ?(m|cm|mm|kg|g|s|min|m/s|mg|x|X|lb|in|times)\b|ratio \d+\.\d")
 NOT_SAID = {
     "rig",
     "water",

@@ -82,7 +82,7 @@ class LeaderAnswer(Frozen):
                 + ("" if s.d0_mm == s.d1_mm else f" → {writer.text('diameter', s.d1_mm / 1000)}"),
                 cut=writer.text("length", s.cut_mm / 1000),
                 holds=writer.text("force", j.holds_n),
-                hinge=f"{j.stiffness:.1f} times as stiff" if j.stiffness else "",
+                hinge=f"{writer.number(j.stiffness, 1)} times as stiff" if j.stiffness else "",
             )
             for s, j in zip(leader.sections, leader.joints, strict=True)
         )

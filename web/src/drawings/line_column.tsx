@@ -83,8 +83,7 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
             ) : null}
             <SpanColumn span={span} x={x} y0={y0} y1={y1} black={Boolean(black)} />
             <text x={x + 24} y={middle} fontSize={size} fill={ink} fontWeight={600}>
-              {span.name}{" "}
-              <tspan className="mono">{cut?.line.match(/[\d.,]+ ?(mm|in|″)?$|\d*\.?\d*X$/)?.[0] ?? ""}</tspan>
+              {span.name} <tspan className="mono">{thickness(cut?.line ?? "")}</tspan>
             </text>
             <text x={x + 24} y={middle + size + 3} fontSize={size - 1} fill={soft} className="mono">
               {cut ? `${cut.finished_shown} → cut ${cut.cut_shown}` : span.ready ? "ready made" : ""}
@@ -211,4 +210,9 @@ function KnotColumn(props: { x: number; y: number; ring: boolean; loop: boolean;
       strokeLinecap="round"
     />
   );
+}
+
+/** How thick a line is, by the end of its name as it is told: 0,12 mm, .006 in, 5½X. */
+export function thickness(line: string): string {
+  return line.match(/[\d.,½]+ ?(mm|in|X)?$/)?.[0] ?? "";
 }

@@ -94,7 +94,8 @@ def design(spec: LeaderSpec, writer: Writer) -> LeaderDesign:
     rows = heard.rows
     said = {"remarks": (*leader.remarks, *doubts(rows, writer)), "broken": leader.broken, "missing": leader.missing}
     marked = {name: tuple(writer.marked(text) for text in texts) for name, texts in said.items()}
-    return leader.model_copy(update={"laws": rows} | marked)
+    joints = tuple(j.model_copy(update={"why": writer.marked(j.why)}) for j in leader.joints)
+    return leader.model_copy(update={"laws": rows, "joints": joints} | marked)
 
 
 def _tippet(spec: LeaderSpec, spools: Sequence[Spool]) -> tuple[Spool, list[str], list[str]]:
