@@ -32,6 +32,9 @@ PACKAGES = {
     "learn": ("src/jarana/core/learn/*.py", ["tests/core/learn"]),
     "search": ("src/jarana/core/search/*.py", ["tests/core/search", "tests/formats/test_search_commands.py"]),
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
+    "unit_rules": ("src/jarana/core/unit_rules.py", ["tests/core/test_units.py"]),
+    "documents": ("src/jarana/core/documents/*.py", ["tests/core/documents"]),
+    "both": ("src/jarana/core/rig/both.py", ["tests/core/rig/test_both.py"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
 NONE, SEED = "nothing-is-called-so", 11

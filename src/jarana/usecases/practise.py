@@ -61,6 +61,7 @@ def guess(work: Work, key: UUID, exercise: Exercise, value: float, asking: Askin
         raise InputError.one("exercise.best", "", "names no choice")
     writer = Writer(asking.units)
     found = scored(exercise, value, lambda rule, v: write_figure(writer, rule, v))
+    found = found.model_copy(update={"text": writer.marked(found.text)})
     with work.writing():
         if work.journal.get(key) is None:
             may_add(work, "events")

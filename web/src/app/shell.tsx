@@ -36,7 +36,7 @@ import { TopBar } from "./top_bar";
 export function Shell() {
   const me = useMe();
   const id = me.data?.id;
-  useUnitsOfMine(me.data?.units);
+  useUnitsOfMine(me.data);
   useEffect(() => {
     if (id) void bankOf(id);
   }, [id]);

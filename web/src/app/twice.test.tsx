@@ -42,6 +42,8 @@ it("goes on with both, on top of what was saved elsewhere", async () => {
   expect(useBench.getState().docs?.rig?.name).toBe("both");
   expect(useBench.getState().saved).toMatchObject({ revision: "v2", number: 2, rig: { name: "theirs" } });
   expect(keeping.settled).toHaveBeenCalledOnce();
+  useBench.getState().undo();
+  expect(useBench.getState().docs?.rig?.name).toBe("mine");
 });
 
 it("says what of the other is lost where both changed the same", async () => {

@@ -8,6 +8,8 @@ const WHOLE: SystemKey[] = ["metric", "imperial", "x"];
 /** A choice of one's own, where units were chosen each by itself; and what could not be told to the server yet. */
 const OWN = "jarana.units.own";
 const UNTOLD = "jarana.units.untold";
+/** Whose they are: who comes in here after somebody reads and tells nothing of theirs. */
+const WHOSE = "jarana.units.whose";
 
 /** How the person reads and types; while a new choice is on its way, as before. */
 export function useSystem(): UnitSystem | undefined {
@@ -31,27 +33,35 @@ export function useMark(): string {
 export function chooseUnits(units: SystemKey): void {
   if (!WHOLE.includes(units)) keep(OWN, units);
   keep(UNTOLD, units);
+  wanted = units;
   useBench.getState().setUnits(units);
   if (!telling) telling = tellAll().finally(() => (telling = null));
 }
 
 let telling: Promise<void> | null = null;
+/** What is to be told; kept here too, where a browser keeps nothing. */
+let wanted: SystemKey | null = null;
 
 /** Tells what was chosen last, one after the other: an earlier choice never comes to the server after a later one. */
 async function tellAll(): Promise<void> {
-  for (let units = kept(UNTOLD); units; units = kept(UNTOLD)) {
+  for (let units = wanted; units; units = wanted) {
     try {
       const known = taken(await api.PUT("/api/v1/me/units", { body: { units } })).units;
-      if (kept(UNTOLD) !== units) continue;
-      keep(UNTOLD, null);
+      if (wanted !== units) continue;
+      untell();
       if (known === units || useBench.getState().units !== units) continue;
       if (!WHOLE.includes(known)) keep(OWN, known);
       useBench.getState().setUnits(known);
     } catch (error) {
       if (!(error instanceof Refused) || error.status >= 500) return;
-      if (kept(UNTOLD) === units) keep(UNTOLD, null);
+      if (wanted === units) untell();
     }
   }
+}
+
+function untell(): void {
+  wanted = null;
+  keep(UNTOLD, null);
 }
 
 /** What is chosen of a quantity by itself, where it was. */
@@ -74,13 +84,21 @@ export function nextUnits(): void {
 }
 
 /** Follows what the person chose elsewhere; what was chosen here without a signal goes first. */
-export function useUnitsOfMine(chosen: string | undefined): void {
+export function useUnitsOfMine(me: { id: string; units?: string } | undefined): void {
+  const { id, units: chosen = "" } = me ?? {};
   useEffect(() => {
-    if (chosen === undefined) return;
+    if (id === undefined) return;
+    const another = (kept(WHOSE) ?? id) !== id;
+    keep(WHOSE, id);
+    if (another) {
+      untell();
+      keep(OWN, null);
+      return useBench.getState().setUnits(chosen || "metric");
+    }
     const untold = kept(UNTOLD);
     if (untold) chooseUnits(untold);
     else if (chosen && chosen !== useBench.getState().units) useBench.getState().setUnits(chosen);
-  }, [chosen]);
+  }, [id, chosen]);
 }
 
 function kept(key: string): string | null {

@@ -34,10 +34,11 @@ export function isDirty(): boolean {
 
 const savedAs = (row: RigRevision) => ({ rigId: row.rig_id, revision: row.id, number: row.number, rig: row.rig });
 
-/** Goes on with a rig that has what was changed here and elsewhere; it is kept as one more revision. */
+/** Goes on with a rig that has what was changed here and elsewhere; it is kept as one more revision, and undo goes back to mine. */
 export function goOnWith(rig: Rig, newest: RigRevision): void {
-  const { docs: here, open } = useBench.getState();
-  if (here) open({ rig, water: here.water }, savedAs(newest));
+  const { markSaved, setRig } = useBench.getState();
+  markSaved(savedAs(newest));
+  setRig(rig);
 }
 
 /** Whether a revision is what this tab had on the bench, now or when it was last reloaded. */

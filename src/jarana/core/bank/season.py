@@ -127,7 +127,7 @@ def season_of(
         Fish that were on, with what bore them.
     """
     with listening() as heard:
-        strengths = told_by(fights)
+        strengths = tuple(row.model_copy(update={"says": writer.marked(row.says)}) for row in told_by(fights))
     on = [(o.rigs[f.rig].name, f.ended) for o in outings for f in o.fish if f.ended in ON and f.rig < len(o.rigs)]
     ended = Counter(how for _, how in on)
     lost = Counter((flies or {}).get(key, say("not-owned")) for o in outings for key in o.lost)

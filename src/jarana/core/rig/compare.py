@@ -92,7 +92,11 @@ class Change(Frozen):
 
 def compare(before: Rig, after: Rig, writer: Writer) -> tuple[Change, ...]:
     """Return every difference that changes how the rig is tied or fished, from the line to the point."""
-    return tuple(_changes(before, after, writer))
+    mark = writer.marked
+    return tuple(
+        Change(part=c.part, what=mark(c.what), before=mark(c.before), after=mark(c.after))
+        for c in _changes(before, after, writer)
+    )
 
 
 def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
@@ -101,7 +105,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
         ("method", before.method, after.method),
         ("rod", before.rod.name, after.rod.name),
         ("line", before.line.name, after.line.name),
-        (LED, *(f"{writer.marked(f'{rig.motion.lead:g}')} ×" for rig in (before, after))),
+        (LED, f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
         (MOVED, before.motion.kind, after.motion.kind),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),

@@ -1,10 +1,10 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, render, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, render, renderHook, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, it, vi } from "vitest";
 import { useBench } from "../../state/bench_store";
 import { useSheets } from "../../state/open_sheets";
-import { nextUnits } from "../../state/units";
+import { nextUnits, useUnitsOfMine } from "../../state/units";
 import { UnitsSheet } from "./units_sheet";
 
 const system = (key: string) => ({ key, name: key, rules: {}, mark: "." });
@@ -84,4 +84,22 @@ it("keeps what could not be told without a signal, to tell it later", async () =
   await userEvent.click(await screen.findByRole("radio", { name: "imperial" }));
   expect(useBench.getState().units).toBe("imperial");
   expect(localStorage.getItem("jarana.units.untold")).toBe("imperial");
+});
+
+it("tells nothing of one person to another who comes in on this browser", async () => {
+  shown(true);
+  await userEvent.click(await screen.findByRole("radio", { name: "imperial" }));
+  const { rerender } = renderHook((me: { id: string; units: string }) => useUnitsOfMine(me), {
+    initialProps: { id: "ann", units: "" },
+  });
+  expect(useBench.getState().units).toBe("imperial");
+  vi.unstubAllGlobals();
+  const fetched = vi.fn(async () => Response.json({ units: "" }));
+  vi.stubGlobal("fetch", fetched);
+  rerender({ id: "bo", units: "" });
+  expect(useBench.getState().units).toBe("metric");
+  expect(localStorage.getItem("jarana.units.untold")).toBeNull();
+  expect(fetched).not.toHaveBeenCalled();
+  rerender({ id: "ann", units: "x" });
+  expect(useBench.getState().units).toBe("x");
 });
