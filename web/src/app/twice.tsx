@@ -5,6 +5,9 @@ import type { Keeping } from "../state/use_autosave";
 import { goOnWith } from "../state/use_keep_rig";
 import { Button } from "../ui/button";
 
+/** A thumb high on touch. */
+const PRESS = "max-[900px]:min-h-[48px]";
+
 type RigProps = { newest: RigRevision; keeping: Omit<Keeping<RigRevision>, "state"> };
 
 /** A rig that was changed here and elsewhere: what each changed, and both in one where they fit. */
@@ -83,9 +86,17 @@ export function Two({ says, mine, theirs, both, children }: Props) {
     >
       <span>{says}</span>
       {children}
-      {both ? <Button onClick={both}>Keep both</Button> : null}
-      <Button onClick={mine}>Keep mine on top</Button>
-      <Button onClick={theirs}>Take the other</Button>
+      {both ? (
+        <Button className={PRESS} onClick={both}>
+          Keep both
+        </Button>
+      ) : null}
+      <Button className={PRESS} onClick={mine}>
+        Keep mine on top
+      </Button>
+      <Button className={PRESS} onClick={theirs}>
+        Take the other
+      </Button>
     </div>
   );
 }
