@@ -22,9 +22,9 @@ from tests.api.conftest import enter
 from tests.people import operating
 
 LESSON = Lesson(
-    mean=(0.1, 0.5, -0.2),
-    spread=((0.5, 0.1, 0.0), (0.1, 0.4, 0.1), (0.0, 0.1, 0.6)),
-    sigmas=(0.15, 0.2, 0.25),
+    mean=(0.1, 0.5, -0.2, 0.0),
+    spread=((0.5, 0.1, 0.0, 0.0), (0.1, 0.4, 0.1, 0.0), (0.0, 0.1, 0.6, 0.0), (0.0, 0.0, 0.0, 1.0)),
+    sigmas=(0.15, 0.2, 0.25, 0.5),
     drifts=14,
     depth_m=0.9,
     last=date(2026, 6, 1),

@@ -301,3 +301,24 @@ def test_a_pack_list_is_of_ones_own_rigs(phone: Phone, app: Flask) -> None:
     other = enter(app, "Somebody")
     assert other.post("/api/v1/packing", json={"rigs": rigs}).status_code == 404
     assert phone.client.post("/api/v1/packing", json={"rigs": []}).status_code == 422
+
+
+def test_a_fish_that_broke_off_a_rig_changed_at_the_water_tells_of_the_knot_that_was_tied_then(phone: Phone) -> None:
+    hand = phone.client.get("/api/v1/in-hand").json["rig"]
+    head = phone.client.get(f"/api/v1/rigs/{hand}").json
+    phone.send(phone.begin({"id": hand, "revision": head["id"], "name": head["rig"]["name"]}))
+
+    def broke(option: int) -> dict[str, Any]:
+        return phone.event(
+            "take", {"at": {"rig": 0, "option": option, "step": 1}, "fly": "point", "ended": "broke", "cm": 45}
+        )
+
+    def rows() -> dict[str, dict[str, Any]]:
+        return {row["what"]: row for row in phone.client.get("/api/v1/season").json["strengths"]}
+
+    before = rows()
+    other = {"op": "use_knot", "part": "point", "knot": "figure-eight"}
+    phone.send(phone.event("changed", {"rig": 0, "option": 1, "text": "another knot", "edits": [other]}))
+    phone.send(*(broke(1) for _ in range(6)))
+    new = {what: row for what, row in rows().items() if what not in before}
+    assert any("figure-eight" in what and row["gave"] >= 6 for what, row in new.items()), rows()

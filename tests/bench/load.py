@@ -89,7 +89,8 @@ class Angler(threading.Thread):
                 if time.monotonic() - begun > LONGEST_S:
                     self.errors.append(f"no answer in {LONGEST_S:.0f} s: {seen['state']}")
                     break
-                time.sleep(0.25)
+                # As the screen looks: the longer it takes, the seldomer (web/src/state/run_job.ts).
+                time.sleep(min(max((time.monotonic() - asked) / 8, 0.06), 1.0))
         except urllib.error.HTTPError as error:
             self.errors.append(f"{error.code} {error.read().decode()[:300]}")
         except (OSError, json.JSONDecodeError) as error:

@@ -37,7 +37,7 @@ class Person:
     habits: tuple[tuple[str, float], ...] = ()
 
 
-TAUGHT = ("pace", "depth", "hand")
+TAUGHT = ("pace", "depth", "hand", "roughness")
 """What a log teaches of a water and of who fishes it; things belong to their rigs and are not carried to others."""
 
 
@@ -48,14 +48,14 @@ class Taught:
     Attributes
     ----------
     factors
-        Of pace, depth and hand (:data:`TAUGHT`).
+        Of pace, depth, hand and roughness (:data:`TAUGHT`).
     root
-        Lower root of their covariance, (3, 3), in spreads of before: the identity where nothing was learnt.
+        Lower root of their covariance, (4, 4), in spreads of before: the identity where nothing was learnt.
     drifts
         It was learnt from.
     """
 
-    factors: tuple[float, float, float]
+    factors: tuple[float, float, float, float]
     root: tuple[tuple[float, ...], ...]
     drifts: int
 
@@ -73,6 +73,16 @@ class Taught:
     def hand(self) -> float:
         """How many times as fast as meant a rig is led."""
         return self.factors[2]
+
+    @property
+    def rougher(self) -> float:
+        """How many times as rough as written the bed is."""
+        return self.factors[3]
+
+    @property
+    def of_the_hand(self) -> Taught:
+        """The same where the water is known otherwise, with what is left of it all."""
+        return replace(self, factors=(1.0, 1.0, self.hand, 1.0))
 
 
 @dataclass(frozen=True)
@@ -108,7 +118,8 @@ class Setting:
     @cached_property
     def fished(self) -> Reach:
         """The water as it is believed to be: as written, times what was learnt of it."""
-        return self.water.scaled(self.taught.pace, self.taught.depth) if self.taught else self.water
+        taught = self.taught
+        return self.water.scaled(taught.pace, taught.depth, taught.rougher) if taught else self.water
 
     @property
     def plain(self) -> Setting:

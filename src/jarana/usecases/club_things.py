@@ -190,7 +190,7 @@ def write_down(work: Work, key: UUID, thing: UUID) -> None:
             told = pool_said(None, len(given), water, Writer())
             raise InputError.one("thing", row.name, say("not-known", least=told))
         pace = found.pace[1] if water.nature.flows else 1.0
-        better = corrected(water, Taught(factors=(pace, found.depth[1], 1.0), root=(), drifts=found.drifts))
+        better = corrected(water, Taught(factors=(pace, found.depth[1], 1.0, 1.0), root=(), drifts=found.drifts))
         row.document, row.edition, row.put_at = written(better), row.edition + 1, work.now
 
 

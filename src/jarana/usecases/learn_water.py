@@ -6,8 +6,6 @@ import json
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
-from pydantic import TypeAdapter, ValidationError
-
 from jarana.core.bank.outing import OutingView, in_order
 from jarana.core.bank.taps import every_tap
 from jarana.core.errors import InputError
@@ -19,20 +17,18 @@ from jarana.core.journal.kinds.outing import Outing
 from jarana.core.journal.kinds.seen import Seen
 from jarana.core.learn.taught import lesson_of
 from jarana.core.learn.water import Belief12, Learnt, Sight, learn
-from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Rig
-from jarana.core.search.any_edit import AnyEdit
 from jarana.core.situation import Setting, Situation
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from jarana.storage.work import Work
+from jarana.usecases.as_changed import as_changed
 from jarana.usecases.keep_lesson import keep_lesson
 from jarana.usecases.keep_outing import list_outings
 
 MOST_OUTINGS = 12
 """Of a water, the newest, that are learnt from."""
-EDITS: TypeAdapter[object] = TypeAdapter(tuple[AnyEdit, ...])
 
 
 def learnt_of(work: Work, setting: Setting, watch: Watch | None = None) -> tuple[Belief12, Learnt] | None:
@@ -158,12 +154,9 @@ def _place(
     return log.known[key]
 
 
-def _edited(rig: Rig, change: tuple[dict[str, object], ...], drawer: Drawer) -> Rig | None:
-    try:
-        for edit in EDITS.validate_python(change):  # type: ignore[attr-defined]
-            if isinstance(edit, RigEdit):
-                rig = edit.apply(rig, drawer)
-    except (InputError, ValidationError):
+def _edited(base: Rig, change: tuple[dict[str, object], ...], drawer: Drawer) -> Rig | None:
+    rig = as_changed(base, change, drawer)
+    if rig is None:
         return None
     hung = (a if a.fly is None else a.model_copy(update={"body": drawer.as_measured(a.fly)}) for a in rig.attachments)
     return rig.rebuilt(attachments=tuple(hung))

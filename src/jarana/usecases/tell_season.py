@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterator, Sequence
 from datetime import tzinfo
 from functools import cache
@@ -14,8 +15,10 @@ from jarana.core.strength.breaks import Fight
 from jarana.core.strength.chain import StrengthLink, strength_chain, weakest_link
 from jarana.core.strength.holds import paths_of
 from jarana.core.strength.loads import path_to
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.storage.work import Work
+from jarana.usecases.as_changed import as_changed
 from jarana.usecases.keep_outing import list_outings
 
 
@@ -23,28 +26,35 @@ def tell_season(work: Work, zone: tzinfo, writer: Writer) -> SeasonTold:
     """Return what one's outings tell together, those kept apart left out; hours in a zone."""
     outings = [o for o in list_outings(work) if not o.apart]
     with work.reading():
-        box = work.belongings.drawer().patterns
+        drawer = work.belongings.drawer()
         usual = {row.document.id: row.document.fish.mass_kg for row in work.belongings.reach_rows()}
         rigs = {key: work.rigs.fished(key) for key in {a.revision for o in outings for a in o.rigs}}
-    flies = {w.id: p.tied(w).label for p in box for w in p.weights}
-    return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual)), writer)
+    flies = {w.id: p.tied(w).label for p in drawer.patterns for w in p.weights}
+    return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual, drawer)), writer, drawer.knot_tests)
 
 
 def _fights(
-    outings: Sequence[OutingView], rigs: dict[str | None, Rig | None], usual: dict[str, float]
+    outings: Sequence[OutingView], rigs: dict[str | None, Rig | None], usual: dict[str, float], drawer: Drawer
 ) -> Iterator[Fight]:
-    """Yield the fish that were on, each with what bore it; the rig as it was taken along."""
-    paths = cache(lambda revision, fly: _bore(rigs[revision], fly))
+    """Yield the fish that were on, each with what bore it: the rig as it was changed by then."""
+
+    @cache
+    def changed(revision: str | None, edits: str) -> Rig | None:
+        rig = rigs[revision]
+        return as_changed(rig, json.loads(edits), drawer) if rig else None
+
+    paths = cache(lambda revision, edits, fly: _bore(changed(revision, edits), fly))
     for outing in outings:
         for take in outing.fish:
             if take.ended not in ON or take.rig >= len(outing.rigs):
                 continue
             revision = outing.rigs[take.rig].revision
-            rig = rigs[revision]
+            edits = json.dumps(take.edits, sort_keys=True)
+            rig = changed(revision, edits)
             if rig is None or (usual.get(outing.water) is None and not take.cm):
                 continue
             yield Fight(
-                links=paths(revision, take.fly),
+                links=paths(revision, edits, take.fly),
                 pace=outing.pace_m_s,
                 jerk=motions()[rig.motion.kind].jerk,
                 length_m=take.cm / 100 if take.cm else None,

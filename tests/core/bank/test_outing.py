@@ -111,3 +111,19 @@ def test_every_counsel_can_be_met_and_each_way_of_fishing_has_its_own() -> None:
     keys = [rule.key for rule in counsel_of(here)]
     assert keys[0] == "splash"
     assert "refused" not in keys
+
+
+def test_a_fish_is_told_on_the_rig_as_it_was_changed_by_then() -> None:
+    thinner = {"op": "change_diameter", "span": "tippet", "to_mm": 0.1}
+
+    def take(seq: int, option: int) -> Event:
+        return event(seq, "take", {"at": {"rig": 0, "option": option, "step": 1}, "ended": "broke"})
+
+    change = {"rig": 0, "option": 2, "text": "thinner"}
+    rows = [
+        begun(), take(1, 0), event(2, "changed", change | {"made": False, "edits": [thinner]}), take(3, 2),
+        event(4, "changed", change | {"edits": [thinner]}), take(5, 2), take(6, 0),
+    ]  # fmt: skip
+    told = outing_of(rows)
+    assert told is not None
+    assert [f.edits for f in told.fish] == [(), (), (thinner,), ()]

@@ -35,7 +35,7 @@ from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.valued import Stopped
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
-from jarana.core.situation import Setting, Situation
+from jarana.core.situation import Setting, Situation, Taught
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
 from tests.core.learn.test_belief import touches
@@ -271,3 +271,20 @@ def test_what_is_thought_to_touch_is_told_though_no_drift_of_the_written_water_d
     assert _expect(none, here, 0.3) == "Expect a touch on 3 drifts of 10"
     assert _expect(none, here, None) == "No touch expected"
     assert _expect(tracks, here, 0.0) == "No touch expected"
+
+
+def test_what_was_learnt_of_the_water_says_in_which_of_the_waters_flies_are_looked_up_and_the_hand_leads_in_all() -> (
+    None
+):
+    water = WATERS["weir-run"]
+    free = tuple(tuple(float(row == column) for column in range(4)) for row in range(4))
+    plain, deep, quick = (
+        pack([("a", started("level-contact", water))], replace(Setting(water, DRAWER), taught=taught), MADE, False)
+        for taught in (None, Taught((0.9, 1.1, 1.0, 1.0), free, 30), Taught((1.0, 1.0, 1.15, 1.0), free, 30))
+    )
+    assert (plain.deeper, plain.faster) == (1.0, 1.0)
+    assert (deep.deeper, deep.faster) == (1.1, 0.9)
+    assert deep.key == plain.key
+    assert deep.rigs[0].options[0].curves == plain.rigs[0].options[0].curves
+    assert quick.rigs[0].options[0].curves != plain.rigs[0].options[0].curves
+    assert deep.rigs[0].plan == plain.rigs[0].plan

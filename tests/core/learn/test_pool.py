@@ -27,8 +27,16 @@ def lesson(truth: tuple[float, float], hand: float, draw: np.random.Generator, d
     spread = np.linalg.inv(precision)
     mean = spread @ (looks.T @ (seen / noise**2))
     a, b, c = (float(v) for v in mean)
-    rows = tuple((float(r[0]), float(r[1]), float(r[2])) for r in spread)
-    return Lesson(mean=(a, b, c), spread=rows, sigmas=SIGMA, drifts=drifts, depth_m=0.9, last=date(2026, 6, 1))
+    rows = tuple((float(r[0]), float(r[1]), float(r[2]), 0.0) for r in spread)
+    bed = (0.0, 0.0, 0.0, 1.0)
+    return Lesson(
+        mean=(a, b, c, 0.0),
+        spread=(*rows, bed),
+        sigmas=(*SIGMA, 0.5),
+        drifts=drifts,
+        depth_m=0.9,
+        last=date(2026, 6, 1),
+    )
 
 
 def people(truth: tuple[float, float], count: int, seed: int) -> list[Given]:

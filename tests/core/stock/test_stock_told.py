@@ -55,7 +55,7 @@ def first(kind: str) -> tuple[str, list[str]]:
         ("shot", "BB", ["BB", "400.0 mg", "tin", "20", "5"]),
         ("rings", "2 mm ring", ["2 mm ring", "2.0 mm", "10.0 mg", "12.00 kg", "14", "4"]),
         ("reels", "river reel", ["river reel", "yes", "thin level line"]),
-        ("knots", "water in fluorocarbon", ["water", "fluorocarbon", "86", "3", "5", "83"]),
+        ("knots", "water in fluorocarbon", ["water", "fluorocarbon", "86", "3", "5", "", "83"]),
     ],
 )  # fmt: skip
 def test_a_row_reads_so(kind: str, name: str, shown: list[str]) -> None:

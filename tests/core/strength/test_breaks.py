@@ -3,26 +3,31 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 import pytest
 
 from jarana.core.law import listening
+from jarana.core.rig.model import Rig
 from jarana.core.strength.breaks import (
     CONDITION,
     HAND,
     LEAST_ON,
+    LEAST_SHARE,
     LENGTH_TO_MASS,
     MOST_ROWS,
+    SAME,
     SIZE_TOLD,
     TOLD,
     Fight,
     mass_of,
     told_by,
 )
-from jarana.core.strength.chain import StrengthLink
+from jarana.core.strength.chain import StrengthLink, Tied, strength_chain
 from jarana.core.strength.fish import pull_of_fish
 from jarana.core.strength.holds import PULL_SCATTER, share_held, shares_held
+from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
 
 WEAK, STOUT = 6.0, 12.0
 
@@ -137,3 +142,83 @@ def test_many_factors_at_once_are_each_what_one_says() -> None:
     told = shares_held(links, links[0], np.array([0.5, 1.0, 1.7]), 5.0, 1.3, 0.4)
     alone = [share_held((link(WEAK * k), links[1]), 5.0, 1.3, 0.4) for k in (0.5, 1.0, 1.7)]
     assert told == pytest.approx(alone, rel=1e-12)
+
+
+def clinch(broke: bool, mass: float = 0.75) -> Fight:
+    knot = StrengthLink("eye", "point", "knot", WEAK, ("point",), "clinch", 0.12, Tied("clinch", "nylon", 0.8))
+    length = (mass / CONDITION) ** (1 / 3) / 100
+    return Fight((knot, link(STOUT, "the hook")), 0.3, 1.0, length, mass, "broke" if broke else "landed")
+
+
+def pulled(**more: object) -> KnotTest:
+    return KnotTest.model_validate({"id": "mine", "knot": "clinch", "family": "nylon", "share": 0.8, "n": 3} | more)
+
+
+WEAKER = [clinch(k < 30, 0.6) for k in range(40)]
+
+
+def test_a_knot_that_gave_far_too_often_is_offered_to_be_counted_with_by_what_it_keeps() -> None:
+    (row,) = told_by(WEAKER)
+    assert row.high < 1.0
+    assert row.counted is not None
+    assert row.counted.keeps == pytest.approx(80.0 * row.factor, abs=0.1)
+    assert (row.counted.knot, row.counted.family, row.counted.said, row.counted.fish) == ("clinch", "nylon", 80.0, 40)
+    assert row.counted.spread == pytest.approx(0.12 * row.counted.keeps, abs=0.1)
+    assert (row.counted.row, row.counted.done) == ("", False)
+
+
+def test_a_link_that_perhaps_holds_less_or_is_no_knot_is_not_offered() -> None:
+    (perhaps,) = told_by([clinch(k < 3) for k in range(5)])
+    assert perhaps.low <= 1.0 <= perhaps.high
+    assert perhaps.counted is None
+    (line,) = told_by([fight(k < 30, 0.6) for k in range(40)])
+    assert line.high < 1.0
+    assert line.counted is None
+
+
+def test_what_counts_already_is_said_so_and_a_knot_that_was_pulled_is_left_to_the_scale() -> None:
+    (row,) = told_by(WEAKER)
+    assert row.counted is not None
+    keeps = row.counted.keeps / 100
+    (done,) = told_by(WEAKER, [pulled(share=keeps + 0.9 * SAME / 100, n=0, fish=12)])
+    assert done.counted is not None
+    assert (done.counted.row, done.counted.done) == ("mine", True)
+    (other,) = told_by(WEAKER, [pulled(share=keeps + 1.1 * SAME / 100, n=0, fish=12)])
+    assert other.counted is not None
+    assert (other.counted.row, other.counted.done) == ("mine", False)
+    assert told_by(WEAKER, [pulled(n=OWN_PULLS)])[0].counted is None
+    assert told_by(WEAKER, [pulled(n=OWN_PULLS - 1)])[0].counted is not None
+    assert told_by(WEAKER, [pulled(family="fluorocarbon")])[0].counted is not None
+
+
+def test_no_knot_is_counted_with_that_keeps_more_than_the_line_or_next_to_nothing() -> None:
+    more = [
+        Fight(
+            (replace(f.links[0], tied=Tied("clinch", "nylon", 0.98)), *f.links[1:]), 0.3, 1.0, f.length_m, 0.6, "landed"
+        )
+        for f in (clinch(False, 1.6) for _ in range(60))
+    ]
+    (row,) = told_by(more)
+    assert row.low > 1.0
+    assert row.counted is not None
+    assert row.counted.keeps == 100.0
+    less = [
+        Fight(
+            (replace(f.links[0], tied=Tied("clinch", "nylon", 0.16)), *f.links[1:]), 0.3, 1.0, f.length_m, 0.6, f.ended
+        )
+        for f in WEAKER
+    ]
+    (least,) = told_by(less)
+    assert least.counted is not None
+    assert least.counted.keeps == 100 * LEAST_SHARE
+
+
+def test_in_a_rig_the_knots_say_which_they_are_and_what_is_not_tied_does_not(contact_rig: Rig) -> None:
+    chain = strength_chain(contact_rig)
+    assert all(row.tied is None for row in chain if row.kind in ("span", "hook"))
+    eye = next(row for row in chain if row.kind == "eye")
+    assert eye.tied is not None
+    assert eye.tied.knot == contact_rig.attachment(eye.part).knot.key
+    joint = next(row for row in chain if row.kind == "joint" and row.part != contact_rig.joints[0].id)
+    assert joint.tied is not None
+    assert joint.tied.knot == next(j.knot.key for j in contact_rig.joints if j.id == joint.part)

@@ -27,6 +27,7 @@ from jarana.core.strength.tippet import (
     wanted_force,
 )
 from jarana.core.tackle.drawer import Drawer, KnotTest
+from jarana.core.tackle.knot import Knot, knots
 from jarana.core.tackle.material import dry_strength, materials
 from jarana.core.units import Writer
 from jarana.core.water.edits.figures import SetWord
@@ -210,6 +211,21 @@ def test_three_own_pulls_win_over_the_table_and_two_do_not(contact_rig: Rig) -> 
         contact_rig, Drawer(knot_tests=(KnotTest(id="t", knot="blood", share=0.95, n=4),))
     )
     assert "Your own pulls in nylon: 95%" in next(j.knot.remark for j in tied.joints if j.id == part)
+
+
+def test_what_fish_told_of_a_knot_counts_until_it_was_pulled_often_enough() -> None:
+    fish = KnotTest(id="f", knot="blood", share=0.62, spread=0.06, n=0, fish=9)
+    few, enough = (KnotTest(id="p", knot="blood", share=0.95, n=n) for n in (2, 3))
+
+    def blood(*tests: KnotTest) -> Knot:
+        knot = Drawer(knot_tests=tests).knot("blood")
+        assert knot is not None
+        return knot
+
+    assert blood(fish).nylon == blood(fish, few).nylon == blood(few, fish).nylon == 0.62
+    assert "by 9 fish of yours that were on: 62%" in blood(fish).remark
+    assert blood(fish, enough).nylon == blood(enough, fish).nylon == 0.95
+    assert blood(fish).fluorocarbon == knots()["blood"].fluorocarbon
 
 
 def test_the_loop_at_the_fly_line_is_chosen_among_loops_or_tied_to_it(contact_rig: Rig, drawer: Drawer) -> None:

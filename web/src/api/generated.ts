@@ -3917,6 +3917,71 @@ export interface components {
             why: string;
         };
         /**
+         * Counted
+         * @description What a knot keeps by what fish told, to count with from now on.
+         *
+         *     Attributes
+         *     ----------
+         *     keeps, said, spread
+         *         Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
+         *     row
+         *         The row of one's own knots that says it already, or says another figure; empty for a new one.
+         *     done
+         *         It is counted with.
+         */
+        Counted: {
+            /**
+             * Done
+             * @description It is counted with.
+             * @default false
+             * @example false
+             */
+            done?: boolean;
+            /**
+             * Family
+             * @description family
+             * @example text
+             */
+            family: string;
+            /**
+             * Fish
+             * @description fish
+             * @example 1
+             */
+            fish: number;
+            /**
+             * Keeps
+             * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
+             * @example 1
+             */
+            keeps: number;
+            /**
+             * Knot
+             * @description knot
+             * @example text
+             */
+            knot: string;
+            /**
+             * Row
+             * @description The row of one's own knots that says it already, or says another figure; empty for a new one.
+             * @default
+             * @example
+             */
+            row?: string;
+            /**
+             * Said
+             * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
+             * @example 1
+             */
+            said: number;
+            /**
+             * Spread
+             * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
+             * @example 1
+             */
+            spread: number;
+        };
+        /**
          * Course
          * @description A fly's way that is played after the guess, cm deep at evenly spaced times.
          */
@@ -6972,7 +7037,14 @@ export interface components {
         };
         /**
          * KnotTest
-         * @description Own pull tests of a knot in one kind of line: the share of the dry line's strength it kept.
+         * @description What a knot keeps of the dry line's strength as one ties it oneself, in one kind of line: by own pull tests, or by fish.
+         *
+         *     Attributes
+         *     ----------
+         *     n
+         *         Times it was pulled.
+         *     fish
+         *         That were on and told it, where nobody pulled.
          */
         KnotTest: {
             /**
@@ -6983,6 +7055,13 @@ export interface components {
              * @enum {string}
              */
             family?: "nylon" | "fluorocarbon";
+            /**
+             * Fish
+             * @description That were on and told it, where nobody pulled.
+             * @default 0
+             * @example 0
+             */
+            fish?: number;
             /**
              * Id
              * @description id
@@ -6997,8 +7076,8 @@ export interface components {
             knot: string;
             /**
              * N
-             * @description n
-             * @example 1
+             * @description Times it was pulled.
+             * @example 0
              */
             n: number;
             /**
@@ -8263,8 +8342,15 @@ export interface components {
          *         How many fish were lost by it, and how many were to be, strengths as they are said.
          *     factor, low, high
          *         What it holds over what is said: most likely, and eight times of ten.
+         *     counted
+         *         What to count with, where a knot gave and eight times of ten lie to one side; None elsewhere.
          */
         LinkTold: {
+            /**
+             * @description What to count with, where a knot gave and eight times of ten lie to one side; None elsewhere.
+             * @default null
+             */
+            counted?: components["schemas"]["Counted"] | null;
             /**
              * Expected
              * @description How many fish were lost by it, and how many were to be, strengths as they are said.
@@ -9712,6 +9798,9 @@ export interface components {
          *         All of them are in it, or only the planned one.
          *     learnt
          *         What earlier outings taught of the water; the plan begins with it.
+         *     deeper, faster
+         *         How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is
+         *         follows from it, until the depth is sounded.
          *     warm_c
          *         From this temperature on one stops, °C; None where it does not hold.
          *     batch
@@ -9735,10 +9824,24 @@ export interface components {
              */
             cautions: components["schemas"]["Caution"][];
             /**
+             * Deeper
+             * @description How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is follows from it, until the depth is sounded.
+             * @default 1
+             * @example 1
+             */
+            deeper?: number;
+            /**
              * Depths
              * @description Of its waters, m and m/s: the first changes slowest.
              */
             depths: number[];
+            /**
+             * Faster
+             * @description How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is follows from it, until the depth is sounded.
+             * @default 1
+             * @example 1
+             */
+            faster?: number;
             /**
              * Flows
              * @description flows
@@ -15970,6 +16073,11 @@ export interface components {
         /**
          * TakeTold
          * @description A take, as it was told.
+         *
+         *     Attributes
+         *     ----------
+         *     edits
+         *         Those that made the rig it was on of the rig as it was taken along.
          */
         TakeTold: {
             /**
@@ -15985,6 +16093,15 @@ export interface components {
              * @example 1
              */
             cm: number | null;
+            /**
+             * Edits
+             * @description Those that made the rig it was on of the rig as it was taken along.
+             * @default []
+             * @example []
+             */
+            edits?: {
+                [key: string]: unknown;
+            }[];
             /**
              * Ended
              * @description ended

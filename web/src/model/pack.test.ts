@@ -1,7 +1,18 @@
 // @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { Pack, PackRig } from "../api/client";
-import { binomial, depthAt, driftSeconds, inZone, outside, Plan, type Sight, shares, zoneDepths } from "./pack";
+import {
+  believed,
+  binomial,
+  depthAt,
+  driftSeconds,
+  inZone,
+  outside,
+  Plan,
+  type Sight,
+  shares,
+  zoneDepths,
+} from "./pack";
 import golden from "./plan.golden.json";
 
 const where = { depth: 1, pace: 0.5, sounded: false };
@@ -118,5 +129,21 @@ describe("so many of n drifts", () => {
     expect(binomial(6, 0.5, 0, 6)).toBeCloseTo(1);
     expect(binomial(6, 0.5, 3, 3)).toBeCloseTo(20 / 64);
     expect(binomial(4, 0.1, 0, 0)).toBeCloseTo(0.6561);
+  });
+});
+
+describe("what earlier outings taught", () => {
+  const taught = { ...grid(), deeper: 1.1, faster: 0.9 } as Pack;
+  it("makes the water as deep and as fast as it is believed to be", () => {
+    const there = believed(taught, { depth: 1, pace: 0.5, sounded: false });
+    expect(there.depth).toBeCloseTo(1.1);
+    expect(there.pace).toBeCloseTo(0.45);
+  });
+  it("leaves a sounded depth as it was found", () => {
+    expect(believed(taught, { depth: 1, pace: 0.5, sounded: true }).depth).toBe(1);
+  });
+  it("changes nothing where nothing was learnt, or a pack is older than that", () => {
+    const where = { depth: 1.3, pace: 0.7, sounded: false };
+    expect(believed(grid(), where)).toEqual(where);
   });
 });

@@ -12,6 +12,12 @@ const LIES = 0.04;
 /** How late in a drift the part that is over counts instead of the second (core/bank/look_up.py, whose golden vectors hold this file). */
 const SLIDES = 2;
 
+/** The water as it is believed to be: as it is said to be, by what earlier outings taught; a sounded depth is as it was found. */
+export function believed(pack: Pack, where: Where): Where {
+  const deeper = where.sounded ? 1 : (pack.deeper ?? 1);
+  return { ...where, depth: where.depth * deeper, pace: where.pace * (pack.faster ?? 1) };
+}
+
 /** Says whether a depth and a pace lie outside what the pack was computed for. */
 export function outside(pack: Pack, where: Where): boolean {
   const out = (values: readonly number[], v: number) => {

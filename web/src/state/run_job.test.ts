@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { JobFailed, runJob } from "./run_job";
+import { JobFailed, nextLook, runJob } from "./run_job";
 
 type Step = { state: string; done?: number; steps?: number; found?: unknown; fault?: unknown };
 let calls: string[] = [];
@@ -63,5 +63,11 @@ describe("a job", () => {
     await expect(running).rejects.toBeInstanceOf(JobFailed);
     window.dispatchEvent(new Event("pagehide"));
     expect(calls).toEqual(["POST", "GET", "DELETE", "GET"]);
+  });
+});
+
+describe("looks at a job", () => {
+  it("come at once at first, the seldomer the longer it takes, and never more than a second apart", () => {
+    expect([0, 480, 481, 2000, 8000, 60_000].map(nextLook)).toEqual([60, 60, 60.125, 250, 1000, 1000]);
   });
 });

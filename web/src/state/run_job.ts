@@ -1,7 +1,12 @@
 import { type AskedJob, api, type JobView, taken } from "../api/client";
 
-/** So long is waited before each look at a job, the last for all further ones. */
-const LOOKS_MS = [60, 90, 120, 180, 250];
+/** A job is looked at again after this share of how long it has been waited for: the longer it takes, the seldomer. */
+const OF_THE_WAIT = 1 / 8;
+const SOONEST_MS = 60;
+const LATEST_MS = 1000;
+
+/** How long to wait before the next look at a job that has been waited for so long. */
+export const nextLook = (waited_ms: number) => Math.min(Math.max(waited_ms * OF_THE_WAIT, SOONEST_MS), LATEST_MS);
 
 export type Found<K extends AskedJob["kind"]> = Extract<NonNullable<JobView["found"]>, { kind?: K }>;
 
@@ -24,8 +29,9 @@ export async function runJob<K extends AskedJob["kind"]>(
   signal.addEventListener("abort", stop, { once: true });
   window.addEventListener("pagehide", stop);
   try {
-    for (let looks = 0; ; looks++) {
-      await pause(LOOKS_MS[Math.min(looks, LOOKS_MS.length - 1)] ?? 250, signal);
+    const since = performance.now();
+    for (;;) {
+      await pause(nextLook(performance.now() - since), signal);
       const job = taken(await api.GET("/api/v1/jobs/{job_id}", { params, signal }));
       if (job.state === "done") return job.found as Found<K>;
       if (job.state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");

@@ -6,6 +6,7 @@ import itertools
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from jarana.core.bank.taps import every_tap
@@ -46,7 +47,13 @@ class Covered(Frozen):
 
 
 class TakeTold(Frozen):
-    """A take, as it was told."""
+    """A take, as it was told.
+
+    Attributes
+    ----------
+    edits
+        Those that made the rig it was on of the rig as it was taken along.
+    """
 
     id: UUID
     at: datetime
@@ -60,6 +67,7 @@ class TakeTold(Frozen):
     ended: str
     species: str
     cm: float | None
+    edits: tuple[dict[str, Any], ...] = ()
 
 
 class Row(Frozen):
@@ -156,6 +164,7 @@ def outing_of(events: Sequence[Event], writer: Writer = METRIC) -> OutingView | 
     fished: dict[tuple[int, int], _Counts] = {}
     covered: dict[tuple[str, int], _Counts] = {}
     fish: list[TakeTold] = []
+    made: dict[tuple[int, int], tuple[dict[str, Any], ...]] = {}
     lost: list[str] = []
     table: list[Row] = []
     changes = refused = 0
@@ -182,13 +191,15 @@ def outing_of(events: Sequence[Event], writer: Writer = METRIC) -> OutingView | 
                 row = row.model_copy(update={"said": told.said, "touched": bool(touched), "took": bool(takes)})
             table.append(row)
         elif isinstance(told, Take):
-            fish.append(_fish(event, told))
+            fish.append(_fish(event, told, made.get((told.at.rig, told.at.option), ())))
             words = ", ".join(
                 w for w in (told.ended, told.species, writer.text("short", told.cm / 100) if told.cm else "") if w
             )
             table.append(_row(event, told.at, words, told.second, 0))
         elif isinstance(told, Changed):
             changes, refused = changes + int(told.made), refused + int(not told.made)
+            if told.made:
+                made[(told.rig, told.option)] = told.edits
             table.append(
                 Row(id=event.id, at=event.at, kind=event.kind, rig=told.rig, option=told.option, what=told.text)
             )
@@ -254,10 +265,11 @@ def _row(event: Event, at: Placed, what: str, second: float | None, drifts: int)
     )  # fmt: skip
 
 
-def _fish(event: Event, told: Take) -> TakeTold:
+def _fish(event: Event, told: Take, edits: tuple[dict[str, Any], ...]) -> TakeTold:
     return TakeTold(
         id=event.id, at=event.at, rig=told.at.rig, option=told.at.option, lane=told.at.lane, step=told.at.step,
         fly=told.fly, second=told.second, when=told.when, ended=told.ended, species=told.species, cm=told.cm,
+        edits=edits,
     )  # fmt: skip
 
 

@@ -106,7 +106,9 @@ def pack(
 ) -> Pack:
     """Return the day pack of some rigs in a water; not `whole`, of the planned water alone.
 
-    `learnt` is what earlier outings taught of the water, and `told` says it: the plan begins with that.
+    `learnt` is what earlier outings taught of the water, and `told` says it: the plan begins with that. What the setting was taught
+    says where the flies are: in which of the pack's waters they are looked up (`deeper`, `faster`), how fast they are led in
+    all of them, and how far they spread.
 
     Raises
     ------
@@ -118,13 +120,13 @@ def pack(
     if not 1 <= len(rigs) <= MOST_RIGS:
         raise InputError.one("rigs", str(len(rigs)), f"from 1 to {MOST_RIGS} rigs go along")
     watch = watch or Watch()
-    water = setting.water
+    water, taught = setting.water, setting.taught
     depths = tuple(water.depth_m * s for s in SHARES) if whole else (water.depth_m,)
     paces = tuple(water.pace_m_s * s for s in SHARES) if whole and water.nature.flows else (water.pace_m_s,)
     made = tuple(_rig(key, rig, setting, depths, paces, watch, learnt) for key, rig in rigs)
     section = section_of(water, setting.writer)
     return Pack(
-        key=Situation(rigs[0][1], setting).key,
+        key=Situation(rigs[0][1], setting.plain).key,
         made_at=made_at,
         water=water,
         water_name=f"{water.river}, {water.name}" if water.river else water.name,
@@ -135,6 +137,8 @@ def pack(
         whole=whole,
         rigs=made,
         learnt=told,
+        deeper=taught.depth if taught else 1.0,
+        faster=taught.pace if taught else 1.0,
         cautions=section.cautions,
         light=light_hours(setting.today, zone),
         warm_c=WARM if suffers_warmth(water) else None,
@@ -151,8 +155,9 @@ def _rig(
     watch: Watch,
     learnt: Belief12 | None = None,
 ) -> PackRig:
-    here = Situation(rig, setting)
+    here = Situation(rig, setting.plain)
     options = options_of(here)
+    led = replace(setting, taught=setting.taught.of_the_hand if setting.taught else None)
     planned = setting.water
     waters = [
         planned.scaled(p / planned.pace_m_s if planned.pace_m_s else 1.0, d / planned.depth_m)
@@ -170,7 +175,9 @@ def _rig(
             if mine
             else (BESIDE_MEMBERS, BESIDE_FITTED)
         )
-        found = evaluate([o.situation for o in there], range(members), SEARCH_GRID, watch)
+        found = evaluate(
+            [Situation(o.situation.rig, led).with_water(water) for o in there], range(members), SEARCH_GRID, watch
+        )
         if found is None:
             raise Stopped
         tracks.append(found)
@@ -204,7 +211,7 @@ def _rig(
             PackCut(name=c.name, line=c.line, cut=c.cut_shown, finished=c.finished_shown)
             for c in cuts_of(rig, setting.writer, Measures())
         ),
-        ladder=None if alone else _ladder(here, watch),
+        ladder=None if alone else _ladder(Situation(rig, setting), watch),
     )
 
 

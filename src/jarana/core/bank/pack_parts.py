@@ -194,6 +194,9 @@ class Pack(Frozen):
         All of them are in it, or only the planned one.
     learnt
         What earlier outings taught of the water; the plan begins with it.
+    deeper, faster
+        How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is
+        follows from it, until the depth is sounded.
     warm_c
         From this temperature on one stops, °C; None where it does not hold.
     batch
@@ -216,6 +219,8 @@ class Pack(Frozen):
     whole: bool
     rigs: tuple[PackRig, ...]
     learnt: str = ""
+    deeper: float = 1.0
+    faster: float = 1.0
     more: tuple[Tap, ...] = MORE
     how_many: tuple[tuple[int, int | None], ...] = HOW_MANY
     cautions: tuple[Caution, ...]

@@ -14,6 +14,7 @@ from jarana.core.bank.outing import OutingView
 from jarana.core.law import doubts, listening
 from jarana.core.model import Frozen
 from jarana.core.strength.breaks import Fight, LinkTold, told_by
+from jarana.core.tackle.drawer import KnotTest
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -116,6 +117,7 @@ def season_of(
     flies: Mapping[str, str] | None = None,
     fights: Sequence[Fight] = (),
     writer: Writer = METRIC,
+    own: Sequence[KnotTest] = (),
 ) -> SeasonTold:
     """Return what outings tell together, hours in a zone; those kept apart are left out by whoever asks.
 
@@ -125,9 +127,11 @@ def season_of(
         Names of the flies of the box by the id of their weight.
     fights
         Fish that were on, with what bore them.
+    own
+        What one's own knots are said to keep already.
     """
     with listening() as heard:
-        strengths = tuple(row.model_copy(update={"says": writer.marked(row.says)}) for row in told_by(fights))
+        strengths = tuple(row.model_copy(update={"says": writer.marked(row.says)}) for row in told_by(fights, own))
     on = [(o.rigs[f.rig].name, f.ended) for o in outings for f in o.fish if f.ended in ON and f.rig < len(o.rigs)]
     ended = Counter(how for _, how in on)
     lost = Counter((flies or {}).get(key, say("not-owned")) for o in outings for key in o.lost)

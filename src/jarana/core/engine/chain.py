@@ -45,8 +45,12 @@ def steps_of(scenario: Scenario) -> Steps:
     """Return the steps a scenario is run with where nobody says otherwise."""
     if scenario.stream.still:
         return STILL
-    over = len(scenario.stream.lanes) > 1 and any(b.floats for b in scenario.bodies)
-    return OVER_LANES if over else MOVING
+    return OVER_LANES if floats_over_lanes(scenario) else MOVING
+
+
+def floats_over_lanes(scenario: Scenario) -> bool:
+    """Say whether something floats where the stream has lanes."""
+    return len(scenario.stream.lanes) > 1 and any(b.floats for b in scenario.bodies)
 
 
 @dataclass(frozen=True)

@@ -79,7 +79,7 @@ class Pooled:
 
 def given_of(lesson: Lesson) -> Given:
     """Return what a lesson says of its water: whatever the hand may be is in the spread."""
-    pace, depth, _ = lesson.sigmas
+    pace, depth, *_ = lesson.sigmas
     return Given(
         mean=(pace * lesson.mean[0], depth * lesson.mean[1]),
         spread=(

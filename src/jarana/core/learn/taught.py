@@ -1,6 +1,6 @@
 """A lesson: what a log taught of a water and a hand, kept in a few figures, and carried on to another day.
 
-Of the twelve unknowns a log weighs, pace, depth and hand go on to other rigs; what was learnt of a fly or a line stays with it.
+Of the twelve unknowns a log weighs, pace, depth, hand and the roughness of the bed go on to other rigs; what was learnt of a fly or a line stays with it.
 """
 
 from __future__ import annotations
@@ -13,12 +13,13 @@ import numpy as np
 from pydantic import Field
 
 from jarana.core.documents import Document
+from jarana.core.engine.arrays import Floats
 from jarana.core.learn.water import FORGETS, Belief12, Learnt
 from jarana.core.situation import TAUGHT, Situation, Taught
 from jarana.core.units import Writer
 from jarana.core.unknowns.drifts import COLUMNS
 from jarana.core.unknowns.spreads import spreads_of
-from jarana.core.water.reach import Reach
+from jarana.core.water.reach import LEAST_STONES, MOST_STONES, Reach
 from jarana.core.words import phrases
 
 say = phrases(
@@ -28,6 +29,8 @@ deeper = { $by } deeper than you wrote
 shallower = { $by } shallower than you wrote
 faster = { $by } faster water
 slower = { $by } slower water
+rougher = a bed { $by } rougher
+smoother = a bed { $by } smoother
 led-faster = you lead { $by } faster than you think
 led-slower = you lead { $by } slower than you think
 and = { $a }, { $b }
@@ -44,13 +47,16 @@ LEAST_TOLD = 0.01
 STEADY = 1e-9
 
 
+Row = tuple[float, float, float, float]
+
+
 class Lesson(Document):
     """What a log taught.
 
     Attributes
     ----------
     mean, spread
-        Of pace, depth and hand in spreads of before: mean, (3,), and covariance, (3, 3).
+        Of pace, depth, hand and roughness in spreads of before: mean, (4,), and covariance, (4, 4).
     sigmas
         Those spreads, of the logarithm.
     depth_m
@@ -60,11 +66,11 @@ class Lesson(Document):
     """
 
     TYPE: ClassVar[str] = "lesson"
-    VERSION: ClassVar[int] = 1
+    VERSION: ClassVar[int] = 2
 
-    mean: tuple[float, float, float]
-    spread: tuple[tuple[float, float, float], ...] = Field(min_length=3, max_length=3)
-    sigmas: tuple[float, float, float]
+    mean: Row
+    spread: tuple[Row, ...] = Field(min_length=len(TAUGHT), max_length=len(TAUGHT))
+    sigmas: Row
     drifts: int = Field(ge=1)
     depth_m: float = Field(gt=0)
     last: date
@@ -79,16 +85,19 @@ def lesson_of(belief: Belief12, found: Learnt, there: Situation, depth_m: float,
     mean = belief.weights @ z
     away = z - mean
     spread = (away * belief.weights[:, None]).T @ away
-    rows = [[float(v) for v in row] for row in spread]
-    a, b, c = (float(v) for v in mean)
     return Lesson(
-        mean=(a, b, c),
-        spread=tuple((row[0], row[1], row[2]) for row in rows),
-        sigmas=(spreads.pace, spreads.depth, spreads.hand),
+        mean=_row(mean),
+        spread=tuple(_row(row) for row in spread),
+        sigmas=(spreads.pace, spreads.depth, spreads.hand, spreads.roughness),
         drifts=found.drifts,
         depth_m=depth_m,
         last=last,
     )
+
+
+def _row(values: Floats) -> Row:
+    a, b, c, d = (float(v) for v in values)
+    return a, b, c, d
 
 
 def share_left(lesson: Lesson, water: Reach, today: date) -> float:
@@ -105,9 +114,9 @@ def carried(lesson: Lesson, water: Reach, today: date) -> Taught:
     mean = left * own
     mixed = left * spread + (1.0 - left) * np.eye(len(TAUGHT)) + left * (1.0 - left) * np.outer(own, own)
     root = np.linalg.cholesky(mixed + STEADY * np.eye(len(TAUGHT)))
-    pace, depth, hand = (round(math.exp(s * m), 4) for s, m in zip(lesson.sigmas, mean, strict=True))
+    pace, depth, hand, rougher = (round(math.exp(s * m), 4) for s, m in zip(lesson.sigmas, mean, strict=True))
     return Taught(
-        factors=(pace if water.nature.flows else 1.0, depth, hand if water.nature.flows else 1.0),
+        factors=(pace, depth, hand, rougher) if water.nature.flows else (1.0, depth, 1.0, 1.0),
         root=tuple(tuple(round(float(v), 5) for v in row) for row in root),
         drifts=lesson.drifts,
     )
@@ -119,7 +128,11 @@ def said(taught: Taught, water: Reach, writer: Writer) -> str:
     deeper = water.depth_m * (taught.depth - 1.0)
     if abs(taught.depth - 1.0) >= LEAST_TOLD:
         parts.append(say("deeper" if deeper > 0 else "shallower", by=writer.text("depth", abs(deeper))))
-    for factor, more, less in ((taught.pace, "faster", "slower"), (taught.hand, "led-faster", "led-slower")):
+    for factor, more, less in (
+        (taught.pace, "faster", "slower"),
+        (taught.hand, "led-faster", "led-slower"),
+        (taught.rougher, "rougher", "smoother"),
+    ):
         if abs(factor - 1.0) >= LEAST_TOLD:
             parts.append(say(more if factor > 1.0 else less, by=f"{abs(factor - 1.0) * 100:.0f} %"))
     if not parts:
@@ -131,7 +144,12 @@ def said(taught: Taught, water: Reach, writer: Writer) -> str:
 
 
 def corrected(water: Reach, taught: Taught) -> Reach:
-    """Return a water written down as it was learnt to be, in whole centimetres and centimetres a second; its throws are left out."""
-    changed = water.scaled(taught.pace, taught.depth)
+    """Return a water written down as it was learnt to be, in whole centimetres and centimetres a second; its throws are left out.
+
+    The size of its stones only where it was told: else its bed stays of its kind.
+    """
+    changed = water.scaled(taught.pace, taught.depth, taught.rougher if water.stones_m is not None else 1.0)
     rounded = {"depth_m": round(changed.depth_m, 2), "pace_m_s": round(changed.pace_m_s, 2), "paced": ()}
+    if changed.stones_m is not None:
+        rounded["stones_m"] = min(max(round(changed.stones_m, 2), LEAST_STONES), MOST_STONES)
     return changed.model_copy(update=rounded)

@@ -13,6 +13,7 @@ from jarana.core.model import Frozen
 from jarana.core.strength.chain import StrengthLink, weakest_link
 from jarana.core.strength.fish import pull_of_fish
 from jarana.core.strength.holds import shares_held
+from jarana.core.tackle.drawer import KnotTest
 from jarana.core.words import phrases
 
 say = phrases(
@@ -48,6 +49,10 @@ EIGHTY = (0.1, 0.9)
 TOLD = 0.05
 """A factor nearer to one than this is as said."""
 MOST_ROWS = 6
+LEAST_SHARE = 0.15
+"""No knot is counted with that keeps less of a line."""
+SAME = 0.5
+"""Percent of a line within which a figure is the one that counts already."""
 
 
 @dataclass(frozen=True)
@@ -83,6 +88,29 @@ class Fight:
         return mass_of(self.length_m) if self.length_m else self.usual_kg
 
 
+class Counted(Frozen):
+    """What a knot keeps by what fish told, to count with from now on.
+
+    Attributes
+    ----------
+    keeps, said, spread
+        Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
+    row
+        The row of one's own knots that says it already, or says another figure; empty for a new one.
+    done
+        It is counted with.
+    """
+
+    knot: str
+    family: str
+    keeps: float
+    said: float
+    spread: float
+    fish: int
+    row: str = ""
+    done: bool = False
+
+
 class LinkTold(Frozen):
     """What fish tell of what gives first.
 
@@ -94,6 +122,8 @@ class LinkTold(Frozen):
         How many fish were lost by it, and how many were to be, strengths as they are said.
     factor, low, high
         What it holds over what is said: most likely, and eight times of ten.
+    counted
+        What to count with, where a knot gave and eight times of ten lie to one side; None elsewhere.
     """
 
     what: str
@@ -104,6 +134,7 @@ class LinkTold(Frozen):
     low: float
     high: float
     says: str
+    counted: Counted | None = None
 
 
 def mass_of(length_m: float) -> float:
@@ -118,22 +149,22 @@ def mass_of(length_m: float) -> float:
     return CONDITION * (100.0 * length_m) ** 3
 
 
-def told_by(fights: Sequence[Fight]) -> tuple[LinkTold, ...]:
+def told_by(fights: Sequence[Fight], own: Sequence[KnotTest] = ()) -> tuple[LinkTold, ...]:
     """Return what fish that were on tell of the links that give first, those that broke most often first.
 
     A factor on the strength of one link, lognormal about one by `HAND` before, weighed by every fish: with the share of takes held if it
-    held, with the rest if it gave. The other links are as they are said.
+    held, with the rest if it gave. The other links are as they are said. `own` is what one's own knots are said to keep already.
     """
     by_link: dict[str, list[Fight]] = {}
     for fight in fights:
         if fight.links:
             by_link.setdefault(weakest_link(fight.links).why, []).append(fight)
-    rows = [_told(why, own) for why, own in by_link.items()]
+    rows = [_told(why, fish, own) for why, fish in by_link.items()]
     told = [row for row in rows if row.gave or row.on >= LEAST_ON]
     return tuple(sorted(told, key=lambda row: (-row.gave, -row.on, row.what))[:MOST_ROWS])
 
 
-def _told(why: str, fights: Sequence[Fight]) -> LinkTold:
+def _told(why: str, fights: Sequence[Fight], own: Sequence[KnotTest]) -> LinkTold:
     weights = -0.5 * (GRID / HAND) ** 2
     expected = 0.0
     gave = 0
@@ -166,4 +197,21 @@ def _told(why: str, fights: Sequence[Fight]) -> LinkTold:
     return LinkTold(
         what=why, on=len(fights), gave=gave, expected=round(expected, 2),
         factor=round(factor, 3), low=round(low, 3), high=round(high, 3), says=says,
+        counted=_counted(weakest_link(fights[0].links), factor, len(fights), own) if sure else None,
+    )  # fmt: skip
+
+
+def _counted(weak: StrengthLink, factor: float, fish: int, own: Sequence[KnotTest]) -> Counted | None:
+    """Return what the knot that gave keeps by what was told; pull tests of it count before fish."""
+    tied = weak.tied
+    if tied is None or abs(factor - 1.0) < TOLD:
+        return None
+    mine = [test for test in own if (test.knot, test.family) == (tied.knot, tied.family)]
+    if any(test.counts and not test.fish for test in mine):
+        return None
+    keeps = round(100.0 * min(max(tied.share * factor, LEAST_SHARE), 1.0), 1)
+    row = next((test for test in mine if test.fish), None)
+    return Counted(
+        knot=tied.knot, family=tied.family, keeps=keeps, said=round(100.0 * tied.share, 1), spread=round(keeps * weak.scatter, 1),
+        fish=fish, row=row.id if row else "", done=row is not None and abs(100.0 * row.share - keeps) < SAME,
     )  # fmt: skip

@@ -51,6 +51,15 @@ HOOK_SCATTER = 0.08
 
 
 @dataclass(frozen=True)
+class Tied:
+    """A knot by itself: which, in which family of line, and the share of the line it is said to keep."""
+
+    knot: str
+    family: Literal["nylon", "fluorocarbon"]
+    share: float
+
+
+@dataclass(frozen=True)
 class StrengthLink:
     """One thing that can break.
 
@@ -68,6 +77,8 @@ class StrengthLink:
         How the force comes about.
     scatter
         How far it may be off from one tying to the next, standard deviation of the logarithm.
+    tied
+        The knot that goes, where it is one that is tied and can be pulled by itself.
     """
 
     kind: Literal["span", "joint", "tag", "eye", "hook"]
@@ -77,6 +88,7 @@ class StrengthLink:
     loses: tuple[str, ...]
     why: str
     scatter: float
+    tied: Tied | None = None
 
 
 @told_again
@@ -158,14 +170,24 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
             share *= knot_efficiency(joint.loop, lower.material)
         return StrengthLink("joint", joint.id, say("fly-line", short=(joint.loop or joint.knot).short.lower()), share * lower_force, below,
                             _told(joint.loop or joint.knot, share, lower, lower.d0_mm),
-                            _scatter(lower, joint.knot, *([joint.loop] if joint.loop else [])))  # fmt: skip
+                            _scatter(lower, joint.knot, *([joint.loop] if joint.loop else [])),
+                            None if joint.loop else _tied(joint.knot, lower))  # fmt: skip
     upper = rig.spans[index - 1]
     in_line = rig.in_line(joint.id)
     if in_line is not None:
         share = knot_efficiency(joint.knot, lower.material)
         name = say("bend", short=joint.knot.short.lower(), role=rig.role(in_line))
         why = f"{_told(joint.knot, share, lower)}"
-        return StrengthLink("joint", joint.id, name, share * lower_force, below, why, _scatter(lower, joint.knot))
+        return StrengthLink(
+            "joint",
+            joint.id,
+            name,
+            share * lower_force,
+            below,
+            why,
+            _scatter(lower, joint.knot),
+            _tied(joint.knot, lower),
+        )
     hung = tuple(key for a in rig.attachments if _hangs_at(a, joint.id) for key in (a.id, *rig.behind(a.id)))
     upper_share, lower_share = (
         knot_efficiency(joint.knot, upper.material),
@@ -191,12 +213,21 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
         below + hung if line is upper else below,
         _told(joint.knot, share, line, mm),
         _scatter(line, joint.knot),
+        _tied(joint.knot, line),
     )
 
 
 def _scatter(line: Span, *tied: Knot) -> float:
     """Return the scatter of knots in a line: its own and theirs, independent of one another."""
     return math.hypot(line.strength_scatter, *(knot.scatter for knot in tied))
+
+
+def _tied(knot: Knot, line: Span) -> Tied | None:
+    """Return a knot by itself; None for what leaves the line unbroken and is not pulled."""
+    if "unbroken" in knot.uses:
+        return None
+    family: Literal["nylon", "fluorocarbon"] = "fluorocarbon" if line.material.family == "fluorocarbon" else "nylon"
+    return Tied(knot.key, family, knot_efficiency(knot, line.material))
 
 
 def _told(knot: Knot, share: float, span: Span, mm: float | None = None) -> str:
@@ -229,13 +260,13 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
                         say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.label), HOOK_SCATTER)  # fmt: skip
     share = knot_efficiency(knot, own.material)
     eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role.removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
-                       say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)), _scatter(own, knot))  # fmt: skip
+                       say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)), _scatter(own, knot), _tied(knot, own))  # fmt: skip
     if link is None or at.kind != "joint":
         return [eye, hook]
     held, words = _tag_knot(rig, attachment)
     tag_share = knot_efficiency(held, own.material) * (WEAK_TAG if held.dropper_tag == "weak" else 1.0)
     tag = StrengthLink("tag", attachment.id, f"{role}'s {words}", tag_share * own.wet_strength(), lost,
-                       f"{held.name.lower()}, {_told(held, tag_share, own)}", _scatter(own, held))  # fmt: skip
+                       f"{held.name.lower()}, {_told(held, tag_share, own)}", _scatter(own, held), _tied(held, own))  # fmt: skip
     return [tag, eye, hook]
 
 

@@ -25,6 +25,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+your-own-fish = In { $family }, by { $fish } fish of yours that were on: { $share }.
 your-own-pulls-n = Your own pulls in { $family }: { $share } ± { $spread }, n = { $n }.
 with-bead = , { $mm } mm
 with-turns = , { $n } turns
@@ -258,17 +259,31 @@ OWN_PULLS = 3
 
 
 class KnotTest(Document):
-    """Own pull tests of a knot in one kind of line: the share of the dry line's strength it kept."""
+    """What a knot keeps of the dry line's strength as one ties it oneself, in one kind of line: by own pull tests, or by fish.
+
+    Attributes
+    ----------
+    n
+        Times it was pulled.
+    fish
+        That were on and told it, where nobody pulled.
+    """
 
     TYPE: ClassVar[str] = "knot-test"
-    VERSION: ClassVar[int] = 1
+    VERSION: ClassVar[int] = 2
 
     id: Key
     knot: Key
     family: Literal["nylon", "fluorocarbon"] = "nylon"
     share: float = Field(gt=0.1, le=1)
     spread: float = Field(default=0, ge=0, le=1)
-    n: int = Field(ge=1, le=1000)
+    n: int = Field(ge=0, le=1000)
+    fish: int = Field(default=0, ge=0, le=9999)
+
+    @property
+    def counts(self) -> bool:
+        """Whether it counts instead of the table: pulled often enough, or told by fish."""
+        return self.n >= OWN_PULLS or self.fish > 0
 
 
 MEASURED: dict[str, float | None] = {"weighed_mg": None, "timed_drag": None, "timed_spread": 0.3}
@@ -311,18 +326,18 @@ class Drawer(Frozen):
         return not (self.spools or self.patterns or self.rods or self.lines or self.floats)
 
     def knot(self, key: str) -> Knot | None:
-        """Return a knot of the table, with the person's own pull tests where there are enough of them."""
+        """Return a knot of the table, with the person's own pull tests where there are enough of them, or what fish told of it."""
         knot = knots().get(key)
         if knot is None:
             return None
-        for test in self.knot_tests:
-            if test.knot == key and test.n >= OWN_PULLS:
-                told = say(
-                    "your-own-pulls-n",
-                    family=test.family,
-                    share=f"{test.share:.0%}",
-                    spread=f"{test.spread:.0%}",
-                    n=test.n,
+        # What was pulled counts before what fish told.
+        for test in sorted(self.knot_tests, key=lambda t: t.n >= OWN_PULLS):
+            if test.knot == key and test.counts:
+                share = f"{test.share:.0%}"
+                told = (
+                    say("your-own-pulls-n", family=test.family, share=share, spread=f"{test.spread:.0%}", n=test.n)
+                    if test.n >= OWN_PULLS
+                    else say("your-own-fish", family=test.family, share=share, fish=test.fish)
                 )
                 remark = f"{knot.remark} {told}".strip()
                 scatter = max(test.spread / test.share, STEADIEST_HAND)

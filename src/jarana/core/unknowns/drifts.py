@@ -13,7 +13,7 @@ import numpy as np
 
 from jarana.core.drift.lower import Lowered, driven, lower
 from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.chain import Ready, Steps, ready
+from jarana.core.engine.chain import Ready, Steps, floats_over_lanes, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream
@@ -55,27 +55,39 @@ UPPER = 0.6
 """Share of the depth in which a rig lands, however steeply."""
 ROUGHEST = 0.2
 """z0 is at most this share of the depth."""
-COLUMNS = [PACE, DEPTH, HAND]
+COLUMNS = [PACE, DEPTH, HAND, ROUGHNESS]
 """Where among the deviates that stands which a log teaches (:data:`jarana.core.situation.TAUGHT`)."""
 FLY_UNKNOWNS = ((MASS_1, DRAG_1), (MASS_2, DRAG_2), (MASS_3, DRAG_3))
 
 
 @dataclass(frozen=True)
 class Grid:
-    """How finely members are computed: share of the nodes, steps in moving and in still water, and times that are kept."""
+    """How finely members are computed: share of the nodes, steps in moving and still water and of what floats over lanes, times kept."""
 
     refine: float
     moving: Steps
     still: Steps
+    seams: Steps
     kept: int = 48
     kept_still: int = 96
 
+    def steps(self, scenario: Scenario) -> Steps:
+        """Return the steps of a scenario: line that lies over lanes is pulled on anew by each seam, and needs finer ones."""
+        if scenario.stream.still:
+            return self.still
+        return self.seams if floats_over_lanes(scenario) else self.moving
 
-COARSE = 0.005
-"""Strain of a link in a step of a search: its length is set right after every step, its way bends a little wider."""
-MEMBER_GRID = Grid(0.5, Steps(0.0125, 0.05, 0.5), Steps(0.015, 0.05, 0.3, 0.2, 0.2))
-SEARCH_GRID = Grid(0.35, Steps(0.02, 0.06, 0.5, strain=COARSE), Steps(0.03, 0.1, 0.3, 0.3, 1.0, COARSE), 32, 48)
-SCREEN_GRID = Grid(0.25, Steps(0.03, 0.08, 0.5, strain=COARSE), Steps(0.05, 0.2, 0.2, 0.3, 1.0, COARSE), 32, 48)
+
+COARSE = 0.015
+"""Strain of a link in a step of a member: its length is set right after every step, its way bends a little wider.
+Members lie some hundred times as far apart as these steps are off (tests/core/unknowns); nodes are not spared where floats are told of."""
+MOVING, STILL = Steps(0.03, 0.1, 0.5, strain=COARSE), Steps(0.03, 0.125, 0.3, 0.3, 1.0, COARSE)
+MEMBER_GRID = Grid(0.5, MOVING, STILL, Steps(0.0125, 0.05, 0.5))
+SEARCH_GRID = Grid(0.35, MOVING, STILL, Steps(0.02, 0.06, 0.5, strain=0.005), 32, 48)
+SCREEN_GRID = Grid(
+    0.25, Steps(0.04, 0.12, 0.5, strain=0.02), Steps(0.05, 0.2, 0.2, 0.3, 1.0, 0.02), Steps(0.03, 0.08, 0.5, strain=0.005),
+    32, 48,
+)  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -139,7 +151,7 @@ def base_of(situation: Situation, grid: Grid) -> Base:
         below=_below(mesh, hold),
         arcs=np.array([float(mesh.arc[n] - mesh.arc[leader]) for n in nodes]),
         spreads=spreads_of(situation),
-        steps=grid.still if still else grid.moving,
+        steps=grid.steps(scenario),
         frames=grid.kept_still if still else grid.kept,
     )
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from functools import cache
 from itertools import accumulate, pairwise
@@ -14,7 +15,7 @@ from pydantic import Field, model_validator
 
 from jarana.core.documents import Document
 from jarana.core.engine.ground import bed_depth
-from jarana.core.engine.hydro.stream import bulk_speed, power_over_stones, roughness_of, stream_speed
+from jarana.core.engine.hydro.stream import bulk_speed, power_over_stones, roughness_of, stones_of, stream_speed
 from jarana.core.engine.hydro.water_properties import Water, water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tables import TableRow, load_table
@@ -46,6 +47,8 @@ WARM = 19.0
 """°C from which trout are better left alone: one that was fought long may not live (practice)."""
 Blows = Literal["upstream", "downstream", "towards you", "away from you", "from your left", "from your right"]
 Bed = Literal["silt", "fine-gravel", "coarse-gravel", "cobble", "boulder", "weed"]
+LEAST_STONES, MOST_STONES = 0.01, 1.0
+"""m a bed's bigger stones may be told to have."""
 
 
 class BedKind(TableRow):
@@ -212,7 +215,7 @@ class Reach(Document):
     depth_m: float = Field(ge=0.1, le=40)
     pace_m_s: float = Field(ge=0.0, le=3.0)
     bed: Bed
-    stones_m: float | None = Field(default=None, ge=0.01, le=1.0)
+    stones_m: float | None = Field(default=None, ge=LEAST_STONES, le=MOST_STONES)
     temperature_c: float = Field(ge=0, le=30)
     zone: TakingZone
     zone_known: bool = True
@@ -332,8 +335,11 @@ class Reach(Document):
         """Speed of the water at a height above the bed where the fish hold, m/s."""
         return stream_speed(height, self.pace_m_s, self.depth_m, self.roughness, self.power_over(self.depth_m))
 
-    def scaled(self, pace: float = 1.0, depth: float = 1.0) -> Reach:
-        """Return the same water with another pace and depth, all its lanes with it; its throws are left out."""
+    def scaled(self, pace: float = 1.0, depth: float = 1.0, rougher: float = 1.0) -> Reach:
+        """Return the same water with another pace, depth and roughness, all its lanes with it; its throws are left out.
+
+        A rougher bed has stones as big as make it so.
+        """
         soundings = tuple(s.model_copy(update={"depth_m": s.depth_m * depth}) for s in self.soundings)
         changed = {"pace_m_s": self.pace_m_s * pace, "depth_m": self.depth_m * depth, "soundings": soundings}
         lanes = tuple(
@@ -345,7 +351,8 @@ class Reach(Document):
             )
             for lane in self.lanes
         )
-        return self.model_copy(update={**changed, "lanes": lanes, "paced": ()})
+        stones = self.stones_m if math.isclose(rougher, 1.0) else stones_of(self.roughness * rougher)
+        return self.model_copy(update={**changed, "lanes": lanes, "paced": (), "stones_m": stones})
 
     @property
     def bulk_pace(self) -> float:

@@ -45,12 +45,14 @@ class PackFound(Frozen):
 
 
 def _run(work: Work, asked: PackAsked, asking: Asking, watch: Watch) -> PackFound | None:
-    setting = setting_of(work, asked.water, asking).plain
+    setting = setting_of(work, asked.water, asking)
     rigs = [(along.id, along.rig) for along in asked.rigs]
     try:
         learnt = None if is_left_out(work, asked.water.id) else learnt_of(work, setting, watch)
         known, told = (learnt[0], f"{learnt[1].said} {learnt[1].tell}".strip()) if learnt else (None, "")
-        return PackFound(pack=pack(rigs, setting, work.now.isoformat(), asked.whole, watch, known, told, asking.zone))
+        # What the log says by now is kept as the lesson of the water.
+        now = setting_of(work, asked.water, asking)
+        return PackFound(pack=pack(rigs, now, work.now.isoformat(), asked.whole, watch, known, told, asking.zone))
     except Stopped:
         return None
 

@@ -4,7 +4,7 @@ import type { PackRig, Tap } from "../../api/client";
 import { Coverage } from "../../drawings/coverage";
 import { text } from "../../model/format";
 import { counselFor, type Outing, sightsOf, tapsOf } from "../../model/outing";
-import { driftSeconds, outside, Plan } from "../../model/pack";
+import { believed, driftSeconds, outside, Plan, type Where } from "../../model/pack";
 import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { driftOver, fliesDown, seenNow, useClock, usualCycle } from "../../state/drift_clock";
@@ -45,7 +45,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   const noting = useStand((s) => s.on);
   useEffect(() => (noting ? followStand() : undefined), [noting]);
   useDaylight(pack.light, outing.last);
-  const seconds = driftSeconds(pack, rig, option, outing.where);
+  const there = useMemo(() => believed(pack, outing.where), [pack, outing.where]);
+  const seconds = driftSeconds(pack, rig, option, there);
   const plan = useMemo(
     () => new Plan(pack, rig, outing.where, sightsOf(outing, outing.rig, taps)),
     [pack, rig, outing, taps],
@@ -114,6 +115,12 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           </span>
           <span className="shrink-0 text-[13px] text-soft">{outing.where.sounded ? "sounded" : "change"}</span>
         </button>
+        {drawnOtherwise(there, outing.where) ? (
+          <p className="text-[13px] text-soft">
+            Drawn {text(system, "depth", there.depth)} deep
+            {pack.flows ? ` at ${text(system, "speed", there.pace)}` : ""}, as learnt here; sound it, and that counts.
+          </p>
+        ) : null}
         {outside(pack, outing.where) ? (
           <p className="text-look">Farther off than this pack was made for: depths and plan are those nearest to it.</p>
         ) : null}
@@ -155,7 +162,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           kept={kept}
           rig={rig}
           option={option}
-          where={outing.where}
+          where={there}
           gone={gone}
           drifts={outing.drifts}
           chance={rig.plan ? plan.chance(option) : null}
@@ -304,4 +311,12 @@ function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
       } catch {}
     },
   ];
+}
+
+const LEAST_DIFFERENCE = 0.01;
+
+/** Says whether the water is drawn otherwise than it is said to be, by enough to be told. */
+function drawnOtherwise(there: Where, said: Where): boolean {
+  const off = (a: number, b: number) => Math.abs(a / Math.max(b, 1e-6) - 1) >= LEAST_DIFFERENCE;
+  return off(there.depth, said.depth) || (said.pace > 0 && off(there.pace, said.pace));
 }

@@ -1,7 +1,15 @@
-import { render, screen, within } from "@testing-library/react";
-import { describe, expect, it } from "vitest";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Season } from "../../api/client";
 import { Lost } from "./lost";
+
+const change = vi.fn();
+vi.mock("../../state/use_stock", () => ({ useStock: () => ({ change }) }));
+vi.mock("../../state/units", () => ({ useNumber: () => (value: number, decimals: number) => value.toFixed(decimals) }));
+
+afterEach(cleanup);
 
 const season = (more: Partial<Season>): Season =>
   ({ ended: [], flies_lost: [], by_landed: [], broke: "", ...more }) as Season;
@@ -38,6 +46,38 @@ describe("what was lost", () => {
     const [, range, said, middle] = [...place.querySelectorAll("rect")].map((r) => Number(r.getAttribute("x")));
     expect(range).toBeLessThan(middle ?? 0);
     expect(middle).toBeLessThan(said ?? 0);
+  });
+  const told = { what: "clinch", on: 40, gave: 30, expected: 21, factor: 0.8, low: 0.7, high: 0.9, says: "weaker" };
+  const counted = { knot: "clinch", family: "nylon", keeps: 64, said: 80, spread: 7.7, fish: 40, row: "", done: false };
+  const shown = (more: Partial<typeof counted>) =>
+    render(
+      <QueryClientProvider client={new QueryClient()}>
+        <Lost season={season({ ended: [], strengths: [{ ...told, counted: { ...counted, ...more } }] })} />
+      </QueryClientProvider>,
+    );
+  it("is counted with at a press: as a new row of one's knots, or in the one that is there", async () => {
+    change.mockResolvedValue({ faults: {}, made: [] });
+    const user = userEvent.setup();
+    const { unmount } = shown({});
+    await user.click(screen.getByRole("button", { name: "Count with 64 % instead of 80 %" }));
+    const cells = { keeps: "64", spread: "7.7", n: "0", fish: "40" };
+    expect(change).toHaveBeenLastCalledWith("knots", [
+      { op: "add", cells: { ...cells, knot: "clinch", line: "nylon" } },
+    ]);
+    unmount();
+    shown({ row: "mine" });
+    await user.click(screen.getByRole("button", { name: "Count with 64 % instead of 80 %" }));
+    expect(change).toHaveBeenLastCalledWith("knots", [{ op: "set", rows: ["mine"], cells }]);
+  });
+  it("is said to be counted with, and why it could not be", async () => {
+    const { unmount } = shown({ done: true });
+    expect(screen.getByText("Counted with: it keeps 64 %, among your knots in Tackle.")).toBeTruthy();
+    expect(screen.queryByRole("button")).toBeNull();
+    unmount();
+    change.mockResolvedValue({ faults: { keeps: "from 10 to 100 %" }, made: [] });
+    shown({});
+    await userEvent.setup().click(screen.getByRole("button"));
+    expect((await screen.findByRole("alert")).textContent).toBe("from 10 to 100 %");
   });
   it("is not there where nothing was", () => {
     const { container } = render(<Lost season={season({})} />);

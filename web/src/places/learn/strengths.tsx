@@ -1,4 +1,9 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import type { Season } from "../../api/client";
+import { useNumber } from "../../state/units";
+import { useStock } from "../../state/use_stock";
+import { Button } from "../../ui/button";
 
 const LEAST = 0.4;
 const MOST = 1.6;
@@ -37,6 +42,7 @@ export function Strengths({ rows, notes }: Props) {
               <rect x={at(row.factor) - 0.75} y={1} width={1.5} height={14} fill="var(--float)" />
             </svg>
             <p>{row.says}</p>
+            {row.counted ? <CountWith told={row.counted} /> : null}
           </li>
         ))}
       </ul>
@@ -46,5 +52,42 @@ export function Strengths({ rows, notes }: Props) {
         </p>
       ))}
     </section>
+  );
+}
+
+type Counted = NonNullable<NonNullable<Season["strengths"]>[number]["counted"]>;
+
+/** Counts with what fish told of a knot from now on, as with a pull test of one's own; taken back in Tackle. */
+function CountWith({ told }: { told: Counted }) {
+  const { change } = useStock();
+  const client = useQueryClient();
+  const number = useNumber();
+  const [fault, setFault] = useState("");
+  const percent = (share: number) => `${number(share, 0)} %`;
+  if (told.done)
+    return (
+      <p className="text-[13px] text-soft">Counted with: it keeps {percent(told.keeps)}, among your knots in Tackle.</p>
+    );
+  const count = async () => {
+    const cells = { keeps: String(told.keeps), spread: String(told.spread), n: "0", fish: String(told.fish) };
+    const { faults } = await change("knots", [
+      told.row
+        ? { op: "set", rows: [told.row], cells }
+        : { op: "add", cells: { ...cells, knot: told.knot, line: told.family } },
+    ]);
+    setFault(Object.values(faults)[0] ?? "");
+    await client.invalidateQueries({ queryKey: ["season"] });
+  };
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-2">
+      <Button onClick={() => void count()}>
+        Count with {percent(told.keeps)} instead of {percent(told.said)}
+      </Button>
+      {fault ? (
+        <span role="alert" className="text-float">
+          {fault}
+        </span>
+      ) : null}
+    </p>
   );
 }

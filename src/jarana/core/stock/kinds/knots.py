@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.errors import InputError
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
@@ -18,6 +19,9 @@ no-pull-tests-yet = No pull tests yet. Pull a knot of yours three times on a sca
 keeps = Keeps, %
 dry-lines-strength = Of the dry line's strength.
 counts-from-pulls = Counts from { $own_pulls } pulls on.
+by-fish = By fish
+fish-on = Fish that were on and told it, as Learn offers it; they count until you pull it.
+neither = from 1, or by fish
 table-says = Table says, %
 fair-tying-unbranded-line = Fair tying of unbranded line.
 in = { $words } in { $words_2 }
@@ -47,9 +51,8 @@ class KnotTests(StockKind[KnotTest]):
         Column("line", "Line", "choice", choices=FAMILIES),
         Column("keeps", say("keeps"), "figure", least=10, most=100, required=True, about=say("dry-lines-strength")),
         Column("spread", "±, %", "figure", most=100),
-        Column(
-            "n", "Pulls", "count", least=1, most=999, required=True, about=say("counts-from-pulls", own_pulls=OWN_PULLS)
-        ),
+        Column("n", "Pulls", "count", most=999, required=True, about=say("counts-from-pulls", own_pulls=OWN_PULLS)),
+        Column("fish", say("by-fish"), "count", most=9999, about=say("fish-on")),
         Column("table", say("table-says"), "figure", computed=True, about=say("fair-tying-unbranded-line")),
     )
 
@@ -63,6 +66,7 @@ class KnotTests(StockKind[KnotTest]):
             "keeps": float(f"{item.share * 100:.6g}"),
             "spread": float(f"{item.spread * 100:.6g}"),
             "n": item.n,
+            "fish": item.fish or None,
             "table": None if table is None else float(f"{table * 100:.6g}"),
         }
         return [Row(item.id, item.id, cells)]
@@ -70,13 +74,17 @@ class KnotTests(StockKind[KnotTest]):
     def build(self, item: str, rows: Sequence[Row], others: Collection[KnotTest]) -> KnotTest:
         """Return the test of a row."""
         cells = rows[0].cells
+        pulls, fish = int(number(cells, "n") or 0), int(number(cells, "fish") or 0)
+        if pulls + fish == 0:
+            raise InputError.one("n", str(pulls), say("neither"))
         return self.made(
             id=item,
             knot=words(cells, "knot"),
             family=words(cells, "line", "nylon"),
             share=(number(cells, "keeps") or 0.0) / 100,
             spread=(number(cells, "spread") or 0.0) / 100,
-            n=int(number(cells, "n") or 0),
+            n=pulls,
+            fish=fish,
         )
 
     def name(self, cells: Cells) -> str:
