@@ -37,3 +37,14 @@ def test_units_are_chosen_each_by_itself_and_follow_the_person(bench: Page) -> N
     expect(bench.get_by_test_id("reading-weakest")).to_contain_text(re.compile(r"\d,\d lb"))
     bench.keyboard.press("u")
     expect(bench.locator("#part-tippet")).to_contain_text("0.12 mm")
+
+
+def test_what_is_read_when_other_units_are_chosen_is_written_in_them(bench: Page) -> None:
+    bench.get_by_role("link", name="Learn").click()
+    told = bench.get_by_role("region", name="Lines and knots")
+    expect(told).to_contain_text(re.compile(r"where \d+\.\d were to be expected"))
+    bench.get_by_role("button", name=re.compile("^Units:")).click()
+    row = bench.get_by_role("dialog", name="Units").get_by_role("group", name="Numbers")
+    row.get_by_role("radio", name=re.compile(r"\(comma\)")).check()
+    bench.keyboard.press("Escape")
+    expect(told).to_contain_text(re.compile(r"where \d+,\d were to be expected"))

@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Refused } from "../api/client";
+import { askAnewInOtherUnits } from "../state/units";
 
 const client = new QueryClient({
   defaultOptions: {
@@ -10,6 +11,8 @@ const client = new QueryClient({
     },
   },
 });
+
+askAnewInOtherUnits(client);
 
 export function Providers({ children }: { children: ReactNode }) {
   return <QueryClientProvider client={client}>{children}</QueryClientProvider>;

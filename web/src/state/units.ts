@@ -1,3 +1,4 @@
+import type { QueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { api, Refused, type SystemKey, taken, type UnitSystem } from "../api/client";
 import { number } from "../model/format";
@@ -81,6 +82,14 @@ export function nextUnits(): void {
   const own = kept(OWN);
   const all = own ? [...WHOLE, own] : WHOLE;
   chooseUnits(all[(all.indexOf(useBench.getState().units) + 1) % all.length] ?? "metric");
+}
+
+/** Asks anew for whatever a server wrote in the units of before, once others are chosen; who one is stays as it is. */
+export function askAnewInOtherUnits(queries: QueryClient): () => void {
+  return useBench.subscribe((now, before) => {
+    if (now.units === before.units) return;
+    void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "me" });
+  });
 }
 
 /** Follows what the person chose elsewhere; what was chosen here without a signal goes first. */

@@ -52,7 +52,12 @@ describe("what was lost", () => {
   const shown = (more: Partial<typeof counted>) =>
     render(
       <QueryClientProvider client={new QueryClient()}>
-        <Lost season={season({ ended: [], strengths: [{ ...told, counted: { ...counted, ...more } }] })} />
+        <Lost
+          season={season({
+            ended: [{ name: "broke", count: 30 }],
+            strengths: [{ ...told, counted: { ...counted, ...more } }],
+          })}
+        />
       </QueryClientProvider>,
     );
   it("is counted with at a press: as a new row of one's knots, or in the one that is there", async () => {
