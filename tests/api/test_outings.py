@@ -310,7 +310,7 @@ def test_a_fish_that_broke_off_a_rig_changed_at_the_water_tells_of_the_knot_that
 
     def broke(option: int) -> dict[str, Any]:
         return phone.event(
-            "take", {"at": {"rig": 0, "option": option, "step": 1}, "fly": "point", "ended": "broke", "cm": 45}
+            "take", {"at": {"rig": 0, "option": option, "step": 1}, "fly": "point", "ended": "broke", "cm": 27}
         )
 
     def rows() -> dict[str, dict[str, Any]]:
@@ -319,6 +319,13 @@ def test_a_fish_that_broke_off_a_rig_changed_at_the_water_tells_of_the_knot_that
     before = rows()
     other = {"op": "use_knot", "part": "point", "knot": "figure-eight"}
     phone.send(phone.event("changed", {"rig": 0, "option": 1, "text": "another knot", "edits": [other]}))
-    phone.send(*(broke(1) for _ in range(6)))
-    new = {what: row for what, row in rows().items() if what not in before}
-    assert any("figure-eight" in what and row["gave"] >= 6 for what, row in new.items()), rows()
+    phone.send(*(broke(1) for _ in range(12)))
+    (new,) = [row for what, row in rows().items() if what not in before and "figure-eight" in what]
+    assert new["gave"] >= 6
+    counted = new["counted"]
+    cells = {"knot": counted["knot"], "line": counted["family"], "keeps": str(counted["keeps"]), "n": "0", "fish": "12"}
+    body = {"id": str(uuid4()), "edits": [{"op": "add", "cells": cells}]}
+    assert phone.client.post("/api/v1/stock/knots/changes", json=body).status_code == 200
+    # Counted with, the same fish say the same: they do not tell of what they told.
+    again = rows()[new["what"]]["counted"]
+    assert (again["keeps"], again["done"]) == (counted["keeps"], True)

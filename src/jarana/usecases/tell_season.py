@@ -30,7 +30,9 @@ def tell_season(work: Work, zone: tzinfo, writer: Writer) -> SeasonTold:
         usual = {row.document.id: row.document.fish.mass_kg for row in work.belongings.reach_rows()}
         rigs = {key: work.rigs.fished(key) for key in {a.revision for o in outings for a in o.rigs}}
     flies = {w.id: p.tied(w).label for p in drawer.patterns for w in p.weights}
-    return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual, drawer)), writer, drawer.knot_tests)
+    # What fish told must not tell of itself: a rig changed at the water is tied as the table and the scale say.
+    plain = drawer.model_copy(update={"knot_tests": tuple(t for t in drawer.knot_tests if not t.fish)})
+    return season_of(outings, zone, flies, tuple(_fights(outings, rigs, usual, plain)), writer, drawer.knot_tests)
 
 
 def _fights(

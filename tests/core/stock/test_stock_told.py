@@ -237,3 +237,10 @@ def test_a_date_is_read_as_it_is_written(text: str, day: date | str | None) -> N
     else:
         make_edits(shelf, [edit])
         assert shelf.items["spool-1"].opened == day
+
+
+def test_a_figure_without_a_unit_takes_the_persons_mark_too() -> None:
+    comma = Writer("metric,mark=comma")
+    keeps = kinds()["knots"].column("keeps")
+    assert (keeps.shown(31.5, METRIC), keeps.shown(31.5, comma)) == ("31.5", "31,5")
+    assert keeps.shown(86.0, comma) == "86"

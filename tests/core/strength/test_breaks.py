@@ -222,3 +222,13 @@ def test_in_a_rig_the_knots_say_which_they_are_and_what_is_not_tied_does_not(con
     joint = next(row for row in chain if row.kind == "joint" and row.part != contact_rig.joints[0].id)
     assert joint.tied is not None
     assert joint.tied.knot == next(j.knot.key for j in contact_rig.joints if j.id == joint.part)
+
+
+def test_of_a_knot_in_two_lines_one_figure_is_offered_by_the_more_fish() -> None:
+    thin = [
+        Fight((replace(f.links[0], why="clinch in thin line"), *f.links[1:]), 0.3, 1.0, f.length_m, 0.6, f.ended)
+        for f in WEAKER[:32]
+    ]
+    offers = {row.what: row.counted for row in told_by([*thin, *WEAKER])}
+    assert offers["clinch"] is not None
+    assert offers["clinch in thin line"] is None

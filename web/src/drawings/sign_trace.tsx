@@ -1,13 +1,16 @@
+import type { UnitSystem } from "../api/client";
+import { number } from "../model/format";
+
 const EVERY_S = 0.2;
 const HEIGHT = 44;
 /** How much closer the dots lie once it has stopped. */
 const SLOWED = 0.12;
 const AFTER = 5;
 
-type Props = { stops: number; seconds: number; width: number };
+type Props = { stops: number; seconds: number; width: number; system: UnitSystem };
 
 /** What is seen of a sighter or a float: a dot each fifth of a second, evenly on, until it stops. */
-export function SignTrace({ stops, seconds, width }: Props) {
+export function SignTrace({ stops, seconds, width, system }: Props) {
   const left = 12;
   const step = ((width - 2 * left) * EVERY_S) / seconds;
   const before = Math.round(stops / EVERY_S);
@@ -18,7 +21,7 @@ export function SignTrace({ stops, seconds, width }: Props) {
       width={width}
       height={HEIGHT}
       role="img"
-      aria-label={`It moves on evenly, and stops at ${stops.toFixed(1)} seconds`}
+      aria-label={`It moves on evenly, and stops at ${number(system, stops, 1)} seconds`}
     >
       <line x1={left} x2={width - left} y1={14} y2={14} stroke="var(--rule)" />
       {dots.map((k) => (
@@ -32,7 +35,7 @@ export function SignTrace({ stops, seconds, width }: Props) {
         fontSize={13}
         fill="var(--ink)"
       >
-        {stops.toFixed(1)} s
+        {number(system, stops, 1)} s
       </text>
     </svg>
   );

@@ -328,7 +328,7 @@ def _option(
     ride = situation.ride()
     costs = [option.cost_from(other) for other in options]
     return PackOption(
-        text=option.text,
+        text=option.situation.writer.marked(option.text),
         edits=tuple(edit.model_dump(mode="json") for edit in option.move),
         seconds=tuple(round(s, 2) for s in seconds),
         curves=tuple(curves),

@@ -131,7 +131,10 @@ def season_of(
         What one's own knots are said to keep already.
     """
     with listening() as heard:
-        strengths = tuple(row.model_copy(update={"says": writer.marked(row.says)}) for row in told_by(fights, own))
+        strengths = tuple(
+            row.model_copy(update={"what": writer.marked(row.what), "says": writer.marked(row.says)})
+            for row in told_by(fights, own)
+        )
     on = [(o.rigs[f.rig].name, f.ended) for o in outings for f in o.fish if f.ended in ON and f.rig < len(o.rigs)]
     ended = Counter(how for _, how in on)
     lost = Counter((flies or {}).get(key, say("not-owned")) for o in outings for key in o.lost)

@@ -113,7 +113,7 @@ class Column:
         """Return a value for a person's eyes."""
         if isinstance(value, float | int) and not isinstance(value, bool) and self.quantity and self.shown_as:
             return writer.text(self.shown_as, value * units.UNITS[self.quantity][self.unit])
-        return f"{value:.4g}" if isinstance(value, float) else self.plain(value)
+        return writer.marked(f"{value:.4g}") if isinstance(value, float) else self.plain(value)
 
 
 def _words(_column: Column, text: str, _unit: str) -> Value:

@@ -161,7 +161,17 @@ def told_by(fights: Sequence[Fight], own: Sequence[KnotTest] = ()) -> tuple[Link
             by_link.setdefault(weakest_link(fight.links).why, []).append(fight)
     rows = [_told(why, fish, own) for why, fish in by_link.items()]
     told = [row for row in rows if row.gave or row.on >= LEAST_ON]
-    return tuple(sorted(told, key=lambda row: (-row.gave, -row.on, row.what))[:MOST_ROWS])
+    ordered = sorted(told, key=lambda row: (-row.gave, -row.on, row.what))[:MOST_ROWS]
+    return tuple(row if _tells_most(row, told) else row.model_copy(update={"counted": None}) for row in ordered)
+
+
+def _tells_most(row: LinkTold, rows: Sequence[LinkTold]) -> bool:
+    """Say whether of all that tell of a knot, in whatever line, this has the most fish: one figure of it is offered."""
+    mine = row.counted
+    if mine is None:
+        return True
+    others = [r for r in rows if r.counted and (r.counted.knot, r.counted.family) == (mine.knot, mine.family)]
+    return row is max(others, key=lambda r: (r.on, r.gave, r.what))
 
 
 def _told(why: str, fights: Sequence[Fight], own: Sequence[KnotTest]) -> LinkTold:

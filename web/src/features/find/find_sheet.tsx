@@ -6,6 +6,7 @@ import { RideDrawing } from "../../drawings/ride_drawing";
 import { styleOf } from "../../drawings/track_style";
 import { text } from "../../model/format";
 import { range } from "../../model/minutes";
+import { ridesText } from "../../model/rides";
 import { useBench } from "../../state/bench_store";
 import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
@@ -201,7 +202,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
         head={rig.rig.head?.kind ?? "held"}
         width={228}
         height={112}
-        name={`${rig.rig.name} in the water: ${(rig.rides ?? []).map((r) => `${r.role} ${(last(r.p50_mm) / 1000).toFixed(2)} m deep`).join(", ")}`}
+        name={`${rig.rig.name} in the water: ${ridesText(system, rig.rides ?? [])}`}
       />
       <div className="min-w-0">
         <h3 className="font-semibold">{rig.rig.name}</h3>
@@ -247,10 +248,6 @@ function One({ rig, water, hand, most, settled }: OneProps) {
       </div>
     </li>
   );
-}
-
-function last(values: readonly number[]): number {
-  return values[values.length - 1] ?? 0;
 }
 
 type ScaleProps = { low: number; middle: number; high: number; hand: number | null; most: number };

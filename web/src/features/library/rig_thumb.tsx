@@ -1,6 +1,8 @@
 import type { RigHereView, RigRides } from "../../api/client";
 import { RideDrawing } from "../../drawings/ride_drawing";
+import { ridesText } from "../../model/rides";
 import { useBench } from "../../state/bench_store";
+import { useSystem } from "../../state/units";
 
 type Props = {
   name: string;
@@ -15,10 +17,11 @@ type Props = {
 /** A rig as it rides in today's water, small. */
 export function RigThumb({ name, here, before, width = 150, height = 76 }: Props) {
   const water = useBench((s) => s.docs?.water);
+  const system = useSystem();
   if (!water || !here?.here)
     return <div aria-hidden className="shrink-0 rounded-s bg-hair" style={{ width, maxWidth: "100%", height }} />;
   const { rides } = here.here;
-  const said = rides.map((r) => `${r.role} ${((r.p50_mm[r.p50_mm.length - 1] ?? 0) / 1000).toFixed(2)} m deep`);
+  const said = ridesText(system, rides);
   return (
     <div className="shrink-0" style={{ width, maxWidth: "100%" }}>
       <RideDrawing
@@ -28,7 +31,7 @@ export function RigThumb({ name, here, before, width = 150, height = 76 }: Props
         head={here.head}
         width={width}
         height={height}
-        name={`${name} in today's water: ${said.join(", ")}`}
+        name={`${name} in today's water: ${said}`}
       />
     </div>
   );

@@ -1,4 +1,5 @@
 import type { PracticeProgress } from "../../api/client";
+import { useNumber } from "../../state/units";
 
 const WIDTH = 120;
 const HEIGHT = 24;
@@ -7,6 +8,7 @@ const WORST = 3;
 
 /** Every kind of exercise: its last guesses, in widths beside the band, and when it comes back. */
 export function HowItWent({ progress }: { progress: PracticeProgress }) {
+  const number = useNumber();
   const tried = progress.kinds.filter((k) => k.times > 0);
   if (tried.length === 0) return null;
   return (
@@ -29,7 +31,7 @@ export function HowItWent({ progress }: { progress: PracticeProgress }) {
                   width={WIDTH}
                   height={HEIGHT}
                   role="img"
-                  aria-label={`widths beside the band: ${k.widths.map((w) => w.toFixed(1)).join(", ")}`}
+                  aria-label={`widths beside the band: ${k.widths.map((w) => number(w, 1)).join(", ")}`}
                 >
                   <rect x={0} y={HEIGHT - 3} width={WIDTH} height={1} fill="var(--rule)" />
                   {k.widths.map((w, i) => (

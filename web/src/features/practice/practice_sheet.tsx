@@ -142,7 +142,12 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
         ) : (
           <p className="text-soft">
             {exercise.stops_s ? (
-              <SignTrace stops={exercise.stops_s} seconds={exercise.seconds} width={Math.max(width || 340, 300)} />
+              <SignTrace
+                system={system}
+                stops={exercise.stops_s}
+                seconds={exercise.seconds}
+                width={Math.max(width || 340, 300)}
+              />
             ) : null}
             {text(system, "depth", exercise.depth_m)} deep. Guess; then it sinks, and you see how sure anybody could be.
           </p>

@@ -4,7 +4,7 @@ import type { PackRig, Tap } from "../../api/client";
 import { Coverage } from "../../drawings/coverage";
 import { text } from "../../model/format";
 import { counselFor, type Outing, sightsOf, tapsOf } from "../../model/outing";
-import { believed, driftSeconds, outside, Plan, type Where } from "../../model/pack";
+import { believed, driftSeconds, outside, Plan } from "../../model/pack";
 import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { driftOver, fliesDown, seenNow, useClock, usualCycle } from "../../state/drift_clock";
@@ -46,6 +46,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   useEffect(() => (noting ? followStand() : undefined), [noting]);
   useDaylight(pack.light, outing.last);
   const there = useMemo(() => believed(pack, outing.where), [pack, outing.where]);
+  const deeper = differs(there.depth, outing.where.depth);
+  const faster = differs(there.pace, outing.where.pace);
   const seconds = driftSeconds(pack, rig, option, there);
   const plan = useMemo(
     () => new Plan(pack, rig, outing.where, sightsOf(outing, outing.rig, taps)),
@@ -115,10 +117,11 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           </span>
           <span className="shrink-0 text-[13px] text-soft">{outing.where.sounded ? "sounded" : "change"}</span>
         </button>
-        {drawnOtherwise(there, outing.where) ? (
+        {deeper || faster ? (
           <p className="text-[13px] text-soft">
-            Drawn {text(system, "depth", there.depth)} deep
-            {pack.flows ? ` at ${text(system, "speed", there.pace)}` : ""}, as learnt here; sound it, and that counts.
+            Drawn {deeper ? `${text(system, "depth", there.depth)} deep` : ""}
+            {faster ? ` at ${text(system, "speed", there.pace)}` : ""}, as learnt here
+            {deeper ? "; sound it, and that counts." : "."}
           </p>
         ) : null}
         {outside(pack, outing.where) ? (
@@ -315,8 +318,5 @@ function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
 
 const LEAST_DIFFERENCE = 0.01;
 
-/** Says whether the water is drawn otherwise than it is said to be, by enough to be told. */
-function drawnOtherwise(there: Where, said: Where): boolean {
-  const off = (a: number, b: number) => Math.abs(a / Math.max(b, 1e-6) - 1) >= LEAST_DIFFERENCE;
-  return off(there.depth, said.depth) || (said.pace > 0 && off(there.pace, said.pace));
-}
+/** Says whether a figure is drawn otherwise than it is said to be, by enough to be told. */
+const differs = (drawn: number, said: number) => said > 0 && Math.abs(drawn / said - 1) >= LEAST_DIFFERENCE;

@@ -129,7 +129,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
               </span>
             </span>
             <span className="shrink-0 text-[13px] text-soft">
-              {f.dry ? "on top" : zoneText(zones[rig.flies.indexOf(f)] ?? null, seconds, where, system)}
+              {f.dry ? "on top" : zoneText(zones[rig.flies.indexOf(f)] ?? null, seconds, where, system, number)}
             </span>
           </li>
         ))}
@@ -138,12 +138,20 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
   );
 }
 
-function zoneText(zone: [number, number] | null, whole: number, where: Where, system: KeptPack["system"]): string {
+type Write = (value: number, decimals: number) => string;
+
+function zoneText(
+  zone: [number, number] | null,
+  whole: number,
+  where: Where,
+  system: KeptPack["system"],
+  write: Write,
+): string {
   if (!zone) return "not in the zone";
   // In still water the flies are brought back through it: it ends, too.
-  if (where.pace <= 0 && zone[1] < whole * 0.97) return `zone ${zone[0].toFixed(0)}–${zone[1].toFixed(0)} s`;
+  if (where.pace <= 0 && zone[1] < whole * 0.97) return `zone ${write(zone[0], 0)}–${write(zone[1], 0)} s`;
   const metres = where.pace > 0 ? ` · ${text(system, "travel", zone[0] * where.pace)}` : "";
-  return `zone from ${zone[0].toFixed(where.pace > 0 ? 1 : 0)} s${metres}`;
+  return `zone from ${write(zone[0], where.pace > 0 ? 1 : 0)} s${metres}`;
 }
 
 /** A share of drifts as anglers say it. */

@@ -6,6 +6,7 @@ import type { Plan } from "../../model/pack";
 import { happened } from "../../state/bank";
 import { NextCard } from "./next_card";
 
+vi.mock("../../state/units", () => ({ useNumber: () => (value: number, decimals: number) => value.toFixed(decimals) }));
 vi.mock("../../state/bank", () => ({ happened: vi.fn() }));
 const told = vi.mocked(happened);
 

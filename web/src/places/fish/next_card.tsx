@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Counsel, PackRig } from "../../api/client";
 import type { Plan } from "../../model/pack";
 import { happened } from "../../state/bank";
+import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 
 const REASONS = ["no such fly", "too cold for a knot", "I like it so"] as const;
@@ -23,6 +24,8 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
   const [why, setWhy] = useState(false);
   const [set, setSet] = useState("");
   const doubt = plan.doubt();
+  const number = useNumber();
+  const tenth = (each: number | undefined) => number((each ?? 0) * 10, 1);
   if (next) {
     const to = rig.options[next.option];
     const knots = rig.options[option]?.knots[next.option] ?? 0;
@@ -105,10 +108,6 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
 
 function percent(share: number | undefined): string {
   return `${Math.round((share ?? 0) * 100)} %`;
-}
-
-function tenth(each: number | undefined): string {
-  return ((each ?? 0) * 10).toFixed(1);
 }
 
 /** A doubt in one line; what may be the cause, and what would tell, on opening. */
