@@ -300,18 +300,45 @@ def test_the_way_from_one_rig_to_another_is_told_in_steps(client: FlaskClient, a
 
 
 def test_what_has_a_first_answer_lets_others_go_before_it_and_is_finished_behind_them(
-    client: FlaskClient, app: Flask, asked: dict[str, object]
+    client: FlaskClient, app: Flask, asked: dict[str, object], monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setattr(queue, "BUSY_SECONDS", 600.0)
     sessions, put_back = app.extensions["sessions"], []
+
+    def again(_connection: object, later: int) -> None:
+        put_back.append(later)
+
     other = enter(app, "Somebody")
     mine, theirs = begun(client, asked), begun(other, asked)
     for _ in range(2 * queue.TURNS):
-        queue.work_off(sessions, UUID(mine), 0.01, again=put_back.append)
+        queue.work_off(sessions, UUID(mine), 0.01, again=again)
         seen = client.get(f"/api/v1/jobs/{mine}").json
         assert (seen["state"], seen["found"]["band"]["members"]) == ("waiting", 32)
-    assert len(put_back) == 2 * queue.TURNS
-    queue.work_off(sessions, UUID(theirs), 0.01, again=put_back.append)
+    assert put_back == [0] * 2 * queue.TURNS
+    queue.work_off(sessions, UUID(theirs), 0.01, again=again)
     assert state(other, theirs) == "done"
-    queue.work_off(sessions, UUID(mine), 0.01, again=put_back.append)
+    queue.work_off(sessions, UUID(mine), 0.01, again=again)
     assert client.get(f"/api/v1/jobs/{mine}").json["found"]["band"]["members"] == 128
     assert len(put_back) == 2 * queue.TURNS
+
+
+@pytest.mark.parametrize(
+    ("waited", "put"), [(queue.BUSY_SECONDS - 0.2, []), (queue.BUSY_SECONDS + 1.0, [queue.LATER_SECONDS])]
+)
+def test_one_that_waited_for_its_turn_gets_its_first_answer_and_the_rest_later_all_at_once(
+    client: FlaskClient, app: Flask, asked: dict[str, object], waited: float, put: list[int],
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:  # fmt: skip
+    sessions, put_back = app.extensions["sessions"], []
+    job = begun(client, asked)
+    with operating(sessions) as session:
+        made = session.get(JobRow, UUID(job)).made_at
+    monkeypatch.setattr(queue, "_now", lambda: made + timedelta(seconds=waited))
+    queue.work_off(sessions, UUID(job), 0.01, again=lambda _, later: put_back.append(later))
+    assert put_back == put
+    seen = client.get(f"/api/v1/jobs/{job}").json
+    assert (seen["state"], seen["found"]["band"]["members"]) == (("waiting", 32) if put else ("done", 128))
+    if put:
+        queue.work_off(sessions, UUID(job), 0.01, again=lambda _, later: put_back.append(later))
+        assert put_back == put
+        assert client.get(f"/api/v1/jobs/{job}").json["found"]["band"]["members"] == 128

@@ -73,6 +73,7 @@ class Angler(threading.Thread):
             self.edits.append(time.monotonic() - begun)
             job = self.me.call("POST", "/api/v1/jobs", {"kind": "band", "rig": self.rig, "water": self.water})["id"]
             asked, first = time.monotonic(), False
+            time.sleep(min(max(0.8 * (self.first[-1] if self.first else 0.0), 0.12), 1.0))
             while True:
                 seen = self.me.call("GET", f"/api/v1/jobs/{job}")
                 if seen["found"] and not first:
@@ -90,7 +91,8 @@ class Angler(threading.Thread):
                     self.errors.append(f"no answer in {LONGEST_S:.0f} s: {seen['state']}")
                     break
                 # As the screen looks: the longer it takes, the seldomer (web/src/state/run_job.ts).
-                time.sleep(min(max((time.monotonic() - asked) / 8, 0.06), 1.0))
+                least = 0.24 if seen["state"] == "waiting" else 0.12
+                time.sleep(min(max((time.monotonic() - asked) / 3, least), 1.0))
         except urllib.error.HTTPError as error:
             self.errors.append(f"{error.code} {error.read().decode()[:300]}")
         except (OSError, json.JSONDecodeError) as error:

@@ -17,12 +17,14 @@ class Watch:
         An answer before the last word, where there is one; a newer one takes its place.
     crowded
         Asked once a first answer is there: others wait for theirs. Then the rest is left for later, and `later` says so.
+    told
+        A first answer was given before, when this was begun the last time: the rest alone is wanted.
     """
 
-    def __init__(self, crowded: Callable[[], bool] = lambda: False) -> None:
+    def __init__(self, crowded: Callable[[], bool] = lambda: False, told: bool = False) -> None:
         self.done = self.of = 0
         self.first: object = None
-        self.crowded, self.later = crowded, False
+        self.crowded, self.later, self.told = crowded, False, told
         self._lock, self._stop = Lock(), Event()
 
     def expects(self, steps: int) -> None:
@@ -37,7 +39,7 @@ class Watch:
 
     def gives_way(self) -> bool:
         """Say whether to stop here for others, and remember it."""
-        self.later = self.first is not None and self.crowded()
+        self.later = (self.told or self.first is not None) and self.crowded()
         return self.later
 
     def stop(self) -> None:

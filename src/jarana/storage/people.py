@@ -75,10 +75,11 @@ class Anglers:
         self.session.add(SittingRow(id=sitting, angler_id=angler_id, begun_at=now, by_letter=by_letter))
 
     @at_the_door
-    def sits(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> bool:
-        """Say whether a browser sits still: not ended, and not begun too long ago."""
-        row = self.session.get(SittingRow, sitting)
-        return row is not None and row.angler_id == angler_id and row.ended_at is None and row.begun_at > now - life
+    def who_sits(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> AnglerRow | None:
+        """Return who sits at a browser still, where that has not ended and was not begun too long ago: one look for both."""
+        still = SittingRow.ended_at.is_(None), SittingRow.begun_at > now - life
+        query = select(AnglerRow).join(SittingRow, SittingRow.angler_id == AnglerRow.id)
+        return self.session.scalars(query.where(SittingRow.id == sitting, AnglerRow.id == angler_id, *still)).first()
 
     @at_the_door
     def sitting(self, sitting: UUID) -> SittingRow | None:

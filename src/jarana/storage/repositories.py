@@ -435,9 +435,10 @@ class Jobs:
         self.session.execute(change.values(state=state, ended_at=now, found=found, asked={}))
 
     def put_back(self, key: UUID, found: dict[str, Any] | None) -> None:
-        """Let a job that has its first answer wait again; it was not begun in vain."""
+        """Let a job that has its first answer wait again, or go on waiting with the one it had; it was not begun in vain."""
         change = update(JobRow).where(JobRow.owner_id == self.owner, JobRow.id == key, JobRow.state == "running")
-        self.session.execute(change.values(state="waiting", turns=JobRow.turns - 1, found=found, done=0, steps=0))
+        told = {} if found is None else {"found": found}
+        self.session.execute(change.values(state="waiting", turns=JobRow.turns - 1, done=0, steps=0, **told))
 
     def others_wait(self, kind: str) -> bool:
         """Say whether somebody else waits for a first answer of a kind."""

@@ -36,6 +36,10 @@ from jarana.usecases.today import Asking
 QUICK, LONG = "jobs", "long"
 BEHIND = -10
 """Priority of what has a first answer, where others have none."""
+BUSY_SECONDS = 0.25
+"""A job that waited so long for its turn found all workers busy: what goes beyond a first answer is left for later, then."""
+LATER_SECONDS = 3
+"""So much later: as people work, most of it is asked for otherwise by then and never computed."""
 LOOK_SECONDS = 0.1
 """So often a running job tells how far it is and asks whether it should stop."""
 UNSEEN_SECONDS = 20.0
@@ -128,18 +132,20 @@ def work_off(
     sessions: sessionmaker[Session],
     key: UUID,
     look: float = LOOK_SECONDS,
-    again: Callable[[object], None] | None = None,
+    again: Callable[[object, int], None] | None = None,
 ) -> None:
     """Do one job: computed in a thread, while this one tells how far it is and hears whether to stop.
 
-    `again` puts it back into the queue, on a connection, behind others who wait for a first answer; without it, it is done at once.
+    `again` puts it back into the queue, on a connection, behind others who wait for a first answer and so many seconds later;
+    without it, it is done at once.
     """
     with _at_work(sessions) as session:
         row = Jobs.of_worker(session, key, TURNS)
         session.commit()
     if row is None:
         return
-    watch = Watch((lambda: _others_wait(sessions, row)) if again else lambda: False)
+    busy = row.found is None and (_now() - row.made_at).total_seconds() > BUSY_SECONDS
+    watch = Watch((lambda: busy or _others_wait(sessions, row)) if again else lambda: False, row.found is not None)
     with ThreadPoolExecutor(1) as alone, _at_work(sessions) as session:
         jobs = Jobs(session, row.owner_id)
         running = alone.submit(_computed, sessions, row, watch)
@@ -160,7 +166,7 @@ def work_off(
                 shown = watch.first.model_dump(mode="json") if isinstance(watch.first, Frozen) else None
                 jobs.put_back(key, shown)
                 raw = session.connection().connection.driver_connection
-                again(raw)
+                again(raw, LATER_SECONDS if busy else 0)
             else:
                 jobs.end(key, *ended)
             session.commit()
@@ -224,17 +230,21 @@ def _plain(url: str) -> str:
     return make_url(url).set(drivername="postgresql").render_as_string(hide_password=False)
 
 
-def _task(app: App, sessions: sessionmaker[Session] | None = None) -> Task[..., None, ...]:
+def _task(app: App, sessions: sessionmaker[Session] | None = None, leaves: bool = True) -> Task[..., None, ...]:
+    """Return what works off a job; `leaves` it for later where others wait, or does all of it at once."""
     def run(context: JobContext, job: str) -> None:
         assert sessions is not None
 
-        def again(connection: object) -> None:
+        def again(connection: object, later: int) -> None:
             # An application that works cannot write on a plain connection: one of its own does.
-            task = _task(_app()).configure(queue=QUICK, lock=context.job.lock, priority=BEHIND, connection=connection)
+            task = _task(_app()).configure(
+                queue=QUICK, lock=context.job.lock, priority=BEHIND, connection=connection,
+                schedule_in={"seconds": later} if later else None,
+            )  # fmt: skip
             task.defer(job=job)
 
         try:
-            work_off(sessions, UUID(job), again=again)
+            work_off(sessions, UUID(job), again=again if leaves else None)
         except Exception:
             log.exception("unexpected", job=job)
             _break_off(sessions, UUID(job))
@@ -258,7 +268,7 @@ async def _worker(
     url: str, sessions: sessionmaker[Session], wait: bool, queues: Sequence[str], mail: tuple[str, str]
 ) -> None:
     app = _app(url)
-    _task(app, sessions)
+    _task(app, sessions, leaves=wait)
     letter_task(app, *mail)
     async with app.open_async():
         rescuing = asyncio.create_task(_rescue(app, sessions)) if wait else None
@@ -266,6 +276,7 @@ async def _worker(
             queues=list(queues),
             wait=wait,
             delete_jobs="always",
+            fetch_job_polling_interval=HEARTBEAT_SECONDS,
             update_heartbeat_interval=HEARTBEAT_SECONDS,
             stalled_worker_timeout=DEAD_SECONDS,
             shutdown_graceful_timeout=ENDING_SECONDS,

@@ -67,8 +67,7 @@ def begin_sitting(session: Session, angler_id: UUID, now: datetime, by_letter: b
 
 def sitting_person(session: Session, sitting: UUID, angler_id: UUID, now: datetime) -> AnglerRow | None:
     """Return who sits there; None where the sitting has ended, whatever the browser still holds."""
-    anglers = Anglers(session)
-    return anglers.get(angler_id) if anglers.sits(sitting, angler_id, now, SITTING_LIFE) else None
+    return Anglers(session).who_sits(sitting, angler_id, now, SITTING_LIFE)
 
 
 def end_sittings(session: Session, angler_id: UUID, now: datetime, only: UUID | None = None) -> None:

@@ -11,6 +11,7 @@ import pytest
 from scipy.stats import qmc
 
 from jarana.core.engine.batch import run_batch
+from jarana.core.engine.chain import Steps
 from jarana.core.engine.columns import AT_X, AT_Z, MASS
 from jarana.core.engine.scenario import HeldTop
 from jarana.core.rig.model import Rig
@@ -32,7 +33,7 @@ from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.unknowns.table import unknowns
 from jarana.core.water.reach import Reach, Sounding, Throw
 from tests.coverage import led, water
-from tests.fishing import DRAWER, fished, setting, started
+from tests.fishing import DRAWER, WATERS, fished, setting, started
 
 
 @pytest.fixture(scope="module")
@@ -175,3 +176,35 @@ def test_every_unknown_that_can_be_measured_says_how() -> None:
 
 def test_a_led_top_is_held(contact: Situation) -> None:
     assert isinstance(base_of(contact, MEMBER_GRID).lowered.scenario.top, HeldTop)
+
+
+@pytest.mark.parametrize(
+    ("method", "depth", "pace", "kind"),
+    [("level-contact", 0.9, 0.62, "river"), ("float-pair", 1.2, 0.5, "river"), ("swung", 0.7, 0.4, "river"), ("lake-team", 3.5, 0.0, "lake")],
+)  # fmt: skip
+def test_long_steps_move_a_member_by_a_sixth_of_the_spread_at_most(
+    method: str, depth: float, pace: float, kind: str
+) -> None:
+    here = water(depth, pace, kind)
+    situation = fished(started(method, here), here)
+    short = replace(MEMBER_GRID, moving=Steps(0.006, 0.02, 0.5), still=Steps(0.008, 0.02, 0.3, 0.1, 0.1))
+    depths = []
+    for grid in (MEMBER_GRID, short):
+        base = base_of(situation, grid)
+        ran = run_batch([member_drift(base, factors_of(base, k)) for k in range(16)]) or []
+        depths.append(np.stack([one.tracks[: len(base.names), :, AT_Z] for one in ran]))
+    off = float(np.sqrt(np.mean((depths[0] - depths[1]) ** 2)))
+    assert off < depths[1].std(axis=0).mean() / 6
+
+
+def test_only_what_floats_over_lanes_takes_short_steps() -> None:
+    lanes = next(r for r in WATERS.values() if len(r.lanes) > 1)
+    one = lanes.model_copy(update={"lanes": ()})
+    steps = {
+        (method, len(here.lanes)): base_of(fished(started(method, here), here), MEMBER_GRID).steps
+        for method in ("dry-and-nymph", "level-contact")
+        for here in (lanes, one)
+    }
+    assert steps["dry-and-nymph", len(lanes.lanes)] == MEMBER_GRID.seams
+    assert steps["dry-and-nymph", 0] == MEMBER_GRID.moving
+    assert steps["level-contact", len(lanes.lanes)] == steps["level-contact", 0] == MEMBER_GRID.moving

@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { JobFailed, nextLook, runJob } from "./run_job";
+import { firstLook, JobFailed, nextLook, runJob } from "./run_job";
 
 type Step = { state: string; done?: number; steps?: number; found?: unknown; fault?: unknown };
 let calls: string[] = [];
@@ -68,6 +68,28 @@ describe("a job", () => {
 
 describe("looks at a job", () => {
   it("come at once at first, the seldomer the longer it takes, and never more than a second apart", () => {
-    expect([0, 480, 481, 2000, 8000, 60_000].map(nextLook)).toEqual([60, 60, 60.125, 250, 1000, 1000]);
+    const looks = (state: string) => [0, 360, 420, 900, 3000, 60_000].map((waited) => nextLook(waited, state));
+    expect(looks("running")).toEqual([120, 120, 140, 300, 1000, 1000]);
+    expect(looks("waiting")).toEqual([240, 240, 240, 300, 1000, 1000]);
+  });
+  it("begin a little before the last of its kind had its first answer", () => {
+    expect([0, 150, 1000, 60_000].map(firstLook)).toEqual([120, 120, 800, 1000]);
+  });
+  it("are made later after one that took long", async () => {
+    let now = 0;
+    vi.spyOn(performance, "now").mockImplementation(() => now);
+    const waits: number[] = [];
+    vi.stubGlobal("setTimeout", (done: () => void, ms: number) => {
+      waits.push(ms);
+      now += ms;
+      queueMicrotask(done);
+    });
+    const found = { kind: "band" };
+    steps = [{ state: "waiting" }, { state: "waiting" }, { state: "done", found }, { state: "done", found }];
+    await run(new AbortController().signal);
+    await run(new AbortController().signal);
+    const whole = waits.slice(0, 3).reduce((sum, ms) => sum + ms, 0);
+    expect(waits[3]).toBeCloseTo(0.8 * whole);
+    vi.restoreAllMocks();
   });
 });

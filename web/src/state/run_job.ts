@@ -1,12 +1,23 @@
 import { type AskedJob, api, type JobView, taken } from "../api/client";
 
-/** A job is looked at again after this share of how long it has been waited for: the longer it takes, the seldomer. */
-const OF_THE_WAIT = 1 / 8;
-const SOONEST_MS = 60;
+/** A job is looked at first after this share of what the last of its kind took to its first answer. */
+const OF_THE_LAST = 0.8;
+/** And again after this share of how long it has been waited for: the longer it takes, the seldomer. */
+const OF_THE_WAIT = 1 / 3;
+const SOONEST_MS = 120;
 const LATEST_MS = 1000;
+/** Nothing is found sooner of one that has not been begun. */
+const NOT_BEGUN_MS = 240;
 
-/** How long to wait before the next look at a job that has been waited for so long. */
-export const nextLook = (waited_ms: number) => Math.min(Math.max(waited_ms * OF_THE_WAIT, SOONEST_MS), LATEST_MS);
+/** How long to wait before the next look at a job that has been waited for so long, and was in a state when it was looked at. */
+export const nextLook = (waited_ms: number, state: string) =>
+  Math.min(Math.max(waited_ms * OF_THE_WAIT, state === "waiting" ? NOT_BEGUN_MS : SOONEST_MS), LATEST_MS);
+
+/** How long to wait before the first look, by how long the last of its kind took. */
+export const firstLook = (last_ms: number) => Math.min(Math.max(last_ms * OF_THE_LAST, SOONEST_MS), LATEST_MS);
+
+/** How long the first answer of a job took lately, by kind, ms. */
+const lately = new Map<string, number>();
 
 export type Found<K extends AskedJob["kind"]> = Extract<NonNullable<JobView["found"]>, { kind?: K }>;
 
@@ -30,12 +41,18 @@ export async function runJob<K extends AskedJob["kind"]>(
   window.addEventListener("pagehide", stop);
   try {
     const since = performance.now();
-    for (;;) {
-      await pause(nextLook(performance.now() - since), signal);
+    let wait = firstLook(lately.get(asked.kind) ?? 0);
+    for (let found = false; ; ) {
+      await pause(wait, signal);
       const job = taken(await api.GET("/api/v1/jobs/{job_id}", { params, signal }));
-      if (job.state === "done") return job.found as Found<K>;
-      if (job.state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");
-      if (job.state === "stopped") throw new JobFailed("It was stopped.");
+      const { state } = job;
+      const waited = performance.now() - since;
+      if (job.found && !found) lately.set(asked.kind, waited);
+      found = Boolean(job.found);
+      wait = nextLook(waited, state);
+      if (state === "done") return job.found as Found<K>;
+      if (state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");
+      if (state === "stopped") throw new JobFailed("It was stopped.");
       tell(job.steps > 0 ? job.done / job.steps : 0, (job.found as Found<K> | null | undefined) ?? null);
     }
   } finally {

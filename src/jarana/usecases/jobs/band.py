@@ -41,7 +41,7 @@ class BandFound(Frozen):
 
 def _run(work: Work, asked: BandAsked, asking: Asking, watch: Watch) -> BandFound | None:
     situation = situation_of(work, asked.rig, asked.water, asking)
-    for members in (FIRST, MEMBERS):
+    for members in (MEMBERS,) if watch.told else (FIRST, MEMBERS):
         if watch.gives_way():
             return None
         told = readings_with_band(situation, watch, members)
