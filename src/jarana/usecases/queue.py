@@ -232,6 +232,7 @@ def _plain(url: str) -> str:
 
 def _task(app: App, sessions: sessionmaker[Session] | None = None, leaves: bool = True) -> Task[..., None, ...]:
     """Return what works off a job; `leaves` it for later where others wait, or does all of it at once."""
+
     def run(context: JobContext, job: str) -> None:
         assert sessions is not None
 

@@ -12,8 +12,10 @@ from jarana.core.situation import Situation
 
 COARSE = 0.5
 """Share of the node density of a coarse run."""
-COARSE_STEPS = Steps(0.0125, 0.05, 0.5)
-STILL_COARSE_STEPS = Steps(0.015, 0.05, 0.3, 0.2, 0.2)
+STRAIN = 0.015
+"""Strain of a link in a long step: its length is set right after every step, its way bends a little wider."""
+LONG_STEPS, LONG_STILL_STEPS = Steps(0.03, 0.1, 0.5, strain=STRAIN), Steps(0.03, 0.125, 0.3, 0.3, 1.0, STRAIN)
+"""Where drifts are held against each other and none is drawn (docs/decisions/0037)."""
 
 
 @lru_cache(maxsize=64)
@@ -29,7 +31,7 @@ def coarse_end(situation: Situation) -> Point:
     """
     lowered = lower(situation)
     still = situation.setting.fished.still
-    chain = run(lowered.scenario, STILL_COARSE_STEPS if still else COARSE_STEPS, COARSE)
+    chain = run(lowered.scenario, LONG_STILL_STEPS if still else LONG_STEPS, COARSE)
     flies = hung(chain, situation.rig)
     node = chain.node_of(flies[-1]) if flies else hold_node(chain, lowered)
     x, y, z = (float(v) for v in chain.place[-1, node])
