@@ -7,7 +7,8 @@ import time
 import urllib.request
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from typing import Any
+from copy import copy
+from typing import Any, Protocol, cast
 
 from flask import Flask
 from flask.testing import FlaskClient
@@ -42,12 +43,19 @@ def found(client: FlaskClient, kind: str, least: int = 1, **asked: Any) -> dict[
     return job["found"]
 
 
-class Caller:
-    """Somebody signed in to a running server, without a browser."""
+class Server(Protocol):
+    """A server at an address."""
 
-    def __init__(self, site: Site) -> None:
+    address: str
+
+
+class Caller:
+    """Somebody signed in to a running server, without a browser; of a site's own where no token is given."""
+
+    def __init__(self, site: Server, token: str = "") -> None:
         self.site, self.cookie = site, ""
-        answer = self._open("POST", "/api/v1/sign-in", {"token": site.token()})
+        own = token or cast(Site, site).token()
+        answer = self._open("POST", "/api/v1/sign-in", {"token": own})
         self.cookie = next(v for v in answer.headers.get_all("Set-Cookie") if v.startswith("jarana=")).split(";")[0]
 
     def _open(self, method: str, path: str, body: object = None) -> Any:
@@ -65,7 +73,13 @@ class Caller:
         with self._open(method, path, body) as answer:
             return json.loads(answer.read())
 
-    def until(self, job: str, *states: str, seconds: float = 30) -> dict[str, Any]:
+    def at(self, other: Server) -> Caller:
+        """Return the same person at another server of the same database."""
+        there = copy(self)
+        there.site = other
+        return there
+
+    def until(self, job: str, *states: str, seconds: float = 60) -> dict[str, Any]:
         """Look at a job until it is in one of these states."""
         end = time.monotonic() + seconds
         while time.monotonic() < end:

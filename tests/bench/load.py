@@ -1,6 +1,7 @@
 """Anglers as people work: five edits 3 s apart, each with its band, then a while of reading; how long they wait.
 
 python -m tests.bench.load [anglers] [seconds]
+python -m tests.bench.load [anglers] [seconds] fast    an edit 0.3 s after the answer to the one before, each with a band
 """
 
 from __future__ import annotations
@@ -22,6 +23,7 @@ from tests.people import token_for
 from tests.waiting import Caller
 
 EDITS, APART_S, READS_S = 5, 3.0, 45.0
+FAST_S = 0.3
 LONGEST_S = 90.0
 STEPS_MM = (-100, 40, -60, 50, 70)
 """What is cut off the point's tippet, and tied on again."""
@@ -41,8 +43,9 @@ def signed_in(site: Site) -> Caller:
 class Angler(threading.Thread):
     """Somebody at a desk, beginning at a moment of their own."""
 
-    def __init__(self, site: Site, number: int, anglers: int, until: float) -> None:
+    def __init__(self, site: Site, number: int, anglers: int, until: float, fast: bool) -> None:
         super().__init__(daemon=True)
+        self.fast = fast
         self.until, self.waits = until, number / anglers * (EDITS * APART_S + READS_S)
         self.edits: list[float] = []
         self.first: list[float] = []
@@ -59,17 +62,38 @@ class Angler(threading.Thread):
 
     def run(self) -> None:
         """Work until the time is over."""
+        if self.fast:
+            return self.hurry()
         time.sleep(self.waits)
         while time.monotonic() < self.until:
             for k, by in enumerate(STEPS_MM, 1):
                 self._edit({"op": "change_length", "span": self.rig["spans"][-1]["id"], "by_mm": by}, k == EDITS)
             time.sleep(min(READS_S, max(self.until - time.monotonic(), 0)))
 
+    def hurry(self) -> None:
+        """Edit as fast as answers come, and a third of a second: each asks for a band, and drops the one before."""
+        job = ""
+        while time.monotonic() < self.until:
+            by = STEPS_MM[len(self.edits) % EDITS]
+            begun = time.monotonic()
+            try:
+                self._asked({"op": "change_length", "span": self.rig["spans"][-1]["id"], "by_mm": by})
+                self.edits.append(time.monotonic() - begun)
+                if job:
+                    self.me.call("DELETE", f"/api/v1/jobs/{job}")
+                job = self.me.call("POST", "/api/v1/jobs", {"kind": "band", "rig": self.rig, "water": self.water})["id"]
+            except (OSError, json.JSONDecodeError) as error:
+                self.errors.append(str(error))
+            time.sleep(FAST_S)
+
+    def _asked(self, step: dict[str, Any]) -> None:
+        body = {"rig": self.rig, "water": self.water, "edits": [step], "seq": 1}
+        self.rig = self.me.call("POST", "/api/v1/workbench", body)["rig"]
+
     def _edit(self, step: dict[str, Any], last: bool) -> None:
         begun = time.monotonic()
         try:
-            body = {"rig": self.rig, "water": self.water, "edits": [step], "seq": 1}
-            self.rig = self.me.call("POST", "/api/v1/workbench", body)["rig"]
+            self._asked(step)
             self.edits.append(time.monotonic() - begun)
             job = self.me.call("POST", "/api/v1/jobs", {"kind": "band", "rig": self.rig, "water": self.water})["id"]
             asked, first = time.monotonic(), False
@@ -116,9 +140,9 @@ def memory(site: Site) -> float:
     return total / 1024
 
 
-def measure(site: Site, anglers: int, seconds: float) -> None:
+def measure(site: Site, anglers: int, seconds: float, fast: bool = False) -> None:
     """Print how long so many anglers wait."""
-    people = [Angler(site, k, anglers, 0.0) for k in range(anglers)]
+    people = [Angler(site, k, anglers, 0.0, fast) for k in range(anglers)]
     before = memory(site)
     until = time.monotonic() + seconds
     for person in people:
@@ -147,7 +171,7 @@ def main() -> None:
         site.start()
         try:
             for anglers in asked:
-                measure(site, anglers, seconds)
+                measure(site, anglers, seconds, sys.argv[3:4] == ["fast"])
         finally:
             site.stop()
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import os
 import signal
 import subprocess
@@ -12,7 +11,6 @@ import urllib.error
 import urllib.request
 from collections.abc import Iterator
 from pathlib import Path
-from typing import Any
 
 import pytest
 
@@ -22,6 +20,7 @@ from jarana.demo.load import NAME
 from jarana.hosting.private_postgres import free_port
 from tests.conftest import VALLEY, Postgres
 from tests.people import token_for
+from tests.waiting import Caller
 
 
 class Machine:
@@ -58,34 +57,6 @@ class Machine:
             self.process.wait(20)
 
 
-class Browser:
-    """Somebody signed in, who may ask any of the machines."""
-
-    def __init__(self, machine: Machine, token: str) -> None:
-        self.cookie = ""
-        answer = self._open(machine, "POST", "/api/v1/sign-in", {"token": token})
-        self.cookie = next(v for v in answer.headers.get_all("Set-Cookie") if v.startswith("jarana=")).split(";")[0]
-
-    def _open(self, machine: Machine, method: str, path: str, body: object = None) -> Any:
-        sent = None if body is None else json.dumps(body).encode()
-        headers = {"Content-Type": "application/json", "Cookie": self.cookie}
-        ask = urllib.request.Request(f"{machine.address}{path}", data=sent, method=method, headers=headers)
-        return urllib.request.urlopen(ask, timeout=20)
-
-    def call(self, machine: Machine, method: str, path: str, body: object = None) -> Any:
-        with self._open(machine, method, path, body) as answer:
-            return json.loads(answer.read())
-
-    def until(self, machine: Machine, job: str, *states: str) -> Any:
-        end = time.monotonic() + 60
-        while time.monotonic() < end:
-            seen = self.call(machine, "GET", f"/api/v1/jobs/{job}")
-            if seen["state"] in states:
-                return seen
-            time.sleep(0.05)
-        raise AssertionError(f"still {seen['state']}")
-
-
 @pytest.fixture
 def url(postgres: Postgres) -> str:
     return postgres.copy("machines", VALLEY)
@@ -105,28 +76,28 @@ def test_either_of_two_machines_may_go_and_the_other_carries_on(
     machines: list[Machine], url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach
 ) -> None:
     one, two = machines
-    me = Browser(one, token_for(url, "Two", NAME))
+    me = Caller(one, token_for(url, "Two", NAME))
     reach = weir_run.model_dump(mode="json") | {"id": "copied-run"}
-    assert me.call(one, "PUT", "/api/v1/reaches/copied-run", {"reach": reach, "base": None})["number"] == 1
-    assert [r["reach"]["id"] for r in me.call(two, "GET", "/api/v1/reaches")["reaches"]].count("copied-run") == 1
+    assert me.at(one).call("PUT", "/api/v1/reaches/copied-run", {"reach": reach, "base": None})["number"] == 1
+    assert [r["reach"]["id"] for r in me.at(two).call("GET", "/api/v1/reaches")["reaches"]].count("copied-run") == 1
 
     asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": reach}
-    job = me.call(one, "POST", "/api/v1/jobs", asked)["id"]
-    me.until(two, job, "running", "done")
+    job = me.at(one).call("POST", "/api/v1/jobs", asked)["id"]
+    me.at(two).until(job, "running", "done")
     one.kill()
-    assert me.until(two, job, "done", "failed")["state"] == "done"
+    assert me.at(two).until(job, "done", "failed")["state"] == "done"
     with pytest.raises(urllib.error.URLError):
-        me.call(one, "GET", "/api/v1/reaches")
+        me.at(one).call("GET", "/api/v1/reaches")
 
     again = Machine(url, tmp_path / "again.log", 1, 1)
     machines.append(again)
     again.ready()
     two.kill()
-    assert me.call(again, "GET", f"/api/v1/jobs/{job}")["state"] == "done"
-    assert me.until(again, me.call(again, "POST", "/api/v1/jobs", asked)["id"], "done")["found"]["kind"] == "band"
-    me.call(again, "POST", "/api/v1/sign-out", {})
+    assert me.at(again).call("GET", f"/api/v1/jobs/{job}")["state"] == "done"
+    assert me.at(again).until(me.at(again).call("POST", "/api/v1/jobs", asked)["id"], "done")["found"]["kind"] == "band"
+    me.at(again).call("POST", "/api/v1/sign-out", {})
     with pytest.raises(urllib.error.HTTPError):
-        me.call(again, "GET", "/api/v1/reaches")
+        me.at(again).call("GET", "/api/v1/reaches")
 
 
 @pytest.mark.long
@@ -140,15 +111,16 @@ def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
         rig, water = contact_rig.model_dump(mode="json"), weir_run.model_dump(mode="json")
         packs = []
         for name in ("A", "B"):
-            person = Browser(web, token_for(url, name, NAME))
+            person = Caller(web, token_for(url, name, NAME))
             asked = {"kind": "pack", "rigs": [{"id": "r", "rig": rig}], "water": water, "whole": True}
-            packs.append((person, person.call(web, "POST", "/api/v1/jobs", asked)["id"]))
+            packs.append((person, person.at(web).call("POST", "/api/v1/jobs", asked)["id"]))
         packs[0][0].until(web, packs[0][1], "running")
-        third = Browser(web, token_for(url, "C", NAME))
-        band = third.call(web, "POST", "/api/v1/jobs", {"kind": "band", "rig": rig, "water": water})["id"]
-        assert third.until(web, band, "done", "failed")["state"] == "done"
+        third = Caller(web, token_for(url, "C", NAME))
+        band = third.at(web).call("POST", "/api/v1/jobs", {"kind": "band", "rig": rig, "water": water})["id"]
+        assert third.at(web).until(band, "done", "failed")["state"] == "done"
         assert all(
-            person.call(web, "GET", f"/api/v1/jobs/{job}")["state"] in ("waiting", "running") for person, job in packs
+            person.at(web).call("GET", f"/api/v1/jobs/{job}")["state"] in ("waiting", "running")
+            for person, job in packs
         )
     finally:
         web.stop()
@@ -163,16 +135,16 @@ def test_many_who_ask_at_once_all_get_their_answer(url: str, tmp_path: Path, con
         machine.ready()
         jobs = []
         for k in range(6):
-            person = Browser(machine, token_for(url, f"many {k}", NAME))
+            person = Caller(machine, token_for(url, f"many {k}", NAME))
             water = weir_run.model_dump(mode="json") | {"temperature_c": 9 + 0.1 * k}
             asked = {"kind": "band", "rig": contact_rig.model_dump(mode="json"), "water": water}
-            jobs.append((person, person.call(machine, "POST", "/api/v1/jobs", asked)["id"]))
+            jobs.append((person, person.at(machine).call("POST", "/api/v1/jobs", asked)["id"]))
         done = set()
         end = time.monotonic() + 240
         while len(done) < len(jobs) and time.monotonic() < end:
             # Each asks after their own, as pages do: what nobody asks after is broken off.
             for person, job in jobs:
-                seen = person.call(machine, "GET", f"/api/v1/jobs/{job}")
+                seen = person.at(machine).call("GET", f"/api/v1/jobs/{job}")
                 assert seen["state"] not in ("failed", "stopped")
                 if seen["state"] == "done":
                     assert seen["found"]["band"]["members"] == 128
