@@ -315,3 +315,13 @@ def test_a_sentence_written_without_the_person_takes_their_mark() -> None:
     text = "0.12 mm. 3 of 10, 1.5 to 2.25"
     assert Writer("x,mark=comma").marked(text) == "0,12 mm. 3 of 10, 1,5 to 2,25"
     assert Writer("x").marked(text) == text
+
+
+def test_a_step_of_a_button_is_round_in_the_unit_it_is_shown_in() -> None:
+    def shown(key: str) -> dict[str, float]:
+        inches = {"length": 12.0} if key == "imperial" else {}
+        rules = {kind: rule for kind, rule in units_of(key).rules.items() if rule.step}
+        return {kind: round(rule.step * rule.factor * inches.get(kind, 1.0), 6) for kind, rule in rules.items()}
+
+    assert shown("metric") == {"length": 0.1, "short": 5, "depth": 0.05, "travel": 0.5, "speed": 0.05, "temperature": 1}
+    assert shown("imperial") == {"length": 6, "short": 2, "depth": 0.2, "travel": 2, "speed": 0.2, "temperature": 2}

@@ -233,7 +233,7 @@ class ChosenUnits(Frozen):
 
 
 class UnitRule(Frozen):
-    """How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length."""
+    """How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length; `step` is what a button adds."""
 
     unit: str
     factor: float
@@ -241,6 +241,7 @@ class UnitRule(Frozen):
     form: str
     offset: float
     length_from: float | None = None
+    step: float = 0.0
 
 
 class UnitSystem(Frozen):

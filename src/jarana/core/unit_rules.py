@@ -32,7 +32,8 @@ class Rule:
     """How one kind of figure is written: ``shown = (si + offset)·factor`` with so many decimals, then the unit.
 
     `form` is ``decimal``, ``feet_inches`` (to a quarter inch), ``sixty_fourths`` (of an inch, shortened) or ``x``. From
-    `length_from` on, SI, a text is told as a length.
+    `length_from` on, SI, a text is told as a length. `step`, SI, is what a button or an arrow key adds: round in the unit; 0 where
+    nothing is stepped.
     """
 
     unit: str
@@ -41,6 +42,7 @@ class Rule:
     form: Literal["decimal", "feet_inches", "sixty_fourths", "x"] = "decimal"
     offset: float = 0.0
     length_from: float | None = None
+    step: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -70,17 +72,18 @@ QUANTITIES: tuple[Quantity, ...] = (
     )),
     Quantity("length", "Lengths of line", ("length", 2.744), (
         Option("m", "m, cm", {
-            "length": Rule("m", 1.0, 2), "short": Rule("cm", 100.0, 0, length_from=A_METRE), "pull": Rule("cm", 100.0, 1),
+            "length": Rule("m", 1.0, 2, step=0.1), "short": Rule("cm", 100.0, 0, length_from=A_METRE, step=0.05), "pull": Rule("cm", 100.0, 1),
             "tag": Rule("mm", 1000.0, 0),
         }),
         Option("ft", "ft, in", {
-            "length": Rule("ft", 1 / FOOT, 0, "feet_inches"), "short": Rule("in", 1 / INCH, 1, length_from=A_METRE),
+            "length": Rule("ft", 1 / FOOT, 0, "feet_inches", step=6 * INCH),
+            "short": Rule("in", 1 / INCH, 1, length_from=A_METRE, step=2 * INCH),
             "pull": Rule("in", 1 / INCH, 1), "tag": Rule("in", 1 / INCH, 2),
         }),
     )),
     Quantity("depth", "Depth and drift", ("depth", 0.9), (
-        Option("m", "m", {"depth": Rule("m", 1.0, 2), "travel": Rule("m", 1.0, 1)}),
-        Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1), "travel": Rule("ft", 1 / FOOT, 0)}),
+        Option("m", "m", {"depth": Rule("m", 1.0, 2, step=0.05), "travel": Rule("m", 1.0, 1, step=0.5)}),
+        Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1, step=0.2 * FOOT), "travel": Rule("ft", 1 / FOOT, 0, step=2 * FOOT)}),
     )),
     Quantity("strength", "Strength of line and knots", ("force", 1.2 * STANDARD_GRAVITY), (
         Option("kg", "kg", {"force": Rule("kg", 1 / STANDARD_GRAVITY, 2)}),
@@ -99,8 +102,8 @@ QUANTITIES: tuple[Quantity, ...] = (
         Option("in", "parts of an inch", {"bead": Rule("in", 1 / INCH, 0, "sixty_fourths")}),
     )),
     Quantity("pace", "Pace of the water", ("speed", 0.62), (
-        Option("m", "m/s", {"speed": Rule("m/s", 1.0, 2), "sink": Rule("cm/s", 100.0, 1)}),
-        Option("ft", "ft/s", {"speed": Rule("ft/s", 1 / FOOT, 1), "sink": Rule("in/s", 1 / INCH, 1)}),
+        Option("m", "m/s", {"speed": Rule("m/s", 1.0, 2, step=0.05), "sink": Rule("cm/s", 100.0, 1)}),
+        Option("ft", "ft/s", {"speed": Rule("ft/s", 1 / FOOT, 1, step=0.2 * FOOT), "sink": Rule("in/s", 1 / INCH, 1)}),
     )),
     Quantity("wind", "Wind", ("wind", 4.0), (
         Option("m", "m/s", {"wind": Rule("m/s", 1.0, 0)}),
@@ -108,8 +111,8 @@ QUANTITIES: tuple[Quantity, ...] = (
         Option("mi", "mph", {"wind": Rule("mph", 3600 / 1609.344, 0)}),
     )),
     Quantity("temperature", "Temperature", ("temperature", 9.0), (
-        Option("c", "°C", {"temperature": Rule("°C", 1.0, 0)}),
-        Option("f", "°F", {"temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9)}),
+        Option("c", "°C", {"temperature": Rule("°C", 1.0, 0, step=1.0)}),
+        Option("f", "°F", {"temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9, step=2 * 5 / 9)}),
     )),
 )  # fmt: skip
 WHOLE: dict[str, tuple[str, ...]] = {

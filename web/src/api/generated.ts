@@ -17034,7 +17034,7 @@ export interface components {
         };
         /**
          * UnitRule
-         * @description How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length.
+         * @description How a figure is written: ``(si + offset)·factor`` with so many decimals, in a form; a text from `length_from` on as a length; `step` is what a button adds.
          */
         UnitRule: {
             /**
@@ -17068,6 +17068,13 @@ export interface components {
              * @example 1
              */
             offset: number;
+            /**
+             * Step
+             * @description step
+             * @default 0
+             * @example 0
+             */
+            step?: number;
             /**
              * Unit
              * @description unit

@@ -3,7 +3,7 @@ import type { Band, Drift, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { clearPlace } from "../model/clear_place";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
-import { number, text } from "../model/format";
+import { number, stepOf, text } from "../model/format";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
@@ -32,7 +32,6 @@ const UNDER = 44;
 const HIGH_IN_WATER = 0.45;
 /** Highest a rod tip is held, and the step it is dragged by, m. */
 const HIGHEST = 5;
-const TIP_STEP = 0.05;
 /** Room over the highest line in the air. */
 const AIR = 14;
 const BED = 26;
@@ -278,7 +277,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
           written={(v) => text(system, "travel", v)}
           least={0}
           most={HIGHEST}
-          step={TIP_STEP}
+          step={stepOf(system, "depth")}
           at={(_, py) => ((surface - py) * Math.max(high, 0.3)) / (TOP - AIR)}
           onSet={(height) => onTip?.(height)}
         />

@@ -1,7 +1,7 @@
 import { scaleLinear } from "@visx/scale";
 import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../api/client";
-import { number, text } from "../model/format";
+import { number, stepOf, text } from "../model/format";
 import { alongText } from "../model/water";
 import { Axes } from "./axes";
 import { Obstacle } from "./obstacle";
@@ -24,8 +24,6 @@ const RIGHT = 20;
 const TOP = 40;
 const BOTTOM = 46;
 const BELOW = 0.16;
-const STEP_DEPTH = 0.05;
-const STEP_ALONG = 0.5;
 
 /** The water in section as it was sounded: bed, taking zone, paces, and the fish. Soundings are dragged or moved by arrow keys. */
 export function WaterSection(props: Props) {
@@ -60,11 +58,12 @@ export function WaterSection(props: Props) {
     return { at: Math.max(at, 0), depth: Math.max(depth, 0.02) };
   };
   const onKey = (index: number, at: number, depth: number) => (event: KeyboardEvent) => {
+    const [down, on] = [stepOf(system, "depth"), stepOf(system, "travel")];
     const step: Record<string, [number, number]> = {
-      ArrowDown: [0, STEP_DEPTH],
-      ArrowUp: [0, -STEP_DEPTH],
-      ArrowLeft: [-STEP_ALONG, 0],
-      ArrowRight: [STEP_ALONG, 0],
+      ArrowDown: [0, down],
+      ArrowUp: [0, -down],
+      ArrowLeft: [-on, 0],
+      ArrowRight: [on, 0],
     };
     const by = step[event.key];
     if (!by) return;

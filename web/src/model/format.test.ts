@@ -1,7 +1,7 @@
 // @vitest-environment node
 import { describe, expect, it } from "vitest";
 import type { UnitSystem } from "../api/client";
-import { figure, type Kind, text } from "./format";
+import { figure, type Kind, stepOf, text } from "./format";
 import golden from "./format.golden.json";
 
 const rule = (unit: string, factor: number, decimals: number, form = "decimal", offset = 0) => ({
@@ -53,5 +53,14 @@ describe("the screen and the server write the same figure", () => {
         .filter(([, , said, here]) => said !== here),
     );
     expect(wrong).toEqual([]);
+  });
+});
+
+describe("what a press adds", () => {
+  it("is what the units say, and metric where units kept from before say nothing", () => {
+    const feet = { rules: { length: { step: 0.1524 }, depth: {} } } as unknown as UnitSystem;
+    expect(stepOf(feet, "length")).toBe(0.1524);
+    expect(stepOf(feet, "depth")).toBe(0.05);
+    expect(stepOf(feet, "bead")).toBe(0);
   });
 });

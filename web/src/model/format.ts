@@ -38,6 +38,21 @@ export function text(system: UnitSystem, kind: Kind, si: number): string {
   return unit ? `${digits} ${unit}` : digits;
 }
 
+/** What buttons add where units that were kept before they told it say nothing. */
+const STEPS: Partial<Record<Kind, number>> = {
+  length: 0.1,
+  short: 0.05,
+  depth: 0.05,
+  travel: 0.5,
+  speed: 0.05,
+  temperature: 1,
+};
+
+/** What a press of a button or of an arrow key adds to a kind of figure, SI: round in the person's unit. */
+export function stepOf(system: UnitSystem, kind: Kind): number {
+  return system.rules[kind]?.step || (STEPS[kind] ?? 0);
+}
+
 /** A number that is the same in all units, with the person's decimal mark. */
 export function number(system: UnitSystem, value: number, decimals: number): string {
   return marked(system, minus(value.toFixed(decimals)));

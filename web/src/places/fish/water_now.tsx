@@ -1,13 +1,10 @@
 import { useState } from "react";
-import { text } from "../../model/format";
+import { type Kind, stepOf, text } from "../../model/format";
 import type { Outing } from "../../model/outing";
 import { happened } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
-
-const DEPTH_STEP = 0.05;
-const PACE_STEP = 0.05;
 
 type Props = { open: boolean; onClose: () => void; kept: KeptPack; outing: Outing };
 
@@ -22,6 +19,7 @@ export function WaterNow({ open, onClose, kept, outing }: Props) {
 
 function Now({ kept, outing, onClose }: Omit<Props, "open">) {
   const { pack, system } = kept;
+  const step = (kind: Kind) => stepOf(system, kind);
   const [depth, setDepth] = useState(outing.where.depth);
   const [pace, setPace] = useState(outing.where.pace);
   const [warmth, setWarmth] = useState(outing.temperature ?? 10);
@@ -39,22 +37,22 @@ function Now({ kept, outing, onClose }: Omit<Props, "open">) {
       <Stepper
         name="depth"
         value={text(system, "depth", depth)}
-        less={() => setDepth(round(Math.max(depth - DEPTH_STEP, 0.1)))}
-        more={() => setDepth(round(depth + DEPTH_STEP))}
+        less={() => setDepth(round(Math.max(depth - step("depth"), 0.1)))}
+        more={() => setDepth(round(depth + step("depth")))}
       />
       {pack.flows ? (
         <Stepper
           name="pace"
           value={text(system, "speed", pace)}
-          less={() => setPace(round(Math.max(pace - PACE_STEP, 0.05)))}
-          more={() => setPace(round(pace + PACE_STEP))}
+          less={() => setPace(round(Math.max(pace - step("speed"), 0.05)))}
+          more={() => setPace(round(pace + step("speed")))}
         />
       ) : null}
       <Stepper
         name="water"
         value={text(system, "temperature", warmth)}
-        less={() => setWarmth(warmth - 1)}
-        more={() => setWarmth(warmth + 1)}
+        less={() => setWarmth(warmth - step("temperature"))}
+        more={() => setWarmth(warmth + step("temperature"))}
       />
       <Button strong className="min-h-14" onClick={() => void keep(false)}>
         It looks like this
@@ -69,7 +67,7 @@ function Now({ kept, outing, onClose }: Omit<Props, "open">) {
   );
 }
 
-const round = (v: number) => Math.round(v * 100) / 100;
+const round = (v: number) => Math.round(v * 10_000) / 10_000;
 
 function Stepper({ name, value, less, more }: { name: string; value: string; less: () => void; more: () => void }) {
   return (

@@ -1,13 +1,11 @@
 import type { Rig, UnitSystem } from "../../api/client";
 import { DragHandle } from "../../drawings/drag_handle";
 import { LEAST_WIDTH, LINE_HEIGHT, LINE_Y } from "../../drawings/line_drawing";
-import { text } from "../../model/format";
+import { stepOf, text } from "../../model/format";
 import { drawnAt, floatPlace, layoutLine, placeAt } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 
 type Props = { rig: Rig; system: UnitSystem; width: number; selected: string | null };
-/** How far an arrow key moves a joint or a float, mm. */
-const STEP_MM = 50;
 /** Nearest to its neighbours a joint is dragged, mm. */
 const NEAREST_MM = 20;
 
@@ -21,6 +19,8 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
   const index = rig.joints.findIndex((joint, i) => i > 0 && joint.id === selected);
   const above = rig.spans.slice(0, index).reduce((sum, span) => sum + span.length_mm, 0);
   const [before, after] = [rig.spans[index - 1], rig.spans[index]];
+  /** How far an arrow key moves a joint or a float, mm. */
+  const step_mm = 1000 * stepOf(system, "short");
   const length = (mm: number) => text(system, "length", mm / 1000);
   return (
     <svg
@@ -39,7 +39,7 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
           written={(mm) => `${length(mm)} above the point`}
           least={100}
           most={whole}
-          step={STEP_MM}
+          step={step_mm}
           at={(x) => whole - placeAt(layout, x)}
           onSet={(mm) => edit({ op: "set_float", above: `${mm} mm` }, "float")}
         />
@@ -53,7 +53,7 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
           written={(mm) => `${length(mm)} / ${length(before.length_mm + after.length_mm - mm)}`}
           least={NEAREST_MM}
           most={before.length_mm + after.length_mm - NEAREST_MM}
-          step={STEP_MM}
+          step={step_mm}
           at={(x) => placeAt(layout, x) - (above - before.length_mm)}
           onSet={(mm) =>
             edit({ op: "move_joint", joint: selected ?? "", by_mm: mm - before.length_mm }, `${selected}.structure`)

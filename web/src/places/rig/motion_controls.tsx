@@ -1,6 +1,6 @@
 import { ToggleGroup } from "radix-ui";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
-import { text } from "../../model/format";
+import { stepOf, text } from "../../model/format";
 import { floatPlace } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
@@ -14,7 +14,6 @@ import { Measured } from "./measured";
 import { Retrieve } from "./retrieve";
 
 /** How far a press slides the float. */
-const STEP_MM = 100;
 type Props = { answer: Answer; book: Book; drawer: Drawer; system: UnitSystem };
 
 /** How the rig is fished: the motions of its method, and the float or the count-down that goes with them. */
@@ -93,6 +92,7 @@ function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Dra
   const place = floatPlace(answer.rig);
   if (head?.kind !== "float" || !place) return null;
   const slide = (deeper_mm: number) => edit({ op: "set_float", deeper_mm }, "float");
+  const step_mm = 1000 * stepOf(system, "length");
   const floats = drawer.floats ?? [];
   return (
     <>
@@ -111,8 +111,8 @@ function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Dra
         width="w-36"
         shown={text(system, "length", place.above / 1000)}
         onCommit={(above) => edit({ op: "set_float", above }, "float")}
-        less={{ label: "Float nearer to the flies", run: () => slide(-STEP_MM) }}
-        more={{ label: "Float farther up: the flies deeper", run: () => slide(STEP_MM) }}
+        less={{ label: "Float nearer to the flies", run: () => slide(-step_mm) }}
+        more={{ label: "Float farther up: the flies deeper", run: () => slide(step_mm) }}
         fault={faults["float.above"] ?? faults.float}
         onTouched={() => clear(faults.float ? "float" : "float.above")}
       />

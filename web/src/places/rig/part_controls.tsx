@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import type { Attachment, Drawer, Rig, Span, Strength, UnitSystem } from "../../api/client";
 import { bodyName, flyOf, weightOf } from "../../model/bodies";
-import { text } from "../../model/format";
+import { stepOf, text } from "../../model/format";
 import type { Part } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
@@ -14,7 +14,6 @@ import { KnotChoice } from "./knot_choice";
 import { JointStructure, PointStructure, SpanStructure, TailStructure, Wound } from "./structure_controls";
 
 type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonly Strength[] };
-const STEP_MM = 100;
 /** How far a press slides a shot or a bead, mm. */
 const SLIDE_MM = 50;
 type Dressing = NonNullable<Span["dressing"]>;
@@ -38,6 +37,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
   const edit = useBench((s) => s.edit);
   const rig = useBench((s) => s.docs?.rig);
   const length = `${span.id}.length`;
+  const step_mm = 1000 * stepOf(system, "length");
   const diameter = `${span.id}.diameter`;
   const end = useField(`${span.id}.end`);
   const holds = strength.find((s) => s.part === span.id && s.kind === "span");
@@ -52,11 +52,11 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         onCommit={(value) => edit({ op: "set_length", span: span.id, value }, length)}
         less={{
           label: "Shorter",
-          run: () => edit({ op: "change_length", span: span.id, by_mm: -STEP_MM }, length),
+          run: () => edit({ op: "change_length", span: span.id, by_mm: -step_mm }, length),
         }}
         more={{
           label: "Longer",
-          run: () => edit({ op: "change_length", span: span.id, by_mm: STEP_MM }, length),
+          run: () => edit({ op: "change_length", span: span.id, by_mm: step_mm }, length),
         }}
         {...useField(length)}
       />

@@ -2,12 +2,10 @@ import type { Answer, Rig, UnitSystem } from "../../api/client";
 import { BodyDrawing } from "../../drawings/fly_drawing";
 import { INK } from "../../drawings/material_ink";
 import { bodyName } from "../../model/bodies";
-import { text } from "../../model/format";
+import { stepOf, text } from "../../model/format";
 import { floatPlace, type Part, partsOf, rootOf, unbroken } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Stepper } from "../../ui/stepper";
-
-const STEP_MM = 100;
 
 type Props = { answer: Answer; system: UnitSystem };
 
@@ -49,7 +47,7 @@ export function PhoneLine({ answer, system }: Props) {
         {float ? (
           <li className="flex items-center gap-2 border-b border-hair px-2 py-1">
             <span className="flex-1 pl-10 font-semibold">float, above the point</span>
-            <FloatSteps shown={text(system, "length", float.above / 1000)} />
+            <FloatSteps shown={text(system, "length", float.above / 1000)} step_mm={1000 * stepOf(system, "length")} />
           </li>
         ) : null}
       </ul>
@@ -123,13 +121,14 @@ function Steps({ part, system }: { part: Part; system: UnitSystem }) {
   const edit = useBench((s) => s.edit);
   if (part.kind === "span" && !part.span.ready) {
     const field = `${part.id}.length`;
+    const step_mm = 1000 * stepOf(system, "length");
     const by = (by_mm: number) => () => edit({ op: "change_length", span: part.id, by_mm }, field);
     return (
       <Stepper
         name={`${part.span.name} length`}
         value={text(system, "length", part.span.length_mm / 1000)}
-        less={by(-STEP_MM)}
-        more={by(STEP_MM)}
+        less={by(-step_mm)}
+        more={by(step_mm)}
       />
     );
   }
@@ -148,8 +147,8 @@ function Steps({ part, system }: { part: Part; system: UnitSystem }) {
   return null;
 }
 
-function FloatSteps({ shown }: { shown: string }) {
+function FloatSteps({ shown, step_mm }: { shown: string; step_mm: number }) {
   const edit = useBench((s) => s.edit);
   const slide = (deeper_mm: number) => () => edit({ op: "set_float", deeper_mm }, "float");
-  return <Stepper name="float" value={shown} less={slide(-STEP_MM)} more={slide(STEP_MM)} />;
+  return <Stepper name="float" value={shown} less={slide(-step_mm)} more={slide(step_mm)} />;
 }

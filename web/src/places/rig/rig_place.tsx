@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
 import { Help } from "../../features/find/help";
+import { stepOf } from "../../model/format";
 import { partsOf } from "../../model/line_layout";
 import { shownReadings } from "../../model/readings";
 import { useBench } from "../../state/bench_store";
@@ -76,7 +77,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
   useEffect(() => {
     void useGhost.getState().follow(water);
   }, [water, units]);
-  useActions("rig", useRigActions(readings));
+  useActions("rig", useRigActions(readings, system));
   const loose = Object.entries(faults).find(([field]) => !shownBesideField(field));
   const pinned = ghost && ghost.rig !== answer.rig ? ghost : null;
   const phone = usePhone();
@@ -186,8 +187,9 @@ function shownBesideField(field: string): boolean {
 }
 
 /** The workbench's keys; each acts on the part that is picked, or on the point where none is. */
-function useRigActions(readings: readonly Reading[]): Action[] {
+function useRigActions(readings: readonly Reading[], system: UnitSystem): Action[] {
   const navigate = useNavigate();
+  const step_mm = 1000 * stepOf(system, "length");
   const told = useRef(readings);
   told.current = readings;
   return useMemo(() => {
@@ -239,8 +241,8 @@ function useRigActions(readings: readonly Reading[]): Action[] {
     const rows: [string, string, string, () => void][] = [
       ["bead-down", "[", "one bead down", bead(false)],
       ["bead-up", "]", "one bead up", bead(true)],
-      ["shorter", "-", "shorter", length(-100)],
-      ["longer", "=", "longer", length(100)],
+      ["shorter", "-", "shorter", length(-step_mm)],
+      ["longer", "=", "longer", length(step_mm)],
       ["finer", ",", "finer", diameter(true)],
       ["stouter", ".", "stouter", diameter(false)],
       [
@@ -249,8 +251,8 @@ function useRigActions(readings: readonly Reading[]): Action[] {
         "the point is lost: the fly above becomes it",
         () => bench().edit({ op: "lose_point" }, "rig.lost"),
       ],
-      ["float-deeper", "", "float farther up: the flies deeper", slide(100)],
-      ["float-nearer", "", "float nearer to the flies", slide(-100)],
+      ["float-deeper", "", "float farther up: the flies deeper", slide(step_mm)],
+      ["float-nearer", "", "float nearer to the flies", slide(-step_mm)],
       ["tip-higher", "", "rod tip higher", tip(true)],
       ["tip-lower", "", "rod tip lower", tip(false)],
       ["next-part", "j", "next part", walk(1)],
@@ -262,5 +264,5 @@ function useRigActions(readings: readonly Reading[]): Action[] {
       ["let-go", "Escape", "let go of the part", () => bench().select(null)],
     ];
     return rows.map(([id, keys, does, run]) => ({ id, keys, does, run, group: "On the rig" }));
-  }, [navigate]);
+  }, [navigate, step_mm]);
 }
