@@ -14,6 +14,7 @@ const outing = { where: { depth: 0.9, pace: 0.62, sounded: false }, temperature:
 
 vi.mock("../../model/format", () => ({
   text: (_: unknown, rule: string, v: number) => `${rule} ${v.toFixed(2)}`,
+  stepOf: (_: unknown, rule: string) => (rule === "temperature" ? 1 : 0.05),
 }));
 
 function show(flows = true) {

@@ -69,7 +69,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
   const part = reading.parts?.[0];
   return (
     <li
-      className={`border-t border-hair py-2 ${reading.waiting ? "opacity-90" : ""}`}
+      className={`border-t border-hair py-2 ${reading.waiting ? "opacity-95" : ""}`}
       aria-busy={reading.waiting ?? false}
       data-testid={`reading-${reading.key}`}
       data-severity={reading.severity}
