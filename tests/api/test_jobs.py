@@ -323,16 +323,26 @@ def test_what_has_a_first_answer_lets_others_go_before_it_and_is_finished_behind
 
 
 @pytest.mark.parametrize(
-    ("waited", "put"), [(queue.BUSY_SECONDS - 0.2, []), (queue.BUSY_SECONDS + 1.0, [queue.LATER_SECONDS])]
+    ("waited", "others", "put"),
+    [
+        (queue.BUSY_SECONDS - 0.2, True, []),
+        (queue.BUSY_SECONDS + 1.0, True, [queue.LATER_SECONDS]),
+        # It waited for one's own job before it: nobody else is in the way.
+        (queue.BUSY_SECONDS + 1.0, False, []),
+    ],
 )
 def test_one_that_waited_for_its_turn_gets_its_first_answer_and_the_rest_later_all_at_once(
-    client: FlaskClient, app: Flask, asked: dict[str, object], waited: float, put: list[int],
+    client: FlaskClient, app: Flask, asked: dict[str, object], waited: float, others: bool, put: list[int],
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:  # fmt: skip
     sessions, put_back = app.extensions["sessions"], []
     job = begun(client, asked)
+    theirs = begun(enter(app, "Somebody"), asked) if others else ""
     with operating(sessions) as session:
         made = session.get(JobRow, UUID(job)).made_at
+        if theirs:
+            session.get(JobRow, UUID(theirs)).state = "running"
+            session.commit()
     monkeypatch.setattr(queue, "_now", lambda: made + timedelta(seconds=waited))
     queue.work_off(sessions, UUID(job), 0.01, again=lambda _, later: put_back.append(later))
     assert put_back == put

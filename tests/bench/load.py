@@ -49,6 +49,7 @@ class Angler(threading.Thread):
         self.until, self.waits = until, number / anglers * (EDITS * APART_S + READS_S)
         self.edits: list[float] = []
         self.first: list[float] = []
+        self.expects = 0.0
         self.whole: list[float] = []
         self.errors: list[str] = []
         site.token = lambda: token_for(site.database_url, f"angler {number}", NAME)  # type: ignore[method-assign]
@@ -96,13 +97,14 @@ class Angler(threading.Thread):
             self._asked(step)
             self.edits.append(time.monotonic() - begun)
             job = self.me.call("POST", "/api/v1/jobs", {"kind": "band", "rig": self.rig, "water": self.water})["id"]
-            asked, first = time.monotonic(), False
-            time.sleep(min(max(0.8 * (self.first[-1] if self.first else 0.0), 0.12), 1.0))
+            asked, first, looks = time.monotonic(), False, 0
+            time.sleep(min(max(0.8 * self.expects, 0.12), 1.0))
             while True:
                 seen = self.me.call("GET", f"/api/v1/jobs/{job}")
                 if seen["found"] and not first:
                     first = True
                     self.first.append(time.monotonic() - asked)
+                    self.expects = self.first[-1] / (1 if looks else 2)
                 if seen["state"] in ("done", "failed", "stopped"):
                     if seen["state"] == "done":
                         self.whole.append(time.monotonic() - asked)
@@ -115,6 +117,7 @@ class Angler(threading.Thread):
                     self.errors.append(f"no answer in {LONGEST_S:.0f} s: {seen['state']}")
                     break
                 # As the screen looks: the longer it takes, the seldomer (web/src/state/run_job.ts).
+                looks += 1
                 least = 0.24 if seen["state"] == "waiting" else 0.12
                 time.sleep(min(max((time.monotonic() - asked) / 3, least), 1.0))
         except urllib.error.HTTPError as error:

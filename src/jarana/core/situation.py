@@ -80,9 +80,9 @@ class Taught:
         return self.factors[3]
 
     @property
-    def of_the_hand(self) -> Taught:
-        """The same where the water is known otherwise, with what is left of it all."""
-        return replace(self, factors=(1.0, 1.0, self.hand, 1.0))
+    def at_a_pace_and_depth(self) -> Taught:
+        """The same in a water whose pace and depth are given: hand and bed are as learnt, and what is left of it all."""
+        return replace(self, factors=(1.0, 1.0, self.hand, self.rougher))
 
 
 @dataclass(frozen=True)

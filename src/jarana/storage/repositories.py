@@ -440,12 +440,12 @@ class Jobs:
         told = {} if found is None else {"found": found}
         self.session.execute(change.values(state="waiting", turns=JobRow.turns - 1, done=0, steps=0, **told))
 
-    def others_wait(self, kind: str) -> bool:
-        """Say whether somebody else waits for a first answer of a kind."""
+    def others_wait(self, kind: str, begun: bool = False) -> bool:
+        """Say whether somebody else waits for a first answer of a kind; with `begun`, or is being given one."""
         query = select(JobRow.id).where(
             JobRow.owner_id != self.owner,
             JobRow.kind == kind,
-            JobRow.state == "waiting",
+            JobRow.state.in_(("waiting", "running") if begun else ("waiting",)),
             func.coalesce(func.jsonb_typeof(JobRow.found), "null") == "null",
         )
         return self.session.scalars(query.limit(1)).first() is not None

@@ -37,7 +37,8 @@ QUICK, LONG = "jobs", "long"
 BEHIND = -10
 """Priority of what has a first answer, where others have none."""
 BUSY_SECONDS = 0.25
-"""A job that waited so long for its turn found all workers busy: what goes beyond a first answer is left for later, then."""
+"""A job that waited so long for its turn, while others are at work, found all workers busy: what goes beyond a first answer is left
+for later, then. Where nobody else is, it waited for the same person's job before it, and goes on."""
 LATER_SECONDS = 3
 """So much later: as people work, most of it is asked for otherwise by then and never computed."""
 LOOK_SECONDS = 0.1
@@ -145,7 +146,7 @@ def work_off(
     if row is None:
         return
     busy = row.found is None and (_now() - row.made_at).total_seconds() > BUSY_SECONDS
-    watch = Watch((lambda: busy or _others_wait(sessions, row)) if again else lambda: False, row.found is not None)
+    watch = Watch((lambda: _crowded(sessions, row, busy)) if again else lambda: False, row.found is not None)
     with ThreadPoolExecutor(1) as alone, _at_work(sessions) as session:
         jobs = Jobs(session, row.owner_id)
         running = alone.submit(_computed, sessions, row, watch)
@@ -180,9 +181,10 @@ def _at_work(sessions: sessionmaker[Session]) -> Iterator[Session]:
         yield session
 
 
-def _others_wait(sessions: sessionmaker[Session], row: JobRow) -> bool:
+def _crowded(sessions: sessionmaker[Session], row: JobRow, busy: bool) -> bool:
+    """Say whether others wait for a first answer; where all workers were busy, whether others are at work at all."""
     with _at_work(sessions) as session:
-        return Jobs(session, row.owner_id).others_wait(row.kind)
+        return Jobs(session, row.owner_id).others_wait(row.kind, begun=busy)
 
 
 def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tuple[str, datetime, dict[str, object]]:

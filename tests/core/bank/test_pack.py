@@ -18,6 +18,7 @@ from jarana.core.bank.pack import (
     _expect,
     _plan,
     _shares,
+    _told_factor,
     _touch_share,
     depths_at,
     pack,
@@ -30,6 +31,7 @@ from jarana.core.errors import InputError
 from jarana.core.learn.belief import Belief
 from jarana.core.learn.family import Family
 from jarana.core.learn.options import options_of
+from jarana.core.learn.taught import LEAST_TOLD
 from jarana.core.outcomes.tracks import evaluate
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.search.valued import Stopped
@@ -288,3 +290,15 @@ def test_what_was_learnt_of_the_water_says_in_which_of_the_waters_flies_are_look
     assert deep.rigs[0].options[0].curves == plain.rigs[0].options[0].curves
     assert quick.rigs[0].options[0].curves != plain.rigs[0].options[0].curves
     assert deep.rigs[0].plan == plain.rigs[0].plan
+
+
+def test_in_a_water_of_a_given_pace_and_depth_hand_and_bed_stay_as_learnt() -> None:
+    learnt = Taught((0.9, 1.1, 1.15, 1.4), ((1.0,),), 30)
+    assert learnt.at_a_pace_and_depth.factors == (1.0, 1.0, 1.15, 1.4)
+    assert learnt.at_a_pace_and_depth.root == learnt.root
+
+
+def test_a_factor_too_near_to_one_to_be_told_changes_no_water() -> None:
+    assert _told_factor(1.0 + 0.9 * LEAST_TOLD) == _told_factor(1.0 - 0.9 * LEAST_TOLD) == 1.0
+    assert _told_factor(1.0 + 1.1 * LEAST_TOLD) == 1.0 + 1.1 * LEAST_TOLD
+    assert _told_factor(1.0 - 1.1 * LEAST_TOLD) == 1.0 - 1.1 * LEAST_TOLD

@@ -85,11 +85,18 @@ describe("looks at a job", () => {
       queueMicrotask(done);
     });
     const found = { kind: "band" };
-    steps = [{ state: "waiting" }, { state: "waiting" }, { state: "done", found }, { state: "done", found }];
+    steps = [
+      { state: "waiting" },
+      { state: "waiting" },
+      ...Array.from({ length: 3 }, () => ({ state: "done", found })),
+    ];
     await run(new AbortController().signal);
     await run(new AbortController().signal);
     const whole = waits.slice(0, 3).reduce((sum, ms) => sum + ms, 0);
     expect(waits[3]).toBeCloseTo(0.8 * whole);
+    // It was there at the first look: the next is looked at in half the time.
+    await run(new AbortController().signal);
+    expect(waits[4]).toBeCloseTo(0.5 * 0.8 * (waits[3] ?? 0));
     vi.restoreAllMocks();
   });
 });

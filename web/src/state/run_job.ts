@@ -42,12 +42,14 @@ export async function runJob<K extends AskedJob["kind"]>(
   try {
     const since = performance.now();
     let wait = firstLook(lately.get(asked.kind) ?? 0);
-    for (let found = false; ; ) {
+    let found = false;
+    for (let looks = 0; ; looks++) {
       await pause(wait, signal);
       const job = taken(await api.GET("/api/v1/jobs/{job_id}", { params, signal }));
       const { state } = job;
       const waited = performance.now() - since;
-      if (job.found && !found) lately.set(asked.kind, waited);
+      // What is there at the first look may have been there for long.
+      if (job.found && !found) lately.set(asked.kind, looks === 0 ? waited / 2 : waited);
       found = Boolean(job.found);
       wait = nextLook(waited, state);
       if (state === "done") return job.found as Found<K>;

@@ -38,6 +38,7 @@ from jarana.core.learn.belief import LEAST_SPEAKS, Belief
 from jarana.core.learn.causes import causes, would_tell
 from jarana.core.learn.family import Family, family
 from jarana.core.learn.options import Option, options_of
+from jarana.core.learn.taught import LEAST_TOLD
 from jarana.core.learn.water import Belief12
 from jarana.core.methods import method_of
 from jarana.core.methods.cautions import cautions_of
@@ -137,8 +138,8 @@ def pack(
         whole=whole,
         rigs=made,
         learnt=told,
-        deeper=taught.depth if taught else 1.0,
-        faster=taught.pace if taught else 1.0,
+        deeper=_told_factor(taught.depth) if taught else 1.0,
+        faster=_told_factor(taught.pace) if taught else 1.0,
         cautions=section.cautions,
         light=light_hours(setting.today, zone),
         warm_c=WARM if suffers_warmth(water) else None,
@@ -157,7 +158,7 @@ def _rig(
 ) -> PackRig:
     here = Situation(rig, setting.plain)
     options = options_of(here)
-    led = replace(setting, taught=setting.taught.of_the_hand if setting.taught else None)
+    led = replace(setting, taught=setting.taught.at_a_pace_and_depth if setting.taught else None)
     planned = setting.water
     waters = [
         planned.scaled(p / planned.pace_m_s if planned.pace_m_s else 1.0, d / planned.depth_m)
@@ -213,6 +214,11 @@ def _rig(
         ),
         ladder=None if alone else _ladder(Situation(rig, setting), watch),
     )
+
+
+def _told_factor(factor: float) -> float:
+    """Return a factor on the water as far as a lesson tells it: what is too near to one to be told is one."""
+    return factor if abs(factor - 1.0) >= LEAST_TOLD else 1.0
 
 
 def _ladder(here: Situation, watch: Watch) -> Ladder | None:

@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from jarana.core.drift.lower import lower
 from jarana.core.drift.result import hold_node, hung
-from jarana.core.engine.chain import Steps, run
+from jarana.core.engine.chain import Steps, floats_over_lanes, run
 from jarana.core.engine.scenario import Point
 from jarana.core.situation import Situation
 
@@ -16,6 +16,8 @@ STRAIN = 0.015
 """Strain of a link in a long step: its length is set right after every step, its way bends a little wider."""
 LONG_STEPS, LONG_STILL_STEPS = Steps(0.03, 0.1, 0.5, strain=STRAIN), Steps(0.03, 0.125, 0.3, 0.3, 1.0, STRAIN)
 """Where drifts are held against each other and none is drawn (docs/decisions/0037)."""
+SEAM_STEPS = Steps(0.0125, 0.05, 0.5)
+"""Where something floats over lanes: each seam pulls on its line anew."""
 
 
 @lru_cache(maxsize=64)
@@ -30,8 +32,8 @@ def coarse_end(situation: Situation) -> Point:
         When the computation failed.
     """
     lowered = lower(situation)
-    still = situation.setting.fished.still
-    chain = run(lowered.scenario, LONG_STILL_STEPS if still else LONG_STEPS, COARSE)
+    moving = SEAM_STEPS if floats_over_lanes(lowered.scenario) else LONG_STEPS
+    chain = run(lowered.scenario, LONG_STILL_STEPS if lowered.scenario.stream.still else moving, COARSE)
     flies = hung(chain, situation.rig)
     node = chain.node_of(flies[-1]) if flies else hold_node(chain, lowered)
     x, y, z = (float(v) for v in chain.place[-1, node])

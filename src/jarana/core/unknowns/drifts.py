@@ -11,7 +11,7 @@ from statistics import NormalDist
 
 import numpy as np
 
-from jarana.core.drift.coarse import LONG_STEPS, LONG_STILL_STEPS
+from jarana.core.drift.coarse import LONG_STEPS, LONG_STILL_STEPS, SEAM_STEPS
 from jarana.core.drift.lower import Lowered, driven, lower
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.chain import Ready, Steps, floats_over_lanes, ready
@@ -79,7 +79,7 @@ class Grid:
         return self.seams if floats_over_lanes(scenario) else self.moving
 
 
-MEMBER_GRID = Grid(0.5, LONG_STEPS, LONG_STILL_STEPS, Steps(0.0125, 0.05, 0.5))
+MEMBER_GRID = Grid(0.5, LONG_STEPS, LONG_STILL_STEPS, SEAM_STEPS)
 SEARCH_GRID = Grid(0.35, LONG_STEPS, LONG_STILL_STEPS, Steps(0.02, 0.06, 0.5, strain=0.005), 32, 48)
 SCREEN_GRID = Grid(
     0.25, Steps(0.04, 0.12, 0.5, strain=0.02), Steps(0.05, 0.2, 0.2, 0.3, 1.0, 0.02), Steps(0.03, 0.08, 0.5, strain=0.005),

@@ -46,8 +46,9 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   useEffect(() => (noting ? followStand() : undefined), [noting]);
   useDaylight(pack.light, outing.last);
   const there = useMemo(() => believed(pack, outing.where), [pack, outing.where]);
-  const deeper = differs(there.depth, outing.where.depth);
-  const faster = differs(there.pace, outing.where.pace);
+  const drawn = rig.flies.some((f) => !f.dry);
+  const deeper = drawn && there.depth !== outing.where.depth;
+  const faster = drawn && there.pace !== outing.where.pace;
   const seconds = driftSeconds(pack, rig, option, there);
   const plan = useMemo(
     () => new Plan(pack, rig, outing.where, sightsOf(outing, outing.rig, taps)),
@@ -315,8 +316,3 @@ function useHand(): ["left" | "right", (hand: "left" | "right") => void] {
     },
   ];
 }
-
-const LEAST_DIFFERENCE = 0.01;
-
-/** Says whether a figure is drawn otherwise than it is said to be, by enough to be told. */
-const differs = (drawn: number, said: number) => said > 0 && Math.abs(drawn / said - 1) >= LEAST_DIFFERENCE;

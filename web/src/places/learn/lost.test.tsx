@@ -65,9 +65,9 @@ describe("what was lost", () => {
     const user = userEvent.setup();
     const { unmount } = shown({});
     await user.click(screen.getByRole("button", { name: "Count with 64 % instead of 80 %" }));
-    const cells = { keeps: "64", spread: "7.7", n: "0", fish: "40" };
+    const cells = { keeps: "64", spread: "7.7", fish: "40" };
     expect(change).toHaveBeenLastCalledWith("knots", [
-      { op: "add", cells: { ...cells, knot: "clinch", line: "nylon" } },
+      { op: "add", cells: { ...cells, n: "0", knot: "clinch", line: "nylon" } },
     ]);
     unmount();
     shown({ row: "mine" });

@@ -69,11 +69,12 @@ function CountWith({ told }: { told: Counted }) {
       <p className="text-[13px] text-soft">Counted with: it keeps {percent(told.keeps)}, among your knots in Tackle.</p>
     );
   const count = async () => {
-    const cells = { keeps: String(told.keeps), spread: String(told.spread), n: "0", fish: String(told.fish) };
+    // Pulls that stand in one's own row stay there.
+    const cells = { keeps: String(told.keeps), spread: String(told.spread), fish: String(told.fish) };
     const { faults } = await change("knots", [
       told.row
         ? { op: "set", rows: [told.row], cells }
-        : { op: "add", cells: { ...cells, knot: told.knot, line: told.family } },
+        : { op: "add", cells: { ...cells, n: "0", knot: told.knot, line: told.family } },
     ]);
     setFault(Object.values(faults)[0] ?? "");
     await client.invalidateQueries({ queryKey: ["season"] });
