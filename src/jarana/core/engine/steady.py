@@ -192,6 +192,60 @@ def find_normal(target, end_z, speed, friction, most, ends, links, bodies, value
     return middle
 
 
+@loop
+def hang_at(near, target, speed, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out):
+    """Return the end's depth for a top held at `target`, the bed's push on it, its depth were there no bed, and whether it was found.
+
+    `near` is where it would be at a speed close by (NaN: nowhere yet); `floor` is minus infinity where there is no bed.
+    """
+    low, high = target - length, min(target + length, 0.0)
+    end_z, found = 0.0, False
+    if not math.isnan(near):
+        end_z, found = find_end(max(near - NEAR, low - 1e-6), min(near + NEAR, high), target, speed, ends, links,
+                                bodies, values, roots, water, stream, out)  # fmt: skip
+    if not found:
+        end_z, found = find_end(low - 1e-6, high, target, speed, ends, links, bodies, values, roots, water, stream, out)
+    if not found or end_z >= floor:
+        return end_z, 0.0, end_z, found
+    push = find_normal(target, floor, speed, friction, most, ends, links, bodies, values, roots, water, stream, out)
+    return floor, push, end_z, True
+
+
+@loop
+def find_speed(most_speed, target, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out):
+    """Return the speed at which the top is not pulled along, the end's depth and the bed's push, and whether they were found.
+
+    Regula falsi after Illinois between rest and `most_speed`: the pull falls as the speed rises.
+    """
+    near, end_z, push = math.nan, 0.0, 0.0
+    low, high, middle = 0.0, most_speed, 0.0
+    f0, f1 = 0.0, 0.0
+    for turn in range(MOST_ROUNDS + 2):
+        middle = low if turn == 0 else high if turn == 1 else (low * f1 - high * f0) / (f1 - f0)
+        end_z, push, near, found = hang_at(near, target, middle, length, floor, friction, most, ends, links, bodies, values,
+                                     roots, water, stream, out)  # fmt: skip
+        if not found:
+            return middle, end_z, push, False
+        f = -_shoot(end_z, middle, push, friction, ends, links, bodies, values, roots, water, stream, out)[2]
+        if turn == 0:
+            f0 = f
+            if f0 <= 0.0:
+                return middle, end_z, push, True
+        elif turn == 1:
+            f1 = f
+            if f1 >= 0.0:
+                return middle, end_z, push, True
+        else:
+            if abs(f) < EVEN or abs(high - low) < 1e-6:
+                return middle, end_z, push, True
+            if f * f1 < 0.0:
+                low, f0 = high, f1
+            else:
+                f0 *= 0.5
+            high, f1 = middle, f
+    return middle, end_z, push, True
+
+
 @dataclass(frozen=True)
 class Steady:
     """A settled shape.
@@ -251,6 +305,8 @@ class _Rig:
         water, stream = scenario.water, scenario.stream
         self.length = float(mesh.links[1 : self.ends + 1, LENGTH].sum())
         self.last: float | None = None
+        self.floor = -stream.depth if scenario.bed else -math.inf
+        self.most = 4.0 * mesh.wet_weight
         self.out = np.zeros((count, 2))
         self.rest: tuple[int, Floats, Ints, Floats, Ints, Floats, Floats, Floats] = (
             self.ends,
@@ -270,26 +326,26 @@ class _Rig:
 
     def hang(self, target: float, speed: float) -> tuple[float, float]:
         """Return the end's depth and the bed's push for a top held at `target`; SolverError when there is none."""
-        low, high = target - self.length, min(target + self.length, 0.0)
-        end_z, found = 0.0, False
-        if self.last is not None:
-            # The next speed tried is near the last one, and so is the end.
-            near = min(self.last + NEAR, high)
-            end_z, found = find_end(max(self.last - NEAR, low - 1e-6), near, target, speed, *self.rest)
-        if not found:
-            end_z, found = find_end(low - 1e-6, high, target, speed, *self.rest)
-        self.last = float(end_z) if found else None
-        if not found:
-            roots = self.scan(target, speed)
-            if not roots:
-                raise SolverError("no settled shape was found", self.scenario)
-            end_z = roots[0]
-        floor = -self.scenario.stream.depth
-        if not self.scenario.bed or end_z >= floor:
-            return float(end_z), 0.0
-        most = 4.0 * self.mesh.wet_weight
-        normal = find_normal(target, floor, speed, self.scenario.bed_friction, most, *self.rest)
-        return floor, float(normal)
+        near = math.nan if self.last is None else self.last
+        level = self.length, self.floor, self.scenario.bed_friction, self.most
+        end_z, push, near, found = hang_at(near, target, speed, *level, *self.rest)
+        self.last = float(near) if found else None
+        if found:
+            return float(end_z), float(push)
+        roots = self.scan(target, speed)
+        if not roots:
+            raise SolverError("no settled shape was found", self.scenario)
+        if roots[0] >= self.floor:
+            return roots[0], 0.0
+        most = self.scenario.bed_friction, self.most
+        return self.floor, float(find_normal(target, self.floor, speed, *most, *self.rest))
+
+    def natural(self, target: float) -> tuple[float, float, float] | None:
+        """Return the speed at which the top is not pulled along, the end's depth and the bed's push; None where not found."""
+        fastest = max(self.scenario.stream.surface_speed, SLOWEST)
+        level = self.length, self.floor, self.scenario.bed_friction, self.most
+        speed, end_z, push, found = find_speed(fastest, target, *level, *self.rest)
+        return (float(speed), float(end_z), float(push)) if found else None
 
     def scan(self, target: float, speed: float) -> list[float]:
         """Return every depth of the end for a top held at `target`, deepest first."""
@@ -340,6 +396,10 @@ def steady_natural(scenario: Scenario) -> Steady:
     """Return the settled shape of a rig whose top is carried along without any horizontal pull."""
     rig = _ready(scenario)
     target = scenario.top.z
+    found = rig.natural(target)
+    if found is not None:
+        speed, end_z, normal = found
+        return rig.shape(end_z, speed, normal, None)
 
     def sideways(speed: float) -> tuple[float, float, float]:
         end_z, normal = rig.hang(target, speed)
