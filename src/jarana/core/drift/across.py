@@ -142,37 +142,29 @@ def _first(times: Floats, slip: Floats) -> float | None:
 
 def _hung(chain: ChainRun, hold: int) -> tuple[float | None, float | None, float | None, float | None]:
     """Return sag m, slope at the water °, pull across N and how much above a node is under water m, of a line held in the air, meaned over the second half."""
-    rows = []
-    half = len(chain.times) // 2
-    last = chain.mesh.main_end
-    for frame in range(half, len(chain.times)):
-        place = chain.place[frame, : last + 1]
-        wet = np.flatnonzero(place[1:, 2] <= 0.0)
-        if not len(wet) or wet[0] < 1:
-            continue
-        k = int(wet[0]) + 1
-        way = place[k] - place[0]
-        long = float(np.linalg.norm(way))
-        off = place[:k] - place[0]
-        along = off @ way / long
-        sag = float(np.sqrt(np.maximum((off * off).sum(axis=1) - along * along, 0.0)).max())
-        link = place[k] - place[k - 1]
-        size = float(np.linalg.norm(link))
-        pull = float(chain.tension[frame, k]) * float(-link[1]) / size
-        over = float(place[k - 1, 2]) / max(float(place[k - 1, 2] - place[k, 2]), 1e-9)
-        enters = float(chain.mesh.arc[k - 1] + over * (chain.mesh.arc[k] - chain.mesh.arc[k - 1]))
-        rows.append(
-            (
-                sag,
-                math.degrees(math.asin(min(max(-link[2] / size, -1.0), 1.0))),
-                -pull,
-                float(chain.mesh.arc[hold]) - enters,
-            )
-        )
-    if not rows:
+    half, last = len(chain.times) // 2, chain.mesh.main_end
+    wet = chain.place[half:, 1 : last + 1, 2] <= 0.0
+    enters = np.where(wet.any(axis=1), wet.argmax(axis=1), 0) + 1
+    frames = np.flatnonzero(enters > 1)
+    if not len(frames):
         return None, None, None, None
-    mean = np.mean(rows, axis=0)
-    return float(mean[0]), float(mean[1]), float(mean[2]), float(mean[3])
+    place, first = chain.place[half + frames, : last + 1], enters[frames]
+    each = np.arange(len(frames))
+    over, under = place[each, first - 1], place[each, first]
+    off = place - place[:, :1]
+    way = under - place[:, 0]
+    long = np.linalg.norm(way, axis=1)
+    along = np.einsum("fnc,fc->fn", off, way) / long[:, None]
+    aside = np.sqrt(np.maximum((off * off).sum(axis=2) - along * along, 0.0))
+    aside[np.arange(last + 1) >= first[:, None]] = 0.0
+    link = under - over
+    size = np.linalg.norm(link, axis=1)
+    pull = chain.tension[half + frames, first] * -link[:, 1] / size
+    share = over[:, 2] / np.maximum(over[:, 2] - under[:, 2], 1e-9)
+    arc = chain.mesh.arc
+    sunk = arc[hold] - (arc[first - 1] + share * (arc[first] - arc[first - 1]))
+    slope = np.degrees(np.arcsin(np.clip(-link[:, 2] / size, -1.0, 1.0)))
+    return float(aside.max(axis=1).mean()), float(slope.mean()), float(-pull.mean()), float(sunk.mean())
 
 
 def _dangles(chain: ChainRun, point: int) -> float | None:

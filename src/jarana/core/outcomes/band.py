@@ -8,10 +8,9 @@ from collections.abc import Iterable
 import numpy as np
 
 from jarana.core.drift.nominal import nominal
-from jarana.core.drift.result import course_of, drift_key
+from jarana.core.drift.result import drift_key, ends_of
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
-from jarana.core.engine.step.kernel import TOUCHING
 from jarana.core.law import Asked
 from jarana.core.model import Frozen
 from jarana.core.outcomes.tracks import Tracks, members_of
@@ -178,13 +177,12 @@ def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
     water = situation.setting.fished
     at, did, times = tracks.at[:, row], tracks.did[:, row], tracks.times
     depth, bed = -at[:, :, AT_Z], at[:, :, UNDER]
-    height = bed - depth
     inside = _inside(tracks, situation, row)
     dt = np.diff(times, axis=1)
     share = (inside[:, 1:] * dt).sum(axis=1) / times[:, -1]
     first = np.where(inside.any(axis=1), times[np.arange(len(times)), inside.argmax(axis=1)], np.nan)
     half = at.shape[1] // 2
-    ends = [course_of(t, d, h <= TOUCHING) for t, d, h in zip(times, depth, height, strict=True)]
+    ends, settled = ends_of(times, depth)
     drawn = _drawn(tracks, situation, row, name)
     touched = ~np.isnan(did[:, FIRST_S])
     return FlyBand(
@@ -194,10 +192,10 @@ def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
         metres_to_bottom=spread(did[:, FIRST_M]),
         first_in_zone_s=spread(first),
         share_in_zone=spread(share),
-        settled_depth_m=spread([max(min(e[0], b), 0.0) for e, b in zip(ends, bed[:, -1], strict=True)]),
+        settled_depth_m=spread(np.maximum(np.minimum(ends, bed[:, -1]), 0.0)),
         drag_m_s=spread(at[:, half:, REL_X].mean(axis=1)),
         seconds_to_bottom=spread(did[:, FIRST_S]),
-        settled_s=spread([e[1] for e in ends]),
+        settled_s=spread(settled),
         touches=float(touched.mean()),
         in_zone=float(share.mean()),
         bed_share=float((did[:, BED_S] / times[:, -1]).mean()),
@@ -216,7 +214,7 @@ def _drawn(tracks: Tracks, situation: Situation, row: int, name: str) -> Floats:
     depth = -tracks.at[:, row, :, AT_Z]
     if water.zone.datum == "bed":
         depth = depth / tracks.depth[:, None]
-    members = np.array([np.interp(shares, t / t[-1], d) for t, d in zip(tracks.times, depth, strict=True)])
+    members = _read(depth, np.broadcast_to(shares, (len(depth), DRAWN_TIMES)))
     coarse = np.interp(shares, tracks.nominal_times / tracks.nominal_times[-1], -tracks.nominal[row, :, AT_Z])
     node = next(f.node for f in drift.flies if f.id == name)
     fine_times = np.array(drift.times_s)
@@ -225,13 +223,22 @@ def _drawn(tracks: Tracks, situation: Situation, row: int, name: str) -> Floats:
     return np.asarray(np.clip((members + fine - coarse) * 1000, -water.depth_m * 1000, deepest * 1000))
 
 
+def _read(depth: Floats, shares: Floats) -> Floats:
+    """Return depths at shares of each drift's time, (k, shares): its frames lie evenly, straight between them."""
+    at = shares * (depth.shape[1] - 1)
+    low = np.clip(at.astype(int), 0, depth.shape[1] - 2)
+    each = np.arange(len(depth))[:, None]
+    before, after = depth[each, low], depth[each, low + 1]
+    return np.asarray(before + (at - low) * (after - before))
+
+
 def _at_counts(times: Floats, depth: Floats, counts: Iterable[int]) -> tuple[DepthAt, ...]:
     """Return how deep a fly is at counts within the drift, m."""
     found = []
     for seconds in counts:
         if seconds > times[:, -1].min():
             break
-        at = np.array([np.interp(seconds, t, d) for t, d in zip(times, depth, strict=True)])
+        at = _read(depth, seconds / times[:, -1:])[:, 0]
         low, middle, high = (float(v) for v in np.percentile(at, (10, 50, 90)))
         found.append(DepthAt(seconds=seconds, p10=round(low, 4), p50=round(middle, 4), p90=round(high, 4)))
     return tuple(found)

@@ -8,6 +8,7 @@ from functools import cache
 from typing import Literal
 
 import numpy as np
+from scipy.optimize import brentq
 from scipy.special import ndtr, ndtri
 
 from jarana.core.engine.arrays import Floats
@@ -29,6 +30,8 @@ KNOT_SCATTER = 0.1
 SURELY, HARDLY = 0.9, 0.5
 """Shares of the takes: enough from the first on, not for that fish below the second."""
 POINTS = 64
+WIDEST = 20.0
+"""Logarithm of how much less than its weakest link a line may surely hold, at most: nothing for any fish."""
 
 
 def share_held(links: Iterable[StrengthLink], pull: float, jerk: float = 1.0, unsure: float = 0.0) -> float:
@@ -77,17 +80,18 @@ def _share(force: Floats, scatter: Floats, usual: float, harder: float = PULL_SC
 
 
 def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
-    """Return the steady pull that is held on nine takes of ten, N; by bisection."""
+    """Return the steady pull that is held on nine takes of ten, N."""
     TAKE.ask(jerk=jerk)
     force, scatter = _rows(links)
-    low, high = 0.0, math.exp(float(force.min()))
-    for _ in range(30):
-        middle = 0.5 * (low + high)
-        if middle > 0.0 and _share(force, scatter, math.log(middle * jerk)) >= SURELY:
-            low = middle
-        else:
-            high = middle
-    return low
+    weakest = float(force.min())
+
+    def spare(usual: float) -> float:
+        return _share(force, scatter, usual + math.log(jerk)) - SURELY
+
+    low = weakest - WIDEST
+    if spare(weakest) >= 0.0:
+        return math.exp(weakest)
+    return math.exp(brentq(spare, low, weakest, xtol=1e-9)) if spare(low) > 0.0 else 0.0
 
 
 @cache
