@@ -31,7 +31,7 @@ def coarse_end(situation: Situation) -> Point:
     SolverError
         When the computation failed.
     """
-    lowered = lower(situation)
+    lowered = lower(situation, COARSE)
     moving = SEAM_STEPS if floats_over_lanes(lowered.scenario) else LONG_STEPS
     chain = run(lowered.scenario, LONG_STILL_STEPS if lowered.scenario.stream.still else moving, COARSE)
     flies = hung(chain, situation.rig)

@@ -100,8 +100,8 @@ def drift_seconds(situation: Situation) -> float:
     return situation.motion.seconds(situation.ride())
 
 
-def lower(situation: Situation) -> Lowered:
-    """Return the scenario of a situation.
+def lower(situation: Situation, refine: float = 1.0) -> Lowered:
+    """Return the scenario of a situation; `refine` is how finely the pace at which it goes along by itself is looked for.
 
     River: the chain begins at the rod tip, the line lies across the water as it was cast, moving with it. Lake, and a float
     that is led: it begins where the rig is held up. Bodies carry the ids of their attachments.
@@ -111,13 +111,12 @@ def lower(situation: Situation) -> Lowered:
     InputError
         When the rig cannot be fished so in this water.
     """
-    hung = hanging(situation)
     if situation.stood is None:
-        return hung
-    return _from_the_tip(situation, situation.stood, hung)
+        return hanging(situation, refine)
+    return _from_the_tip(situation, situation.stood, refine)
 
 
-def hanging(situation: Situation) -> Lowered:
+def hanging(situation: Situation, refine: float = 1.0) -> Lowered:
     """Return the scenario of what hangs in the water, its top where the rig is held up, in the plane of the stream."""
     rig, water, head = situation.rig, situation.setting.fished, situation.head
     motion, ride = situation.motion, situation.ride()
@@ -142,11 +141,11 @@ def hanging(situation: Situation) -> Lowered:
         wind=Wind(*water.wind_vector),
         air=AIR,
     )
-    moves = driven(situation, situation.ride(lambda: natural_pace(scenario)))
+    moves = driven(situation, situation.ride(lambda: natural_pace(scenario, refine)))
     return Lowered(replace(scenario, top=_top(situation, scenario, moves)), tuple(notes), begins)
 
 
-def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
+def _from_the_tip(situation: Situation, stood: Stood, refine: float) -> Lowered:
     """Return the whole chain from the rod tip on, in space."""
     rig, water, head = situation.rig, situation.setting.fished, situation.head
     holds = head.holds()
@@ -162,7 +161,7 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
         raise InputError.one("rig.stance.angle_deg", "", said)
     out = rig.length if 0.0 < way.length_m - rig.length <= SPARE_LINE else way.length_m
     hold = 0.0 if head.on_line else max(out - below, NEAREST)
-    begins = hung.begins_m - way.at(hold)[0] if water.soundings else 0.0
+    begins = _begins(water) - way.at(hold)[0] if water.soundings else 0.0
     segments, bodies, droppers = _hang(rig, max(rig.length - out, 0.0), head.spacing)
     notes: list[Note] = []
     spare = out - rig.length
@@ -174,9 +173,7 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
     if floats is not None:
         bodies = [b for b in bodies if b.body.name != holds]
         bodies.append(_floating(floats, holds or HELD_UP, min(hold, out)))
-    led = hung.scenario.top
-    moves = driven(situation, situation.ride(lambda: led.velocity(0.0)[0] if isinstance(led, HeldTop) else 0.0))
-    moves = moves or Moves()
+    moves = driven(situation, situation.ride(lambda: _led_pace(situation, refine))) or Moves()
     stance = rig.stance
     mends = (
         (Mend(stance.mend_s, MENDED_FROM * out, MENDED_TO * out, stance.mend_m),)
@@ -198,6 +195,12 @@ def _from_the_tip(situation: Situation, stood: Stood, hung: Lowered) -> Lowered:
         mends=mends,
     )
     return Lowered(scenario, tuple(notes), begins, hold, stood, spare if spare > SPARE_LINE else 0.0)
+
+
+def _led_pace(situation: Situation, refine: float) -> float:
+    """Return how fast the place where a rig is held goes along when nothing but the water pulls at it, m/s."""
+    top = hanging(situation, refine).scenario.top
+    return top.velocity(0.0)[0] if isinstance(top, HeldTop) else 0.0
 
 
 def _floating(top: FreeTop, name: str, s: float) -> PlacedBody:
@@ -283,11 +286,11 @@ def _top(situation: Situation, scenario: Scenario, moves: Moves | None) -> HeldT
     return HeldTop(0.0, 0.0, moves.moves, moves.takes) if moves is not None else HeldTop()
 
 
-def natural_pace(scenario: Scenario) -> float:
-    """Return the speed at which a rig goes along when nobody pulls it, m/s."""
+def natural_pace(scenario: Scenario, refine: float = 1.0) -> float:
+    """Return the speed at which a rig goes along when nobody pulls it, m/s; a third of the nodes tells it to 0.3 %."""
     level = replace(scenario, bed_profile=(), top=HeldTop())
     try:
-        return steady_natural(level).speed
+        return steady_natural(level, refine).speed
     except SolverError:
         return USUAL_NATURAL * scenario.stream.surface_speed
 

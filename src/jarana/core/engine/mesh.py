@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -10,7 +9,17 @@ from dataclasses import dataclass
 import numpy as np
 
 from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.columns import BUOYANT, GREASED, NEVER
+from jarana.core.engine.columns import (
+    AXIAL_LENGTH,
+    BENDING_STIFFNESS,
+    BUOYANT,
+    DIAMETER,
+    GREASED,
+    LENGTH,
+    LINE_DENSITY,
+    NEVER,
+)
+from jarana.core.engine.compiled import loop
 from jarana.core.engine.ground import bed_under, speed_over
 from jarana.core.engine.hydro.terminal_speed import Body, line_weight
 from jarana.core.engine.scenario import MOST_NODES, FreeTop, HeldTop, Point, Scenario, Segment
@@ -79,8 +88,8 @@ class Mesh:
     @property
     def main_end(self) -> int:
         """The last node of the main line; the branches come after it."""
-        parent, count = self.parent, len(self.parent)
-        return next((i for i in range(1, count) if i + 1 == count or parent[i + 1] != i), count - 1)
+        branches = np.flatnonzero(self.parent[2:] != np.arange(1, len(self.parent) - 1))
+        return int(branches[0]) + 1 if len(branches) else len(self.parent) - 1
 
 
 @dataclass(frozen=True)
@@ -94,46 +103,93 @@ class _Hung:
 
 
 class _Builder:
-    """Grows the tree one link at a time."""
+    """Grows the tree one stretch of links at a time."""
 
     def __init__(self, top: Point) -> None:
-        self.parent, self.rows, self.greased = [0], [(0.0, 0.0, 0.0, 1.0, 0.0)], [False]
-        self.arc, self.place = [0.0], [top]
+        self.count = 1
+        self.parent: list[Ints] = [np.zeros(1, dtype=np.int64)]
+        self.rows: list[Floats] = [np.array([[0.0, 0.0, 0.0, 1.0, 0.0]])]
+        self.greased: list[tuple[int, bool]] = [(1, False)]
+        self.arc: list[Floats] = [np.zeros(1)]
+        self.place: list[Floats] = [np.array([top], dtype=float)]
 
-    def link(self, parent: int, length: float, diameter: float, segment: Segment, between: float, place: Point) -> int:
-        if len(self.parent) >= MOST_NODES:
+    def stretch(
+        self, parent: int, lengths: Floats, diameters: Floats | float, segment: Segment, between: float, place: Floats
+    ) -> int:
+        """Grow links of one segment on a node that the arc goes on from; return the last of them."""
+        count = len(lengths)
+        if self.count + count > MOST_NODES:
             raise InputError.one("main", f"over {MOST_NODES} nodes", f"at most {MOST_NODES} nodes; widen ds")
-        self.parent.append(parent)
-        self.rows.append((length, diameter, segment.density, between, segment.bending))
-        self.greased.append(segment.greased)
-        self.arc.append(self.arc[parent] + length)
+        row = np.empty((count, 5))
+        row[:, LENGTH], row[:, DIAMETER], row[:, LINE_DENSITY] = lengths, diameters, segment.density
+        row[:, AXIAL_LENGTH], row[:, BENDING_STIFFNESS] = between, segment.bending
+        parents = np.arange(self.count - 1, self.count - 1 + count)
+        parents[0] = parent
+        self.parent.append(parents)
+        self.rows.append(row)
+        self.greased.append((count, segment.greased))
+        self.arc.append(self.arc_of(parent) + np.cumsum(lengths))
         self.place.append(place)
-        return len(self.parent) - 1
+        self.count += count
+        return self.count - 1
+
+    def arc_of(self, node: int) -> float:
+        """Return how far along its branch a node is, m."""
+        return float(_of_node(self.arc, node))
+
+    def place_of(self, node: int) -> Point:
+        """Return where a node is, m."""
+        x, y, z = _of_node(self.place, node)
+        return float(x), float(y), float(z)
+
+
+def _of_node(parts: list[Floats], node: int) -> Floats:
+    for part in parts:
+        if node < len(part):
+            return np.asarray(part[node])
+        node -= len(part)
+    raise IndexError(node)
 
 
 class Way:
     """A polyline along which nodes are laid so that chords equal rest lengths; straight on past its last corner."""
 
     def __init__(self, corners: Sequence[Point]) -> None:
-        self.corners = [tuple(float(v) for v in corner) for corner in corners]
-        self.here = self.corners[0]
-        self.leg = 0
+        self.corners = np.array(corners, dtype=float)
+        self.here, self.leg = self.corners[0].copy(), np.zeros(1, dtype=np.int64)
 
-    def lay(self, length: float) -> Point:
-        """Return the next place on the way that lies `length` from the last one."""
-        last = len(self.corners) - 2
-        while self.leg < last and math.dist(self.here, self.corners[self.leg + 1]) < length:
-            self.leg += 1
-        a, b = self.corners[self.leg], self.corners[self.leg + 1]
-        whole = math.dist(a, b)
-        t = [(q - p) / whole for p, q in zip(a, b, strict=True)]
-        back = [p - q for p, q in zip(a, self.here, strict=True)]
-        half = sum(p * q for p, q in zip(back, t, strict=True))
-        root = math.sqrt(max(half * half - sum(v * v for v in back) + length * length, 0.0))
-        gone = root - half
-        new = tuple(p + gone * v for p, v in zip(a, t, strict=True))
-        self.here = (new[0], new[1], new[2])
-        return self.here
+    def lay(self, lengths: Floats) -> Floats:
+        """Return the next places on the way, (lengths, 3), each so far from the one before it."""
+        out = np.empty((len(lengths), 3))
+        lay_along(self.corners, lengths, self.here, self.leg, out)
+        return out
+
+
+@loop
+def lay_along(corners, lengths, here, leg, out):
+    """Lay nodes along a way from where it was left: `here`, (3,), on the leg `leg`, (1,), both moved on; into `out`, (lengths, 3)."""
+    last = len(corners) - 2
+    for k in range(len(lengths)):
+        length = lengths[k]
+        while leg[0] < last:
+            far = 0.0
+            for i in range(3):
+                far += (here[i] - corners[leg[0] + 1, i]) ** 2
+            if math.sqrt(far) >= length:
+                break
+            leg[0] += 1
+        a, b = leg[0], leg[0] + 1
+        whole, back, half = 0.0, 0.0, 0.0
+        for i in range(3):
+            whole += (corners[b, i] - corners[a, i]) ** 2
+            back += (corners[a, i] - here[i]) ** 2
+            half += (corners[a, i] - here[i]) * (corners[b, i] - corners[a, i])
+        whole = math.sqrt(whole)
+        half /= whole
+        gone = math.sqrt(max(half * half - back + length * length, 0.0)) - half
+        for i in range(3):
+            here[i] = corners[a, i] + gone * (corners[b, i] - corners[a, i]) / whole
+            out[k, i] = here[i]
 
 
 def straight(top: Point, legs: Sequence[tuple[float, float]], direction: int, floor: float) -> list[Point]:
@@ -187,16 +243,16 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
         begin = arc
         for stop in stops:
             between = _between(attachments, 0.5 * (arc + stop))
-            for low, high in itertools.pairwise(_cuts(arc, stop, _widest(segment, between), curls, refine)):
-                share = (0.5 * (low + high) - begin) / segment.length
-                d = segment.diameter_top + share * (segment.diameter_end - segment.diameter_top)
-                node = builder.link(node, high - low, d, segment, between, way.lay(high - low))
+            cuts = _cuts(arc, stop, _widest(segment, between), curls, refine)
+            lengths, shares = cuts[1:] - cuts[:-1], (0.5 * (cuts[1:] + cuts[:-1]) - begin) / segment.length
+            d = segment.diameter_top + shares * (segment.diameter_end - segment.diameter_top)
+            node = builder.stretch(node, lengths, d, segment, between, way.lay(lengths))
             arc = stop
             node_at[round(stop, 9)] = node
     hung = [_Hung(_nearest(node_at, b.s), b.body, b.floats, b.support) for b in scenario.bodies]
     for dropper in scenario.droppers:
         node = _nearest(node_at, dropper.s)
-        from_here, long = builder.place[node], sum(seg.length for seg, _ in dropper.parts)
+        from_here, long = builder.place_of(node), sum(seg.length for seg, _ in dropper.parts)
         if dropper.way is None:
             branch = straight(from_here, [(long, dropper.angle)], start.direction, floor)
         else:
@@ -206,10 +262,8 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
         own = Way(branch)
         for seg, body in dropper.parts:
             count = _count(seg.length, _widest(seg, seg.length), refine)
-            for _ in range(count):
-                node = builder.link(
-                    node, seg.length / count, seg.diameter_top, seg, seg.length, own.lay(seg.length / count)
-                )
+            lengths = np.full(count, seg.length / count)
+            node = builder.stretch(node, lengths, seg.diameter_top, seg, seg.length, own.lay(lengths))
             hung.append(_Hung(node, body))
     if isinstance(top, FreeTop):
         hung.append(_Hung(0, Body(top.mass, top.volume, 0.0, top.drag_area, ""), True, top.support))
@@ -224,11 +278,9 @@ def _reserve(scenario: Scenario, builder: _Builder, refine: float) -> int:
         return node
     first = scenario.main[0]
     count = _count(reserve, min(first.spacing, COARSEST_FLY_LINE if first.bending else COARSEST), refine)
-    for k in range(count):
-        node = builder.link(node, reserve / count, first.diameter_top, first, scenario.length, builder.place[0])
-        builder.arc[node] = (k + 1) * reserve / count - reserve
-    builder.arc[0] = -reserve
-    return node
+    builder.arc[0] = np.array([-reserve])
+    place = np.tile(builder.place[0], (count, 1))
+    return builder.stretch(0, np.full(count, reserve / count), first.diameter_top, first, scenario.length, place)
 
 
 def _widest(segment: Segment, between: float) -> float:
@@ -258,16 +310,20 @@ def _curls(corners: Sequence[Point]) -> tuple[Floats, Floats] | None:
     return arc, np.maximum(CURL_SHARE / bend, FINEST_CURL)
 
 
-def _cuts(begin: float, end: float, widest: float, curls: tuple[Floats, Floats] | None, refine: float) -> list[float]:
+def _cuts(begin: float, end: float, widest: float, curls: tuple[Floats, Floats] | None, refine: float) -> Floats:
     """Return the places along the arc at which a stretch is cut, its ends among them: close where the line is curled."""
     if curls is None:
         count = _count(end - begin, widest, refine)
-        return [begin + (end - begin) * k / count for k in range(count)] + [end]
+        cuts = begin + (end - begin) * np.arange(count + 1) / count
+        cuts[-1] = end
+        return cuts
     arc = np.linspace(begin, end, max(2, math.ceil((end - begin) / LAID_STEP) + 1))
     dense = refine / np.minimum(np.interp(arc, *curls), widest)
     held = np.concatenate([[0.0], np.cumsum(0.5 * (dense[1:] + dense[:-1]) * np.diff(arc))])
     count = max(1, math.ceil(float(held[-1]) - 1e-9))
-    return [begin, *np.interp(np.arange(1, count) * held[-1] / count, held, arc).tolist(), end]
+    cuts = np.interp(np.arange(count + 1) * held[-1] / count, held, arc)
+    cuts[0], cuts[-1] = begin, end
+    return cuts
 
 
 def _between(attachments: list[float], middle: float) -> float:
@@ -282,11 +338,10 @@ def _nearest(node_at: dict[float, int], s: float) -> int:
 
 def _finish(scenario: Scenario, builder: _Builder, hung: list[_Hung], outside: int) -> Mesh:
     water = scenario.water
-    place = np.array(builder.place)
-    links = np.array(builder.rows)
-    parent = np.array(builder.parent, dtype=np.int64)
+    place, links = np.concatenate(builder.place), np.concatenate(builder.rows)
+    parent = np.concatenate(builder.parent)
     weight = sum(max(h.body.submerged_weight(water), 0.0) for h in hung)
-    weight += sum(max(line_weight(d, rho, water), 0.0) * length for length, d, rho, *_ in builder.rows)
+    weight += float(np.maximum(line_weight(links[:, DIAMETER], links[:, LINE_DENSITY], water), 0.0) @ links[:, LENGTH])
     fixed = np.zeros(len(place), dtype=np.int64)
     fixed[[h.node for h in hung if h.node]] = 1
     children = np.bincount(parent[1:], minlength=len(parent))
@@ -295,7 +350,7 @@ def _finish(scenario: Scenario, builder: _Builder, hung: list[_Hung], outside: i
     follows[:-1] = parent[1:] == np.arange(len(parent) - 1)
     # The main line's nodes follow one another; what is not followed by its own child is a fork or an end.
     fixed[1:][~follows[1:] | (children[1:] > 1)] = 1
-    lies = _lies(scenario, builder, hung)
+    lies = _lies(scenario, links, np.concatenate([np.full(n, g) for n, g in builder.greased]), hung)
     afloat = ((lies > NEVER) & (np.abs(place[:, 2]) < IN_THE_SURFACE)).astype(np.int64)
     afloat[1:outside] = 0
     return Mesh(
@@ -319,7 +374,7 @@ def _finish(scenario: Scenario, builder: _Builder, hung: list[_Hung], outside: i
                 for h in hung
             ]
         ).reshape(-1, 6),
-        arc=np.array(builder.arc),
+        arc=np.concatenate(builder.arc),
         place=place,
         speed=_speeds(scenario, place),
         names=tuple(h.body.name for h in hung if h.node),
@@ -327,17 +382,15 @@ def _finish(scenario: Scenario, builder: _Builder, hung: list[_Hung], outside: i
     )
 
 
-def _lies(scenario: Scenario, builder: _Builder, hung: list[_Hung]) -> Ints:
+def _lies(scenario: Scenario, links: Floats, greased: np.ndarray, hung: list[_Hung]) -> Ints:
     """Return how every node may lie in the surface: not where it carries more than the surface bears at its edge."""
     water = scenario.water
-    lies = np.zeros(len(builder.parent), dtype=np.int64)
-    for node, (_, _, density, *_) in enumerate(builder.rows):
-        if builder.greased[node]:
-            lies[node] = BUOYANT if density < water.density else GREASED
-    if isinstance(scenario.top, HeldTop) and builder.greased[1]:
+    light = links[:, LINE_DENSITY] < water.density
+    lies = np.where(greased, np.where(light, BUOYANT, GREASED), 0).astype(np.int64)
+    if isinstance(scenario.top, HeldTop) and greased[1]:
         lies[0] = GREASED
     for h in hung:
-        bears = PEEL * water.surface_tension * math.pi * builder.rows[h.node][1]
+        bears = PEEL * water.surface_tension * math.pi * links[h.node, DIAMETER]
         if not h.floats and h.body.submerged_weight(water) > bears:
             lies[h.node] = NEVER
     return lies

@@ -212,7 +212,9 @@ def hang_at(near, target, speed, length, floor, friction, most, ends, links, bod
 
 
 @loop
-def find_speed(most_speed, target, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out):
+def find_speed(
+    most_speed, target, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out
+):
     """Return the speed at which the top is not pulled along, the end's depth and the bed's push, and whether they were found.
 
     Regula falsi after Illinois between rest and `most_speed`: the pull falls as the speed rises.
@@ -286,9 +288,9 @@ class Steady:
 class _Rig:
     """A scenario as the shooting functions take it."""
 
-    def __init__(self, scenario: Scenario) -> None:
+    def __init__(self, scenario: Scenario, refine: float = 1.0) -> None:
         self.scenario = scenario
-        self.mesh = mesh = build_mesh(scenario)
+        self.mesh = mesh = build_mesh(scenario, refine)
         parent = mesh.parent
         count = len(parent)
         self.ends = mesh.main_end
@@ -392,9 +394,9 @@ def steady_held(scenario: Scenario, speed: float, count_roots: bool = False) -> 
     return rig.shape(end_z, speed, normal, None, roots)
 
 
-def steady_natural(scenario: Scenario) -> Steady:
-    """Return the settled shape of a rig whose top is carried along without any horizontal pull."""
-    rig = _ready(scenario)
+def steady_natural(scenario: Scenario, refine: float = 1.0) -> Steady:
+    """Return the settled shape of a rig whose top is carried along without any horizontal pull; `refine` as of a mesh."""
+    rig = _ready(scenario, refine)
     target = scenario.top.z
     found = rig.natural(target)
     if found is not None:
@@ -446,11 +448,11 @@ def steady_float(scenario: Scenario) -> Steady:
     return rig.shape(end_z, speed, normal, pz / lift if lift > 0 else math.inf)
 
 
-def _ready(scenario: Scenario) -> _Rig:
+def _ready(scenario: Scenario, refine: float = 1.0) -> _Rig:
     scenario.check()
     if scenario.bed_profile:
         raise InputError.one("bed_profile", "", "a settled shape wants a level bed")
-    return _Rig(scenario)
+    return _Rig(scenario, refine)
 
 
 def _balance(force: object, low: float, high: float) -> float:

@@ -37,7 +37,7 @@ from jarana.core.watch import Watch
 
 WATER_COLUMN = (0.05, 0.95)
 """Heights, as shares of the depth, at which eddies are asked for: at the bed and the surface they die out."""
-CHUNK = 16
+CHUNK = 8
 """Drifts of one call; between two a watch is asked."""
 LEAST = 0.9
 """Share of the members that must come to an answer."""

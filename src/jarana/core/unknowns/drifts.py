@@ -125,7 +125,7 @@ def base_of(situation: Situation, grid: Grid) -> Base:
     InputError
         When the rig cannot be fished so in this water.
     """
-    lowered = lower(situation)
+    lowered = lower(situation, grid.refine)
     scenario = lowered.scenario
     mesh = build_mesh(scenario, grid.refine)
     rig, still = situation.rig, situation.setting.fished.still

@@ -5,7 +5,9 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import TypeVar
 
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.hydro.water_properties import Water
@@ -18,6 +20,8 @@ TERMINAL_SPEED = Law(
     "how fast it falls is a guess",
 )
 
+Many = TypeVar("Many", float, Floats)
+"""A figure, or many of them."""
 ADDED_MASS = 0.5
 """Added mass of a sphere or fly as a share of the water it displaces (Lamb, Hydrodynamics, §92)."""
 
@@ -93,7 +97,7 @@ def terminal_speed(body: Body, water: Water) -> float:
     return speed
 
 
-def line_weight(diameter: float, line_density: float, water: Water) -> float:
+def line_weight(diameter: Many, line_density: Many, water: Water) -> Many:
     """Return the weight in water of a metre of line, N/m; negative when it floats."""
     return (line_density - water.density) * water.gravity * math.pi / 4.0 * diameter * diameter
 
