@@ -321,7 +321,7 @@ def _cuts(begin: float, end: float, widest: float, curls: tuple[Floats, Floats] 
     dense = refine / np.minimum(np.interp(arc, *curls), widest)
     held = np.concatenate([[0.0], np.cumsum(0.5 * (dense[1:] + dense[:-1]) * np.diff(arc))])
     count = max(1, math.ceil(float(held[-1]) - 1e-9))
-    cuts = np.interp(np.arange(count + 1) * held[-1] / count, held, arc)
+    cuts = np.asarray(np.interp(np.arange(count + 1) * held[-1] / count, held, arc))
     cuts[0], cuts[-1] = begin, end
     return cuts
 

@@ -1,0 +1,33 @@
+import { IntlMessageFormat } from "intl-messageformat";
+import { createElement, Fragment, type ReactNode } from "react";
+
+/** What the page came with where it is not to speak English: patterns by the English ones, and how the language is called. */
+const given = globalThis.document?.getElementById("words")?.textContent;
+const told: { language: string; screen: Record<string, string> } = given
+  ? JSON.parse(given)
+  : { language: "en", screen: {} };
+
+type Values = Record<string, string | number | boolean | null | undefined>;
+
+const made = new Map<string, IntlMessageFormat>();
+
+/** A pattern in the page's language, read once; figures in it were written before, so none is formatted here. */
+function pattern(english: string): IntlMessageFormat {
+  const known = made.get(english);
+  if (known) return known;
+  const fresh = new IntlMessageFormat(told.screen[english] ?? english, told.language);
+  made.set(english, fresh);
+  return fresh;
+}
+
+/** Says something in the page's language. The English text is the name it is found by (docs/decisions/0038). */
+export function say(english: string, values?: Values): string {
+  if (!values) return told.screen[english] ?? english;
+  return String(pattern(english).format(values));
+}
+
+/** The same with drawn parts in it: a word in bold, a button, a figure. */
+export function rich(english: string, values: Record<string, ReactNode>): ReactNode {
+  const parts = pattern(english).format<ReactNode>(values as Values);
+  return Array.isArray(parts) ? createElement(Fragment, null, ...parts) : parts;
+}
