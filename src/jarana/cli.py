@@ -210,20 +210,13 @@ def _tackle(folder: Path) -> Drawer:
     return drawer_of(texts)
 
 
-def _words(_arguments: argparse.Namespace) -> int:
-    import importlib
-    import pkgutil
+def _words(arguments: argparse.Namespace) -> int:
+    from jarana.formats.words_file import disguised, english, fluent_text
 
-    from fluent.syntax import serialize
-    from fluent.syntax.ast import Resource
-
-    import jarana.core
-    from jarana.core.words import catalogue
-
-    for module in pkgutil.walk_packages(jarana.core.__path__, "jarana.core."):
-        importlib.import_module(module.name)
-    rows = (f"## {module}\n{serialize(Resource(list(found.values())))}" for module, found in catalogue().items())
-    return _print("\n".join(rows))
+    words = english()
+    if arguments.file or arguments.disguised:
+        return _print((disguised(words) if arguments.disguised else words).model_dump_json(indent=1))
+    return _print(fluent_text(words))
 
 
 def _methods(arguments: argparse.Namespace) -> int:
@@ -311,6 +304,14 @@ def main(argv: list[str] | None = None) -> int:
     methods.add_argument("--reach", help="a water as JSON")
     methods.set_defaults(run=_methods)
     words = commands.add_parser("words", help="the catalogue: every sentence and label of the core, by module")
+    words.add_argument(
+        "--file", action="store_true", help="all words of core, tables and screen as a file, to be filled in"
+    )
+    words.add_argument(
+        "--disguised",
+        action="store_true",
+        help="the same with accents on every vowel: what shows none of them was not taken from it",
+    )
     words.set_defaults(run=_words)
     export = commands.add_parser("export", help="write waters, rules, rigs and tackle of a running demo as files")
     export.add_argument("folder", help="where to, a new or an empty folder")

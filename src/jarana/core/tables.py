@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import tomllib
+from collections.abc import Iterator
 from pathlib import Path
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from pydantic import ValidationError
 
 from jarana.core.errors import FaultList, path_of
 from jarana.core.model import Frozen
+from jarana.core.words.language import language, spoken
 
 Row = TypeVar("Row", bound="TableRow")
 
@@ -21,6 +23,10 @@ class TableRow(Frozen):
     name: str
 
 
+WORDS = ("name", "short", "full", "text", "about", "remark", "how", "floatant", "measured_by")
+"""Columns that are read by people, in their language."""
+LISTED = "also"
+"""The column that is a list of words."""
 HEAD = ("about", "sources", "row")
 """What a table file says, in this order."""
 
@@ -49,7 +55,7 @@ def load_table(path: Path, row: type[Row]) -> dict[str, Row]:
         used.add(source)
         faults.check(source in sources, f"{path.name}.row[{i}].source", source, "is none of the table's sources")
         try:
-            made = row.model_validate(cells)
+            made = row.model_validate(_in_the_language(path, cells))
         except ValidationError as error:
             for e in error.errors():
                 faults.add(f"{path.name}.row[{i}].{path_of(e['loc'])}", e.get("input"), e["msg"])
@@ -60,3 +66,30 @@ def load_table(path: Path, row: type[Row]) -> dict[str, Row]:
         faults.check(name in used and bool(text), f"{path.name}.sources.{name}", text, "is said of no row")
     faults.raise_if_any()
     return rows
+
+
+def table_words(path: Path, rows: list[dict[str, Any]]) -> Iterator[tuple[str, str]]:
+    """Yield what is read by people in some rows of a table file, under the name a language has it by."""
+    for cells in rows:
+        for column in (*WORDS, LISTED):
+            text = cells.get(column, "")
+            if text:
+                yield _name(path, cells, column), ", ".join(text) if column == LISTED else text
+
+
+def _in_the_language(path: Path, cells: dict[str, Any]) -> dict[str, Any]:
+    """Return the cells of a row with what is read by people in their language."""
+    if language().is_english:
+        return cells
+    said = {name: spoken(name, text) for name, text in table_words(path, [cells])}
+    told = dict(cells)
+    for column in WORDS:
+        if cells.get(column):
+            told[column] = said[_name(path, cells, column)]
+    if cells.get(LISTED):
+        told[LISTED] = said[_name(path, cells, LISTED)].split(", ")
+    return told
+
+
+def _name(path: Path, cells: dict[str, Any], column: str) -> str:
+    return f"{path.stem}.{cells.get('key', '')}.{column}"

@@ -6,6 +6,7 @@ import { type Faults, faultsOf } from "../model/faults";
 import { comeInByPasskey, knowsPasskeys } from "../state/passkeys";
 import { Button } from "../ui/button";
 import { LineField } from "../ui/line_field";
+import { phrase } from "../words/phrase";
 
 const DIGITS = 6;
 
@@ -31,7 +32,7 @@ export function Enter() {
       } catch (error) {
         const me = await api.GET("/api/v1/me");
         if (!me.response.ok) {
-          setTrouble(error instanceof Error ? error.message : "That did not work.");
+          setTrouble(error instanceof Error ? error.message : phrase("That did not work."));
           return;
         }
       }
@@ -52,7 +53,7 @@ export function Enter() {
     <Door>
       {token && !trouble ? (
         <p role="status" className="mt-3">
-          Coming in …
+          {phrase("Coming in …")}
         </p>
       ) : (
         <>
@@ -109,10 +110,10 @@ function ByWord({ onIn }: { onIn: () => Promise<void> }) {
   const forgotten = () =>
     attempt(async () => setTold(taken(await api.POST("/api/v1/recover", { body: { mail } })).says));
   return (
-    <form onSubmit={comeIn} className="mt-4 flex flex-col gap-3" aria-label="Sign in">
-      <LineField label="Mail address" type="email" autoComplete="username" value={mail} onText={setMail} />
+    <form onSubmit={comeIn} className="mt-4 flex flex-col gap-3" aria-label={phrase("Sign in")}>
+      <LineField label={phrase("Mail address")} type="email" autoComplete="username" value={mail} onText={setMail} />
       <LineField
-        label="Password"
+        label={phrase("Password")}
         type="password"
         autoComplete="current-password"
         value={word}
@@ -121,25 +122,25 @@ function ByWord({ onIn }: { onIn: () => Promise<void> }) {
       />
       <div className="flex flex-wrap gap-2">
         <Button strong type="submit" className="min-h-[44px]" disabled={!mail || !word}>
-          Come in
+          {phrase("Come in")}
         </Button>
         {doors.data?.letters ? (
           <Button className="min-h-[44px]" onClick={() => void forgotten()} disabled={!mail}>
-            Forgotten: send me a letter
+            {phrase("Forgotten: send me a letter")}
           </Button>
         ) : null}
       </div>
       {doors.data?.passkeys && knowsPasskeys() ? (
         <Button className="min-h-[44px] self-start" onClick={() => void byPasskey()}>
-          Come in by a passkey
+          {phrase("Come in by a passkey")}
         </Button>
       ) : null}
       <p role="status">{told}</p>
       {doors.data?.sign_up === "open" ? (
         <p>
-          No account yet?{" "}
+          {phrase("No account yet?")}{" "}
           <Link className="underline" to="/join">
-            Ask for one
+            {phrase("Ask for one")}
           </Link>
         </p>
       ) : null}
@@ -154,9 +155,13 @@ function ByDigits({ onDigits }: { onDigits: (code: string) => void }) {
     onDigits(digits);
   };
   return (
-    <form onSubmit={typed} className="mt-6 flex flex-col gap-3 border-t border-rule pt-4" aria-label="Six digits">
+    <form
+      onSubmit={typed}
+      className="mt-6 flex flex-col gap-3 border-t border-rule pt-4"
+      aria-label={phrase("Six digits")}
+    >
       <LineField
-        label="Or the six digits your desk shows (Fish, Sign in a phone)"
+        label={phrase("Or the six digits your desk shows (Fish, Sign in a phone)")}
         inputMode="numeric"
         autoComplete="one-time-code"
         pattern="[0-9]*"
@@ -165,7 +170,7 @@ function ByDigits({ onDigits }: { onDigits: (code: string) => void }) {
         onText={(text) => setDigits(text.replace(/\D/g, ""))}
       />
       <Button strong type="submit" className="min-h-[48px]" disabled={digits.length !== DIGITS}>
-        Come in with digits
+        {phrase("Come in with digits")}
       </Button>
     </form>
   );

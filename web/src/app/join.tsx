@@ -5,6 +5,7 @@ import { api, taken } from "../api/client";
 import { type Faults, faultsOf } from "../model/faults";
 import { Button } from "../ui/button";
 import { LineField } from "../ui/line_field";
+import { phrase } from "../words/phrase";
 import { Door } from "./enter";
 
 /** A new account: at once for who was invited, by letter where anybody may come. */
@@ -33,12 +34,12 @@ export function Join() {
     }
   };
   return (
-    <Door title="A place of your own in Jarana">
-      <p className="mt-2">Your waters, tackle, rigs and notes are seen by nobody else here.</p>
+    <Door title={phrase("A place of your own in Jarana")}>
+      <p className="mt-2">{phrase("Your waters, tackle, rigs and notes are seen by nobody else here.")}</p>
       <form onSubmit={(event) => void join(event)} className="mt-4 flex flex-col gap-3">
-        <LineField label="Name" autoComplete="nickname" value={name} onText={setName} fault={faults.name} />
+        <LineField label={phrase("Name")} autoComplete="nickname" value={name} onText={setName} fault={faults.name} />
         <LineField
-          label="Mail address"
+          label={phrase("Mail address")}
           type="email"
           autoComplete="username"
           value={mail}
@@ -47,7 +48,7 @@ export function Join() {
         />
         {invitation ? (
           <LineField
-            label="Password, ten characters or more"
+            label={phrase("Password, ten characters or more")}
             type="password"
             autoComplete="new-password"
             value={word}
@@ -61,7 +62,7 @@ export function Join() {
           </p>
         ) : null}
         <Button strong type="submit" className="min-h-[44px] self-start">
-          {invitation ? "Begin" : "Send me a letter"}
+          {invitation ? phrase("Begin") : phrase("Send me a letter")}
         </Button>
         <p role="status">{told}</p>
       </form>

@@ -1,6 +1,7 @@
 import { createBrowserRouter, Navigate, useRouteError } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { Button } from "../ui/button";
+import { phrase } from "../words/phrase";
 import { Enter } from "./enter";
 import { Shell } from "./shell";
 
@@ -43,12 +44,14 @@ function NotLoaded() {
   const error = useRouteError();
   return (
     <main className="p-6" role="alert">
-      <h1 className="text-xl font-bold">This place could not be shown</h1>
+      <h1 className="text-xl font-bold">{phrase("This place could not be shown")}</h1>
       <p className="mt-2 mb-4 max-w-prose">
-        Nothing is lost; what you changed is kept in this tab. {error instanceof Error ? error.message : ""}
+        {phrase("Nothing is lost; what you changed is kept in this tab. {error}", {
+          error: error instanceof Error ? error.message : "",
+        })}
       </p>
       <Button strong onClick={() => window.location.reload()}>
-        Load it again
+        {phrase("Load it again")}
       </Button>
     </main>
   );

@@ -4,9 +4,15 @@ import { useNavigate, useParams } from "react-router";
 import { api, taken } from "../api/client";
 import { when } from "../model/moment";
 import { Button } from "../ui/button";
+import { phrase, rich } from "../words/phrase";
 import { Door } from "./enter";
 
-const CALLED = { outing: "An outing", water: "A water", rig: "A rig", leader: "A leader" } as const;
+const CALLED = {
+  outing: phrase("An outing"),
+  water: phrase("A water"),
+  rig: phrase("A rig"),
+  leader: phrase("A leader"),
+} as const;
 
 /** What somebody shows by a link; nobody need be signed in to see it. */
 export function Shared() {
@@ -43,16 +49,23 @@ export function Shared() {
     <main className="mx-auto max-w-4xl p-6">
       <h1 className="text-xl font-bold">{name}</h1>
       <p className="text-soft">
-        {CALLED[kind]} of {person}'s, shown until {when(expires_at)}.
+        {phrase("{CALLED} of {person}'s, shown until {when}.", {
+          CALLED: CALLED[kind],
+          person,
+          when: when(expires_at),
+        })}
       </p>
       {drawing ? (
         <section
-          aria-label="Drawing"
+          aria-label={phrase("Drawing")}
           tabIndex={0}
           className="mt-4 overflow-x-auto rounded-s border border-rule bg-white"
         >
           <img
-            alt={`Drawing of ${name}: ${parts.map((p) => `${p.name} ${p.text}`).join("; ")}`}
+            alt={phrase("Drawing of {name}: {join}", {
+              name,
+              join: parts.map((p) => `${p.name} ${p.text}`).join("; "),
+            })}
             className="min-w-[60rem] max-w-none"
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawing)}`}
           />
@@ -74,14 +87,17 @@ export function Shared() {
       ) : null}
       {outing ? (
         <p className="mt-4">
-          <span className="figure">{outing.drifts}</span> drifts, <span className="figure">{outing.touched}</span>{" "}
-          touched, <span className="figure">{outing.fish.length}</span> takes,{" "}
-          {outing.rigs.map((r) => r.name).join(", ")}.
+          {rich("{span} drifts, {span2} touched, {span3} takes, {join}.", {
+            span: <span className="figure">{outing.drifts}</span>,
+            span2: <span className="figure">{outing.touched}</span>,
+            span3: <span className="figure">{outing.fish.length}</span>,
+            join: outing.rigs.map((r) => r.name).join(", "),
+          })}
         </p>
       ) : null}
       {me.data && !outing ? (
         <Button strong className="mt-4 min-h-[44px]" onClick={() => void take()}>
-          Take it into mine
+          {phrase("Take it into mine")}
         </Button>
       ) : null}
       {trouble ? <p role="alert">{trouble}</p> : null}

@@ -30,6 +30,7 @@ import { useInHandAddress } from "../state/use_in_hand_address";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
+import { phrase, rich } from "../words/phrase";
 import { TopBar } from "./top_bar";
 
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
@@ -43,13 +44,18 @@ export function Shell() {
   if (me.error instanceof Refused && me.error.status === 401) {
     return (
       <main className="mx-auto max-w-md p-8">
-        <h1 className="text-xl font-bold">Jarana</h1>
+        <h1 className="text-xl font-bold">{phrase("Jarana")}</h1>
         <p className="mt-3">
-          <a className="underline" href="/enter">
-            Come in
-          </a>{" "}
-          with your mail address and password, or with the six digits your desk shows. Where Jarana runs on this
-          machine, open the address that the start command printed; it signs you in.
+          {rich(
+            "{a} with your mail address and password, or with the six digits your desk shows. Where Jarana runs on this machine, open the address that the start command printed; it signs you in.",
+            {
+              a: (
+                <a className="underline" href="/enter">
+                  {phrase("Come in")}
+                </a>
+              ),
+            },
+          )}
         </p>
       </main>
     );
@@ -72,10 +78,10 @@ function SignedIn() {
       <PageTitle />
       <SkipLink />
       <nav
-        aria-label="Places"
+        aria-label={phrase("Places")}
         className="flex border-t border-rule bg-paper lg:w-[76px] lg:flex-col lg:border-t-0 lg:border-r print:hidden"
       >
-        <p className="hidden px-2 py-[13px] text-center font-bold tracking-tight lg:block">Jarana</p>
+        <p className="hidden px-2 py-[13px] text-center font-bold tracking-tight lg:block">{phrase("Jarana")}</p>
         {PLACES.map(({ to, name, icon: Icon }) => (
           <NavLink
             key={to}
@@ -154,7 +160,7 @@ function SkipLink() {
       onClick={skip}
       className="sr-only z-50 rounded-s border border-ink bg-sheet px-3 py-2 focus:not-sr-only focus:absolute focus:top-1 focus:left-1 print:hidden"
     >
-      Skip to what is here
+      {phrase("Skip to what is here")}
     </button>
   );
 }
@@ -171,10 +177,10 @@ function NotThere({ about }: { about: "rig" | "water" }) {
   const navigate = useNavigate();
   return (
     <main className="p-6">
-      <h1 className="text-xl font-bold">There is no such {about} of yours</h1>
-      <p className="mt-2 mb-4 max-w-prose">It was removed, or its address belongs to somebody else.</p>
+      <h1 className="text-xl font-bold">{phrase("There is no such {about} of yours", { about })}</h1>
+      <p className="mt-2 mb-4 max-w-prose">{phrase("It was removed, or its address belongs to somebody else.")}</p>
       <Button strong onClick={() => void navigate(`/${about}`, { replace: true })}>
-        {about === "rig" ? "The rig in hand" : "Today's water"}
+        {about === "rig" ? phrase("The rig in hand") : phrase("Today's water")}
       </Button>
     </main>
   );
@@ -206,12 +212,12 @@ function useEverywhere(): Action[] {
   return useMemo(() => {
     const bench = () => useBench.getState();
     const here = () => useUndoHere.getState().here;
-    const group = "Everywhere";
+    const group = phrase("Everywhere");
     return [
       {
         id: "undo",
         does: "undo",
-        also: "take back",
+        also: phrase("take back"),
         keys: "ctrl+z",
         group,
         run: () => (here() ? here()?.undo?.() : bench().undo()),
@@ -219,136 +225,150 @@ function useEverywhere(): Action[] {
       {
         id: "redo",
         does: "redo",
-        also: "make again",
+        also: phrase("make again"),
         keys: "ctrl+shift+z",
         group,
         run: () => (here() ? here()?.redo?.() : bench().redo()),
       },
-      { id: "units", does: "units", also: "inches feet metric imperial pounds X", keys: "u", group, run: nextUnits },
+      {
+        id: "units",
+        does: "units",
+        also: phrase("inches feet metric imperial pounds X"),
+        keys: "u",
+        group,
+        run: nextUnits,
+      },
       {
         id: "units-each",
-        does: "units, each by itself",
-        also: "comma point fahrenheit celsius pounds kilograms grains inches",
+        does: phrase("units, each by itself"),
+        also: phrase("comma point fahrenheit celsius pounds kilograms grains inches"),
         keys: "",
         group,
         run: () => openSheet("units"),
       },
       {
         id: "theme",
-        does: "day or dusk theme",
-        also: "dark light night glare",
+        does: phrase("day or dusk theme"),
+        also: phrase("dark light night glare"),
         keys: "",
         group,
         run: () => void flipTheme(),
       },
-      { id: "palette", does: "anything by name", keys: "ctrl+k", group, run: () => openSheet("palette") },
-      { id: "keys", does: "these keys", also: "shortcuts keyboard", keys: "?", group, run: () => openSheet("keys") },
+      { id: "palette", does: phrase("anything by name"), keys: "ctrl+k", group, run: () => openSheet("palette") },
+      {
+        id: "keys",
+        does: phrase("these keys"),
+        also: phrase("shortcuts keyboard"),
+        keys: "?",
+        group,
+        run: () => openSheet("keys"),
+      },
       {
         id: "start",
-        does: "start a rig for this water",
-        also: "new rig make tie",
+        does: phrase("start a rig for this water"),
+        also: phrase("new rig make tie"),
         keys: "m",
         group,
         run: () => openSheet("start"),
       },
       {
         id: "find",
-        does: "find what to tie for this water",
-        also: "best what to tie inverse search",
+        does: phrase("find what to tie for this water"),
+        also: phrase("best what to tie inverse search"),
         keys: "f",
         group,
         run: () => openSheet("find"),
       },
       {
         id: "ladder",
-        does: "ladder of the rig in hand",
-        also: "which bead when table print",
+        does: phrase("ladder of the rig in hand"),
+        also: phrase("which bead when table print"),
         keys: "l",
         group,
         run: () => openSheet("ladder"),
       },
       {
         id: "rerig",
-        does: "re-rig: the way to another rig",
-        also: "second rod change over",
+        does: phrase("re-rig: the way to another rig"),
+        also: phrase("second rod change over"),
         keys: "",
         group,
         run: () => openSheet("rerig"),
       },
       {
         id: "practice",
-        does: "practice: guess, then see it sink",
-        also: "quiz exercise learn",
+        does: phrase("practice: guess, then see it sink"),
+        also: phrase("quiz exercise learn"),
         keys: "",
         group,
         run: () => openSheet("practice"),
       },
       {
         id: "account",
-        does: "account: password, archive, links, sign out",
-        also: "settings backup export password privacy",
+        does: phrase("account: password, archive, links, sign out"),
+        also: phrase("settings backup export password privacy"),
         keys: "",
         group,
         run: () => openSheet("account"),
       },
       {
         id: "clubs",
-        does: "clubs: waters, rules, rigs and leaders shown to each other",
-        also: "group share together members join code pool",
+        does: phrase("clubs: waters, rules, rigs and leaders shown to each other"),
+        also: phrase("group share together members join code pool"),
         keys: "",
         group,
         run: () => openSheet("clubs"),
       },
       {
         id: "begin",
-        does: "begin with samples: a water, tackle, a rig",
-        also: "demo example tutorial first",
+        does: phrase("begin with samples: a water, tackle, a rig"),
+        also: phrase("demo example tutorial first"),
         keys: "",
         group,
         run: () => void navigate("/begin"),
       },
       {
         id: "samples-away",
-        does: "throw the samples away",
+        does: phrase("throw the samples away"),
         keys: "",
         group,
         run: () => void throwSamplesAway().then(() => window.location.reload()),
       },
       {
         id: "shopping",
-        does: "shopping list",
-        also: "buy order list print",
+        does: phrase("shopping list"),
+        also: phrase("buy order list print"),
         keys: "",
         group,
         run: () => openSheet("shopping"),
       },
       {
         id: "rigs",
-        does: "your rigs",
-        also: "library files export import share svg csv json",
+        does: phrase("your rigs"),
+        also: phrase("library files export import share svg csv json"),
         keys: "",
         group,
         run: () => openSheet("rigs"),
       },
       {
         id: "help",
-        does: "help: this place, and what words mean",
-        also: "glossary explain how",
+        does: phrase("help: this place, and what words mean"),
+        also: phrase("glossary explain how"),
         keys: "h",
         group,
         run: () => openSheet("help"),
       },
       {
         id: "history",
-        does: "history of the rig in hand",
-        also: "revisions versions compare restore",
+        does: phrase("history of the rig in hand"),
+        also: phrase("revisions versions compare restore"),
         keys: "",
         group,
         run: () => openSheet("history"),
       },
       {
         id: "tie",
-        does: "tie the rig in hand",
+        does: phrase("tie the rig in hand"),
         also: "print card cut sheet knots",
         keys: "",
         group,

@@ -8,6 +8,7 @@ import { type UndoHere, useUndoHere } from "../state/undo_here";
 import { useKeepRig } from "../state/use_keep_rig";
 import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
+import { phrase } from "../words/phrase";
 import { useTheme } from "./theme";
 import { RigTwice, Two } from "./twice";
 
@@ -31,19 +32,19 @@ export function TopBar({ book, system }: Props) {
         <Button
           className="max-[900px]:hidden"
           onClick={() => openSheet("start")}
-          title="Start a rig for today's water (M)"
-          aria-label="Start a rig"
+          title={phrase("Start a rig for today's water (M)")}
+          aria-label={phrase("Start a rig")}
         >
           <Plus size={16} aria-hidden />
-          <span className="max-xl:sr-only">Start a rig</span>
+          <span className="max-xl:sr-only">{phrase("Start a rig")}</span>
         </Button>
         <div className="ml-auto flex shrink-0 items-center gap-1.5">
           <Button
             className="max-[900px]:min-h-[48px]"
             onClick={() => undo?.()}
             disabled={!undo}
-            aria-label="Undo"
-            title="Undo (Ctrl Z)"
+            aria-label={phrase("Undo")}
+            title={phrase("Undo (Ctrl Z)")}
           >
             <Undo2 size={16} aria-hidden />
           </Button>
@@ -51,23 +52,23 @@ export function TopBar({ book, system }: Props) {
             className="max-[900px]:hidden"
             onClick={() => redo?.()}
             disabled={!redo}
-            aria-label="Redo"
-            title="Redo (Ctrl Shift Z)"
+            aria-label={phrase("Redo")}
+            title={phrase("Redo (Ctrl Shift Z)")}
           >
             <Redo2 size={16} aria-hidden />
           </Button>
           <Button
             className="max-[900px]:min-h-[48px]"
             onClick={() => openSheet("palette")}
-            aria-label="Anything by name"
-            title="Anything by name (Ctrl K)"
+            aria-label={phrase("Anything by name")}
+            title={phrase("Anything by name (Ctrl K)")}
           >
             <Search size={16} aria-hidden />
           </Button>
           <Button
             onClick={() => openSheet("help")}
-            aria-label="Help and words"
-            title="Help and words (H)"
+            aria-label={phrase("Help and words")}
+            title={phrase("Help and words (H)")}
             className="max-[900px]:hidden"
           >
             <CircleQuestionMark size={16} aria-hidden />
@@ -75,23 +76,23 @@ export function TopBar({ book, system }: Props) {
           <Button
             className="max-[900px]:hidden"
             onClick={() => openSheet("units")}
-            title="Units (U goes on to the next)"
-            aria-label={`Units: ${system.name}. Change`}
+            title={phrase("Units (U goes on to the next)")}
+            aria-label={phrase("Units: {systemName}. Change", { systemName: system.name })}
           >
             {system.name}
           </Button>
           <Button
             className="max-[900px]:hidden"
             onClick={toggleTheme}
-            aria-label={theme === "day" ? "Dusk theme" : "Day theme"}
+            aria-label={theme === "day" ? phrase("Dusk theme") : phrase("Day theme")}
           >
             {theme === "day" ? <Moon size={16} aria-hidden /> : <Sun size={16} aria-hidden />}
           </Button>
           <Button
             className="max-[900px]:hidden"
             onClick={() => openSheet("account")}
-            aria-label="Account"
-            title="Account: archive, links, sign out"
+            aria-label={phrase("Account")}
+            title={phrase("Account: archive, links, sign out")}
           >
             <UserRound size={16} aria-hidden />
           </Button>
@@ -102,14 +103,16 @@ export function TopBar({ book, system }: Props) {
         {keeping.newest ? <RigTwice newest={keeping.newest} keeping={keeping} /> : null}
         {water.newest ? (
           <Two
-            says={`${waterName(water.newest.reach)} was changed elsewhere. Nothing of yours is lost: which one shall go on?`}
+            says={phrase("{waterName} was changed elsewhere. Nothing of yours is lost: which one shall go on?", {
+              waterName: waterName(water.newest.reach),
+            })}
             mine={water.keepMine}
             theirs={water.takeTheirs}
           />
         ) : null}
         {lost || trouble ? (
           <p role="alert" className="rounded-s border border-float bg-sheet px-3 py-1.5 text-[13px] text-float">
-            {lost ? "The server does not answer. Your changes wait here and go out by themselves." : trouble}
+            {lost ? phrase("The server does not answer. Your changes wait here and go out by themselves.") : trouble}
           </p>
         ) : null}
       </div>

@@ -4,6 +4,7 @@ import { useBench } from "../state/bench_store";
 import type { Keeping } from "../state/use_autosave";
 import { goOnWith } from "../state/use_keep_rig";
 import { Button } from "../ui/button";
+import { phrase } from "../words/phrase";
 
 /** A thumb high on touch. */
 const PRESS = "max-[900px]:min-h-[48px]";
@@ -36,7 +37,9 @@ export function RigTwice({ newest, keeping }: RigProps) {
   };
   return (
     <Two
-      says={`This rig was changed elsewhere too (rev ${newest.number}). Nothing is lost: which one shall go on?`}
+      says={phrase("This rig was changed elsewhere too (rev {number}). Nothing is lost: which one shall go on?", {
+        number: newest.number,
+      })}
       mine={keeping.keepMine}
       theirs={keeping.takeTheirs}
       both={both ? keepBoth : undefined}
@@ -48,20 +51,20 @@ export function RigTwice({ newest, keeping }: RigProps) {
 
 /** What was changed on either side, and what of the other would be lost. */
 function Changed({ found }: { found: BothView }) {
-  const said = (rows: BothView["mine"]) => rows.map((row) => row.said).join(", ") || "nothing that can be seen";
+  const said = (rows: BothView["mine"]) => rows.map((row) => row.said).join(", ") || phrase("nothing that can be seen");
   return (
     <dl className="grid basis-full grid-cols-[auto_1fr] gap-x-3">
-      <dt className="text-soft">Elsewhere</dt>
+      <dt className="text-soft">{phrase("Elsewhere")}</dt>
       <dd>{said(found.theirs)}</dd>
-      <dt className="text-soft">Here</dt>
+      <dt className="text-soft">{phrase("Here")}</dt>
       <dd>{said(found.mine)}</dd>
       {found.clashes.length > 0 ? (
         <>
-          <dt className="text-float">Clash</dt>
+          <dt className="text-float">{phrase("Clash")}</dt>
           <dd>
             {found.rig
-              ? `Yours stands; of the other is lost: ${said(found.clashes)}`
-              : "They do not make one rig together."}
+              ? phrase("Yours stands; of the other is lost: {said}", { said: said(found.clashes) })
+              : phrase("They do not make one rig together.")}
           </dd>
         </>
       ) : null}
@@ -88,14 +91,14 @@ export function Two({ says, mine, theirs, both, children }: Props) {
       {children}
       {both ? (
         <Button className={PRESS} onClick={both}>
-          Keep both
+          {phrase("Keep both")}
         </Button>
       ) : null}
       <Button className={PRESS} onClick={mine}>
-        Keep mine on top
+        {phrase("Keep mine on top")}
       </Button>
       <Button className={PRESS} onClick={theirs}>
-        Take the other
+        {phrase("Take the other")}
       </Button>
     </div>
   );

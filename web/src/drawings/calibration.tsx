@@ -1,5 +1,6 @@
 import { scaleLinear } from "@visx/scale";
 import type { Season } from "../api/client";
+import { phrase } from "../words/phrase";
 
 const SIZE = 300;
 const LEFT = 44;
@@ -16,7 +17,7 @@ export function Calibration({ predicted }: { predicted: Season["predicted"] }) {
       role="img"
       viewBox={`0 0 ${SIZE} ${SIZE}`}
       className="block w-full max-w-[22rem]"
-      aria-label="Said against seen"
+      aria-label={phrase("Said against seen")}
     >
       <rect
         x={LEFT}
@@ -38,7 +39,7 @@ export function Calibration({ predicted }: { predicted: Season["predicted"] }) {
         </g>
       ))}
       <text x={(LEFT + SIZE) / 2} y={SIZE - 4} textAnchor="middle" fontSize={12} fill="var(--ink)">
-        said to touch, of 10
+        {phrase("said to touch, of 10")}
       </text>
       <text
         x={12}
@@ -48,7 +49,7 @@ export function Calibration({ predicted }: { predicted: Season["predicted"] }) {
         fill="var(--ink)"
         transform={`rotate(-90 12 ${SIZE / 2 - 10})`}
       >
-        touched, of 10
+        {phrase("touched, of 10")}
       </text>
       {predicted.map((p) => (
         <g key={p.said}>

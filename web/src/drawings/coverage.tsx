@@ -1,3 +1,5 @@
+import { phrase } from "../words/phrase";
+
 type Cell = { lane: string; step: number; drifts: number; takes: number };
 type Props = { lanes: readonly string[]; covered: readonly Cell[]; lane: string; step: number; width: number };
 
@@ -16,7 +18,7 @@ export function Coverage({ lanes, covered, lane, step, width }: Props) {
       role="img"
       viewBox={`0 0 ${width} ${rows.length * ROW + 4}`}
       className="block w-full shrink-0"
-      aria-label={`Where you have been: ${total} drifts; now ${lane}, step ${step}`}
+      aria-label={phrase("Where you have been: {total} drifts; now {lane}, step {step}", { total, lane, step })}
     >
       {rows.map((name, r) => (
         <g key={name}>

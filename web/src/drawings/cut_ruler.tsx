@@ -1,5 +1,6 @@
 import { scaleLinear } from "@visx/scale";
 import type { Cut, UnitSystem } from "../api/client";
+import { phrase } from "../words/phrase";
 
 type Props = { cut: Cut; system: UnitSystem; width: number };
 const HEIGHT = 66;
@@ -18,7 +19,10 @@ export function CutRuler({ cut, system, width }: Props) {
       height={HEIGHT}
       viewBox={`0 0 ${width} ${HEIGHT}`}
       role="img"
-      aria-label={`Cut ${cut.cut_shown}, of which ${cut.finished_shown} stay`}
+      aria-label={phrase("Cut {cutshown}, of which {finishedshown} stay", {
+        cutshown: cut.cut_shown,
+        finishedshown: cut.finished_shown,
+      })}
       className="block"
     >
       <rect x={0.5} y={0.5} width={width - 1} height={42} fill="var(--sheet)" stroke="var(--rule)" />

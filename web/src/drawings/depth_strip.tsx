@@ -2,6 +2,7 @@ import { scaleLinear } from "@visx/scale";
 import type { UnitSystem } from "../api/client";
 import { text } from "../model/format";
 import type { Depths } from "../model/pack";
+import { phrase } from "../words/phrase";
 import { styleOf } from "./track_style";
 
 export type StripFly = {
@@ -65,7 +66,10 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
       width={width}
       height={height}
       className="block w-full shrink-0"
-      aria-label={`Depths over ${seconds.toFixed(0)} seconds${here === null ? "" : `, now at ${here.toFixed(0)}`}`}
+      aria-label={phrase("Depths over {seconds} seconds{here}", {
+        seconds: seconds.toFixed(0),
+        here: here === null ? "" : phrase(", now at {here}", { here: here.toFixed(0) }),
+      })}
     >
       <defs>
         <linearGradient id="strip-water" x1="0" y1="0" x2="0" y2="1">

@@ -1,13 +1,14 @@
 import type { FactorsView } from "../api/client";
+import { phrase } from "../words/phrase";
 
 const ROWS: { key: keyof FactorsView; label: string }[] = [
-  { key: "fishing", label: "in the water" },
-  { key: "zone", label: "in the zone" },
-  { key: "drag", label: "drag they bear" },
-  { key: "shown", label: "shows in time" },
-  { key: "noticed", label: "noticed" },
-  { key: "free", label: "free of the bed" },
-  { key: "stealth", label: "not frightened" },
+  { key: "fishing", label: phrase("in the water") },
+  { key: "zone", label: phrase("in the zone") },
+  { key: "drag", label: phrase("drag they bear") },
+  { key: "shown", label: phrase("shows in time") },
+  { key: "noticed", label: phrase("noticed") },
+  { key: "free", label: phrase("free of the bed") },
+  { key: "stealth", label: phrase("not frightened") },
 ];
 /** Below this a factor is what holds a rig down. */
 const WEAK = 0.65;
@@ -30,7 +31,7 @@ export function FactorBars({ factors }: { factors: FactorsView }) {
             </dd>
             <dd className="figure text-right">
               {Math.round(share * 100)} <small>%</small>
-              {weak ? <span className="sr-only"> weak</span> : null}
+              {weak ? <span className="sr-only"> {phrase("weak")}</span> : null}
             </dd>
           </div>
         );

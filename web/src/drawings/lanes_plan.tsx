@@ -1,5 +1,6 @@
 import type { Reach, UnitSystem } from "../api/client";
 import { text } from "../model/format";
+import { phrase } from "../words/phrase";
 import { Fish } from "./water_section";
 
 type Props = { water: Reach; system: UnitSystem; width: number };
@@ -28,7 +29,10 @@ export function LanesPlan({ water, system, width }: Props) {
       height={PLAN_HEIGHT}
       viewBox={`0 0 ${width} ${PLAN_HEIGHT}`}
       role="img"
-      aria-label={`From above: ${lanes.map((l) => `${l.name || "water"} ${text(system, "speed", l.pace_m_s)}`).join(", ")}; the fish ${text(system, "travel", water.off_m ?? 6)} off`}
+      aria-label={phrase("From above: {join}; the fish {system} off", {
+        join: lanes.map((l) => `${l.name || phrase("water")} ${text(system, "speed", l.pace_m_s)}`).join(", "),
+        system: text(system, "travel", water.off_m ?? 6),
+      })}
       className="block"
     >
       <rect x={LEFT} y={TOP} width={right - LEFT} height={BANK} fill="var(--mat-flyline)" />
@@ -75,7 +79,7 @@ export function LanesPlan({ water, system, width }: Props) {
       />
       <circle cx={you.x} cy={you.y} r={6} fill="var(--ink)" />
       <text x={you.x + 10} y={you.y + 14} fontSize={12} fill="var(--ink)">
-        you
+        {phrase("you")}
       </text>
       <Fish x={fish.x} y={fish.y} />
       <text x={fish.x + 22} y={fish.y + 4} fontSize={12} fill="var(--ink)" className="mono">
@@ -110,7 +114,7 @@ function Wind({ blows, speed, system }: { blows: NonNullable<Reach["blows"]>; sp
         {text(system, "wind", speed)}
       </text>
       <text x={26} y={TOP + 86} fontSize={11.5} fill="var(--soft)" textAnchor="middle">
-        wind
+        {phrase("wind")}
       </text>
     </g>
   );

@@ -2,6 +2,7 @@ import { scaleLinear } from "@visx/scale";
 import { LinePath } from "@visx/shape";
 import type { LeaderAnswer } from "../api/client";
 import { useMark, useNumber } from "../state/units";
+import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { INK } from "./material_ink";
 
@@ -33,7 +34,19 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
       width={width}
       height={height}
       role="img"
-      aria-label={`The leader, ${answer.total}: ${design.sections.map((s, i) => `${s.name} ${answer.shown[i]?.length} of ${answer.shown[i]?.diameter}`).join(", ")}. ${answer.cast?.sentence ?? design.cast_note}`}
+      aria-label={phrase("The leader, {total}: {join}. {sentence}", {
+        total: answer.total,
+        join: design.sections
+          .map((s, i) =>
+            phrase("{sName} {length} of {diameter}", {
+              sName: s.name,
+              length: answer.shown[i]?.length,
+              diameter: answer.shown[i]?.diameter,
+            }),
+          )
+          .join(", "),
+        sentence: answer.cast?.sentence ?? design.cast_note,
+      })}
     >
       {ghost ? <Outline answer={ghost} x={x} /> : null}
       {design.sections.map((section, i) => {
@@ -86,7 +99,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
               <g transform="translate(0 34)">
                 <path d="M0 -8 L5 0 H-5Z" fill={hurts ? "var(--float)" : "var(--soft)"} />
                 <text y={13} textAnchor="middle" fontSize={12} fill={hurts ? "var(--float)" : "var(--soft)"}>
-                  {hurts ? "hinges, " : ""}×{number(joint.stiffness, 1)}
+                  {hurts ? phrase("hinges, ") : ""}×{number(joint.stiffness, 1)}
                 </text>
               </g>
             ) : null}
@@ -107,14 +120,14 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
         <>
           <Axes x={x} y={y} left={LEFT} bottom={height - 42} ticks={8} mark={mark} />
           <text x={LEFT} y={CURVE_TOP - 8} fontSize={12} fill="var(--soft)">
-            speed left when the loop gets there, m/s
+            {phrase("speed left when the loop gets there, m/s")}
           </text>
           <text x={width - RIGHT} y={height - 4} fontSize={12} textAnchor="end" fill="var(--soft)">
-            m from the fly line
+            {phrase("m from the fly line")}
           </text>
           <path d={`M${LEFT} ${y(2)} H${width - RIGHT}`} stroke="var(--float)" strokeDasharray="2 4" aria-hidden />
           <text x={LEFT + 8} y={y(2) - 4} fontSize={12} fill="var(--float)">
-            2 m/s turns over
+            {phrase("2 m/s turns over")}
           </text>
           {ghost?.cast ? (
             <LinePath
@@ -147,7 +160,7 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
                 fill="var(--float)"
                 fontWeight={600}
               >
-                the loop dies
+                {phrase("the loop dies")}
               </text>
             </g>
           ) : null}

@@ -1,9 +1,10 @@
 import type { Rig, Span, TieSheet } from "../api/client";
 import { floatPlace, hangingAt, pointOf, tailsOf, unbroken } from "../model/line_layout";
+import { phrase } from "../words/phrase";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
-const PLACES = { point: "point", bend: "behind", joint: "dropper", span: "on the line" } as const;
+const PLACES = { point: "point", bend: "behind", joint: "dropper", span: phrase("on the line") } as const;
 
 type Props = {
   rig: Rig;
@@ -49,7 +50,7 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
   const tick = (part: string, y: number) =>
     done.has(part) ? (
       <text x={x - 16} y={y + 4} fontSize={12} textAnchor="end" fill="var(--fine)" fontWeight={650}>
-        done
+        {phrase("done")}
       </text>
     ) : null;
   return (
@@ -86,7 +87,14 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
               {span.name} <tspan className="mono">{thickness(cut?.line ?? "")}</tspan>
             </text>
             <text x={x + 24} y={middle + size + 3} fontSize={size - 1} fill={soft} className="mono">
-              {cut ? `${cut.finished_shown} → cut ${cut.cut_shown}` : span.ready ? "ready made" : ""}
+              {cut
+                ? phrase("{finishedshown} → cut {cutshown}", {
+                    finishedshown: cut.finished_shown,
+                    cutshown: cut.cut_shown,
+                  })
+                : span.ready
+                  ? phrase("ready made")
+                  : ""}
             </text>
             {joint ? (
               <>
@@ -102,7 +110,7 @@ export function LineColumn({ rig, sheet, width, height, done, now, black }: Prop
                   />
                 )}
                 <text x={width - 6} y={y0 + 4} fontSize={size - 1.5} textAnchor="end" fill={soft}>
-                  {joint.ring ? "ring, " : ""}
+                  {joint.ring ? phrase("ring, ") : ""}
                   {unbroken(joint) ? "" : (joint.loop ?? joint.knot).name.toLowerCase()}
                 </text>
               </>

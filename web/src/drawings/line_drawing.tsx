@@ -13,6 +13,7 @@ import {
   tailsOf,
   unbroken,
 } from "../model/line_layout";
+import { phrase } from "../words/phrase";
 import { BodyDrawing } from "./fly_drawing";
 import { INK } from "./material_ink";
 
@@ -86,7 +87,7 @@ export function LineDrawing(props: Props) {
       height={lineHeight(rig)}
       viewBox={`0 0 ${width} ${lineHeight(rig)}`}
       role="listbox"
-      aria-label="The line, from the rod to the point"
+      aria-label={phrase("The line, from the rod to the point")}
       aria-orientation="horizontal"
       aria-activedescendant={selected ? `part-${selected}` : undefined}
       tabIndex={0}
@@ -95,12 +96,14 @@ export function LineDrawing(props: Props) {
       data-testid="line"
     >
       <text x={8} y={17} fontSize={12} fill="var(--soft)">
-        {text(system, "length", rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000)} from line to point · widths
-        ×{MAGNIFIED}
+        {phrase("{system} from line to point · widths ×{MAGNIFIED}", {
+          system: text(system, "length", rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000),
+          MAGNIFIED,
+        })}
       </text>
       <path d={`M0 ${Y} H${STUB - 4}`} stroke="var(--mat-flyline)" strokeWidth={rig.line.tip_mm * PX_PER_MM * 0.8} />
       <text x={6} y={Y - 16} fontSize={12} fill="var(--soft)">
-        {rig.line.taper === "level" ? "Level line" : "Fly line"}
+        {rig.line.taper === "level" ? phrase("Level line") : phrase("Fly line")}
       </text>
       <text x={6} y={Y + 24} fontSize={12} className="mono" fill="var(--soft)">
         {text(system, "diameter", rig.line.tip_mm / 1000)}
@@ -120,7 +123,10 @@ export function LineDrawing(props: Props) {
             <DressingMark span={span} x0={x0} x1={x1} />
             <GhostSpan span={span} ghost={props.ghost} system={system} x={middle} />
             <text x={middle} y={Y - 26} fontSize={12} textAnchor="middle" fill="var(--soft)">
-              {fitted(span.spool || span.ready ? span.name : `${span.name} · not yours`, x1 - x0 - 14)}
+              {fitted(
+                span.spool || span.ready ? span.name : phrase("{spanName} · not yours", { spanName: span.name }),
+                x1 - x0 - 14,
+              )}
             </text>
             <text
               x={middle}
@@ -155,7 +161,12 @@ export function LineDrawing(props: Props) {
         const below = Y + 44 + (i % 2) * 15;
         return (
           <g key={joint.id}>
-            <g {...part(joint.id, hung && !joint.ring ? `${name}${held ? `, holds ${held}` : ""}` : undefined)}>
+            <g
+              {...part(
+                joint.id,
+                hung && !joint.ring ? `${name}${held ? phrase(", holds {held}", { held }) : ""}` : undefined,
+              )}
+            >
               <rect className="halo" x={x - 14} y={Y - 16} width={28} height={32} rx={3} />
               {picked ? <Frame x={x - 14} y={Y - 16} width={28} height={32} /> : null}
               {unbroken(joint) ? null : (
@@ -170,7 +181,7 @@ export function LineDrawing(props: Props) {
                   fill={weak ? warn : "var(--soft)"}
                   fontWeight={weak ? 650 : 400}
                 >
-                  {joint.ring ? "ring, " : ""}
+                  {joint.ring ? phrase("ring, ") : ""}
                   {name} {held}
                 </text>
               )}
@@ -335,7 +346,7 @@ function KnotMark({ x, ring, loop, weak }: { x: number; ring: boolean; loop: boo
 type FlyTextProps = { attachment: Attachment; system: UnitSystem; x: number; y: number; room?: number };
 function FlyText({ attachment, system, x, y, room = 160 }: FlyTextProps) {
   const bead = weightOf(attachment.body, system);
-  const owned = flyOf(attachment.body)?.source === null ? " · not owned" : "";
+  const owned = flyOf(attachment.body)?.source === null ? phrase(" · not owned") : "";
   return (
     <g>
       <text x={x} y={y} fontSize={12.5} fontWeight={650} fill="var(--ink)">
@@ -343,7 +354,9 @@ function FlyText({ attachment, system, x, y, room = 160 }: FlyTextProps) {
       </text>
       <text x={x} y={y + 15} fontSize={12} className="mono" fill="var(--soft)">
         {bead}
-        {attachment.link ? ` · tag ${text(system, "short", attachment.link.length_mm / 1000)}` : ""}
+        {attachment.link
+          ? phrase(" · tag {system}", { system: text(system, "short", attachment.link.length_mm / 1000) })
+          : ""}
         {owned}
       </text>
     </g>
@@ -424,7 +437,7 @@ function Trailing({ attachment, x, row, line, system, picked, props }: TrailingP
         {fittedFly(attachment, 118)}
       </text>
       <text x={x + 42} y={y + 26} fontSize={11.5} className="mono" fill="var(--soft)">
-        {weightOf(attachment.body, system)} · {long} behind
+        {phrase("{weightOf} · {long} behind", { weightOf: weightOf(attachment.body, system), long })}
       </text>
     </g>
   );
@@ -455,8 +468,7 @@ function GhostSpan(props: { span: Span; ghost: Rig | null; system: UnitSystem; x
   const thick = was.d0_mm === props.span.d0_mm ? "" : `${text(props.system, "diameter", was.d0_mm / 1000)} · `;
   return (
     <text x={props.x} y={Y - 44} fontSize={11.5} textAnchor="middle" fill="var(--ghost)" className="mono">
-      was {thick}
-      {length}
+      {phrase("was {thick}{length}", { thick, length })}
     </text>
   );
 }
@@ -469,7 +481,7 @@ function GhostFly(props: { attachment: Attachment; ghost: Rig | null; system: Un
   if (bodyName(was) === bodyName(now) && weight === weightOf(now, props.system)) return null;
   return (
     <text x={props.x} y={props.y} fontSize={11.5} fill="var(--ghost)" className="mono">
-      was {bodyName(was) === bodyName(now) ? weight : `${bodyName(was)} ${weight}`}
+      {phrase("was {bodyName}", { bodyName: bodyName(was) === bodyName(now) ? weight : `${bodyName(was)} ${weight}` })}
     </text>
   );
 }

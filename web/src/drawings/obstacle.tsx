@@ -1,4 +1,5 @@
 import type { Reach } from "../api/client";
+import { phrase } from "../words/phrase";
 
 type Kind = NonNullable<Reach["obstacles"]>[number]["kind"];
 type Props = {
@@ -50,7 +51,7 @@ export function Obstacle({ kind, x0, x1, bed, surface, floor, rise }: Props) {
           fontSize={11}
           fill="var(--float)"
         >
-          left alone
+          {phrase("left alone")}
         </text>
       </g>
     );

@@ -3,6 +3,7 @@ import type { Drift, Limits, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { duration, extentOf, flyLine, nodeAt, type Point, toldNode, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
+import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
@@ -144,7 +145,7 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
       </g>
       <circle cx={you[0]} cy={you[1]} r={6.5} fill="var(--ink)" />
       <text x={you[0] - 10} y={you[1] + 14} fontSize={12} textAnchor="end" fill="var(--ink)">
-        you
+        {phrase("you")}
       </text>
       <circle cx={tip[0]} cy={tip[1]} r={3.5} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.8} />
       <path
@@ -173,9 +174,13 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
         <DragHandle
           x={landed[0]}
           y={landed[1]}
-          label="Way of the cast"
+          label={phrase("Way of the cast")}
           value={drift.across.cast_deg}
-          written={(v) => (v < 0 ? `${Math.round(-v)}° upstream` : `${Math.round(v)}° downstream`)}
+          written={(v) =>
+            v < 0
+              ? phrase("{round}° upstream", { round: Math.round(-v) })
+              : phrase("{round}° downstream", { round: Math.round(v) })
+          }
           least={-limits.cast_deg}
           most={limits.cast_deg}
           step={1}
@@ -187,10 +192,12 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
         <>
           <DragHandle
             {...on(MENDED)}
-            label="Mend"
-            tag="mend"
+            label={phrase("Mend")}
+            tag={phrase("mend")}
             value={mend}
-            written={(v) => `${text(system, "travel", Math.abs(v))} ${v < 0 ? "downstream" : "upstream"}`}
+            written={(v) =>
+              `${text(system, "travel", Math.abs(v))} ${v < 0 ? phrase("downstream") : phrase("upstream")}`
+            }
             least={-limits.mend_m}
             most={limits.mend_m}
             step={STEP}
@@ -199,10 +206,10 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
           />
           <DragHandle
             {...on(SLACKED)}
-            label="Slack"
-            tag="slack"
+            label={phrase("Slack")}
+            tag={phrase("slack")}
             value={slack}
-            written={(v) => `${text(system, "travel", v)} slack`}
+            written={(v) => phrase("{system} slack", { system: text(system, "travel", v) })}
             least={0}
             most={limits.slack_m}
             step={STEP}
@@ -214,10 +221,10 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
       <Wind drift={drift} system={system} x={LEFT + 190} y={TOP + BANK + 16} />
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={7} mark={system.mark ?? "."} />
       <text x={6} y={height - 4} fontSize={12} fill="var(--soft)">
-        {system.rules.travel?.unit} off
+        {phrase("{unit} off", { unit: system.rules.travel?.unit })}
       </text>
       <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {system.rules.travel?.unit} downstream of where it lands
+        {phrase("{unit} downstream of where it lands", { unit: system.rules.travel?.unit })}
       </text>
     </svg>
   );
@@ -316,7 +323,12 @@ function Wind({ drift, system, x, y }: { drift: Drift; system: UnitSystem; x: nu
 }
 
 function describe(drift: Drift, system: UnitSystem): string {
-  const ends = drift.flies.map((fly) => `${fly.role} ${text(system, "travel", fly.off_m ?? 0)} off in the end`);
-  const lanes = (drift.lanes ?? []).map((l) => `${l.name || "water"} ${text(system, "speed", l.pace_m_s)}`);
-  return `The drift from above: ${lanes.join(", ")}; ${ends.join("; ") || "the dry alone"}.`;
+  const ends = drift.flies.map((fly) =>
+    phrase("{role} {system} off in the end", { role: fly.role, system: text(system, "travel", fly.off_m ?? 0) }),
+  );
+  const lanes = (drift.lanes ?? []).map((l) => `${l.name || phrase("water")} ${text(system, "speed", l.pace_m_s)}`);
+  return phrase("The drift from above: {join}; {join2}.", {
+    join: lanes.join(", "),
+    join2: ends.join("; ") || phrase("the dry alone"),
+  });
 }

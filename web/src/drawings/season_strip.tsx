@@ -1,5 +1,6 @@
 import { scaleTime } from "@visx/scale";
 import type { OutingView } from "../api/client";
+import { phrase } from "../words/phrase";
 
 const HEIGHT = 110;
 const BASE = 80;
@@ -20,7 +21,7 @@ export function SeasonStrip({
   const x = scaleTime({ domain: [new Date(first), new Date(last)], range: [16, width - 16] });
   const most = Math.max(...outings.map((o) => o.drifts), 1);
   return (
-    <svg viewBox={`0 0 ${width} ${HEIGHT}`} className="block w-full" role="group" aria-label="Your season">
+    <svg viewBox={`0 0 ${width} ${HEIGHT}`} className="block w-full" role="group" aria-label={phrase("Your season")}>
       <path d={`M8 ${BASE}H${width - 8}`} stroke="var(--rule)" />
       {x.ticks(width > 700 ? 8 : 4).map((t) => (
         <text key={t.getTime()} x={x(t)} y={HEIGHT - 8} textAnchor="middle" fontSize={12} fill="var(--soft)">
@@ -36,7 +37,12 @@ export function SeasonStrip({
             role="button"
             tabIndex={0}
             className="part"
-            aria-label={`${o.water_name}, ${new Date(o.begun_at).toLocaleDateString()}: ${o.drifts} drifts, ${takes} takes`}
+            aria-label={phrase("{watername}, {toLocaleDateString}: {drifts} drifts, {takes} takes", {
+              watername: o.water_name,
+              toLocaleDateString: new Date(o.begun_at).toLocaleDateString(),
+              drifts: o.drifts,
+              takes,
+            })}
             onClick={() => onPick(o.id)}
             onKeyDown={(e) => e.key === "Enter" && onPick(o.id)}
           >

@@ -1,5 +1,6 @@
 import type { UnitSystem } from "../api/client";
 import { number } from "../model/format";
+import { phrase } from "../words/phrase";
 
 const EVERY_S = 0.2;
 const HEIGHT = 44;
@@ -21,7 +22,7 @@ export function SignTrace({ stops, seconds, width, system }: Props) {
       width={width}
       height={HEIGHT}
       role="img"
-      aria-label={`It moves on evenly, and stops at ${number(system, stops, 1)} seconds`}
+      aria-label={phrase("It moves on evenly, and stops at {number} seconds", { number: number(system, stops, 1) })}
     >
       <line x1={left} x2={width - left} y1={14} y2={14} stroke="var(--rule)" />
       {dots.map((k) => (

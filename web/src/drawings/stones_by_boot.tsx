@@ -1,3 +1,5 @@
+import { phrase } from "../words/phrase";
+
 const HEIGHT = 64;
 const BOOT = 0.3;
 /** Sizes of five stones beside the largest of six. */
@@ -17,7 +19,7 @@ export function StonesByBoot({ stones, width }: Props) {
   return (
     <svg
       role="img"
-      aria-label="Stones of this bed beside a wading boot, to one scale"
+      aria-label={phrase("Stones of this bed beside a wading boot, to one scale")}
       width={width}
       height={HEIGHT + 2}
       viewBox={`0 0 ${width} ${HEIGHT + 2}`}

@@ -4,6 +4,7 @@ import { sizeOf } from "../model/bodies";
 import { clearPlace } from "../model/clear_place";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { number, stepOf, text } from "../model/format";
+import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
 import { styleOf } from "./track_style";
@@ -125,7 +126,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       </text>
       <rect {...named} rx={2} fill="var(--sheet)" opacity={0.7} />
       <text x={named.x + 4} y={named.y + 12} fontSize={12} fill="var(--zone-ink)" fontWeight={600}>
-        taking zone
+        {phrase("taking zone")}
       </text>
       <path d={`M${LEFT} ${surface} H${right}`} stroke="var(--ink)" strokeWidth={1.6} />
       <g clipPath="url(#tank-water)">
@@ -272,7 +273,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
         <DragHandle
           x={tip[0]}
           y={tip[1]}
-          label="Height of the rod tip"
+          label={phrase("Height of the rod tip")}
           value={drift.across.tip_m}
           written={(v) => text(system, "travel", v)}
           least={0}
@@ -284,12 +285,15 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       ) : null}
       <Axes x={x} y={y} left={LEFT} bottom={bed + BED} ticks={7} mark={system.mark ?? "."} />
       <text x={6} y={surface - 12} fontSize={12} fill="var(--soft)">
-        depth, {system.rules.depth?.unit}
+        {phrase("depth, {unit}", { unit: system.rules.depth?.unit })}
       </text>
       <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
         {lake
-          ? "seconds since it landed"
-          : `${system.rules.travel?.unit} drifted · heights ×${number(system, stretch, 1)}`}
+          ? phrase("seconds since it landed")
+          : phrase("{unit} drifted · heights ×{number}", {
+              unit: system.rules.travel?.unit,
+              number: number(system, stretch, 1),
+            })}
       </text>
     </svg>
   );
@@ -302,11 +306,18 @@ function describe(drift: Drift, system: UnitSystem): string {
     const bottom = fly.metres_to_bottom;
     const found =
       bottom === null || bottom === undefined
-        ? "does not find the bottom"
-        : `finds the bottom after ${text(system, "travel", bottom)}`;
-    return `${fly.role} ${found}, at ${text(system, "depth", fly.settled_depth_m)} in the end`;
+        ? phrase("does not find the bottom")
+        : phrase("finds the bottom after {system}", { system: text(system, "travel", bottom) });
+    return phrase("{role} {found}, at {system} in the end", {
+      role: fly.role,
+      found,
+      system: text(system, "depth", fly.settled_depth_m),
+    });
   });
-  return `The drift in section, water ${text(system, "depth", drift.depth_m)} deep: ${flies.join("; ")}.`;
+  return phrase("The drift in section, water {system} deep: {join}.", {
+    system: text(system, "depth", drift.depth_m),
+    join: flies.join("; "),
+  });
 }
 
 /** The bed's corners, level on to both ends of what is drawn. */

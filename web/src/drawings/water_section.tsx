@@ -3,6 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useId, useState } from "react";
 import type { Reach, Section, UnitSystem } from "../api/client";
 import { number, stepOf, text } from "../model/format";
 import { alongText } from "../model/water";
+import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { Obstacle } from "./obstacle";
 
@@ -78,7 +79,7 @@ export function WaterSection(props: Props) {
       height={height}
       viewBox={`0 0 ${width} ${height}`}
       role="group"
-      aria-label="The water in section"
+      aria-label={phrase("The water in section")}
       className="block touch-none select-none"
       data-testid="section"
     >
@@ -141,7 +142,7 @@ export function WaterSection(props: Props) {
         strokeWidth={2.5}
         paintOrder="stroke"
       >
-        taking zone
+        {phrase("taking zone")}
       </text>
       <text x={6} y={TOP - 12} fontSize={12} fill="var(--soft)">
         {system.rules.depth?.unit}
@@ -180,7 +181,11 @@ export function WaterSection(props: Props) {
               role="button"
               tabIndex={0}
               aria-pressed={selected === i}
-              aria-label={`Sounding ${s.name || i + 1}, ${text(system, "travel", s.x_m)} along, ${text(system, "depth", s.depth_m)} deep. Arrow keys move it.`}
+              aria-label={phrase("Sounding {sName}, {system} along, {system2} deep. Arrow keys move it.", {
+                sName: s.name || i + 1,
+                system: text(system, "travel", s.x_m),
+                system2: text(system, "depth", s.depth_m),
+              })}
               cx={at.cx}
               cy={at.cy}
               r={16}
@@ -209,7 +214,11 @@ export function WaterSection(props: Props) {
       })}
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} mark={system.mark ?? "."} />
       <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {system.rules.travel?.unit} {alongText(water)} · heights ×{number(system, stretch, 1)}
+        {phrase("{unit} {alongText} · heights ×{number}", {
+          unit: system.rules.travel?.unit,
+          alongText: alongText(water),
+          number: number(system, stretch, 1),
+        })}
       </text>
     </svg>
   );

@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { phrase } from "../words/phrase";
 
 type Props = { figure: string; name: string };
 
@@ -17,7 +18,7 @@ export function WordFigure({ figure, name }: Props) {
       width={WIDTH}
       height={height}
       role="img"
-      aria-label={`Drawn: ${name}`}
+      aria-label={phrase("Drawn: {name}", { name })}
       className="block max-w-full"
     >
       {drawing === "line" ? <Leader part={part} /> : part === "lane" ? <Lanes /> : <Water part={part} />}

@@ -1,4 +1,5 @@
 import type { Attachment, Fly, PeggedBead, Shot, UnitSystem } from "../api/client";
+import { phrase } from "../words/phrase";
 import { text } from "./format";
 
 type Body = Attachment["body"];
@@ -17,7 +18,7 @@ export function hookLabel(size: number): string {
 export function bodyName(body: Body): string {
   const fly = flyOf(body);
   if (body.kind === "pegged bead") return (body as PeggedBead).name;
-  return fly ? `${fly.pattern} #${hookLabel(fly.hook.size)}` : `shot ${(body as Shot).name}`;
+  return fly ? `${fly.pattern} #${hookLabel(fly.hook.size)}` : phrase("shot {name}", { name: (body as Shot).name });
 }
 
 /** What makes it heavy, as it is written: "2.8 mm", "8 turns", "no bead", "0.25 g". */
@@ -30,8 +31,8 @@ export function weightOf(body: Body, system: UnitSystem): string {
 
 /** What weighs a fly down: its bead, the turns of wire under its dressing. */
 export function weightWords(of: Pick<Fly, "bead" | "wraps">, system: UnitSystem): string {
-  const turns = of.wraps?.turns ? `${of.wraps.turns} turns` : "";
-  if (!of.bead) return turns || "no bead";
+  const turns = of.wraps?.turns ? phrase("{turns} turns", { turns: of.wraps.turns }) : "";
+  if (!of.bead) return turns || phrase("no bead");
   const bead = text(system, "bead", of.bead.diameter_mm / 1000);
   return turns ? `${bead}, ${turns}` : bead;
 }

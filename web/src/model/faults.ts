@@ -1,4 +1,5 @@
 import { Refused } from "../api/client";
+import { phrase } from "../words/phrase";
 
 type Field = "" | "name" | "mail" | "word" | "old";
 /** What was refused, by field; under "" what belongs to none. */
@@ -12,7 +13,7 @@ export function faultsOf(error: unknown): Faults {
 
 /** The first thing that is wrong, with where it stands. */
 export function firstFault(error: unknown): string {
-  if (!(error instanceof Refused)) return "The server does not answer; nothing was changed.";
+  if (!(error instanceof Refused)) return phrase("The server does not answer; nothing was changed.");
   const fault = error.problem?.faults[0];
   return fault ? `${fault.path}: ${fault.value ? `${fault.value}; ` : ""}${fault.reason}` : error.message;
 }

@@ -1,4 +1,5 @@
 import type { UnitRule, UnitSystem } from "../api/client";
+import { phrase } from "../words/phrase";
 
 /** A figure ready to be read: digits, and its unit apart. */
 export type Figure = { digits: string; unit: string };
@@ -99,7 +100,7 @@ const STOUTEST_X = -40;
 /** Inches as people say it in X: 0.006 → 5X, 0.0055 → 5½X, 0.012 → 01X; what is stouter than 04X stays in inches. */
 function xNumber(inches: number): string {
   const tenths = Math.floor((0.011 - inches) * 10000 + 0.5);
-  if (tenths < STOUTEST_X) return `${inches.toFixed(3)} in`;
+  if (tenths < STOUTEST_X) return phrase("{inches} in", { inches: inches.toFixed(3) });
   const whole = Math.floor(Math.abs(tenths) / 10);
   const part = Math.abs(tenths) % 10;
   const said = part === 0 ? `${whole}` : part === 5 ? `${whole}½` : `${whole}.${part}`;

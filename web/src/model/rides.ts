@@ -1,8 +1,12 @@
 import type { RigRides, UnitSystem } from "../api/client";
+import { phrase } from "../words/phrase";
 import { text } from "./format";
 
 /** How deep every fly of a rig comes in the end, as it is read out. */
 export function ridesText(system: UnitSystem | undefined, rides: RigRides["rides"]): string {
-  const deep = (mm: number) => (system ? text(system, "depth", mm / 1000) : `${Math.round(mm / 10)} cm`);
-  return rides.map((r) => `${r.role} ${deep(r.p50_mm[r.p50_mm.length - 1] ?? 0)} deep`).join(", ");
+  const deep = (mm: number) =>
+    system ? text(system, "depth", mm / 1000) : phrase("{round} cm", { round: Math.round(mm / 10) });
+  return rides
+    .map((r) => phrase("{role} {deep} deep", { role: r.role, deep: deep(r.p50_mm[r.p50_mm.length - 1] ?? 0) }))
+    .join(", ");
 }

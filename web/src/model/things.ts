@@ -1,4 +1,5 @@
 import type { Drawer } from "../api/client";
+import { phrase } from "../words/phrase";
 import { hookLabel } from "./bodies";
 
 /** Something owned, as it is found by name: the kind of tackle, its row, and what it is called. */
@@ -10,7 +11,7 @@ export function thingsOf(drawer: Drawer): Thing[] {
     p.weights.map((w) => ({
       kind: "flies",
       row: w.id,
-      name: `${p.name} #${hookLabel(p.hook.size)}${w.bead ? `, ${w.bead.diameter_mm} mm bead` : ""}`,
+      name: `${p.name} #${hookLabel(p.hook.size)}${w.bead ? phrase(", {diametermm} mm bead", { diametermm: w.bead.diameter_mm }) : ""}`,
     })),
   );
   const spools = (drawer.spools ?? []).map((s) => ({ kind: "spools", row: s.id, name: `${s.number} · ${s.label}` }));
@@ -23,7 +24,7 @@ export function thingsOf(drawer: Drawer): Thing[] {
     ...named("lines", drawer.lines),
     ...named("rods", drawer.rods),
     ...named("floats", drawer.floats),
-    ...(drawer.shots ?? []).map((s) => ({ kind: "shot", row: s.id, name: `shot ${s.name}` })),
+    ...(drawer.shots ?? []).map((s) => ({ kind: "shot", row: s.id, name: phrase("shot {sName}", { sName: s.name }) })),
     ...named("rings", drawer.rings),
     ...named("reels", drawer.reels),
   ];

@@ -1,4 +1,5 @@
 import { type AskedJob, api, type JobView, taken } from "../api/client";
+import { phrase } from "../words/phrase";
 
 /** A job is looked at first after this share of what the last of its kind took to its first answer. */
 const OF_THE_LAST = 0.8;
@@ -54,7 +55,7 @@ export async function runJob<K extends AskedJob["kind"]>(
       wait = nextLook(waited, state);
       if (state === "done") return job.found as Found<K>;
       if (state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");
-      if (state === "stopped") throw new JobFailed("It was stopped.");
+      if (state === "stopped") throw new JobFailed(phrase("It was stopped."));
       tell(job.steps > 0 ? job.done / job.steps : 0, (job.found as Found<K> | null | undefined) ?? null);
     }
   } finally {

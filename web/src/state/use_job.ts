@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
 import type { AskedJob } from "../api/client";
+import { phrase } from "../words/phrase";
 import { type Found, runJob } from "./run_job";
 
 export type Looked<T> = {
@@ -48,7 +49,7 @@ export function useJob<K extends AskedJob["kind"]>(
   }, [asked, rest, turn]);
   const stop = useCallback(() => {
     control?.abort();
-    setSeen((now) => ({ ...now, share: null, fault: "It was stopped." }));
+    setSeen((now) => ({ ...now, share: null, fault: phrase("It was stopped.") }));
   }, [control]);
   const again = useCallback(() => setTurn((t) => t + 1), []);
   const mine = seen.of === asked ? seen : { found: null, share: null, fault: null };

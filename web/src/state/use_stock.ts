@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
 import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../api/client";
+import { phrase } from "../words/phrase";
 import { useBench } from "./bench_store";
 import { useUndoHere } from "./undo_here";
 
@@ -91,7 +92,7 @@ export function useStock() {
         follow(answer);
         return "";
       } catch (error) {
-        return faultsOf(error)[""] ?? "It could not be changed.";
+        return faultsOf(error)[""] ?? phrase("It could not be changed.");
       }
     },
     [follow],
@@ -145,7 +146,7 @@ function merged(
 }
 
 export function faultsOf(error: unknown): Faults {
-  if (!(error instanceof Refused)) return { "": "The server does not answer; nothing was changed." };
+  if (!(error instanceof Refused)) return { "": phrase("The server does not answer; nothing was changed.") };
   const faults = error.problem?.faults ?? [];
   if (faults.length === 0) return { "": error.message };
   const out: Faults = {};

@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import { phrase } from "../words/phrase";
 
 const KEY = "jarana.places";
 const DIGITS = 5;
@@ -28,7 +29,7 @@ export function notePlaces(on: boolean): void {
 /** Follows where the phone is while somebody fishes; returns how to stop. */
 export function followStand(): () => void {
   if (!navigator.geolocation) {
-    useStand.setState({ trouble: "This browser does not tell where it is." });
+    useStand.setState({ trouble: phrase("This browser does not tell where it is.") });
     return () => undefined;
   }
   const round = (v: number) => Number(v.toFixed(DIGITS));

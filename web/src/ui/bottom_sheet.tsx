@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { phrase } from "../words/phrase";
 
 type Props = {
   open: boolean;
@@ -23,7 +24,10 @@ export function BottomSheet({ open, onClose, title, children, clear = false }: P
         >
           <div className="flex items-center justify-between gap-4 px-4 pt-3 pb-2">
             <Dialog.Title className="text-lg font-bold">{title}</Dialog.Title>
-            <Dialog.Close aria-label="Close" className="grid size-12 place-items-center rounded-s border border-rule">
+            <Dialog.Close
+              aria-label={phrase("Close")}
+              className="grid size-12 place-items-center rounded-s border border-rule"
+            >
               <X size={20} aria-hidden />
             </Dialog.Close>
           </div>

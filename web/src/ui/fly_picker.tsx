@@ -1,5 +1,6 @@
 import { Command } from "cmdk";
 import { useState } from "react";
+import { phrase } from "../words/phrase";
 import { Pick } from "./pick";
 
 export type Found = { value: string; name: string; note: string; words: string };
@@ -42,8 +43,8 @@ function Search({ label, options, last, onChoose }: Omit<Props, "shown" | "width
       <Command.Input
         value={typed}
         onValueChange={setTyped}
-        aria-label={`${label}: a few letters, a size, a bead`}
-        placeholder="a few letters, a size, a bead"
+        aria-label={phrase("{label}: a few letters, a size, a bead", { label })}
+        placeholder={phrase("a few letters, a size, a bead")}
         onKeyDown={(event) => {
           const row = typed === "" && /^[1-9]$/.test(event.key) ? recent[Number(event.key) - 1] : undefined;
           if (!row) return;
@@ -53,17 +54,17 @@ function Search({ label, options, last, onChoose }: Omit<Props, "shown" | "width
         className="min-h-10 w-full border-b border-rule bg-transparent px-2 outline-none"
       />
       <Command.List className="max-h-72 overflow-y-auto pt-1">
-        <Command.Empty className="px-2 py-3 text-soft">Nothing in your box is called so.</Command.Empty>
+        <Command.Empty className="px-2 py-3 text-soft">{phrase("Nothing in your box is called so.")}</Command.Empty>
         {lately ? (
-          <Command.Group heading="Used last" className={HEADED}>
+          <Command.Group heading={phrase("Used last")} className={HEADED}>
             {recent.map((o, i) => (
-              <Row key={o.value} of={o} prefix="last" number={i + 1} choose={onChoose} />
+              <Row key={o.value} of={o} prefix={phrase("last")} number={i + 1} choose={onChoose} />
             ))}
           </Command.Group>
         ) : null}
-        <Command.Group heading={lately ? "All" : ""} className={HEADED}>
+        <Command.Group heading={lately ? phrase("All") : ""} className={HEADED}>
           {options.map((o) => (
-            <Row key={o.value} of={o} prefix="all" choose={onChoose} />
+            <Row key={o.value} of={o} prefix={phrase("all")} choose={onChoose} />
           ))}
         </Command.Group>
       </Command.List>

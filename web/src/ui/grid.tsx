@@ -1,6 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useMemo, useRef, useState } from "react";
+import { phrase } from "../words/phrase";
 
 export type GridColumn = {
   key: string;
@@ -222,7 +223,7 @@ export function Grid(props: Props) {
             <th scope="col" className="sticky top-0 z-20 w-9 border-b border-rule bg-paper p-0">
               <input
                 type="checkbox"
-                aria-label="Pick every row"
+                aria-label={phrase("Pick every row")}
                 className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
                 checked={rows.length > 0 && rows.every((r) => selected.has(r.id))}
                 onChange={(e) => onSelect(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
@@ -340,7 +341,7 @@ const Row = memo(
           <input
             type="checkbox"
             tabIndex={-1}
-            aria-label={`Pick ${row.name}`}
+            aria-label={phrase("Pick {rowName}", { rowName: row.name })}
             className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
             checked={picked}
             onChange={() => p.onToggle(row.id)}
@@ -366,7 +367,7 @@ const Row = memo(
                   column={column}
                   editing={p.editing}
                   many={p.many}
-                  name={`${column.title} of ${row.name}`}
+                  name={phrase("{title} of {rowName}", { title: column.title, rowName: row.name })}
                   onText={p.onText}
                   onCommit={p.onCommit}
                   onCancel={p.onCancel}
@@ -423,7 +424,7 @@ function Cell({ column, editing, many, name, onText, onCommit, onCancel }: CellP
     input.current?.focus();
     input.current?.setSelectionRange(input.current.value.length, input.current.value.length);
   }, []);
-  const said = editing.fault || (many > 1 ? `into ${many} rows` : "");
+  const said = editing.fault || (many > 1 ? phrase("into {many} rows", { many }) : "");
   const told = useRef<HTMLParagraphElement>(null);
   useEffect(() => {
     if (said) told.current?.scrollIntoView?.({ block: "nearest" });

@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
+import { phrase } from "../words/phrase";
 
 type Props = { open: boolean; onClose: () => void; title: string; note?: string; width?: string; children: ReactNode };
 
@@ -20,7 +21,10 @@ export function SideSheet({ open, onClose, title, note, width = "36rem", childre
               <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>
               {note ? <p className="text-soft">{note}</p> : null}
             </div>
-            <Dialog.Close aria-label="Close" className="grid size-9 place-items-center rounded-s border border-rule">
+            <Dialog.Close
+              aria-label={phrase("Close")}
+              className="grid size-9 place-items-center rounded-s border border-rule"
+            >
               <X size={18} aria-hidden />
             </Dialog.Close>
           </div>

@@ -1,4 +1,5 @@
 import { Minus, Plus } from "lucide-react";
+import { phrase } from "../words/phrase";
 
 type Props = { name: string; value: string; less: () => void; more: () => void };
 const PRESS =
@@ -8,7 +9,7 @@ const PRESS =
 export function Stepper({ name, value, less, more }: Props) {
   return (
     <span className="flex shrink-0 items-center" role="group" aria-label={name}>
-      <button type="button" className={PRESS} aria-label={`Less: ${name}`} onClick={less}>
+      <button type="button" className={PRESS} aria-label={phrase("Less: {name}", { name })} onClick={less}>
         <Minus size={18} aria-hidden />
       </button>
       <output className="figure w-[4.6rem] text-center text-[15px]">{value}</output>

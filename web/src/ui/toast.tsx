@@ -1,5 +1,6 @@
 import { Toast } from "radix-ui";
 import { create } from "zustand";
+import { phrase } from "../words/phrase";
 import { Button } from "./button";
 
 type Said = { id: number; text: string; undo: (() => void) | null };
@@ -29,9 +30,9 @@ export function Toasts() {
         >
           <Toast.Description>{said.text}</Toast.Description>
           {said.undo ? (
-            <Toast.Action asChild altText="Undo with Ctrl Z where it is shown">
-              <Button onClick={said.undo} aria-label={`Undo: ${said.text}`}>
-                Undo
+            <Toast.Action asChild altText={phrase("Undo with Ctrl Z where it is shown")}>
+              <Button onClick={said.undo} aria-label={phrase("Undo: {said}", { said: said.text })}>
+                {phrase("Undo")}
               </Button>
             </Toast.Action>
           ) : null}

@@ -2,14 +2,18 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+import json
+from functools import cache, lru_cache
 from pathlib import Path
 
 import brotli
 from flask import Blueprint, Response, current_app, request, send_from_directory
 from werkzeug.routing import BaseConverter
 
+from jarana.core.words.language import language
+
 blueprint = Blueprint("pages", __name__)
+PAGE = "index.html"
 UNLISTED = ("shared", "join", "enter")
 """Places no search engine should keep."""
 COMPRESSED = {".js", ".css", ".svg"}
@@ -53,12 +57,21 @@ def asset(name: str) -> Response:
 def page(path: str) -> Response:
     """Send the page, whatever place of it is asked for; real files beside it as they are."""
     folder: Path = current_app.config["WEB"]
-    if path and "/" not in path and (folder / path).is_file():
+    if path and "/" not in path and path != PAGE and (folder / path).is_file():
         return send_from_directory(folder, path, max_age=0)
-    if not (folder / "index.html").exists():
+    if not (folder / PAGE).exists():
         return Response("The front end is not built; run bin/demo.", status=503, mimetype="text/plain")
-    answer = send_from_directory(folder, "index.html", max_age=0)
+    answer = send_from_directory(folder, PAGE, max_age=0) if language().is_english else Response(_worded(folder / PAGE))
     answer.headers["Cache-Control"] = "no-cache"
     if path.startswith(UNLISTED):
         answer.headers["X-Robots-Tag"] = "noindex, nofollow"
     return answer
+
+
+@cache
+def _worded(page: Path) -> str:
+    """Return the page with the words of its language in it: they are there before anything is drawn, without a signal too."""
+    words = language()
+    told = json.dumps({"language": words.code, "screen": words.screen}, ensure_ascii=False).replace("</", "<\\/")
+    text = page.read_text(encoding="utf-8").replace('<html lang="en"', f'<html lang="{words.code}"', 1)
+    return text.replace("</head>", f'<script id="words" type="application/json">{told}</script></head>', 1)

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import tomllib
 from functools import cache
-from typing import Literal, get_args
+from typing import Any, Literal, get_args
 
 from pydantic import Field
 
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.material import TABLES
 from jarana.core.words import phrases
+from jarana.core.words.language import spoken
 
 say = phrases(
     __name__,
@@ -74,12 +75,19 @@ def knot_cards() -> dict[str, KnotCard]:
     cards = {}
     for path in sorted((TABLES / "knot_cards").glob("*.toml")):
         data = tomllib.loads(path.read_text(encoding="utf-8"))
+        name, *says = (spoken(where, text) for where, text in card_words(data))
         steps = tuple(
-            Step(says=frame["says"], strokes=tuple(_stroke(text, path.name) for text in frame["draw"]))
-            for frame in data["frame"]
+            Step(says=said, strokes=tuple(_stroke(text, path.name) for text in frame["draw"]))
+            for said, frame in zip(says, data["frame"], strict=True)
         )
-        cards[data["key"]] = KnotCard(key=data["key"], name=data["name"], steps=steps)
+        cards[data["key"]] = KnotCard(key=data["key"], name=name, steps=steps)
     return cards
+
+
+def card_words(data: dict[str, Any]) -> list[tuple[str, str]]:
+    """Return what is read on a card, its name first, under the names a language has it by."""
+    key = f"card.{data['key']}"
+    return [(f"{key}.name", data["name"]), *((f"{key}.{i}", f["says"]) for i, f in enumerate(data["frame"], 1))]
 
 
 def _stroke(text: str, where: str) -> Stroke:

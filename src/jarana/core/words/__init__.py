@@ -11,10 +11,11 @@ from collections.abc import Callable
 from functools import cached_property
 
 from fluent.runtime import FluentBundle, FluentResource
-from fluent.syntax import parse
+from fluent.syntax import FluentSerializer, parse
 from fluent.syntax.ast import Junk, Message, Placeable, StringLiteral, TextElement, VariableReference
 
-LOCALE = "en"
+from jarana.core.words.language import language
+
 Say = Callable[..., str]
 Piece = tuple[str, bool]
 """A text as it stands, or the name of what is put there."""
@@ -25,7 +26,7 @@ class Phrases:
     """The words of a module; read when the first of them is said."""
 
     def __init__(self, module: str, text: str) -> None:
-        self.module, self.text = module, text
+        self.module, self.text = module, in_the_language(module, text)
 
     @cached_property
     def messages(self) -> dict[str, Message]:
@@ -35,7 +36,7 @@ class Phrases:
     @cached_property
     def bundle(self) -> FluentBundle:
         """What evaluates messages that choose."""
-        bundle = FluentBundle([LOCALE], use_isolating=False)
+        bundle = FluentBundle([language().code], use_isolating=False)
         bundle.add_resource(FluentResource(self.text))
         return bundle
 
@@ -55,6 +56,24 @@ class Phrases:
         if faults:
             raise faults[0]
         return str(said)
+
+
+def in_the_language(module: str, text: str) -> str:
+    """Return the messages of a module with those the language has in the place of the English ones."""
+    own = language().core.get(module)
+    if not own:
+        return text
+    english = {entry.id.name: entry for entry in parse(text).body if isinstance(entry, Message)}
+    rows = (
+        f"{name} = {indented(own[name])}" if name in own else FluentSerializer().serialize_entry(entry)
+        for name, entry in english.items()
+    )
+    return "\n".join(rows)
+
+
+def indented(pattern: str) -> str:
+    """Return a pattern so that its further lines belong to its message."""
+    return pattern.replace("\n", "\n    ")
 
 
 def _pieces(message: Message) -> tuple[Piece, ...] | None:

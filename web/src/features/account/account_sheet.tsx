@@ -7,6 +7,7 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { LineField } from "../../ui/line_field";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase, rich } from "../../words/phrase";
 import { ArchivePart } from "./archive_part";
 import { InvitePart } from "./invite_part";
 import { LinksPart } from "./links_part";
@@ -22,7 +23,7 @@ export function AccountSheet() {
     enabled: open,
   });
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Account">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Account")}>
       {account.error ? <p role="alert">{account.error.message}</p> : null}
       {account.data ? (
         <div className="flex flex-col gap-6">
@@ -30,10 +31,10 @@ export function AccountSheet() {
           <PasskeysPart />
           <ArchivePart />
           <LinksPart />
-          <Part title="Clubs">
-            <p className="text-soft">People who show each other waters, rules, rigs and leaders.</p>
+          <Part title={phrase("Clubs")}>
+            <p className="text-soft">{phrase("People who show each other waters, rules, rigs and leaders.")}</p>
             <Button className="min-h-[44px] self-start" onClick={() => openSheet("clubs")}>
-              Your clubs
+              {phrase("Your clubs")}
             </Button>
           </Part>
           <InvitePart />
@@ -59,7 +60,7 @@ function Who({ account }: { account: AccountSeen }) {
     try {
       const body = { name, mail, word: word || null, old: old || null };
       queries.setQueryData(["account"], taken(await api.PUT("/api/v1/account", { body })));
-      setTold(word ? "Kept. Every other browser was signed out." : "Kept.");
+      setTold(word ? phrase("Kept. Every other browser was signed out.") : phrase("Kept."));
       setWord("");
       setOld("");
       await queries.invalidateQueries({ queryKey: ["me"] });
@@ -68,16 +69,18 @@ function Who({ account }: { account: AccountSeen }) {
     }
   };
   return (
-    <Part title="You">
+    <Part title={phrase("You")}>
       {account.mail ? null : (
         <p className="text-soft">
-          You came in by an address that is used once. With a mail address and a password you come in from anywhere.
+          {phrase(
+            "You came in by an address that is used once. With a mail address and a password you come in from anywhere.",
+          )}
         </p>
       )}
       <form onSubmit={(event) => void save(event)} className="flex flex-col gap-3">
-        <LineField label="Name" autoComplete="nickname" value={name} onText={setName} fault={faults.name} />
+        <LineField label={phrase("Name")} autoComplete="nickname" value={name} onText={setName} fault={faults.name} />
         <LineField
-          label="Mail address"
+          label={phrase("Mail address")}
           type="email"
           autoComplete="username"
           value={mail}
@@ -85,7 +88,9 @@ function Who({ account }: { account: AccountSeen }) {
           fault={faults.mail}
         />
         <LineField
-          label={account.has_word ? "New password, where you want one" : "Password, ten characters or more"}
+          label={
+            account.has_word ? phrase("New password, where you want one") : phrase("Password, ten characters or more")
+          }
           type="password"
           autoComplete="new-password"
           value={word}
@@ -94,7 +99,7 @@ function Who({ account }: { account: AccountSeen }) {
         />
         {account.may_set ? null : (
           <LineField
-            label="Your password now, for a new address or password"
+            label={phrase("Your password now, for a new address or password")}
             type="password"
             autoComplete="current-password"
             value={old}
@@ -105,7 +110,7 @@ function Who({ account }: { account: AccountSeen }) {
         {faults[""] ? <p role="alert">{faults[""]}</p> : null}
         <div className="flex items-center gap-3">
           <Button strong type="submit" className="min-h-[44px]">
-            Keep
+            {phrase("Keep")}
           </Button>
           <span role="status">{told}</span>
         </div>
@@ -140,39 +145,44 @@ function Out({ account }: { account: AccountSeen }) {
     }
   };
   return (
-    <Part title="Out">
+    <Part title={phrase("Out")}>
       <p>
-        Signed in in{" "}
-        <span className="figure">
-          {account.browsers} {account.browsers === 1 ? "browser" : "browsers"}
-        </span>
-        .
+        {rich("Signed in in {span}.", {
+          span: (
+            <span className="figure">
+              {phrase("{browsers, plural, one {# browser} other {# browsers}}", { browsers: account.browsers })}
+            </span>
+          ),
+        })}
       </p>
       <p className="text-soft">
-        Out, this browser forgets the day pack. What was tapped and could not be sent yet stays in it until you come
-        back.
+        {phrase(
+          "Out, this browser forgets the day pack. What was tapped and could not be sent yet stays in it until you come back.",
+        )}
       </p>
       <div className="flex flex-wrap gap-2">
         <Button className="min-h-[44px]" onClick={() => void leave(false)}>
-          Sign out here
+          {phrase("Sign out here")}
         </Button>
         <Button className="min-h-[44px]" onClick={() => void leave(true)}>
-          Sign out everywhere
+          {phrase("Sign out everywhere")}
         </Button>
         <Button className="min-h-[44px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
-          Delete everything I own
+          {phrase("Delete everything I own")}
         </Button>
       </div>
       {faults[""] ? <p role="alert">{faults[""]}</p> : null}
       {sure ? (
         <form onSubmit={(event) => void go(event)} className="flex flex-col gap-2 rounded-s border border-float p-3">
           <p>
-            Waters, tackle, rigs, outings and links are gone then, for good. Download your archive first. To go on, type
-            your name, <b>{account.name}</b>.
+            {rich(
+              "Waters, tackle, rigs, outings and links are gone then, for good. Download your archive first. To go on, type your name, {b}.",
+              { b: <b>{account.name}</b> },
+            )}
           </p>
-          <LineField label="Your name" value={name} onText={setName} fault={faults.name} />
+          <LineField label={phrase("Your name")} value={name} onText={setName} fault={faults.name} />
           <Button type="submit" className="min-h-[44px] self-start" disabled={!name}>
-            Delete everything
+            {phrase("Delete everything")}
           </Button>
         </form>
       ) : null}

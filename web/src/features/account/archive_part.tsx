@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { type RestoredView, taken } from "../../api/client";
 import { firstFault } from "../../model/faults";
 import { Button } from "../../ui/button";
+import { phrase, rich } from "../../words/phrase";
 import { Part } from "./part";
 import { sendArchive } from "./send_archive";
 
@@ -23,31 +24,31 @@ export function ArchivePart() {
       setFile(keep ? null : picked);
       if (keep) await queries.invalidateQueries();
     } catch (error) {
-      setTrouble(`Nothing was brought back. ${firstFault(error)}`);
+      setTrouble(phrase("Nothing was brought back. {firstFault}", { firstFault: firstFault(error) }));
       setFile(null);
     } finally {
       setBusy(false);
     }
   };
   return (
-    <Part title="Everything I own">
-      <p>Waters, rules, tackle, rigs with their history, outings: one file in open formats.</p>
+    <Part title={phrase("Everything I own")}>
+      <p>{phrase("Waters, rules, tackle, rigs with their history, outings: one file in open formats.")}</p>
       <div className="flex flex-wrap gap-2">
         <a
           className="inline-flex min-h-[44px] items-center rounded-s border border-ink bg-ink px-3 text-sheet"
           href="/api/v1/archive"
           download
         >
-          Download the archive
+          {phrase("Download the archive")}
         </a>
         <Button className="min-h-[44px]" disabled={busy} onClick={() => picker.current?.click()}>
-          Bring one back
+          {phrase("Bring one back")}
         </Button>
         <input
           ref={picker}
           type="file"
           accept=".zip,application/zip"
-          aria-label="Archive"
+          aria-label={phrase("Archive")}
           className="sr-only"
           tabIndex={-1}
           onChange={(event) => {
@@ -58,7 +59,7 @@ export function ArchivePart() {
         />
       </div>
       <div role="status">
-        {busy ? "Reading it …" : null}
+        {busy ? phrase("Reading it …") : null}
         {found ? <Told found={found} /> : null}
       </div>
       {trouble ? (
@@ -68,7 +69,7 @@ export function ArchivePart() {
       ) : null}
       {file && found && Object.keys(found.added).length > 0 ? (
         <Button strong className="min-h-[44px] self-start" disabled={busy} onClick={() => void bring(file, true)}>
-          Bring it back
+          {phrase("Bring it back")}
         </Button>
       ) : null}
     </Part>
@@ -83,15 +84,22 @@ function Told({ found }: { found: RestoredView }) {
   return (
     <div className="rounded-s border border-rule p-3">
       <p>
-        Of {found.person}, {new Date(found.made_at).toLocaleDateString([], { dateStyle: "long" })}.{" "}
-        <b>
-          {found.kept ? "Brought back" : "It would bring"}: {counts(found.added)}.
-        </b>{" "}
-        Here already: {counts(found.same)}.
+        {rich("Of {person}, {toLocaleDateString}. {b} Here already: {counts}.", {
+          person: found.person,
+          toLocaleDateString: new Date(found.made_at).toLocaleDateString([], { dateStyle: "long" }),
+          b: (
+            <b>
+              {found.kept ? phrase("Brought back") : phrase("It would bring")}: {counts(found.added)}.
+            </b>
+          ),
+          counts: counts(found.same),
+        })}
       </p>
       {found.clashed > 0 ? (
         <>
-          <p className="mt-2">Of {found.clashed} there is another here, which stays:</p>
+          <p className="mt-2">
+            {phrase("Of {clashed} there is another here, which stays:", { clashed: found.clashed })}
+          </p>
           <ul className="max-h-40 overflow-y-auto text-[13px]">
             {found.clashes.map((c) => (
               <li key={`${c.what} ${c.id}`}>

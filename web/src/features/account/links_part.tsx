@@ -4,6 +4,7 @@ import { api, taken } from "../../api/client";
 import { firstFault } from "../../model/faults";
 import { when } from "../../model/moment";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 import { Part } from "./part";
 
 /** One's links: what each shows, until when, how often it was opened; taken back with one press. */
@@ -22,28 +23,32 @@ export function LinksPart() {
   };
   const standing = (links.data?.links ?? []).filter((l) => l.stands);
   return (
-    <Part title="Links">
+    <Part title={phrase("Links")}>
       {standing.length === 0 ? (
         <p className="text-soft">
-          Nothing of yours is shown to anybody. A rig (Your rigs), a water (its list) or an outing (Learn) can be shown
-          by a link.
+          {phrase(
+            "Nothing of yours is shown to anybody. A rig (Your rigs), a water (its list) or an outing (Learn) can be shown by a link.",
+          )}
         </p>
       ) : null}
       <ul>
         {standing.map((link) => (
           <li key={link.id} className="flex flex-wrap items-center gap-3 border-t border-hair py-1.5">
             <span className="min-w-40 flex-1">
-              <b>{link.name || "gone"}</b>, {link.kind}
+              <b>{link.name || phrase("gone")}</b>, {link.kind}
               <span className="block text-[13px] text-soft">
-                opened {link.opened} {link.opened === 1 ? "time" : "times"}, stands until {when(link.expires_at)}
+                {phrase("opened {opened, plural, one {# time} other {# times}}, stands until {when}", {
+                  opened: link.opened,
+                  when: when(link.expires_at),
+                })}
               </span>
             </span>
             <Button
               className="min-h-[44px]"
               onClick={() => void end(link.id)}
-              aria-label={`Take the link to ${link.name} back`}
+              aria-label={phrase("Take the link to {linkName} back", { linkName: link.name })}
             >
-              Take it back
+              {phrase("Take it back")}
             </Button>
           </li>
         ))}

@@ -6,6 +6,7 @@ import { when } from "../../model/moment";
 import { knowsPasskeys, makePasskey } from "../../state/passkeys";
 import { Button } from "../../ui/button";
 import { LineField } from "../../ui/line_field";
+import { phrase } from "../../words/phrase";
 import { Part } from "./part";
 
 /** Keys on one's devices that let one in without a password: made, looked at, taken away. */
@@ -26,11 +27,13 @@ export function PasskeysPart() {
   if (!kept.data) return null;
   const able = kept.data.here && knowsPasskeys();
   return (
-    <Part title="Passkeys">
+    <Part title={phrase("Passkeys")}>
       <p className="text-soft">
         {able
-          ? "A key on this device, opened by a finger, a face or its code, lets you in without a password."
-          : "Passkeys belong to a name: open Jarana by one (localhost, or the name of your server) to make one."}
+          ? phrase("A key on this device, opened by a finger, a face or its code, lets you in without a password.")
+          : phrase(
+              "Passkeys belong to a name: open Jarana by one (localhost, or the name of your server) to make one.",
+            )}
       </p>
       <ul>
         {kept.data.passkeys.map((key) => (
@@ -38,12 +41,15 @@ export function PasskeysPart() {
             <span className="min-w-40 flex-1">
               <b>{key.name}</b>
               <span className="block text-[13px] text-soft">
-                made {when(key.made_at)}, {key.used_at ? `used ${when(key.used_at)}` : "not used yet"}
+                {phrase("made {when}, {usedat}", {
+                  when: when(key.made_at),
+                  usedat: key.used_at ? phrase("used {when}", { when: when(key.used_at) }) : phrase("not used yet"),
+                })}
               </span>
             </span>
             <Button
               className="min-h-[44px]"
-              aria-label={`Take it away: ${key.name}`}
+              aria-label={phrase("Take it away: {keyName}", { keyName: key.name })}
               onClick={() =>
                 void change(async () =>
                   taken(
@@ -52,16 +58,16 @@ export function PasskeysPart() {
                 )
               }
             >
-              Take it away
+              {phrase("Take it away")}
             </Button>
           </li>
         ))}
       </ul>
       {able ? (
         <div className="flex flex-wrap items-end gap-3">
-          <LineField label="What this device is called" value={name} onText={setName} />
+          <LineField label={phrase("What this device is called")} value={name} onText={setName} />
           <Button className="min-h-[44px]" onClick={() => void change(() => makePasskey(name))}>
-            Make a passkey here
+            {phrase("Make a passkey here")}
           </Button>
         </div>
       ) : null}

@@ -12,14 +12,15 @@ import { useSystem } from "../../state/units";
 import { savedOf } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
+import { phrase } from "../../words/phrase";
 import { newWater } from "../water/make_water";
 import { type Picked, PickSheet } from "./pick_sheet";
 
 const OWN = "own";
 const HAVE = [
-  ["all", "Like the sample drawer"],
-  ["picked", "I pick"],
-  ["later", "My own, later"],
+  ["all", phrase("Like the sample drawer")],
+  ["picked", phrase("I pick")],
+  ["later", phrase("My own, later")],
 ] as const;
 type Have = (typeof HAVE)[number][0];
 
@@ -59,8 +60,8 @@ export function BeginPage({ book }: { book: Book }) {
       bench.open({ rig: rig?.rig ?? null, water: here }, rig ? savedOf(rig) : null);
       await navigate(rig ? "/rig" : "/water");
       void queries.invalidateQueries();
-      if (rig) say(`Tied for ${here.name}: ${rig.rig.name}.`);
-      if (!rig && have === "picked") say("Nothing of what you picked suits this water yet.");
+      if (rig) say(phrase("Tied for {hereName}: {rigName}.", { hereName: here.name, rigName: rig.rig.name }));
+      if (!rig && have === "picked") say(phrase("Nothing of what you picked suits this water yet."));
     } catch (error) {
       setTrouble(firstFault(error));
       setBusy(false);
@@ -69,14 +70,15 @@ export function BeginPage({ book }: { book: Book }) {
   if (!system) return null;
   return (
     <main className="h-full overflow-y-auto px-4 pt-4 lg:px-6 lg:pt-6">
-      <h1 className="text-xl font-bold">Start with a water</h1>
+      <h1 className="text-xl font-bold">{phrase("Start with a water")}</h1>
       <p className="mt-1 mb-3 max-w-prose">
-        Say where you fish and with what. A rig is tied of it, and you see how deep every fly goes. What you take from
-        the samples can be thrown away later.
+        {phrase(
+          "Say where you fish and with what. A rig is tied of it, and you see how deep every fly goes. What you take from the samples can be thrown away later.",
+        )}
       </p>
       <div className="max-w-4xl">
         <fieldset>
-          <legend className="font-bold">1 Where?</legend>
+          <legend className="font-bold">{phrase("1 Where?")}</legend>
           <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-2">
             {(samples.data?.waters ?? []).map((w) => (
               <WaterTile
@@ -89,8 +91,8 @@ export function BeginPage({ book }: { book: Book }) {
               />
             ))}
             <WaterTile
-              name="My own"
-              note="drawn next: depth, pace, bed"
+              name={phrase("My own")}
+              note={phrase("drawn next: depth, pace, bed")}
               shown={null}
               on={water === OWN}
               onPick={() => setWater(OWN)}
@@ -98,7 +100,7 @@ export function BeginPage({ book }: { book: Book }) {
           </div>
         </fieldset>
         <fieldset className="mt-5">
-          <legend className="font-bold">2 With what?</legend>
+          <legend className="font-bold">{phrase("2 With what?")}</legend>
           <div className="mt-1 flex flex-wrap gap-2">
             {HAVE.map(([key, name]) => (
               <Button
@@ -117,17 +119,23 @@ export function BeginPage({ book }: { book: Book }) {
           ) : (
             <p className="mt-2 text-soft">
               {have === "all"
-                ? "Three rods, lines, twenty spools and a box of flies, to try everything with."
-                : "You put it in under Tackle; until then a rig names what you lack."}
+                ? phrase("Three rods, lines, twenty spools and a box of flies, to try everything with.")
+                : phrase("You put it in under Tackle; until then a rig names what you lack.")}
             </p>
           )}
         </fieldset>
         <div className="sticky bottom-0 mt-4 flex flex-wrap items-center gap-3 bg-paper py-3">
           <Button strong className="min-h-[48px]" disabled={!water || none || busy} onClick={() => void go()}>
-            {busy ? "Tying …" : water === OWN ? "Draw it" : have === "later" ? "Take it" : "Tie a rig for it"}
+            {busy
+              ? phrase("Tying …")
+              : water === OWN
+                ? phrase("Draw it")
+                : have === "later"
+                  ? phrase("Take it")
+                  : phrase("Tie a rig for it")}
           </Button>
           <span role="status" className="text-soft">
-            {busy ? looking : !water ? "Pick a water." : none ? "Pick some tackle." : ""}
+            {busy ? looking : !water ? phrase("Pick a water.") : none ? phrase("Pick some tackle.") : ""}
           </span>
           {trouble ? (
             <p role="alert" className="text-float">
@@ -149,7 +157,7 @@ async function firstRig(
 ): Promise<RigRevision | null> {
   const never = new AbortController().signal;
   for (const method of methods) {
-    tell(`Looking at ${book.methods.find((m) => m.key === method)?.name ?? method} …`);
+    tell(phrase("Looking at {name} …", { name: book.methods.find((m) => m.key === method)?.name ?? method }));
     const { started } = await runJob<"start">({ kind: "start", method, water }, never, () => undefined);
     if (!started) continue;
     const ids = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID() };
@@ -181,8 +189,11 @@ export async function throwSamplesAway(): Promise<void> {
     const gone = taken(await api.POST("/api/v1/samples/throw-away"));
     say(
       gone.changes + gone.waters > 0
-        ? `The samples are gone: tackle, and ${gone.waters} ${gone.waters === 1 ? "water" : "waters"} as they came. Your rigs stay.`
-        : "There are no samples left.",
+        ? phrase(
+            "The samples are gone: tackle, and {waters, plural, one {# water} other {# waters}} as they came. Your rigs stay.",
+            { waters: gone.waters },
+          )
+        : phrase("There are no samples left."),
     );
   } catch (error) {
     say(firstFault(error));

@@ -1,6 +1,7 @@
 import type { SampleItem, SampleKind } from "../../api/client";
 import { BodyDrawing } from "../../drawings/fly_drawing";
 import { INK } from "../../drawings/material_ink";
+import { phrase } from "../../words/phrase";
 
 /** What was picked, ids by kind. */
 export type Picked = Record<string, string[]>;
@@ -23,9 +24,11 @@ export function PickSheet({ kinds, picked, onPick }: Props) {
                 className="min-h-8 text-[13px] underline"
                 onClick={() => set(all ? [] : kind.items.map((i) => i.id))}
               >
-                {all ? "none of them" : "all of them"}
+                {all ? phrase("none of them") : phrase("all of them")}
               </button>
-              <span className="figure text-[13px] text-soft">{on.length > 0 ? `${on.length} picked` : ""}</span>
+              <span className="figure text-[13px] text-soft">
+                {on.length > 0 ? phrase("{onCount} picked", { onCount: on.length }) : ""}
+              </span>
             </h2>
             <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(8.5rem,1fr))] gap-1.5">
               {kind.items.map((item) => (

@@ -7,6 +7,7 @@ import { isStill, paceText } from "../../model/water";
 import type { Saved } from "../../state/bench_store";
 import { useCardCode } from "../../state/card_code";
 import { useMeasures } from "../../state/queries";
+import { phrase } from "../../words/phrase";
 
 type Props = { rig: Rig; sheet: TieSheet; saved: Saved; water: Reach | null; system: UnitSystem };
 const day = new Intl.DateTimeFormat(undefined, { day: "numeric", month: "short", year: "numeric" });
@@ -19,7 +20,7 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
   const mine = [
     ["hand", measures.data?.measures.hand_mm],
     ["forearm", measures.data?.measures.forearm_mm],
-    ["to chest", measures.data?.measures.chest_mm],
+    [phrase("to chest"), measures.data?.measures.chest_mm],
   ].filter((row): row is [string, number] => typeof row[1] === "number");
   const length = rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000;
   const last = rig.spans[rig.spans.length - 1];
@@ -28,15 +29,18 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
       <header>
         <img
           className="card-code"
-          alt={shared ? "Code that shows this rig to anybody" : "Code that opens this rig"}
+          alt={shared ? phrase("Code that shows this rig to anybody") : phrase("Code that opens this rig")}
           src={shared ?? `/api/v1/rigs/${saved.rigId}/code.svg`}
         />
         <h1>{rig.name}</h1>
         <p>
-          rev {saved.number} · {day.format(new Date())}
-          {water
-            ? ` · ${water.name}, ${text(system, "depth", water.depth_m)}${isStill(water) ? "" : `, ${paceText(system, water)}`}`
-            : ""}
+          {phrase("rev {number} · {format}{water}", {
+            number: saved.number,
+            format: day.format(new Date()),
+            water: water
+              ? ` · ${water.name}, ${text(system, "depth", water.depth_m)}${isStill(water) ? "" : `, ${paceText(system, water)}`}`
+              : "",
+          })}
         </p>
       </header>
       <div className="card-body">
@@ -55,17 +59,27 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         </ol>
       </div>
       <p className="card-checks">
-        {sheet.cautions.map((c) => c.short).join(" ")} Line off the spools: {sheet.total_shown}.
-        {mine.length > 0
-          ? ` Yours: ${mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", ")}.`
-          : ""}
+        {phrase("{join} Line off the spools: {totalshown}.{mineCount}", {
+          join: sheet.cautions.map((c) => c.short).join(" "),
+          totalshown: sheet.total_shown,
+          mineCount:
+            mine.length > 0
+              ? phrase(" Yours: {join}.", {
+                  join: mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", "),
+                })
+              : "",
+        })}
       </p>
       <section className="card-label">
         <b>{rig.name}</b>
         <span>{sheet.flies.map((f) => f.name).join(" · ")}</span>
         <span>
-          {text(system, "length", length)} · tippet {last ? text(system, "diameter", last.d1_mm / 1000) : ""} · rev{" "}
-          {saved.number} · {day.format(new Date())}
+          {phrase("{system} · tippet {last} · rev {number} · {format}", {
+            system: text(system, "length", length),
+            last: last ? text(system, "diameter", last.d1_mm / 1000) : "",
+            number: saved.number,
+            format: day.format(new Date()),
+          })}
         </span>
       </section>
       <Ruler />
@@ -78,11 +92,15 @@ type BackProps = { rig: Rig; ladder: Ladder; water: Reach; system: UnitSystem };
 
 /** The card's back: the ladder of the rig in this water, the beads to carry beside it, and what to buy. */
 export function CardBack({ rig, ladder, water, system }: BackProps) {
-  const more = [...((ladder.carry ?? []).length > 0 ? [`Carry beside it: ${(ladder.carry ?? []).join(" and ")}`] : [])];
+  const more = [
+    ...((ladder.carry ?? []).length > 0
+      ? [phrase("Carry beside it: {join}", { join: (ladder.carry ?? []).join(" and ") })]
+      : []),
+  ];
   return createPortal(
     <article className="card card-back hidden print:block" aria-hidden data-testid="card-back">
       <header>
-        <h1>Ladder</h1>
+        <h1>{phrase("Ladder")}</h1>
         <p>
           {rig.name} · {water.name}. {ladderNote(ladder)}
         </p>
@@ -101,7 +119,7 @@ export function CardBack({ rig, ladder, water, system }: BackProps) {
 function Ruler() {
   const marks = Array.from({ length: 101 }, (_, mm) => mm);
   return (
-    <svg className="card-ruler" width="130mm" height="9mm" viewBox="0 0 130 9" role="img" aria-label="100 mm">
+    <svg className="card-ruler" width="130mm" height="9mm" viewBox="0 0 130 9" role="img" aria-label={phrase("100 mm")}>
       <path d="M2 8.8 H102" stroke="#000" strokeWidth={0.3} />
       <path
         d={marks.map((mm) => `M${2 + mm} 8.8 v${mm % 10 === 0 ? -4 : mm % 5 === 0 ? -2.8 : -1.6}`).join(" ")}
@@ -116,7 +134,7 @@ function Ruler() {
           </text>
         ))}
       <text x={105} y={8.6} fontSize={2.9}>
-        mm at 100 %
+        {phrase("mm at 100 %")}
       </text>
     </svg>
   );

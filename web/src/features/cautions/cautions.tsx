@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import type { Caution } from "../../api/client";
+import { phrase } from "../../words/phrase";
 
 const KEY = "jarana.cautions";
 
@@ -28,10 +29,10 @@ export function Cautions({ of, className = "" }: { of: readonly Caution[]; class
   const { full, change } = useCautionLength();
   if (of.length === 0) return null;
   return (
-    <aside aria-label="Cautions" className={`border-l-[3px] border-float pl-2 text-[13px] ${className}`}>
+    <aside aria-label={phrase("Cautions")} className={`border-l-[3px] border-float pl-2 text-[13px] ${className}`}>
       {full ? of.map((c) => <p key={c.key}>{c.full}</p>) : <span>{of.map((c) => c.short).join(" ")} </span>}
       <button type="button" aria-pressed={full} onClick={change} className="min-h-6 underline">
-        {full ? "Shorter" : "In full"}
+        {full ? phrase("Shorter") : phrase("In full")}
       </button>
     </aside>
   );

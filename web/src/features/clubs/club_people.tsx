@@ -5,13 +5,14 @@ import { firstFault } from "../../model/faults";
 import { when } from "../../model/moment";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { phrase } from "../../words/phrase";
 import type { Change } from "./change";
 
 type Role = ClubSeen["role"];
 const ROLES: { value: Role; label: string; note: string }[] = [
-  { value: "keeper", label: "keeper", note: "lets people in and out, takes anything out" },
-  { value: "member", label: "member", note: "puts in and takes" },
-  { value: "guest", label: "guest", note: "takes only" },
+  { value: "keeper", label: phrase("keeper"), note: phrase("lets people in and out, takes anything out") },
+  { value: "member", label: phrase("member"), note: phrase("puts in and takes") },
+  { value: "guest", label: phrase("guest"), note: phrase("takes only") },
 ];
 type Props = { club: ClubSeen; change: Change; close: () => void };
 
@@ -42,21 +43,24 @@ export function ClubPeople({ club, change, close }: Props) {
       }),
     );
   return (
-    <section aria-label="People" className="flex flex-col gap-3 border-t border-rule pt-3">
-      <h3 className="font-bold">People</h3>
+    <section aria-label={phrase("People")} className="flex flex-col gap-3 border-t border-rule pt-3">
+      <h3 className="font-bold">{phrase("People")}</h3>
       <ul>
         {club.people.map((person) => (
           <li key={person.id} className="flex flex-wrap items-center gap-3 border-t border-hair py-1.5">
             <span className="min-w-32 flex-1">
               <b>{person.me ? `${person.name} (you)` : person.name}</b>
               <span className="block text-[13px] text-soft">
-                {keeps && !person.me ? "" : `${person.role}, `}since {when(person.joined_at)}
+                {phrase("{keeps}since {when}", {
+                  keeps: keeps && !person.me ? "" : `${person.role}, `,
+                  when: when(person.joined_at),
+                })}
               </span>
             </span>
             {keeps && !person.me ? (
               <>
                 <Choice
-                  label={`What ${person.name} is`}
+                  label={phrase("What {personName} is", { personName: person.name })}
                   value={person.role}
                   shown={person.role}
                   width="w-28"
@@ -74,10 +78,10 @@ export function ClubPeople({ club, change, close }: Props) {
                 />
                 <Button
                   className="min-h-[44px]"
-                  aria-label={`Send away: ${person.name}`}
+                  aria-label={phrase("Send away: {personName}", { personName: person.name })}
                   onClick={() => void away(send(person.id), true)}
                 >
-                  Send away
+                  {phrase("Send away")}
                 </Button>
               </>
             ) : null}
@@ -88,25 +92,29 @@ export function ClubPeople({ club, change, close }: Props) {
       <div className="flex flex-wrap gap-2">
         {me ? (
           <Button className="min-h-[44px]" onClick={() => void away(send(me.id), false)}>
-            Leave the club
+            {phrase("Leave the club")}
           </Button>
         ) : null}
         {keeps ? (
           <Button className="min-h-[44px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
-            End the club
+            {phrase("End the club")}
           </Button>
         ) : null}
       </div>
       {sure ? (
         <div className="flex flex-col gap-2 rounded-s border border-float p-3">
-          <p>It is gone for all {club.people.length} then, with what is in it. Copies people took stay theirs.</p>
+          <p>
+            {phrase("It is gone for all {peopleCount} then, with what is in it. Copies people took stay theirs.", {
+              peopleCount: club.people.length,
+            })}
+          </p>
           <Button
             className="min-h-[44px] self-start"
             onClick={() =>
               void away(async () => taken(await api.DELETE("/api/v1/clubs/{club_id}", { params: { path } })), false)
             }
           >
-            End it for all
+            {phrase("End it for all")}
           </Button>
         </div>
       ) : null}
@@ -133,29 +141,35 @@ function Call({ club, change }: { club: ClubSeen; change: Change }) {
     <div className="flex flex-col gap-2">
       {made.data ? (
         <div className="flex flex-wrap items-center gap-3">
-          <img alt="The code, to be scanned" className="size-32 border-8 border-white" src={made.data.picture} />
+          <img
+            alt={phrase("The code, to be scanned")}
+            className="size-32 border-8 border-white"
+            src={made.data.picture}
+          />
           <p className="figure text-lg" data-testid="club-code">
             {made.data.code}
           </p>
-          <p className="text-soft">It is shown this once. Typed under Clubs, it lets people in.</p>
+          <p className="text-soft">{phrase("It is shown this once. Typed under Clubs, it lets people in.")}</p>
         </div>
       ) : null}
       <div className="flex flex-wrap items-end gap-3">
         <Choice
-          label="They come in as"
+          label={phrase("They come in as")}
           value={role}
           width="w-28"
           groups={[{ label: "", options: ROLES.slice(1) }]}
           onChoose={(value) => setRole(value as "member" | "guest")}
         />
         <Button className="min-h-[44px]" onClick={() => made.mutate()} disabled={made.isPending}>
-          {club.called_until ? "Make another code" : "Make a code to come in"}
+          {club.called_until ? phrase("Make another code") : phrase("Make a code to come in")}
         </Button>
         {club.called_until ? (
           <>
-            <span className="text-[13px] text-soft">a code stands until {when(club.called_until)}</span>
+            <span className="text-[13px] text-soft">
+              {phrase("a code stands until {when}", { when: when(club.called_until) })}
+            </span>
             <Button className="min-h-[44px]" onClick={() => void off()}>
-              Take it back
+              {phrase("Take it back")}
             </Button>
           </>
         ) : null}

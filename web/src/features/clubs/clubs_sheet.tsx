@@ -6,9 +6,14 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { LineField } from "../../ui/line_field";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 import { OneClub } from "./one_club";
 
-const SAID = { keeper: "you keep it", member: "you are in it", guest: "you are a guest" } as const;
+const SAID = {
+  keeper: phrase("you keep it"),
+  member: phrase("you are in it"),
+  guest: phrase("you are a guest"),
+} as const;
 
 /** The clubs one is in: one opened, one founded, one come into by its code. */
 export function ClubsSheet() {
@@ -40,14 +45,15 @@ export function ClubsSheet() {
     }
   };
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title={shown ? shown.name : "Clubs"}>
+    <SideSheet open={open} onClose={() => openSheet(null)} title={shown ? shown.name : phrase("Clubs")}>
       {shown ? (
         <OneClub key={shown.id} id={shown.id} close={() => setChosen("none")} />
       ) : (
         <div className="flex flex-col gap-5">
           <p>
-            In a club people show each other waters, rules, rigs and leaders, and know a water together. Nothing of
-            yours is in one but what you put there; where you fish stays yours.
+            {phrase(
+              "In a club people show each other waters, rules, rigs and leaders, and know a water together. Nothing of yours is in one but what you put there; where you fish stays yours.",
+            )}
           </p>
           <ul>
             {list.map((club) => (
@@ -59,7 +65,8 @@ export function ClubsSheet() {
                 >
                   <b>{club.name}</b>
                   <span className="text-soft">
-                    {club.people} {club.people === 1 ? "person" : "people"}, {SAID[club.role]}
+                    {phrase("{people, plural, one {# person} other {# people}}", { people: club.people })},{" "}
+                    {SAID[club.role]}
                   </span>
                 </button>
               </li>
@@ -72,7 +79,7 @@ export function ClubsSheet() {
             }
           >
             <LineField
-              label="Code of a club"
+              label={phrase("Code of a club")}
               autoCapitalize="characters"
               autoComplete="off"
               placeholder="K7QW-3M9P-XR4T"
@@ -80,7 +87,7 @@ export function ClubsSheet() {
               onText={setCode}
             />
             <Button type="submit" className="min-h-[44px]" disabled={!code}>
-              Come in
+              {phrase("Come in")}
             </Button>
           </form>
           <form
@@ -89,9 +96,9 @@ export function ClubsSheet() {
               void come(event, async () => taken(await api.POST("/api/v1/clubs", { body: { name } })))
             }
           >
-            <LineField label="Name of a new club" value={name} onText={setName} />
+            <LineField label={phrase("Name of a new club")} value={name} onText={setName} />
             <Button type="submit" className="min-h-[44px]" disabled={!name}>
-              Found it
+              {phrase("Found it")}
             </Button>
           </form>
           {trouble || clubs.error ? <p role="alert">{trouble || clubs.error?.message}</p> : null}

@@ -7,11 +7,17 @@ import { when } from "../../model/moment";
 import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 import type { Change } from "./change";
 import { ClubPeople } from "./club_people";
 import { PutIn } from "./put_in";
 
-const CALLED = { water: "Waters", rules: "Rules", rig: "Rigs", leader: "Leaders" } as const;
+const CALLED = {
+  water: phrase("Waters"),
+  rules: phrase("Rules"),
+  rig: phrase("Rigs"),
+  leader: phrase("Leaders"),
+} as const;
 type Kind = keyof typeof CALLED;
 
 type Props = { id: string; close: () => void };
@@ -48,12 +54,14 @@ export function OneClub({ id, close }: Props) {
   return (
     <div className="flex flex-col gap-5">
       <Button className="min-h-[44px] self-start" onClick={close}>
-        All clubs
+        {phrase("All clubs")}
       </Button>
       {trouble ? <p role="alert">{trouble}</p> : null}
       {things.length === 0 ? (
         <p className="text-soft">
-          Nothing is in it yet. {role === "guest" ? "" : "Put a water in, so that all start from one section of it."}
+          {phrase("Nothing is in it yet. {role}", {
+            role: role === "guest" ? "" : phrase("Put a water in, so that all start from one section of it."),
+          })}
         </p>
       ) : null}
       {kinds.map((kind) => (
@@ -92,45 +100,45 @@ function Thing({ club, thing, change, take }: ThingProps) {
           <b>{thing.name}</b>
           {thing.says ? <span className="figure block">{thing.says}</span> : null}
           <span className="block text-[13px] text-soft">
-            {thing.mine ? "yours" : `from ${thing.whose}`}, {when(thing.put_at)}
-            {thing.called && thing.called !== thing.name ? `, with you ${thing.called}` : ""}
-            {thing.edition > 1 ? `, edition ${thing.edition}` : ""}
+            {thing.mine ? phrase("yours") : phrase("from {whose}", { whose: thing.whose })}, {when(thing.put_at)}
+            {thing.called && thing.called !== thing.name ? phrase(", with you {called}", { called: thing.called }) : ""}
+            {thing.edition > 1 ? phrase(", edition {edition}", { edition: thing.edition }) : ""}
           </span>
         </span>
         {thing.copy_id && !thing.newer ? (
           thing.mine || !address ? (
-            <span className="text-soft">{thing.mine ? "" : "you have it"}</span>
+            <span className="text-soft">{thing.mine ? "" : phrase("you have it")}</span>
           ) : (
             <Link to={address} className="min-h-[44px] content-center underline" onClick={() => openSheet(null)}>
-              Open yours
+              {phrase("Open yours")}
             </Link>
           )
         ) : (
           <Button
             strong
             className="min-h-[44px]"
-            aria-label={`${thing.newer ? "Take the newer one" : "Take it into mine"}: ${thing.name}`}
+            aria-label={`${thing.newer ? phrase("Take the newer one") : phrase("Take it into mine")}: ${thing.name}`}
             onClick={() => void take()}
           >
-            {thing.newer ? "Take the newer one" : "Take it into mine"}
+            {thing.newer ? phrase("Take the newer one") : phrase("Take it into mine")}
           </Button>
         )}
         {keeps ? (
           <Button
             className="min-h-[44px]"
-            aria-label={`Take it out: ${thing.name}`}
+            aria-label={phrase("Take it out: {thingName}", { thingName: thing.name })}
             onClick={() =>
               void change(async () => taken(await api.DELETE("/api/v1/clubs/{club_id}/things/{thing_id}", { params })))
             }
           >
-            Take it out
+            {phrase("Take it out")}
           </Button>
         ) : null}
       </div>
       {thing.kind === "water" ? (
         <div className="flex flex-col gap-1 border-l-2 border-rule pl-3">
           <p>
-            <span className="text-soft">What outings taught:</span> {thing.pool}
+            <span className="text-soft">{phrase("What outings taught:")}</span> {thing.pool}
           </p>
           <div className="flex flex-wrap items-center gap-3">
             {thing.copy_id ? (
@@ -143,7 +151,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
                   );
                 }}
               >
-                mine too: depth and pace alone, never where or when
+                {phrase("mine too: depth and pace alone, never where or when")}
               </Tick>
             ) : null}
             {thing.known && keeps ? (
@@ -155,7 +163,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
                   )
                 }
               >
-                Write it down so
+                {phrase("Write it down so")}
               </Button>
             ) : null}
           </div>

@@ -4,13 +4,14 @@ import { api, type NewThing, taken } from "../../api/client";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 import type { Change } from "./change";
 
 const KINDS: { value: NewThing["kind"]; label: string }[] = [
-  { value: "water", label: "a water" },
-  { value: "rules", label: "rules" },
-  { value: "rig", label: "a rig" },
-  { value: "leader", label: "a leader" },
+  { value: "water", label: phrase("a water") },
+  { value: "rules", label: phrase("rules") },
+  { value: "rig", label: phrase("a rig") },
+  { value: "leader", label: phrase("a leader") },
 ];
 type Own = { value: string; label: string }[];
 
@@ -38,11 +39,11 @@ export function PutIn({ club, change }: { club: string; change: Change }) {
       return taken(await api.POST("/api/v1/clubs/{club_id}/things", { params: { path: { club_id: club } }, body }));
     });
   return (
-    <section aria-label="Put in" className="flex flex-col gap-2 border-t border-rule pt-3">
-      <h3 className="font-bold">Put something of yours in</h3>
+    <section aria-label={phrase("Put in")} className="flex flex-col gap-2 border-t border-rule pt-3">
+      <h3 className="font-bold">{phrase("Put something of yours in")}</h3>
       <div className="flex flex-wrap items-end gap-3">
         <Choice
-          label="What"
+          label={phrase("What")}
           value={kind}
           width="w-32"
           groups={[{ label: "", options: KINDS }]}
@@ -52,23 +53,23 @@ export function PutIn({ club, change }: { club: string; change: Change }) {
           }}
         />
         <Choice
-          label="Which"
+          label={phrase("Which")}
           value={subject}
-          shown={chosen?.label ?? (options.length === 0 && own.data ? "you have none" : "choose")}
+          shown={chosen?.label ?? (options.length === 0 && own.data ? phrase("you have none") : phrase("choose"))}
           width="w-56"
           groups={[{ label: "", options }]}
           onChoose={setSubject}
         />
         <Button strong className="min-h-[44px]" disabled={!chosen} onClick={() => void put()}>
-          Put it in
+          {phrase("Put it in")}
         </Button>
       </div>
       {kind === "water" ? (
         <Tick on={named} onChange={setNamed}>
-          with its name, its river and its gauge
+          {phrase("with its name, its river and its gauge")}
         </Tick>
       ) : null}
-      <p className="text-[13px] text-soft">It is there as it is now. Put in again, it is a newer one.</p>
+      <p className="text-[13px] text-soft">{phrase("It is there as it is now. Put in again, it is a newer one.")}</p>
     </section>
   );
 }

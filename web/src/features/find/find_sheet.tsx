@@ -17,6 +17,7 @@ import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { phrase, rich } from "../../words/phrase";
 import { LessonNote } from "../water/lesson_note";
 import { waterName } from "../water/water_chip";
 import { Habits } from "./habits";
@@ -36,8 +37,8 @@ export function FindSheet() {
     <SideSheet
       open={open}
       onClose={() => openSheet(null)}
-      title="Find"
-      note={water ? `What to tie, from what you own, for ${waterName(water)}.` : ""}
+      title={phrase("Find")}
+      note={water ? phrase("What to tie, from what you own, for {waterName}.", { waterName: waterName(water) }) : ""}
       width="80rem"
     >
       {open && book.data && water ? <Find book={book.data} water={water} /> : null}
@@ -71,23 +72,26 @@ function Find({ book, water }: { book: Book; water: Reach }) {
   const here = book.methods.filter((m) => m.waters.includes(water.kind ?? "river"));
   return (
     <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_200px]">
-      <section aria-label="What was found" className="min-w-0">
+      <section aria-label={phrase("What was found")} className="min-w-0">
         <LessonNote water={water.id} className="pb-2" />
         <div className="flex flex-wrap items-end gap-3 border-b border-rule pb-3">
           <Choice
-            label="Method"
+            label={phrase("Method")}
             width="w-56"
             value={method}
             groups={[
               {
                 label: "",
-                options: [{ value: ANY, label: "any method" }, ...here.map((m) => ({ value: m.key, label: m.name }))],
+                options: [
+                  { value: ANY, label: phrase("any method") },
+                  ...here.map((m) => ({ value: m.key, label: m.name })),
+                ],
               },
             ]}
             onChoose={setMethod}
           />
           <Choice
-            label="From the rig in hand"
+            label={phrase("From the rig in hand")}
             width="w-40"
             value={knots === "" ? ANY : knots}
             groups={[
@@ -97,38 +101,38 @@ function Find({ book, water }: { book: Book; water: Reach }) {
                   value: k === "" ? ANY : k,
                   label:
                     k === ""
-                      ? "any knots"
+                      ? phrase("any knots")
                       : k === "0"
-                        ? "no knot"
+                        ? phrase("no knot")
                         : k === "1"
-                          ? "1 knot at most"
-                          : `${k} knots at most`,
+                          ? phrase("1 knot at most")
+                          : phrase("{k} knots at most", { k }),
                 })),
               },
             ]}
             onChoose={(k) => setKnots(k === ANY ? "" : k)}
           />
           <Tick on={!zone} onChange={(on) => setZone(!on)} className="text-[13px]">
-            where they take is not known
+            {phrase("where they take is not known")}
           </Tick>
           <Tick on={!depth} onChange={(on) => setDepth(!on)} className="text-[13px]">
-            the depth is a guess
+            {phrase("the depth is a guess")}
           </Tick>
           {share !== null ? (
             <div className="ml-auto flex min-w-40 items-center gap-2">
-              <Progress share={share} label="Methods that are searched" className="flex-1" />
-              <Button onClick={stop}>Stop</Button>
+              <Progress share={share} label={phrase("Methods that are searched")} className="flex-1" />
+              <Button onClick={stop}>{phrase("Stop")}</Button>
             </div>
           ) : null}
         </div>
         {fault ? (
           <p role="alert" className="flex flex-wrap items-center gap-3 py-3">
-            {fault} <Button onClick={again}>Search again</Button>
+            {fault} <Button onClick={again}>{phrase("Search again")}</Button>
           </p>
         ) : null}
         {!found && !fault ? (
           <p role="status" className="py-3">
-            Trying what you own in this water …
+            {phrase("Trying what you own in this water …")}
           </p>
         ) : null}
         {found ? <Rigs found={found.found} water={water} hand={found.found.hand ?? null} /> : null}
@@ -143,17 +147,22 @@ function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: Wor
   return (
     <>
       <p role="status" className="sr-only">
-        {found.settled ? `${found.rigs.length} rigs found` : "first answers; the search goes on"}
+        {found.settled
+          ? phrase("{rigsCount} rigs found", { rigsCount: found.rigs.length })
+          : phrase("first answers; the search goes on")}
       </p>
       {hand ? (
         <p className="border-l-2 border-float py-1 pl-2 text-[13px]">
-          <b>In hand now:</b>{" "}
+          <b>{phrase("In hand now:")}</b>{" "}
           {hand.excluded
-            ? `ruled out, ${hand.excluded}.`
-            : `about ${Math.round(hand.minutes)} good minutes in the hour.`}
+            ? phrase("ruled out, {excluded}.", { excluded: hand.excluded })
+            : phrase("about {round} good minutes in the hour.", { round: Math.round(hand.minutes) })}
         </p>
       ) : null}
-      <ol aria-label="Rigs, best first; of those about equal the one with fewest knots" aria-busy={!found.settled}>
+      <ol
+        aria-label={phrase("Rigs, best first; of those about equal the one with fewest knots")}
+        aria-busy={!found.settled}
+      >
         {found.rigs.map((rig) => (
           <One key={rig.method} rig={rig} water={water} hand={hand} most={most} settled={found.settled} />
         ))}
@@ -182,7 +191,9 @@ function One({ rig, water, hand, most, settled }: OneProps) {
           <span className="figure text-[34px] font-bold">{Math.round(rig.worth_min_per_hour)}</span>{" "}
           <span className="figure text-[13px]">{range(rig.p10, rig.p90)}</span>
         </p>
-        <p className="text-[12px] text-soft">good minutes in the hour{settled ? "" : ", settling"}</p>
+        <p className="text-[12px] text-soft">
+          {phrase("good minutes in the hour{settled}", { settled: settled ? "" : phrase(", settling") })}
+        </p>
         <WorthScale
           low={rig.p10}
           middle={rig.worth_min_per_hour}
@@ -192,7 +203,9 @@ function One({ rig, water, hand, most, settled }: OneProps) {
         />
         {gain !== null ? (
           <p className="text-[12px] text-soft">
-            {gain === 0 ? "as good as in hand" : `${gain > 0 ? "+" : "−"}${Math.abs(gain)} on what is in hand`}
+            {gain === 0
+              ? phrase("as good as in hand")
+              : phrase("{gain}{abs} on what is in hand", { gain: gain > 0 ? "+" : "−", abs: Math.abs(gain) })}
           </p>
         ) : null}
       </div>
@@ -202,7 +215,10 @@ function One({ rig, water, hand, most, settled }: OneProps) {
         head={rig.rig.head?.kind ?? "held"}
         width={228}
         height={112}
-        name={`${rig.rig.name} in the water: ${ridesText(system, rig.rides ?? [])}`}
+        name={phrase("{rigName} in the water: {ridesText}", {
+          rigName: rig.rig.name,
+          ridesText: ridesText(system, rig.rides ?? []),
+        })}
       />
       <div className="min-w-0">
         <h3 className="font-semibold">{rig.rig.name}</h3>
@@ -228,22 +244,29 @@ function One({ rig, water, hand, most, settled }: OneProps) {
             </li>
           ))}
         </ul>
-        {rig.gives_up.length > 0 ? <p className="text-[13px]">Gives up: {rig.gives_up.join(", ")}.</p> : null}
+        {rig.gives_up.length > 0 ? (
+          <p className="text-[13px]">{phrase("Gives up: {join}.", { join: rig.gives_up.join(", ") })}</p>
+        ) : null}
         {(rig.missing ?? []).length > 0 ? (
-          <p className="text-[13px] text-float">Not yours: {(rig.missing ?? []).map((m) => m.what).join("; ")}.</p>
+          <p className="text-[13px] text-float">
+            {phrase("Not yours: {join}.", { join: (rig.missing ?? []).map((m) => m.what).join("; ") })}
+          </p>
         ) : null}
       </div>
       <FactorBars factors={rig.factors} />
       <div className="flex flex-col items-start gap-1 xl:items-end">
         {rig.knots !== null && rig.knots !== undefined ? (
           <p className="text-right text-[13px]">
-            <span className="figure text-[18px] font-semibold">{rig.knots}</span> {rig.knots === 1 ? "knot" : "knots"}
-            <br />
-            <span className="figure">{rig.minutes}</span> min
+            {rich("{figure} {knots, plural, one {knot} other {knots}}{line}{minutes} min", {
+              figure: <span className="figure text-[18px] font-semibold">{rig.knots}</span>,
+              knots: rig.knots,
+              line: <br />,
+              minutes: <span className="figure">{rig.minutes}</span>,
+            })}
           </p>
         ) : null}
         <Button strong onClick={take}>
-          Take it <span className="sr-only">{rig.rig.name}</span>
+          {rich("Take it {span}", { span: <span className="sr-only">{rig.rig.name}</span> })}
         </Button>
       </div>
     </li>
@@ -267,17 +290,17 @@ function WorthScale({ low, middle, high, hand, most }: ScaleProps) {
 
 function Beside({ found, onChanged }: { found: FindView; onChanged: () => void }) {
   return (
-    <aside aria-label="What holds it down" className="text-[13px] lg:border-l lg:border-rule lg:pl-4">
+    <aside aria-label={phrase("What holds it down")} className="text-[13px] lg:border-l lg:border-rule lg:pl-4">
       {found.nothing_fits ? (
         <>
-          <h3 className="text-[16px] font-semibold">Nothing fits</h3>
+          <h3 className="text-[16px] font-semibold">{phrase("Nothing fits")}</h3>
           <p className="mt-1">{found.nothing_fits}</p>
         </>
       ) : null}
       <Help would={found.what_would} />
       {found.left_out.length > 0 ? (
         <>
-          <h3 className="mt-3 font-semibold">Left out</h3>
+          <h3 className="mt-3 font-semibold">{phrase("Left out")}</h3>
           <ul>
             {found.left_out.map((row) => (
               <li key={row.method} className="border-t border-hair py-1">
@@ -288,8 +311,9 @@ function Beside({ found, onChanged }: { found: FindView; onChanged: () => void }
         </>
       ) : null}
       <p className="mt-4 text-soft">
-        A good minute: a hooked fly is where they take, moving as they bear, and you would notice the take. The order of
-        rigs is worth more than the figure.
+        {phrase(
+          "A good minute: a hooked fly is where they take, moving as they bear, and you would notice the take. The order of rigs is worth more than the figure.",
+        )}
       </p>
       <Habits onChanged={onChanged} />
     </aside>

@@ -3,6 +3,7 @@ import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import { api, Refused, taken } from "../../api/client";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 /** The figures a worth is reckoned with, each the person's own to replace. */
 export function Habits({ onChanged }: { onChanged: () => void }) {
@@ -33,11 +34,11 @@ export function Habits({ onChanged }: { onChanged: () => void }) {
   return (
     <Collapsible.Root className="mt-4">
       <Collapsible.Trigger className="min-h-8 text-left font-semibold hover:underline">
-        What this is reckoned with
+        {phrase("What this is reckoned with")}
       </Collapsible.Trigger>
       <Collapsible.Content>
         <p className="text-soft">
-          Guesses and orders of magnitude of practice. Yours count more: empty one for the usual.
+          {phrase("Guesses and orders of magnitude of practice. Yours count more: empty one for the usual.")}
         </p>
         <ul>
           {rows.map((row) => (
@@ -50,7 +51,9 @@ export function Habits({ onChanged }: { onChanged: () => void }) {
                 fault={faults[row.key]}
                 onTouched={() => setFaults({})}
               />
-              {row.own !== null ? <span className="text-[12px] text-soft">usual {row.value}</span> : null}
+              {row.own !== null ? (
+                <span className="text-[12px] text-soft">{phrase("usual {row}", { row: row.value })}</span>
+              ) : null}
             </li>
           ))}
         </ul>

@@ -7,6 +7,7 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { useAsked, useWords } from "../../state/words";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 import { PLACES } from "../place_list";
 import { PLACE_HELP, placeOf } from "./place_help";
 
@@ -18,7 +19,7 @@ export function HelpSheet() {
     openSheet(null);
   };
   return (
-    <SideSheet open={open} onClose={close} title="Help and words" width="30rem">
+    <SideSheet open={open} onClose={close} title={phrase("Help and words")} width="30rem">
       {open ? <Help /> : null}
     </SideSheet>
   );
@@ -39,7 +40,7 @@ function Help() {
   return (
     <>
       {help && !one ? (
-        <section aria-label={`What ${name} is for`}>
+        <section aria-label={phrase("What {name} is for", { name })}>
           <p className="font-semibold">
             {name}: {help.does}
           </p>
@@ -49,13 +50,13 @@ function Help() {
             ))}
           </ol>
           <p className="mt-2 flex flex-wrap gap-2">
-            <Button onClick={() => openSheet("keys")}>Keys</Button>
-            <Button onClick={() => openSheet("palette")}>Anything by name</Button>
+            <Button onClick={() => openSheet("keys")}>{phrase("Keys")}</Button>
+            <Button onClick={() => openSheet("palette")}>{phrase("Anything by name")}</Button>
           </p>
         </section>
       ) : null}
       <label className="mt-4 block">
-        <span className="block text-[12px] text-soft">What does a word mean?</span>
+        <span className="block text-[12px] text-soft">{phrase("What does a word mean?")}</span>
         <input
           value={wanted}
           onChange={(event) => setWanted(event.target.value)}
@@ -63,15 +64,17 @@ function Help() {
         />
       </label>
       <h3 className="mt-3 text-[13px] font-semibold text-soft">
-        {wanted ? `${found.length} of ${all.length} words` : `Words met in ${name}`}
+        {wanted
+          ? phrase("{foundCount} of {allCount} words", { foundCount: found.length, allCount: all.length })
+          : phrase("Words met in {name}", { name })}
       </h3>
-      <dl aria-label="Words">
+      <dl aria-label={phrase("Words")}>
         {listed.map((word) => (
           <OneWord key={word.key} word={word} lit={word.key === asked} />
         ))}
       </dl>
-      {wanted && words.data && found.length === 0 ? <p>No word like that is explained here.</p> : null}
-      {words.isError ? <p role="status">The server does not answer; trying again.</p> : null}
+      {wanted && words.data && found.length === 0 ? <p>{phrase("No word like that is explained here.")}</p> : null}
+      {words.isError ? <p role="status">{phrase("The server does not answer; trying again.")}</p> : null}
     </>
   );
 }

@@ -2,6 +2,7 @@ import { Popover } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { WordFigure } from "../../drawings/word_figure";
 import { lookUp, useWords } from "../../state/words";
+import { phrase } from "../../words/phrase";
 
 type Props = { word: string; children: ReactNode; className?: string };
 
@@ -22,7 +23,7 @@ export function Term({ word, children, className = "" }: Props) {
           sideOffset={4}
           align="start"
           collisionPadding={8}
-          aria-label={found?.name ?? "What it means"}
+          aria-label={found?.name ?? phrase("What it means")}
           className="z-[60] w-[min(19rem,calc(100vw-1rem))] rounded-s border border-ink bg-sheet p-3 text-[13px] text-ink"
         >
           {found ? (
@@ -38,11 +39,13 @@ export function Term({ word, children, className = "" }: Props) {
                   lookUp(word);
                 }}
               >
-                Other words
+                {phrase("Other words")}
               </button>
             </>
           ) : (
-            <p role="status">{words.isError ? "The server does not answer; trying again." : "Looking it up …"}</p>
+            <p role="status">
+              {words.isError ? phrase("The server does not answer; trying again.") : phrase("Looking it up …")}
+            </p>
           )}
         </Popover.Content>
       </Popover.Portal>

@@ -10,16 +10,17 @@ import { saveRig } from "../../state/use_keep_rig";
 import { useRigsHere } from "../../state/use_rigs_here";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 import { RigThumb } from "../library/rig_thumb";
 
 /** Revisions that are drawn in today's water. */
 const DRAWN = 12;
 const OCCASION: Record<string, string> = {
-  started: "started from the method",
+  started: phrase("started from the method"),
   tied: "tied",
-  restored: "an earlier state restored",
-  imported: "brought in from a file",
-  duplicated: "copied from another rig",
+  restored: phrase("an earlier state restored"),
+  imported: phrase("brought in from a file"),
+  duplicated: phrase("copied from another rig"),
   renamed: "renamed",
 };
 
@@ -28,7 +29,7 @@ export function RigHistory() {
   const open = useSheets((s) => s.open === "history");
   const name = useBench((s) => s.docs?.rig?.name ?? "");
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="History" note={name} width="30rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("History")} note={name} width="30rem">
       <Revisions />
     </SideSheet>
   );
@@ -53,7 +54,8 @@ function Revisions() {
       return taken(await api.GET("/api/v1/rigs/{rig_id}/compare/{old}/{new}", { params: { path } }));
     },
   });
-  const told = compared.data?.changes.map((c) => c.said) ?? (compared.isError ? ["The server does not answer."] : null);
+  const told =
+    compared.data?.changes.map((c) => c.said) ?? (compared.isError ? [phrase("The server does not answer.")] : null);
   const { here } = useRigsHere(rows.slice(0, DRAWN).map((row) => row.id));
   if (!saved) return null;
   const path = (revision_id: string) => ({ params: { path: { rig_id: saved.rigId, revision_id } } });
@@ -65,9 +67,9 @@ function Revisions() {
       useBench.getState().setRig(old.rig);
       await saveRig("restored");
       await history.refetch();
-      setNote(`As in rev ${row.number} again. Undo takes it back like any change.`);
+      setNote(phrase("As in rev {number} again. Undo takes it back like any change.", { number: row.number }));
     } catch {
-      setNote("The server does not answer; nothing was changed.");
+      setNote(phrase("The server does not answer; nothing was changed."));
     }
   };
   const pick = (row: HistoryEntry) => {
@@ -86,59 +88,74 @@ function Revisions() {
   const unknown = rows.length > 0 && numbers.some((n) => !rows.some((row) => row.number === n));
   return (
     <>
-      <p className="text-[13px] text-soft">Tick two to compare them.</p>
+      <p className="text-[13px] text-soft">{phrase("Tick two to compare them.")}</p>
       <p role="status">{note}</p>
-      {unknown ? <p role="alert">There is no such revision of this rig.</p> : null}
+      {unknown ? <p role="alert">{phrase("There is no such revision of this rig.")}</p> : null}
       {told && one && two ? (
-        <section aria-label="Comparison" className="my-2 rounded-s border border-ink px-3 py-2">
+        <section aria-label={phrase("Comparison")} className="my-2 rounded-s border border-ink px-3 py-2">
           <p className="font-semibold">
-            From rev {one.number} to rev {two.number}
+            {phrase("From rev {number} to rev {number2}", { number: one.number, number2: two.number })}
           </p>
           {here.get(one.id)?.here && here.get(two.id)?.here ? (
             <figure className="my-1">
               <RigThumb
-                name={`Rev ${two.number} over rev ${one.number}`}
+                name={phrase("Rev {number} over rev {number2}", { number: two.number, number2: one.number })}
                 here={here.get(two.id)}
                 before={here.get(one.id)?.here}
                 width={400}
                 height={130}
               />
               <figcaption className="text-[12px] text-soft">
-                In today's water: rev {two.number}; dashed, rev {one.number}
+                {phrase("In today's water: rev {number}; dashed, rev {number2}", {
+                  number: two.number,
+                  number2: one.number,
+                })}
               </figcaption>
             </figure>
           ) : null}
-          <ul>{told.length === 0 ? <li>No difference.</li> : told.map((line) => <li key={line}>{line}</li>)}</ul>
+          <ul>
+            {told.length === 0 ? <li>{phrase("No difference.")}</li> : told.map((line) => <li key={line}>{line}</li>)}
+          </ul>
         </section>
       ) : null}
-      <ol className="mt-2" aria-label="Revisions">
+      <ol className="mt-2" aria-label={phrase("Revisions")}>
         {rows.map((row, i) => (
           <li key={row.id} className="flex items-start gap-3 border-t border-hair py-2">
             <input
               type="checkbox"
-              aria-label={`Compare rev ${row.number}`}
+              aria-label={phrase("Compare rev {number}", { number: row.number })}
               checked={picked.some((p) => p.id === row.id)}
               onChange={() => pick(row)}
               className="mt-1 size-5 accent-[var(--ink)]"
             />
-            {i < DRAWN ? <RigThumb name={`Rev ${row.number}`} here={here.get(row.id)} width={96} height={52} /> : null}
+            {i < DRAWN ? (
+              <RigThumb
+                name={phrase("Rev {number}", { number: row.number })}
+                here={here.get(row.id)}
+                width={96}
+                height={52}
+              />
+            ) : null}
             <div className="min-w-0 flex-1">
               <p>
                 {row.changes.length > 0
                   ? row.changes.join("; ")
-                  : (OCCASION[row.occasion] ?? (row.number === 1 ? "as it began" : "nothing changed"))}
+                  : (OCCASION[row.occasion] ?? (row.number === 1 ? phrase("as it began") : phrase("nothing changed")))}
                 {row.changes.length > 0 && row.takes ? <span className="text-soft"> ({row.takes})</span> : null}
                 {row.changes.length > 0 && OCCASION[row.occasion] ? `, ${OCCASION[row.occasion]}` : ""}
               </p>
               <p className="text-[13px] text-soft">
-                rev {row.number}, {when(row.made_at)}
+                {phrase("rev {number}, {when}", { number: row.number, when: when(row.made_at) })}
               </p>
             </div>
             {i === 0 ? (
-              <span className="text-[13px] text-soft">newest</span>
+              <span className="text-[13px] text-soft">{phrase("newest")}</span>
             ) : (
-              <Button onClick={() => void restore(row)} aria-label={`Restore rev ${row.number}`}>
-                Restore
+              <Button
+                onClick={() => void restore(row)}
+                aria-label={phrase("Restore rev {number}", { number: row.number })}
+              >
+                {phrase("Restore")}
               </Button>
             )}
           </li>

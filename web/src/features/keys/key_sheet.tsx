@@ -4,6 +4,7 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 
 const NEVER = [
   "Escape",
@@ -23,7 +24,7 @@ const NEVER = [
 export function KeySheet() {
   const open = useSheets((s) => s.open === "keys");
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Keys" width="28rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Keys")} width="28rem">
       <Keys />
     </SideSheet>
   );
@@ -41,13 +42,13 @@ function Keys() {
     if (!keys) return;
     event.preventDefault();
     const taken = useKeys.getState().remap(action.id, keys);
-    setTrouble(taken ? `${keyText(keys)} is “${taken.does}” already.` : "");
+    setTrouble(taken ? phrase("{keyText} is “{does}” already.", { keyText: keyText(keys), does: taken.does }) : "");
     if (!taken) setAsking(null);
   };
   return (
     <>
       <Tick on={on} onChange={switchOn}>
-        Keys are on. They never act while you type.
+        {phrase("Keys are on. They never act while you type.")}
       </Tick>
       {trouble ? (
         <p role="alert" className="text-[13px] text-float">
@@ -64,7 +65,10 @@ function Keys() {
                 <li key={action.id} className="flex min-h-9 items-center justify-between border-t border-hair">
                   <span>{action.does}</span>
                   <Button
-                    aria-label={`Key for ${action.does}: ${keyText(keysOf(action))}. Change`}
+                    aria-label={phrase("Key for {does}: {keyText}. Change", {
+                      does: action.does,
+                      keyText: keyText(keysOf(action)),
+                    })}
                     onClick={() => {
                       setTrouble("");
                       setAsking(action.id);
@@ -73,7 +77,7 @@ function Keys() {
                     onBlur={() => asking === action.id && setAsking(null)}
                     className={`figure min-w-16 ${asking === action.id ? "border-ink" : ""}`}
                   >
-                    {asking === action.id ? "press a key" : keyText(keysOf(action))}
+                    {asking === action.id ? phrase("press a key") : keyText(keysOf(action))}
                   </Button>
                 </li>
               ))}
@@ -82,7 +86,7 @@ function Keys() {
       ))}
       {Object.keys(own).length > 0 || !on ? (
         <Button className="mt-4" onClick={reset}>
-          As they were
+          {phrase("As they were")}
         </Button>
       ) : null}
     </>

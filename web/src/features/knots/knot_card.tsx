@@ -5,6 +5,7 @@ import { api, type CardView, taken, type UnitSystem } from "../../api/client";
 import { KnotDrawing } from "../../drawings/knot_drawing";
 import { text } from "../../model/format";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 
 /** Every knot card; they never change while the page is open. */
 export function useKnotCard(key: string | undefined): CardView | null {
@@ -25,7 +26,7 @@ export function KnotSteps({ card, system, className = "" }: Props) {
       <ol className="grid grid-cols-[repeat(auto-fill,minmax(11rem,1fr))] gap-3">
         {card.steps.map((step, i) => (
           <li key={step.says} className="border-t border-rule pt-1">
-            <KnotDrawing step={step} label={`Step ${i + 1}: ${step.says}`} />
+            <KnotDrawing step={step} label={phrase("Step {i}: {says}", { i: i + 1, says: step.says })} />
             <p className="text-[13px] leading-snug">
               <span className="figure text-soft">{i + 1}</span> {step.says}
             </p>
@@ -33,7 +34,9 @@ export function KnotSteps({ card, system, className = "" }: Props) {
         ))}
       </ol>
       <p className="mt-2 text-[13px] text-soft">
-        {card.hold_mm && system ? `Hold ${text(system, "short", card.hold_mm / 1000)} of line while you tie. ` : ""}
+        {card.hold_mm && system
+          ? phrase("Hold {system} of line while you tie. ", { system: text(system, "short", card.hold_mm / 1000) })
+          : ""}
         {card.seat}
       </p>
     </div>
@@ -57,8 +60,8 @@ export function CardButton({
     <>
       <button
         type="button"
-        aria-label={`How it is tied: ${card.name}`}
-        title={`How it is tied: ${card.name}`}
+        aria-label={phrase("How it is tied: {cardName}", { cardName: card.name })}
+        title={phrase("How it is tied: {cardName}", { cardName: card.name })}
         onClick={() => setOpen(true)}
         className="inline-flex min-h-8 min-w-8 items-center justify-center gap-1.5 rounded-s text-soft hover:text-ink"
       >

@@ -6,6 +6,7 @@ import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 import { LadderTable, LEGEND, ladderNote } from "./ladder_table";
 
 /** What to put on as the water grows deeper or faster; today's cell is framed. */
@@ -14,7 +15,7 @@ export function LadderSheet() {
   const docs = useBench((s) => s.docs);
   const system = useSystem();
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Ladder" width="60rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Ladder")} width="60rem">
       {open && docs?.rig && system ? <Made rig={docs.rig} system={system} /> : null}
     </SideSheet>
   );
@@ -26,14 +27,14 @@ function Made({ rig, system }: { rig: Rig; system: UnitSystem }) {
   if (fault)
     return (
       <p role="alert" className="flex flex-wrap items-center gap-3">
-        {fault} <Button onClick={again}>Climb it again</Button>
+        {fault} <Button onClick={again}>{phrase("Climb it again")}</Button>
       </p>
     );
   return (
     <div className="flex items-center gap-3">
-      <p role="status">Climbing cell by cell …</p>
-      <Progress share={share ?? 0} label="Cells that are done" className="flex-1" />
-      <Button onClick={stop}>Stop</Button>
+      <p role="status">{phrase("Climbing cell by cell …")}</p>
+      <Progress share={share ?? 0} label={phrase("Cells that are done")} className="flex-1" />
+      <Button onClick={stop}>{phrase("Stop")}</Button>
     </div>
   );
 }
@@ -45,12 +46,12 @@ export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; syste
       <p className="text-soft">
         {rig.name}. {note}
       </p>
-      <section className="mt-3 overflow-x-auto" aria-label="The ladder's table" tabIndex={0}>
+      <section className="mt-3 overflow-x-auto" aria-label={phrase("The ladder's table")} tabIndex={0}>
         <LadderTable ladder={ladder} system={system} caption={`${rig.name}: ${note}`} />
       </section>
       {ladder.kind === "weight" ? <Legend ladder={ladder} /> : null}
       <div className="mt-3 print:hidden">
-        <Button onClick={() => window.print()}>Print it</Button>
+        <Button onClick={() => window.print()}>{phrase("Print it")}</Button>
       </div>
     </div>
   );
@@ -62,7 +63,7 @@ function Legend({ ladder }: { ladder: Ladder }) {
       <p className="text-soft">{LEGEND}</p>
       {(ladder.carry ?? []).length > 0 ? (
         <p className="mt-1">
-          <b>Carry beside it:</b> {(ladder.carry ?? []).join(" and ")}.
+          <b>{phrase("Carry beside it:")}</b> {(ladder.carry ?? []).join(" and ")}.
         </p>
       ) : null}
       {(ladder.buy ?? []).map((line) => (

@@ -1,5 +1,6 @@
 import type { Ladder, LadderCell, UnitSystem } from "../../api/client";
 import { figure, text } from "../../model/format";
+import { phrase } from "../../words/phrase";
 
 const NOTES: Record<Ladder["kind"], string> = {
   weight: "The lightest of yours that touches on 1 drift in 4 or more, by depth and pace.",
@@ -8,8 +9,9 @@ const NOTES: Record<Ladder["kind"], string> = {
   leader: "How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest.",
 };
 /** How a ladder of weights is read. */
-export const LEGEND =
-  "In each cell the bead, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.";
+export const LEGEND = phrase(
+  "In each cell the bead, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.",
+);
 /** px of a dot for a bead of 1 mm. */
 const SCALE = 3.2;
 
@@ -31,8 +33,8 @@ export function LadderTable({ ladder, system, caption, paper = false }: Props) {
             scope="col"
             className={`${ladder.kind !== "weight" ? "w-[136px]" : paper ? "w-[52px]" : "w-[72px]"} pr-2 text-left text-[12px] font-normal ${paper ? "" : "text-soft"}`}
           >
-            {ladder.kind === "weight" ? `depth, ${ladder.down}` : "line"} · {ladder.kind === "count" ? "count" : "pace"}
-            , {ladder.across}
+            {ladder.kind === "weight" ? `depth, ${ladder.down}` : phrase("line")} ·{" "}
+            {ladder.kind === "count" ? phrase("count") : phrase("pace")}, {ladder.across}
           </th>
           {ladder.columns.map((column) => (
             <th key={column} scope="col" className="figure border-b-2 border-ink px-1 pb-1 text-left font-semibold">
@@ -110,10 +112,10 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {paper ? <span className="basis-full">{way}</span> : null}
         {flies.length > 0 ? (
           <span className="sr-only">
-            , {taking} of {flies.length} where they take
+            {phrase(", {taking} of {fliesCount} where they take", { taking, fliesCount: flies.length })}
           </span>
         ) : null}
-        {cell.today ? <span className="sr-only"> today</span> : null}
+        {cell.today ? <span className="sr-only"> {phrase("today")}</span> : null}
       </span>
     </td>
   );

@@ -2,13 +2,14 @@ import { ChevronDown } from "lucide-react";
 import { useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
 import type { SaveState } from "../../state/use_keep_rig";
+import { phrase } from "../../words/phrase";
 
 const SAID: Record<SaveState, string> = {
   saved: "saved",
-  unsaved: "not saved yet",
+  unsaved: phrase("not saved yet"),
   saving: "saving",
   sending: "sending",
-  stale: "changed elsewhere",
+  stale: phrase("changed elsewhere"),
 };
 
 /** The rig in hand: opens the library. */
@@ -22,19 +23,19 @@ export function RigChip({ state }: { state: SaveState }) {
         onClick={() => openSheet("rigs")}
         className="flex min-w-0 items-center gap-2 px-3 text-left hover:bg-hair"
       >
-        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">rig in hand</span>
-        <span className="truncate font-semibold">{rig?.name ?? "none yet"}</span>
+        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">{phrase("rig in hand")}</span>
+        <span className="truncate font-semibold">{rig?.name ?? phrase("none yet")}</span>
         <ChevronDown size={14} aria-hidden className="shrink-0" />
       </button>
       {saved ? (
         <button
           type="button"
           onClick={() => openSheet("history")}
-          aria-label={`rev ${saved.number} · ${SAID[state]}: history`}
+          aria-label={phrase("rev {number} · {SAID}: history", { number: saved.number, SAID: SAID[state] })}
           className="border-l border-rule px-2.5 text-[13px] max-[900px]:px-1.5 whitespace-nowrap text-soft hover:bg-hair"
         >
           <span role="status" data-testid="save-state">
-            <span className="max-[900px]:sr-only">rev {saved.number} · </span>
+            <span className="max-[900px]:sr-only">{phrase("rev {number} ·", { number: saved.number })} </span>
             {SAID[state]}
           </span>
         </button>

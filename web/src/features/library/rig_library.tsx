@@ -15,6 +15,7 @@ import { CsvLinks } from "../../ui/csv_links";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
 import { say } from "../../ui/toast";
+import { phrase } from "../../words/phrase";
 import { Term } from "../help/term";
 import { ShareButton } from "../share/share_button";
 import { waterName } from "../water/water_chip";
@@ -24,7 +25,7 @@ import { RigThumb } from "./rig_thumb";
 export function RigLibrary() {
   const open = useSheets((s) => s.open === "rigs");
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Your rigs">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Your rigs")}>
       <Library />
     </SideSheet>
   );
@@ -59,20 +60,20 @@ function Library() {
     <>
       <div className="flex flex-wrap items-end gap-2">
         <label className="min-w-0 flex-1 max-sm:basis-full">
-          <span className="block text-[12px] text-soft">Find by name, method or fly</span>
+          <span className="block text-[12px] text-soft">{phrase("Find by name, method or fly")}</span>
           <input
             value={wanted}
             onChange={(event) => setWanted(event.target.value)}
             className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
           />
         </label>
-        <Button onClick={() => openSheet("find")}>Find one</Button>
-        <Button onClick={() => openSheet("start")}>Start a rig</Button>
+        <Button onClick={() => openSheet("find")}>{phrase("Find one")}</Button>
+        <Button onClick={() => openSheet("start")}>{phrase("Start a rig")}</Button>
         <BringIn onFaults={setFaults} />
       </div>
       {faults.length > 0 ? (
         <div role="alert" className="mt-3 rounded-s border border-float p-2 text-[13px]">
-          <p className="font-semibold text-float">Nothing was imported. In the file:</p>
+          <p className="font-semibold text-float">{phrase("Nothing was imported. In the file:")}</p>
           <ul>
             {faults.map((fault) => (
               <li key={`${fault.path} ${fault.reason}`}>
@@ -92,20 +93,20 @@ function Library() {
               setNote(null);
             }}
           >
-            Undo
+            {phrase("Undo")}
           </Button>
         ) : null}
       </div>
       {looking ? (
         <p role="status" className="mt-2 min-h-8 text-[13px] text-soft">
-          Looking at each in today's water …
+          {phrase("Looking at each in today's water …")}
         </p>
       ) : found.length > 1 ? (
         <Tick on={best} onChange={setBest} className="mt-2 text-[13px]">
-          worth most in {water ? waterName(water) : "today's water"} first
+          {phrase("worth most in {water} first", { water: water ? waterName(water) : phrase("today's water") })}
         </Tick>
       ) : null}
-      <ul className="mt-1" aria-label="Rigs">
+      <ul className="mt-1" aria-label={phrase("Rigs")}>
         {shown.map((rig) => (
           <OneRig key={rig.id} rig={rig} here={here.get(rig.revision)} madeFor={madeFor(rig)} onNote={setNote} />
         ))}
@@ -113,8 +114,8 @@ function Library() {
       {rigs.data && found.length === 0 ? (
         <p className="mt-3 text-soft">
           {rigs.data.length === 0
-            ? "No rig yet. Start one from a method, made of your own spools and flies for today's water."
-            : "No rig has these words."}
+            ? phrase("No rig yet. Start one from a method, made of your own spools and flies for today's water.")
+            : phrase("No rig has these words.")}
         </p>
       ) : null}
     </>
@@ -140,7 +141,7 @@ function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void })
       takeInHand(made);
       again();
       openSheet(null);
-      say(`Brought in: ${made.rig.name}.`);
+      say(phrase("Brought in: {rigName}.", { rigName: made.rig.name }));
     } catch (error) {
       const faults = error instanceof Refused ? error.problem?.faults : undefined;
       onFaults(faults?.length ? faults : [{ path: file.name, value: "", reason: refusal(error) }]);
@@ -149,13 +150,13 @@ function BringIn({ onFaults }: { onFaults: (faults: readonly Fault[]) => void })
   return (
     <>
       <Button onClick={() => picker.current?.click()}>
-        <Upload size={15} aria-hidden /> From a file
+        <Upload size={15} aria-hidden /> {phrase("From a file")}
       </Button>
       <input
         ref={picker}
         type="file"
         accept=".json,application/json"
-        aria-label="Rig file"
+        aria-label={phrase("Rig file")}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
@@ -195,7 +196,7 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
     act(async () => {
       await saveRig();
       const row = reaches.data?.find((r) => r.reach.id === water);
-      if (water && !row) return onNote({ text: "That water is no longer among yours." });
+      if (water && !row) return onNote({ text: phrase("That water is no longer among yours.") });
       if (row) useBench.getState().setWater(row.reach, row.number);
       takeInHand(taken(await api.GET("/api/v1/rigs/{rig_id}", path)), row?.reach);
       openSheet(null);
@@ -205,13 +206,13 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
       if (inHand) await saveRig();
       const body = { rig_id: crypto.randomUUID(), revision_id: crypto.randomUUID() };
       takeInHand(taken(await api.POST("/api/v1/rigs/{rig_id}/duplicate", { ...path, body })));
-      onNote({ text: "Copied; the copy is in hand." });
+      onNote({ text: phrase("Copied; the copy is in hand.") });
     });
   const throwAway = () =>
     act(async () => {
       taken(await api.DELETE("/api/v1/rigs/{rig_id}", path));
       onNote({
-        text: `${rig.name} was thrown away.`,
+        text: phrase("{rigName} was thrown away.", { rigName: rig.name }),
         undo: () =>
           void act(async () => {
             taken(await api.POST("/api/v1/rigs/{rig_id}/bring-back", path));
@@ -236,7 +237,7 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
         <form onSubmit={rename} className="flex gap-2">
           <input
             name="name"
-            aria-label="New name"
+            aria-label={phrase("New name")}
             defaultValue={rig.name}
             maxLength={120}
             // biome-ignore lint/a11y/noAutofocus: the person just asked to type here
@@ -249,7 +250,7 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
             }}
             className="min-h-8 min-w-0 flex-1 rounded-s border border-edge bg-sheet px-2"
           />
-          <Button type="submit">Rename</Button>
+          <Button type="submit">{phrase("Rename")}</Button>
         </form>
       ) : (
         <div className="flex flex-wrap items-center gap-1.5">
@@ -258,19 +259,27 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
             <div className="min-w-0">
               <p className="font-semibold">{rig.name}</p>
               <p className="text-[13px] text-soft">
-                {rig.flies.join(" · ")} · rev {rig.number}, {when(rig.made_at)}
+                {phrase("{join} · rev {number}, {when}", {
+                  join: rig.flies.join(" · "),
+                  number: rig.number,
+                  when: when(rig.made_at),
+                })}
               </p>
-              {madeFor ? <p className="text-[13px] text-soft">Made for a {madeFor}.</p> : <Here here={here} />}
+              {madeFor ? (
+                <p className="text-[13px] text-soft">{phrase("Made for a {madeFor}.", { madeFor })}</p>
+              ) : (
+                <Here here={here} />
+              )}
               {rig.waters?.length ? (
                 <p className="text-[13px] text-soft">
-                  Fished in{" "}
+                  {phrase("Fished in")}{" "}
                   {rig.waters.map((w, i) => (
                     <span key={w.id}>
                       {i ? ", " : ""}
                       <button
                         type="button"
                         className="min-h-8 underline"
-                        aria-label={`${w.name}, with ${rig.name}`}
+                        aria-label={phrase("{wName}, with {rigName}", { wName: w.name, rigName: rig.name })}
                         onClick={() => void take(w.id)}
                       >
                         {w.name}
@@ -282,16 +291,24 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
             </div>
           </div>
           {inHand ? (
-            <span className="px-2 text-[13px] text-soft">in hand</span>
+            <span className="px-2 text-[13px] text-soft">{phrase("in hand")}</span>
           ) : (
-            <Button onClick={() => void take()} aria-label={`Take ${rig.name} in hand`}>
-              <FolderOpen size={15} aria-hidden /> Take
+            <Button onClick={() => void take()} aria-label={phrase("Take {rigName} in hand", { rigName: rig.name })}>
+              <FolderOpen size={15} aria-hidden /> {phrase("Take")}
             </Button>
           )}
-          <Button onClick={() => setNaming(true)} aria-label={`Rename ${rig.name}`} title="Rename">
+          <Button
+            onClick={() => setNaming(true)}
+            aria-label={phrase("Rename {rigName}", { rigName: rig.name })}
+            title={phrase("Rename")}
+          >
             <Pencil size={15} aria-hidden />
           </Button>
-          <Button onClick={() => void duplicate()} aria-label={`Copy ${rig.name}`} title="Copy">
+          <Button
+            onClick={() => void duplicate()}
+            aria-label={phrase("Copy {rigName}", { rigName: rig.name })}
+            title={phrase("Copy")}
+          >
             <Copy size={15} aria-hidden />
           </Button>
           <Files rig={rig} inHand={inHand} />
@@ -301,7 +318,11 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
             name={rig.name}
             before={async () => (inHand ? void (await saveRig()) : undefined)}
           />
-          <Button onClick={() => void throwAway()} aria-label={`Throw ${rig.name} away`} title="Throw away">
+          <Button
+            onClick={() => void throwAway()}
+            aria-label={phrase("Throw {rigName} away", { rigName: rig.name })}
+            title={phrase("Throw away")}
+          >
             <Trash2 size={15} aria-hidden />
           </Button>
         </div>
@@ -313,15 +334,16 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
 /** What a rig is worth in today's water, or why nothing. */
 function Here({ here }: { here: RigHereView | null | undefined }) {
   if (!here) return null;
-  if (!here.here) return <p className="text-[13px] text-float">It cannot be fished in today's water.</p>;
+  if (!here.here) return <p className="text-[13px] text-float">{phrase("It cannot be fished in today's water.")}</p>;
   const { worth } = here.here;
-  if (worth.excluded) return <p className="text-[13px] text-float">Not here: {worth.excluded}.</p>;
+  if (worth.excluded)
+    return <p className="text-[13px] text-float">{phrase("Not here: {excluded}.", { excluded: worth.excluded })}</p>;
   return (
     <p className="text-[13px]">
       <span className="figure text-[15px] font-bold">{Math.round(worth.minutes)}</span>{" "}
       <span className="figure">{range(worth.p10, worth.p90)}</span>{" "}
       <Term word="good-minutes" className="text-soft">
-        good min/h here
+        {phrase("good min/h here")}
       </Term>
     </p>
   );
@@ -338,18 +360,23 @@ function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
   const at = `/api/v1/rigs/${rig.id}`;
   return (
     <>
-      <Button onClick={() => void show()} aria-expanded={open} aria-label={`Files of ${rig.name}`} title="Files">
+      <Button
+        onClick={() => void show()}
+        aria-expanded={open}
+        aria-label={phrase("Files of {rigName}", { rigName: rig.name })}
+        title={phrase("Files")}
+      >
         <Download size={15} aria-hidden />
       </Button>
       {open ? (
         <div className="order-last flex w-full flex-wrap gap-4 pb-1 text-[13px]">
           <a className="min-h-8 content-center underline" href={`${at}/rig.json`} download>
-            Rig, JSON
+            {phrase("Rig, JSON")}
           </a>
           <a className="min-h-8 content-center underline" href={`${at}/drawing.svg?units=${units}`} download>
-            Drawing, SVG
+            {phrase("Drawing, SVG")}
           </a>
-          <CsvLinks of="Cut sheet" href={`${at}/cut-sheet.csv`} />
+          <CsvLinks of={phrase("Cut sheet")} href={`${at}/cut-sheet.csv`} />
         </div>
       ) : null}
     </>
@@ -366,7 +393,7 @@ async function takeNext(gone: string): Promise<void> {
 }
 
 function refusal(error: unknown): string {
-  if (!(error instanceof Refused)) return "The server does not answer; nothing was changed.";
+  if (!(error instanceof Refused)) return phrase("The server does not answer; nothing was changed.");
   const fault = error.problem?.faults[0];
   return fault ? `${fault.value ? `${fault.value}: ` : ""}${fault.reason}` : error.message;
 }

@@ -3,6 +3,7 @@ import { RideDrawing } from "../../drawings/ride_drawing";
 import { ridesText } from "../../model/rides";
 import { useBench } from "../../state/bench_store";
 import { useSystem } from "../../state/units";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   name: string;
@@ -31,7 +32,7 @@ export function RigThumb({ name, here, before, width = 150, height = 76 }: Props
         head={here.head}
         width={width}
         height={height}
-        name={`${name} in today's water: ${said}`}
+        name={phrase("{name} in today's water: {said}", { name, said })}
       />
     </div>
   );

@@ -5,6 +5,7 @@ import { useBench } from "../../state/bench_store";
 import { useSystem } from "../../state/units";
 import { savedOf } from "../../state/use_rig_in_hand";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 import { Card } from "../card/card";
 
 /** The cards of all rigs of a day, each on a page of its own. */
@@ -25,7 +26,7 @@ export function DayCards({ rigs, onBack }: { rigs: readonly string[]; onBack: ()
   const wrong = found.find((f) => f.error)?.error;
   if (wrong) return <p role="alert">{wrong.message}</p>;
   const cards = found.flatMap((f) => (f.data ? [f.data] : []));
-  if (!system || cards.length < rigs.length) return <p role="status">Writing the cards …</p>;
+  if (!system || cards.length < rigs.length) return <p role="status">{phrase("Writing the cards …")}</p>;
   return (
     <div className="prints-cards">
       <ul className="mb-2">
@@ -37,11 +38,12 @@ export function DayCards({ rigs, onBack }: { rigs: readonly string[]; onBack: ()
       </ul>
       <div className="flex gap-2">
         <Button strong onClick={() => window.print()}>
-          <Printer size={15} aria-hidden /> Print {cards.length === 1 ? "the card" : `${cards.length} cards`}
+          <Printer size={15} aria-hidden />{" "}
+          {phrase("Print {cards, plural, one {the card} other {# cards}}", { cards: cards.length })}
         </Button>
-        <Button onClick={onBack}>The list</Button>
+        <Button onClick={onBack}>{phrase("The list")}</Button>
       </div>
-      <p className="mt-2 text-[13px] text-soft">A5, one to a page; your printer puts two on a sheet.</p>
+      <p className="mt-2 text-[13px] text-soft">{phrase("A5, one to a page; your printer puts two on a sheet.")}</p>
       {cards.map(({ head, sheet }) => (
         <Card key={head.rig_id} rig={head.rig} sheet={sheet} saved={savedOf(head)} water={water} system={system} />
       ))}

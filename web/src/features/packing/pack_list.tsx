@@ -5,6 +5,7 @@ import { api, type PackList as Listed, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { phrase, rich } from "../../words/phrase";
 import { DayCards } from "./day_cards";
 
 /** What goes into the bag for some rigs, and labels for winders that are tied beforehand. */
@@ -13,9 +14,9 @@ export function PackList({ rigs }: { rigs: readonly string[] }) {
   return (
     <>
       <Button className="min-h-12" disabled={rigs.length === 0} onClick={() => setOpen(true)}>
-        The bag: list and labels
+        {phrase("The bag: list and labels")}
       </Button>
-      <BottomSheet open={open} onClose={() => setOpen(false)} title="Pack list">
+      <BottomSheet open={open} onClose={() => setOpen(false)} title={phrase("Pack list")}>
         {open ? <List rigs={rigs} /> : null}
       </BottomSheet>
     </>
@@ -32,11 +33,11 @@ function List({ rigs }: { rigs: readonly string[] }) {
   const [cards, setCards] = useState(false);
   if (cards) return <DayCards rigs={rigs} onBack={() => setCards(false)} />;
   if (list.error) return <p role="alert">{list.error.message}</p>;
-  if (!list.data) return <p role="status">Looking through the drawer …</p>;
+  if (!list.data) return <p role="status">{phrase("Looking through the drawer …")}</p>;
   return (
     <>
       <Button className="mb-2 print:hidden" onClick={() => setCards(true)}>
-        {rigs.length === 1 ? "Its card" : `Their ${rigs.length} cards`}
+        {phrase("{cards, plural, one {Its card} other {Their # cards}}", { cards: rigs.length })}
       </Button>
       <Shown list={list.data} />
     </>
@@ -47,7 +48,7 @@ export function Shown({ list }: { list: Listed }) {
   return (
     <div className="prints-alone text-[14px]">
       <Button className="print:hidden" onClick={() => window.print()}>
-        <Printer size={15} aria-hidden /> Print it
+        <Printer size={15} aria-hidden /> {phrase("Print it")}
       </Button>
       {list.groups.map((group) => (
         <section key={group.name} aria-label={group.name} className="mt-3 break-inside-avoid">
@@ -73,8 +74,8 @@ export function Shown({ list }: { list: Listed }) {
           </ul>
         </section>
       ))}
-      <section aria-label="Labels for winders" className="mt-4">
-        <h3 className="font-bold">Labels for winders</h3>
+      <section aria-label={phrase("Labels for winders")} className="mt-4">
+        <h3 className="font-bold">{phrase("Labels for winders")}</h3>
         <div className="mt-1 grid gap-2 sm:grid-cols-2 print:grid-cols-2">
           {list.labels.map((label) => (
             <div
@@ -83,7 +84,11 @@ export function Shown({ list }: { list: Listed }) {
             >
               <p className="text-[14px] font-bold">{label.name}</p>
               <p>
-                {label.method}, {label.whole} · tied <span className="inline-block w-16 border-b border-ink" />
+                {rich("{method}, {whole} · tied {span}", {
+                  method: label.method,
+                  whole: label.whole,
+                  span: <span className="inline-block w-16 border-b border-ink" />,
+                })}
               </p>
               <p className="figure mt-1">{label.pieces.join(" – ")}</p>
               <ul className="mt-1">

@@ -13,6 +13,7 @@ import { chose, recent } from "../../state/recent";
 import { saveRig } from "../../state/use_keep_rig";
 import { takeInHand } from "../../state/use_rig_in_hand";
 import { lookUp, useWords } from "../../state/words";
+import { phrase } from "../../words/phrase";
 import { PLACES } from "../place_list";
 import { waterName } from "../water/water_chip";
 
@@ -39,7 +40,7 @@ function fits(value: string, search: string, others: string[] = []): number {
 }
 
 /** Groups that are long: they come once something is typed. */
-const TYPED = ["Tackle", "Readings", "Methods", "Words"];
+const TYPED = [phrase("Tackle"), phrase("Readings"), phrase("Methods"), phrase("Words")];
 
 /** Anything by name: places, waters, rigs and their parts, tackle, readings, words, and everything that can be done. */
 export function Palette() {
@@ -53,20 +54,20 @@ export function Palette() {
     <Command.Dialog
       open={open}
       onOpenChange={(now) => (now ? openSheet("palette") : close())}
-      label="Anything by name"
+      label={phrase("Anything by name")}
       filter={fits}
       overlayClassName="fixed inset-0 z-40 bg-veil"
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[min(38rem,calc(100vw-1rem))] -translate-x-1/2 rounded-s border border-ink bg-sheet"
     >
       <Command.Input
-        placeholder="A place, a water, a rig, a fly, a word, or what to do"
-        aria-label="Anything by name"
+        placeholder={phrase("A place, a water, a rig, a fly, a word, or what to do")}
+        aria-label={phrase("Anything by name")}
         value={typed}
         onValueChange={setTyped}
         className="min-h-12 w-full border-b border-rule bg-transparent px-4 text-[16px] outline-none"
       />
       <Command.List className="max-h-[56vh] overflow-y-auto p-2">
-        <Command.Empty className="px-3 py-4 text-soft">Nothing has that name.</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-soft">{phrase("Nothing has that name.")}</Command.Empty>
         {open ? <Found typed={typed.trim()} close={close} /> : null}
       </Command.List>
     </Command.Dialog>
@@ -86,7 +87,7 @@ function Found({ typed, close }: { typed: string; close: () => void }) {
   return (
     <>
       {last.length > 0 ? (
-        <Group name="Chosen last">
+        <Group name={phrase("Chosen last")}>
           {last.map((entry) => (
             <Row key={entry.key} entry={entry} value={`last ${entry.key}`} onSelect={pick(entry)} />
           ))}
@@ -118,13 +119,13 @@ function useEntries(): Entry[] {
   return [
     ...PLACES.map((place) => ({
       key: `place ${place.to}`,
-      group: "Places",
+      group: phrase("Places"),
       name: place.name,
       run: () => navigate(place.to),
     })),
     ...allActions().map((action) => ({
       key: `do ${action.id}`,
-      group: "What to do",
+      group: phrase("What to do"),
       name: action.does,
       also: action.also,
       note: keysOf(action) ? keyText(keysOf(action)) : "",
@@ -132,14 +133,14 @@ function useEntries(): Entry[] {
     })),
     ...(reaches.data ?? []).map(({ reach, number }) => ({
       key: `water ${reach.id}`,
-      group: "Waters",
+      group: phrase("Waters"),
       name: waterName(reach),
       also: reach.kind,
       run: () => useBench.getState().setWater(reach, number),
     })),
     ...(rigs.data ?? []).map((row) => ({
       key: `rig ${row.id}`,
-      group: "Rigs",
+      group: phrase("Rigs"),
       name: row.name,
       also: row.flies.join(" "),
       run: async () => {
@@ -149,7 +150,7 @@ function useEntries(): Entry[] {
     })),
     ...(rig ? partsOf(rig) : []).map((part) => ({
       key: `part ${part.id}`,
-      group: "Parts of the rig in hand",
+      group: phrase("Parts of the rig in hand"),
       name: partName(part),
       run: () => {
         void navigate("/rig");
@@ -158,14 +159,14 @@ function useEntries(): Entry[] {
     })),
     ...(drawer.data ? thingsOf(drawer.data) : []).map((thing) => ({
       key: `thing ${thing.kind} ${thing.row}`,
-      group: "Tackle",
+      group: phrase("Tackle"),
       name: thing.name,
       also: thing.kind,
       run: () => navigate(`/tackle/${thing.kind}?row=${encodeURIComponent(thing.row)}`),
     })),
     ...(answer?.readings ?? []).map((reading) => ({
       key: `reading ${reading.key}`,
-      group: "Readings",
+      group: phrase("Readings"),
       name: reading.title,
       also: reading.key,
       note: `${reading.figure} ${reading.unit}`,
@@ -178,14 +179,14 @@ function useEntries(): Entry[] {
     })),
     ...(book.data?.methods ?? []).map((method) => ({
       key: `method ${method.key}`,
-      group: "Methods",
+      group: phrase("Methods"),
       name: method.name,
       also: method.when,
       run: () => openSheet("start"),
     })),
     ...(words.data ?? []).map((word) => ({
       key: `word ${word.key}`,
-      group: "Words",
+      group: phrase("Words"),
       name: word.name,
       also: (word.also ?? []).join(" "),
       run: () => lookUp(word.key),
@@ -196,7 +197,7 @@ function useEntries(): Entry[] {
 function partName(part: ReturnType<typeof partsOf>[number]): string {
   if (part.kind === "span") return part.span.name;
   if (part.kind === "fly") return bodyName(part.attachment.body);
-  return `${part.joint.ring ? "Ring" : (part.joint.loop ?? part.joint.knot).name}`;
+  return `${part.joint.ring ? phrase("Ring") : (part.joint.loop ?? part.joint.knot).name}`;
 }
 
 function Group({ name, children }: { name: string; children: React.ReactNode }) {

@@ -2,6 +2,7 @@ import { Slider } from "radix-ui";
 import type { Exercise, UnitSystem } from "../../api/client";
 import { number, text } from "../../model/format";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   exercise: Exercise;
@@ -58,7 +59,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
           <Slider.Range className={upright ? "absolute w-[3px] bg-ink" : "absolute h-[3px] bg-ink"} />
         </Slider.Track>
         <Slider.Thumb
-          aria-label="Your guess"
+          aria-label={phrase("Your guess")}
           aria-valuetext={said(exercise, system, shown)}
           className="block size-7 rounded-full border-2 border-ink bg-sheet"
         />
@@ -73,6 +74,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
 /** A guess in words. */
 export function said(exercise: Exercise, system: UnitSystem, value: number): string {
   if (exercise.control === "seconds") return `${number(system, value, 1)} s`;
-  if (exercise.control === "share") return `${Math.round(value)} of ${Math.round(exercise.high ?? 10)}`;
+  if (exercise.control === "share")
+    return phrase("{round} of {round2}", { round: Math.round(value), round2: Math.round(exercise.high ?? 10) });
   return text(system, exercise.control === "way" ? "travel" : "depth", value);
 }

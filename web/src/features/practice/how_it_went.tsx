@@ -1,5 +1,6 @@
 import type { PracticeProgress } from "../../api/client";
 import { useNumber } from "../../state/units";
+import { phrase } from "../../words/phrase";
 
 const WIDTH = 120;
 const HEIGHT = 24;
@@ -12,14 +13,14 @@ export function HowItWent({ progress }: { progress: PracticeProgress }) {
   const tried = progress.kinds.filter((k) => k.times > 0);
   if (tried.length === 0) return null;
   return (
-    <section aria-label="How it went">
-      <h3 className="font-bold">How it went</h3>
+    <section aria-label={phrase("How it went")}>
+      <h3 className="font-bold">{phrase("How it went")}</h3>
       <table className="w-full text-[13px]">
         <thead>
           <tr className="text-left text-soft">
-            <th>exercise</th>
-            <th>guesses, 0 at the bottom is inside the band</th>
-            <th className="text-right">comes back</th>
+            <th>{phrase("exercise")}</th>
+            <th>{phrase("guesses, 0 at the bottom is inside the band")}</th>
+            <th className="text-right">{phrase("comes back")}</th>
           </tr>
         </thead>
         <tbody>
@@ -31,7 +32,9 @@ export function HowItWent({ progress }: { progress: PracticeProgress }) {
                   width={WIDTH}
                   height={HEIGHT}
                   role="img"
-                  aria-label={`widths beside the band: ${k.widths.map((w) => number(w, 1)).join(", ")}`}
+                  aria-label={phrase("widths beside the band: {join}", {
+                    join: k.widths.map((w) => number(w, 1)).join(", "),
+                  })}
                 >
                   <rect x={0} y={HEIGHT - 3} width={WIDTH} height={1} fill="var(--rule)" />
                   {k.widths.map((w, i) => (

@@ -13,6 +13,7 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { GuessControl } from "./guess_control";
 import { HowItWent } from "./how_it_went";
 
@@ -22,9 +23,9 @@ export function PracticeSheet() {
   const docs = useBench((s) => s.docs);
   const system = useSystem();
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Practice" width="40rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Practice")} width="40rem">
       {open && system && docs?.rig ? <Round system={system} /> : null}
-      {open && docs && !docs.rig ? <p>Take a rig in hand first: practice is of your own.</p> : null}
+      {open && docs && !docs.rig ? <p>{phrase("Take a rig in hand first: practice is of your own.")}</p> : null}
     </SideSheet>
   );
 }
@@ -47,14 +48,14 @@ function Round({ system }: { system: UnitSystem }) {
   if (fault)
     return (
       <p role="alert">
-        {fault} <Button onClick={again}>Again</Button>
+        {fault} <Button onClick={again}>{phrase("Again")}</Button>
       </p>
     );
   if (share !== null || !found || !progress.data)
     return (
       <div role="status">
-        <p>Thinking up exercises of your rig …</p>
-        <Progress share={share ?? 0} label="Exercises" className="mt-2" />
+        <p>{phrase("Thinking up exercises of your rig …")}</p>
+        <Progress share={share ?? 0} label={phrase("Exercises")} className="mt-2" />
       </div>
     );
   const exercise = found.exercises[at];
@@ -72,10 +73,10 @@ function Round({ system }: { system: UnitSystem }) {
       ) : (
         <p>
           {found.exercises.length === 0
-            ? "There is nothing to ask of this rig in this water."
+            ? phrase("There is nothing to ask of this rig in this water.")
             : progress.data.left > 0
-              ? "That was all of this rig. Another rig, or another water, asks others."
-              : "Five a day: enough for today. What you missed comes back tomorrow."}
+              ? phrase("That was all of this rig. Another rig, or another water, asks others.")
+              : phrase("Five a day: enough for today. What you missed comes back tomorrow.")}
         </p>
       )}
       <HowItWent progress={progress.data} />
@@ -123,7 +124,7 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
     }
   };
   return (
-    <section aria-label="Exercise" className="flex flex-col gap-3">
+    <section aria-label={phrase("Exercise")} className="flex flex-col gap-3">
       <p className="text-[17px] font-semibold">{exercise.asks}</p>
       <GuessControl exercise={exercise} system={system} value={guess} onChange={setGuess} fixed={said !== null} />
       <div ref={box} className="min-h-[180px]">
@@ -149,7 +150,9 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
                 width={Math.max(width || 340, 300)}
               />
             ) : null}
-            {text(system, "depth", exercise.depth_m)} deep. Guess; then it sinks, and you see how sure anybody could be.
+            {phrase("{system} deep. Guess; then it sinks, and you see how sure anybody could be.", {
+              system: text(system, "depth", exercise.depth_m),
+            })}
           </p>
         )}
       </div>
@@ -166,11 +169,11 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
       ) : null}
       {said ? (
         <Button strong className="min-h-12 self-start" onClick={onNext}>
-          {last ? "Done" : "Next one"}
+          {last ? phrase("Done") : phrase("Next one")}
         </Button>
       ) : (
         <Button strong className="min-h-12 self-start" disabled={guess === null || busy} onClick={() => void tell()}>
-          See it sink
+          {phrase("See it sink")}
         </Button>
       )}
     </section>
@@ -179,5 +182,5 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
 
 /** Opens practice. */
 export function PracticeButton() {
-  return <Button onClick={() => openSheet("practice")}>Practice</Button>;
+  return <Button onClick={() => openSheet("practice")}>{phrase("Practice")}</Button>;
 }

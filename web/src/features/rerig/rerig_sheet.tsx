@@ -14,6 +14,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase, rich } from "../../words/phrase";
 import { Term } from "../help/term";
 
 /** From the rig in hand to another of one's own: what is done, in order, with knots and minutes in today's weather. */
@@ -24,8 +25,8 @@ export function RerigSheet() {
     <SideSheet
       open={open}
       onClose={() => openSheet(null)}
-      title="Re-rig, or another rod"
-      note="With the fewest knots, then the least line, then the fewest minutes."
+      title={phrase("Re-rig, or another rod")}
+      note={phrase("With the fewest knots, then the least line, then the fewest minutes.")}
       width="44rem"
     >
       {open && docs?.rig ? <Ways rig={docs.rig} water={docs.water} /> : null}
@@ -57,7 +58,11 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
     },
   });
   if (others.length === 0)
-    return <p>You have one rig only. Start another, or take one that Find offers, and the way there is told here.</p>;
+    return (
+      <p>
+        {phrase("You have one rig only. Start another, or take one that Find offers, and the way there is told here.")}
+      </p>
+    );
   const take = (other: Rig) => {
     useBench.getState().setRig(other);
     openSheet(null);
@@ -69,31 +74,31 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
   };
   return (
     <>
-      <p className="mb-2">
-        From <b>{rig.name}</b> to
-      </p>
+      <p className="mb-2">{rich("From {b} to", { b: <b>{rig.name}</b> })}</p>
       <Choice
-        label="Another rig of yours"
+        label={phrase("Another rig of yours")}
         width="w-full"
         value={target ?? ""}
         groups={[{ label: "", options: others.map((row) => ({ value: row.id, label: row.name })) }]}
         onChoose={setTo}
       />
       {way.data ? <Both rig={rig} other={way.data.other} water={water} /> : null}
-      {way.isError ? <p role="alert">The server does not answer.</p> : null}
+      {way.isError ? <p role="alert">{phrase("The server does not answer.")}</p> : null}
       {way.data ? (
         <>
           <Steps way={way.data.there} />
-          <p className="mt-3 text-[13px] text-soft">The way back: {way.data.back.takes}.</p>
+          <p className="mt-3 text-[13px] text-soft">
+            {phrase("The way back: {takes}.", { takes: way.data.back.takes })}
+          </p>
           <div className="mt-3 flex flex-wrap gap-2">
             <Button strong onClick={() => take(way.data.other)}>
-              It is done: the rig in hand is tied so
+              {phrase("It is done: the rig in hand is tied so")}
             </Button>
-            <Button onClick={() => void takeUp(way.data.head)}>Take up the other rod instead</Button>
+            <Button onClick={() => void takeUp(way.data.head)}>{phrase("Take up the other rod instead")}</Button>
           </div>
         </>
       ) : (
-        <p role="status">Looking for the way …</p>
+        <p role="status">{phrase("Looking for the way …")}</p>
       )}
     </>
   );
@@ -109,14 +114,14 @@ function Both({ rig, other, water }: { rig: Rig; other: Rig; water: Reach }) {
   if (!found)
     return (
       <div className="mt-3 flex items-center gap-3">
-        <p role="status">Fishing both …</p>
-        <Progress share={share ?? 0} label="How far both are fished" className="flex-1" />
-        <Button onClick={stop}>Stop</Button>
+        <p role="status">{phrase("Fishing both …")}</p>
+        <Progress share={share ?? 0} label={phrase("How far both are fished")} className="flex-1" />
+        <Button onClick={stop}>{phrase("Stop")}</Button>
       </div>
     );
   const { one, other: two, told } = found.both;
   return (
-    <section aria-label="Side by side" className="mt-3">
+    <section aria-label={phrase("Side by side")} className="mt-3">
       <div className="grid gap-3 sm:grid-cols-2">
         <Rides rig={rig} shown={one ?? null} water={water} now />
         <Rides rig={other} shown={two ?? null} water={water} now={false} />
@@ -130,14 +135,14 @@ function Rides({ rig, shown, water, now }: { rig: Rig; shown: RigRides | null; w
   return (
     <div className={`min-w-0 rounded-s border p-2 ${now ? "border-float" : "border-rule"}`}>
       <p className="truncate font-semibold">{rig.name}</p>
-      <p className="text-[12px] text-soft">{now ? "in hand" : "the other rod"}</p>
+      <p className="text-[12px] text-soft">{now ? phrase("in hand") : phrase("the other rod")}</p>
       {shown ? (
         <>
           <p>
             <span className="figure text-[22px] font-bold">{Math.round(shown.worth.minutes)}</span>{" "}
             <span className="figure text-[12px]">{range(shown.worth.p10, shown.worth.p90)}</span>{" "}
             <Term word="good-minutes" className="text-[12px] text-soft">
-              good min/h
+              {phrase("good min/h")}
             </Term>
           </p>
           <RideDrawing
@@ -146,7 +151,7 @@ function Rides({ rig, shown, water, now }: { rig: Rig; shown: RigRides | null; w
             head={rig.head?.kind ?? "held"}
             width={236}
             height={110}
-            name={`${rig.name} in the water`}
+            name={phrase("{rigName} in the water", { rigName: rig.name })}
           />
           <FactorBars factors={shown.worth.factors} />
         </>
@@ -165,16 +170,20 @@ export function Steps({ way }: { way: RerigView }) {
             <span className="figure w-5 text-soft">{i + 1}</span>
             <span className="flex-1">{step.text.charAt(0).toUpperCase() + step.text.slice(1)}</span>
             <span className="figure whitespace-nowrap text-[13px] text-soft">
-              {step.cost.knots > 0 ? `${step.cost.knots} ${step.cost.knots === 1 ? "knot" : "knots"} · ` : ""}
-              {step.cost.minutes} min
+              {phrase("{knots, plural, =0 {} one {# knot · } other {# knots · }}{minutes} min", {
+                knots: step.cost.knots,
+                minutes: step.cost.minutes,
+              })}
             </span>
           </li>
         ))}
       </ol>
       {way.stays_on_winder.length > 0 ? (
-        <p className="mt-2 text-[13px]">Onto a winder, whole: {way.stays_on_winder.join(", ")}.</p>
+        <p className="mt-2 text-[13px]">
+          {phrase("Onto a winder, whole: {join}.", { join: way.stays_on_winder.join(", ") })}
+        </p>
       ) : (
-        <p className="mt-2 text-[13px]">Nothing is left over for a winder.</p>
+        <p className="mt-2 text-[13px]">{phrase("Nothing is left over for a winder.")}</p>
       )}
     </>
   );

@@ -7,13 +7,14 @@ import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 
 const DAYS = ["7", "30", "365"] as const;
 const SAID: Record<LinkKind, string> = {
-  rig: "Whoever has the link sees this rig as it is then, and nothing else of yours.",
-  water: "Whoever has the link sees this water: what it is called, its depths and where the fish sit.",
-  leader: "Whoever has the link sees this leader, its lengths and diameters.",
-  outing: "Whoever has the link sees what was counted and caught, not where it was.",
+  rig: phrase("Whoever has the link sees this rig as it is then, and nothing else of yours."),
+  water: phrase("Whoever has the link sees this water: what it is called, its depths and where the fish sit."),
+  leader: phrase("Whoever has the link sees this leader, its lengths and diameters."),
+  outing: phrase("Whoever has the link sees what was counted and caught, not where it was."),
 };
 
 type Props = { kind: LinkKind; subject: string; name: string; before?: () => Promise<void> };
@@ -48,46 +49,54 @@ export function ShareButton({ kind, subject, name, before }: Props) {
           setCopied(false);
           setOpen(true);
         }}
-        aria-label={`Share ${name}`}
-        title="Share by a link"
+        aria-label={phrase("Share {name}", { name })}
+        title={phrase("Share by a link")}
       >
         <Link2 size={15} aria-hidden />
       </Button>
-      <BottomSheet open={open} onClose={() => setOpen(false)} title={`Share ${name}`}>
+      <BottomSheet open={open} onClose={() => setOpen(false)} title={phrase("Share {name}", { name })}>
         {link.data ? (
           <div className="flex flex-col items-center gap-3">
-            <img alt="Code with the link" className="size-48 border-8 border-white" src={link.data.picture} />
+            <img alt={phrase("Code with the link")} className="size-48 border-8 border-white" src={link.data.picture} />
             <p className="figure break-all" data-testid="link">
               {link.data.address}
             </p>
             <Button strong className="min-h-[44px]" onClick={() => void copy(link.data.address)}>
-              {copied ? "Copied" : "Copy the link"}
+              {copied ? phrase("Copied") : phrase("Copy the link")}
             </Button>
             {kind === "rig" ? (
               <Button className="min-h-[44px]" onClick={() => putOnCard(subject, link.data.picture)}>
-                {onCard === link.data.picture ? "It is on the card you print" : "Put it on the card"}
+                {onCard === link.data.picture ? phrase("It is on the card you print") : phrase("Put it on the card")}
               </Button>
             ) : null}
-            <p className="text-soft">It is shown this once. Take it back under Account, whenever you like.</p>
+            <p className="text-soft">
+              {phrase("It is shown this once. Take it back under Account, whenever you like.")}
+            </p>
           </div>
         ) : (
           <div className="flex flex-col gap-3">
             <p>{SAID[kind]}</p>
             <Choice
-              label="It stands for"
+              label={phrase("It stands for")}
               value={days}
               groups={[
-                { label: "", options: DAYS.map((d) => ({ value: d, label: d === "365" ? "a year" : `${d} days` })) },
+                {
+                  label: "",
+                  options: DAYS.map((d) => ({
+                    value: d,
+                    label: d === "365" ? phrase("a year") : phrase("{d} days", { d }),
+                  })),
+                },
               ]}
               onChoose={(v) => setDays(v as (typeof DAYS)[number])}
             />
             {kind === "water" ? (
               <Tick on={vague} onChange={setVague}>
-                without its name, its river and its gauge
+                {phrase("without its name, its river and its gauge")}
               </Tick>
             ) : null}
             <Button strong className="min-h-[44px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
-              Make the link
+              {phrase("Make the link")}
             </Button>
             {link.error ? <p role="alert">{link.error.message}</p> : null}
           </div>

@@ -7,12 +7,13 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { useKinds, useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 
 /** What runs low, and what rigs are tied of that is not in the drawer: to take along, and to put in once it is bought. */
 export function ShoppingSheet() {
   const open = useSheets((s) => s.open === "shopping");
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Shopping list" width="36rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Shopping list")} width="36rem">
       {open ? <List /> : null}
     </SideSheet>
   );
@@ -34,7 +35,9 @@ function List() {
   const rows = list.data;
   if (!rows || !kinds.data)
     return (
-      <p role="status">{list.isError ? "The server does not answer; trying again." : "Looking through the drawer …"}</p>
+      <p role="status">
+        {list.isError ? phrase("The server does not answer; trying again.") : phrase("Looking through the drawer …")}
+      </p>
     );
   const mine = rows.filter((row) => Object.keys(row.cells).length > 0 && row.parts.some((p) => p.rig === hand));
   const add = async (wanted: readonly WantedView[]) => {
@@ -49,7 +52,11 @@ function List() {
     }
     setBusy(false);
     void list.refetch();
-    setSaid(wanted.length === 1 ? `In your drawer: ${wanted[0]?.name}.` : `In your drawer: ${wanted.length} things.`);
+    setSaid(
+      wanted.length === 1
+        ? phrase("In your drawer: {name}.", { name: wanted[0]?.name })
+        : phrase("In your drawer: {wantedCount} things.", { wantedCount: wanted.length }),
+    );
   };
   const told = (
     <p role="status" className="mb-2 empty:hidden print:hidden">
@@ -61,7 +68,9 @@ function List() {
       <>
         {told}
         <p>
-          Nothing runs low, and every rig of yours is of your own tackle. “Keep” in a grid says from when it runs low.
+          {phrase(
+            "Nothing runs low, and every rig of yours is of your own tackle. “Keep” in a grid says from when it runs low.",
+          )}
         </p>
       </>
     );
@@ -76,11 +85,11 @@ function List() {
       <div className="flex flex-wrap gap-2 print:hidden">
         {mine.length > 0 ? (
           <Button strong disabled={busy} onClick={() => void add(mine)}>
-            Add all that the rig in hand lacks ({mine.length})
+            {phrase("Add all that the rig in hand lacks ({mineCount})", { mineCount: mine.length })}
           </Button>
         ) : null}
         <Button onClick={() => window.print()}>
-          <Printer size={15} aria-hidden /> Print it
+          <Printer size={15} aria-hidden /> {phrase("Print it")}
         </Button>
       </div>
       {kinds.data.kinds.map((kind) => {
@@ -104,10 +113,10 @@ function List() {
                     <Button
                       className="print:hidden"
                       disabled={busy}
-                      aria-label={`I have it: ${row.name}`}
+                      aria-label={phrase("I have it: {rowName}", { rowName: row.name })}
                       onClick={() => void add([row])}
                     >
-                      I have it
+                      {phrase("I have it")}
                     </Button>
                   ) : null}
                 </li>
@@ -141,7 +150,7 @@ function tieOn(kind: string, part: string, id: string): void {
 export function ShoppingButton() {
   return (
     <Button onClick={() => openSheet("shopping")}>
-      <ShoppingBasket size={15} aria-hidden /> Shopping list
+      <ShoppingBasket size={15} aria-hidden /> {phrase("Shopping list")}
     </Button>
   );
 }

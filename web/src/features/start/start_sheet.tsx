@@ -30,6 +30,7 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { phrase, rich } from "../../words/phrase";
 import { Help } from "../find/help";
 import { ShoppingButton } from "../shopping/shopping_sheet";
 import { waterName } from "../water/water_chip";
@@ -41,7 +42,7 @@ export function StartSheet() {
   const open = useSheets((s) => s.open === "start");
   const book = useBook();
   return (
-    <SideSheet open={open} onClose={() => openSheet(null)} title="Start a rig" width="40rem">
+    <SideSheet open={open} onClose={() => openSheet(null)} title={phrase("Start a rig")} width="40rem">
       {open && book.data ? <Start book={book.data} /> : null}
     </SideSheet>
   );
@@ -60,7 +61,7 @@ function Start({ book }: { book: Book }) {
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       setStarted(null);
     } catch (error) {
-      setTrouble(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+      setTrouble(error instanceof Refused ? error.message : phrase("The server does not answer; nothing was changed."));
     }
   };
   return (
@@ -141,7 +142,7 @@ function Methods({ book, onStarted }: MethodsProps) {
       );
     } catch (error) {
       setSearched(null);
-      setTrouble(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+      setTrouble(error instanceof Refused ? error.message : phrase("The server does not answer; nothing was changed."));
     } finally {
       setBusy(null);
     }
@@ -167,28 +168,34 @@ function Methods({ book, onStarted }: MethodsProps) {
   return (
     <>
       <p className="text-soft">
-        For {waterName(water)}: {text(system, "depth", water.depth_m)}
-        {water.pace_m_s > 0 ? `, ${text(system, "speed", water.pace_m_s)}` : ", still"}, a{" "}
-        {text(system, "fish", water.fish?.mass_kg ?? 0.5)} {water.fish?.species}. Made of your own tackle.
+        {phrase("For {waterName}: {system}{pacems}, a {system2} {species}. Made of your own tackle.", {
+          waterName: waterName(water),
+          system: text(system, "depth", water.depth_m),
+          pacems: water.pace_m_s > 0 ? `, ${text(system, "speed", water.pace_m_s)}` : phrase(", still"),
+          system2: text(system, "fish", water.fish?.mass_kg ?? 0.5),
+          species: water.fish?.species,
+        })}
       </p>
       {trouble ? (
         <p role="alert" className="mt-2 text-[13px] text-float">
           {trouble}
         </p>
       ) : null}
-      {ranked.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      {ranked.isError ? <p role="alert">{phrase("The server does not answer; trying again.")}</p> : null}
       <Tick on={usual} onChange={setUsual} className="mt-2 text-[13px]">
-        as it is usually tied, not the best of what you own here
+        {phrase("as it is usually tied, not the best of what you own here")}
       </Tick>
       {looked.share !== null ? (
         <div className="mt-2 flex items-center gap-3 text-[13px]">
-          <p role="status">Trying each with what you own …</p>
-          <Progress share={looked.share} label="Methods that are tried" className="flex-1" />
+          <p role="status">{phrase("Trying each with what you own …")}</p>
+          <Progress share={looked.share} label={phrase("Methods that are tried")} className="flex-1" />
         </div>
       ) : null}
       <ol
         aria-label={
-          settled ? "Methods, the one worth most here first" : "Methods, the one this water speaks for most first"
+          settled
+            ? phrase("Methods, the one worth most here first")
+            : phrase("Methods, the one this water speaks for most first")
         }
         className="mt-2"
         onPointerEnter={() => setHeld(true)}
@@ -211,16 +218,16 @@ function Methods({ book, onStarted }: MethodsProps) {
         ))}
       </ol>
       {all ? (
-        <section aria-label="Not in this water" className="mt-3 text-[13px] text-soft">
-          <h3 className="font-semibold">Not in this water</h3>
+        <section aria-label={phrase("Not in this water")} className="mt-3 text-[13px] text-soft">
+          <h3 className="font-semibold">{phrase("Not in this water")}</h3>
           <p>{elsewhere.map((row) => book.methods.find((m) => m.key === row.key)?.name).join(" · ")}</p>
         </section>
       ) : rows.length > 0 ? (
         <Button className="mt-3" onClick={() => setAll(true)}>
-          All {rows.length} methods
+          {phrase("All {rowsCount} methods", { rowsCount: rows.length })}
         </Button>
       ) : (
-        <p role="status">Asking the water …</p>
+        <p role="status">{phrase("Asking the water …")}</p>
       )}
     </>
   );
@@ -242,35 +249,39 @@ function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps
     return (
       <div role="alert" className="flex flex-wrap items-center gap-3">
         <p>{fault}</p>
-        <Button onClick={again}>Again</Button>
-        <Button onClick={onBack}>Another method</Button>
+        <Button onClick={again}>{phrase("Again")}</Button>
+        <Button onClick={onBack}>{phrase("Another method")}</Button>
       </div>
     );
   if (declined)
     return (
-      <section aria-label="It does not suit">
-        <p className="text-[17px] font-semibold">{method.name} does not suit this water.</p>
+      <section aria-label={phrase("It does not suit")}>
+        <p className="text-[17px] font-semibold">
+          {phrase("{methodName} does not suit this water.", { methodName: method.name })}
+        </p>
         <p className="mt-1">{declined.reason}</p>
         <Help would={declined.what_would} />
         <div className="mt-4 flex flex-wrap gap-2">
           <Button strong onClick={onBack}>
-            Another method
+            {phrase("Another method")}
           </Button>
-          <Button onClick={onUsual}>Tie it as it is usually tied</Button>
+          <Button onClick={onUsual}>{phrase("Tie it as it is usually tied")}</Button>
         </div>
       </section>
     );
   return (
     <div className="flex items-center gap-3">
-      <p role="status">Looking for the best {method.name.toLowerCase()} you can tie …</p>
-      <Progress share={share ?? 0} label="How far the search is" className="flex-1" />
+      <p role="status">
+        {phrase("Looking for the best {toLowerCase} you can tie …", { toLowerCase: method.name.toLowerCase() })}
+      </p>
+      <Progress share={share ?? 0} label={phrase("How far the search is")} className="flex-1" />
       <Button
         onClick={() => {
           stop();
           onBack();
         }}
       >
-        Stop
+        {phrase("Stop")}
       </Button>
     </div>
   );
@@ -319,7 +330,7 @@ function One({ row, method, worth, ranked, water, out, busy, onStart }: OneProps
               head={ranked.head ?? ""}
               width={132}
               height={74}
-              name={`${method.name}, drawn in this water`}
+              name={phrase("{methodName}, drawn in this water", { methodName: method.name })}
             />
           ) : (
             <span aria-hidden className="block h-[52px] rounded-s bg-hair sm:h-[74px]" />
@@ -331,28 +342,30 @@ function One({ row, method, worth, ranked, water, out, busy, onStart }: OneProps
             <>
               <span className="figure text-[17px] font-bold">{Math.round(worth.minutes)}</span>{" "}
               <span className="figure">{range(worth.p10, worth.p90)}</span>{" "}
-              <span className="text-soft">good min/h</span>
+              <span className="text-soft">{phrase("good min/h")}</span>
             </>
           ) : (
-            <span className="underline">{busy === row.key ? "tying it …" : "start"}</span>
+            <span className="underline">{busy === row.key ? phrase("tying it …") : phrase("start")}</span>
           )}
         </span>
         {worth && lacks > 0 ? (
           <span className="sm:col-span-2 text-[13px] text-float">
-            {lacks} {lacks === 1 ? "part of it is" : "parts of it are"} not yours
+            {phrase("{lacks, plural, one {# part of it is} other {# parts of it are}} not yours", { lacks })}
           </span>
         ) : null}
-        {out ? <span className="sm:col-span-2 text-[13px] text-float">Not here: {out}</span> : null}
+        {out ? (
+          <span className="sm:col-span-2 text-[13px] text-float">{phrase("Not here: {out}", { out })}</span>
+        ) : null}
         <span className="sm:col-span-2 text-[13px] text-soft">{method.when}</span>
         {row.pros.length > 0 ? (
           <span className="sm:col-span-2 flex gap-1.5 text-[13px]">
-            <Check size={15} aria-label="for it" className="mt-0.5 shrink-0 text-fine" />
+            <Check size={15} aria-label={phrase("for it")} className="mt-0.5 shrink-0 text-fine" />
             <span>{sentence(row.pros)}</span>
           </span>
         ) : null}
         {row.cons.length > 0 ? (
           <span className="sm:col-span-2 flex gap-1.5 text-[13px]">
-            <CircleAlert size={15} aria-label="against it" className="mt-0.5 shrink-0 text-look" />
+            <CircleAlert size={15} aria-label={phrase("against it")} className="mt-0.5 shrink-0 text-look" />
             <span>{sentence(row.cons)}</span>
           </span>
         ) : null}
@@ -376,22 +389,24 @@ function Explained({ started, minutes, book, onBack }: ExplainedProps) {
   };
   return (
     <>
-      <p className="text-[17px] font-semibold">{started.rig.name} is in hand.</p>
+      <p className="text-[17px] font-semibold">{phrase("{rigName} is in hand.", { rigName: started.rig.name })}</p>
       {minutes !== null ? (
         <p>
-          About <span className="figure font-semibold">{Math.round(minutes)}</span> good minutes in the hour here, of
-          what you own.
+          {rich("About {span} good minutes in the hour here, of what you own.", {
+            span: <span className="figure font-semibold">{Math.round(minutes)}</span>,
+          })}
         </p>
       ) : null}
       {started.missing.length > 0 ? (
-        <section aria-label="What you do not own" className="mt-3 rounded-s border border-float p-2">
+        <section aria-label={phrase("What you do not own")} className="mt-3 rounded-s border border-float p-2">
           <h3 className="flex items-center gap-1.5 font-semibold text-float">
-            <TriangleAlert size={16} aria-hidden /> You do not own all of it
+            <TriangleAlert size={16} aria-hidden /> {phrase("You do not own all of it")}
           </h3>
           <ul className="text-[13px]">
             {started.missing.map((m) => (
               <li key={`${m.part} ${m.what}`}>
-                {m.what.charAt(0).toUpperCase() + m.what.slice(1)}.{m.nearest ? ` Nearest of yours: ${m.nearest}.` : ""}
+                {m.what.charAt(0).toUpperCase() + m.what.slice(1)}.
+                {m.nearest ? phrase(" Nearest of yours: {nearest}.", { nearest: m.nearest }) : ""}
               </li>
             ))}
           </ul>
@@ -401,10 +416,10 @@ function Explained({ started, minutes, book, onBack }: ExplainedProps) {
         </section>
       ) : (
         <p className="flex items-center gap-1.5 text-[13px]">
-          <Check size={15} aria-hidden className="text-fine" /> Every part of it is yours.
+          <Check size={15} aria-hidden className="text-fine" /> {phrase("Every part of it is yours.")}
         </p>
       )}
-      <h3 className="mt-3 text-[13px] font-semibold text-soft">Why each part</h3>
+      <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("Why each part")}</h3>
       <ul>
         {started.choices.map((choice) => (
           <li key={`${choice.part} ${choice.text}`} className="border-t border-hair py-1 text-[13px]">
@@ -414,18 +429,18 @@ function Explained({ started, minutes, book, onBack }: ExplainedProps) {
       </ul>
       {method ? (
         <>
-          <h3 className="mt-3 text-[13px] font-semibold text-soft">How it ends</h3>
+          <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("How it ends")}</h3>
           <p className="text-[13px]">{method.ends}</p>
-          <h3 className="mt-3 text-[13px] font-semibold text-soft">Usually changed next</h3>
+          <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("Usually changed next")}</h3>
           <p className="text-[13px]">{method.moves.join(", then ")}.</p>
         </>
       ) : null}
       <div className="mt-4 flex flex-wrap gap-2">
         <Button strong onClick={() => go("/rig")}>
-          See it fish
+          {phrase("See it fish")}
         </Button>
-        <Button onClick={() => go("/tie")}>Straight to the cut sheet</Button>
-        <Button onClick={onBack}>Take it back</Button>
+        <Button onClick={() => go("/tie")}>{phrase("Straight to the cut sheet")}</Button>
+        <Button onClick={onBack}>{phrase("Take it back")}</Button>
       </div>
     </>
   );

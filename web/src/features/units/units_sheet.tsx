@@ -4,6 +4,7 @@ import { openSheet, useSheets } from "../../state/open_sheets";
 import { useBook } from "../../state/queries";
 import { chooseUnits, optionIn, withOption } from "../../state/units";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 
 type Option = { key: string; name: string; shown?: string };
 
@@ -15,8 +16,10 @@ export function UnitsSheet() {
     <SideSheet
       open={open}
       onClose={() => openSheet(null)}
-      title="Units"
-      note="What you read, and what a bare number you type is taken for. Any other unit may be typed beside it."
+      title={phrase("Units")}
+      note={phrase(
+        "What you read, and what a bare number you type is taken for. Any other unit may be typed beside it.",
+      )}
     >
       {book.data ? <Rows book={book.data} waits={book.isPlaceholderData} /> : null}
     </SideSheet>
@@ -28,8 +31,8 @@ function Rows({ book, waits }: { book: Book; waits: boolean }) {
   const whole = book.units.slice(0, 3).map((u) => ({ key: u.key, name: u.name }));
   return (
     <div className="flex flex-col gap-1" aria-busy={waits}>
-      <Row name="All at once" chosen={units} options={whole} onChoose={(key) => chooseUnits(key)} />
-      <p className="pt-4 pb-1 font-bold">Or each by itself</p>
+      <Row name={phrase("All at once")} chosen={units} options={whole} onChoose={(key) => chooseUnits(key)} />
+      <p className="pt-4 pb-1 font-bold">{phrase("Or each by itself")}</p>
       {book.quantities.map((quantity) => (
         <Row
           key={quantity.key}

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { useBench } from "../../state/bench_store";
 import { useLesson } from "../../state/queries";
 import { useLessonAct } from "../../state/use_lesson_act";
+import { phrase } from "../../words/phrase";
 
 const PLAIN = "min-h-8 underline decoration-rule underline-offset-2 hover:decoration-ink max-lg:min-h-12";
 
@@ -14,13 +15,13 @@ export function LessonNote({ water, className = "" }: { water: string; className
   return (
     <p role="note" data-testid="lesson" className={`flex flex-wrap items-center gap-x-3 text-[13px] ${className}`}>
       <span className={lesson.used ? "" : "text-soft"}>
-        {lesson.used ? lesson.text : `Computed as you wrote it. ${lesson.text}`}
+        {lesson.used ? lesson.text : phrase("Computed as you wrote it. {lesson}", { lesson: lesson.text })}
       </span>
       <button type="button" className={PLAIN} onClick={() => void act(lesson.used ? "leave" : "use")}>
-        {lesson.used ? "Without it" : "With it"}
+        {lesson.used ? phrase("Without it") : phrase("With it")}
       </button>
       <Link to="/learn" className={`${PLAIN} inline-flex items-center`}>
-        Learn
+        {phrase("Learn")}
       </Link>
       {fault ? (
         <span role="alert" className="text-float">

@@ -2,6 +2,7 @@ import type { Book, KeptReach } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { saveWater } from "../../state/use_keep_water";
 import { say } from "../../ui/toast";
+import { phrase } from "../../words/phrase";
 
 /** Keeps a blank water. */
 export async function newWater(book: Book): Promise<KeptReach> {
@@ -14,6 +15,6 @@ export async function makeWater(book: Book): Promise<void> {
     const kept = await newWater(book);
     useBench.getState().setWater(kept.reach, kept.number);
   } catch {
-    say("The server does not answer; no water was made.");
+    say(phrase("The server does not answer; no water was made."));
   }
 }

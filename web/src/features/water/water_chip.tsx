@@ -9,6 +9,7 @@ import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 type Props = { water: Reach; book: Book; system: UnitSystem };
 
@@ -17,7 +18,7 @@ export function WaterChip({ water, book, system }: Props) {
   return (
     <Popover.Root>
       <Popover.Trigger className="flex min-h-9 min-w-0 items-center gap-2 rounded-s border border-rule bg-sheet px-3 text-left hover:border-ink max-[900px]:min-h-[48px] max-[900px]:max-w-[34%] max-[900px]:px-2">
-        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">today's water</span>
+        <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">{phrase("today's water")}</span>
         <span className="truncate font-semibold">{waterName(water)}</span>
         <span className="figure whitespace-nowrap text-[13px] max-sm:hidden">
           {text(system, "depth", water.depth_m)} · {paceText(system, water)} ·{" "}
@@ -58,7 +59,7 @@ function WaterForm({ water, book, system }: Props) {
   return (
     <div className="grid gap-3">
       <Choice
-        label="Reach"
+        label={phrase("Reach")}
         width="w-full"
         value={water.id}
         shown={waterName(water)}
@@ -70,21 +71,21 @@ function WaterForm({ water, book, system }: Props) {
       />
       <div className="grid grid-cols-3 gap-3">
         <TypedField
-          label="Depth"
+          label={phrase("Depth")}
           width="w-full"
           shown={text(system, "depth", water.depth_m)}
           onCommit={(value) => edit({ op: "set_depth", value }, "water.depth")}
           {...field("depth")}
         />
         <TypedField
-          label="Surface pace"
+          label={phrase("Surface pace")}
           width="w-full"
           shown={text(system, "speed", water.pace_m_s)}
           onCommit={(value) => edit({ op: "set_pace", value }, "water.pace")}
           {...field("pace")}
         />
         <TypedField
-          label="Temperature"
+          label={phrase("Temperature")}
           width="w-full"
           shown={text(system, "temperature", water.temperature_c)}
           onCommit={(value) => edit({ op: "set_temperature", value }, "water.temperature")}
@@ -93,18 +94,20 @@ function WaterForm({ water, book, system }: Props) {
       </div>
       <fieldset>
         <legend className="text-[13px] font-semibold">
-          Taking zone, {zone.datum === "surface" ? "down from the surface" : "up from the bed"}
+          {phrase("Taking zone, {datum}", {
+            datum: zone.datum === "surface" ? phrase("down from the surface") : phrase("up from the bed"),
+          })}
         </legend>
         <div className="mt-1 grid grid-cols-3 items-start gap-3">
           <TypedField
-            label="From"
+            label={phrase("From")}
             width="w-full"
             shown={low}
             onCommit={(value) => setZone({ low: value })}
             {...field("zone.low")}
           />
           <TypedField
-            label="To"
+            label={phrase("To")}
             width="w-full"
             shown={high}
             onCommit={(value) => setZone({ high: value })}
@@ -123,7 +126,7 @@ function WaterForm({ water, book, system }: Props) {
         </div>
       </fieldset>
       <Choice
-        label="Bed"
+        label={phrase("Bed")}
         width="w-full"
         value={water.bed}
         shown={book.beds.find((b) => b.key === water.bed)?.name ?? ""}
@@ -131,11 +134,11 @@ function WaterForm({ water, book, system }: Props) {
         onChoose={(bed) => edit({ op: "set_bed", bed: bed as Reach["bed"] }, "water.bed")}
       />
       <p className="text-[12px] text-soft">
-        Soundings, lanes, pacing and earlier days are in{" "}
+        {phrase("Soundings, lanes, pacing and earlier days are in")}{" "}
         <Link to="/water" className="underline">
-          Water
+          {phrase("Water")}
         </Link>
-        . Wade with care: never alone above the thigh.
+        {phrase(". Wade with care: never alone above the thigh.")}
       </p>
     </div>
   );

@@ -12,6 +12,7 @@ import { type Place, usePlace } from "../../state/place_now";
 import { useDaylight } from "../../state/use_daylight";
 import type { Packing } from "../../state/use_pack";
 import { followStand, standNow, useStand } from "../../state/where_i_stand";
+import { phrase, rich } from "../../words/phrase";
 import { Clock } from "./clock";
 import { MoreSheet } from "./more_sheet";
 import { NextCard } from "./next_card";
@@ -93,7 +94,12 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         <header className="flex items-baseline justify-between gap-2">
           <h1 className="truncate text-lg font-bold">{pack.water_name}</h1>
           <p role="status" className="shrink-0 text-[13px] text-soft">
-            {waits > 0 ? `${reached ? "sending" : "no signal"}, ${waits} kept here` : "all sent"}
+            {waits > 0
+              ? phrase("{reached}, {waits} kept here", {
+                  reached: reached ? phrase("sending") : phrase("no signal"),
+                  waits,
+                })
+              : phrase("all sent")}
           </p>
         </header>
         {trouble ? (
@@ -103,7 +109,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         ) : null}
         {refused > 0 ? (
           <p role="alert" className="text-float">
-            {refused} taps were refused by the server; they stay here.
+            {phrase("{refused} taps were refused by the server; they stay here.", { refused })}
           </p>
         ) : null}
         <button
@@ -116,21 +122,29 @@ export function AtTheWater({ kept, outing, packing }: Props) {
             {pack.flows ? ` · ${text(system, "speed", outing.where.pace)}` : ""}
             {outing.temperature === null ? "" : ` · ${text(system, "temperature", outing.temperature)}`}
           </span>
-          <span className="shrink-0 text-[13px] text-soft">{outing.where.sounded ? "sounded" : "change"}</span>
+          <span className="shrink-0 text-[13px] text-soft">
+            {outing.where.sounded ? phrase("sounded") : phrase("change")}
+          </span>
         </button>
         {deeper || faster ? (
           <p className="text-[13px] text-soft">
-            Drawn {deeper ? `${text(system, "depth", there.depth)} deep` : ""}
-            {faster ? ` at ${text(system, "speed", there.pace)}` : ""}, as learnt here
-            {deeper ? "; sound it, and that counts." : "."}
+            {phrase("Drawn {deeper}{faster}, as learnt here{deeper2}", {
+              deeper: deeper ? phrase("{system} deep", { system: text(system, "depth", there.depth) }) : "",
+              faster: faster ? phrase(" at {system}", { system: text(system, "speed", there.pace) }) : "",
+              deeper2: deeper ? phrase("; sound it, and that counts.") : ".",
+            })}
           </p>
         ) : null}
         {outside(pack, outing.where) ? (
-          <p className="text-look">Farther off than this pack was made for: depths and plan are those nearest to it.</p>
+          <p className="text-look">
+            {phrase("Farther off than this pack was made for: depths and plan are those nearest to it.")}
+          </p>
         ) : null}
         {warm ? (
           <p role="alert" className="border-l-4 border-float pl-2 font-bold">
-            {text(system, "temperature", outing.temperature ?? 0)}: stop here, a played fish may not recover.
+            {phrase("{system}: stop here, a played fish may not recover.", {
+              system: text(system, "temperature", outing.temperature ?? 0),
+            })}
           </p>
         ) : null}
         {leave ? (
@@ -140,7 +154,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         ) : null}
         {against.length > 0 ? (
           <p role="alert" className="border-l-4 border-float pl-2">
-            <b>Not to be fished here like this:</b> {against.join("; ")}.
+            <b>{phrase("Not to be fished here like this:")}</b> {against.join("; ")}.
           </p>
         ) : null}
         {pack.rigs.length > 1 ? (
@@ -195,8 +209,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           >
             <Undo2 size={18} aria-hidden />
             <span className="min-w-0 text-[13px]">
-              undo
-              <b className="block truncate">{lastTap(outing, taps)}</b>
+              {rich("undo{b}", { b: <b className="block truncate">{lastTap(outing, taps)}</b> })}
             </span>
           </button>
           <Rhythm cycle={cycle} />
@@ -205,7 +218,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
             className="min-h-14 rounded-s border border-rule bg-sheet"
             onClick={() => setSheet("more")}
           >
-            more
+            {phrase("more")}
           </button>
         </div>
         <div className={`grid grid-cols-4 gap-1.5 ${hand === "left" ? "[direction:rtl]" : ""}`}>
@@ -222,11 +235,11 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           ))}
         </div>
         <button type="button" className="min-h-[72px] rounded-s bg-ink text-sheet" onClick={() => void down()}>
-          <span className="text-2xl font-bold">Flies down</span>
+          <span className="text-2xl font-bold">{phrase("Flies down")}</span>
           <span className="block text-[13px]">
             {since === null
-              ? `starts the clock of drift ${outing.drifts + 1}`
-              : `next drift; this one: ${rig.first_row[0]?.label}`}
+              ? phrase("starts the clock of drift {drifts}", { drifts: outing.drifts + 1 })
+              : phrase("next drift; this one: {label}", { label: rig.first_row[0]?.label })}
           </span>
         </button>
       </div>
@@ -274,7 +287,7 @@ function Places({ place, go }: { place: Place; go: (lane: string, step: number) 
         className="min-h-12 rounded-s border border-rule bg-sheet"
         onClick={() => go(place.lane, place.step + 1)}
       >
-        step +
+        {phrase("step +")}
       </button>
     </div>
   );
@@ -291,10 +304,13 @@ function Rhythm({ cycle }: { cycle: number | null }) {
       className={`min-h-14 rounded-s border px-1 leading-tight disabled:opacity-50 ${rhythm ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet"}`}
       onClick={() => useClock.setState({ rhythm: !rhythm })}
     >
-      by itself
-      <span className="figure block text-[12px]">
-        {cycle === null ? "after 3 drifts" : `each ${cycle.toFixed(0)} s`}
-      </span>
+      {rich("by itself{span}", {
+        span: (
+          <span className="figure block text-[12px]">
+            {cycle === null ? phrase("after 3 drifts") : phrase("each {cycle} s", { cycle: cycle.toFixed(0) })}
+          </span>
+        ),
+      })}
     </button>
   );
 }

@@ -13,6 +13,7 @@ import { useSystem } from "../../state/units";
 import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
+import { phrase } from "../../words/phrase";
 import { Past } from "./past";
 import { PhoneCode } from "./phone_code";
 
@@ -27,7 +28,7 @@ export function Before({ packing }: { packing: Packing }) {
   const system = useSystem();
   return (
     <main className="mx-auto flex max-w-[30rem] flex-col gap-4 p-4 text-[15px]">
-      <h1 className="text-2xl font-bold">Fish</h1>
+      <h1 className="text-2xl font-bold">{phrase("Fish")}</h1>
       {trouble ? (
         <p role="alert" className="text-float">
           {trouble}
@@ -37,11 +38,15 @@ export function Before({ packing }: { packing: Packing }) {
       {docs && system ? (
         <Along water={docs.water} inHand={saved} system={system} packing={packing} again={kept !== null} />
       ) : kept ? null : (
-        <p>Without a signal nothing can be taken along. At home, or where there is one, choose rigs here first.</p>
+        <p>
+          {phrase(
+            "Without a signal nothing can be taken along. At home, or where there is one, choose rigs here first.",
+          )}
+        </p>
       )}
       <div className="flex flex-wrap gap-2">
         <PhoneCode />
-        <Button onClick={() => openSheet("account")}>Account</Button>
+        <Button onClick={() => openSheet("account")}>{phrase("Account")}</Button>
       </div>
       <Past />
     </main>
@@ -76,7 +81,7 @@ function Ready({ kept }: { kept: KeptPack }) {
   };
   const first = pack.rigs.map((r) => r.plan?.sound_first).find(Boolean);
   return (
-    <section aria-label="Your day pack" className="rounded-s border border-ink bg-sheet p-4">
+    <section aria-label={phrase("Your day pack")} className="rounded-s border border-ink bg-sheet p-4">
       <p className="text-lg font-bold">{pack.water_name}</p>
       <p className="figure text-soft">
         {text(system, "depth", pack.water.depth_m)}
@@ -97,10 +102,14 @@ function Ready({ kept }: { kept: KeptPack }) {
         ))}
       </ul>
       <p className="text-[13px] text-soft">
-        On this phone since {new Date(kept.keptAt).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}
-        {pack.whole ? ", with the waters around it." : "; for the water as it is written only."}
+        {phrase("On this phone since {toLocaleString}{whole}", {
+          toLocaleString: new Date(kept.keptAt).toLocaleString([], { dateStyle: "short", timeStyle: "short" }),
+          whole: pack.whole ? phrase(", with the waters around it.") : phrase("; for the water as it is written only."),
+        })}
       </p>
-      {other ? <p className="mt-1 text-look">Today's water on the desk is another one, or was changed since.</p> : null}
+      {other ? (
+        <p className="mt-1 text-look">{phrase("Today's water on the desk is another one, or was changed since.")}</p>
+      ) : null}
       {pack.learnt ? <p className="mt-2">{pack.learnt}</p> : null}
       {first ? <p className="mt-2 font-bold">{first}</p> : null}
       <ul className="mt-2 text-look">
@@ -109,7 +118,7 @@ function Ready({ kept }: { kept: KeptPack }) {
         ))}
       </ul>
       <Button strong className="mt-3 min-h-16 w-full text-xl" onClick={() => void begin()}>
-        At the water
+        {phrase("At the water")}
       </Button>
     </section>
   );
@@ -130,10 +139,13 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
     setChosen((now) => (now.includes(id) ? now.filter((k) => k !== id) : [...now, id].slice(-MOST)));
   const rows = [...(rigs.data ?? [])].sort((a, b) => Number(b.id === inHand) - Number(a.id === inHand));
   return (
-    <section aria-label="Take it along">
-      <h2 className="mb-1 text-lg font-bold">{again ? "Make another pack" : "Take it along"}</h2>
+    <section aria-label={phrase("Take it along")}>
+      <h2 className="mb-1 text-lg font-bold">{again ? phrase("Make another pack") : phrase("Take it along")}</h2>
       <p className="mb-2 text-soft">
-        Up to {MOST} rigs for {waterName(water)}: depths and plan go onto this phone and work without a signal.
+        {phrase("Up to {MOST} rigs for {waterName}: depths and plan go onto this phone and work without a signal.", {
+          MOST,
+          waterName: waterName(water),
+        })}
       </p>
       <ul className="mb-3 flex flex-col gap-1.5">
         {rows.slice(0, 12).map((row) => (
@@ -158,11 +170,13 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
       {packing.doing ? (
         <div role="status">
           <p>
-            {packing.doing === "planned" ? "Computing the water as it is written" : "Ready; now the waters around it"} …{" "}
-            <span className="figure">{Math.round(packing.share * 100)} %</span>
+            {packing.doing === "planned"
+              ? phrase("Computing the water as it is written")
+              : phrase("Ready; now the waters around it")}{" "}
+            … <span className="figure">{Math.round(packing.share * 100)} %</span>
           </p>
-          <Progress share={packing.share} label="Packing" className="my-2" />
-          <Button onClick={packing.stop}>Stop</Button>
+          <Progress share={packing.share} label={phrase("Packing")} className="my-2" />
+          <Button onClick={packing.stop}>{phrase("Stop")}</Button>
         </div>
       ) : (
         <Button
@@ -171,7 +185,7 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
           disabled={chosen.length === 0}
           onClick={() => void packing.make(chosen, water as never, system as never)}
         >
-          Pack {chosen.length === 1 ? "this rig" : `${chosen.length} rigs`}
+          {phrase("Pack {rigs, plural, one {this rig} other {# rigs}}", { rigs: chosen.length })}
         </Button>
       )}
       <div className="mt-2">

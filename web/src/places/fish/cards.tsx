@@ -1,5 +1,6 @@
 import type { PackRig, UnitSystem } from "../../api/client";
 import { LadderTable, ladderNote } from "../../features/ladder/ladder_table";
+import { phrase } from "../../words/phrase";
 
 /** The cards that went along: what the rig is cut of, to tie it anew, and what to put on as the water changes. */
 export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
@@ -8,13 +9,15 @@ export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
     <div className="flex flex-col gap-2">
       {cuts.length > 0 ? (
         <details>
-          <summary className="min-h-12 cursor-pointer py-2 font-bold">What to cut: {rig.name}</summary>
+          <summary className="min-h-12 cursor-pointer py-2 font-bold">
+            {phrase("What to cut: {rigName}", { rigName: rig.name })}
+          </summary>
           <table className="w-full text-[14px]">
             <thead>
               <tr className="text-left text-soft">
-                <th>piece</th>
-                <th className="text-right">cut</th>
-                <th className="text-right">tied</th>
+                <th>{phrase("piece")}</th>
+                <th className="text-right">{phrase("cut")}</th>
+                <th className="text-right">{phrase("tied")}</th>
               </tr>
             </thead>
             <tbody>
@@ -34,8 +37,8 @@ export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
       ) : null}
       {rig.ladder ? (
         <details>
-          <summary className="min-h-12 cursor-pointer py-2 font-bold">Ladder</summary>
-          <section className="overflow-x-auto" aria-label="The ladder's table" tabIndex={0}>
+          <summary className="min-h-12 cursor-pointer py-2 font-bold">{phrase("Ladder")}</summary>
+          <section className="overflow-x-auto" aria-label={phrase("The ladder's table")} tabIndex={0}>
             <LadderTable ladder={rig.ladder} system={system} caption={`${rig.name}: ${ladderNote(rig.ladder)}`} />
           </section>
         </details>

@@ -7,6 +7,7 @@ import { depthAt, driftSeconds, inZone, type Where, zoneDepths } from "../../mod
 import type { KeptPack } from "../../state/bank_db";
 import { useClock } from "../../state/drift_clock";
 import { useNumber } from "../../state/units";
+import { phrase, rich } from "../../words/phrase";
 
 const TENTH_MS = 100;
 const STEPS = 48;
@@ -54,7 +55,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
     now: depthAt(pack, rig, option, f.id, at ?? 0, where),
   }));
   return (
-    <section aria-label="The drift">
+    <section aria-label={phrase("The drift")}>
       <div className="flex items-end justify-between gap-3">
         {at === null ? (
           <div className="min-h-[64px]">
@@ -66,7 +67,10 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
             <p>
               {chance === null
                 ? rig.options[option]?.expect
-                : `${rig.plan?.kind === "take" ? "A take" : "A touch"} on about ${tenths(chance)}`}
+                : phrase("{kind} on about {tenths}", {
+                    kind: rig.plan?.kind === "take" ? phrase("A take") : phrase("A touch"),
+                    tenths: tenths(chance),
+                  })}
             </p>
           </div>
         ) : (
@@ -78,19 +82,23 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
             <p className="pb-1 text-right">
               {coming && coming.second > at ? (
                 <>
-                  <span className="text-soft">{coming.name} in</span>
+                  <span className="text-soft">{phrase("{comingName} in", { comingName: coming.name })}</span>
                   <b className="figure block text-[26px] leading-none">
                     {number(coming.second - at, at < 20 ? 1 : 0)} s
                   </b>
                 </>
               ) : (
-                <b className="text-xl">{rig.options[option]?.ends} now</b>
+                <b className="text-xl">{phrase("{ends} now", { ends: rig.options[option]?.ends })}</b>
               )}
-              {second !== null ? <span className="block text-soft">seen at {number(second, 1)} s</span> : null}
+              {second !== null ? (
+                <span className="block text-soft">{phrase("seen at {number} s", { number: number(second, 1) })}</span>
+              ) : null}
             </p>
           </>
         )}
-        {at === null ? <p className="figure shrink-0 text-soft">drift {drifts + 1}</p> : null}
+        {at === null ? (
+          <p className="figure shrink-0 text-soft">{phrase("drift {drifts}", { drifts: drifts + 1 })}</p>
+        ) : null}
       </div>
       {sunk.length > 0 ? (
         <DepthStrip
@@ -107,7 +115,9 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
       ) : null}
       {gone.size > 0 ? (
         <p className="text-look">
-          A fly is lost: the others are shown as with it. More, <i>tied on again</i>, when it is.
+          {rich("A fly is lost: the others are shown as with it. More, {i}, when it is.", {
+            i: <i>{phrase("tied on again")}</i>,
+          })}
         </p>
       ) : null}
       <ul className="mt-1 text-[14px]">
@@ -129,7 +139,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
               </span>
             </span>
             <span className="shrink-0 text-[13px] text-soft">
-              {f.dry ? "on top" : zoneText(zones[rig.flies.indexOf(f)] ?? null, seconds, where, system, number)}
+              {f.dry ? phrase("on top") : zoneText(zones[rig.flies.indexOf(f)] ?? null, seconds, where, system, number)}
             </span>
           </li>
         ))}
@@ -147,18 +157,21 @@ function zoneText(
   system: KeptPack["system"],
   write: Write,
 ): string {
-  if (!zone) return "not in the zone";
+  if (!zone) return phrase("not in the zone");
   // In still water the flies are brought back through it: it ends, too.
-  if (where.pace <= 0 && zone[1] < whole * 0.97) return `zone ${write(zone[0], 0)}–${write(zone[1], 0)} s`;
+  if (where.pace <= 0 && zone[1] < whole * 0.97)
+    return phrase("zone {write}–{write2} s", { write: write(zone[0], 0), write2: write(zone[1], 0) });
   const metres = where.pace > 0 ? ` · ${text(system, "travel", zone[0] * where.pace)}` : "";
-  return `zone from ${write(zone[0], where.pace > 0 ? 1 : 0)} s${metres}`;
+  return phrase("zone from {write} s{metres}", { write: write(zone[0], where.pace > 0 ? 1 : 0), metres });
 }
 
 /** A share of drifts as anglers say it. */
 export function tenths(share: number): string {
   const count = Math.round(share * 10);
-  if (share < 0.05) return "fewer than 1 drift of 20";
-  return count >= 10 ? "nearly every drift" : `${Math.max(count, 1)} drift${count > 1 ? "s" : ""} of 10`;
+  if (share < 0.05) return phrase("fewer than 1 drift of 20");
+  return count >= 10
+    ? phrase("nearly every drift")
+    : phrase("{drifts, plural, one {# drift} other {# drifts}} of 10", { drifts: Math.max(count, 1) });
 }
 
 /** The time, in tenths, while something drifts and somebody looks. */

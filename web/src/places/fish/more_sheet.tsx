@@ -8,6 +8,7 @@ import type { Packing } from "../../state/use_pack";
 import { notePlaces, standNow, useStand } from "../../state/where_i_stand";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 import { Cards } from "./cards";
 import { isQuiet, setQuiet } from "./use_rhythm";
 
@@ -27,7 +28,7 @@ type Props = {
 /** Everything else that can be told, by a tap or two. */
 export function MoreSheet(props: Props) {
   return (
-    <BottomSheet open={props.open} onClose={props.onClose} title="More">
+    <BottomSheet open={props.open} onClose={props.onClose} title={phrase("More")}>
       {props.open ? <More {...props} /> : null}
     </BottomSheet>
   );
@@ -63,7 +64,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
   const last = outing.ended.findLast((e) => e.tap === "");
   if (losing)
     return (
-      <Group label={`${losing.label}: which fly`}>
+      <Group label={phrase("{losingLabel}: which fly", { losingLabel: losing.label })}>
         {rig.flies.map((f) => (
           <Big key={f.id} onClick={() => void lost(losing, f)}>
             <b>{f.role}</b>
@@ -77,13 +78,13 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
       <Group label={`The last ${batchSize} drifts: touched`}>
         {(pack.how_many ?? []).map(([low, high]) => (
           <Big key={low} on={touched?.[0] === low} onClick={() => setTouched([low ?? 0, high ?? null])}>
-            {high === null || high === undefined ? "most" : low === high ? `${low}` : `${low}–${high}`}
+            {high === null || high === undefined ? phrase("most") : low === high ? `${low}` : `${low}–${high}`}
           </Big>
         ))}
-        {last ? <Big onClick={() => void batch(last.takes, [last.low, last.high])}>as the last</Big> : null}
+        {last ? <Big onClick={() => void batch(last.takes, [last.low, last.high])}>{phrase("as the last")}</Big> : null}
       </Group>
       {touched ? (
-        <Group label="and took">
+        <Group label={phrase("and took")}>
           {[0, 1, 2].map((n) => (
             <Big key={n} onClick={() => void batch(n)}>
               {n}
@@ -91,16 +92,16 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
           ))}
         </Group>
       ) : null}
-      <Group label="This drift">
+      <Group label={phrase("This drift")}>
         {(pack.more ?? []).map((one) => (
           <Big key={one.key} onClick={() => void tap(one)}>
             {one.label}
           </Big>
         ))}
       </Group>
-      <Group label="The phone">
+      <Group label={phrase("The phone")}>
         <Big on={hand === "left"} onClick={() => setHand(hand === "left" ? "right" : "left")}>
-          left-handed
+          {phrase("left-handed")}
         </Big>
         <Big
           on={quiet}
@@ -109,11 +110,11 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
             mute(!quiet);
           }}
         >
-          no tones
+          {phrase("no tones")}
         </Big>
-        <Big onClick={() => void flipTheme()}>day or dusk</Big>
+        <Big onClick={() => void flipTheme()}>{phrase("day or dusk")}</Big>
         <Big on={stand.on} onClick={() => notePlaces(!stand.on)}>
-          note my place
+          {phrase("note my place")}
         </Big>
       </Group>
       {stand.trouble ? (
@@ -123,13 +124,14 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
       ) : null}
       <Cards rig={rig} system={kept.system} />
       <p className="text-[13px] text-soft">
-        The pack is of {new Date(pack.made_at).toLocaleString([], { dateStyle: "short", timeStyle: "short" })}
-        {pack.whole
-          ? ""
-          : packing.doing
-            ? "; the waters around it are being computed"
-            : "; for the water as it is written only"}
-        .
+        {phrase("The pack is of {toLocaleString}{whole}.", {
+          toLocaleString: new Date(pack.made_at).toLocaleString([], { dateStyle: "short", timeStyle: "short" }),
+          whole: pack.whole
+            ? ""
+            : packing.doing
+              ? phrase("; the waters around it are being computed")
+              : phrase("; for the water as it is written only"),
+        })}
       </p>
       {rig.cautions.length > 0 ? (
         <ul className="text-look">
@@ -145,7 +147,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
           void happened("ended", { note: "" });
         }}
       >
-        End this outing
+        {phrase("End this outing")}
       </Button>
     </div>
   );

@@ -4,8 +4,9 @@ import type { Plan } from "../../model/pack";
 import { happened } from "../../state/bank";
 import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
+import { phrase, rich } from "../../words/phrase";
 
-const REASONS = ["no such fly", "too cold for a knot", "I like it so"] as const;
+const REASONS = [phrase("no such fly"), phrase("too cold for a knot"), phrase("I like it so")] as const;
 
 type Props = {
   rig: PackRig;
@@ -45,17 +46,28 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
     if (quiet)
       return (
         <p className="shrink-0 truncate border-l-4 border-zone pl-2 text-soft">
-          Next, after this drift: <b>{to?.text}</b>
+          {rich("Next, after this drift: {b}", { b: <b>{to?.text}</b> })}
         </p>
       );
     return (
-      <section aria-label="Next" className="rounded-s border-2 border-zone p-3">
-        <p className="text-[17px] font-bold">Next: {to?.text}</p>
+      <section aria-label={phrase("Next")} className="rounded-s border-2 border-zone p-3">
+        <p className="text-[17px] font-bold">{phrase("Next: {to}", { to: to?.text })}</p>
         <p>
           {rig.plan?.kind === "take"
-            ? `About ${tenth(worth[next.option])} takes in 10 casts, as it is ${tenth(worth[option])}.`
-            : `A drift of it is good for ${percent(worth[next.option])} of its way, as it is for ${percent(worth[option])}.`}{" "}
-          {knots ? `${knots} knot${knots > 1 ? "s" : ""}, ${minutes.toFixed(0)} min.` : "No knot."}
+            ? phrase("About {tenth} takes in 10 casts, as it is {tenth2}.", {
+                tenth: tenth(worth[next.option]),
+                tenth2: tenth(worth[option]),
+              })
+            : phrase("A drift of it is good for {percent} of its way, as it is for {percent2}.", {
+                percent: percent(worth[next.option]),
+                percent2: percent(worth[option]),
+              })}{" "}
+          {knots
+            ? phrase("{knots, plural, one {# knot} other {# knots}}, {minutes} min.", {
+                knots,
+                minutes: minutes.toFixed(0),
+              })
+            : phrase("No knot.")}
         </p>
         {doubt ? <Doubt text={doubt} /> : null}
         {why ? (
@@ -73,10 +85,10 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
         ) : (
           <div className="mt-2 grid grid-cols-[2fr_1fr] gap-1.5">
             <Button strong className="min-h-14 text-lg" onClick={() => answer(true)}>
-              Do it
+              {phrase("Do it")}
             </Button>
             <Button className="min-h-14" onClick={() => setWhy(true)}>
-              Not now
+              {phrase("Not now")}
             </Button>
           </div>
         )}
@@ -86,21 +98,21 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
   if (counsel && counsel.key !== set) {
     return (
       <section
-        aria-label="Next"
+        aria-label={phrase("Next")}
         className={`flex items-center justify-between gap-3 border-l-4 border-zone pl-2 ${quiet ? "opacity-60" : ""}`}
       >
         <p>
           <b>{counsel.says}.</b> <span className="text-soft">{counsel.why}</span>
         </p>
         <Button className="min-h-12 shrink-0" onClick={() => setSet(counsel.key)}>
-          Not now
+          {phrase("Not now")}
         </Button>
       </section>
     );
   }
   return (
     <div className="text-soft">
-      <p>{rig.plan ? "Keep fishing: no change would bring more than it costs." : "Keep fishing."}</p>
+      <p>{rig.plan ? phrase("Keep fishing: no change would bring more than it costs.") : phrase("Keep fishing.")}</p>
       {doubt ? <Doubt text={doubt} /> : null}
     </div>
   );
@@ -115,7 +127,9 @@ function Doubt({ text }: { text: string }) {
   const cut = text.indexOf(": ");
   return (
     <details>
-      <summary className="min-h-8 cursor-pointer text-look">{text.slice(0, cut)}: why?</summary>
+      <summary className="min-h-8 cursor-pointer text-look">
+        {phrase("{slice}: why?", { slice: text.slice(0, cut) })}
+      </summary>
       <p>{text.slice(cut + 2)}</p>
     </details>
   );

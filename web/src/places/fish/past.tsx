@@ -5,6 +5,7 @@ import { counted } from "../../model/format";
 import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
+import { phrase } from "../../words/phrase";
 
 /** Outings that are over, newest first, each with its table and as a file. */
 export function Past() {
@@ -16,8 +17,8 @@ export function Past() {
   const rows = outings.data ?? [];
   if (rows.length === 0) return null;
   return (
-    <section aria-label="Your outings">
-      <h2 className="mb-1 text-lg font-bold">Your outings</h2>
+    <section aria-label={phrase("Your outings")}>
+      <h2 className="mb-1 text-lg font-bold">{phrase("Your outings")}</h2>
       <ul>
         {rows.map((o) => (
           <li key={o.id} className="border-t border-rule py-2">
@@ -35,7 +36,7 @@ export function Past() {
             </div>
             <div className="mt-1 flex gap-2">
               <Button aria-expanded={open === o.id} onClick={() => setOpen(open === o.id ? null : o.id)}>
-                {open === o.id ? "Close" : "Table"}
+                {open === o.id ? phrase("Close") : phrase("Table")}
               </Button>
               <CsvLinks
                 className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
@@ -45,9 +46,9 @@ export function Past() {
                 className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
                 href={`/api/v1/outings/${o.id}/outing.geojson?places=1`}
                 download
-                title="With places, where you had them noted"
+                title={phrase("With places, where you had them noted")}
               >
-                GeoJSON
+                {phrase("GeoJSON")}
               </a>
             </div>
             {open === o.id ? <Table id={o.id} /> : null}
@@ -71,11 +72,11 @@ function Table({ id }: { id: string }) {
       <table className="w-full text-[13px]">
         <thead>
           <tr className="text-left text-soft">
-            <th>time</th>
-            <th>what</th>
-            <th>second</th>
-            <th>where</th>
-            <th>rig</th>
+            <th>{phrase("time")}</th>
+            <th>{phrase("what")}</th>
+            <th>{phrase("second")}</th>
+            <th>{phrase("where")}</th>
+            <th>{phrase("rig")}</th>
           </tr>
         </thead>
         <tbody>

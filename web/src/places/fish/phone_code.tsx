@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, taken } from "../../api/client";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { phrase, rich } from "../../words/phrase";
 
 /** Lets a phone in: an address as a picture, and six digits; each once and for some minutes. */
 export function PhoneCode() {
@@ -15,27 +16,26 @@ export function PhoneCode() {
   return (
     <>
       <Button className="self-start" onClick={show}>
-        Sign in a phone
+        {phrase("Sign in a phone")}
       </Button>
-      <BottomSheet open={open} onClose={() => setOpen(false)} title="Sign in a phone">
+      <BottomSheet open={open} onClose={() => setOpen(false)} title={phrase("Sign in a phone")}>
         {code.error ? <p role="alert">{code.error.message}</p> : null}
         {code.data ? (
           <div className="flex flex-col items-center gap-3">
             <img
-              alt="Code with the address that signs a phone in"
+              alt={phrase("Code with the address that signs a phone in")}
               className="size-56 border-8 border-white"
               src={code.data.picture}
             />
-            <p>
-              or open <b className="figure">{code.data.enter}</b> and type
-            </p>
+            <p>{rich("or open {b} and type", { b: <b className="figure">{code.data.enter}</b> })}</p>
             <output className="figure text-4xl tracking-[0.2em]">{code.data.digits}</output>
-            <p className="text-soft">Once, within {code.data.minutes} minutes.</p>
+            <p className="text-soft">{phrase("Once, within {minutes} minutes.", { minutes: code.data.minutes })}</p>
             {code.data.reachable ? null : (
               <p className="text-look">
-                This address is this machine's own: a phone does not reach it. Start with{" "}
-                <code>bin/demo --listen 0.0.0.0 --name</code> and the name or address of this machine, and open Jarana
-                here by that name.
+                {rich(
+                  "This address is this machine's own: a phone does not reach it. Start with {code} and the name or address of this machine, and open Jarana here by that name.",
+                  { code: <code>{phrase("bin/demo --listen 0.0.0.0 --name")}</code> },
+                )}
               </p>
             )}
           </div>

@@ -3,8 +3,9 @@ import type { PackRig } from "../../api/client";
 import { happened } from "../../state/bank";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
-const ENDED = ["missed", "pulled out", "straightened", "broke", "landed"] as const;
+const ENDED = ["missed", phrase("pulled out"), "straightened", "broke", "landed"] as const;
 const WHEN = ["falling", "early", "drift", "swing", "dangle", "pull", "pause", "lift"] as const;
 const CM_FIRST = 30;
 
@@ -19,7 +20,7 @@ type Props = {
 /** After a take: which fly, and how it ended; all of it may be left out. */
 export function TakeSheet({ rig, at, taking, onDone }: Props) {
   return (
-    <BottomSheet open={taking !== null} onClose={onDone} title="A take">
+    <BottomSheet open={taking !== null} onClose={onDone} title={phrase("A take")}>
       {taking ? <Told key={taking.drift} rig={rig} at={at} taking={taking} onDone={onDone} /> : null}
     </BottomSheet>
   );
@@ -42,7 +43,7 @@ function Told({
   return (
     <div className="flex flex-col gap-3">
       {rig.flies.length > 1 ? (
-        <Row label="On which fly">
+        <Row label={phrase("On which fly")}>
           {rig.flies.map((f) => (
             <Pick key={f.id} on={fly === f.id} onPick={() => setFly(f.id)}>
               <b>{f.role}</b>
@@ -51,7 +52,7 @@ function Told({
           ))}
         </Row>
       ) : null}
-      <Row label="How it ended">
+      <Row label={phrase("How it ended")}>
         {ENDED.map((ended) => (
           <Pick
             key={ended}
@@ -64,24 +65,28 @@ function Told({
       </Row>
       {landed ? (
         <div className="flex items-center gap-2">
-          <Button className="min-h-14 min-w-14 text-xl" aria-label="Shorter" onClick={() => setCm(Math.max(cm - 1, 5))}>
-            −
-          </Button>
-          <output className="figure min-w-20 text-center text-2xl">{cm} cm</output>
           <Button
             className="min-h-14 min-w-14 text-xl"
-            aria-label="Longer"
+            aria-label={phrase("Shorter")}
+            onClick={() => setCm(Math.max(cm - 1, 5))}
+          >
+            −
+          </Button>
+          <output className="figure min-w-20 text-center text-2xl">{phrase("{cm} cm", { cm })}</output>
+          <Button
+            className="min-h-14 min-w-14 text-xl"
+            aria-label={phrase("Longer")}
             onClick={() => setCm(Math.min(cm + 1, 150))}
           >
             +
           </Button>
           <Button strong className="min-h-14 flex-1" onClick={() => void keep("landed", cm)}>
-            Keep
+            {phrase("Keep")}
           </Button>
         </div>
       ) : null}
       <details>
-        <summary className="min-h-10 cursor-pointer">When{when ? `: ${when}` : ""}</summary>
+        <summary className="min-h-10 cursor-pointer">{phrase("When{when}", { when: when ? `: ${when}` : "" })}</summary>
         <Row label="">
           {WHEN.map((w) => (
             <Pick key={w} on={when === w} onPick={() => setWhen(w)}>
@@ -90,7 +95,7 @@ function Told({
           ))}
         </Row>
       </details>
-      <p className="text-soft">A fish handled with wet hands, in the water, goes back sooner.</p>
+      <p className="text-soft">{phrase("A fish handled with wet hands, in the water, goes back sooner.")}</p>
     </div>
   );
 }

@@ -5,13 +5,14 @@ import { happened } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 type Props = { open: boolean; onClose: () => void; kept: KeptPack; outing: Outing };
 
 /** How the water is now: stepped, or sounded; clock, plan and depths follow at once. */
 export function WaterNow({ open, onClose, kept, outing }: Props) {
   return (
-    <BottomSheet open={open} onClose={onClose} title="The water now">
+    <BottomSheet open={open} onClose={onClose} title={phrase("The water now")}>
       {open ? <Now kept={kept} outing={outing} onClose={onClose} /> : null}
     </BottomSheet>
   );
@@ -55,13 +56,13 @@ function Now({ kept, outing, onClose }: Omit<Props, "open">) {
         more={() => setWarmth(warmth + step("temperature"))}
       />
       <Button strong className="min-h-14" onClick={() => void keep(false)}>
-        It looks like this
+        {phrase("It looks like this")}
       </Button>
       <Button className="min-h-14" onClick={() => void keep(true)}>
-        I sounded {text(system, "depth", depth)}
+        {phrase("I sounded {system}", { system: text(system, "depth", depth) })}
       </Button>
       <p className="text-soft">
-        A sounding: a weight on the fly, line stripped until it stands, then measured against the rod.
+        {phrase("A sounding: a weight on the fly, line stripped until it stands, then measured against the rod.")}
       </p>
     </div>
   );
@@ -73,7 +74,7 @@ function Stepper({ name, value, less, more }: { name: string; value: string; les
   return (
     <div className="grid grid-cols-[4rem_1fr_2fr_1fr] items-center gap-1.5">
       <span>{name}</span>
-      <Button className="min-h-14 text-xl" aria-label={`Less ${name}`} onClick={less}>
+      <Button className="min-h-14 text-xl" aria-label={phrase("Less {name}", { name })} onClick={less}>
         −
       </Button>
       <output className="figure text-center text-2xl">{value}</output>

@@ -11,6 +11,7 @@ import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { Lost } from "./lost";
 import { OldLog } from "./old_log";
 import { OneOuting } from "./one_outing";
@@ -31,10 +32,11 @@ export function LearnPlace() {
   if (rows.length === 0)
     return (
       <main className="p-6">
-        <h1 className="text-xl font-bold">Learn</h1>
+        <h1 className="text-xl font-bold">{phrase("Learn")}</h1>
         <p className="mt-2 max-w-prose">
-          What you tap at the water comes here: what the ticks say of depth, pace and hand, whether our predictions were
-          right, where the takes came. Go to Fish and take a rig along.
+          {phrase(
+            "What you tap at the water comes here: what the ticks say of depth, pace and hand, whether our predictions were right, where the takes came. Go to Fish and take a rig along.",
+          )}
         </p>
         <div className="mt-3 flex gap-2">
           <PracticeButton />
@@ -63,10 +65,10 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
   return (
     <main className="h-full overflow-y-auto p-4 lg:p-6">
       <div className="flex flex-wrap items-center gap-3">
-        <h1 className="text-xl font-bold">Learn</h1>
+        <h1 className="text-xl font-bold">{phrase("Learn")}</h1>
         <PracticeButton />
         <Button className="print:hidden" onClick={() => window.print()}>
-          Print the season
+          {phrase("Print the season")}
         </Button>
       </div>
       <p className="figure text-soft">
@@ -83,14 +85,14 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
       {picked ? <OneOuting outing={picked} onClose={() => setOpen(null)} /> : null}
       {open && !picked ? (
         <p role="alert" className="mt-2">
-          There is no such outing of yours: it was taken back, or its address belongs to somebody else.
+          {phrase("There is no such outing of yours: it was taken back, or its address belongs to somebody else.")}
         </p>
       ) : null}
       <div className="mt-4 grid gap-6 lg:grid-cols-2">
-        <section aria-label="What the water taught">
-          <h2 className="mb-1 text-lg font-bold">What the water taught</h2>
+        <section aria-label={phrase("What the water taught")}>
+          <h2 className="mb-1 text-lg font-bold">{phrase("What the water taught")}</h2>
           <Choice
-            label="Water"
+            label={phrase("Water")}
             width="w-full"
             value={water}
             groups={[
@@ -107,27 +109,30 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
           {reach ? (
             <Taught key={water} reach={reach} />
           ) : (
-            <p className="mt-2">This water is not among yours any more.</p>
+            <p className="mt-2">{phrase("This water is not among yours any more.")}</p>
           )}
         </section>
-        <section aria-label="Were we right?">
-          <h2 className="mb-1 text-lg font-bold">Were we right?</h2>
+        <section aria-label={phrase("Were we right?")}>
+          <h2 className="mb-1 text-lg font-bold">{phrase("Were we right?")}</h2>
           {season.predicted.length > 0 ? (
             <>
               <Calibration predicted={season.predicted} />
               <p className="mt-1">
-                In {season.inside} of {season.parts} parts what was said lies within what so many drifts may show.
+                {phrase("In {inside} of {parts} parts what was said lies within what so many drifts may show.", {
+                  inside: season.inside,
+                  parts: season.parts,
+                })}
               </p>
               <Counts rows={season.predicted} />
             </>
           ) : (
-            <p>No drift was logged with what was said of it before.</p>
+            <p>{phrase("No drift was logged with what was said of it before.")}</p>
           )}
         </section>
-        <Rates title="Takes by rig" rows={season.by_rig} note={season.compared} />
-        <Rates title="Takes by water" rows={season.by_water} />
-        <Rates title="Takes by lane" rows={season.by_lane} />
-        <Rates title="Takes by hour of the day" rows={season.by_hour} />
+        <Rates title={phrase("Takes by rig")} rows={season.by_rig} note={season.compared} />
+        <Rates title={phrase("Takes by water")} rows={season.by_water} />
+        <Rates title={phrase("Takes by lane")} rows={season.by_lane} />
+        <Rates title={phrase("Takes by hour of the day")} rows={season.by_hour} />
         <Lost season={season} />
       </div>
       <Questions />
@@ -141,13 +146,13 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
 function Counts({ rows }: { rows: Season["predicted"] }) {
   return (
     <details className="mt-1">
-      <summary className="cursor-pointer">The figures</summary>
+      <summary className="cursor-pointer">{phrase("The figures")}</summary>
       <table className="text-[13px]">
         <thead>
           <tr className="text-left text-soft">
-            <th className="pr-4">said</th>
-            <th className="pr-4">touched</th>
-            <th className="pr-4">drifts</th>
+            <th className="pr-4">{phrase("said")}</th>
+            <th className="pr-4">{phrase("touched")}</th>
+            <th className="pr-4">{phrase("drifts")}</th>
           </tr>
         </thead>
         <tbody className="figure">

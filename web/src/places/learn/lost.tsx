@@ -1,4 +1,5 @@
 import type { Season } from "../../api/client";
+import { phrase, rich } from "../../words/phrase";
 import { Rates } from "./rates";
 import { Strengths } from "./strengths";
 
@@ -9,12 +10,12 @@ export function Lost({ season }: { season: Season }) {
   const on = ended.reduce((sum, e) => sum + e.count, 0);
   if (on === 0 && flies.length === 0) return null;
   return (
-    <section aria-label="What was lost">
-      <h2 className="mb-1 text-lg font-bold">What was lost</h2>
+    <section aria-label={phrase("What was lost")}>
+      <h2 className="mb-1 text-lg font-bold">{phrase("What was lost")}</h2>
       {on > 0 ? (
         <>
           <p>
-            Of <b className="figure">{on}</b> fish that were on:{" "}
+            {rich("Of {b} fish that were on:", { b: <b className="figure">{on}</b> })}{" "}
             {ended.map((e, i) => (
               <span key={e.name}>
                 {i > 0 ? ", " : ""}
@@ -23,16 +24,21 @@ export function Lost({ season }: { season: Season }) {
             ))}
             .
           </p>
-          <p className="mt-2 text-[13px] text-soft">Landed of 100 that were on, by rig</p>
-          <Rates title="Landed by rig" of="landed of 100 that were on" rows={season.by_landed ?? []} quiet />
+          <p className="mt-2 text-[13px] text-soft">{phrase("Landed of 100 that were on, by rig")}</p>
+          <Rates
+            title={phrase("Landed by rig")}
+            of={phrase("landed of 100 that were on")}
+            rows={season.by_landed ?? []}
+            quiet
+          />
         </>
       ) : null}
       {season.broke ? <p className="mt-1">{season.broke}</p> : null}
       <Strengths rows={season.strengths ?? []} notes={season.notes ?? []} />
       {flies.length > 0 ? (
         <>
-          <p className="mt-2 text-[13px] text-soft">Flies left in the water</p>
-          <ul aria-label="Flies left in the water">
+          <p className="mt-2 text-[13px] text-soft">{phrase("Flies left in the water")}</p>
+          <ul aria-label={phrase("Flies left in the water")}>
             {flies.map((f) => (
               <li key={f.name} className="flex justify-between border-t border-hair py-1">
                 <span>{f.name}</span>

@@ -5,14 +5,15 @@ import { counted } from "../../model/format";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
+import { phrase } from "../../words/phrase";
 
 /** Brings a log from before in: looked through first, then written, once however often it is brought. */
 export function OldLog() {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button onClick={() => setOpen(true)}>Bring an older log in</Button>
-      <BottomSheet open={open} onClose={() => setOpen(false)} title="An older log">
+      <Button onClick={() => setOpen(true)}>{phrase("Bring an older log in")}</Button>
+      <BottomSheet open={open} onClose={() => setOpen(false)} title={phrase("An older log")}>
         {open ? <Bring /> : null}
       </BottomSheet>
     </>
@@ -35,7 +36,7 @@ function Bring() {
     } catch (error) {
       const faults = error instanceof Refused ? (error.problem?.faults ?? []) : [];
       const lines = faults.map((f) => `${f.path}: ${f.value ? `“${f.value}”, ` : ""}${f.reason}`);
-      setWrong(lines.length > 0 ? lines : [error instanceof Error ? error.message : "It could not be read."]);
+      setWrong(lines.length > 0 ? lines : [error instanceof Error ? error.message : phrase("It could not be read.")]);
     } finally {
       setBusy(false);
     }
@@ -43,12 +44,14 @@ function Bring() {
   return (
     <div className="flex flex-col gap-3">
       <p>
-        A CSV with a line for what was fished on a day with a rig: day, water and drifts; and as you know them rig,
-        touched, takes, lane, depth, pace, temperature.{" "}
-        <CsvLinks of="A file to write over" href="/api/v1/outings/log.csv" className="underline" />
+        {phrase(
+          "A CSV with a line for what was fished on a day with a rig: day, water and drifts; and as you know them rig, touched, takes, lane, depth, pace, temperature.",
+          {},
+        )}{" "}
+        <CsvLinks of={phrase("A file to write over")} href="/api/v1/outings/log.csv" className="underline" />
       </p>
       <label className="flex flex-col gap-1">
-        <span className="font-semibold">The file</span>
+        <span className="font-semibold">{phrase("The file")}</span>
         <input
           type="file"
           accept=".csv,text/csv,text/plain"
@@ -70,20 +73,22 @@ function Bring() {
       {told ? (
         <div role="status">
           <p>
-            {told.written ? "Brought in: " : "It holds "}
+            {told.written ? phrase("Brought in: ") : phrase("It holds ")}
             <b>
               {counted(told.outings, "outing")}, {counted(told.drifts, "drift")}, {counted(told.takes, "take")}
             </b>
             .
           </p>
           {told.strange.length > 0 ? (
-            <p className="text-soft">Not among yours, kept by name: {told.strange.slice(0, 6).join(", ")}.</p>
+            <p className="text-soft">
+              {phrase("Not among yours, kept by name: {join}.", { join: told.strange.slice(0, 6).join(", ") })}
+            </p>
           ) : null}
         </div>
       ) : null}
       {told && !told.written ? (
         <Button strong disabled={busy} onClick={() => void bring(text, true)}>
-          Bring it in
+          {phrase("Bring it in")}
         </Button>
       ) : null}
     </div>

@@ -4,6 +4,7 @@ import { ShareButton } from "../../features/share/share_button";
 import { happened, sendEvents } from "../../state/bank";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
+import { phrase, rich } from "../../words/phrase";
 
 /** An outing that was picked: what it was in a line, and whether anything is learnt from it. */
 export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: () => void }) {
@@ -23,27 +24,37 @@ export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: ()
   };
   return (
     <section
-      aria-label="The outing picked"
+      aria-label={phrase("The outing picked")}
       className="mt-2 flex flex-wrap items-center gap-3 rounded-s border border-rule bg-sheet p-3"
     >
       <p>
-        <b>{outing.water_name}</b>, {new Date(outing.begun_at).toLocaleDateString([], { dateStyle: "long" })}:{" "}
-        {outing.rigs.map((r) => r.name).join(", ")}. <span className="figure">{outing.drifts}</span> drifts,{" "}
-        <span className="figure">{outing.touched}</span> touched, <span className="figure">{takes}</span> takes
-        {landed.length > 0
-          ? `, ${landed.length} landed${landed.some((f) => f.cm) ? ` to ${Math.max(...landed.map((f) => f.cm ?? 0))} cm` : ""}`
-          : ""}
-        .
+        {rich("{b}, {toLocaleDateString}: {join}. {span} drifts, {span2} touched, {span3} takes{landedCount}.", {
+          b: <b>{outing.water_name}</b>,
+          toLocaleDateString: new Date(outing.begun_at).toLocaleDateString([], { dateStyle: "long" }),
+          join: outing.rigs.map((r) => r.name).join(", "),
+          span: <span className="figure">{outing.drifts}</span>,
+          span2: <span className="figure">{outing.touched}</span>,
+          span3: <span className="figure">{takes}</span>,
+          landedCount:
+            landed.length > 0
+              ? phrase(", {landedCount} landed{some}", {
+                  landedCount: landed.length,
+                  some: landed.some((f) => f.cm)
+                    ? phrase(" to {max} cm", { max: Math.max(...landed.map((f) => f.cm ?? 0)) })
+                    : "",
+                })
+              : "",
+        })}
       </p>
       <Button onClick={() => void keepApart()} aria-pressed={outing.apart ?? false}>
-        {outing.apart ? "Learn from it again" : "Keep it apart"}
+        {outing.apart ? phrase("Learn from it again") : phrase("Keep it apart")}
       </Button>
       <CsvLinks
         className="inline-flex min-h-8 items-center rounded-s border border-rule px-3"
         href={`/api/v1/outings/${outing.id}/outing.csv`}
       />
-      <ShareButton kind="outing" subject={outing.id} name="this outing" />
-      <Button onClick={onClose}>Close</Button>
+      <ShareButton kind="outing" subject={outing.id} name={phrase("this outing")} />
+      <Button onClick={onClose}>{phrase("Close")}</Button>
     </section>
   );
 }

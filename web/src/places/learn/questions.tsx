@@ -3,6 +3,7 @@ import { useState } from "react";
 import { api, type LogAnswer, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { CsvLinks } from "../../ui/csv_links";
+import { phrase } from "../../words/phrase";
 import { Rates } from "./rates";
 
 /** Ready questions of the log: answered in a sentence, drawn with their counts, their figures as a file. */
@@ -16,8 +17,8 @@ export function Questions() {
   const rows = asked.data ?? [];
   if (rows.length === 0) return null;
   return (
-    <section aria-label="Ask the log" className="mt-6">
-      <h2 className="mb-1 text-lg font-bold">Ask the log</h2>
+    <section aria-label={phrase("Ask the log")} className="mt-6">
+      <h2 className="mb-1 text-lg font-bold">{phrase("Ask the log")}</h2>
       <ul>
         {rows.map((a) => (
           <li key={a.key} className="border-t border-rule py-1">
@@ -43,7 +44,9 @@ function Answer({ answer }: { answer: LogAnswer }) {
     <div className="max-w-[40rem] pb-2">
       {rows.length > 0 ? <Rates title={answer.asks} quiet rows={rows} /> : null}
       <p className="text-[13px] text-soft">
-        Drifts that {answer.of}, of all; the bar is what lies in eight of ten of what such counts may come from.{" "}
+        {phrase("Drifts that {of}, of all; the bar is what lies in eight of ten of what such counts may come from.", {
+          of: answer.of,
+        })}{" "}
         <CsvLinks href={`/api/v1/log/answers/${answer.key}.csv`} className="underline" />
       </p>
     </div>

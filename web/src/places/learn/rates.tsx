@@ -1,9 +1,10 @@
 import type { Rate } from "../../api/client";
+import { phrase } from "../../words/phrase";
 
 type Props = { title: string; rows: readonly Rate[]; note?: string; quiet?: boolean; of?: string };
 
 /** How often in 100 with between what that lies, drawn, counts beside it. */
-export function Rates({ title, rows, note = "", quiet = false, of = "takes in 100 drifts" }: Props) {
+export function Rates({ title, rows, note = "", quiet = false, of = phrase("takes in 100 drifts") }: Props) {
   const most = Math.max(...rows.map((r) => r.high), 0.05);
   return (
     <section aria-label={title}>
@@ -11,9 +12,9 @@ export function Rates({ title, rows, note = "", quiet = false, of = "takes in 10
       <table className="w-full text-[13px]">
         <thead className="sr-only">
           <tr>
-            <th>what</th>
+            <th>{phrase("what")}</th>
             <th>{of}</th>
-            <th>counts</th>
+            <th>{phrase("counts")}</th>
           </tr>
         </thead>
         <tbody>
@@ -36,7 +37,7 @@ export function Rates({ title, rows, note = "", quiet = false, of = "takes in 10
                 </svg>
               </td>
               <td className="figure whitespace-nowrap pl-2 text-right">
-                {Math.round(r.share * 100)} <small>of 100</small>{" "}
+                {Math.round(r.share * 100)} <small>{phrase("of 100")}</small>{" "}
                 <small className="text-soft">
                   {r.takes}/{r.drifts}
                 </small>

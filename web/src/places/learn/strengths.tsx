@@ -4,6 +4,7 @@ import type { Season } from "../../api/client";
 import { useNumber } from "../../state/units";
 import { useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 const LEAST = 0.4;
 const MOST = 1.6;
@@ -15,9 +16,9 @@ type Props = { rows: NonNullable<Season["strengths"]>; notes: readonly string[] 
 export function Strengths({ rows, notes }: Props) {
   if (rows.length === 0) return null;
   return (
-    <section aria-label="Lines and knots">
+    <section aria-label={phrase("Lines and knots")}>
       <p className="mt-2 text-[13px] text-soft">
-        What gave first, and what it holds of what is said (thin line: all of it)
+        {phrase("What gave first, and what it holds of what is said (thin line: all of it)")}
       </p>
       <ul>
         {rows.map((row) => (
@@ -28,7 +29,11 @@ export function Strengths({ rows, notes }: Props) {
               className="block h-4 w-full"
               preserveAspectRatio="none"
               role="img"
-              aria-label={`${Math.round(row.factor * 100)} % of what is said, from ${Math.round(row.low * 100)} to ${Math.round(row.high * 100)} %`}
+              aria-label={phrase("{round} % of what is said, from {round2} to {round3} %", {
+                round: Math.round(row.factor * 100),
+                round2: Math.round(row.low * 100),
+                round3: Math.round(row.high * 100),
+              })}
             >
               <rect x={0} y={7} width={200} height={2} fill="var(--hair)" />
               <rect
@@ -66,7 +71,9 @@ function CountWith({ told }: { told: Counted }) {
   const percent = (share: number) => `${number(share, 0)} %`;
   if (told.done)
     return (
-      <p className="text-[13px] text-soft">Counted with: it keeps {percent(told.keeps)}, among your knots in Tackle.</p>
+      <p className="text-[13px] text-soft">
+        {phrase("Counted with: it keeps {percent}, among your knots in Tackle.", { percent: percent(told.keeps) })}
+      </p>
     );
   const count = async () => {
     // Pulls that stand in one's own row stay there.
@@ -82,7 +89,10 @@ function CountWith({ told }: { told: Counted }) {
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2">
       <Button onClick={() => void count()}>
-        Count with {percent(told.keeps)} instead of {percent(told.said)}
+        {phrase("Count with {percent} instead of {percent2}", {
+          percent: percent(told.keeps),
+          percent2: percent(told.said),
+        })}
       </Button>
       {fault ? (
         <span role="alert" className="text-float">

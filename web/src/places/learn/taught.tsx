@@ -8,6 +8,7 @@ import { useJob } from "../../state/use_job";
 import { useLessonAct } from "../../state/use_lesson_act";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
+import { phrase } from "../../words/phrase";
 
 /** What the drifts on a water taught: in a sentence, what would tell more, and every unknown before and after. */
 export function Taught({ reach }: { reach: Reach }) {
@@ -22,21 +23,21 @@ export function Taught({ reach }: { reach: Reach }) {
   if (fault)
     return (
       <p role="alert" className="mt-2 text-float">
-        {fault} <Button onClick={again}>Again</Button>
+        {fault} <Button onClick={again}>{phrase("Again")}</Button>
       </p>
     );
   if (share !== null || !found)
     return (
       <div role="status" className="mt-2">
-        <p className="text-soft">Weighing what was seen …</p>
-        <Progress share={share ?? 0} label="Learning" />
+        <p className="text-soft">{phrase("Weighing what was seen …")}</p>
+        <Progress share={share ?? 0} label={phrase("Learning")} />
       </div>
     );
   const learnt = found.learnt;
   if (!learnt || learnt.drifts === 0)
     return (
       <div className="mt-2">
-        <p>Nothing was tapped here that tells of the water: takes tell of the fish.</p>
+        <p>{phrase("Nothing was tapped here that tells of the water: takes tell of the fish.")}</p>
         <Lesson water={reach.id} again={again} />
       </div>
     );
@@ -45,18 +46,22 @@ export function Taught({ reach }: { reach: Reach }) {
       <p className="text-[15px] font-bold">{learnt.said}</p>
       {learnt.tell ? <p>{learnt.tell}</p> : null}
       <p className="mt-1 text-soft">
-        {learnt.touched} of {learnt.drifts} touched; {Math.round(learnt.expected)} should have by what is written.
+        {phrase("{touched} of {drifts} touched; {round} should have by what is written.", {
+          touched: learnt.touched,
+          drifts: learnt.drifts,
+          round: Math.round(learnt.expected),
+        })}
       </p>
       <Lesson water={reach.id} />
       <Unknowns rows={learnt.unknowns} />
       {learnt.apart.length > 0 ? (
         <p className="mt-1 text-[13px] text-soft">
-          The drifts do not tell apart:{" "}
-          {learnt.apart
-            .slice(0, 3)
-            .map(([a, b]) => `${a} and ${b}`)
-            .join(", ")}
-          .
+          {phrase("The drifts do not tell apart: {join}.", {
+            join: learnt.apart
+              .slice(0, 3)
+              .map(([a, b]) => phrase("{a} and {b}", { a, b }))
+              .join(", "),
+          })}
         </p>
       ) : null}
     </div>
@@ -77,23 +82,26 @@ function Lesson({ water, again }: { water: string; again?: () => void }) {
           <p>
             {lesson.text}{" "}
             {lesson.used
-              ? "Tank, readings, worth, Find, the ladder and the next day pack reckon with it."
-              : "It is left out: everything is computed as you wrote it."}
+              ? phrase("Tank, readings, worth, Find, the ladder and the next day pack reckon with it.")
+              : phrase("It is left out: everything is computed as you wrote it.")}
           </p>
           <div className="mt-2 flex flex-wrap gap-2">
             <Button aria-pressed={lesson.used} onClick={() => void act(lesson.used ? "leave" : "use")}>
-              {lesson.used ? "Leave it out" : "Reckon with it"}
+              {lesson.used ? phrase("Leave it out") : phrase("Reckon with it")}
             </Button>
-            <Button onClick={() => void act("correct")}>Write it into the water</Button>
-            <Button onClick={() => void act("forget")}>Forget it</Button>
+            <Button onClick={() => void act("correct")}>{phrase("Write it into the water")}</Button>
+            <Button onClick={() => void act("forget")}>{phrase("Forget it")}</Button>
           </div>
         </>
       ) : null}
       {since ? (
         <p className="text-soft">
-          {lesson.forgotten ? "Forgotten" : "Written into the water"}: outings before {since} are not learnt from.{" "}
+          {phrase("{forgotten}: outings before {since} are not learnt from.", {
+            forgotten: lesson.forgotten ? phrase("Forgotten") : phrase("Written into the water"),
+            since,
+          })}{" "}
           {lesson.forgotten ? (
-            <Button onClick={() => void act("remember").then(again)}>Learn from them again</Button>
+            <Button onClick={() => void act("remember").then(again)}>{phrase("Learn from them again")}</Button>
           ) : null}
         </p>
       ) : null}
@@ -120,9 +128,9 @@ function Unknowns({ rows }: { rows: Learnt["unknowns"] }) {
     <table className="mt-2 w-full table-fixed text-[13px]">
       <thead>
         <tr className="text-left text-soft">
-          <th className="w-[34%]">unknown</th>
-          <th>½ · as written · 2 ×</th>
-          <th className="w-[8.5rem] text-right">now</th>
+          <th className="w-[34%]">{phrase("unknown")}</th>
+          <th>{phrase("½ · as written · 2 ×")}</th>
+          <th className="w-[8.5rem] text-right">{phrase("now")}</th>
         </tr>
       </thead>
       <tbody>

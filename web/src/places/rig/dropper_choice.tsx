@@ -4,13 +4,14 @@ import { type Attachment, api, type Rig, taken, type UnitSystem } from "../../ap
 import { CardButton } from "../../features/knots/knot_card";
 import { useBench } from "../../state/bench_store";
 import { Pick } from "../../ui/pick";
+import { phrase } from "../../words/phrase";
 
 type Props = { attachment: Attachment; rig: Rig; system: UnitSystem };
 const NAME: Record<string, string> = {
-  tag: "long tag",
-  link: "girthed link",
+  tag: phrase("long tag"),
+  link: phrase("girthed link"),
   ring: "ring",
-  bend: "in the line",
+  bend: phrase("in the line"),
   fold: "fold",
   point: "point",
 };
@@ -21,10 +22,10 @@ export function DropperChoice({ attachment, rig, system }: Props) {
   const shown = NAME[attachment.school] ?? attachment.school;
   return (
     <Pick
-      label="Hung by"
+      label={phrase("Hung by")}
       shown={shown}
-      says={`Hung by: ${shown}. Other ways to hang it`}
-      opens="Ways to hang it"
+      says={phrase("Hung by: {shown}. Other ways to hang it", { shown })}
+      opens={phrase("Ways to hang it")}
       width="w-32"
       fault={fault}
     >
@@ -49,7 +50,7 @@ function Schools({ attachment, rig, system, onDone }: Props & { onDone: () => vo
   });
   return (
     <>
-      {choices.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      {choices.isError ? <p role="alert">{phrase("The server does not answer; trying again.")}</p> : null}
       <ul>
         {(choices.data ?? []).map((choice) => (
           <li key={choice.school} className="flex gap-1 border-t border-hair first:border-t-0">
@@ -83,13 +84,16 @@ function Schools({ attachment, rig, system, onDone }: Props & { onDone: () => vo
               )}
               <span />
               <span className="col-span-2 text-[12px] text-soft">
-                {choice.words} {choice.fault ? <em>Not here: {choice.fault}.</em> : null}
+                {choice.words} {choice.fault ? <em>{phrase("Not here: {fault}.", { fault: choice.fault })}</em> : null}
               </span>
               {choice.facts?.length ? (
                 <>
                   <span />
                   <span className="col-span-2 text-[12px]">
-                    {choice.facts.join(" · ")} · a snag takes {choice.loses === 1 ? "one fly" : `${choice.loses} flies`}
+                    {phrase("{facts} · a snag takes {loses, plural, one {one fly} other {# flies}}", {
+                      facts: choice.facts.join(" · "),
+                      loses: choice.loses ?? 0,
+                    })}
                   </span>
                 </>
               ) : null}

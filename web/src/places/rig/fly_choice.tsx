@@ -2,6 +2,7 @@ import type { Drawer, UnitSystem } from "../../api/client";
 import { hookLabel, weightWords } from "../../model/bodies";
 import { useLastFlies } from "../../state/last_flies";
 import { FlyPicker, type Found } from "../../ui/fly_picker";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   label: string;
@@ -39,7 +40,7 @@ export function picksOf(drawer: Drawer, system: UnitSystem): Found[] {
       return {
         value: weight.id,
         name: `${pattern.name} #${hookLabel(pattern.hook.size)}, ${bead}`,
-        note: `${weight.count} in the box`,
+        note: phrase("{count} in the box", { count: weight.count }),
         words: `${pattern.name} #${hookLabel(pattern.hook.size)} ${hookLabel(pattern.hook.size)} ${bead} ${material} ${pattern.dressing.name} ${told}`,
       };
     }),

@@ -4,6 +4,7 @@ import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 type Props = { answer: Answer; usual: Kept; system: UnitSystem };
 
@@ -17,39 +18,39 @@ export function Hang({ answer, usual, system }: Props) {
   const metres = (mm: number | undefined) => text(system, "travel", (mm ?? 0) / 1000);
   const set = (part: object) => edit({ op: "set_hang", ...part }, "hang");
   const field = (key: string) => ({ fault: faults[`hang.${key}`], onTouched: () => clear(`hang.${key}`) });
-  const told = own ? `${own.hold_s} s with ${metres(own.left_mm)} out` : "none";
+  const told = own ? phrase("{holds} s with {metres} out", { holds: own.hold_s, metres: metres(own.left_mm) }) : "none";
   return (
     <Pick
-      label="Hang"
+      label={phrase("Hang")}
       shown={told}
-      says={`Hang at the line's mark: ${told}`}
-      opens="Hang at the line's mark"
+      says={phrase("Hang at the line's mark: {told}", { told })}
+      opens={phrase("Hang at the line's mark")}
       width="max-w-72"
       fault={undefined}
     >
       {() => (
         <div className="space-y-2">
           <p className="max-w-72 text-[13px]">
-            When the line&rsquo;s mark comes to the tip the hand stops, the rod goes up, and the team is held.
+            {phrase("When the line’s mark comes to the tip the hand stops, the rod goes up, and the team is held.")}
           </p>
           {own ? (
             <div className="flex flex-wrap items-end gap-2">
               <TypedField
-                label="Line left out"
+                label={phrase("Line left out")}
                 width="w-24"
                 shown={metres(hang.left_mm)}
                 onCommit={(left) => set({ left })}
                 {...field("left")}
               />
               <TypedField
-                label="Rod up by"
+                label={phrase("Rod up by")}
                 width="w-24"
                 shown={metres(hang.lift_mm)}
                 onCommit={(lift) => set({ lift })}
                 {...field("lift")}
               />
               <TypedField
-                label="Held"
+                label={phrase("Held")}
                 width="w-20"
                 shown={`${hang.hold_s} s`}
                 onCommit={(hold) => set({ hold })}
@@ -58,7 +59,9 @@ export function Hang({ answer, usual, system }: Props) {
             </div>
           ) : null}
           <Button onClick={() => set(own ? { off: true } : {})}>
-            {own ? "Without a hang" : `Hang ${usual.hold_s} s with ${metres(usual.left_mm)} out`}
+            {own
+              ? phrase("Without a hang")
+              : phrase("Hang {holds} s with {metres} out", { holds: usual.hold_s, metres: metres(usual.left_mm) })}
           </Button>
         </div>
       )}

@@ -7,6 +7,7 @@ import { useBench } from "../../state/bench_store";
 import { useSystem } from "../../state/units";
 import { Pick } from "../../ui/pick";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 
 type Props = { part: string; knot: Knot; rig: Rig };
 
@@ -16,10 +17,10 @@ export function KnotChoice({ part, knot, rig }: Props) {
   const fault = useBench((s) => s.faults[`${part}.knot`]);
   return (
     <Pick
-      label="Knot"
+      label={phrase("Knot")}
       shown={knot.name}
-      says={`Knot: ${knot.name}. What else can be tied here`}
-      opens="What can be tied here"
+      says={phrase("Knot: {knotName}. What else can be tied here", { knotName: knot.name })}
+      opens={phrase("What can be tied here")}
       width="w-52"
       fault={fault}
     >
@@ -40,9 +41,9 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
   return (
     <>
       <Tick on={hard} onChange={setHard} className="text-[13px]">
-        Cold hands or wind: what is easy counts for more
+        {phrase("Cold hands or wind: what is easy counts for more")}
       </Tick>
-      {choices.isError ? <p role="alert">The server does not answer; trying again.</p> : null}
+      {choices.isError ? <p role="alert">{phrase("The server does not answer; trying again.")}</p> : null}
       <ul className="mt-1">
         {(choices.data ?? []).map((choice) => (
           <li key={choice.key} className="flex gap-1 border-t border-hair">
@@ -63,7 +64,7 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
                 <span className="block h-full rounded-s bg-ink" style={{ width: `${choice.of_best * 100}%` }} />
               </span>
               <span className="figure text-[12px] text-soft">
-                eats {choice.eats} · {choice.seconds} s
+                {phrase("eats {eats} · {seconds} s", { eats: choice.eats, seconds: choice.seconds })}
               </span>
               <span />
               <span className="col-span-2 text-[12px] text-soft">{choice.reason}</span>
@@ -73,7 +74,7 @@ function Choices({ part, rig, units, onDone }: { part: string; rig: Rig; units: 
         ))}
       </ul>
       <p className="mt-2 border-t border-rule pt-2 text-[12px] text-soft">
-        Tied fairly, wet. Moisten, seat and test every knot; nippers, not teeth.
+        {phrase("Tied fairly, wet. Moisten, seat and test every knot; nippers, not teeth.")}
       </p>
     </>
   );

@@ -4,6 +4,7 @@ import { LEAST_WIDTH, LINE_HEIGHT, LINE_Y } from "../../drawings/line_drawing";
 import { stepOf, text } from "../../model/format";
 import { drawnAt, floatPlace, layoutLine, placeAt } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
+import { phrase } from "../../words/phrase";
 
 type Props = { rig: Rig; system: UnitSystem; width: number; selected: string | null };
 /** Nearest to its neighbours a joint is dragged, mm. */
@@ -27,16 +28,16 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
       width={width}
       height={LINE_HEIGHT}
       role="group"
-      aria-label="Moved along the line"
+      aria-label={phrase("Moved along the line")}
       className="pointer-events-none absolute top-0 left-0 [&_circle]:pointer-events-auto"
     >
       {floating ? (
         <DragHandle
           x={drawnAt(layout, floating.down)}
           y={LINE_Y - 14}
-          label="Where the float sits"
+          label={phrase("Where the float sits")}
           value={floating.above}
-          written={(mm) => `${length(mm)} above the point`}
+          written={(mm) => phrase("{length} above the point", { length: length(mm) })}
           least={100}
           most={whole}
           step={step_mm}
@@ -48,7 +49,7 @@ export function LineHandles({ rig, system, width: given, selected }: Props) {
         <DragHandle
           x={drawnAt(layout, above)}
           y={LINE_Y + 22}
-          label={`Knot below ${before.name}`}
+          label={phrase("Knot below {beforeName}", { beforeName: before.name })}
           value={before.length_mm}
           written={(mm) => `${length(mm)} / ${length(before.length_mm + after.length_mm - mm)}`}
           least={NEAREST_MM}

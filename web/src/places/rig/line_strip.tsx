@@ -4,6 +4,7 @@ import { LEAST_WIDTH, LINE_HEIGHT, LineDrawing } from "../../drawings/line_drawi
 import { layoutLine, type Part, partsOf } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { LineHandles } from "./line_handles";
 import { PartControls } from "./part_controls";
 import { loadOn, NOWHERE, PullChoice } from "./pull_choice";
@@ -30,7 +31,7 @@ export function LineStrip({ answer, book, drawer, system, ghost }: Props) {
     if (box && selected && box.scrollWidth > box.clientWidth) box.scrollTo({ left: x - box.clientWidth / 2 });
   }, [selected, x]);
   return (
-    <section aria-label="Line" ref={ref} className="border-b border-rule bg-sheet px-2">
+    <section aria-label={phrase("Line")} ref={ref} className="border-b border-rule bg-sheet px-2">
       <div ref={scroller} className="overflow-x-auto overflow-y-hidden">
         {size.width > 0 ? (
           <div className="relative">
@@ -65,9 +66,9 @@ export function LineStrip({ answer, book, drawer, system, ghost }: Props) {
             <WholeRig answer={answer} book={book} drawer={drawer} system={system} />
             <PullChoice answer={answer} pull={pull} onPull={setPull} />
             <p className="w-full px-1 text-[13px] text-soft max-lg:hidden">
-              Pick a span, a knot or a fly to change it. Keys: <Keys of="[ ]" /> bead, <Keys of="- =" /> length,{" "}
-              <Keys of=", ." /> finer and stouter, <Keys of="J K" /> next part, <Keys of="P" /> pin, <Keys of="?" /> all
-              keys.
+              {phrase("Pick a span, a knot or a fly to change it. Keys:")} <Keys of="[ ]" /> {phrase("bead,")}{" "}
+              <Keys of="- =" /> {phrase("length,")} <Keys of=", ." /> {phrase("finer and stouter,")} <Keys of="J K" />{" "}
+              {phrase("next part,")} <Keys of="P" /> {phrase("pin,")} <Keys of="?" /> {phrase("all keys.")}
             </p>
           </div>
         )}

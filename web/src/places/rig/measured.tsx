@@ -6,9 +6,14 @@ import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { phrase } from "../../words/phrase";
 
 type Where = "pool" | "water" | "leaf";
-const WHERE: Record<Where, string> = { pool: "at a pool's wall", water: "in this water", leaf: "parted from a leaf" };
+const WHERE: Record<Where, string> = {
+  pool: phrase("at a pool's wall"),
+  water: phrase("in this water"),
+  leaf: phrase("parted from a leaf"),
+};
 const FIELD = "measured";
 
 /** What one saw oneself, noted to stand beside what is computed: a marked line at a pool's wall, a look from a bridge. */
@@ -35,8 +40,8 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={checks.length > 0 ? `Measured by yourself: ${checks.length}` : "Measured by yourself"}
-        title="Measured by yourself: put a depth you saw beside the computed one"
+        aria-label={checks.length > 0 ? `Measured by yourself: ${checks.length}` : phrase("Measured by yourself")}
+        title={phrase("Measured by yourself: put a depth you saw beside the computed one")}
         className="flex min-h-8 items-center gap-1.5 rounded-s border border-rule bg-sheet px-2 text-[13px] hover:border-ink"
       >
         <Ruler size={15} aria-hidden /> {checks.length > 0 ? checks.length : null}
@@ -45,26 +50,29 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
         <Popover.Content
           align="end"
           sideOffset={3}
-          aria-label="Measured by yourself"
+          aria-label={phrase("Measured by yourself")}
           className="z-50 w-[min(26rem,calc(100vw-1rem))] space-y-2 rounded-s border border-ink bg-sheet p-3 text-[13px]"
         >
           <p>
-            Hang the rig in at a pool's wall beside a marked line, its upper end at the surface, and read how deep a fly
-            is. Or look down from a bridge: how deep it goes, and when a dry parts from a leaf that landed with it.
+            {phrase(
+              "Hang the rig in at a pool's wall beside a marked line, its upper end at the surface, and read how deep a fly is. Or look down from a bridge: how deep it goes, and when a dry parts from a leaf that landed with it.",
+            )}
           </p>
           {checks.length > 0 ? (
-            <ul aria-label="What you measured">
+            <ul aria-label={phrase("What you measured")}>
               {checks.map((c, i) => (
                 <li key={`${i} ${c.after_s}`} className="flex items-center gap-2 border-t border-hair py-1">
                   <span className="flex-1">
-                    {WHERE[c.where]}: {roles[c.fly] ?? "a fly that is off"}{" "}
+                    {WHERE[c.where]}
+                    {": "}
+                    {roles[c.fly] ?? phrase("a fly that is off")}{" "}
                     {c.where === "leaf" ? null : (
                       <span className="figure">{text(system, "depth", c.depth_m ?? 0)}</span>
                     )}{" "}
-                    after {c.after_s} s
+                    {phrase("after {afters} s", { afters: c.after_s })}
                   </span>
                   <Button
-                    aria-label={`Take it away: ${i + 1}`}
+                    aria-label={phrase("Take it away: {i}", { i: i + 1 })}
                     onClick={() => edit({ op: "drop_check", index: i }, FIELD)}
                   >
                     <X size={14} aria-hidden />
@@ -80,7 +88,7 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
           ) : null}
           <div className="flex flex-wrap items-end gap-2">
             <Choice
-              label="Where"
+              label={phrase("Where")}
               width="w-36"
               value={where}
               shown={WHERE[where]}
@@ -94,7 +102,7 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
             />
             {flies.length > 1 ? (
               <Choice
-                label="Fly"
+                label={phrase("Fly")}
                 width="w-28"
                 value={fly?.id ?? ""}
                 shown={fly ? (roles[fly.id] ?? "") : ""}
@@ -102,12 +110,18 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
                 onChoose={setAt}
               />
             ) : null}
-            <Plain label="After" value={after} hint="4 s" onType={setAfter} onEnter={note} />
+            <Plain label={phrase("After")} value={after} hint="4 s" onType={setAfter} onEnter={note} />
             {where === "leaf" ? null : (
-              <Plain label="Depth" value={depth} hint={text(system, "depth", 0.8)} onType={setDepth} onEnter={note} />
+              <Plain
+                label={phrase("Depth")}
+                value={depth}
+                hint={text(system, "depth", 0.8)}
+                onType={setDepth}
+                onEnter={note}
+              />
             )}
             <Button strong onClick={note}>
-              Note it
+              {phrase("Note it")}
             </Button>
           </div>
           {said.length > 0 ? (

@@ -9,6 +9,7 @@ import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 import { Hang } from "./hang";
 import { Measured } from "./measured";
 import { Retrieve } from "./retrieve";
@@ -38,7 +39,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       {paces.length > 1 ? (
         <ToggleGroup.Root
           type="single"
-          aria-label="How it is fished"
+          aria-label={phrase("How it is fished")}
           value={now?.name ?? ""}
           onValueChange={(name) => name && choose(name)}
           className="flex flex-wrap rounded-s border border-rule bg-sheet"
@@ -69,13 +70,15 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       {drift.axis === "seconds" && moves?.counts ? <CountDown seconds={rig.motion?.count_s ?? 20} /> : null}
       {drift.axis === "seconds" || drift.across ? null : (
         <span className="figure text-[13px]">
-          <small>{drift.head === "held" ? "led" : drift.head === "fly line" ? "top" : drift.head}</small>{" "}
+          <small>
+            {drift.head === "held" ? phrase("led") : drift.head === "fly line" ? phrase("top") : drift.head}
+          </small>{" "}
           {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>
       )}
       <div className="ml-auto flex items-center gap-1">
         <Button onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
-          Where anglers disagree
+          {phrase("Where anglers disagree")}
         </Button>
         <Measured answer={answer} system={system} />
         <Assumes />
@@ -97,27 +100,34 @@ function FloatControls({ answer, drawer, system }: { answer: Answer; drawer: Dra
   return (
     <>
       <Choice
-        label="Float"
+        label={phrase("Float")}
         width="w-44"
         value={head.body.id}
         shown={head.body.name}
         groups={[
-          { label: "", options: floats.map((f) => ({ value: f.id, label: f.name, note: `lifts ${f.lift_gf} g` })) },
+          {
+            label: "",
+            options: floats.map((f) => ({
+              value: f.id,
+              label: f.name,
+              note: phrase("lifts {liftgf} g", { liftgf: f.lift_gf }),
+            })),
+          },
         ]}
         onChoose={(body) => edit({ op: "set_float", body }, "float.body")}
       />
       <TypedField
-        label="Above the point"
+        label={phrase("Above the point")}
         width="w-36"
         shown={text(system, "length", place.above / 1000)}
         onCommit={(above) => edit({ op: "set_float", above }, "float")}
-        less={{ label: "Float nearer to the flies", run: () => slide(-step_mm) }}
-        more={{ label: "Float farther up: the flies deeper", run: () => slide(step_mm) }}
+        less={{ label: phrase("Float nearer to the flies"), run: () => slide(-step_mm) }}
+        more={{ label: phrase("Float farther up: the flies deeper"), run: () => slide(step_mm) }}
         fault={faults["float.above"] ?? faults.float}
         onTouched={() => clear(faults.float ? "float" : "float.above")}
       />
       <TypedField
-        label="Below the line"
+        label={phrase("Below the line")}
         width="w-24"
         shown={text(system, "length", place.down / 1000)}
         onCommit={(down) => edit({ op: "set_float", down }, "float")}
@@ -135,7 +145,7 @@ function DryState({ answer }: { answer: Answer }) {
   if (head?.kind !== "dry fly") return null;
   return (
     <Tick on={head.used ?? false} onChange={(on) => edit({ op: "set_dry", used: on }, "dry")} className="text-[13px]">
-      the dry is used: after twenty casts or a fish, until dried and dressed
+      {phrase("the dry is used: after twenty casts or a fish, until dried and dressed")}
     </Tick>
   );
 }
@@ -147,12 +157,12 @@ function CountDown({ seconds }: { seconds: number }) {
   const step = (by_s: number) => edit({ op: "change_count", by_s }, "count");
   return (
     <TypedField
-      label="Count down"
+      label={phrase("Count down")}
       width="w-32"
       shown={`${seconds} s`}
       onCommit={(value) => edit({ op: "set_count", value }, "count")}
-      less={{ label: "Five seconds less", run: () => step(-5) }}
-      more={{ label: "Five seconds more", run: () => step(5) }}
+      less={{ label: phrase("Five seconds less"), run: () => step(-5) }}
+      more={{ label: phrase("Five seconds more"), run: () => step(5) }}
       fault={fault}
       onTouched={() => clear("count")}
     />
@@ -167,10 +177,12 @@ function Boat({ answer, system }: { answer: Answer; system: UnitSystem }) {
   const adrift = answer.rig.stance?.boat_m_s ?? 0;
   return (
     <TypedField
-      label="Boat drifts"
+      label={phrase("Boat drifts")}
       width="w-28"
-      shown={adrift ? text(system, "speed", adrift) : "at anchor"}
-      onCommit={(typed) => edit({ op: "set_stance", boat: typed === "at anchor" || !typed ? "0" : typed }, "stance")}
+      shown={adrift ? text(system, "speed", adrift) : phrase("at anchor")}
+      onCommit={(typed) =>
+        edit({ op: "set_stance", boat: typed === phrase("at anchor") || !typed ? "0" : typed }, "stance")
+      }
       fault={fault}
       onTouched={() => clear("stance.boat")}
     />
@@ -186,7 +198,7 @@ function LineOut({ answer, system }: { answer: Answer; system: UnitSystem }) {
   if (head?.kind !== "fly line") return null;
   return (
     <TypedField
-      label="Line out"
+      label={phrase("Line out")}
       width="w-20"
       shown={text(system, "travel", (head.out_mm ?? 9000) / 1000)}
       onCommit={(value) => edit({ op: "set_line_out", value }, "out")}
@@ -199,18 +211,25 @@ function LineOut({ answer, system }: { answer: Answer; system: UnitSystem }) {
 /** What the computation takes for granted. */
 function Assumes() {
   return (
-    <Hint label="What this assumes">
+    <Hint label={phrase("What this assumes")}>
       <p>
-        Line and flies in three dimensions, from the rod tip on; the rod itself does not bend, the fly does not turn.
+        {phrase(
+          "Line and flies in three dimensions, from the rod tip on; the rod itself does not bend, the fly does not turn.",
+        )}
       </p>
-      <p>Lanes go straight down the stream, their seams blended over 0.3 m. The wind grows with height (log law).</p>
-      <p>The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.</p>
-      <p>Line that does not stretch, and bends freely unless it is fly line.</p>
       <p>
-        Drag of thin line after Sucker &amp; Brauer and Glauert &amp; Lighthill, of beads after Clift &amp; Gauvin.
-        Flies&rsquo; drag and spreads are starting values: your own timings replace them.
+        {phrase(
+          "Lanes go straight down the stream, their seams blended over 0.3 m. The wind grows with height (log law).",
+        )}
       </p>
-      <p>The band: 128 waters you could not tell apart. Pace and weight ±10 %, depth ±7 %, drag ±30 %.</p>
+      <p>{phrase("The mean flow of a rough bed (log law); its unsteadiness is in the band, not in the track.")}</p>
+      <p>{phrase("Line that does not stretch, and bends freely unless it is fly line.")}</p>
+      <p>
+        {phrase(
+          "Drag of thin line after Sucker & Brauer and Glauert & Lighthill, of beads after Clift & Gauvin. Flies’ drag and spreads are starting values: your own timings replace them.",
+        )}
+      </p>
+      <p>{phrase("The band: 128 waters you could not tell apart. Pace and weight ±10 %, depth ±7 %, drag ±30 %.")}</p>
     </Hint>
   );
 }

@@ -8,6 +8,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 import { DropperChoice } from "./dropper_choice";
 import { FlyChoice } from "./fly_choice";
 import { KnotChoice } from "./knot_choice";
@@ -44,39 +45,55 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
   const spool = (drawer.spools ?? []).find((s) => s.id === span.spool?.id);
   return (
     <>
-      <Head title={span.name} note={`${span.material.name}${holds ? ` · breaks at ${holds.shown} wet` : ""}`} />
+      <Head
+        title={span.name}
+        note={`${span.material.name}${holds ? phrase(" · breaks at {shown} wet", { shown: holds.shown }) : ""}`}
+      />
       <TypedField
-        label="Length"
+        label={phrase("Length")}
         width="w-36"
         shown={text(system, "length", span.length_mm / 1000)}
         onCommit={(value) => edit({ op: "set_length", span: span.id, value }, length)}
         less={{
-          label: "Shorter",
+          label: phrase("Shorter"),
           run: () => edit({ op: "change_length", span: span.id, by_mm: -step_mm }, length),
         }}
         more={{
-          label: "Longer",
+          label: phrase("Longer"),
           run: () => edit({ op: "change_length", span: span.id, by_mm: step_mm }, length),
         }}
         {...useField(length)}
       />
       <TypedField
-        label="Diameter"
+        label={phrase("Diameter")}
         width="w-36"
         shown={text(system, "diameter", span.d0_mm / 1000)}
         onCommit={(value) => edit({ op: "set_diameter", span: span.id, value }, diameter)}
-        less={{ label: "Finer spool", run: () => edit({ op: "step_diameter", span: span.id, finer: true }, diameter) }}
+        less={{
+          label: phrase("Finer spool"),
+          run: () => edit({ op: "step_diameter", span: span.id, finer: true }, diameter),
+        }}
         more={{
-          label: "Stouter spool",
+          label: phrase("Stouter spool"),
           run: () => edit({ op: "step_diameter", span: span.id, finer: false }, diameter),
         }}
         {...useField(diameter)}
       />
       <Choice
-        label={span.ready ? "Ready made" : spool ? `Spool · ${spool.left_m} m left` : "Spool · none of yours"}
+        label={
+          span.ready
+            ? phrase("Ready made")
+            : spool
+              ? phrase("Spool · {leftm} m left", { leftm: spool.left_m })
+              : phrase("Spool · none of yours")
+        }
         value={span.spool?.id ?? ""}
         shown={
-          span.ready ? "of the wallet" : span.spool ? `${span.spool.number} · ${span.spool.label}` : "choose a spool"
+          span.ready
+            ? phrase("of the wallet")
+            : span.spool
+              ? `${span.spool.number} · ${span.spool.label}`
+              : phrase("choose a spool")
         }
         groups={[
           {
@@ -91,7 +108,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         onChoose={(spoolId) => edit({ op: "use_spool", span: span.id, spool: spoolId }, `${span.id}.spool`)}
       />
       <Choice
-        label="Dressing"
+        label={phrase("Dressing")}
         width="w-28"
         value={span.dressing ?? "none"}
         shown={DRESSINGS[span.dressing ?? "none"]}
@@ -100,7 +117,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
       />
       {(span.dressing ?? "none") === "none" ? null : (
         <TypedField
-          label="Only its last"
+          label={phrase("Only its last")}
           width="w-28"
           shown=""
           hint={text(system, "length", 0.3)}
@@ -113,7 +130,7 @@ function SpanControls({ span, drawer, system, strength }: Props & { span: Span }
         onChange={(on) => edit({ op: "set_wind_knot", span: span.id, knotted: on }, `${span.id}.knot`)}
         className="self-end text-[13px]"
       >
-        wind knot in it
+        {phrase("wind knot in it")}
       </Tick>
       {rig ? <SpanStructure span={span} rig={rig} /> : null}
     </>
@@ -127,7 +144,7 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
   const id = attachment.id;
   const holds = strength.find((s) => s.part === id && s.kind === "eye");
   const count = (drawer.patterns ?? []).flatMap((p) => p.weights).find((w) => w.id === fly?.source)?.count;
-  const owned = fly?.source ? `${count ?? 0} in the box` : "not in your box";
+  const owned = fly?.source ? phrase("{count} in the box", { count: count ?? 0 }) : phrase("not in your box");
   const bead = `${id}.bead`;
   const tag = `${id}.tag`;
   const beadField = useField(bead);
@@ -138,25 +155,25 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
         title={bodyName(attachment.body)}
         note={
           fly
-            ? `${fly.dressing.name} · ${owned}${holds ? ` · knot holds ${holds.shown}` : ""}`
+            ? `${fly.dressing.name} · ${owned}${holds ? phrase(" · knot holds {shown}", { shown: holds.shown }) : ""}`
             : attachment.body.kind === "shot"
-              ? "pinched on: it pulls off before the fly is lost"
-              : "pegged on the line"
+              ? phrase("pinched on: it pulls off before the fly is lost")
+              : phrase("pegged on the line")
         }
       />
       {fly?.bead ? (
         <Stepper
-          label="Bead"
+          label={phrase("Bead")}
           shown={text(system, "bead", fly.bead.diameter_mm / 1000)}
-          less={{ label: "One bead down", run: () => edit({ op: "step_bead", at: id, heavier: false }, bead) }}
-          more={{ label: "One bead up", run: () => edit({ op: "step_bead", at: id, heavier: true }, bead) }}
+          less={{ label: phrase("One bead down"), run: () => edit({ op: "step_bead", at: id, heavier: false }, bead) }}
+          more={{ label: phrase("One bead up"), run: () => edit({ op: "step_bead", at: id, heavier: true }, bead) }}
           {...beadField}
         />
       ) : null}
       {fly ? (
         <FlyChoice
-          label="Fly"
-          shown={`${fly?.pattern ?? "shot"} ${weightOf(attachment.body, system)}`}
+          label={phrase("Fly")}
+          shown={`${fly?.pattern ?? phrase("shot")} ${weightOf(attachment.body, system)}`}
           drawer={drawer}
           system={system}
           onChoose={(weight) => edit({ op: "swap_fly", at: id, weight }, `${id}.fly`)}
@@ -165,7 +182,7 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
       {fly ? null : <OnTheLine attachment={attachment} rig={rig ?? null} system={system} />}
       {attachment.link ? (
         <TypedField
-          label="Tag"
+          label={phrase("Tag")}
           width="w-20"
           shown={text(system, "short", attachment.link.length_mm / 1000)}
           onCommit={(value) => edit({ op: "set_tag", at: id, value }, tag)}
@@ -187,8 +204,8 @@ function FlyControls({ attachment, drawer, system, strength }: Props & { attachm
       {attachment.at.kind === "point" ? null : (
         <Button
           className="mt-[18px] px-2"
-          aria-label="Take this fly off"
-          title="Take this fly off"
+          aria-label={phrase("Take this fly off")}
+          title={phrase("Take this fly off")}
           onClick={() => edit({ op: "remove_fly", at: id }, `${id}.fly`)}
         >
           <X size={15} aria-hidden />
@@ -212,7 +229,7 @@ function OnTheLine({ attachment, rig, system }: { attachment: Attachment; rig: R
   return (
     <>
       <TypedField
-        label={body.kind === "shot" ? "Weight" : "Size"}
+        label={body.kind === "shot" ? phrase("Weight") : phrase("Size")}
         width="w-36"
         shown={weightOf(body, system)}
         onCommit={(typed) =>
@@ -223,14 +240,14 @@ function OnTheLine({ attachment, rig, system }: { attachment: Attachment; rig: R
             size,
           )
         }
-        less={{ label: "One size lighter", run: () => step(false) }}
-        more={{ label: "One size heavier", run: () => step(true) }}
+        less={{ label: phrase("One size lighter"), run: () => step(false) }}
+        more={{ label: phrase("One size heavier"), run: () => step(true) }}
         fault={sizeField.fault ?? stepField.fault}
         onTouched={sizeField.fault ? sizeField.onTouched : stepField.onTouched}
       />
       {body.kind === "pegged bead" ? (
         <TypedField
-          label="Its colour, its name"
+          label={phrase("Its colour, its name")}
           width="w-40"
           plain
           shown={bodyName(body)}
@@ -239,12 +256,12 @@ function OnTheLine({ attachment, rig, system }: { attachment: Attachment; rig: R
       ) : null}
       {span && at.kind === "span" ? (
         <TypedField
-          label="Above the lower end"
+          label={phrase("Above the lower end")}
           width="w-36"
           shown={text(system, "short", (span.length_mm - at.mm) / 1000)}
           onCommit={(above) => edit({ op: "slide_on", at: id, above }, place)}
-          less={{ label: "Lower", run: () => edit({ op: "slide_on", at: id, lower_mm: SLIDE_MM }, place) }}
-          more={{ label: "Higher", run: () => edit({ op: "slide_on", at: id, lower_mm: -SLIDE_MM }, place) }}
+          less={{ label: phrase("Lower"), run: () => edit({ op: "slide_on", at: id, lower_mm: SLIDE_MM }, place) }}
+          more={{ label: phrase("Higher"), run: () => edit({ op: "slide_on", at: id, lower_mm: -SLIDE_MM }, place) }}
           {...placeField}
         />
       ) : null}
@@ -262,19 +279,19 @@ function JointControls({ part, drawer, system, strength }: Props) {
   return (
     <>
       <Head
-        title={joint.ring ? "Ring" : index === 0 ? "To the fly line" : "Joint"}
-        note={holds ? `holds ${holds.shown}: ${holds.why}` : ""}
+        title={joint.ring ? phrase("Ring") : index === 0 ? phrase("To the fly line") : phrase("Joint")}
+        note={holds ? phrase("holds {shown}: {why}", { shown: holds.shown, why: holds.why }) : ""}
       />
       <KnotChoice part={joint.id} knot={joint.loop ?? joint.knot} rig={docs.rig} />
       <p className="max-w-80 self-center text-[12px] text-soft">
-        {joint.knot.remark} Ease with cold hands: {joint.knot.ease} of 5.
+        {phrase("{remark} Ease with cold hands: {ease} of 5.", { remark: joint.knot.remark, ease: joint.knot.ease })}
       </p>
       {index > 0 ? <JointStructure joint={joint} hung={hung} /> : null}
       {index > 0 && !hung ? <Wound at={joint.id} drawer={drawer} system={system} /> : null}
       {index > 0 && !hung ? (
         <FlyChoice
-          label="Dropper here"
-          shown="hang a fly"
+          label={phrase("Dropper here")}
+          shown={phrase("hang a fly")}
           drawer={drawer}
           system={system}
           onChoose={(weight) =>

@@ -12,6 +12,7 @@ import { openSheet } from "../../state/open_sheets";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { MotionControls } from "./motion_controls";
 import { PartControls } from "./part_controls";
 import { PhoneLine } from "./phone_line";
@@ -47,11 +48,11 @@ export function PhoneBench(props: Props) {
       <h1 className="sr-only">{answer.rig.name}</h1>
       <InSight {...props} />
       <PhoneLine answer={answer} system={system} />
-      <Part title="How it is fished">
+      <Part title={phrase("How it is fished")}>
         <MotionControls answer={answer} book={book} drawer={drawer} system={system} />
         <StanceControls answer={answer} system={system} />
       </Part>
-      <Part title="Rod, line, leader, what holds it">
+      <Part title={phrase("Rod, line, leader, what holds it")}>
         <WholeRig answer={answer} book={book} drawer={drawer} system={system} always />
       </Part>
       <p data-testid="story" className="px-3 pt-2 text-[14px]">
@@ -66,19 +67,19 @@ export function PhoneBench(props: Props) {
       <Readings readings={readings} pinned={props.pinned} cautions={answer.cautions} />
       <div className="grid grid-cols-3 gap-1.5 p-3">
         <Button className="min-h-[48px]" onClick={() => openSheet("find")}>
-          Find
+          {phrase("Find")}
         </Button>
         <Button className="min-h-[48px]" onClick={() => openSheet("ladder")}>
-          Ladder
+          {phrase("Ladder")}
         </Button>
         <Link
           to="/tie"
           className="inline-flex min-h-[48px] items-center justify-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
         >
-          Tie it
+          {phrase("Tie it")}
         </Link>
       </div>
-      <BottomSheet clear open={part !== undefined} onClose={() => select(null)} title={part ? "Change it" : ""}>
+      <BottomSheet clear open={part !== undefined} onClose={() => select(null)} title={part ? phrase("Change it") : ""}>
         {part ? (
           <div className="flex flex-wrap items-start gap-x-3 gap-y-3 [&_button]:min-h-[48px] [&_input]:min-h-[48px]">
             <PartControls part={part} drawer={drawer} system={system} strength={answer.strength} />
@@ -122,13 +123,13 @@ function InSight({ answer, book, system, ghost, band, worth, readings }: Props) 
       <p className="flex min-h-[42px] items-baseline gap-2 px-3 py-1.5" aria-live="polite">
         <span data-testid="worth" className="whitespace-nowrap">
           {worth === null ? (
-            <span className="text-soft">… min/h</span>
+            <span className="text-soft">{phrase("… min/h")}</span>
           ) : worth.excluded ? (
-            <b className="text-float">ruled out</b>
+            <b className="text-float">{phrase("ruled out")}</b>
           ) : (
             <>
               <b className="figure text-[18px]">{Math.round(worth.minutes)}</b>{" "}
-              <span className="text-[12px] text-soft">good min/h</span>
+              <span className="text-[12px] text-soft">{phrase("good min/h")}</span>
             </>
           )}
         </span>

@@ -6,6 +6,7 @@ import { stepOf, text } from "../../model/format";
 import { floatPlace, type Part, partsOf, rootOf, unbroken } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Stepper } from "../../ui/stepper";
+import { phrase } from "../../words/phrase";
 
 type Props = { answer: Answer; system: UnitSystem };
 
@@ -17,7 +18,7 @@ export function PhoneLine({ answer, system }: Props) {
   const rows = inOrder(rig);
   const float = floatPlace(rig);
   return (
-    <section aria-label="Line" className="bg-sheet">
+    <section aria-label={phrase("Line")} className="bg-sheet">
       <ul>
         {rows.map((part) => {
           const fault = Object.entries(faults).find(([field]) => field.startsWith(`${part.id}.`))?.[1];
@@ -46,7 +47,7 @@ export function PhoneLine({ answer, system }: Props) {
         })}
         {float ? (
           <li className="flex items-center gap-2 border-b border-hair px-2 py-1">
-            <span className="flex-1 pl-10 font-semibold">float, above the point</span>
+            <span className="flex-1 pl-10 font-semibold">{phrase("float, above the point")}</span>
             <FloatSteps shown={text(system, "length", float.above / 1000)} step_mm={1000 * stepOf(system, "length")} />
           </li>
         ) : null}
@@ -104,14 +105,16 @@ function Name({
   if (part.kind === "joint")
     return (
       <span className="block truncate text-[13px] text-soft">
-        {part.joint.ring ? "ring, " : ""}
+        {part.joint.ring ? phrase("ring, ") : ""}
         {(part.joint.loop ?? part.joint.knot).name.toLowerCase()}
-        {rig.attachments.some((a) => a.at.kind === "joint" && a.at.joint === part.id) ? ", a dropper hangs here" : ""}
+        {rig.attachments.some((a) => a.at.kind === "joint" && a.at.joint === part.id)
+          ? phrase(", a dropper hangs here")
+          : ""}
       </span>
     );
   return (
     <>
-      <span className="block truncate font-semibold">{roles[part.id] ?? "fly"}</span>
+      <span className="block truncate font-semibold">{roles[part.id] ?? phrase("fly")}</span>
       <span className="block truncate text-[12px] text-soft">{bodyName(part.attachment.body)}</span>
     </>
   );
@@ -125,7 +128,7 @@ function Steps({ part, system }: { part: Part; system: UnitSystem }) {
     const by = (by_mm: number) => () => edit({ op: "change_length", span: part.id, by_mm }, field);
     return (
       <Stepper
-        name={`${part.span.name} length`}
+        name={phrase("{spanName} length", { spanName: part.span.name })}
         value={text(system, "length", part.span.length_mm / 1000)}
         less={by(-step_mm)}
         more={by(step_mm)}

@@ -2,6 +2,7 @@ import type { Answer, Strength } from "../../api/client";
 import type { Load } from "../../drawings/line_drawing";
 import { bodyName, flyOf } from "../../model/bodies";
 import { Choice } from "../../ui/choice";
+import { phrase } from "../../words/phrase";
 
 export const NOWHERE = "none";
 
@@ -11,15 +12,18 @@ export function PullChoice({ answer, pull, onPull }: { answer: Answer; pull: str
   return (
     <div className="pr-3">
       <Choice
-        label="Where it parts, pulled at"
+        label={phrase("Where it parts, pulled at")}
         width="w-56"
         value={pull}
         groups={[
           {
             label: "",
             options: [
-              { value: NOWHERE, label: "nothing: each by itself" },
-              ...flies.map((a) => ({ value: a.id, label: `the ${answer.roles[a.id]}, ${bodyName(a.body)}` })),
+              { value: NOWHERE, label: phrase("nothing: each by itself") },
+              ...flies.map((a) => ({
+                value: a.id,
+                label: phrase("the {roles}, {bodyName}", { roles: answer.roles[a.id], bodyName: bodyName(a.body) }),
+              })),
             ],
           },
         ]}
@@ -37,5 +41,9 @@ export function loadOn(strength: readonly Strength[], fly: string): Load | null 
   const holds = new Map<string, number>();
   for (const link of path)
     holds.set(link.part, Math.min(holds.get(link.part) ?? Number.POSITIVE_INFINITY, link.force_n));
-  return { holds, goes: goes.part, said: `${goes.shown}, and you lose ${goes.lost}` };
+  return {
+    holds,
+    goes: goes.part,
+    said: phrase("{shown}, and you lose {lost}", { shown: goes.shown, lost: goes.lost }),
+  };
 }

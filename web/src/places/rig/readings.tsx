@@ -3,11 +3,12 @@ import { Collapsible } from "radix-ui";
 import type { Caution, Edit, Reading, Try } from "../../api/client";
 import { Cautions } from "../../features/cautions/cautions";
 import { useBench } from "../../state/bench_store";
+import { phrase, rich } from "../../words/phrase";
 
 const MARK = {
-  act: { icon: TriangleAlert, ink: "text-float", says: "act" },
-  look: { icon: CircleAlert, ink: "text-look", says: "look" },
-  fine: { icon: Check, ink: "text-fine", says: "fine" },
+  act: { icon: TriangleAlert, ink: "text-float", says: phrase("act") },
+  look: { icon: CircleAlert, ink: "text-look", says: phrase("look") },
+  fine: { icon: Check, ink: "text-fine", says: phrase("fine") },
 };
 
 /** What the rig says, worst first; satisfied readings take one line; each opens to its reason. */
@@ -18,9 +19,9 @@ type ReadingsProps = {
 };
 export function Readings({ readings, pinned, cautions }: ReadingsProps) {
   return (
-    <section aria-label="Readings" className="flex min-h-0 flex-1 flex-col">
+    <section aria-label={phrase("Readings")} className="flex min-h-0 flex-1 flex-col">
       <h2 className="flex justify-between px-4 pt-3 pb-2 text-[13px] font-semibold text-soft">
-        What it says <span className="font-normal">worst first</span>
+        {rich("What it says {span}", { span: <span className="font-normal">{phrase("worst first")}</span> })}
       </h2>
       <ul className="min-h-0 flex-1 overflow-y-auto px-4 pb-3" aria-live="polite" aria-relevant="text">
         {readings.map((reading) => (
@@ -52,7 +53,7 @@ function Tries({ tries }: { tries: readonly Try[] }) {
             {chosen.costs ? <span className="text-soft">{chosen.costs}</span> : null}
             {chosen.minutes ? (
               <span className="figure">
-                {Math.round(chosen.minutes)} <small>good min</small>
+                {Math.round(chosen.minutes)} <small>{phrase("good min")}</small>
               </span>
             ) : null}
             {chosen.takes ? <span className="ml-auto text-soft">{chosen.takes}</span> : null}
@@ -86,7 +87,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
           <span className="figure whitespace-nowrap text-[15px]">
             {reading.figure} <small>{reading.unit}</small>
             {reading.low && reading.high ? (
-              <small className="ml-1 text-soft" title="P10 to P90">
+              <small className="ml-1 text-soft" title={phrase("P10 to P90")}>
                 ({reading.low}–{reading.high})
               </small>
             ) : null}
@@ -94,7 +95,11 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
         </div>
         {pinned && (pinned.figure !== reading.figure || pinned.title !== reading.title) ? (
           <p className="flex justify-between pl-[25px] text-[13px] text-soft">
-            <span>pinned: {pinned.title === reading.title ? "the same" : pinned.title.toLowerCase()}</span>
+            <span>
+              {phrase("pinned: {title}", {
+                title: pinned.title === reading.title ? phrase("the same") : pinned.title.toLowerCase(),
+              })}
+            </span>
             <span className="figure font-normal">
               {pinned.figure} {pinned.unit}
             </span>
@@ -109,7 +114,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
           ))}
           {part ? (
             <button type="button" className="min-h-8 underline" onClick={() => select(part)}>
-              Show it on the line
+              {phrase("Show it on the line")}
             </button>
           ) : null}
         </Collapsible.Content>

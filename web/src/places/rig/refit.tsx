@@ -2,6 +2,7 @@ import { useState } from "react";
 import { type Answer, api, type Edit, type RefitAnswer, taken } from "../../api/client";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 /** The rig follows the water: told where the water differs, what would be changed, and done by one press. */
 export function Refit({ answer }: { answer: Answer }) {
@@ -23,13 +24,15 @@ export function Refit({ answer }: { answer: Answer }) {
   return (
     <div
       role="note"
-      aria-label="The rig and today's water"
+      aria-label={phrase("The rig and today's water")}
       className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-3 py-1.5 text-[13px]"
     >
       {told ? (
         <>
           <p className="min-w-0 flex-1">
-            {told.changes.length > 0 ? told.changes.join(" · ") : "It fits as it is: its method would tie the same."}
+            {told.changes.length > 0
+              ? told.changes.join(" · ")
+              : phrase("It fits as it is: its method would tie the same.")}
             {told.takes ? <span className="text-soft"> ({told.takes})</span> : null}
             {told.better ? <span className="block">{told.better}</span> : null}
           </p>
@@ -40,15 +43,15 @@ export function Refit({ answer }: { answer: Answer }) {
               setFound(null);
             }}
           >
-            {told.changes.length > 0 ? "Do it" : "It fits"}
+            {told.changes.length > 0 ? phrase("Do it") : phrase("It fits")}
           </Button>
-          <Button onClick={() => setFound(null)}>Leave it</Button>
+          <Button onClick={() => setFound(null)}>{phrase("Leave it")}</Button>
         </>
       ) : (
         <>
           <p className="min-w-0 flex-1">{differs}</p>
           <Button onClick={() => void ask()} aria-busy={asking}>
-            Fit it to this water
+            {phrase("Fit it to this water")}
           </Button>
         </>
       )}

@@ -5,6 +5,7 @@ import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Pick } from "../../ui/pick";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 /** `most` kinds of pull in a row. */
 type Props = { answer: Answer; usual: readonly Pull[]; system: UnitSystem; most: number };
@@ -29,48 +30,56 @@ export function Retrieve({ answer, usual, system, most }: Props) {
   };
   return (
     <Pick
-      label={own.length > 0 ? "Retrieve, yours" : "Retrieve, as usual"}
+      label={own.length > 0 ? phrase("Retrieve, yours") : phrase("Retrieve, as usual")}
       shown={told}
-      says={`Retrieve: ${told}`}
-      opens="Retrieve"
+      says={phrase("Retrieve: {told}", { told })}
+      opens={phrase("Retrieve")}
       width="max-w-72"
       fault={undefined}
     >
       {() => (
         <div className="space-y-2">
           {written.map((row, i) => (
-            <div key={i} role="group" aria-label={`Pull ${i + 1}`} className="flex flex-wrap items-end gap-2">
+            <div
+              key={i}
+              role="group"
+              aria-label={phrase("Pull {i}", { i: i + 1 })}
+              className="flex flex-wrap items-end gap-2"
+            >
               <TypedField
-                label={i === 0 ? "Pull" : "Then"}
+                label={i === 0 ? phrase("Pull") : phrase("Then")}
                 width="w-20"
                 shown={row.length}
                 onCommit={(length) => change(i, { length })}
                 {...field(i, "length")}
               />
               <TypedField
-                label="Speed"
+                label={phrase("Speed")}
                 width="w-24"
                 shown={row.speed}
                 onCommit={(speed) => change(i, { speed })}
                 {...field(i, "speed")}
               />
               <TypedField
-                label="Rest"
+                label={phrase("Rest")}
                 width="w-20"
                 shown={row.pause}
                 onCommit={(pause) => change(i, { pause })}
                 {...field(i, "pause")}
               />
               <TypedField
-                label="Times"
+                label={phrase("Times")}
                 width="w-24"
                 shown={`${row.times}`}
                 onCommit={(times) => change(i, { times: within(Number(times)) })}
-                less={{ label: "Once less", run: () => change(i, { times: within(row.times - 1) }) }}
-                more={{ label: "Once more", run: () => change(i, { times: within(row.times + 1) }) }}
+                less={{ label: phrase("Once less"), run: () => change(i, { times: within(row.times - 1) }) }}
+                more={{ label: phrase("Once more"), run: () => change(i, { times: within(row.times + 1) }) }}
               />
               {written.length > 1 ? (
-                <Button aria-label={`Without pull ${i + 1}`} onClick={() => set(kept.filter((_, k) => k !== i))}>
+                <Button
+                  aria-label={phrase("Without pull {i}", { i: i + 1 })}
+                  onClick={() => set(kept.filter((_, k) => k !== i))}
+                >
                   <X size={14} aria-hidden />
                 </Button>
               ) : null}
@@ -79,10 +88,10 @@ export function Retrieve({ answer, usual, system, most }: Props) {
           <div className="flex flex-wrap gap-2">
             {written.length < most ? (
               <Button onClick={() => set([...kept, ...kept.slice(-1)])}>
-                <Plus size={14} aria-hidden /> Then another
+                <Plus size={14} aria-hidden /> {phrase("Then another")}
               </Button>
             ) : null}
-            {own.length > 0 ? <Button onClick={() => set([])}>As usual</Button> : null}
+            {own.length > 0 ? <Button onClick={() => set([])}>{phrase("As usual")}</Button> : null}
           </div>
         </div>
       )}
@@ -111,7 +120,7 @@ function exact(pull: Pull): Typed {
 
 function said(pull: Pull, system: UnitSystem): string {
   const { length, speed, pause, times } = typedOf(pull, system);
-  return `${times > 1 ? `${times} × ` : ""}${pull.pause_s ? `${length}, ${pause}` : `steadily ${speed}`}`;
+  return `${times > 1 ? `${times} × ` : ""}${pull.pause_s ? `${length}, ${pause}` : phrase("steadily {speed}", { speed })}`;
 }
 
 function within(times: number): number {

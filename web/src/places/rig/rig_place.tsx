@@ -16,6 +16,7 @@ import { useBand } from "../../state/use_band";
 import { useTries } from "../../state/use_tries";
 import { Button } from "../../ui/button";
 import { usePhone } from "../../ui/use_phone";
+import { phrase } from "../../words/phrase";
 import { LineStrip } from "./line_strip";
 import { PhoneBench } from "./phone_bench";
 import { applyTry, Readings } from "./readings";
@@ -35,15 +36,15 @@ export function RigPlace() {
   if (docs && !docs.rig) {
     return (
       <main className="p-6">
-        <h1 className="text-xl font-bold">No rig in hand</h1>
+        <h1 className="text-xl font-bold">{phrase("No rig in hand")}</h1>
         <p className="mt-2 mb-4 max-w-prose">
-          Start one from a method: it is made of your own spools and flies, for today's water.
+          {phrase("Start one from a method: it is made of your own spools and flies, for today's water.")}
         </p>
         <div className="flex gap-2">
           <Button strong onClick={() => openSheet("start")}>
-            Start a rig
+            {phrase("Start a rig")}
           </Button>
-          <Button onClick={() => openSheet("rigs")}>Your rigs</Button>
+          <Button onClick={() => openSheet("rigs")}>{phrase("Your rigs")}</Button>
         </div>
       </main>
     );
@@ -51,7 +52,7 @@ export function RigPlace() {
   if (!answer || !system || !book.data || !drawer.data) {
     return (
       <p role="status" className="p-6 text-soft">
-        {lost ? "The server does not answer; trying again." : "Laying the rig out …"}
+        {lost ? phrase("The server does not answer; trying again.") : phrase("Laying the rig out …")}
       </p>
     );
   }
@@ -130,7 +131,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
             <WorthLine worth={band?.worth ?? null} measure={band?.measure ?? []} members={band?.band.members ?? 0} />
             <Readings readings={readings} pinned={pinned?.readings ?? null} cautions={answer.cautions} />
             {tries?.nothing_fits ? (
-              <section aria-label="Nothing fits" className="mx-4 mb-2 border-t border-rule pt-2 text-[13px]">
+              <section aria-label={phrase("Nothing fits")} className="mx-4 mb-2 border-t border-rule pt-2 text-[13px]">
                 <p className="font-semibold">{tries.nothing_fits}</p>
                 <Help would={tries.what_would ?? []} />
               </section>
@@ -139,16 +140,16 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
               <PinButton />
               <Link
                 to="/rig/taper"
-                title="Design its leader (T)"
+                title={phrase("Design its leader (T)")}
                 className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 hover:border-ink"
               >
-                Taper
+                {phrase("Taper")}
               </Link>
               <Link
                 to="/tie"
                 className="ml-auto inline-flex min-h-8 items-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
               >
-                Tie it
+                {phrase("Tie it")}
               </Link>
             </div>
           </div>
@@ -161,9 +162,9 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
 function PinButton() {
   const rig = useGhost((s) => s.rig);
   return (
-    <Button onClick={togglePin} aria-pressed={rig !== null} title="Pin (P)">
+    <Button onClick={togglePin} aria-pressed={rig !== null} title={phrase("Pin (P)")}>
       {rig ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
-      {rig ? `Let go of the pinned rig` : "Pin it, to compare"}
+      {rig ? phrase("Let go of the pinned rig") : phrase("Pin it, to compare")}
     </Button>
   );
 }
@@ -239,8 +240,8 @@ function useRigActions(readings: readonly Reading[], system: UnitSystem): Action
       if (next) select(next.id);
     };
     const rows: [string, string, string, () => void][] = [
-      ["bead-down", "[", "one bead down", bead(false)],
-      ["bead-up", "]", "one bead up", bead(true)],
+      ["bead-down", "[", phrase("one bead down"), bead(false)],
+      ["bead-up", "]", phrase("one bead up"), bead(true)],
       ["shorter", "-", "shorter", length(-step_mm)],
       ["longer", "=", "longer", length(step_mm)],
       ["finer", ",", "finer", diameter(true)],
@@ -248,21 +249,21 @@ function useRigActions(readings: readonly Reading[], system: UnitSystem): Action
       [
         "lost",
         "x",
-        "the point is lost: the fly above becomes it",
+        phrase("the point is lost: the fly above becomes it"),
         () => bench().edit({ op: "lose_point" }, "rig.lost"),
       ],
-      ["float-deeper", "", "float farther up: the flies deeper", slide(step_mm)],
-      ["float-nearer", "", "float nearer to the flies", slide(-step_mm)],
-      ["tip-higher", "", "rod tip higher", tip(true)],
-      ["tip-lower", "", "rod tip lower", tip(false)],
-      ["next-part", "j", "next part", walk(1)],
-      ["part-before", "k", "part before", walk(-1)],
-      ["pin", "p", "pin this rig, or let the pinned one go", togglePin],
+      ["float-deeper", "", phrase("float farther up: the flies deeper"), slide(step_mm)],
+      ["float-nearer", "", phrase("float nearer to the flies"), slide(-step_mm)],
+      ["tip-higher", "", phrase("rod tip higher"), tip(true)],
+      ["tip-lower", "", phrase("rod tip lower"), tip(false)],
+      ["next-part", "j", phrase("next part"), walk(1)],
+      ["part-before", "k", phrase("part before"), walk(-1)],
+      ["pin", "p", phrase("pin this rig, or let the pinned one go"), togglePin],
       ["taper", "t", "taper: design its leader", () => void navigate("/rig/taper")],
-      ["try-1", "1", "try the first thing offered", offered(0)],
-      ["try-2", "2", "try the second thing offered", offered(1)],
-      ["let-go", "Escape", "let go of the part", () => bench().select(null)],
+      ["try-1", "1", phrase("try the first thing offered"), offered(0)],
+      ["try-2", "2", phrase("try the second thing offered"), offered(1)],
+      ["let-go", "Escape", phrase("let go of the part"), () => bench().select(null)],
     ];
-    return rows.map(([id, keys, does, run]) => ({ id, keys, does, run, group: "On the rig" }));
+    return rows.map(([id, keys, does, run]) => ({ id, keys, does, run, group: phrase("On the rig") }));
   }, [navigate, step_mm]);
 }

@@ -7,6 +7,7 @@ import { useJob } from "../../state/use_job";
 import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 
 /** Where practitioners disagree: every side with this rig's own figures, and a button to fish it so. */
 export function SchoolsSheet({ answer }: { answer: Answer }) {
@@ -15,8 +16,8 @@ export function SchoolsSheet({ answer }: { answer: Answer }) {
     <SideSheet
       open={open}
       onClose={() => openSheet(null)}
-      title="Where anglers disagree"
-      note="Both sides on this rig, in this water. Nothing here decides for you."
+      title={phrase("Where anglers disagree")}
+      note={phrase("Both sides on this rig, in this water. Nothing here decides for you.")}
       width="42rem"
     >
       {open ? <Questions answer={answer} /> : null}
@@ -34,18 +35,18 @@ function Questions({ answer }: { answer: Answer }) {
     return (
       <div role="alert" className="flex flex-wrap items-center gap-3">
         <p>{fault}</p>
-        <Button onClick={again}>Fish both ways again</Button>
+        <Button onClick={again}>{phrase("Fish both ways again")}</Button>
       </div>
     );
   if (!found)
     return (
       <div className="flex items-center gap-3">
-        <p role="status">Fishing both ways …</p>
-        <Progress share={share ?? 0} label="Sides that are fished" className="flex-1" />
-        <Button onClick={stop}>Stop</Button>
+        <p role="status">{phrase("Fishing both ways …")}</p>
+        <Progress share={share ?? 0} label={phrase("Sides that are fished")} className="flex-1" />
+        <Button onClick={stop}>{phrase("Stop")}</Button>
       </div>
     );
-  if (found.questions.length === 0) return <p>Nothing is disputed about such a rig.</p>;
+  if (found.questions.length === 0) return <p>{phrase("Nothing is disputed about such a rig.")}</p>;
   return (
     <div>
       {found.questions.map((question) => (
@@ -78,13 +79,13 @@ function Side({ side }: { side: SideView }) {
       </ul>
       {side.now ? (
         <p className="mt-1 flex items-center gap-1.5 text-[13px] text-soft">
-          <Check size={14} aria-hidden /> as it is now
+          <Check size={14} aria-hidden /> {phrase("as it is now")}
         </p>
       ) : side.method ? (
-        <p className="mt-1 text-[13px] text-soft">another rig: start it to fish it</p>
+        <p className="mt-1 text-[13px] text-soft">{phrase("another rig: start it to fish it")}</p>
       ) : edits.length > 0 ? (
         <Button className="mt-1 self-start" onClick={fish}>
-          Fish it so
+          {phrase("Fish it so")}
         </Button>
       ) : null}
     </div>

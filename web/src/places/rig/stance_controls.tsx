@@ -3,18 +3,19 @@ import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 type Props = { answer: Answer; system: UnitSystem };
 
 const LAYS = [
-  { value: "straight", label: "straight" },
-  { value: "serpentine", label: "in curves" },
-  { value: "pile", label: "heaped in the leader" },
-  { value: "reach", label: "laid upstream" },
+  { value: "straight", label: phrase("straight") },
+  { value: "serpentine", label: phrase("in curves") },
+  { value: "pile", label: phrase("heaped in the leader") },
+  { value: "reach", label: phrase("laid upstream") },
 ] as const;
 const HELD_LAYS = [
-  { value: "straight", label: "laid upstream" },
-  { value: "tuck", label: "tucked: flies first" },
+  { value: "straight", label: phrase("laid upstream") },
+  { value: "tuck", label: phrase("tucked: flies first") },
 ] as const;
 
 /** Where the rod is and how the line lies: tip, way of the cast, slack, mend. Only over a river, from the tip on. */
@@ -40,27 +41,31 @@ export function StanceControls({ answer, system }: Props) {
   const lays = lies ? LAYS : HELD_LAYS;
   const mend = stance?.mend_m ?? 0;
   return (
-    <div role="group" aria-label="Rod and line" className="flex flex-wrap items-end gap-x-3 gap-y-1 px-3 pt-1">
+    <div
+      role="group"
+      aria-label={phrase("Rod and line")}
+      className="flex flex-wrap items-end gap-x-3 gap-y-1 px-3 pt-1"
+    >
       <TypedField
-        label="Rod tip, up"
+        label={phrase("Rod tip, up")}
         width="w-32"
         shown={text(system, "travel", across.tip_m)}
         onCommit={(tip) => edit({ op: "set_stance", tip }, "stance")}
-        {...steps("tip", "Rod tip lower", "Rod tip higher")}
+        {...steps("tip", phrase("Rod tip lower"), phrase("Rod tip higher"))}
         {...field("tip")}
       />
       {lies ? (
         <TypedField
-          label="Cast, ° downstream"
+          label={phrase("Cast, ° downstream")}
           width="w-32"
           shown={`${Math.round(across.cast_deg ?? 0)}°`}
           onCommit={(angle) => edit({ op: "set_stance", angle }, "stance")}
-          {...steps("angle", "Cast more upstream", "Cast more downstream")}
+          {...steps("angle", phrase("Cast more upstream"), phrase("Cast more downstream"))}
           {...field("angle")}
         />
       ) : null}
       <Choice
-        label="Line lies"
+        label={phrase("Line lies")}
         width="w-44"
         value={lay}
         shown={lays.find((l) => l.value === lay)?.label ?? lay}
@@ -72,24 +77,24 @@ export function StanceControls({ answer, system }: Props) {
       {lies ? (
         <>
           <TypedField
-            label="Slack"
+            label={phrase("Slack")}
             width="w-32"
             shown={text(system, "travel", stance?.slack_m ?? 0)}
             onCommit={(slack) => edit({ op: "set_stance", slack }, "stance")}
-            {...steps("slack", "Less slack", "More slack")}
+            {...steps("slack", phrase("Less slack"), phrase("More slack"))}
             {...field("slack")}
           />
           <TypedField
-            label="Mend upstream"
+            label={phrase("Mend upstream")}
             width="w-32"
             shown={`${mend < 0 ? "−" : ""}${text(system, "travel", Math.abs(mend))}`}
             onCommit={(typed) => edit({ op: "set_stance", mend: typed }, "stance")}
-            {...steps("mend", "Mend less, or downstream", "Mend more upstream")}
+            {...steps("mend", phrase("Mend less, or downstream"), phrase("Mend more upstream"))}
             {...field("mend")}
           />
           {mend ? (
             <TypedField
-              label="after"
+              label={phrase("after")}
               width="w-16"
               shown={`${stance?.mend_s ?? 0} s`}
               onCommit={(after) => edit({ op: "set_stance", after }, "stance")}

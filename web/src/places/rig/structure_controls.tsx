@@ -3,6 +3,7 @@ import { text } from "../../model/format";
 import { tailOf } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Menu, type MenuItem } from "../../ui/menu";
+import { phrase } from "../../words/phrase";
 import { FlyChoice } from "./fly_choice";
 
 /** What a new piece, and a line behind a fly, are tied at first; typed to length afterwards. */
@@ -19,24 +20,24 @@ export function SpanStructure({ span, rig }: { span: Span; rig: Rig }) {
   const field = `${span.id}.structure`;
   const above = Math.min(ABOVE_END_MM, span.length_mm / 2);
   const items: MenuItem[] = [
-    { label: "cut it in two, and knot it", run: () => edit({ op: "split_span", span: span.id }, field) },
+    { label: phrase("cut it in two, and knot it"), run: () => edit({ op: "split_span", span: span.id }, field) },
     {
-      label: last ? "tie tippet on its end" : "tie a piece in below it",
+      label: last ? phrase("tie tippet on its end") : phrase("tie a piece in below it"),
       run: () => edit({ op: "put_in", below: span.id, length: PIECE }, field),
     },
   ];
   items.push(
     {
-      label: "pinch a shot on it",
+      label: phrase("pinch a shot on it"),
       run: () => edit({ op: "pinch_shot", span: span.id, above_mm: above, mass_mg: 200 }, field),
     },
     {
-      label: "peg a bead on it",
+      label: phrase("peg a bead on it"),
       run: () => edit({ op: "peg_bead", span: span.id, above_mm: Math.min(60, above) }, field),
     },
   );
   if (rig.spans.length > 1)
-    items.push({ label: "take it out", run: () => edit({ op: "take_out", span: span.id }, field) });
+    items.push({ label: phrase("take it out"), run: () => edit({ op: "take_out", span: span.id }, field) });
   return <InTheLine part={span.id} items={items} />;
 }
 
@@ -50,7 +51,8 @@ export function JointStructure({ joint, hung }: { joint: Joint; hung: boolean })
       run: () => edit({ op: "set_ring", joint: joint.id, ring: !joint.ring }, field),
     },
   ];
-  if (!hung) items.push({ label: "no knot: one piece", run: () => edit({ op: "join_spans", joint: joint.id }, field) });
+  if (!hung)
+    items.push({ label: phrase("no knot: one piece"), run: () => edit({ op: "join_spans", joint: joint.id }, field) });
   return <InTheLine part={joint.id} items={items} />;
 }
 
@@ -73,7 +75,11 @@ export function PointStructure({ attachment, rig, drawer, system }: PointProps) 
         <InTheLine
           part={attachment.id}
           items={[
-            { label: "lost: the fly above is the point", note: "X", run: () => edit({ op: "lose_point" }, field) },
+            {
+              label: phrase("lost: the fly above is the point"),
+              note: "X",
+              run: () => edit({ op: "lose_point" }, field),
+            },
           ]}
         />
       ) : null}
@@ -104,8 +110,8 @@ type BehindProps = { drawer: Drawer; system: UnitSystem; onChoose: (weight: stri
 function Behind({ drawer, system, onChoose }: BehindProps) {
   return (
     <FlyChoice
-      label={`Behind it, on ${text(system, "short", PIECE_M)}`}
-      shown="tie a fly"
+      label={phrase("Behind it, on {system}", { system: text(system, "short", PIECE_M) })}
+      shown={phrase("tie a fly")}
       drawer={drawer}
       system={system}
       width="w-36"
@@ -128,10 +134,10 @@ export function Wound({ at, drawer, system }: WoundProps) {
       run: () => edit({ op: "off_winder", at, winder: w.id }, `${at}.winder`),
     }));
   if (items.length === 0) return null;
-  return <Menu label="Tied beforehand" shown="off a winder" items={items} fault={fault} />;
+  return <Menu label={phrase("Tied beforehand")} shown={phrase("off a winder")} items={items} fault={fault} />;
 }
 
 function InTheLine({ part, items }: { part: string; items: MenuItem[] }) {
   const fault = useBench((s) => Object.entries(s.faults).find(([field]) => field.startsWith(`${part}.structure`))?.[1]);
-  return <Menu label="In the line" shown="change" width="w-28" items={items} fault={fault} />;
+  return <Menu label={phrase("In the line")} shown={phrase("change")} width="w-28" items={items} fault={fault} />;
 }

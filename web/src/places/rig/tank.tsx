@@ -12,6 +12,7 @@ import { ROOM_FOR_BOTH, shownView, useTankView, type View } from "../../state/ta
 import { useNumber } from "../../state/units";
 import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { MotionControls } from "./motion_controls";
 import { StanceControls } from "./stance_controls";
 import { WaitsHere } from "./waits_here";
@@ -56,7 +57,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
   const plan = view === "both" ? Math.round(height * PLAN_SHARE) : view === "above" ? height : 0;
   return (
     <section
-      aria-label="Tank"
+      aria-label={phrase("Tank")}
       className="flex min-h-0 min-w-0 flex-col"
       tabIndex={0}
       onKeyDown={(event) => {
@@ -78,7 +79,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
         {known === null ? null : (
           <Progress
             share={known}
-            label="How sure it is: waters like it that are done"
+            label={phrase("How sure it is: waters like it that are done")}
             className="absolute inset-x-0 top-0"
           />
         )}
@@ -114,12 +115,14 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
       </div>
       {method && !method.waters.includes(answer.water.kind ?? "river") ? (
         <p role="note" className="px-3 pt-1 text-[13px] text-look">
-          {method.name} is fished in a {method.waters[0]}; today's water is a {answer.water.kind}. Take another water,
-          or start a rig for this one.
+          {phrase(
+            "{methodName} is fished in a {waters}; today's water is a {kind}. Take another water, or start a rig for this one.",
+            { methodName: method.name, waters: method.waters[0], kind: answer.water.kind },
+          )}
         </p>
       ) : null}
       <p data-testid="story" className="px-3 pt-1 text-[13px]">
-        <span className="text-soft">As drawn:</span> {answer.story}
+        <span className="text-soft">{phrase("As drawn:")}</span> {answer.story}
       </p>
       <LessonNote water={answer.water.id} className="px-3" />
       {(drift.notes ?? []).map((note) => (
@@ -136,7 +139,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
         <button
           type="button"
           onClick={toggle}
-          aria-label={playing ? "Pause the drift" : "Play the drift"}
+          aria-label={playing ? phrase("Pause the drift") : phrase("Play the drift")}
           className="grid size-9 place-items-center rounded-s border border-rule bg-sheet hover:border-ink"
         >
           {playing ? <Pause size={18} aria-hidden /> : <Play size={18} aria-hidden />}
@@ -155,8 +158,8 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             <Slider.Range className="absolute h-[3px] bg-ink" />
           </Slider.Track>
           <Slider.Thumb
-            aria-label="Moment of the drift"
-            aria-valuetext={`${number(time, 1)} seconds`}
+            aria-label={phrase("Moment of the drift")}
+            aria-valuetext={phrase("{number} seconds", { number: number(time, 1) })}
             className="block size-5 rounded-full border-2 border-ink bg-sheet"
           />
         </Slider.Root>
@@ -166,7 +169,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             <>
               {" "}
               · {figure(system, "travel", top.x - entry.x).digits}{" "}
-              <small>{figure(system, "travel", 0).unit || "led"}</small>
+              <small>{figure(system, "travel", 0).unit || phrase("led")}</small>
             </>
           )}
         </span>
@@ -176,9 +179,9 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
 }
 
 const VIEWS: { value: View; label: string }[] = [
-  { value: "side", label: "from the side" },
-  { value: "above", label: "from above" },
-  { value: "both", label: "both" },
+  { value: "side", label: phrase("from the side") },
+  { value: "above", label: phrase("from above") },
+  { value: "both", label: phrase("both") },
 ];
 
 /** From which side the drift is looked at. */
@@ -187,7 +190,7 @@ function Views({ view, roomy }: { view: View; roomy: boolean }) {
   return (
     <ToggleGroup.Root
       type="single"
-      aria-label="Looked at"
+      aria-label={phrase("Looked at")}
       value={view}
       onValueChange={(value) => value && choose(value as View)}
       className="absolute top-1 right-3 z-10 flex rounded-s border border-rule bg-sheet"

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { useBank } from "../../state/bank";
 import { useBench } from "../../state/bench_store";
+import { phrase, rich } from "../../words/phrase";
 
 /** Without a server: what is drawn is the rig as it was, what was changed waits; what went along is looked up in Fish. */
 export function WaitsHere() {
@@ -14,17 +15,20 @@ export function WaitsHere() {
       role="status"
       className="absolute inset-x-2 top-2 z-10 rounded-s border border-ink bg-sheet px-3 py-2 text-[13px]"
     >
-      <b>Drawn as it was before your change.</b> {waiting === 1 ? "It waits" : `${waiting} changes wait`} for a signal.{" "}
+      {rich("{drawn} {waiting, plural, one {It waits} other {# changes wait}} for a signal.", {
+        drawn: <b>{phrase("Drawn as it was before your change.")}</b>,
+        waiting,
+      })}{" "}
       {along ? (
         <>
-          What you took along is in{" "}
+          {phrase("What you took along is in")}{" "}
           <Link to="/fish" className="underline">
-            Fish
+            {phrase("Fish")}
           </Link>
-          , with its depths.
+          {phrase(", with its depths.")}
         </>
       ) : (
-        "This rig was not taken along."
+        phrase("This rig was not taken along.")
       )}
     </p>
   );

@@ -5,6 +5,7 @@ import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   answer: Answer;
@@ -33,16 +34,16 @@ export function WholeRig({ answer, book, drawer, system, always = false }: Props
     <>
       {always ? null : (
         <Button className="mt-1 lg:hidden" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? "Close" : `Rod, line, leader, what holds it: ${rig.rod.name}`}
+          {open ? phrase("Close") : phrase("Rod, line, leader, what holds it: {rodName}", { rodName: rig.rod.name })}
         </Button>
       )}
       <div
         role="group"
-        aria-label="The whole rig"
+        aria-label={phrase("The whole rig")}
         className={`flex flex-wrap items-start gap-x-3 gap-y-2 px-1 pt-1 ${open || always ? "" : "max-lg:hidden"}`}
       >
         <Choice
-          label="Held by"
+          label={phrase("Held by")}
           width="w-32"
           value={held}
           shown={book.heads.find((h) => h.key === held)?.name ?? held}
@@ -51,7 +52,7 @@ export function WholeRig({ answer, book, drawer, system, always = false }: Props
           fault={fault("rig.held")?.[1]}
         />
         <Choice
-          label="Rod"
+          label={phrase("Rod")}
           width="w-44"
           value={rig.rod.id}
           shown={rig.rod.name}
@@ -59,7 +60,7 @@ export function WholeRig({ answer, book, drawer, system, always = false }: Props
           onChoose={(rod) => edit({ op: "use_rod", rod }, "rig.rod")}
         />
         <Choice
-          label="Line"
+          label={phrase("Line")}
           width="w-44"
           value={rig.line.id}
           shown={rig.line.name}
@@ -68,10 +69,10 @@ export function WholeRig({ answer, book, drawer, system, always = false }: Props
         />
         {(drawer.leaders ?? []).length > 0 ? (
           <Choice
-            label="Leader"
+            label={phrase("Leader")}
             width="w-40"
             value={ready ?? "tied"}
-            shown={leaders.find((l) => l.id === ready)?.name ?? "tied from spools"}
+            shown={leaders.find((l) => l.id === ready)?.name ?? phrase("tied from spools")}
             groups={[
               {
                 label: "",

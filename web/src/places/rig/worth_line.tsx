@@ -6,6 +6,7 @@ import { range } from "../../model/minutes";
 import { openSheet } from "../../state/open_sheets";
 import { useLadder, usesLadders } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 /** ms without a change after which the ladder is climbed behind what is done, to be there when it is opened. */
 const LADDER_REST_MS = 8_000;
@@ -31,29 +32,32 @@ export function WorthLine({
             data-testid="worth"
           >
             {worth === null ? (
-              <span className="text-soft">good minutes in the hour: …</span>
+              <span className="text-soft">{phrase("good minutes in the hour: …")}</span>
             ) : worth.excluded ? (
-              <span className="text-float">Ruled out: {worth.excluded}</span>
+              <span className="text-float">{phrase("Ruled out: {excluded}", { excluded: worth.excluded })}</span>
             ) : (
               <>
                 <span className="figure text-[20px] font-bold">{Math.round(worth.minutes)}</span>{" "}
-                <span className="text-[13px]">good minutes in the hour</span>{" "}
+                <span className="text-[13px]">{phrase("good minutes in the hour")}</span>{" "}
                 <span className="figure text-[12px] text-soft">{range(worth.p10, worth.p90)}</span>
               </>
             )}
           </Collapsible.Trigger>
-          <Button onClick={() => openSheet("ladder")} title="Ladder (L)">
-            Ladder
+          <Button onClick={() => openSheet("ladder")} title={phrase("Ladder (L)")}>
+            {phrase("Ladder")}
           </Button>
-          <Button onClick={() => openSheet("find")} title="Find a better rig (F)">
-            Find
+          <Button onClick={() => openSheet("find")} title={phrase("Find a better rig (F)")}>
+            {phrase("Find")}
           </Button>
         </div>
         <Collapsible.Content className="pt-1 pb-1">
           {worth ? <FactorBars factors={worth.factors} /> : null}
           <p className="mt-1 text-[12px] text-soft">
-            <Term word="good-minutes">Good minutes</Term>, from {members} drifts in waters like this one; hung up on{" "}
-            {share(worth?.factors.hangs ?? 0)}.
+            <Term word="good-minutes">{phrase("Good minutes")}</Term>
+            {phrase(", from {members} drifts in waters like this one; hung up on {share}.", {
+              members,
+              share: share(worth?.factors.hangs ?? 0),
+            })}
           </p>
           {measure.map((line) => (
             <p key={line} className="mt-1 text-[13px]">
@@ -69,5 +73,5 @@ export function WorthLine({
 /** A small share as one in so many. */
 function share(of: number): string {
   if (of < 0.005) return "none";
-  return `1 in ${Math.max(Math.round(1 / of), 1)}`;
+  return phrase("1 in {max}", { max: Math.max(Math.round(1 / of), 1) });
 }

@@ -1,6 +1,7 @@
 import { Command } from "cmdk";
 import { useEffect, useRef, useState } from "react";
 import type { KindView } from "../../api/client";
+import { phrase } from "../../words/phrase";
 
 type Props = { kind: KindView; onAdd: (reference: string) => Promise<string>; onClose: () => void };
 
@@ -12,14 +13,14 @@ export function AddBox({ kind, onAdd, onClose }: Props) {
   const input = useRef<HTMLInputElement>(null);
   useEffect(() => input.current?.focus(), []);
   const add = async (key: string, name: string) => {
-    setSaid(`adding ${name} …`);
+    setSaid(phrase("adding {name} …", { name }));
     const fault = await onAdd(key);
     setSaid(fault || `added: ${name}`);
     input.current?.select();
   };
   return (
     <Command
-      label={`Add a ${kind.one}`}
+      label={phrase("Add a {one}", { one: kind.one })}
       value={value}
       onValueChange={setValue}
       filter={(text, words) => (matches(text, words) ? 1 : 0)}
@@ -35,16 +36,19 @@ export function AddBox({ kind, onAdd, onClose }: Props) {
         ref={input}
         value={search}
         onValueChange={setSearch}
-        aria-label={`Add a ${kind.one}: type a few letters, Enter adds`}
-        placeholder={`Which ${kind.one}? Arrows and Enter, or type: ${kind.key === "spools" ? "fluoro 5x" : kind.key === "flies" ? "slim 16" : "a few letters"}`}
+        aria-label={phrase("Add a {one}: type a few letters, Enter adds", { one: kind.one })}
+        placeholder={phrase("Which {one}? Arrows and Enter, or type: {key}", {
+          one: kind.one,
+          key: kind.key === "spools" ? "fluoro 5x" : kind.key === "flies" ? "slim 16" : phrase("a few letters"),
+        })}
         className="min-h-9 w-full border-b border-rule bg-transparent px-3 outline-none"
       />
       <p role="status" className="min-h-6 px-3 pt-1 text-[12px] text-soft">
-        {said || "Enter adds it and stays here for the next; Escape when done."}
+        {said || phrase("Enter adds it and stays here for the next; Escape when done.")}
       </p>
       <Command.List className="max-h-64 overflow-y-auto p-1">
         <Command.Empty className="px-3 py-2 text-soft">
-          Not in the tables. Add what comes nearest, then change it.
+          {phrase("Not in the tables. Add what comes nearest, then change it.")}
         </Command.Empty>
         {kind.references.map((row) => (
           <Command.Item

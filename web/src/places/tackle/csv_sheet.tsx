@@ -5,6 +5,7 @@ import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
 import { SideSheet } from "../../ui/side_sheet";
 import { say } from "../../ui/toast";
+import { phrase, rich } from "../../words/phrase";
 
 type Props = {
   kind: KindView;
@@ -18,7 +19,7 @@ const REST_MS = 250;
 /** A file in and out: paste it, see what it would do and what is wrong with it, then take all of it or nothing. */
 export function CsvSheet({ kind, mostRows, open, onClose, stock }: Props) {
   return (
-    <SideSheet open={open} onClose={onClose} title={`${kind.title} as CSV`} width="56rem">
+    <SideSheet open={open} onClose={onClose} title={phrase("{title} as CSV", { title: kind.title })} width="56rem">
       <Inside key={kind.key} kind={kind} mostRows={mostRows} onClose={onClose} stock={stock} />
     </SideSheet>
   );
@@ -54,7 +55,11 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
       setText(new TextDecoder("utf-8", { fatal: true }).decode(await file.arrayBuffer()));
     } catch {
       setText("");
-      setTrouble(`${file.name} is not UTF-8 text. Save it again as CSV in UTF-8; nothing was changed.`);
+      setTrouble(
+        phrase("{fileName} is not UTF-8 text. Save it again as CSV in UTF-8; nothing was changed.", {
+          fileName: file.name,
+        }),
+      );
     }
   };
   const take = async () => {
@@ -75,16 +80,21 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3">
-        <CsvLinks of="All of mine" href={`${file}/file.csv`} />
-        <CsvLinks of="An empty template" href={`${file}/template.csv`} />
+        <CsvLinks of={phrase("All of mine")} href={`${file}/file.csv`} />
+        <CsvLinks of={phrase("An empty template")} href={`${file}/template.csv`} />
       </div>
       <p className="mt-2 text-[13px] text-soft">
-        A header row, then a row each, commas, semicolons or tabs between; figures in the header's unit or with their
-        own. Columns: <span className="figure">{kind.header}</span>. At most {mostRows} rows at a time. An{" "}
-        <span className="figure">id</span> column, where there is one, says which of yours a row replaces.
+        {rich(
+          "A header row, then a row each, commas, semicolons or tabs between; figures in the header's unit or with their own. Columns: {span}. At most {mostRows} rows at a time. An {span2} column, where there is one, says which of yours a row replaces.",
+          {
+            span: <span className="figure">{kind.header}</span>,
+            mostRows,
+            span2: <span className="figure">{phrase("id")}</span>,
+          },
+        )}
       </p>
       <label className="mt-3 block text-[12px] text-soft" htmlFor="csv-text">
-        Paste it here
+        {phrase("Paste it here")}
       </label>
       <textarea
         id="csv-text"
@@ -95,7 +105,7 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
         className="figure w-full rounded-s border border-edge bg-sheet p-2 text-[13px]"
       />
       <label className="mt-1 block text-[13px]">
-        <span className="mr-2 text-soft">or choose a file</span>
+        <span className="mr-2 text-soft">{phrase("or choose a file")}</span>
         <input
           type="file"
           className="file:mr-2 file:min-h-8 file:rounded-s file:border file:border-solid file:border-rule file:bg-sheet file:px-3"
@@ -110,13 +120,20 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
       ) : null}
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <Button strong disabled={!preview || wrong > 0 || preview.rows === 0} onClick={() => void take()}>
-          {preview && preview.rows > 0 ? `Take in all ${preview.rows} rows` : "Take it in"}
+          {preview && preview.rows > 0
+            ? phrase("Take in all {rows} rows", { rows: preview.rows })
+            : phrase("Take it in")}
         </Button>
         <p role="status" className="text-[14px]">
-          {text.trim() && !preview && !trouble ? "Reading …" : null}
-          {preview && wrong === 0 ? `${preview.new} new, ${preview.replaced} in the place of yours.` : null}
+          {text.trim() && !preview && !trouble ? phrase("Reading …") : null}
+          {preview && wrong === 0
+            ? phrase("{new} new, {replaced} in the place of yours.", { new: preview.new, replaced: preview.replaced })
+            : null}
           {preview && wrong > 0
-            ? `${wrong} ${wrong === 1 ? "thing is" : "things are"} wrong; nothing is taken in until all is right.`
+            ? phrase(
+                "{wrong, plural, one {# thing is} other {# things are}} wrong; nothing is taken in until all is right.",
+                { wrong },
+              )
             : null}
         </p>
       </div>
@@ -138,11 +155,11 @@ function Preview({ kind, preview }: { kind: KindView; preview: PreviewView }) {
       {preview.lines.length > 0 ? (
         <div className="mt-3 overflow-x-auto">
           <table className="w-full border-separate border-spacing-0 text-[13px]">
-            <caption className="sr-only">What the file holds</caption>
+            <caption className="sr-only">{phrase("What the file holds")}</caption>
             <thead>
               <tr>
                 <th scope="col" className="border-b border-rule px-2 py-1 text-right font-semibold">
-                  Line
+                  {phrase("Line")}
                 </th>
                 {columns.map((c) => (
                   <th

@@ -6,13 +6,20 @@ import { useNumber } from "../../state/units";
 import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase, rich } from "../../words/phrase";
 
 type Props = { row: StockRow | null; onClose: () => void; stock: ReturnType<typeof useStock> };
 
 /** A fly timed in a jar: drop it, stop the watch at the bottom, a few times; its own figure beside the computed one. */
 export function JarSheet({ row, onClose, stock }: Props) {
   return (
-    <SideSheet open={row !== null} onClose={onClose} title="Time it in a jar" note={row?.name ?? ""} width="34rem">
+    <SideSheet
+      open={row !== null}
+      onClose={onClose}
+      title={phrase("Time it in a jar")}
+      note={row?.name ?? ""}
+      width="34rem"
+    >
       {row ? <Jar key={row.id} row={row} onClose={onClose} stock={stock} /> : null}
     </SideSheet>
   );
@@ -63,16 +70,17 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
   return (
     <>
       <p className="text-[14px] text-soft">
-        A tall glass of still water, two marks. Wet the fly through first, let go above the upper mark, time it between
-        the marks. Three drops or more.
+        {phrase(
+          "A tall glass of still water, two marks. Wet the fly through first, let go above the upper mark, time it between the marks. Three drops or more.",
+        )}
       </p>
       <div className="mt-3 flex flex-wrap gap-3">
-        <Field label="Between the marks" value={distance} onChange={setDistance} fault={faults.distance} />
-        <Field label="Water" value={temperature} onChange={setTemperature} fault={faults.temperature} />
+        <Field label={phrase("Between the marks")} value={distance} onChange={setDistance} fault={faults.distance} />
+        <Field label={phrase("Water")} value={temperature} onChange={setTemperature} fault={faults.temperature} />
       </div>
       <Stopwatch onTime={(s) => add(`${s.toFixed(2)} s`)} />
       <TypedDrop onDrop={add} />
-      <ol className="mt-3 flex flex-wrap gap-2" aria-label="Drops">
+      <ol className="mt-3 flex flex-wrap gap-2" aria-label={phrase("Drops")}>
         {drops.map((drop, i) => (
           <li
             key={drop.id}
@@ -81,7 +89,7 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
             {drop.text}
             <button
               type="button"
-              aria-label={`Leave out drop ${i + 1}, ${drop.text}`}
+              aria-label={phrase("Leave out drop {i}, {drop}", { i: i + 1, drop: drop.text })}
               className="grid size-8 place-items-center"
               onClick={() => setDrops(drops.filter((d) => d.id !== drop.id))}
             >
@@ -102,7 +110,10 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
             <span className="figure text-soft">± {found.spread_shown}</span>
           </p>
           <p>
-            Computed: <span className="figure">{found.computed_shown}</span>. {found.sentence}
+            {rich("Computed: {span}. {sentence}", {
+              span: <span className="figure">{found.computed_shown}</span>,
+              sentence: found.sentence,
+            })}
           </p>
           {found.notes.map((note) => (
             <p key={note} className="text-look">
@@ -111,9 +122,9 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
           ))}
           <div className="mt-3 flex gap-2">
             <Button strong disabled={Object.keys(found.cells).length === 0} onClick={() => void accept()}>
-              Use its own figure
+              {phrase("Use its own figure")}
             </Button>
-            <Button onClick={onClose}>Keep the computed one</Button>
+            <Button onClick={onClose}>{phrase("Keep the computed one")}</Button>
           </div>
         </div>
       ) : null}
@@ -153,7 +164,7 @@ function Stopwatch({ onTime }: { onTime: (seconds: number) => void }) {
         }
       }}
     >
-      {from === null ? "Let go: start" : "At the mark: stop"}
+      {from === null ? phrase("Let go: start") : phrase("At the mark: stop")}
       <span className="figure" aria-hidden>
         {number(from === null ? 0 : (now - from) / 1000, 1)} s
       </span>
@@ -172,8 +183,8 @@ function TypedDrop({ onDrop }: { onDrop: (text: string) => void }) {
         setText("");
       }}
     >
-      <Field label="or type a time, seconds" value={text} onChange={setText} />
-      <Button type="submit">Add the drop</Button>
+      <Field label={phrase("or type a time, seconds")} value={text} onChange={setText} />
+      <Button type="submit">{phrase("Add the drop")}</Button>
     </form>
   );
 }

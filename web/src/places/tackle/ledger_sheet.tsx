@@ -3,6 +3,7 @@ import { when } from "../../model/moment";
 import { useLedger, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
+import { phrase } from "../../words/phrase";
 
 type Props = { open: boolean; onClose: () => void; stock: ReturnType<typeof useStock> };
 
@@ -15,7 +16,12 @@ export function LedgerSheet({ open, onClose, stock }: Props) {
     await ledger.refetch();
   };
   return (
-    <SideSheet open={open} onClose={onClose} title="What moved" note="Every change to the drawer, newest first.">
+    <SideSheet
+      open={open}
+      onClose={onClose}
+      title={phrase("What moved")}
+      note={phrase("Every change to the drawer, newest first.")}
+    >
       {trouble ? (
         <p role="alert" className="text-float">
           {trouble}
@@ -35,22 +41,25 @@ export function LedgerSheet({ open, onClose, stock }: Props) {
                     {move.name}: <span className="figure">{move.amount}</span>
                   </li>
                 ))}
-                {change.more > 0 ? <li>and {change.more} more</li> : null}
+                {change.more > 0 ? <li>{phrase("and {more} more", { more: change.more })}</li> : null}
               </ul>
             </div>
             {change.undone ? (
               <Button aria-label={`Make again: ${change.why}`} onClick={() => void turn(change.id, "redo")}>
-                Make again
+                {phrase("Make again")}
               </Button>
             ) : (
-              <Button aria-label={`Take back: ${change.why}`} onClick={() => void turn(change.id, "undo")}>
-                Take back
+              <Button
+                aria-label={phrase("Take back: {why}", { why: change.why })}
+                onClick={() => void turn(change.id, "undo")}
+              >
+                {phrase("Take back")}
               </Button>
             )}
           </li>
         ))}
       </ol>
-      {ledger.data?.length === 0 ? <p className="text-soft">Nothing has moved yet.</p> : null}
+      {ledger.data?.length === 0 ? <p className="text-soft">{phrase("Nothing has moved yet.")}</p> : null}
     </SideSheet>
   );
 }

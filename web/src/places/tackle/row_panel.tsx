@@ -6,6 +6,7 @@ import { useDrawer } from "../../state/queries";
 import { type Faults, faultsOf, type useStock } from "../../state/use_stock";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   kind: KindView;
@@ -28,7 +29,7 @@ export function RowPanel({ kind, row, devices, stock, onJar, onLose }: Props) {
     .filter((c) => c.column.detail);
   return (
     <aside
-      aria-label={`This ${kind.one}`}
+      aria-label={phrase("This {one}", { one: kind.one })}
       className="flex min-h-0 flex-col gap-3 overflow-y-auto border-rule bg-sheet px-4 py-3 max-lg:border-t lg:border-l"
     >
       <h2 className="font-semibold">{row.name}</h2>
@@ -45,8 +46,8 @@ export function RowPanel({ kind, row, devices, stock, onJar, onLose }: Props) {
       <div className="flex flex-wrap gap-2">
         {kind.key === "flies" ? (
           <>
-            <Button onClick={onJar}>Time it in a jar</Button>
-            <Button onClick={onLose}>Lost one</Button>
+            <Button onClick={onJar}>{phrase("Time it in a jar")}</Button>
+            <Button onClick={onLose}>{phrase("Lost one")}</Button>
           </>
         ) : null}
         {kind.key === "leaders" ? <ShareButton kind="leader" subject={row.item} name={row.name} /> : null}
@@ -97,7 +98,7 @@ function FlyPicture({ row }: { row: StockRow }) {
       viewBox="-30 -55 260 110"
       className="h-[110px] w-full"
       role="img"
-      aria-label={`${row.name}, drawn from its data`}
+      aria-label={phrase("{rowName}, drawn from its data", { rowName: row.name })}
     >
       <BodyDrawing body={fly} scale={12} />
     </svg>
@@ -134,12 +135,12 @@ function Measuring({ row, devices, stock }: { row: StockRow; devices: readonly s
       <div className="flex flex-wrap gap-2">
         {devices.includes("micrometer") ? (
           <Button disabled={busy !== ""} onClick={() => void ask("micrometer")}>
-            {busy === "micrometer" ? "Measuring …" : "Measure it"}
+            {busy === "micrometer" ? phrase("Measuring …") : phrase("Measure it")}
           </Button>
         ) : null}
         {devices.includes("scale") ? (
           <Button disabled={busy !== ""} onClick={() => void ask("scale")}>
-            {busy === "scale" ? "Pulling …" : "Pull it"}
+            {busy === "scale" ? phrase("Pulling …") : phrase("Pull it")}
           </Button>
         ) : null}
       </div>
@@ -158,20 +159,22 @@ function Measuring({ row, devices, stock }: { row: StockRow; devices: readonly s
               </span>
             </p>
           ) : (
-            <p>No good reading.</p>
+            <p>{phrase("No good reading.")}</p>
           )}
           {found.rejected.length > 0 ? (
             <ul className="text-[12px] text-look">
               {found.rejected.map((r, i) => (
                 <li key={i}>
-                  rejected {r.text ? <span className="figure">{r.text}</span> : null}: {r.why}
+                  {phrase("rejected")} {r.text ? <span className="figure">{r.text}</span> : null}
+                  {": "}
+                  {r.why}
                 </li>
               ))}
             </ul>
           ) : null}
           {found.n > 0 ? (
             <Button strong className="mt-1" onClick={() => void use()}>
-              Use it
+              {phrase("Use it")}
             </Button>
           ) : null}
         </div>

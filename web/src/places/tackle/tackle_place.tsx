@@ -8,6 +8,7 @@ import { useKinds, useShelf, useStock, useStockUndo } from "../../state/use_stoc
 import { Button } from "../../ui/button";
 import { Grid, type GridSort } from "../../ui/grid";
 import { say } from "../../ui/toast";
+import { phrase } from "../../words/phrase";
 import { AddBox } from "./add_box";
 import { CsvSheet } from "./csv_sheet";
 import { DrawerPaper } from "./drawer_paper";
@@ -23,7 +24,7 @@ export function TacklePlace() {
   if (!kinds.data || !kind) {
     return (
       <p role="status" className="p-6 text-soft">
-        {kinds.isError ? "The server does not answer; trying again." : "Opening the drawers …"}
+        {kinds.isError ? phrase("The server does not answer; trying again.") : phrase("Opening the drawers …")}
       </p>
     );
   }
@@ -43,21 +44,39 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
         id: `tackle-${k.key}`,
         does: `${k.title.toLowerCase()}`,
         keys: `${i + 1}`,
-        group: "Tackle",
+        group: phrase("Tackle"),
         run: () => void navigate(`/tackle/${k.key}`),
       })),
-      { id: "tackle-csv", does: "a file in or out", keys: "", group: "Tackle", run: () => setOpen("csv") },
-      { id: "tackle-print", does: "print the drawer", keys: "", group: "Tackle", run: () => window.print() },
-      { id: "tackle-ledger", does: "what moved", keys: "", group: "Tackle", run: () => setOpen("ledger") },
+      {
+        id: "tackle-csv",
+        does: phrase("a file in or out"),
+        keys: "",
+        group: phrase("Tackle"),
+        run: () => setOpen("csv"),
+      },
+      {
+        id: "tackle-print",
+        does: phrase("print the drawer"),
+        keys: "",
+        group: phrase("Tackle"),
+        run: () => window.print(),
+      },
+      {
+        id: "tackle-ledger",
+        does: phrase("what moved"),
+        keys: "",
+        group: phrase("Tackle"),
+        run: () => setOpen("ledger"),
+      },
     ],
     [kinds, navigate],
   );
   useActions("tackle", actions);
   return (
     <main className="flex h-full min-h-[590px] flex-col">
-      <h1 className="sr-only">Tackle</h1>
+      <h1 className="sr-only">{phrase("Tackle")}</h1>
       <div className="flex flex-wrap items-center gap-x-1 gap-y-2 border-b border-rule px-3 pt-2">
-        <nav aria-label="Kinds of tackle" className="flex flex-wrap gap-x-1">
+        <nav aria-label={phrase("Kinds of tackle")} className="flex flex-wrap gap-x-1">
           {kinds.map((k) => (
             <button
               key={k.key}
@@ -72,14 +91,18 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
         </nav>
         <div className="ml-auto flex gap-1.5 pb-2">
           <ShoppingButton />
-          <Button onClick={() => window.print()} aria-label={`Print ${kind.title.toLowerCase()}`} title="Print">
+          <Button
+            onClick={() => window.print()}
+            aria-label={phrase("Print {toLowerCase}", { toLowerCase: kind.title.toLowerCase() })}
+            title={phrase("Print")}
+          >
             <Printer size={15} aria-hidden />
           </Button>
           <Button onClick={() => setOpen("csv")}>
-            <FileSpreadsheet size={15} aria-hidden /> CSV in and out
+            <FileSpreadsheet size={15} aria-hidden /> {phrase("CSV in and out")}
           </Button>
           <Button onClick={() => setOpen("ledger")}>
-            <History size={15} aria-hidden /> What moved
+            <History size={15} aria-hidden /> {phrase("What moved")}
           </Button>
         </div>
       </div>
@@ -191,7 +214,10 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
     const next = rows.filter((r) => !ids.includes(r.id))[Math.max(0, index)] ?? rows.find((r) => !ids.includes(r.id));
     if (next && at) setAt({ row: next.id, column: at.column });
     say(
-      `${ids.length === 1 ? `A ${kind.one}` : `${ids.length} rows`} thrown away. Undo brings ${ids.length === 1 ? "it" : "them"} back.`,
+      phrase(
+        "{rows, plural, one {A {kind} thrown away. Undo brings it back.} other {# rows thrown away. Undo brings them back.}}",
+        { rows: ids.length, kind: kind.one },
+      ),
     );
   };
   const lose = (ids: string[]) => change([{ op: "lose", rows: ids }]);
@@ -200,12 +226,18 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
     "drawer",
     useMemo<Action[]>(
       () => [
-        { id: "tackle-add", does: `add a ${kind.one}`, keys: "a", group: "Tackle", run: () => setAdding(true) },
+        {
+          id: "tackle-add",
+          does: phrase("add a {one}", { one: kind.one }),
+          keys: "a",
+          group: phrase("Tackle"),
+          run: () => setAdding(true),
+        },
         {
           id: "tackle-find",
-          does: "find in the drawer",
+          does: phrase("find in the drawer"),
           keys: "/",
-          group: "Tackle",
+          group: phrase("Tackle"),
           run: () => search.current?.focus(),
         },
       ],
@@ -219,7 +251,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
   if (!all) {
     return (
       <p role="status" className="p-6 text-soft">
-        {shelf.isError ? "The server does not answer; trying again." : "Opening the drawer …"}
+        {shelf.isError ? phrase("The server does not answer; trying again.") : phrase("Opening the drawer …")}
       </p>
     );
   }
@@ -231,31 +263,41 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
     <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[minmax(0,1fr)_286px]">
       <div className="flex min-h-0 min-w-0 flex-col">
         <div className="relative flex flex-wrap items-center gap-2 px-3 py-2">
-          <Button ref={adder} strong aria-expanded={adding === true} onClick={() => setAdding(!adding)} title="Add (A)">
-            <Plus size={15} aria-hidden /> Add a {kind.one}
+          <Button
+            ref={adder}
+            strong
+            aria-expanded={adding === true}
+            onClick={() => setAdding(!adding)}
+            title={phrase("Add (A)")}
+          >
+            <Plus size={15} aria-hidden /> {phrase("Add a {one}", { one: kind.one })}
           </Button>
           <input
             ref={search}
             value={find}
             onChange={(e) => setFind(e.target.value)}
-            placeholder="Find"
-            aria-label={`Find in ${kind.title.toLowerCase()}`}
-            title="Find (/)"
+            placeholder={phrase("Find")}
+            aria-label={phrase("Find in {toLowerCase}", { toLowerCase: kind.title.toLowerCase() })}
+            title={phrase("Find (/)")}
             className="min-h-8 w-44 rounded-s border border-edge bg-sheet px-2"
           />
           {low > 0 ? (
             <Button aria-pressed={onlyLow} strong={onlyLow} onClick={() => setOnlyLow(!onlyLow)}>
-              {low} low
+              {phrase("{low} low", { low })}
             </Button>
           ) : null}
           <span className="text-[13px] text-soft" role="status">
-            {rows.length === all.length ? `${all.length} in all` : `${rows.length} of ${all.length}`}
-            {many.length > 0 ? ` · ${many.length} picked: what you type goes into all of them` : ""}
+            {rows.length === all.length
+              ? phrase("{allCount} in all", { allCount: all.length })
+              : phrase("{rowsCount} of {allCount}", { rowsCount: rows.length, allCount: all.length })}
+            {many.length > 0
+              ? phrase(" · {manyCount} picked: what you type goes into all of them", { manyCount: many.length })
+              : ""}
           </span>
           {many.length > 0 ? (
             <>
-              <Button onClick={() => void duplicate(many)}>Duplicate</Button>
-              <Button onClick={() => void throwAway(many)}>Throw away</Button>
+              <Button onClick={() => void duplicate(many)}>{phrase("Duplicate")}</Button>
+              <Button onClick={() => void throwAway(many)}>{phrase("Throw away")}</Button>
             </>
           ) : null}
           {adding ? (
@@ -278,7 +320,9 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
         ) : null}
         {named !== null && !there && at === null ? (
           <p role="alert" className="px-3 pb-2 text-[13px] text-float">
-            There is no such {kind.one} of yours: it was thrown away, or its address belongs to somebody else.
+            {phrase("There is no such {one} of yours: it was thrown away, or its address belongs to somebody else.", {
+              one: kind.one,
+            })}
           </p>
         ) : null}
         <div className="min-h-0 flex-1 max-lg:h-[420px] max-lg:flex-none">
@@ -308,18 +352,20 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
                 <div className="p-6">
                   <p>{kind.empty}</p>
                   <Button className="mt-3" onClick={() => void navigate("/begin")}>
-                    Take some of the sample drawer
+                    {phrase("Take some of the sample drawer")}
                   </Button>
                 </div>
               ) : (
-                <p className="p-6 text-soft">Nothing here is called “{find}”.</p>
+                <p className="p-6 text-soft">{phrase("Nothing here is called “{find}”.", { find })}</p>
               )
             }
           />
         </div>
         <p className="border-t border-rule px-3 py-1 text-[12px] text-soft max-lg:hidden">
-          Type into a cell to change it · Enter down, Tab on, Esc leaves it · Space picks rows · Ctrl D again
-          {kind.key === "flies" ? " with the next bead" : ""} · Delete throws away
+          {phrase(
+            "Type into a cell to change it · Enter down, Tab on, Esc leaves it · Space picks rows · Ctrl D again{key} · Delete throws away",
+            { key: kind.key === "flies" ? phrase(" with the next bead") : "" },
+          )}
         </p>
       </div>
       {here ? (

@@ -3,6 +3,7 @@ import { text } from "../../model/format";
 import { Choice } from "../../ui/choice";
 import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 import { type Asked, ask } from "./use_leader";
 
 type Props = {
@@ -27,11 +28,11 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
   const field = (name: string) => ({ fault: faults[name], onTouched: () => undefined });
   return (
     <section
-      aria-label="What it is made from"
+      aria-label={phrase("What it is made from")}
       className="flex min-h-0 flex-col gap-3 overflow-y-auto border-rule bg-sheet px-4 py-3 lg:border-r"
     >
       <Choice
-        label="School"
+        label={phrase("School")}
         width="w-full"
         value={asked.school}
         groups={[{ label: "", options: book.schools.map((s) => ({ value: s.key, label: s.name })) }]}
@@ -40,7 +41,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
       <p className="-mt-1 text-[13px] text-soft">{school?.about}</p>
       <div>
         <TypedField
-          label="Length, from the line to the first fly"
+          label={phrase("Length, from the line to the first fly")}
           width="w-full"
           shown={answer?.total ?? ""}
           onCommit={(value) => ask({ total: value })}
@@ -48,7 +49,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
         />
         <input
           type="range"
-          aria-label="Length"
+          aria-label={phrase("Length")}
           min={SHORTEST_M}
           max={LONGEST_M}
           step={0.05}
@@ -59,17 +60,17 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
       </div>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <TypedField
-          label="Tippet"
+          label={phrase("Tippet")}
           width="w-full"
           shown={answer?.tippet ?? ""}
           onCommit={(value) => ask({ tippet: value })}
           {...field("tippet")}
         />
         <TypedField
-          label="Tippet's length"
+          label={phrase("Tippet's length")}
           width="w-full"
           shown={asked.tippet_length}
-          hint="by school"
+          hint={phrase("by school")}
           empty
           onCommit={(value) => ask({ tippet_length: value })}
           {...field("tippet_length")}
@@ -77,7 +78,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
         {ready ? (
           <>
             <Choice
-              label="Ready-made"
+              label={phrase("Ready-made")}
               width="w-full"
               value={answer?.spec.packet?.key ?? usual}
               groups={[
@@ -91,10 +92,10 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
               onChoose={(key) => ask({ packet: key, cut_to: "" })}
             />
             <TypedField
-              label="Cut back to"
+              label={phrase("Cut back to")}
               width="w-full"
               shown={asked.cut_to}
-              hint="as it came"
+              hint={phrase("as it came")}
               empty
               onCommit={(value) =>
                 ask({
@@ -109,14 +110,14 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
         {cast ? (
           <>
             <TypedField
-              label="Head wind"
+              label={phrase("Head wind")}
               width="w-full"
               shown={text(system, "wind", answer?.spec.wind_m_s ?? 0)}
               onCommit={(value) => ask({ wind: value })}
               {...field("wind")}
             />
             <Choice
-              label="Stroke"
+              label={phrase("Stroke")}
               width="w-full"
               value={asked.stroke}
               groups={[{ label: "", options: STROKES.map((s) => ({ value: s, label: s })) }]}
@@ -127,7 +128,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
       </div>
       <div>
         <Choice
-          label="Knot you prefer"
+          label={phrase("Knot you prefer")}
           width="w-full"
           value={asked.joint}
           groups={[{ label: "", options: book.joints.map((k) => ({ value: k.key, label: k.name })) }]}
@@ -136,11 +137,11 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
       </div>
       {asked.shares ? <OwnShares shares={asked.shares} fault={faults.shares} /> : null}
       <Tick on={asked.ring} onChange={(on) => ask({ ring: on })} className="text-[14px]">
-        A ring above the tippet
+        {phrase("A ring above the tippet")}
       </Tick>
       {school?.kind === "taper" ? (
         <Tick on={asked.optimise} onChange={(on) => ask({ optimise: on })} className="text-[14px]">
-          Move its shares up to 5 % for the wind
+          {phrase("Move its shares up to 5 % for the wind")}
         </Tick>
       ) : null}
       <Spools asked={asked} drawer={drawer} system={system} />
@@ -149,10 +150,10 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
 }
 
 function OwnShares({ shares, fault }: { shares: [number, number, number]; fault: string | undefined }) {
-  const names = ["Butt", "Step-down", "Tippet"];
+  const names = [phrase("Butt"), phrase("Step-down"), phrase("Tippet")];
   return (
     <fieldset>
-      <legend className="text-[12px] text-soft">Shares, %</legend>
+      <legend className="text-[12px] text-soft">{phrase("Shares, %")}</legend>
       <div className="flex gap-2">
         {names.map((name, i) => (
           <TypedField
@@ -184,9 +185,9 @@ function Spools({ asked, drawer, system }: { asked: Asked; drawer: Drawer; syste
   const spools = [...(drawer.spools ?? [])].sort((a, b) => b.diameter_mm - a.diameter_mm);
   return (
     <fieldset className="min-w-0">
-      <legend className="text-[12px] text-soft">Spools it may be cut from</legend>
+      <legend className="text-[12px] text-soft">{phrase("Spools it may be cut from")}</legend>
       <Tick on={ladder} onChange={(on) => ask({ without: on ? null : [] })} className="text-[14px]">
-        Any usual size, owned or not
+        {phrase("Any usual size, owned or not")}
       </Tick>
       {ladder
         ? null

@@ -11,6 +11,7 @@ import { useNumber, useSystem } from "../../state/units";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
+import { phrase, rich } from "../../words/phrase";
 import { Controls } from "./controls";
 import { ask, faultsOf, useLeader, useLeaderBook, useTaper } from "./use_leader";
 
@@ -23,12 +24,12 @@ export function TaperPlace() {
   if (docs && !docs.rig) {
     return (
       <main className="p-6">
-        <h1 className="text-xl font-bold">No rig in hand</h1>
+        <h1 className="text-xl font-bold">{phrase("No rig in hand")}</h1>
         <p className="mt-2 mb-4 max-w-prose">
-          A leader is designed for a rig: its line, rod and flies. Take one in hand first.
+          {phrase("A leader is designed for a rig: its line, rod and flies. Take one in hand first.")}
         </p>
         <Button strong onClick={() => openSheet("rigs")}>
-          Your rigs
+          {phrase("Your rigs")}
         </Button>
       </main>
     );
@@ -36,7 +37,7 @@ export function TaperPlace() {
   if (!docs?.rig || !book.data || !drawer.data || !system) {
     return (
       <p role="status" className="p-6 text-soft">
-        Laying out the spools …
+        {phrase("Laying out the spools …")}
       </p>
     );
   }
@@ -67,9 +68,9 @@ function Bench({ rig, water, book, drawer, system }: Props) {
     () => [
       {
         id: "pin-leader",
-        does: "pin this leader, to compare",
+        does: phrase("pin this leader, to compare"),
         keys: "p",
-        group: "Taper",
+        group: phrase("Taper"),
         run: () => togglePin(answer),
       },
     ],
@@ -78,7 +79,7 @@ function Bench({ rig, water, book, drawer, system }: Props) {
   useActions("taper", pin);
   return (
     <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[300px_minmax(0,1fr)]">
-      <h1 className="sr-only">Taper</h1>
+      <h1 className="sr-only">{phrase("Taper")}</h1>
       <Controls asked={asked} answer={answer} book={book} drawer={drawer} faults={faults} system={system} />
       <div className="flex min-h-0 min-w-0 flex-col max-lg:order-first">
         <div
@@ -119,21 +120,24 @@ function Act({ answer, pinned }: { answer: LeaderAnswer; pinned: boolean }) {
   const navigate = useNavigate();
   const put = () => {
     edit({ ...answer.edit, op: "use_leader" }, "leader");
-    say("On the rig. Undo takes it off again.");
+    say(phrase("On the rig. Undo takes it off again."));
     void navigate("/rig");
   };
   return (
     <div className="flex flex-wrap items-center gap-3 border-t border-rule px-4 py-2">
       <Button strong disabled={answer.trouble !== ""} onClick={put}>
-        Put it on the rig in hand
+        {phrase("Put it on the rig in hand")}
       </Button>
-      <Button aria-pressed={pinned} onClick={() => togglePin(answer)} title="Pin (P)">
+      <Button aria-pressed={pinned} onClick={() => togglePin(answer)} title={phrase("Pin (P)")}>
         {pinned ? <PinOff size={15} aria-hidden /> : <Pin size={15} aria-hidden />}
-        {pinned ? "Let go of the pinned one" : "Pin it, to compare"}
+        {pinned ? phrase("Let go of the pinned one") : phrase("Pin it, to compare")}
       </Button>
-      <Button onClick={() => void navigate("/rig")}>Back to the rig</Button>
+      <Button onClick={() => void navigate("/rig")}>{phrase("Back to the rig")}</Button>
       <span className="text-[13px] text-soft">
-        {answer.trouble || (answer.kept.length > 0 ? `Stays as it is: ${answer.kept.join(", ").toLowerCase()}.` : "")}
+        {answer.trouble ||
+          (answer.kept.length > 0
+            ? phrase("Stays as it is: {toLowerCase}.", { toLowerCase: answer.kept.join(", ").toLowerCase() })
+            : "")}
       </span>
     </div>
   );
@@ -147,13 +151,15 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
     <>
       {design.broken.length > 0 ? (
         <div role="status" className="mb-3 border-l-[3px] border-float pl-3" data-testid="broken">
-          <p className="font-semibold">No leader of these spools keeps every rule. This is the nearest.</p>
+          <p className="font-semibold">{phrase("No leader of these spools keeps every rule. This is the nearest.")}</p>
           {design.broken.map((line) => (
             <p key={line}>{line[0]?.toUpperCase() + line.slice(1)}.</p>
           ))}
           {design.missing.length > 0 ? (
             <p>
-              What would mend it: <span className="figure">{design.missing.join("; ")}</span>.
+              {rich("What would mend it: {span}.", {
+                span: <span className="figure">{design.missing.join("; ")}</span>,
+              })}
             </p>
           ) : null}
         </div>
@@ -163,13 +169,18 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
         {other?.cast && cast ? (
           <span className="text-soft">
             {" "}
-            The pinned one fails at {number(other.cast.fails_in_m_s, 1)} m/s, this at {number(cast.fails_in_m_s, 1)}.
+            {phrase("The pinned one fails at {number} m/s, this at {number2}.", {
+              number: number(other.cast.fails_in_m_s, 1),
+              number2: number(cast.fails_in_m_s, 1),
+            })}
           </span>
         ) : null}
       </p>
       {answer.sag ? (
         <p>
-          Held off the water it sags <span className="figure">{answer.sag}</span> under a light rig's pull.
+          {rich("Held off the water it sags {span} under a light rig's pull.", {
+            span: <span className="figure">{answer.sag}</span>,
+          })}
         </p>
       ) : null}
       {answer.packet ? <p>{answer.packet}</p> : null}
@@ -178,18 +189,18 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
           {line[0]?.toUpperCase() + line.slice(1)}.
         </p>
       ))}
-      <p className="text-[13px] text-soft">Weakest: {answer.weakest}.</p>
+      <p className="text-[13px] text-soft">{phrase("Weakest: {weakest}.", { weakest: answer.weakest })}</p>
       <div className="mt-2 overflow-x-auto">
         <table className="w-full border-collapse text-left text-[14px]">
           <thead>
             <tr className="border-b border-rule text-[12px] text-soft">
-              <th className="py-1 pr-3 font-normal">Section</th>
-              <th className="py-1 pr-3 font-normal">Spool</th>
-              <th className="py-1 pr-3 text-right font-normal">Diameter</th>
-              <th className="py-1 pr-3 text-right font-normal">Finished</th>
-              <th className="py-1 pr-3 text-right font-normal">Cut</th>
-              <th className="py-1 pr-3 font-normal">Knot above it</th>
-              <th className="py-1 text-right font-normal">Holds</th>
+              <th className="py-1 pr-3 font-normal">{phrase("Section")}</th>
+              <th className="py-1 pr-3 font-normal">{phrase("Spool")}</th>
+              <th className="py-1 pr-3 text-right font-normal">{phrase("Diameter")}</th>
+              <th className="py-1 pr-3 text-right font-normal">{phrase("Finished")}</th>
+              <th className="py-1 pr-3 text-right font-normal">{phrase("Cut")}</th>
+              <th className="py-1 pr-3 font-normal">{phrase("Knot above it")}</th>
+              <th className="py-1 text-right font-normal">{phrase("Holds")}</th>
             </tr>
           </thead>
           <tbody>
@@ -207,12 +218,12 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
                       <button
                         type="button"
                         className="ml-2 min-h-6 text-[12px] underline"
-                        aria-label={`Leave out spool ${section.spool}`}
+                        aria-label={phrase("Leave out spool {spool}", { spool: section.spool })}
                         onClick={() =>
                           ask({ without: [...(useTaper.getState().asked.without ?? []), section.spool_id ?? ""] })
                         }
                       >
-                        leave out
+                        {phrase("leave out")}
                       </button>
                     ) : null}
                   </td>
@@ -220,7 +231,7 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
                   <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.length}</td>
                   <td className="figure py-1 pr-3 text-right whitespace-nowrap">{shown?.cut}</td>
                   <td className={`min-w-52 py-1 pr-3 ${joint && joint.hinge !== "fine" ? "text-float" : ""}`}>
-                    {joint?.ring ? "Ring, " : ""}
+                    {joint?.ring ? phrase("Ring, ") : ""}
                     {(joint?.loop ?? joint?.knot)?.name}
                     <span className="block text-[12px] text-soft">
                       {joint?.why} {shown?.hinge}
@@ -237,7 +248,7 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
         <p className="mt-2 text-look">
           {design.uses
             .filter((u) => u.short)
-            .map((u) => `Spool ${u.name} holds less than is needed`)
+            .map((u) => phrase("Spool {uName} holds less than is needed", { uName: u.name }))
             .join("; ")}
           .
         </p>

@@ -1,6 +1,7 @@
 import type { TieSheet, UnitSystem } from "../../api/client";
 import { Cautions } from "../../features/cautions/cautions";
 import { CardButton } from "../../features/knots/knot_card";
+import { phrase, rich } from "../../words/phrase";
 
 type Props = {
   sheet: TieSheet;
@@ -12,8 +13,8 @@ type Props = {
 /** Every step in order, to be ticked off. */
 export function AllSteps({ sheet, system, ticked, onTick }: Props) {
   return (
-    <section aria-label="Steps" className="mt-5">
-      <h2 className="text-[17px] font-bold">In this order</h2>
+    <section aria-label={phrase("Steps")} className="mt-5">
+      <h2 className="text-[17px] font-bold">{phrase("In this order")}</h2>
       <ol className="mt-1">
         {sheet.steps.map((step, i) => {
           const cut = sheet.cuts.find((c) => c.part === step.cut);
@@ -32,11 +33,18 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
                     {cut ? (
                       <span className="flex flex-wrap justify-between gap-x-3">
                         <span className="font-semibold">
-                          {i + 1}. Cut <span className="figure">{cut.cut_shown}</span> of {cut.line.toLowerCase()}
+                          {rich("{i}. Cut {span} of {toLowerCase}", {
+                            i: i + 1,
+                            span: <span className="figure">{cut.cut_shown}</span>,
+                            toLowerCase: cut.line.toLowerCase(),
+                          })}
                         </span>
                         <span className="text-[13px] text-soft">
-                          {cut.spool} · {cut.finished_shown} finished
-                          {cut.measured ? ` · ${cut.measured}` : ""}
+                          {phrase("{spool} · {finishedshown} finished{measured}", {
+                            spool: cut.spool,
+                            finishedshown: cut.finished_shown,
+                            measured: cut.measured ? ` · ${cut.measured}` : "",
+                          })}
                         </span>
                       </span>
                     ) : null}
@@ -50,7 +58,7 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
                         .filter((f) => f.key === "eats")
                         .map((f) => (
                           <span key={f.key}>
-                            Eats <span className="figure">{f.figure}</span>.
+                            {rich("Eats {span}.", { span: <span className="figure">{f.figure}</span> })}
                           </span>
                         ))}
                     </span>
@@ -63,7 +71,7 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
         })}
       </ol>
       <p className="border-t border-hair py-2 text-[13px] text-soft">
-        Line off the spools: <span className="figure">{sheet.total_shown}</span>.
+        {rich("Line off the spools: {span}.", { span: <span className="figure">{sheet.total_shown}</span> })}
       </p>
       <Cautions of={sheet.cautions} />
     </section>

@@ -5,13 +5,14 @@ import { firstFault } from "../../model/faults";
 import { text } from "../../model/format";
 import { useMeasures } from "../../state/queries";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 const FIELDS = [
-  { name: "hand", label: "Hand span" },
-  { name: "forearm", label: "Forearm, elbow to fingertip" },
-  { name: "chest", label: "Fingertip to chest" },
-  { name: "turn", label: "Line that one turn of the reel takes in" },
-  { name: "rod_marks", label: "Marks on the rod, from the butt; commas between" },
+  { name: "hand", label: phrase("Hand span") },
+  { name: "forearm", label: phrase("Forearm, elbow to fingertip") },
+  { name: "chest", label: phrase("Fingertip to chest") },
+  { name: "turn", label: phrase("Line that one turn of the reel takes in") },
+  { name: "rod_marks", label: phrase("Marks on the rod, from the butt; commas between") },
 ] as const;
 
 /** One's own measures: set once, then beside every length. */
@@ -50,7 +51,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
       taken(await api.PUT("/api/v1/measures", { body }));
       setFaults({});
       for (const key of ["measures", "sheet"]) void queries.invalidateQueries({ queryKey: [key] });
-      setNote("Set; they stand beside every length now.");
+      setNote(phrase("Set; they stand beside every length now."));
     } catch (error) {
       const found = error instanceof Refused ? (error.problem?.faults ?? []) : [];
       setFaults(Object.fromEntries(found.map((f) => [f.path.replace(/\[.*/, ""), `“${f.value}”: ${f.reason}`])));
@@ -59,9 +60,11 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
     }
   };
   return (
-    <section aria-label="Your measures" className="mt-5 border-t border-rule pt-2">
+    <section aria-label={phrase("Your measures")} className="mt-5 border-t border-rule pt-2">
       <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-        {now?.hand_mm || now?.forearm_mm || now?.chest_mm ? "Your measures" : "Set your hand, forearm and reach"}
+        {now?.hand_mm || now?.forearm_mm || now?.chest_mm
+          ? phrase("Your measures")
+          : phrase("Set your hand, forearm and reach")}
       </Button>
       {open ? (
         <form
@@ -89,7 +92,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
           ))}
           <div className="col-span-2">
             <Button type="submit" strong>
-              Set
+              {phrase("Set")}
             </Button>
             <span role="status" className="ml-3 text-[13px]">
               {note}

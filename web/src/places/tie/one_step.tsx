@@ -2,6 +2,7 @@ import type { CardView, Cut, TieSheet, TieStep, UnitSystem } from "../../api/cli
 import { CutRuler } from "../../drawings/cut_ruler";
 import { KnotSteps } from "../../features/knots/knot_card";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 
 type Props = {
   step: TieStep;
@@ -17,11 +18,11 @@ type Props = {
   onNext: (() => void) | null;
 };
 const DONE: Record<TieStep["kind"], string> = {
-  join: "Tied and tested",
-  fly: "Tied and tested",
-  float: "Set",
-  dress: "Done",
-  test: "It holds",
+  join: phrase("Tied and tested"),
+  fly: phrase("Tied and tested"),
+  float: phrase("Set"),
+  dress: phrase("Done"),
+  test: phrase("It holds"),
 };
 
 /** One step in big type, for hands that are busy. */
@@ -30,25 +31,30 @@ export function OneStep(props: Props) {
   const [ref, size] = useSize<HTMLDivElement>();
   const spool = props.pull.find((p) => p.spool_id === cut?.spool_id);
   return (
-    <section aria-label="Step" aria-live="polite" className="flex min-h-full flex-col gap-5">
+    <section aria-label={phrase("Step")} aria-live="polite" className="flex min-h-full flex-col gap-5">
       <div ref={ref}>
-        <p className="text-soft">
-          Step {index + 1} of {count}
-        </p>
+        <p className="text-soft">{phrase("Step {index} of {count}", { index: index + 1, count })}</p>
         {cut ? (
           <>
             <h2 className="text-[30px] leading-tight font-bold">
-              Cut {cut.cut_shown} of {cut.line.toLowerCase()}
+              {phrase("Cut {cutshown} of {toLowerCase}", {
+                cutshown: cut.cut_shown,
+                toLowerCase: cut.line.toLowerCase(),
+              })}
             </h2>
             <p className="mt-1 text-[17px]">
               {cut.spool}
-              {spool?.after_shown ? ` · ${spool.after_shown} left on it when the rig is tied` : ""}
-              {spool?.short ? <span className="text-float"> · not enough on it</span> : null}
+              {spool?.after_shown
+                ? phrase(" · {aftershown} left on it when the rig is tied", { aftershown: spool.after_shown })
+                : ""}
+              {spool?.short ? <span className="text-float"> {phrase("· not enough on it")}</span> : null}
             </p>
             <div className="mt-3">
               {size.width > 0 ? <CutRuler cut={cut} system={system} width={size.width} /> : null}
             </div>
-            {cut.measured ? <p className="text-[15px]">By hand: {cut.measured}.</p> : null}
+            {cut.measured ? (
+              <p className="text-[15px]">{phrase("By hand: {measured}.", { measured: cut.measured })}</p>
+            ) : null}
           </>
         ) : null}
       </div>
@@ -70,14 +76,14 @@ export function OneStep(props: Props) {
       <div className="mt-auto flex flex-wrap items-center gap-3">
         {ticked ? (
           <>
-            <Big strong onClick={props.onNext} says="Next" />
-            <Big onClick={() => props.onTick(false)} says="Not done after all" />
+            <Big strong onClick={props.onNext} says={phrase("Next")} />
+            <Big onClick={() => props.onTick(false)} says={phrase("Not done after all")} />
           </>
         ) : (
           <Big strong onClick={() => props.onTick(true)} says={DONE[step.kind]} />
         )}
-        <Big onClick={props.onBack} says="Back" />
-        <p className="ml-auto text-[14px] text-soft">Nippers, not teeth. Pull steadily by hand.</p>
+        <Big onClick={props.onBack} says={phrase("Back")} />
+        <p className="ml-auto text-[14px] text-soft">{phrase("Nippers, not teeth. Pull steadily by hand.")}</p>
       </div>
     </section>
   );

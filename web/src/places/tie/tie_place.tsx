@@ -24,6 +24,7 @@ import { useLadder } from "../../state/use_ladder";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { AllSteps } from "./all_steps";
 import { MeasuresForm } from "./measures_form";
 import { OneStep } from "./one_step";
@@ -41,13 +42,13 @@ export function TiePlace() {
   if (rig === null) {
     return (
       <main className="p-6">
-        <h1 className="text-xl font-bold">Nothing to tie yet</h1>
-        <p className="mt-2 mb-4 max-w-prose">Take a rig in hand; its cut lengths and knots appear here.</p>
+        <h1 className="text-xl font-bold">{phrase("Nothing to tie yet")}</h1>
+        <p className="mt-2 mb-4 max-w-prose">{phrase("Take a rig in hand; its cut lengths and knots appear here.")}</p>
         <div className="flex gap-2">
           <Button strong onClick={() => openSheet("start")}>
-            Start a rig
+            {phrase("Start a rig")}
           </Button>
-          <Button onClick={() => openSheet("rigs")}>Your rigs</Button>
+          <Button onClick={() => openSheet("rigs")}>{phrase("Your rigs")}</Button>
         </div>
       </main>
     );
@@ -55,7 +56,7 @@ export function TiePlace() {
   if (!sheet.data || !system || !saved) {
     return (
       <p role="status" className="p-6 text-soft">
-        {sheet.isError ? "The server does not answer; trying again." : "Measuring out …"}
+        {sheet.isError ? phrase("The server does not answer; trying again.") : phrase("Measuring out …")}
       </p>
     );
   }
@@ -91,7 +92,7 @@ function Table({ rig, saved, sheet, system }: Props) {
     <>
       <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[430px_minmax(0,1fr)] print:hidden">
         <section
-          aria-label="The rig, hung up"
+          aria-label={phrase("The rig, hung up")}
           className={`flex min-h-0 flex-col border-rule bg-sheet lg:border-r ${mode === "one" ? "max-lg:order-2" : ""}`}
         >
           <div ref={ref} className="min-h-0 flex-1 overflow-hidden px-3 pt-3 max-lg:h-[520px] max-lg:flex-none">
@@ -108,7 +109,7 @@ function Table({ rig, saved, sheet, system }: Props) {
           </div>
           <div className="border-t border-rule px-4 py-2 text-[13px]">
             <h2 className="font-semibold text-soft">
-              <Term word="dressing">Dressing</Term>
+              <Term word="dressing">{phrase("Dressing")}</Term>
             </h2>
             {sheet.dressing.map((line) => (
               <p key={line}>{line}</p>
@@ -117,21 +118,24 @@ function Table({ rig, saved, sheet, system }: Props) {
         </section>
         <div className="flex min-h-0 min-w-0 flex-col">
           <div className="flex flex-wrap items-center gap-2 border-b border-rule px-5 py-2">
-            <h1 className="sr-only">Tie {rig.name}</h1>
+            <h1 className="sr-only">{phrase("Tie {rigName}", { rigName: rig.name })}</h1>
             <Button aria-pressed={mode === "one"} strong={mode === "one"} onClick={() => choose("one")}>
-              One step at a time
+              {phrase("One step at a time")}
             </Button>
             <Button aria-pressed={mode === "all"} strong={mode === "all"} onClick={() => choose("all")}>
-              All steps
+              {phrase("All steps")}
             </Button>
             <span className="text-[13px] text-soft">
-              {sheet.steps.filter((s) => ticks.ticked.has(s.key)).length} of {sheet.steps.length} done
+              {phrase("{length} of {stepsCount} done", {
+                length: sheet.steps.filter((s) => ticks.ticked.has(s.key)).length,
+                stepsCount: sheet.steps.length,
+              })}
             </span>
             {ladder.share !== null ? (
-              <span className="ml-auto text-[13px] text-soft">the ladder for its back …</span>
+              <span className="ml-auto text-[13px] text-soft">{phrase("the ladder for its back …")}</span>
             ) : null}
             <Button className={ladder.share === null ? "ml-auto" : ""} onClick={() => window.print()}>
-              <Printer size={15} aria-hidden /> Print the card
+              <Printer size={15} aria-hidden /> {phrase("Print the card")}
             </Button>
             <ShareButton kind="rig" subject={saved.rigId} name={rig.name} before={async () => void (await saveRig())} />
           </div>
@@ -190,9 +194,9 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
     try {
       taken(await api.POST("/api/v1/ties/{tie_id}/undo", { params: { path: { tie_id: tie.id } } }));
       changed();
-      say("Taken back; line and flies are in the drawer again.");
+      say(phrase("Taken back; line and flies are in the drawer again."));
     } catch {
-      say("The server does not answer; nothing was changed.");
+      say(phrase("The server does not answer; nothing was changed."));
     }
   };
   const mark = async () => {
@@ -212,23 +216,30 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       changed();
       onTied();
       say(
-        `Tied as rev ${row.number}; ${number(metres, 2)} m are off the spools${flies(tie.flies_out.length)}${tie.leaders?.length ? `; from the wallet: ${tie.leaders.join(", ")}` : ""}.`,
+        phrase("Tied as rev {number}; {number2} m are off the spools{flies}{leadersCount}.", {
+          number: row.number,
+          number2: number(metres, 2),
+          flies: flies(tie.flies_out.length),
+          leadersCount: tie.leaders?.length
+            ? phrase("; from the wallet: {join}", { join: tie.leaders.join(", ") })
+            : "",
+        }),
         () => void back(tie),
       );
     } catch (error) {
-      say(error instanceof Refused ? error.message : "The server does not answer; nothing was taken.");
+      say(error instanceof Refused ? error.message : phrase("The server does not answer; nothing was taken."));
     }
     setBusy(false);
   };
   return (
     <div className="flex flex-wrap items-center gap-3 border-t border-rule px-5 py-2">
       <Button strong={finished} disabled={busy} onClick={() => void mark()}>
-        It is tied: take line and flies from the drawer
+        {phrase("It is tied: take line and flies from the drawer")}
       </Button>
       {last.data ? (
         <span className="flex items-center gap-2 text-[13px] text-soft">
-          Tied {when(last.data.made_at)} as rev {last.data.revision.number}.
-          <Button onClick={() => last.data && void back(last.data)}>Take it back</Button>
+          {phrase("Tied {when} as rev {number}.", { when: when(last.data.made_at), number: last.data.revision.number })}
+          <Button onClick={() => last.data && void back(last.data)}>{phrase("Take it back")}</Button>
         </span>
       ) : null}
       {last.data && last.data.flies_out.length > 0 ? <FliesOut tie={last.data} onSettled={changed} /> : null}
@@ -238,7 +249,7 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
 }
 
 function flies(n: number): string {
-  return n === 0 ? "" : n === 1 ? ", one fly out of the box" : `, ${n} flies out of the box`;
+  return n === 0 ? "" : n === 1 ? phrase(", one fly out of the box") : phrase(", {n} flies out of the box", { n });
 }
 
 /** The flies that hang on the rig as it was tied: back into the box, or lost. */
@@ -248,19 +259,22 @@ function FliesOut({ tie, onSettled }: { tie: TieView; onSettled: () => void }) {
       const body = { id: crypto.randomUUID(), back: [] as string[], lost: [] as string[], [what]: [...weights] };
       taken(await api.POST("/api/v1/ties/{tie_id}/flies", { params: { path: { tie_id: tie.id } }, body }));
       onSettled();
-      say(what === "lost" ? "Lost; take a new one from the box." : "Back in the box.");
+      say(what === "lost" ? phrase("Lost; take a new one from the box.") : phrase("Back in the box."));
     } catch (error) {
-      say(error instanceof Refused ? error.message : "The server does not answer; nothing was changed.");
+      say(error instanceof Refused ? error.message : phrase("The server does not answer; nothing was changed."));
     }
   };
   return (
     <div className="flex w-full flex-wrap items-center gap-2 text-[13px]" data-testid="flies-out">
-      <span className="text-soft">On it:</span>
+      <span className="text-soft">{phrase("On it:")}</span>
       {tie.flies_out.map((fly, i) => (
         <span key={`${fly.weight} ${i}`} className="flex items-center gap-1">
           {fly.name}
-          <Button aria-label={`Lost: ${fly.name}`} onClick={() => void settle([fly.weight], "lost")}>
-            lost
+          <Button
+            aria-label={phrase("Lost: {flyName}", { flyName: fly.name })}
+            onClick={() => void settle([fly.weight], "lost")}
+          >
+            {phrase("lost")}
           </Button>
         </span>
       ))}
@@ -272,7 +286,7 @@ function FliesOut({ tie, onSettled }: { tie: TieView; onSettled: () => void }) {
           )
         }
       >
-        All back in the box
+        {phrase("All back in the box")}
       </Button>
     </div>
   );

@@ -4,16 +4,17 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { say } from "../../ui/toast";
 import { TypedField } from "../../ui/typed_field";
+import { phrase, rich } from "../../words/phrase";
 
 type Props = { tie: TieView; onChanged: () => void };
 type Kind = "retied" | "cut back" | "broke" | "renewed" | "wind knot" | "cut out";
 const SAID: Record<Kind, string> = {
-  retied: "Re-tied",
-  "cut back": "Cut back",
-  broke: "Broke off",
-  renewed: "New line from the spool",
-  "wind knot": "A stray knot: half as strong until it is cut out",
-  "cut out": "The stray knot is cut out",
+  retied: phrase("Re-tied"),
+  "cut back": phrase("Cut back"),
+  broke: phrase("Broke off"),
+  renewed: phrase("New line from the spool"),
+  "wind knot": phrase("A stray knot: half as strong until it is cut out"),
+  "cut out": phrase("The stray knot is cut out"),
 };
 
 /** What an afternoon has left of the leader: every re-tie, cut-back and break, and the fly changes still in it. */
@@ -34,7 +35,7 @@ export function WearPanel({ tie, onChanged }: Props) {
       const first = error instanceof Refused ? error.problem?.faults[0] : undefined;
       setFault(
         first?.reason ??
-          (error instanceof Refused ? error.message : "The server does not answer; nothing was changed."),
+          (error instanceof Refused ? error.message : phrase("The server does not answer; nothing was changed.")),
       );
     }
   };
@@ -58,19 +59,27 @@ export function WearPanel({ tie, onChanged }: Props) {
             params: { path: { tie_id: tie.id, wear_id: last.id } },
           }),
         ),
-      "Taken back.",
+      phrase("Taken back."),
     );
   if (!now) return null;
   return (
     <details className="w-full text-[13px]" data-testid="wear">
       <summary className="min-h-8 cursor-pointer py-1">
-        What is left of it: {now.name.toLowerCase()} <span className="figure">{now.left}</span>
-        {now.changes != null ? `, ${now.changes} fly ${now.changes === 1 ? "change" : "changes"} left` : ""}
-        {now.knotted ? <strong className="text-float"> · stray knot, holds {now.holds}</strong> : null}
+        {rich("What is left of it: {toLowerCase} {span}{changes}", {
+          toLowerCase: now.name.toLowerCase(),
+          span: <span className="figure">{now.left}</span>,
+          changes:
+            now.changes != null
+              ? phrase(", {changes, plural, one {# fly change} other {# fly changes}} left", { changes: now.changes })
+              : "",
+        })}
+        {now.knotted ? (
+          <strong className="text-float"> {phrase("· stray knot, holds {holds}", { holds: now.holds })}</strong>
+        ) : null}
       </summary>
       <div className="flex flex-wrap items-end gap-2 pb-1">
         <Choice
-          label="Which span"
+          label={phrase("Which span")}
           width="w-44"
           value={span}
           groups={[
@@ -82,7 +91,7 @@ export function WearPanel({ tie, onChanged }: Props) {
           onChoose={setSpan}
         />
         <TypedField
-          label="How much"
+          label={phrase("How much")}
           width="w-24"
           shown={lost}
           hint="20 cm"
@@ -91,19 +100,21 @@ export function WearPanel({ tie, onChanged }: Props) {
           fault={fault}
           onTouched={() => setFault("")}
         />
-        <Button onClick={() => void note("retied")}>Fly re-tied</Button>
+        <Button onClick={() => void note("retied")}>{phrase("Fly re-tied")}</Button>
         <Button disabled={!lost} onClick={() => void note("cut back")}>
-          Cut back
+          {phrase("Cut back")}
         </Button>
         <Button disabled={!lost} onClick={() => void note("broke")}>
-          Broke off
+          {phrase("Broke off")}
         </Button>
-        <Button onClick={() => void note("renewed")}>New piece</Button>
+        <Button onClick={() => void note("renewed")}>{phrase("New piece")}</Button>
         <Button onClick={() => void note(now.knotted ? "cut out" : "wind knot")}>
-          {now.knotted ? "Knot cut out" : "Stray knot"}
+          {now.knotted ? phrase("Knot cut out") : phrase("Stray knot")}
         </Button>
         {last ? (
-          <Button onClick={() => void back()}>Take back: {SAID[last.kind as Kind].toLowerCase().split(":")[0]}</Button>
+          <Button onClick={() => void back()}>
+            {phrase("Take back: {split}", { split: SAID[last.kind as Kind].toLowerCase().split(":")[0] })}
+          </Button>
         ) : null}
       </div>
     </details>

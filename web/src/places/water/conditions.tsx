@@ -11,6 +11,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { GaugeStrip } from "./gauge_strip";
 import { Group } from "./group";
 import { Lanes, Obstacles } from "./lanes_and_obstacles";
@@ -25,15 +26,15 @@ export function Conditions({ water, section, book, system }: Props) {
   const nature = book.waters.find((w) => w.key === water.kind);
   return (
     <section
-      aria-label="Conditions"
+      aria-label={phrase("Conditions")}
       className="min-h-0 overflow-y-auto border-rule bg-sheet px-4 pb-4 max-lg:border-t lg:border-l"
     >
       <Cautions of={section.cautions} className="mt-3" />
-      <Group title="This water">
+      <Group title={phrase("This water")}>
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
-          <Named water={water} field="name" label="Name" shown={water.name} />
-          <Named water={water} field="river" label="River or lake" shown={water.river} />
-          <Word water={water} field="kind" label="Kind" words={book.waters.map((w) => w.key)} />
+          <Named water={water} field="name" label={phrase("Name")} shown={water.name} />
+          <Named water={water} field="river" label={phrase("River or lake")} shown={water.river} />
+          <Word water={water} field="kind" label={phrase("Kind")} words={book.waters.map((w) => w.key)} />
           <BedChoice water={water} book={book} />
         </div>
         {nature?.flows && book.beds.find((b) => b.key === water.bed)?.stony ? (
@@ -41,40 +42,45 @@ export function Conditions({ water, section, book, system }: Props) {
         ) : null}
       </Group>
       {nature?.flows ? <PaceIt water={water} section={section} system={system} /> : null}
-      <Group title="Where they hold" word="taking-zone">
+      <Group title={phrase("Where they hold")} word="taking-zone">
         <Holding water={water} system={system} />
       </Group>
-      <Group title="Today" word="day">
+      <Group title={phrase("Today")} word="day">
         <div className="grid grid-cols-2 gap-x-3 gap-y-2">
           <Typed
             name="temperature"
-            label="Water"
+            label={phrase("Water")}
             shown={text(system, "temperature", water.temperature_c)}
             to={(value) => ({ op: "set_temperature", value })}
           />
-          <Word water={water} field="clarity" label="Clarity" words={["clear", "tinged", "coloured"]} />
+          <Word water={water} field="clarity" label={phrase("Clarity")} words={["clear", "tinged", "coloured"]} />
           <Typed
             name="wind"
-            label="Wind"
+            label={phrase("Wind")}
             shown={text(system, "wind", water.wind_m_s ?? 0)}
             to={(value) => ({ op: "set_figure", field: "wind", value })}
           />
-          <Word water={water} field="blows" label="It blows" words={nature?.winds ?? []} />
-          <Word water={water} field="surface" label="Surface" words={["by the wind", "glass", "ripple", "wave"]} />
-          <Word water={water} field="light" label="Light" words={["bright", "even", "low"]} />
+          <Word water={water} field="blows" label={phrase("It blows")} words={nature?.winds ?? []} />
+          <Word
+            water={water}
+            field="surface"
+            label={phrase("Surface")}
+            words={[phrase("by the wind"), "glass", "ripple", "wave"]}
+          />
+          <Word water={water} field="light" label={phrase("Light")} words={["bright", "even", "low"]} />
           <div className="col-span-2">
-            <Named water={water} field="about" label="About: insect and stage" shown={water.about ?? ""} />
+            <Named water={water} field="about" label={phrase("About: insect and stage")} shown={water.about ?? ""} />
           </div>
         </div>
         <GaugeStrip water={water} system={system} />
         <Days water={water} system={system} />
       </Group>
       {nature?.flows ? (
-        <Group title="Lanes, nearest first" word="lane">
+        <Group title={phrase("Lanes, nearest first")} word="lane">
           <Lanes water={water} system={system} />
         </Group>
       ) : null}
-      <Group title="What a fly can be lost to">
+      <Group title={phrase("What a fly can be lost to")}>
         <Obstacles water={water} system={system} />
       </Group>
       <Rules water={water} />
@@ -149,7 +155,7 @@ function BedChoice({ water, book }: { water: Reach; book: Book }) {
   const { fault, edit } = useWaterField("bed");
   return (
     <Choice
-      label="Bed"
+      label={phrase("Bed")}
       width="w-full"
       value={water.bed}
       shown={book.beds.find((b) => b.key === water.bed)?.name ?? ""}
@@ -169,10 +175,10 @@ function Stones({ water, system }: { water: Reach; system: UnitSystem }) {
     <div ref={ref} className="mt-2">
       <Typed
         name="stones"
-        label="Its bigger stones: of six, the largest"
+        label={phrase("Its bigger stones: of six, the largest")}
         shown={told === null ? "" : text(system, "short", told)}
         empty
-        hint="not looked at: by its kind"
+        hint={phrase("not looked at: by its kind")}
         to={(value) => ({ op: "set_stones", value })}
       />
       {told !== null && size.width > 0 ? (
@@ -209,54 +215,59 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <Typed
           name="depth"
-          label="Depth there"
+          label={phrase("Depth there")}
           shown={text(system, "depth", water.depth_m)}
           to={(value) => ({ op: "set_depth", value })}
         />
         <Typed
           name="off"
-          label="How far off"
+          label={phrase("How far off")}
           shown={text(system, "travel", water.off_m ?? 6)}
           to={(value) => ({ op: "set_figure", field: "off", value })}
         />
         {water.soundings?.length ? (
           <Typed
             name="fish_at"
-            label="Where along"
+            label={phrase("Where along")}
             shown={text(system, "travel", water.fish_at_m ?? 0)}
             to={(value) => ({ op: "set_figure", field: "fish_at", value })}
           />
         ) : null}
         <Typed
           name="drift"
-          label="Length of a drift"
+          label={phrase("Length of a drift")}
           shown={text(system, "travel", water.drift_m ?? 8)}
           to={(value) => ({ op: "set_figure", field: "drift", value })}
         />
-        <Named water={water} field="species" label="Fish" shown={water.fish?.species ?? ""} />
+        <Named water={water} field="species" label={phrase("Fish")} shown={water.fish?.species ?? ""} />
         <Typed
           name="fish"
-          label="Usual weight"
+          label={phrase("Usual weight")}
           shown={text(system, "fish", water.fish?.mass_kg ?? 0.5)}
           to={(value) => ({ op: "set_fish", value })}
         />
-        <Word water={water} field="wariness" label="Wariness" words={["low", "usual", "high"]} />
+        <Word water={water} field="wariness" label={phrase("Wariness")} words={["low", "usual", "high"]} />
       </div>
       <fieldset className="mt-2">
         <legend className="text-[12px] text-soft">
-          Taking zone,{" "}
-          {known ? (datum === "bed" ? "up from the bed" : "down from the surface") : "not known: all of it"}
+          {phrase("Taking zone, {known}", {
+            known: known
+              ? datum === "bed"
+                ? phrase("up from the bed")
+                : phrase("down from the surface")
+              : phrase("not known: all of it"),
+          })}
         </legend>
         <div className="grid grid-cols-2 gap-x-3">
           <TypedField
-            label="From"
+            label={phrase("From")}
             width="w-full"
             shown={low}
             onCommit={(value) => edit({ op: "set_zone", low: value })}
             {...side("low")}
           />
           <TypedField
-            label="To"
+            label={phrase("To")}
             width="w-full"
             shown={high}
             onCommit={(value) => edit({ op: "set_zone", high: value })}
@@ -270,10 +281,10 @@ function Holding({ water, system }: { water: Reach; system: UnitSystem }) {
             </Button>
           ))}
           <Button aria-pressed={!known} onClick={() => edit({ op: "set_zone", known: false })}>
-            nobody knows
+            {phrase("nobody knows")}
           </Button>
           <Button onClick={() => edit({ op: "set_zone", datum: datum === "bed" ? "surface" : "bed" })}>
-            {datum === "bed" ? "from the surface" : "from the bed"}
+            {datum === "bed" ? phrase("from the surface") : phrase("from the bed")}
           </Button>
         </div>
       </fieldset>
@@ -288,7 +299,7 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
   return (
     <div className="mt-2">
       <Button aria-expanded={open} onClick={() => setOpen(!open)}>
-        Earlier days
+        {phrase("Earlier days")}
       </Button>
       {open ? (
         <ul className="mt-1">
@@ -299,7 +310,7 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
                 {isStill(row.reach) ? "" : ` · ${paceText(system, row.reach)}`} · {row.reach.clarity}
               </span>
               <Button onClick={() => setWater(row.reach)} aria-label={`Use that day's figures: ${onDay(row.day)}`}>
-                Use that day's figures
+                {phrase("Use that day's figures")}
               </Button>
             </li>
           ))}
@@ -316,17 +327,17 @@ function Rules({ water }: { water: Reach }) {
   const now = all.find((r) => r.rules.id === water.rules);
   const [writing, setWriting] = useState<RuleSetView | "new" | null>(null);
   return (
-    <Group title="Rules you entered" word="rule-set">
+    <Group title={phrase("Rules you entered")} word="rule-set">
       <Choice
-        label="They hold here"
+        label={phrase("They hold here")}
         width="w-full"
         value={water.rules ?? "none"}
-        shown={now?.rules.name ?? "none attached"}
+        shown={now?.rules.name ?? phrase("none attached")}
         groups={[
           {
             label: "",
             options: [
-              { value: "none", label: "none attached" },
+              { value: "none", label: phrase("none attached") },
               ...all.map((r) => ({ value: r.rules.id, label: r.rules.name })),
             ],
           },
@@ -337,15 +348,17 @@ function Rules({ water }: { water: Reach }) {
         <p className="mt-1 text-[13px]">
           {now.said.join(" · ")}
           <span className="block text-soft">
-            From {now.rules.source}, checked {onDay(now.rules.checked)}.
+            {phrase("From {source}, checked {onDay}.", { source: now.rules.source, onDay: onDay(now.rules.checked) })}
           </span>
         </p>
       ) : null}
       <div className="mt-1 flex flex-wrap gap-2">
-        {now ? <Button onClick={() => setWriting(now)}>Change them</Button> : null}
-        <Button onClick={() => setWriting("new")}>Write down others</Button>
+        {now ? <Button onClick={() => setWriting(now)}>{phrase("Change them")}</Button> : null}
+        <Button onClick={() => setWriting("new")}>{phrase("Write down others")}</Button>
       </div>
-      <p className="mt-1 text-[13px] text-soft">Check the licence and the local rules; these are only your notes.</p>
+      <p className="mt-1 text-[13px] text-soft">
+        {phrase("Check the licence and the local rules; these are only your notes.")}
+      </p>
       <RulesSheet
         rules={writing}
         onClose={() => setWriting(null)}

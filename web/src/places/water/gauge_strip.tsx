@@ -6,6 +6,7 @@ import { useBench } from "../../state/bench_store";
 import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { phrase, rich } from "../../words/phrase";
 
 type Props = { water: Reach; system: UnitSystem };
 const EVERY_MS = 5 * 60_000;
@@ -30,14 +31,14 @@ export function GaugeStrip({ water, system }: Props) {
   const known = stations.data?.stations ?? [];
   if (known.length === 0 && !water.gauge) return null;
   const options = [
-    { value: NONE, label: "none" },
+    { value: NONE, label: phrase("none") },
     ...known.map((s) => ({ value: s.key, label: s.name })),
     ...(water.gauge && !known.some((s) => s.key === water.gauge) ? [{ value: water.gauge, label: water.gauge }] : []),
   ];
   return (
     <div className="mt-2" data-testid="gauge">
       <Choice
-        label="Gauge it follows"
+        label={phrase("Gauge it follows")}
         width="w-full"
         value={water.gauge ?? NONE}
         groups={[{ label: "", options }]}
@@ -47,7 +48,7 @@ export function GaugeStrip({ water, system }: Props) {
       {water.gauge && gauge.data ? <Says water={water} system={system} gauge={gauge.data} /> : null}
       {water.gauge && gauge.isError ? (
         <p role="status" className="mt-1 text-[13px] text-soft">
-          The server does not answer; trying again.
+          {phrase("The server does not answer; trying again.")}
         </p>
       ) : null}
     </div>
@@ -64,31 +65,35 @@ function Says({ water, system, gauge }: Props & { gauge: GaugeView }) {
     <div className="mt-1 text-[13px]">
       {reading ? (
         <p>
-          <span className="figure">{text(system, "depth", reading.level_m)}</span> level ·{" "}
-          <span className="figure">{number(reading.flow_m3_s, 1)} m³/s</span> ·{" "}
-          <span className="figure">{text(system, "temperature", reading.temperature_c)}</span>
-          <span className="text-soft"> · {ageOf(gauge.age_s)} old</span>
+          {rich("{span} level · {span2} · {span3}{span4}", {
+            span: <span className="figure">{text(system, "depth", reading.level_m)}</span>,
+            span2: <span className="figure">{number(reading.flow_m3_s, 1)} m³/s</span>,
+            span3: <span className="figure">{text(system, "temperature", reading.temperature_c)}</span>,
+            span4: <span className="text-soft"> {phrase("· {ageOf} old", { ageOf: ageOf(gauge.age_s) })}</span>,
+          })}
         </p>
       ) : null}
       {gauge.trouble ? (
         <p role="status" className="text-look">
-          {reading ? `Last good reading: ${gauge.trouble}.` : `No reading: ${gauge.trouble}.`}
+          {reading
+            ? phrase("Last good reading: {trouble}.", { trouble: gauge.trouble })
+            : phrase("No reading: {trouble}.", { trouble: gauge.trouble })}
         </p>
       ) : null}
       {reading && !took ? (
         <div className="mt-1 flex items-center gap-2">
           <Button onClick={() => edit({ op: "take_gauge", reading }, "water.gauge")}>
-            {water.gauged ? "Take it" : "Today's depth belongs to this level"}
+            {water.gauged ? phrase("Take it") : phrase("Today's depth belongs to this level")}
           </Button>
           {Math.abs(risen) >= 0.005 ? (
             <span className="text-soft">
-              {risen > 0 ? "up" : "down"} {text(system, "short", Math.abs(risen))}
-              {Math.abs(risen) > 0.1 ? ": pace it again" : ""}
+              {risen > 0 ? phrase("up") : phrase("down")} {text(system, "short", Math.abs(risen))}
+              {Math.abs(risen) > 0.1 ? phrase(": pace it again") : ""}
             </span>
           ) : null}
         </div>
       ) : null}
-      {took ? <p className="text-soft">Taken: depth and temperature go with it.</p> : null}
+      {took ? <p className="text-soft">{phrase("Taken: depth and temperature go with it.")}</p> : null}
     </div>
   );
 }

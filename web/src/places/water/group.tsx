@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import { Term } from "../../features/help/term";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 /** A titled group of fields. */
 type Props = {
@@ -24,7 +25,7 @@ export function Refusal({ fault, onTouched }: { fault: string | undefined; onTou
   return fault ? (
     <p role="alert" className="flex items-center justify-between gap-2 py-1 text-[13px] text-float">
       {fault}
-      <Button onClick={onTouched}>All right</Button>
+      <Button onClick={onTouched}>{phrase("All right")}</Button>
     </p>
   ) : null;
 }

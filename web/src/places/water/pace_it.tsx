@@ -5,6 +5,7 @@ import { text } from "../../model/format";
 import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
+import { phrase, rich } from "../../words/phrase";
 import { Group, Refusal } from "./group";
 import { useWaterField } from "./use_water_field";
 
@@ -25,19 +26,19 @@ export function PaceIt({ water, section, system }: Props) {
     setSeconds("");
   };
   return (
-    <Group title="Pace it" word="surface-pace">
+    <Group title={phrase("Pace it")} word="surface-pace">
       {section.throws.length > 0 ? (
-        <ol aria-label="Throws" className="mb-1">
+        <ol aria-label={phrase("Throws")} className="mb-1">
           {section.throws.map((t, i) => (
             <li key={i} className={`flex items-center gap-2 border-b border-hair ${t.outlier ? "text-soft" : ""}`}>
               <span className="figure flex-1 font-normal">
-                {t.distance} in {t.seconds}
+                {phrase("{distance} in {seconds}", { distance: t.distance, seconds: t.seconds })}
               </span>
-              {t.outlier ? <span className="text-[12px]">does not agree, left out</span> : null}
+              {t.outlier ? <span className="text-[12px]">{phrase("does not agree, left out")}</span> : null}
               <span className={`figure ${t.outlier ? "line-through" : ""}`}>{t.speed}</span>
               <button
                 type="button"
-                aria-label={`Take throw ${i + 1} away`}
+                aria-label={phrase("Take throw {i} away", { i: i + 1 })}
                 onClick={() => throws.edit({ op: "drop_throw", index: i })}
                 className="grid size-8 place-items-center"
               >
@@ -46,22 +47,22 @@ export function PaceIt({ water, section, system }: Props) {
             </li>
           ))}
           <li className="flex justify-between py-1 font-semibold">
-            Surface <span className="figure">{section.paced}</span>
+            {rich("Surface {span}", { span: <span className="figure">{section.paced}</span> })}
           </li>
         </ol>
       ) : null}
       <div className="flex items-end gap-2">
-        <TypedField label="Over" width="w-20" hint="5 m" shown={distance || last} onCommit={setDistance} />
-        <TypedField label="Took" width="w-20" hint="8.1 s" shown={seconds} onCommit={setSeconds} />
+        <TypedField label={phrase("Over")} width="w-20" hint="5 m" shown={distance || last} onCommit={setDistance} />
+        <TypedField label={phrase("Took")} width="w-20" hint="8.1 s" shown={seconds} onCommit={setSeconds} />
         <Button onClick={() => add(seconds)} disabled={!seconds}>
-          Add
+          {phrase("Add")}
         </Button>
         <Stopwatch onStop={(s) => add(`${s.toFixed(1)} s`)} ready={Boolean(distance || last)} />
       </div>
       <Refusal fault={throws.fault} onTouched={throws.onTouched} />
       <div className="mt-2 grid grid-cols-2 gap-x-3">
         <TypedField
-          label="Surface pace, or type it"
+          label={phrase("Surface pace, or type it")}
           width="w-full"
           shown={text(system, "speed", water.pace_m_s)}
           onCommit={(value) => pace.edit({ op: "set_pace", value })}
@@ -99,26 +100,28 @@ function Stopwatch({ onStop, ready }: { onStop: (seconds: number) => void; ready
     return (
       <Button
         disabled={!ready}
-        title={ready ? undefined : "First the distance"}
+        title={ready ? undefined : phrase("First the distance")}
         onClick={() => {
           setNow(performance.now());
           setSince(performance.now());
         }}
       >
-        <Timer size={15} aria-hidden /> Time
+        <Timer size={15} aria-hidden /> {phrase("Time")}
       </Button>
     );
   }
   return (
     <Button
       strong
-      aria-label="Stop"
+      aria-label={phrase("Stop")}
       onClick={() => {
         onStop((performance.now() - since) / 1000);
         setSince(null);
       }}
     >
-      <span className="figure w-12 text-right">{number(Math.max((now - since) / 1000, 0), 1)}</span> stop
+      {rich("{span} stop", {
+        span: <span className="figure w-12 text-right">{number(Math.max((now - since) / 1000, 0), 1)}</span>,
+      })}
     </Button>
   );
 }

@@ -5,6 +5,7 @@ import { useBook } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { phrase } from "../../words/phrase";
 
 type Rules = RuleSetView["rules"];
 type Props = {
@@ -20,8 +21,8 @@ export function RulesSheet({ rules, onClose, onKept, onDropped }: Props) {
     <SideSheet
       open={rules !== null}
       onClose={onClose}
-      title={rules === "new" ? "Rules, written down" : "Change the rules"}
-      note="Your own notes of what holds here. An empty field is a rule that is not there."
+      title={rules === "new" ? phrase("Rules, written down") : phrase("Change the rules")}
+      note={phrase("Your own notes of what holds here. An empty field is a rule that is not there.")}
       width="32rem"
     >
       {rules ? (
@@ -39,18 +40,18 @@ export function RulesSheet({ rules, onClose, onKept, onDropped }: Props) {
 }
 
 const FIGURES = [
-  ["most_flies", "Most flies", "2"],
-  ["least_distance", "Least distance between flies", "50 cm"],
-  ["longest_rods", "Longest leader, rod lengths", "2"],
-  ["longest", "Longest leader", "6 m"],
-  ["bead_to_hook", "Pegged bead to hook, at most", "5 cm"],
+  ["most_flies", phrase("Most flies"), "2"],
+  ["least_distance", phrase("Least distance between flies"), "50 cm"],
+  ["longest_rods", phrase("Longest leader, rod lengths"), "2"],
+  ["longest", phrase("Longest leader"), "6 m"],
+  ["bead_to_hook", phrase("Pegged bead to hook, at most"), "5 cm"],
 ] as const;
 const FLAGS = [
-  ["barbless", "Barbless hooks only"],
-  ["floats", "Floats allowed"],
-  ["shot", "Shot allowed"],
-  ["lead", "Lead allowed"],
-  ["sliding_droppers", "Sliding droppers allowed"],
+  ["barbless", phrase("Barbless hooks only")],
+  ["floats", phrase("Floats allowed")],
+  ["shot", phrase("Shot allowed")],
+  ["lead", phrase("Lead allowed")],
+  ["sliding_droppers", phrase("Sliding droppers allowed")],
 ] as const;
 type Figure = (typeof FIGURES)[number][0];
 type Flag = (typeof FLAGS)[number][0];
@@ -108,7 +109,9 @@ function Form({
       setFaults(
         found.length > 0
           ? told
-          : { "": error instanceof Refused ? error.message : "The server does not answer; nothing was changed." },
+          : {
+              "": error instanceof Refused ? error.message : phrase("The server does not answer; nothing was changed."),
+            },
       );
     }
   };
@@ -119,23 +122,28 @@ function Form({
       onDropped(rules.id);
       onClose();
     } catch {
-      setFaults({ "": "The server does not answer; nothing was changed." });
+      setFaults({ "": phrase("The server does not answer; nothing was changed.") });
     }
   };
   const season = (id: number, change: Partial<Season>) =>
     setSeasons(seasons.map((s) => (s.id === id ? { ...s, ...change } : s)));
   return (
     <form onSubmit={(e) => void keep(e)} className="space-y-3">
-      <Text label="Name" value={words.name} onChange={(name) => setWords({ ...words, name })} fault={faults.name} />
+      <Text
+        label={phrase("Name")}
+        value={words.name}
+        onChange={(name) => setWords({ ...words, name })}
+        fault={faults.name}
+      />
       <div className="grid grid-cols-2 gap-3">
         <Text
-          label="Where it was read"
+          label={phrase("Where it was read")}
           value={words.source}
           onChange={(source) => setWords({ ...words, source })}
           fault={faults.source}
         />
         <Text
-          label="Checked on"
+          label={phrase("Checked on")}
           value={words.checked}
           onChange={(checked) => setWords({ ...words, checked })}
           fault={faults.checked}
@@ -152,7 +160,7 @@ function Form({
         ))}
       </div>
       <fieldset className="grid grid-cols-2 gap-1">
-        <legend className="sr-only">What is allowed</legend>
+        <legend className="sr-only">{phrase("What is allowed")}</legend>
         {FLAGS.map(([key, label]) => (
           <Tick key={key} on={flags[key]} onChange={(on) => setFlags({ ...flags, [key]: on })}>
             {label}
@@ -160,11 +168,11 @@ function Form({
         ))}
       </fieldset>
       <fieldset>
-        <legend className="text-[13px] text-soft">Methods allowed only from … to …, month and day</legend>
+        <legend className="text-[13px] text-soft">{phrase("Methods allowed only from … to …, month and day")}</legend>
         {seasons.map((s, i) => (
           <div key={s.id} className="mt-1 flex flex-wrap items-start gap-2">
             <label className="text-[12px] text-soft">
-              Method
+              {phrase("Method")}
               <select
                 value={s.method}
                 onChange={(e) => season(s.id, { method: e.target.value })}
@@ -178,7 +186,7 @@ function Form({
               </select>
             </label>
             <Text
-              label="From"
+              label={phrase("From")}
               hint="04-01"
               width="w-20"
               value={s.first}
@@ -186,7 +194,7 @@ function Form({
               fault={faults[`seasons[${i}].first`]}
             />
             <Text
-              label="To"
+              label={phrase("To")}
               hint="09-30"
               width="w-20"
               value={s.last}
@@ -194,7 +202,7 @@ function Form({
               fault={faults[`seasons[${i}].last`]}
             />
             <Button
-              aria-label="Take this season out"
+              aria-label={phrase("Take this season out")}
               className="mt-4 px-2"
               onClick={() => setSeasons(seasons.filter((o) => o.id !== s.id))}
             >
@@ -208,11 +216,11 @@ function Form({
             setSeasons([...seasons, { id: Date.now(), method: methods[0]?.key ?? "", first: "", last: "" }])
           }
         >
-          <Plus size={15} aria-hidden /> A season
+          <Plus size={15} aria-hidden /> {phrase("A season")}
         </Button>
       </fieldset>
       <Text
-        label="Remark"
+        label={phrase("Remark")}
         value={words.remark}
         onChange={(remark) => setWords({ ...words, remark })}
         fault={faults.remark}
@@ -224,12 +232,12 @@ function Form({
       ) : null}
       <div className="flex gap-2 border-t border-rule pt-3">
         <Button strong type="submit">
-          Keep them
+          {phrase("Keep them")}
         </Button>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>{phrase("Leave it")}</Button>
         {rules ? (
           <Button className="ml-auto" onClick={() => void drop()}>
-            Throw them away
+            {phrase("Throw them away")}
           </Button>
         ) : null}
       </div>

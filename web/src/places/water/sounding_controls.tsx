@@ -6,6 +6,7 @@ import { isStill } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { TypedField } from "../../ui/typed_field";
+import { phrase } from "../../words/phrase";
 import { useWaterField } from "./use_water_field";
 
 type Props = {
@@ -33,19 +34,19 @@ export function SoundingControls({ water, system, selected, onSelect }: Props) {
         {sounding && selected !== null ? (
           <>
             <TypedField
-              label={isStill(water) ? "Out from the shore" : "Along"}
+              label={isStill(water) ? phrase("Out from the shore") : phrase("Along")}
               shown={text(system, "travel", sounding.x_m)}
               onCommit={(at) => field.edit({ op: "set_sounding", index: selected, at, ...NONE })}
               {...one("at")}
             />
             <TypedField
-              label="Depth by staff"
+              label={phrase("Depth by staff")}
               shown={text(system, "depth", sounding.depth_m)}
               onCommit={(depth) => field.edit({ op: "set_sounding", index: selected, depth, ...NONE })}
               {...one("depth")}
             />
             <TypedField
-              label="Name"
+              label={phrase("Name")}
               width="w-28"
               shown={sounding.name ?? ""}
               onCommit={(name) => field.edit({ op: "set_sounding", index: selected, name, ...NONE })}
@@ -54,11 +55,11 @@ export function SoundingControls({ water, system, selected, onSelect }: Props) {
               {...one("name")}
             />
             <Button aria-expanded={helper} onClick={() => setHelper(!helper)}>
-              Depth by line
+              {phrase("Depth by line")}
             </Button>
             <Button
-              aria-label="Take this sounding away"
-              title="Take this sounding away"
+              aria-label={phrase("Take this sounding away")}
+              title={phrase("Take this sounding away")}
               onClick={() => {
                 field.edit({ op: "drop_row", of: "soundings", index: selected });
                 onSelect(null);
@@ -70,12 +71,16 @@ export function SoundingControls({ water, system, selected, onSelect }: Props) {
         ) : (
           <p className="max-w-[34rem] self-center text-[13px] text-soft">
             {water.soundings?.length
-              ? "Drag a sounding, or pick it to type its depth. The fish hold where the depth of the day is read."
-              : "A level bed so far. Add a sounding: paced distance, and depth by staff, rod or a weight on the line."}
+              ? phrase(
+                  "Drag a sounding, or pick it to type its depth. The fish hold where the depth of the day is read.",
+                )
+              : phrase(
+                  "A level bed so far. Add a sounding: paced distance, and depth by staff, rod or a weight on the line.",
+                )}
           </p>
         )}
         <Button className="ml-auto" onClick={add}>
-          Add a sounding
+          {phrase("Add a sounding")}
         </Button>
       </div>
       {helper && sounding && selected !== null ? <ByLine index={selected} one={one} edit={field.edit} /> : null}
@@ -97,15 +102,27 @@ function ByLine(props: {
   const [above, setAbove] = useState("");
   return (
     <div className="mt-2 flex flex-wrap items-end gap-3">
-      <TypedField label="Line out, tip to weight" width="w-36" shown={line} onCommit={setLine} {...props.one("line")} />
-      <TypedField label="Tip over the water" width="w-36" shown={above} onCommit={setAbove} {...props.one("above")} />
+      <TypedField
+        label={phrase("Line out, tip to weight")}
+        width="w-36"
+        shown={line}
+        onCommit={setLine}
+        {...props.one("line")}
+      />
+      <TypedField
+        label={phrase("Tip over the water")}
+        width="w-36"
+        shown={above}
+        onCommit={setAbove}
+        {...props.one("above")}
+      />
       <Button
         disabled={!line || !above}
         onClick={() => props.edit({ op: "set_sounding", index: props.index, line, above, slope_deg: 0 })}
       >
-        That is the depth
+        {phrase("That is the depth")}
       </Button>
-      <p className="self-center text-[13px] text-soft">Let a weight down to the bed on a straight line.</p>
+      <p className="self-center text-[13px] text-soft">{phrase("Let a weight down to the bed on a straight line.")}</p>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useNavigate } from "react-router";
 import { openSheet } from "../../state/open_sheets";
 import { Button } from "../../ui/button";
+import { phrase } from "../../words/phrase";
 
 /** From the water on to a rig for it. */
 export function ToRig() {
@@ -8,10 +9,10 @@ export function ToRig() {
   return (
     <div className="flex flex-wrap gap-2">
       <Button strong onClick={() => openSheet("find")}>
-        Find what to tie
+        {phrase("Find what to tie")}
       </Button>
-      <Button onClick={() => openSheet("start")}>Start a rig for it</Button>
-      <Button onClick={() => void navigate("/rig")}>To the rig in hand</Button>
+      <Button onClick={() => openSheet("start")}>{phrase("Start a rig for it")}</Button>
+      <Button onClick={() => void navigate("/rig")}>{phrase("To the rig in hand")}</Button>
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { useBench } from "../../state/bench_store";
 import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
 import { say } from "../../ui/toast";
+import { phrase } from "../../words/phrase";
 
 /** Every water one has, each with its bed in small. */
 export function WaterList({ book, system }: { book: Book; system: UnitSystem }) {
@@ -21,9 +22,9 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
     const path = { params: { path: { reach_id: row.reach.id } } };
     try {
       taken(await api.DELETE("/api/v1/reaches/{reach_id}", path));
-      say(`${row.reach.name} was thrown away.`, () => {
+      say(phrase("{reachName} was thrown away.", { reachName: row.reach.name }), () => {
         void api.POST("/api/v1/reaches/{reach_id}/bring-back", path).then((answer) => {
-          if (!answer.response.ok) say("It could not be brought back.");
+          if (!answer.response.ok) say(phrase("It could not be brought back."));
           again();
         });
       });
@@ -31,12 +32,12 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
       if (now?.id === row.reach.id && next) useBench.getState().setWater(next.reach, next.number);
       again();
     } catch {
-      say("The server does not answer; nothing was changed.");
+      say(phrase("The server does not answer; nothing was changed."));
     }
   };
   return (
     <section
-      aria-label="Waters"
+      aria-label={phrase("Waters")}
       className="flex min-h-0 flex-col border-rule bg-sheet max-lg:max-h-[240px] max-lg:border-b lg:border-r"
     >
       <ul className="min-h-0 flex-1 overflow-y-auto">
@@ -64,8 +65,8 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
               {chosen ? (
                 <button
                   type="button"
-                  aria-label={`Throw ${row.reach.name} away`}
-                  title="Throw away"
+                  aria-label={phrase("Throw {reachName} away", { reachName: row.reach.name })}
+                  title={phrase("Throw away")}
                   onClick={() => void throwAway(row)}
                   className="grid w-9 place-items-center text-soft hover:text-ink"
                 >
@@ -83,7 +84,7 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
             void makeWater(book).then(again);
           }}
         >
-          New water
+          {phrase("New water")}
         </Button>
       </div>
     </section>

@@ -7,6 +7,7 @@ import { isStill, paceText } from "../../model/water";
 import { useBench } from "../../state/bench_store";
 import { useRuleSets } from "../../state/queries";
 import { Paper } from "../../ui/paper";
+import { phrase } from "../../words/phrase";
 
 const WIDTH = 500;
 const HEIGHT = 290;
@@ -22,22 +23,26 @@ export function WaterPaper({ water, section, book, system }: Props) {
   const bed = book.beds.find((b) => b.key === water.bed)?.name ?? "";
   const { zone } = water;
   const rows: [string, string][] = [
-    ["Depth there", text(system, "depth", water.depth_m)],
-    ["Surface", isStill(water) ? "still" : paceText(system, water)],
-    ["How far off", text(system, "travel", water.off_m ?? 0)],
+    [phrase("Depth there"), text(system, "depth", water.depth_m)],
+    [phrase("Surface"), isStill(water) ? "still" : paceText(system, water)],
+    [phrase("How far off"), text(system, "travel", water.off_m ?? 0)],
     [
-      "They take",
+      phrase("They take"),
       (water.zone_known ?? true)
-        ? `${text(system, "short", zone.low_m)} to ${text(system, "short", zone.high_m)} ${zone.datum === "surface" ? "down" : "up"}`
-        : "nobody knows where",
+        ? phrase("{system} to {system2} {datum}", {
+            system: text(system, "short", zone.low_m),
+            system2: text(system, "short", zone.high_m),
+            datum: zone.datum === "surface" ? phrase("down") : phrase("up"),
+          })
+        : phrase("nobody knows where"),
     ],
-    ["Water", `${text(system, "temperature", water.temperature_c)}, ${water.clarity}`],
+    [phrase("Water"), `${text(system, "temperature", water.temperature_c)}, ${water.clarity}`],
     [
-      "Wind",
+      phrase("Wind"),
       `${text(system, "wind", water.wind_m_s ?? 0)} ${water.wind_m_s ? (water.blows ?? nature?.winds[0] ?? "") : ""}`,
     ],
-    ["Fish", `${water.fish?.species ?? ""}, ${text(system, "fish", water.fish?.mass_kg ?? 0)}`],
-    ["About", water.about || "–"],
+    [phrase("Fish"), `${water.fish?.species ?? ""}, ${text(system, "fish", water.fish?.mass_kg ?? 0)}`],
+    [phrase("About"), water.about || "–"],
   ];
   return (
     <Paper title={water.name} beside={[water.river, bed, today()].filter(Boolean).join(" · ")}>
@@ -68,7 +73,10 @@ export function WaterPaper({ water, section, book, system }: Props) {
       ))}
       {rules ? (
         <p>
-          {rules.rules.name}: {rules.said.join(" · ")}. Check the licence and the local rules.
+          {phrase("{rulesName}: {join}. Check the licence and the local rules.", {
+            rulesName: rules.rules.name,
+            join: rules.said.join(" · "),
+          })}
         </p>
       ) : null}
       {NOTES.map((n) => (

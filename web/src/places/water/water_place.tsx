@@ -12,6 +12,7 @@ import { useBook } from "../../state/queries";
 import { useSystem } from "../../state/units";
 import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
+import { phrase } from "../../words/phrase";
 import { Conditions } from "./conditions";
 import { SoundingControls } from "./sounding_controls";
 import { WaterList } from "./water_list";
@@ -27,7 +28,7 @@ export function WaterPlace() {
   if (!book.data || !system) return <Waiting />;
   return (
     <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[230px_minmax(0,1fr)_318px]">
-      <h1 className="sr-only">Water</h1>
+      <h1 className="sr-only">{phrase("Water")}</h1>
       <WaterList book={book.data} system={system} />
       {docs && section ? (
         <>
@@ -39,7 +40,9 @@ export function WaterPlace() {
         <Waiting />
       ) : (
         <p className="p-6">
-          No water yet. Make one, then pace it and sound it: everything is worked out for the water of the day.
+          {phrase(
+            "No water yet. Make one, then pace it and sound it: everything is worked out for the water of the day.",
+          )}
         </p>
       )}
     </main>
@@ -49,7 +52,7 @@ export function WaterPlace() {
 function Waiting() {
   return (
     <p role="status" className="p-6 text-soft">
-      Looking at the water …
+      {phrase("Looking at the water …")}
     </p>
   );
 }
@@ -60,13 +63,19 @@ function useWaterActions(book: Book | undefined): Action[] {
     () => [
       {
         id: "new-water",
-        does: "new water",
+        does: phrase("new water"),
         keys: "",
-        group: "Water",
+        group: phrase("Water"),
         run: () => book && void makeWater(book),
       },
-      { id: "water-print", does: "print the water", keys: "", group: "Water", run: () => window.print() },
-      { id: "to-rig", does: "to the rig", keys: "", group: "Water", run: () => void navigate("/rig") },
+      {
+        id: "water-print",
+        does: phrase("print the water"),
+        keys: "",
+        group: phrase("Water"),
+        run: () => window.print(),
+      },
+      { id: "to-rig", does: phrase("to the rig"), keys: "", group: phrase("Water"), run: () => void navigate("/rig") },
     ],
     [book, navigate],
   );
@@ -81,8 +90,10 @@ function Drawings({ water, section, book, system }: Props) {
   const selected = picked !== null && picked < (water.soundings?.length ?? 0) ? picked : null;
   const plan = book.waters.find((w) => w.key === water.kind)?.flows ? PLAN_HEIGHT : 0;
   return (
-    <section aria-label="Drawings" className="flex min-h-0 min-w-0 flex-col">
-      {plan ? <p className="px-4 pt-2 text-[13px] text-soft">From above: lanes between you and the fish</p> : null}
+    <section aria-label={phrase("Drawings")} className="flex min-h-0 min-w-0 flex-col">
+      {plan ? (
+        <p className="px-4 pt-2 text-[13px] text-soft">{phrase("From above: lanes between you and the fish")}</p>
+      ) : null}
       <div ref={ref} className="min-h-0 flex-1 overflow-hidden max-lg:h-[470px] max-lg:flex-none">
         {size.width > 0 && size.height > 0 ? (
           <>
@@ -116,7 +127,7 @@ function Drawings({ water, section, book, system }: Props) {
       <LessonNote water={water.id} className="px-4 py-1" />
       <div className="px-4 pb-1">
         <Button onClick={() => window.print()}>
-          <Printer size={15} aria-hidden /> Print this water
+          <Printer size={15} aria-hidden /> {phrase("Print this water")}
         </Button>
       </div>
       <SoundingControls water={water} system={system} selected={selected} onSelect={setPicked} />

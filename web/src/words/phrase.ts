@@ -21,7 +21,7 @@ function pattern(english: string): IntlMessageFormat {
 }
 
 /** Says something in the page's language. The English text is the name it is found by (docs/decisions/0038). */
-export function say(english: string, values?: Values): string {
+export function phrase(english: string, values?: Values): string {
   if (!values) return told.screen[english] ?? english;
   return String(pattern(english).format(values));
 }
