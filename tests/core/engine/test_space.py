@@ -271,7 +271,7 @@ def test_nodes_are_laid_by_chord_and_close_where_the_line_is_curled() -> None:
     plain = mesh.place[1:, 1] < -1.0
     assert np.median(mesh.links[1:, 0][curled]) < 0.5 * np.median(mesh.links[1:, 0][plain])
     corner = Way([(0.0, 0.0, 0.0), (1.0, 0.0, 0.0), (1.0, 1.0, 0.0)])
-    assert [corner.lay(0.8) for _ in range(2)][1] == pytest.approx((1.0, math.sqrt(0.6), 0.0))
+    assert tuple(corner.lay(np.array([0.8, 0.8]))[1]) == pytest.approx((1.0, math.sqrt(0.6), 0.0))
 
 
 def test_a_link_is_wet_by_its_own_heights() -> None:

@@ -10,6 +10,7 @@ from jarana.core.engine.scenario import FreeTop
 from jarana.core.model import Frozen
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -150,7 +151,7 @@ class HeadPart(Frozen):
 
     def described(self, rig: Rig, writer: Writer) -> str:
         """Return what holds the rig, as a history tells it."""
-        return say("the", noun=self.noun)
+        return say("the", noun=role_name(self.noun))
 
     def put_on_at(self, rig: Rig, writer: Writer) -> tuple[str, str] | None:
         """Return what a tie sheet says of putting it on, a title and how; None where nothing is put on."""

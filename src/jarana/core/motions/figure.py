@@ -6,6 +6,7 @@ from jarana.core.motions.base import MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen
 from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -41,7 +42,7 @@ class Figure(MotionKind):
 
     def story(self, seen: Seen) -> str:
         """Tell what the slow hand does to the team."""
-        counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
+        counted = ", ".join(f"{role_name(f.role)} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
         moved = [seen.before_hang(f) - seen.at(f, seen.count_s) for f in seen.flies]
         does = (
             say("holds")

@@ -9,6 +9,7 @@ from jarana.core.motions.base import MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import Seen, moved
 from jarana.core.rig.pull import HandPull
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -59,7 +60,7 @@ class Inch(MotionKind):
             "straight-down-inch-inch",
             deep=seen.deep(hung),
             lay=lay,
-            role=end.role,
+            role=role_name(end.role),
             moved=moved(hung, float(end.depth[-1]), seen.writer, rises=say("climbs")),
             hang=seen.hang() + seen.adrift(),
         )

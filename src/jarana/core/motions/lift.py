@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import EARLIEST, HAND, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import SAME_M, Seen, moved
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -74,12 +75,12 @@ class Lift(MotionKind):
                 if climbed > SAME_M
                 else say("hardly-rises-line-gives")
             )
-            return say("led-then-tip-raised", deep=seen.deep(before), role=end.role, rose=rose)
-        counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
+            return say("led-then-tip-raised", deep=seen.deep(before), role=role_name(end.role), rose=rose)
+        counted = ", ".join(f"{role_name(f.role)} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
         rose = (
-            say("climbs", role=end.role, climbed=writer.text("short", climbed))
+            say("climbs", role=role_name(end.role), climbed=writer.text("short", climbed))
             if climbed > SAME_M
-            else say("hardly-rises", role=end.role)
+            else say("hardly-rises", role=role_name(end.role))
         )
         ends = moved(seen.at(end, last[0]), float(end.depth[-1]), writer)
         told = say("counted-down-s-stripped", count_s=f"{seen.count_s:.0f}", counted=counted, rose=rose, ends=ends)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import Seen, SeenFly
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -42,7 +43,11 @@ class Nudge(MotionKind):
         lifted = [_lift(seen, fly) for fly in seen.flies]
         most = max(lifted)
         said = (
-            say("every-move-lifts", role=seen.flies[lifted.index(most)].role, most=seen.writer.text("short", most))
+            say(
+                "every-move-lifts",
+                role=role_name(seen.flies[lifted.index(most)].role),
+                most=seen.writer.text("short", most),
+            )
             if most > LIFTED_M
             else ""
         )

@@ -11,10 +11,12 @@ from jarana.core.heads.base import HeadPart
 from jarana.core.rig.pull import LONGEST_RETRIEVE_S, HandPull
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
     """
+on-the-bed = { " " }on the bed
 sinks = sinks to
 comes-up = comes up to
 stays = stays at
@@ -125,7 +127,7 @@ class Seen:
         return say(
             "hung",
             seconds=f"{self.marks['hang'][0]:.0f}",
-            role=high.role,
+            role=role_name(high.role),
             before=self.deep(self.before_hang(high)),
             top=self.deep(top),
             then=moved(top, float(high.depth[-1]), self.writer),
@@ -142,7 +144,8 @@ class Seen:
     def each(self) -> str:
         """Return every fly with the depth it ends at; what lies on the bed is said to."""
         return ", ".join(
-            f"{f.role} {self.deep(self.before_hang(f))}{' on the bed' if f.lies else ''}" for f in self.flies
+            f"{role_name(f.role)} {self.deep(self.before_hang(f))}{say('on-the-bed') if f.lies else ''}"
+            for f in self.flies
         )
 
 
@@ -178,11 +181,11 @@ def drift_told(seen: Seen) -> str:
             if end.bed_share > 0
             else say("keeps-just-over")
         )
-        text = say("down-after", role=end.role, found_m=writer.text("travel", end.found_m), touch=touch)
+        text = say("down-after", role=role_name(end.role), found_m=writer.text("travel", end.found_m), touch=touch)
     else:
         text = say(
             "comes-keeps-off-bed",
-            role=end.role,
+            role=role_name(end.role),
             deep=seen.deep(float(end.depth.max())),
             least_height=writer.text("short", end.least_height),
         )
@@ -192,9 +195,9 @@ def drift_told(seen: Seen) -> str:
         off = end.settled - top.settled
         side = "above" if off >= 0 else "below"
         text += (
-            say("rides", role=top.role, off=writer.text("short", abs(off)), side=side)
+            say("rides", role=role_name(top.role), off=writer.text("short", abs(off)), side=side)
             if abs(off) > 0.01
-            else say("beside", role=top.role)
+            else say("beside", role=role_name(top.role))
         )
     if seen.head.floats and abs(end.rides) > SAME_M:
         what = "trails" if end.rides < 0 else say("runs-ahead")
@@ -227,6 +230,6 @@ def _ledge(seen: Seen) -> str:
         "bed-falls-away-before-2",
         step=writer.text("short", step),
         ends=writer.text("travel", ends),
-        role=end.role,
+        role=role_name(end.role),
         does=does,
     )

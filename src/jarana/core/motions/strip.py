@@ -7,6 +7,7 @@ from jarana.core.motions.seen import WOBBLE_M, Seen, beat, moved
 from jarana.core.motions.swing import WHOLE_SWING
 from jarana.core.rig.pull import beat_s
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -59,7 +60,7 @@ class Strip(MotionKind):
         falls, rises = beat(seen, high, begins, beat_s(seen.pulls or self.pulls))
         dives = min(falls, rises)
         dance = (
-            say("dives-rises-every-strip", role=high.role, dives=writer.text("short", dives))
+            say("dives-rises-every-strip", role=role_name(high.role), dives=writer.text("short", dives))
             if dives > WOBBLE_M
             else ""
         )
@@ -67,12 +68,12 @@ class Strip(MotionKind):
             deepest = float(end.depth.max())
             return say(
                 "across-stream-comes-stripped",
-                role=end.role,
+                role=role_name(end.role),
                 deep=seen.deep(deepest),
                 moved=moved(deepest, float(end.depth[-1]), writer, rises=say("rises-ends")),
                 dance=dance,
             )
-        counted = ", ".join(f"{f.role} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
+        counted = ", ".join(f"{role_name(f.role)} {seen.deep(seen.at(f, seen.count_s))}" for f in seen.flies)
         return say(
             "counted-down-s-then",
             count_s=f"{seen.count_s:.0f}",

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import SHORTEST_S, MotionKind, Moves, Phase, Ride
 from jarana.core.motions.seen import Seen, moved
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -62,11 +63,14 @@ class Swing(MotionKind):
         deepest, hung = float(across.max()), float(dangle[-1])
         if "raised" not in seen.marks:
             return say(
-                "goes-water-line-held", role=end.role, deep=seen.deep(deepest), moved=moved(deepest, hung, writer)
+                "goes-water-line-held",
+                role=role_name(end.role),
+                deep=seen.deep(deepest),
+                moved=moved(deepest, hung, writer),
             )
         return say(
             "tight-line-comes-swings",
-            role=end.role,
+            role=role_name(end.role),
             deep=seen.deep(deepest),
             deep_2=seen.deep(hung),
             moved=moved(hung, float(end.depth[-1]), writer),

@@ -14,6 +14,7 @@ from jarana.core.unknowns.deviates import DEPTH, DIAMETER, DRAG_1, HAND, LIFT, M
 from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.unknowns.table import unknowns
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -90,7 +91,7 @@ def measures_told(tracks: Tracks, situation: Situation) -> tuple[str, ...]:
     else:
         half = tracks.at.shape[2] // 2
         figure = -tracks.at[:, lowest, half:, AT_Z].mean(axis=1)
-        rule, name = "depth", say("depth", role=rig.role(rig.attachment(tracks.names[lowest])))
+        rule, name = "depth", say("depth", role=role_name(rig.role(rig.attachment(tracks.names[lowest]))))
     found = gains(tracks, situation, figure)
     if not found:
         return ()

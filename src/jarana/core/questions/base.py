@@ -9,6 +9,7 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
 from jarana.core.water.edits.base import WaterEdit
+from jarana.core.words.roles import role_name
 
 
 @dataclass(frozen=True)
@@ -53,4 +54,6 @@ def in_flow(situation: Situation) -> bool:
 def depths(situation: Situation) -> tuple[str, ...]:
     """Return how deep every fly is in the end."""
     writer = situation.writer
-    return (", ".join(f"{f.role} {writer.text('depth', f.settled_depth_m)}" for f in nominal(situation).flies),)
+    return (
+        ", ".join(f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}" for f in nominal(situation).flies),
+    )

@@ -7,6 +7,7 @@ from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -40,7 +41,7 @@ def reaches(situation: Situation) -> tuple[str, ...]:
             say("down-after", role=first.role, metres_to_bottom=writer.text("travel", first.metres_to_bottom or 0.0)),
         )
     fly = min(drift.flies, key=lambda f: f.least_height_m)
-    return (say("keeps-off-bed", role=fly.role, least_height_m=writer.text("short", fly.least_height_m)),)
+    return (say("keeps-off-bed", role=role_name(fly.role), least_height_m=writer.text("short", fly.least_height_m)),)
 
 
 QUESTION = Question(1, "pace", say("should-flies-ever-pulled"), sides, ("drag",), reaches)

@@ -7,6 +7,7 @@ from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -30,7 +31,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
 def on_the_stones(situation: Situation) -> tuple[str, ...]:
     """Return how long the deepest fly is on the bed."""
     fly = max(nominal(situation).flies, key=lambda f: f.bed_share)
-    return (say("stones-drift", role=fly.role, bed_share=f"{fly.bed_share:.0%}"),)
+    return (say("stones-drift", role=role_name(fly.role), bed_share=f"{fly.bed_share:.0%}"),)
 
 
 QUESTION = Question(2, "touch", say("how-often-should-they"), sides, ("drag",), on_the_stones)

@@ -12,6 +12,7 @@ from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -78,7 +79,7 @@ def tell(situation: Situation, drift: Drift) -> Reading:
     seconds = fly.seconds_to_bottom or 0.0
     sentence = say(
         "down-after-drift-s",
-        role=fly.role,
+        role=role_name(fly.role),
         metres=writer.text("travel", metres),
         whole=writer.text("travel", whole),
         seconds=f"{seconds:.0f}",
@@ -87,7 +88,7 @@ def tell(situation: Situation, drift: Drift) -> Reading:
         severity, title = "look", say("lies-stones")
         sentence = say(
             "down-after-drags-drift",
-            role=fly.role,
+            role=role_name(fly.role),
             metres=writer.text("travel", metres),
             bed_share=f"{fly.bed_share:.0%}",
         )
@@ -123,7 +124,7 @@ def _missed(situation: Situation, drift: Drift, fly: FlyDrift) -> Reading:
         say("does-not-find-bottom"),
         say(
             "comes-no-closer-than",
-            role=fly.role,
+            role=role_name(fly.role),
             short=short,
             length_m=writer.text("travel", drift.length_m),
         ),

@@ -7,10 +7,13 @@ from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
     """
+faster = faster
+slower = slower
 fish-may-see = {" "}A fish may see it.
 you-feel-everything-fish = {" "}You feel everything; a fish may see it.
 drifts-water = Drifts with the water
@@ -38,7 +41,7 @@ def read(situation: Situation) -> Reading:
     title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
     figure = writer.figure("speed", speed)
     each = ", ".join(
-        f"{f.role} {writer.figure('speed', abs(f.drag_m_s)).digits} {'faster' if f.drag_m_s > 0 else 'slower'}"
+        f"{role_name(f.role)} {writer.figure('speed', abs(f.drag_m_s)).digits} {say('faster') if f.drag_m_s > 0 else say('slower')}"
         for f in hooked(situation)
     )
     sentence = say("against-water-round-each", each=each, felt=felt)

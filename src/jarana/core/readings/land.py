@@ -7,6 +7,7 @@ from jarana.core.readings.base import Reading, ReadingKind, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -32,7 +33,7 @@ def read(situation: Situation) -> Reading:
     return make(
         "land",
         "fine",
-        say("land-above-seen-fish", role=fly.role),
+        say("land-above-seen-fish", role=role_name(fly.role)),
         say(
             "fishs-layer-downstream-where",
             metres=writer.text("travel", metres),

@@ -11,6 +11,7 @@ from jarana.core.methods import when
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -55,7 +56,7 @@ def read(situation: Situation) -> Reading:
         say("falls-behind") if severity == "fine" else say("skims-over"),
         say(
             "goes-over",
-            role=fly.role,
+            role=role_name(fly.role),
             over=writer.text("short", max(high, 0.0)),
             deep=writer.text("depth", deep),
             bed=writer.text("depth", bed),

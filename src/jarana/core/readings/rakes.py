@@ -9,6 +9,7 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -39,7 +40,7 @@ def read(situation: Situation) -> Reading:
             "rakes",
             "fine",
             say("keeps-off"),
-            say("keeps", role=low.role, short=writer.text("short", low.least_height_m)),
+            say("keeps", role=role_name(low.role), short=writer.text("short", low.least_height_m)),
             writer.figure("short", low.least_height_m),
             parts=(low.id,),
             why=why,

@@ -10,10 +10,12 @@ from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
     """
+on-the-bed = { " " }on the bed
 end-after-s = In the end: { $each }. After { $times_s } s: { $at_twenty }.
 settled-means-within-5 = Settled means within 5 % or 2 cm of the mean depth of the last tenth; the tenth before it tells the way.
 lines-drag-rules-each = The line's drag rules: each fly alone would fall several times as fast.
@@ -41,12 +43,12 @@ def read(situation: Situation) -> Reading:
     deepest = max(flies, key=lambda f: f.settled_depth_m)
     whole = drift.times_s[-1]
     each = ", ".join(
-        f"{f.role} {writer.text('depth', f.settled_depth_m)}{' on the bed' if f.course == 'on the bed' else ''}"
+        f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}{say('on-the-bed') if f.course == 'on the bed' else ''}"
         for f in flies
     )
     frame = min(range(len(drift.times_s)), key=lambda k: abs(drift.times_s[k] - FIRST_S))
     at_twenty = ", ".join(
-        f"{f.role} {writer.text('depth', max(-drift.z_mm[frame][f.node] / 1000, 0.0))}" for f in flies
+        f"{role_name(f.role)} {writer.text('depth', max(-drift.z_mm[frame][f.node] / 1000, 0.0))}" for f in flies
     )
     severity, title = _judged(flies, whole)
     return make(
@@ -83,8 +85,8 @@ def _plumb(drift: Drift, fly: FlyDrift) -> tuple[str, ...]:
     """Say it of what hangs, from a float or the rod; a line that lies out is none."""
     since, ends = plumb_s(drift, fly)
     if since is not None:
-        return (say("plumb-from", seconds=f"{since:.0f}", role=fly.role, degrees=f"{PLUMB_DEG}"),)
-    return (say("out-of-plumb", role=fly.role, degrees=f"{ends:.0f}"),) if ends < 45 else ()
+        return (say("plumb-from", seconds=f"{since:.0f}", role=role_name(fly.role), degrees=f"{PLUMB_DEG}"),)
+    return (say("out-of-plumb", role=role_name(fly.role), degrees=f"{ends:.0f}"),) if ends < 45 else ()
 
 
 def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:

@@ -7,6 +7,7 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, afloat, ma
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -50,7 +51,7 @@ def read(situation: Situation) -> Reading:
         say("shows-take", sign=sign, severity="late" if severity == "look" else "soon"),
         say(
             "fish-draws-s-line",
-            role=fly.role,
+            role=role_name(fly.role),
             delay=writer.number(drawn, 1),
             slack_m=writer.text("short", fly.slack_m),
             struck=struck,

@@ -10,6 +10,7 @@ from jarana.core.readings.depth_edits import depth_edits
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -50,7 +51,7 @@ def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
         return _covered(situation, flies)
     best = max(flies, key=lambda f: f.share_in_zone)
     severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
-    each = ", ".join(f"{f.role} {f.share_in_zone:.0%}" for f in flies)
+    each = ", ".join(f"{role_name(f.role)} {f.share_in_zone:.0%}" for f in flies)
     from_to = writer.between("short", reach.zone.low_m, reach.zone.high_m)
     side = say("off-bed") if reach.zone.datum == "bed" else say("under-surface")
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
@@ -77,7 +78,7 @@ def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
 def _covered(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
     """Tell which depths the flies try, where nobody knows the zone: no share of anything."""
     writer, depths = situation.writer, sorted(f.settled_depth_m for f in flies)
-    each = ", ".join(f"{f.role} {writer.text('depth', f.settled_depth_m)}" for f in flies)
+    each = ", ".join(f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}" for f in flies)
     return make(
         "zone",
         "look",

@@ -11,6 +11,7 @@ from jarana.core.rig.one_line import stretches, whole
 from jarana.core.rig.stance import Stance
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -255,9 +256,9 @@ def _flies(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
     old, new = {a.id: a for a in before.attachments}, {a.id: a for a in after.attachments}
     for key, attachment in old.items():
         if key not in new:
-            yield Change(part=key, what=before.role(attachment), before=_fly(attachment, writer), after="")
+            yield Change(part=key, what=role_name(before.role(attachment)), before=_fly(attachment, writer), after="")
     for key, attachment in new.items():
-        was, role = old.get(key), after.role(attachment)
+        was, role = old.get(key), role_name(after.role(attachment))
         if was is None:
             yield Change(part=key, what=role, before="", after=_fly(attachment, writer))
             continue

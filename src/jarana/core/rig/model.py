@@ -38,7 +38,6 @@ hangs-from-joint-not = { $id } hangs from a joint that is not there
 hangs-from-joint-wants = { $id } hangs from a joint and wants a length of line
 sits-span-not-there = { $id } sits on a span that is not there
 hangs-from-bend = { $id } hangs from a bend: that of a fly whose bend is free, on a length of line
-top-dropper = top dropper
 """,
 )
 
@@ -410,7 +409,7 @@ class Rig(Document):
         others = [a for a in self.attachments if a.fly and a.at.kind in ("joint", "span") and a.id != holds]
         if len(others) == 1:
             return "dropper"
-        return say("top-dropper") if attachment is others[0] else "dropper"
+        return "top dropper" if attachment is others[0] else "dropper"
 
     def hung_at(self, joint_id: str) -> Attachment | None:
         """Return the fly that hangs from a joint, or sits in the line there."""

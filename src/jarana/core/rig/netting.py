@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Rig
+from jarana.core.words.roles import role_name
 
 
 def stops(rig: Rig) -> tuple[float, str]:
@@ -14,5 +15,5 @@ def stops(rig: Rig) -> tuple[float, str]:
         found.append((far, rig.head.noun))
     if rig.head.droppers_stop:
         droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint"]
-        found += [(rig.length - place(rig, a), rig.role(a)) for a in droppers]
+        found += [(rig.length - place(rig, a), role_name(rig.role(a))) for a in droppers]
     return max(found)

@@ -20,6 +20,7 @@ from jarana.core.tackle.pegged_bead import PeggedBead
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -70,7 +71,7 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None
             if gap < rules.least_distance_m - 1e-6:
                 apart = writer.text("short", gap)
                 least = writer.text("short", rules.least_distance_m)
-                text = say("apart-least", a=rig.role(a), b=rig.role(b), apart=apart, least=least)
+                text = say("apart-least", a=role_name(rig.role(a)), b=role_name(rig.role(b)), apart=apart, least=least)
                 found.append(Breach(text, (a.id, b.id), _opened(rig, b.id, rules.least_distance_m - gap)))
     if rules.longest_rods is not None and rig.length > rules.longest_rods * rig.rod.length_mm / 1000 + 1e-6:
         most = writer.text("length", rules.longest_rods * rig.rod.length_mm / 1000)
@@ -98,7 +99,7 @@ def breaches(rig: Rig, rules: RuleSet, writer: Writer, today: date | None = None
         found.append(Breach(say("method-allowed-only", when=when), ()))
     if rules.barbless:
         barbed = [a for a in flies if a.fly and not a.fly.hook.barbless]
-        found += [Breach(say("hook-has-barb-pinch", role=rig.role(a)), (a.id,)) for a in barbed]
+        found += [Breach(say("hook-has-barb-pinch", role=role_name(rig.role(a))), (a.id,)) for a in barbed]
     if not rules.floats and rig.head.is_float:
         found.append(Breach(say("no-floats"), (), (HoldWith(kind=HeldHead().kind),)))
     if not rules.shot:

@@ -15,6 +15,7 @@ from jarana.core.rig.cost import CHOOSE_MIN, LINE_MIN, SLIDE_MIN, TEST_MIN, Cost
 from jarana.core.rig.model import AtJoint, Attachment, Joint, Rig, Span
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -216,7 +217,7 @@ class _Way:
             yield from self._one(old, attachment)
         for key, old in was.items():
             if key not in seats and old.id != self.before.head.holds():
-                yield Step(say("fly-off", role=self.before.role(old)), Cost(0, 0.0, 0.1))
+                yield Step(say("fly-off", role=role_name(self.before.role(old))), Cost(0, 0.0, 0.1))
 
     def _seat(self, rig: Rig, attachment: Attachment) -> tuple[str, ...]:
         at = attachment.at
@@ -234,7 +235,7 @@ class _Way:
 
     def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
         label = new.fly.label if new.fly else bodies_name(new)
-        role = self.after.role(new)
+        role = role_name(self.after.role(new))
         knot = new.knot.minutes * self.hands
         if new.at.kind == "span" and new.body.kind == "shot":
             if old is None or old.body != new.body or old.at != new.at:

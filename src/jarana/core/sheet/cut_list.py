@@ -10,6 +10,7 @@ from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.tackle.knot import usual_knot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -163,7 +164,7 @@ def _link_cuts(rig: Rig, writer: Writer, measures: Measures) -> list[Cut]:
                 writer,
                 measures,
                 part=attachment.id,
-                name=say("s-own-line", role=rig.role(attachment)),
+                name=say("s-own-line", role=role_name(rig.role(attachment))),
                 line=f"{material.name} {writer.text('diameter', mm / 1000)}",
                 look=material.look,
                 spool_id=spool.id if spool else None,

@@ -17,6 +17,7 @@ from jarana.core.tackle.material import Material
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -234,7 +235,7 @@ def _hang(rig: Rig, attachment: Attachment, own: Cut | None, writer: Writer) -> 
     i = {"joint": rig.joint_index(at.joint) - 1 if at.kind == "joint" else 0,
          "span": rig.span_index(at.span) if at.kind == "span" else 0}.get(at.kind, -1)  # fmt: skip
     material, mm = (link[0], link[1]) if link else (rig.spans[i].material, rig.spans[i].d1_mm)
-    name, role = fly_name(attachment, writer), rig.role(attachment)
+    name, role = fly_name(attachment, writer), role_name(rig.role(attachment))
     title, detail, tied = say("on-the", name=name, role=role), f"{knot.name}. {knot.how}", True
     if attachment.body.kind == "pegged bead":
         title = say("peg", label=attachment.body.label, name=rig.spans[i].name.lower())
@@ -285,7 +286,7 @@ def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer)
     if hung and hung.link and hung.school == "tag":
         tag = writer.text("short", hung.link.length_mm / 1000)
         own = in_measures(hung.link.length_mm, measures, writer)
-        detail += say("keep-tag-points-down", tag=tag, own=f" ({own})" if own else "", role=rig.role(hung))
+        detail += say("keep-tag-points-down", tag=tag, own=f" ({own})" if own else "", role=role_name(rig.role(hung)))
         figures = (*figures, Said(figure=tag, name=say("tag-left")))
     folds = [rig.hung_at(j.id) for j in rig.joints[i + 1 :] if rig.folded(j.id) and i == _piece_start(rig, j.id)]
     for fold in folds:
@@ -296,7 +297,7 @@ def _join(rig: Rig, i: int, cut: Cut | None, measures: Measures, writer: Writer)
                 "fold-deep-left",
                 below=writer.text("length", below),
                 length_mm=writer.text("short", fold.link.length_mm / 2000),
-                role=rig.role(fold),
+                role=role_name(rig.role(fold)),
                 fold_how=fold_how,
                 length=length,
             )

@@ -13,6 +13,7 @@ from jarana.core.strength.knots import WEAK_TAG, knot_efficiency, unlike_factor
 from jarana.core.tackle.knot import Knot, usual_knot
 from jarana.core.tackle.material import Material
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -29,6 +30,7 @@ to = { $name }, { $name_2 } to { $name_3 }
 knots-table-row = { $share } of { $short } { $mm }, knots table row { $which }, ± { $scatter } from tying to tying
 hook = { $role } hook, { $label }
 wire-mm-opens-hooks = wire { $wire_mm } mm opens, hooks table row { $size }
+tags-knot = { $role }'s { $words }
 flys-knot = { $role } fly's knot
 keeps = { $name } keeps { $told }
 girthed-link = girthed link
@@ -176,7 +178,7 @@ def _joint_link(rig: Rig, index: int, below: tuple[str, ...]) -> StrengthLink:
     in_line = rig.in_line(joint.id)
     if in_line is not None:
         share = knot_efficiency(joint.knot, lower.material)
-        name = say("bend", short=joint.knot.short.lower(), role=rig.role(in_line))
+        name = say("bend", short=joint.knot.short.lower(), role=role_name(rig.role(in_line)))
         why = f"{_told(joint.knot, share, lower)}"
         return StrengthLink(
             "joint",
@@ -256,16 +258,16 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
         own = rig.spans[above]
     else:
         own = _own_line(rig, attachment, link[0], link[1])
-    hook = StrengthLink("hook", attachment.id, say("hook", role=role, label=fly.label), fly.hook.straighten_n, lost,
+    hook = StrengthLink("hook", attachment.id, say("hook", role=role_name(role), label=fly.label), fly.hook.straighten_n, lost,
                         say("wire-mm-opens-hooks", wire_mm=f"{fly.hook.wire_mm:.2f}", size=fly.hook.label), HOOK_SCATTER)  # fmt: skip
     share = knot_efficiency(knot, own.material)
-    eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role.removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
+    eye = StrengthLink("eye", attachment.id, say("flys-knot", role=role_name(role).removesuffix(" fly")), share * own.wet_strength(own.d1_mm), lost,
                        say("keeps", name=knot.name.lower(), told=_told(knot, share, own, own.d1_mm)), _scatter(own, knot), _tied(knot, own))  # fmt: skip
     if link is None or at.kind != "joint":
         return [eye, hook]
     held, words = _tag_knot(rig, attachment)
     tag_share = knot_efficiency(held, own.material) * (WEAK_TAG if held.dropper_tag == "weak" else 1.0)
-    tag = StrengthLink("tag", attachment.id, f"{role}'s {words}", tag_share * own.wet_strength(), lost,
+    tag = StrengthLink("tag", attachment.id, say("tags-knot", role=role_name(role), words=words), tag_share * own.wet_strength(), lost,
                        f"{held.name.lower()}, {_told(held, tag_share, own)}", _scatter(own, held), _tied(held, own))  # fmt: skip
     return [tag, eye, hook]
 

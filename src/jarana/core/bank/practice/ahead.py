@@ -11,6 +11,7 @@ from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -49,7 +50,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     seconds, courses = courses_of(tracks)
     return Exercise(
         kind="ahead",
-        asks=say("asks", rig=situation.rig.name, role=situation.rig.role(point)),
+        asks=say("asks", rig=situation.rig.name, role=role_name(situation.rig.role(point))),
         control="way",
         rule="travel",
         high=round(high, 1),

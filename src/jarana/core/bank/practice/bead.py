@@ -11,6 +11,7 @@ from jarana.core.unknowns.deviates import FIRST
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 from jarana.core.worth.judge import judge
 
 say = phrases(
@@ -50,7 +51,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     top = worth.index(most)
     return Exercise(
         kind="bead",
-        asks=say("asks", rig=situation.rig.name, role=situation.rig.role(hung)),
+        asks=say("asks", rig=situation.rig.name, role=role_name(situation.rig.role(hung))),
         control="choice",
         rule="",
         choices=tuple(r.text for r in owned),

@@ -11,6 +11,7 @@ from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -38,7 +39,7 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
     water = situation.fished
     return Exercise(
         kind="depth",
-        asks=say("asks", rig=situation.rig.name, role=course.role, seconds=situation.writer.number(at, 1)),
+        asks=say("asks", rig=situation.rig.name, role=role_name(course.role), seconds=situation.writer.number(at, 1)),
         control="depth",
         rule="depth",
         high=water.depth_m,

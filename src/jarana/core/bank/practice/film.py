@@ -12,6 +12,7 @@ from jarana.core.unknowns.deviates import FIRST
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 from jarana.core.worth.judge import judge
 
 say = phrases(
@@ -51,7 +52,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     rig = situation.rig
     return Exercise(
         kind="film",
-        asks=say("asks", rig=rig.name, role=rig.role(rig.point)),
+        asks=say("asks", rig=rig.name, role=role_name(rig.role(rig.point))),
         control="choice",
         rule="",
         choices=tuple(names[i] for i in order),

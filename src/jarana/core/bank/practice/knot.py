@@ -10,6 +10,7 @@ from jarana.core.strength.loads import loads
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -39,7 +40,7 @@ def _make(situation: Situation, number: int, watch: Watch) -> Exercise | None:
     writer = situation.writer
     return Exercise(
         kind="knot",
-        asks=say("asks", rig=rig.name, role=rig.role(rig.attachment(load.fly))),
+        asks=say("asks", rig=rig.name, role=role_name(rig.role(rig.attachment(load.fly)))),
         control="choice",
         rule="",
         choices=tuple(names),

@@ -28,6 +28,7 @@ from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.tackle.knot import Knot
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -133,9 +134,9 @@ class TakeOut(RigEdit):
         above = rig.hung_at(rig.joints[index].id) if index else None
         below = None if last else rig.hung_at(rig.joints[index + 1].id)
         if above is not None and (last or below is not None):
-            raise InputError.one("span", span.name, say("fly-above", role=rig.role(above)))
+            raise InputError.one("span", span.name, say("fly-above", role=role_name(rig.role(above))))
         if index == 0 and below is not None:
-            raise InputError.one("span", span.name, say("fly-on-line", role=rig.role(below)))
+            raise InputError.one("span", span.name, say("fly-on-line", role=role_name(rig.role(below))))
         gone = index + 1 if index == 0 or above is not None else index
         hung = [a for a in rig.attachments if not (a.at.kind == "span" and a.at.span == span.id)]
         return laid_out(
@@ -205,7 +206,7 @@ class JoinSpans(RigEdit):
         above, below = rig.spans[index - 1], rig.spans[index]
         hung = rig.hung_at(self.joint)
         if hung is not None:
-            raise InputError.one("joint", self.joint, say("fly-hangs-here", role=rig.role(hung)))
+            raise InputError.one("joint", self.joint, say("fly-hangs-here", role=role_name(rig.role(hung))))
         if (above.material.key, above.d1_mm) != (below.material.key, below.d0_mm) or above.level != below.level:
             said = say("not-one-line", above=above.name.lower(), below=below.name.lower())
             raise InputError.one("joint", self.joint, said)
@@ -245,7 +246,7 @@ class TieBehind(RigEdit):
         point = rig.point
         tail = next((rig.attachment(key) for key in rig.behind(point.id)), None)
         if point.fly is None or tail is not None:
-            raise InputError.one("weight", self.weight, say("point-carries", role=rig.role(tail or point)))
+            raise InputError.one("weight", self.weight, say("point-carries", role=role_name(rig.role(tail or point))))
         fly = drawer.fly(self.weight)
         if fly is None:
             raise InputError.one("weight", self.weight, say("no-such-fly"))
@@ -336,8 +337,10 @@ def stretches_of(rig: Rig) -> tuple[tuple[str, str, float, int], ...]:
     hung = sorted(
         (a for a in rig.attachments if a.at.kind == "joint" and a.fly is not None), key=lambda a: place(rig, a)
     )
-    ends = [(rig.role(a), place(rig, a), rig.joint_index(a.at.joint) - 1) for a in hung if a.at.kind == "joint"]
-    ends.append((rig.role(rig.point), rig.length, len(rig.spans) - 1))
+    ends = [
+        (role_name(rig.role(a)), place(rig, a), rig.joint_index(a.at.joint) - 1) for a in hung if a.at.kind == "joint"
+    ]
+    ends.append((role_name(rig.role(rig.point)), rig.length, len(rig.spans) - 1))
     if isinstance(rig.head, FloatHead):
         ends.insert(0, (rig.head.noun, rig.head.hangs_from(rig), -1))
     rows = []

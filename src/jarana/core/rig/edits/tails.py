@@ -12,6 +12,7 @@ from jarana.core.rig.model import AtBend, Attachment, Link, Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -38,7 +39,7 @@ class HangBehind(RigEdit):
         """Return the rig with that tail; a point, and a fly in the line, have line at their bend (:class:`TieBehind`)."""
         ahead = attachment_of(rig, self.at)
         if ahead.fly is None or ahead.link is None or rig.behind(ahead.id):
-            raise InputError.one("at", ahead.body.label, say("bend-taken", role=rig.role(ahead)))
+            raise InputError.one("at", ahead.body.label, say("bend-taken", role=role_name(rig.role(ahead))))
         fly = drawer.fly(self.weight)
         if fly is None:
             raise InputError.one("weight", self.weight, say("no-such-fly"))

@@ -14,6 +14,7 @@ from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.winder import Winder
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -45,11 +46,11 @@ class OffWinder(RigEdit):
             return _dropper(rig, self.at, winder, fly, drawer)
         ahead = attachment_of(rig, self.at)
         if ahead.fly is None or rig.behind(ahead.id):
-            raise InputError.one("at", ahead.body.label, say("taken", role=rig.role(ahead)))
+            raise InputError.one("at", ahead.body.label, say("taken", role=role_name(rig.role(ahead))))
         if ahead.at.kind == "point":
             return _behind_point(rig, ahead, winder, fly, drawer)
         if ahead.link is None:
-            raise InputError.one("at", ahead.body.label, say("taken", role=rig.role(ahead)))
+            raise InputError.one("at", ahead.body.label, say("taken", role=role_name(rig.role(ahead))))
         knot = drawer.usual_knot("bend")
         new = Attachment(
             id=fresh(rig, "fly"), at=AtBend(attachment=ahead.id), school="bend", link=_link(winder), knot=knot, body=fly,
@@ -67,7 +68,7 @@ def _dropper(rig: Rig, joint: str, winder: Winder, fly: Fly, drawer: Drawer) -> 
     between(rig, joint)
     hung = rig.hung_at(joint)
     if hung is not None:
-        raise InputError.one("at", joint, say("fly-hangs-here", role=rig.role(hung)))
+        raise InputError.one("at", joint, say("fly-hangs-here", role=role_name(rig.role(hung))))
     new = Attachment(
         id=fresh(rig, "fly"), at=AtJoint(joint=joint), school="link", link=_link(winder), knot=drawer.usual_knot("eye"),
         body=fly, ready=winder.id,

@@ -21,6 +21,24 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-pattern = Pattern
+title-hook = Hook
+title-wire = Wire
+title-bend = Bend
+title-barbless = Barbless
+title-dressing = Dressing
+title-colour = Colour
+title-looks = Looks
+title-role = Role
+title-bead = Bead
+title-turns = Turns
+title-count = Have
+title-low = Keep
+title-weighed = Weighed
+title-mass = Mass
+title-falls = Falls
+title-timed = Timed
+one = fly
 carries = Carries
 times-timed = Times timed
 fly-box = Fly box
@@ -64,7 +82,7 @@ USUAL_BEAD = {20: 2.0, 18: 2.3, 16: 2.5, 14: 3.0, 12: 3.5, 10: 4.0, 8: 5.0}
 class Flies(StockKind[FlyPattern]):
     """Patterns and the weights each is tied in."""
 
-    key, title, one, order, drawer = "flies", say("fly-box"), "fly", 2, "patterns"
+    key, title, one, order, drawer = "flies", say("fly-box"), say("one"), 2, "patterns"
     empty = say("no-flies-yet-add")
     document = FlyPattern
     amounts = ("count",)
@@ -72,34 +90,47 @@ class Flies(StockKind[FlyPattern]):
         "wire", "bend", "barbless", "looks", "role", "stands_for", "metal", "turns", "wrap", "wrap_metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
     )  # fmt: skip
     columns = (
-        Column("pattern", "Pattern", required=True, shared=True),
+        Column("pattern", say("title-pattern"), required=True, shared=True),
         Column(
             "hook",
-            "Hook",
+            say("title-hook"),
             "choice",
             choices=tuple(sorted(hooks(), key=lambda key: hooks()[key].size)),
             required=True,
             shared=True,
         ),
-        Column("wire", "Wire", "choice", choices=tuple(WIRE_CLASSES), shared=True),
-        Column("bend", "Bend", "choice", choices=("nymph", "jig"), shared=True),
-        Column("barbless", "Barbless", "yes", shared=True),
-        Column("dressing", "Dressing", "choice", choices=tuple(dressings()), required=True, shared=True),
-        Column("colour", "Colour", "choice", choices=COLOURS, shared=True),
-        Column("looks", "Looks", shared=True, about=say("in-your-words")),
-        Column("role", "Role", "choice", choices=get_args(Role), shared=True),
+        Column("wire", say("title-wire"), "choice", choices=tuple(WIRE_CLASSES), shared=True),
+        Column("bend", say("title-bend"), "choice", choices=("nymph", "jig"), shared=True),
+        Column("barbless", say("title-barbless"), "yes", shared=True),
+        Column("dressing", say("title-dressing"), "choice", choices=tuple(dressings()), required=True, shared=True),
+        Column("colour", say("title-colour"), "choice", choices=COLOURS, shared=True),
+        Column("looks", say("title-looks"), shared=True, about=say("in-your-words")),
+        Column("role", say("title-role"), "choice", choices=get_args(Role), shared=True),
         Column("stands_for", say("stands-for"), shared=True, about=say("insect-and-stage")),
-        Column("bead", "Bead", "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")),
+        Column(
+            "bead", say("title-bead"), "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")
+        ),
         Column("metal", say("bead"), "choice", choices=tuple(beads())),
-        Column("turns", "Turns", "count", most=60, about=say("wire-under-dressing")),
+        Column("turns", say("title-turns"), "count", most=60, about=say("wire-under-dressing")),
         Column("wrap", say("wire"), "figure", "mm", "diameter", "bead", least=0.1, most=1.5),
         Column("wrap_metal", say("of"), "choice", choices=tuple(WRAP_METALS)),
-        Column("count", "Have", "count", most=1000),
-        Column("low", "Keep", "count", most=1000, about=say("told-when-fewer-left")),
-        Column("weighed", "Weighed", "figure", "mg", "mass", "mg", least=0.5, most=20000),
-        Column("mass", "Mass", "figure", "mg", "mass", "mg", computed=True, about=say("weighed-or-sum-parts")),
-        Column("falls", "Falls", "figure", "mm/s", "speed", "sink", computed=True, about=say("alone-still-water-12")),
-        Column("timed", "Timed", "figure", "mm/s", "speed", "sink", least=1, most=3000, about=say("jar")),
+        Column("count", say("title-count"), "count", most=1000),
+        Column("low", say("title-low"), "count", most=1000, about=say("told-when-fewer-left")),
+        Column("weighed", say("title-weighed"), "figure", "mg", "mass", "mg", least=0.5, most=20000),
+        Column(
+            "mass", say("title-mass"), "figure", "mg", "mass", "mg", computed=True, about=say("weighed-or-sum-parts")
+        ),
+        Column(
+            "falls",
+            say("title-falls"),
+            "figure",
+            "mm/s",
+            "speed",
+            "sink",
+            computed=True,
+            about=say("alone-still-water-12"),
+        ),
+        Column("timed", say("title-timed"), "figure", "mm/s", "speed", "sink", least=1, most=3000, about=say("jar")),
         Column("timed_spread", say("timed"), "figure", "mm/s", "speed", "sink", most=1000),
         Column("drops", say("times-timed"), "count", most=100),
         Column("drag", say("own-drag"), "figure", most=20, about=say("c-dressing-from-jar")),

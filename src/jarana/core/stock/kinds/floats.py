@@ -12,6 +12,12 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Float
+title-diameter = Diameter
+title-mass = Weighs
+title-releasing = Releasing
+kind = Floats
+one = float
 carries = Carries
 no-floats-yet-add = No floats yet. Add what you hang flies under: Jarana tells which of them your rig would drown.
 made = Made of
@@ -26,11 +32,11 @@ bears-g = bears { $lift_gf } g
 class Floats(StockKind[Float]):
     """Floats: what they bear and how big they are."""
 
-    key, title, one, order, drawer = "floats", "Floats", "float", 5, "floats"
+    key, title, one, order, drawer = "floats", say("kind"), say("one"), 5, "floats"
     empty = say("no-floats-yet-add")
     document = Float
     columns = (
-        Column("name", "Float", required=True),
+        Column("name", say("title-name"), required=True),
         Column("look", say("made"), "choice", choices=("foam", "yarn", "ball"), required=True),
         Column(
             "bears",
@@ -42,10 +48,12 @@ class Floats(StockKind[Float]):
             required=True,
             about=say("greatest-net-lift-grams"),
         ),
-        Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True),
+        Column(
+            "diameter", say("title-diameter"), "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True
+        ),
         Column(
             "mass",
-            "Weighs",
+            say("title-mass"),
             "figure",
             "mg",
             "mass",
@@ -54,7 +62,7 @@ class Floats(StockKind[Float]):
             most=100_000,
             about=say("leave-empty-closed-ball"),
         ),
-        Column("releasing", "Releasing", "yes", about=say("slides-down-line-once")),
+        Column("releasing", say("title-releasing"), "yes", about=say("slides-down-line-once")),
     )
 
     def drawn(self, item: Float) -> tuple[object, ...]:

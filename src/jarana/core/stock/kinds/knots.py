@@ -14,6 +14,10 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-knot = Knot
+title-line = Line
+title-n = Pulls
+kind = Knots
 pull-test = pull test
 no-pull-tests-yet = No pull tests yet. Pull a knot of yours three times on a scale: from then on your own figure counts, not the table's.
 keeps = Keeps, %
@@ -36,22 +40,24 @@ FAMILIES = ("nylon", "fluorocarbon")
 class KnotTests(StockKind[KnotTest]):
     """A row is one knot in one kind of line."""
 
-    key, title, one, order, drawer = "knots", "Knots", say("pull-test"), 9, "knot_tests"
+    key, title, one, order, drawer = "knots", say("kind"), say("pull-test"), 9, "knot_tests"
     measured = True
     empty = say("no-pull-tests-yet")
     document = KnotTest
     columns = (
         Column(
             "knot",
-            "Knot",
+            say("title-knot"),
             "choice",
             choices=tuple(k for k, knot in knots().items() if "unbroken" not in knot.uses),
             required=True,
         ),
-        Column("line", "Line", "choice", choices=FAMILIES),
+        Column("line", say("title-line"), "choice", choices=FAMILIES),
         Column("keeps", say("keeps"), "figure", least=10, most=100, required=True, about=say("dry-lines-strength")),
         Column("spread", "±, %", "figure", most=100),
-        Column("n", "Pulls", "count", most=999, required=True, about=say("counts-from-pulls", own_pulls=OWN_PULLS)),
+        Column(
+            "n", say("title-n"), "count", most=999, required=True, about=say("counts-from-pulls", own_pulls=OWN_PULLS)
+        ),
         Column("fish", say("by-fish"), "count", most=9999, about=say("fish-on")),
         Column("table", say("table-says"), "figure", computed=True, about=say("fair-tying-unbranded-line")),
     )

@@ -14,6 +14,17 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Leader
+title-made = Made
+title-length = Length
+title-butt = Butt
+title-tip = Tip
+title-sinks = Sinks
+title-strength = Strength
+title-count = Have
+title-low = Keep
+kind = Leaders
+one = leader
 no-leaders-yet = No leaders yet. Add the packets and sinking leaders in your wallet: a rig is then started from one, and you see which.
 level-butt = Level butt
 level-tip = Level tip
@@ -42,27 +53,47 @@ OTHERS: dict[str, tuple[str, Made, dict[str, str]]] = {
 class Leaders(StockKind[OwnedLeader]):
     """Leaders: made of, length, ends, sink rate, what is cut off, what they suit."""
 
-    key, title, one, order, drawer = "leaders", "Leaders", "leader", 4, "leaders"
+    key, title, one, order, drawer = "leaders", say("kind"), say("one"), 4, "leaders"
     empty = say("no-leaders-yet")
     document = OwnedLeader
     amounts = ("count",)
     beside = ("butt_m", "tip_m", "strength", "cut")
     columns = (
-        Column("name", "Leader", required=True),
-        Column("made", "Made", "choice", choices=get_args(Made), required=True),
-        Column("length", "Length", "figure", "m", "length", "length", least=0.25, most=12, required=True),
-        Column("butt", "Butt", "figure", "mm", "diameter", "diameter", least=0.11, most=2, required=True),
-        Column("tip", "Tip", "figure", "mm", "diameter", "diameter", least=0.06, most=2, required=True),
+        Column("name", say("title-name"), required=True),
+        Column("made", say("title-made"), "choice", choices=get_args(Made), required=True),
+        Column("length", say("title-length"), "figure", "m", "length", "length", least=0.25, most=12, required=True),
+        Column("butt", say("title-butt"), "figure", "mm", "diameter", "diameter", least=0.11, most=2, required=True),
+        Column("tip", say("title-tip"), "figure", "mm", "diameter", "diameter", least=0.06, most=2, required=True),
         Column("butt_m", say("level-butt"), "figure", "m", "length", "length", least=0, most=10),
         Column("tip_m", say("level-tip"), "figure", "m", "length", "length", least=0, most=10),
-        Column("sinks", "Sinks", "figure", "cm/s", "speed", "sink", least=0.1, most=40, about=say("labelled-or-timed")),
-        Column("strength", "Strength", "figure", "kg", "force", "force", least=0.2, most=60, about=say("of-its-tip")),
+        Column(
+            "sinks",
+            say("title-sinks"),
+            "figure",
+            "cm/s",
+            "speed",
+            "sink",
+            least=0.1,
+            most=40,
+            about=say("labelled-or-timed"),
+        ),
+        Column(
+            "strength",
+            say("title-strength"),
+            "figure",
+            "kg",
+            "force",
+            "force",
+            least=0.2,
+            most=60,
+            about=say("of-its-tip"),
+        ),
         Column(
             "cut", say("cut-off"), "figure", "m", "length", "length", least=0, most=12, about=say("cut-off-already")
         ),
         Column("suits", say("suits"), about=say("in-your-words")),
-        Column("count", "Have", "count", most=1000),
-        Column("low", "Keep", "count", most=1000),
+        Column("count", say("title-count"), "count", most=1000),
+        Column("low", say("title-low"), "count", most=1000),
     )
 
     def rows(self, item: OwnedLeader) -> list[Row]:

@@ -14,6 +14,14 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Line
+title-class = Class
+title-tip = Tip
+title-taper = Taper
+title-head = Head
+title-sinks = Sinks
+kind = Lines
+one = line
 no-fly-lines-yet = No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip.
 floating-intermediate-type-5 = floating, intermediate, type 5, or “4 m at 3 in/s; 20 m at type 5” from the tip.
 hang-mark = Hang mark
@@ -35,17 +43,17 @@ TAPERS = ("weight forward", "double", "level", "shooting head")
 class Lines(StockKind[FlyLine]):
     """Fly lines: class, taper, how they sink."""
 
-    key, title, one, order, drawer = "lines", "Lines", "line", 3, "lines"
+    key, title, one, order, drawer = "lines", say("kind"), say("one"), 3, "lines"
     empty = say("no-fly-lines-yet")
     document = FlyLine
     beside = ("head", "hang")
     columns = (
-        Column("name", "Line", required=True),
-        Column("class", "Class", "count", most=15, required=True),
-        Column("tip", "Tip", "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
-        Column("taper", "Taper", "choice", choices=TAPERS),
-        Column("head", "Head", "figure", "m", "length", "travel", least=0.1, most=40),
-        Column("sinks", "Sinks", about=say("floating-intermediate-type-5")),
+        Column("name", say("title-name"), required=True),
+        Column("class", say("title-class"), "count", most=15, required=True),
+        Column("tip", say("title-tip"), "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
+        Column("taper", say("title-taper"), "choice", choices=TAPERS),
+        Column("head", say("title-head"), "figure", "m", "length", "travel", least=0.1, most=40),
+        Column("sinks", say("title-sinks"), about=say("floating-intermediate-type-5")),
         Column("hang", say("hang-mark"), "figure", "m", "length", "travel", least=0.1, most=40, about=say("from-tip")),
     )
 

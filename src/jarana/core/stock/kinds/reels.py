@@ -12,6 +12,11 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Reel
+title-caged = Caged
+title-note = Note
+kind = Reels
+one = reel
 no-reels-yet-one = No reels yet. One thing matters here: thin leaders slip behind an open frame.
 full-frame-keeps-thin = A full frame keeps thin line from slipping out behind the spool.
 caged-reel = Caged reel
@@ -25,13 +30,13 @@ thin-leaders-slip-behind = thin leaders slip behind it
 class Reels(StockKind[Reel]):
     """Reels: caged or open."""
 
-    key, title, one, order, drawer = "reels", "Reels", "reel", 8, "reels"
+    key, title, one, order, drawer = "reels", say("kind"), say("one"), 8, "reels"
     empty = say("no-reels-yet-one")
     document = Reel
     columns = (
-        Column("name", "Reel", required=True),
-        Column("caged", "Caged", "yes", about=say("full-frame-keeps-thin")),
-        Column("note", "Note"),
+        Column("name", say("title-name"), required=True),
+        Column("caged", say("title-caged"), "yes", about=say("full-frame-keeps-thin")),
+        Column("note", say("title-note")),
     )
 
     def rows(self, item: Reel) -> list[Row]:

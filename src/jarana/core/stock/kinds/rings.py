@@ -12,6 +12,14 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Ring
+title-diameter = Diameter
+title-mass = Mass
+title-strength = Strength
+title-count = Have
+title-low = Keep
+kind = Rings
+one = ring
 no-rings-yet-small = No rings yet. A small ring joins unlike materials and spares the leader: tie it on once, cut tippet after.
 mm-ring = { $mm } mm ring
 mg-kg = { $mg } mg, { $kg } kg
@@ -25,17 +33,19 @@ USUAL = ((1.5, 6.0, 8.0), (2.0, 10.0, 12.0), (2.5, 14.0, 16.0), (3.0, 22.0, 22.0
 class Rings(StockKind[OwnedRing]):
     """Rings by size."""
 
-    key, title, one, order, drawer = "rings", "Rings", "ring", 7, "rings"
+    key, title, one, order, drawer = "rings", say("kind"), say("one"), 7, "rings"
     empty = say("no-rings-yet-small")
     document = OwnedRing
     amounts = ("count",)
     columns = (
-        Column("name", "Ring"),
-        Column("diameter", "Diameter", "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True),
-        Column("mass", "Mass", "figure", "mg", "mass", "mg", least=0.5, most=1000, required=True),
-        Column("strength", "Strength", "figure", "kg", "force", "force", least=0.2, most=100),
-        Column("count", "Have", "count", most=10000),
-        Column("low", "Keep", "count", most=10000),
+        Column("name", say("title-name")),
+        Column(
+            "diameter", say("title-diameter"), "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True
+        ),
+        Column("mass", say("title-mass"), "figure", "mg", "mass", "mg", least=0.5, most=1000, required=True),
+        Column("strength", say("title-strength"), "figure", "kg", "force", "force", least=0.2, most=100),
+        Column("count", say("title-count"), "count", most=10000),
+        Column("low", say("title-low"), "count", most=10000),
     )
 
     def rows(self, item: OwnedRing) -> list[Row]:

@@ -13,6 +13,11 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Rod
+title-length = Length
+title-class = Class
+kind = Rods
+one = rod
 no-rods-yet-add = No rods yet. Add one: its length sets how far you reach and how long a leader you can net.
 tip-class = Tip class
 where-tip-softer-than = Where the tip is softer than the rod: protects fine tippet.
@@ -45,13 +50,13 @@ def steady_pull(tip_class: int) -> float:
 class Rods(StockKind[Rod]):
     """Rods: length, line class, class of the tip."""
 
-    key, title, one, order, drawer = "rods", "Rods", "rod", 4, "rods"
+    key, title, one, order, drawer = "rods", say("kind"), say("one"), 4, "rods"
     empty = say("no-rods-yet-add")
     document = Rod
     columns = (
-        Column("name", "Rod"),
-        Column("length", "Length", "figure", "m", "length", "length", least=0.6, most=6, required=True),
-        Column("class", "Class", "count", most=15, required=True),
+        Column("name", say("title-name")),
+        Column("length", say("title-length"), "figure", "m", "length", "length", least=0.6, most=6, required=True),
+        Column("class", say("title-class"), "count", most=15, required=True),
         Column("tip", say("tip-class"), "count", most=15, about=say("where-tip-softer-than")),
         Column(
             "pull", say("steady-pull"), "figure", "kg", "force", "force", least=0.05, most=6, about=say("steady-bend")

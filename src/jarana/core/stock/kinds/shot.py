@@ -13,6 +13,13 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Size
+title-mass = Mass
+title-material = Of
+title-count = Have
+title-low = Keep
+kind = Shot
+one = shot
 no-shot-yet-add = No shot yet. Add the sizes you carry; lead is banned or limited in places, tin and putty are not.
 told-when-fewer-left = Told when fewer are left.
 shot = Shot { $name }
@@ -24,16 +31,16 @@ g-tin = { $mass_g } g tin
 class ShotBox(StockKind[OwnedShot]):
     """Shot by size; tin unless said otherwise."""
 
-    key, title, one, order, drawer = "shot", "Shot", "shot", 6, "shots"
+    key, title, one, order, drawer = "shot", say("kind"), say("one"), 6, "shots"
     empty = say("no-shot-yet-add")
     document = OwnedShot
     amounts = ("count",)
     columns = (
-        Column("name", "Size", required=True),
-        Column("mass", "Mass", "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
-        Column("material", "Of", "choice", choices=("tin", "tungsten putty", "lead")),
-        Column("count", "Have", "count", most=10000),
-        Column("low", "Keep", "count", most=10000, about=say("told-when-fewer-left")),
+        Column("name", say("title-name"), required=True),
+        Column("mass", say("title-mass"), "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
+        Column("material", say("title-material"), "choice", choices=("tin", "tungsten putty", "lead")),
+        Column("count", say("title-count"), "count", most=10000),
+        Column("low", say("title-low"), "count", most=10000, about=say("told-when-fewer-left")),
     )
 
     def drawn(self, item: OwnedShot) -> tuple[object, ...]:

@@ -18,6 +18,17 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-number = No.
+title-label = Label
+title-material = Material
+title-measured = Measured
+title-strength = Strength
+title-left = Left
+title-low = Keep
+title-opened = Opened
+title-pulled = Pulled
+kind = Spools
+one = spool
 no-spools-yet-add = No spools yet. Add the ones you tie with most: butt, sighter and two or three tippets make a rig.
 how-you-tell-them = How you tell them apart; counted up by itself.
 printed-5x-0-14 = As printed: 5X, 0.14, 4 lb. Diameter and strength are read from it.
@@ -55,17 +66,17 @@ USUAL_NEW_M = 30.0
 class Spools(StockKind[Spool]):
     """Spools: the label, what was measured, what is left."""
 
-    key, title, one, order, drawer = "spools", "Spools", "spool", 1, "spools"
+    key, title, one, order, drawer = "spools", say("kind"), say("one"), 1, "spools"
     empty = say("no-spools-yet-add")
     document = Spool
     amounts = ("left_m",)
     beside = ("spread", "n", "state", "low", "opened", "pulled", "pulled_spread", "pulled_n")
     columns = (
-        Column("number", "No.", "count", least=0, most=99_999, about=say("how-you-tell-them")),
-        Column("label", "Label", about=say("printed-5x-0-14")),
-        Column("material", "Material", "choice", choices=tuple(materials()), required=True),
+        Column("number", say("title-number"), "count", least=0, most=99_999, about=say("how-you-tell-them")),
+        Column("label", say("title-label"), about=say("printed-5x-0-14")),
+        Column("material", say("title-material"), "choice", choices=tuple(materials()), required=True),
         Column("diameter", say("label-says"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
-        Column("measured", "Measured", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
+        Column("measured", say("title-measured"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column(
             "spread",
             say("measured"),
@@ -77,15 +88,17 @@ class Spools(StockKind[Spool]):
             about=say("spread-measured-ones"),
         ),
         Column("n", say("n-measured"), "count", most=999, about=say("how-often-was-measured")),
-        Column("strength", "Strength", "figure", "kg", "force", "force", least=0.05, most=60),
+        Column("strength", say("title-strength"), "figure", "kg", "force", "force", least=0.05, most=60),
         Column("state", say("strength-is"), "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
         Column(
             "breaks", say("breaks-wet"), "figure", "kg", "force", "force", computed=True, about=say("wet-unknotted")
         ),
-        Column("left", "Left", "figure", "m", "length", "travel", required=True, most=2000),
-        Column("low", "Keep", "figure", "m", "length", "travel", most=2000, about=say("told-when-less-left")),
-        Column("opened", "Opened", "date"),
-        Column("pulled", "Pulled", "figure", "kg", "force", "force", least=0.05, most=60, about=say("scale-dry")),
+        Column("left", say("title-left"), "figure", "m", "length", "travel", required=True, most=2000),
+        Column("low", say("title-low"), "figure", "m", "length", "travel", most=2000, about=say("told-when-less-left")),
+        Column("opened", say("title-opened"), "date"),
+        Column(
+            "pulled", say("title-pulled"), "figure", "kg", "force", "force", least=0.05, most=60, about=say("scale-dry")
+        ),
         Column("pulled_spread", say("pulled"), "figure", "kg", "force", "force", most=20),
         Column("pulled_n", say("n-pulled"), "count", most=999),
     )

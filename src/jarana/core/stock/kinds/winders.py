@@ -13,6 +13,15 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+title-name = Label
+title-fly = Fly
+title-material = Material
+title-diameter = Diameter
+title-length = Length
+title-count = Have
+title-low = Keep
+kind = Winders
+one = winder
 no-winders-yet = No winders yet. Tie a trailer or a dropper at home, loop at one end, fly at the other: on the bank it is one knot, or none.
 on-label = What stands on its label.
 loop-to-fly = Finished, from loop to fly.
@@ -32,20 +41,20 @@ USUAL = (("trailer", "0.4", "0.14"), ("dropper", "0.15", "0.14"))
 class Winders(StockKind[Winder]):
     """Winders: label, fly, line, length, how many."""
 
-    key, title, one, order, drawer = "winders", "Winders", "winder", 5, "winders"
+    key, title, one, order, drawer = "winders", say("kind"), say("one"), 5, "winders"
     empty = say("no-winders-yet")
     document = Winder
     amounts = ("count",)
     columns = (
-        Column("name", "Label", required=True, about=say("on-label")),
-        Column("fly", "Fly", required=True, about=say("fly-of-box")),
-        Column("material", "Material", "choice", choices=tuple(materials()), required=True),
-        Column("diameter", "Diameter", "figure", "mm", "diameter", "diameter", least=0.04, most=1.5, required=True),
+        Column("name", say("title-name"), required=True, about=say("on-label")),
+        Column("fly", say("title-fly"), required=True, about=say("fly-of-box")),
+        Column("material", say("title-material"), "choice", choices=tuple(materials()), required=True),
+        Column("diameter", say("title-diameter"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5, required=True),
         Column(
-            "length", "Length", "figure", "m", "length", "length", least=0.02, most=2, required=True, about=say("loop-to-fly")
+            "length", say("title-length"), "figure", "m", "length", "length", least=0.02, most=2, required=True, about=say("loop-to-fly")
         ),
-        Column("count", "Have", "count", most=1000, about=say("how-many")),
-        Column("low", "Keep", "count", most=1000),
+        Column("count", say("title-count"), "count", most=1000, about=say("how-many")),
+        Column("low", say("title-low"), "count", most=1000),
     )  # fmt: skip
 
     def rows(self, item: Winder) -> list[Row]:
