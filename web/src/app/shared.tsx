@@ -49,10 +49,10 @@ export function Shared() {
     <main className="mx-auto max-w-4xl p-6">
       <h1 className="text-xl font-bold">{name}</h1>
       <p className="text-soft">
-        {phrase("{CALLED} of {person}'s, shown until {when}.", {
-          CALLED: CALLED[kind],
+        {phrase("{kind} of {person}'s, shown until {expiresat}.", {
+          kind: CALLED[kind],
           person,
-          when: when(expires_at),
+          expiresat: when(expires_at),
         })}
       </p>
       {drawing ? (
@@ -62,9 +62,9 @@ export function Shared() {
           className="mt-4 overflow-x-auto rounded-s border border-rule bg-white"
         >
           <img
-            alt={phrase("Drawing of {name}: {join}", {
+            alt={phrase("Drawing of {name}: {parts}", {
               name,
-              join: parts.map((p) => `${p.name} ${p.text}`).join("; "),
+              parts: parts.map((p) => `${p.name} ${p.text}`).join("; "),
             })}
             className="min-w-[60rem] max-w-none"
             src={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawing)}`}
@@ -87,11 +87,11 @@ export function Shared() {
       ) : null}
       {outing ? (
         <p className="mt-4">
-          {rich("{span} drifts, {span2} touched, {span3} takes, {join}.", {
-            span: <span className="figure">{outing.drifts}</span>,
-            span2: <span className="figure">{outing.touched}</span>,
-            span3: <span className="figure">{outing.fish.length}</span>,
-            join: outing.rigs.map((r) => r.name).join(", "),
+          {rich("{drifts} drifts, {touched} touched, {fish} takes, {rigs}.", {
+            drifts: <span className="figure">{outing.drifts}</span>,
+            touched: <span className="figure">{outing.touched}</span>,
+            fish: <span className="figure">{outing.fish.length}</span>,
+            rigs: outing.rigs.map((r) => r.name).join(", "),
           })}
         </p>
       ) : null}

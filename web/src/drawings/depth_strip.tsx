@@ -2,6 +2,7 @@ import { scaleLinear } from "@visx/scale";
 import type { UnitSystem } from "../api/client";
 import { text } from "../model/format";
 import type { Depths } from "../model/pack";
+import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { styleOf } from "./track_style";
 
@@ -161,7 +162,7 @@ export function DepthStrip({ flies, depth, zone, seconds, at, marks, system, wid
               />
               <text x={right ? x(here) - 117 : x(here) + 16} y={(labels[k] ?? 0) + 4} fontSize={12.5} fill="var(--ink)">
                 <tspan fontWeight={700} fill={styleOf(f.role).ink}>
-                  {f.role.split(" ")[0]}
+                  {kindName(f.role).split(" ")[0]}
                 </tspan>{" "}
                 <tspan className="mono" fontWeight={700}>
                   {text(system, "depth", f.now.p50)}

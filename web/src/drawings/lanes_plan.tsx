@@ -29,9 +29,9 @@ export function LanesPlan({ water, system, width }: Props) {
       height={PLAN_HEIGHT}
       viewBox={`0 0 ${width} ${PLAN_HEIGHT}`}
       role="img"
-      aria-label={phrase("From above: {join}; the fish {system} off", {
-        join: lanes.map((l) => `${l.name || phrase("water")} ${text(system, "speed", l.pace_m_s)}`).join(", "),
-        system: text(system, "travel", water.off_m ?? 6),
+      aria-label={phrase("From above: {lanes}; the fish {travel} off", {
+        lanes: lanes.map((l) => `${l.name || phrase("water")} ${text(system, "speed", l.pace_m_s)}`).join(", "),
+        travel: text(system, "travel", water.off_m ?? 6),
       })}
       className="block"
     >

@@ -34,9 +34,9 @@ export function LeaderDrawing({ answer, ghost, width, height }: Props) {
       width={width}
       height={height}
       role="img"
-      aria-label={phrase("The leader, {total}: {join}. {sentence}", {
+      aria-label={phrase("The leader, {total}: {sections}. {sentence}", {
         total: answer.total,
-        join: design.sections
+        sections: design.sections
           .map((s, i) =>
             phrase("{sName} {length} of {diameter}", {
               sName: s.name,

@@ -96,8 +96,8 @@ export function LineDrawing(props: Props) {
       data-testid="line"
     >
       <text x={8} y={17} fontSize={12} fill="var(--soft)">
-        {phrase("{system} from line to point · widths ×{MAGNIFIED}", {
-          system: text(system, "length", rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000),
+        {phrase("{length} from line to point · widths ×{MAGNIFIED}", {
+          length: text(system, "length", rig.spans.reduce((sum, s) => sum + s.length_mm, 0) / 1000),
           MAGNIFIED,
         })}
       </text>
@@ -355,7 +355,7 @@ function FlyText({ attachment, system, x, y, room = 160 }: FlyTextProps) {
       <text x={x} y={y + 15} fontSize={12} className="mono" fill="var(--soft)">
         {bead}
         {attachment.link
-          ? phrase(" · tag {system}", { system: text(system, "short", attachment.link.length_mm / 1000) })
+          ? phrase(" · tag {short}", { short: text(system, "short", attachment.link.length_mm / 1000) })
           : ""}
         {owned}
       </text>

@@ -3,6 +3,7 @@ import type { Drift, Limits, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { duration, extentOf, flyLine, nodeAt, type Point, toldNode, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
+import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
@@ -209,7 +210,7 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
             label={phrase("Slack")}
             tag={phrase("slack")}
             value={slack}
-            written={(v) => phrase("{system} slack", { system: text(system, "travel", v) })}
+            written={(v) => phrase("{travel} slack", { travel: text(system, "travel", v) })}
             least={0}
             most={limits.slack_m}
             step={STEP}
@@ -324,11 +325,14 @@ function Wind({ drift, system, x, y }: { drift: Drift; system: UnitSystem; x: nu
 
 function describe(drift: Drift, system: UnitSystem): string {
   const ends = drift.flies.map((fly) =>
-    phrase("{role} {system} off in the end", { role: fly.role, system: text(system, "travel", fly.off_m ?? 0) }),
+    phrase("{role} {travel} off in the end", {
+      role: kindName(fly.role),
+      travel: text(system, "travel", fly.off_m ?? 0),
+    }),
   );
   const lanes = (drift.lanes ?? []).map((l) => `${l.name || phrase("water")} ${text(system, "speed", l.pace_m_s)}`);
-  return phrase("The drift from above: {join}; {join2}.", {
-    join: lanes.join(", "),
-    join2: ends.join("; ") || phrase("the dry alone"),
+  return phrase("The drift from above: {lanes}; {ends}.", {
+    lanes: lanes.join(", "),
+    ends: ends.join("; ") || phrase("the dry alone"),
   });
 }

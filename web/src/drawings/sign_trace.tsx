@@ -22,7 +22,7 @@ export function SignTrace({ stops, seconds, width, system }: Props) {
       width={width}
       height={HEIGHT}
       role="img"
-      aria-label={phrase("It moves on evenly, and stops at {number} seconds", { number: number(system, stops, 1) })}
+      aria-label={phrase("It moves on evenly, and stops at {stops} seconds", { stops: number(system, stops, 1) })}
     >
       <line x1={left} x2={width - left} y1={14} y2={14} stroke="var(--rule)" />
       {dots.map((k) => (

@@ -4,6 +4,7 @@ import { sizeOf } from "../model/bodies";
 import { clearPlace } from "../model/clear_place";
 import { duration, extentOf, flyLine, nodeAt, type Point, spread, trackOf } from "../model/drift_view";
 import { number, stepOf, text } from "../model/format";
+import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
@@ -265,7 +266,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
             strokeDasharray={styleOf(fly.role).dash}
           />
           <text x={right - 122} y={labelY[i]} fontSize={12} fill={styleOf(fly.role).ink} fontWeight={650}>
-            {fly.role} <tspan className="mono">{text(system, "depth", fly.settled_depth_m)}</tspan>
+            {kindName(fly.role)} <tspan className="mono">{text(system, "depth", fly.settled_depth_m)}</tspan>
           </text>
         </g>
       ))}
@@ -290,9 +291,9 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       <text x={right} y={height - 4} fontSize={12} fill="var(--soft)" textAnchor="end">
         {lake
           ? phrase("seconds since it landed")
-          : phrase("{unit} drifted · heights ×{number}", {
+          : phrase("{unit} drifted · heights ×{stretch}", {
               unit: system.rules.travel?.unit,
-              number: number(system, stretch, 1),
+              stretch: number(system, stretch, 1),
             })}
       </text>
     </svg>
@@ -307,16 +308,16 @@ function describe(drift: Drift, system: UnitSystem): string {
     const found =
       bottom === null || bottom === undefined
         ? phrase("does not find the bottom")
-        : phrase("finds the bottom after {system}", { system: text(system, "travel", bottom) });
-    return phrase("{role} {found}, at {system} in the end", {
-      role: fly.role,
+        : phrase("finds the bottom after {travel}", { travel: text(system, "travel", bottom) });
+    return phrase("{role} {found}, at {depth} in the end", {
+      role: kindName(fly.role),
       found,
-      system: text(system, "depth", fly.settled_depth_m),
+      depth: text(system, "depth", fly.settled_depth_m),
     });
   });
-  return phrase("The drift in section, water {system} deep: {join}.", {
-    system: text(system, "depth", drift.depth_m),
-    join: flies.join("; "),
+  return phrase("The drift in section, water {depth} deep: {flies}.", {
+    depth: text(system, "depth", drift.depth_m),
+    flies: flies.join("; "),
   });
 }
 

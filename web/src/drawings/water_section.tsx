@@ -181,10 +181,10 @@ export function WaterSection(props: Props) {
               role="button"
               tabIndex={0}
               aria-pressed={selected === i}
-              aria-label={phrase("Sounding {sName}, {system} along, {system2} deep. Arrow keys move it.", {
+              aria-label={phrase("Sounding {sName}, {travel} along, {depth} deep. Arrow keys move it.", {
                 sName: s.name || i + 1,
-                system: text(system, "travel", s.x_m),
-                system2: text(system, "depth", s.depth_m),
+                travel: text(system, "travel", s.x_m),
+                depth: text(system, "depth", s.depth_m),
               })}
               cx={at.cx}
               cy={at.cy}
@@ -214,10 +214,10 @@ export function WaterSection(props: Props) {
       })}
       <Axes x={x} y={y} left={LEFT} bottom={height - BOTTOM} ticks={6} mark={system.mark ?? "."} />
       <text x={width - RIGHT} y={height - 2} fontSize={12} fill="var(--soft)" textAnchor="end">
-        {phrase("{unit} {alongText} · heights ×{number}", {
+        {phrase("{unit} {alongText} · heights ×{stretch}", {
           unit: system.rules.travel?.unit,
           alongText: alongText(water),
-          number: number(system, stretch, 1),
+          stretch: number(system, stretch, 1),
         })}
       </text>
     </svg>

@@ -107,8 +107,3 @@ function xNumber(inches: number): string {
   if (tenths < 0) return `0${said}X`;
   return part === 5 && whole === 0 ? "½X" : `${said}X`;
 }
-
-/** A number of things: "1 take", "2 takes". */
-export function counted(n: number, one: string, many = `${one}s`): string {
-  return `${n} ${n === 1 ? one : many}`;
-}

@@ -22,9 +22,9 @@ export function onDay(iso: string, now = new Date()): string {
 /** How old something is, in the largest unit that says it: "12 min", "3 h", "2 days". */
 export function ageOf(seconds: number): string {
   if (seconds < 90) return `${Math.round(seconds)} s`;
-  if (seconds < 90 * 60) return phrase("{round} min", { round: Math.round(seconds / 60) });
+  if (seconds < 90 * 60) return phrase("{seconds} min", { seconds: Math.round(seconds / 60) });
   if (seconds < 36 * 3600) return `${Math.round(seconds / 3600)} h`;
-  return phrase("{round} days", { round: Math.round(seconds / 86400) });
+  return phrase("{seconds} days", { seconds: Math.round(seconds / 86400) });
 }
 
 /** Today as it stands on paper: "14 Nov 2025". */

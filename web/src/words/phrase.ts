@@ -9,13 +9,21 @@ const told: { language: string; screen: Record<string, string> } = given
 
 type Values = Record<string, string | number | boolean | null | undefined>;
 
+/** Counts stand without marks between their thousands: which mark a person reads by is theirs to choose. */
+const formatters = {
+  getNumberFormat: (...[locale, options]: ConstructorParameters<typeof Intl.NumberFormat>) =>
+    new Intl.NumberFormat(locale, { ...options, useGrouping: false }),
+  getDateTimeFormat: (...asked: ConstructorParameters<typeof Intl.DateTimeFormat>) => new Intl.DateTimeFormat(...asked),
+  getPluralRules: (...asked: ConstructorParameters<typeof Intl.PluralRules>) => new Intl.PluralRules(...asked),
+};
+
 const made = new Map<string, IntlMessageFormat>();
 
 /** A pattern in the page's language, read once; figures in it were written before, so none is formatted here. */
 function pattern(english: string): IntlMessageFormat {
   const known = made.get(english);
   if (known) return known;
-  const fresh = new IntlMessageFormat(told.screen[english] ?? english, told.language);
+  const fresh = new IntlMessageFormat(told.screen[english] ?? english, told.language, undefined, { formatters });
   made.set(english, fresh);
   return fresh;
 }

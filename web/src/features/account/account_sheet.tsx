@@ -176,8 +176,8 @@ function Out({ account }: { account: AccountSeen }) {
         <form onSubmit={(event) => void go(event)} className="flex flex-col gap-2 rounded-s border border-float p-3">
           <p>
             {rich(
-              "Waters, tackle, rigs, outings and links are gone then, for good. Download your archive first. To go on, type your name, {b}.",
-              { b: <b>{account.name}</b> },
+              "Waters, tackle, rigs, outings and links are gone then, for good. Download your archive first. To go on, type your name, {account}.",
+              { account: <b>{account.name}</b> },
             )}
           </p>
           <LineField label={phrase("Your name")} value={name} onText={setName} fault={faults.name} />

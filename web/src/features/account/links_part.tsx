@@ -37,9 +37,9 @@ export function LinksPart() {
             <span className="min-w-40 flex-1">
               <b>{link.name || phrase("gone")}</b>, {link.kind}
               <span className="block text-[13px] text-soft">
-                {phrase("opened {opened, plural, one {# time} other {# times}}, stands until {when}", {
+                {phrase("opened {opened, plural, one {# time} other {# times}}, stands until {expiresat}", {
                   opened: link.opened,
-                  when: when(link.expires_at),
+                  expiresat: when(link.expires_at),
                 })}
               </span>
             </span>

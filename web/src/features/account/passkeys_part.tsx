@@ -41,9 +41,9 @@ export function PasskeysPart() {
             <span className="min-w-40 flex-1">
               <b>{key.name}</b>
               <span className="block text-[13px] text-soft">
-                {phrase("made {when}, {usedat}", {
-                  when: when(key.made_at),
-                  usedat: key.used_at ? phrase("used {when}", { when: when(key.used_at) }) : phrase("not used yet"),
+                {phrase("made {madeat}, {usedat}", {
+                  madeat: when(key.made_at),
+                  usedat: key.used_at ? phrase("used {usedat}", { usedat: when(key.used_at) }) : phrase("not used yet"),
                 })}
               </span>
             </span>

@@ -59,13 +59,13 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         </ol>
       </div>
       <p className="card-checks">
-        {phrase("{join} Line off the spools: {totalshown}.{mineCount}", {
-          join: sheet.cautions.map((c) => c.short).join(" "),
+        {phrase("{cautions} Line off the spools: {totalshown}.{mineCount}", {
+          cautions: sheet.cautions.map((c) => c.short).join(" "),
           totalshown: sheet.total_shown,
           mineCount:
             mine.length > 0
-              ? phrase(" Yours: {join}.", {
-                  join: mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", "),
+              ? phrase(" Yours: {mine}.", {
+                  mine: mine.map(([name, mm]) => `${name} ${text(system, "short", mm / 1000)}`).join(", "),
                 })
               : "",
         })}
@@ -74,8 +74,8 @@ export function Card({ rig, sheet, saved, water, system }: Props) {
         <b>{rig.name}</b>
         <span>{sheet.flies.map((f) => f.name).join(" · ")}</span>
         <span>
-          {phrase("{system} · tippet {last} · rev {number} · {format}", {
-            system: text(system, "length", length),
+          {phrase("{length} · tippet {last} · rev {number} · {format}", {
+            length: text(system, "length", length),
             last: last ? text(system, "diameter", last.d1_mm / 1000) : "",
             number: saved.number,
             format: day.format(new Date()),
@@ -94,7 +94,7 @@ type BackProps = { rig: Rig; ladder: Ladder; water: Reach; system: UnitSystem };
 export function CardBack({ rig, ladder, water, system }: BackProps) {
   const more = [
     ...((ladder.carry ?? []).length > 0
-      ? [phrase("Carry beside it: {join}", { join: (ladder.carry ?? []).join(" and ") })]
+      ? [phrase("Carry beside it: {carry}", { carry: (ladder.carry ?? []).join(" and ") })]
       : []),
   ];
   return createPortal(

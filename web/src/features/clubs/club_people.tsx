@@ -51,9 +51,9 @@ export function ClubPeople({ club, change, close }: Props) {
             <span className="min-w-32 flex-1">
               <b>{person.me ? `${person.name} (you)` : person.name}</b>
               <span className="block text-[13px] text-soft">
-                {phrase("{keeps}since {when}", {
+                {phrase("{keeps}since {joinedat}", {
                   keeps: keeps && !person.me ? "" : `${person.role}, `,
-                  when: when(person.joined_at),
+                  joinedat: when(person.joined_at),
                 })}
               </span>
             </span>
@@ -166,7 +166,7 @@ function Call({ club, change }: { club: ClubSeen; change: Change }) {
         {club.called_until ? (
           <>
             <span className="text-[13px] text-soft">
-              {phrase("a code stands until {when}", { when: when(club.called_until) })}
+              {phrase("a code stands until {calleduntil}", { calleduntil: when(club.called_until) })}
             </span>
             <Button className="min-h-[44px]" onClick={() => void off()}>
               {phrase("Take it back")}

@@ -156,7 +156,7 @@ function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: Wor
           <b>{phrase("In hand now:")}</b>{" "}
           {hand.excluded
             ? phrase("ruled out, {excluded}.", { excluded: hand.excluded })
-            : phrase("about {round} good minutes in the hour.", { round: Math.round(hand.minutes) })}
+            : phrase("about {minutes} good minutes in the hour.", { minutes: Math.round(hand.minutes) })}
         </p>
       ) : null}
       <ol
@@ -245,11 +245,11 @@ function One({ rig, water, hand, most, settled }: OneProps) {
           ))}
         </ul>
         {rig.gives_up.length > 0 ? (
-          <p className="text-[13px]">{phrase("Gives up: {join}.", { join: rig.gives_up.join(", ") })}</p>
+          <p className="text-[13px]">{phrase("Gives up: {givesup}.", { givesup: rig.gives_up.join(", ") })}</p>
         ) : null}
         {(rig.missing ?? []).length > 0 ? (
           <p className="text-[13px] text-float">
-            {phrase("Not yours: {join}.", { join: (rig.missing ?? []).map((m) => m.what).join("; ") })}
+            {phrase("Not yours: {missing}.", { missing: (rig.missing ?? []).map((m) => m.what).join("; ") })}
           </p>
         ) : null}
       </div>
@@ -266,7 +266,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
           </p>
         ) : null}
         <Button strong onClick={take}>
-          {rich("Take it {span}", { span: <span className="sr-only">{rig.rig.name}</span> })}
+          {rich("Take it {rig}", { rig: <span className="sr-only">{rig.rig.name}</span> })}
         </Button>
       </div>
     </li>

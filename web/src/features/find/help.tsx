@@ -12,7 +12,7 @@ export function Help({ would }: { would: readonly Would[] }) {
           <li key={row.text} className="flex justify-between gap-2 border-t border-hair py-1">
             <span>{row.text.charAt(0).toUpperCase() + row.text.slice(1)}</span>
             <span className="figure whitespace-nowrap">
-              {phrase("{round} min", { round: Math.round(row.minutes) })}
+              {phrase("{minutes} min", { minutes: Math.round(row.minutes) })}
             </span>
           </li>
         ))}

@@ -17,11 +17,11 @@ import { RigThumb } from "../library/rig_thumb";
 const DRAWN = 12;
 const OCCASION: Record<string, string> = {
   started: phrase("started from the method"),
-  tied: "tied",
+  tied: phrase("tied"),
   restored: phrase("an earlier state restored"),
   imported: phrase("brought in from a file"),
   duplicated: phrase("copied from another rig"),
-  renamed: "renamed",
+  renamed: phrase("renamed"),
 };
 
 /** The revisions of the rig in hand: what each changed, two compared, an earlier one restored. */
@@ -94,21 +94,21 @@ function Revisions() {
       {told && one && two ? (
         <section aria-label={phrase("Comparison")} className="my-2 rounded-s border border-ink px-3 py-2">
           <p className="font-semibold">
-            {phrase("From rev {number} to rev {number2}", { number: one.number, number2: two.number })}
+            {phrase("From rev {number} to rev {number3}", { number: one.number, number3: two.number })}
           </p>
           {here.get(one.id)?.here && here.get(two.id)?.here ? (
             <figure className="my-1">
               <RigThumb
-                name={phrase("Rev {number} over rev {number2}", { number: two.number, number2: one.number })}
+                name={phrase("Rev {number} over rev {number3}", { number: two.number, number3: one.number })}
                 here={here.get(two.id)}
                 before={here.get(one.id)?.here}
                 width={400}
                 height={130}
               />
               <figcaption className="text-[12px] text-soft">
-                {phrase("In today's water: rev {number}; dashed, rev {number2}", {
+                {phrase("In today's water: rev {number}; dashed, rev {number3}", {
                   number: two.number,
-                  number2: one.number,
+                  number3: one.number,
                 })}
               </figcaption>
             </figure>
@@ -145,7 +145,7 @@ function Revisions() {
                 {row.changes.length > 0 && OCCASION[row.occasion] ? `, ${OCCASION[row.occasion]}` : ""}
               </p>
               <p className="text-[13px] text-soft">
-                {phrase("rev {number}, {when}", { number: row.number, when: when(row.made_at) })}
+                {phrase("rev {number}, {madeat}", { number: row.number, madeat: when(row.made_at) })}
               </p>
             </div>
             {i === 0 ? (

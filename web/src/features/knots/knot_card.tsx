@@ -35,7 +35,7 @@ export function KnotSteps({ card, system, className = "" }: Props) {
       </ol>
       <p className="mt-2 text-[13px] text-soft">
         {card.hold_mm && system
-          ? phrase("Hold {system} of line while you tie. ", { system: text(system, "short", card.hold_mm / 1000) })
+          ? phrase("Hold {short} of line while you tie. ", { short: text(system, "short", card.hold_mm / 1000) })
           : ""}
         {card.seat}
       </p>

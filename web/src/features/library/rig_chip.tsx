@@ -5,10 +5,10 @@ import type { SaveState } from "../../state/use_keep_rig";
 import { phrase } from "../../words/phrase";
 
 const SAID: Record<SaveState, string> = {
-  saved: "saved",
+  saved: phrase("saved"),
   unsaved: phrase("not saved yet"),
-  saving: "saving",
-  sending: "sending",
+  saving: phrase("saving"),
+  sending: phrase("sending"),
   stale: phrase("changed elsewhere"),
 };
 
@@ -31,7 +31,7 @@ export function RigChip({ state }: { state: SaveState }) {
         <button
           type="button"
           onClick={() => openSheet("history")}
-          aria-label={phrase("rev {number} · {SAID}: history", { number: saved.number, SAID: SAID[state] })}
+          aria-label={phrase("rev {number} · {state}: history", { number: saved.number, state: SAID[state] })}
           className="border-l border-rule px-2.5 text-[13px] max-[900px]:px-1.5 whitespace-nowrap text-soft hover:bg-hair"
         >
           <span role="status" data-testid="save-state">

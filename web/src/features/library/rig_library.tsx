@@ -259,10 +259,10 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
             <div className="min-w-0">
               <p className="font-semibold">{rig.name}</p>
               <p className="text-[13px] text-soft">
-                {phrase("{join} · rev {number}, {when}", {
-                  join: rig.flies.join(" · "),
+                {phrase("{flies} · rev {number}, {madeat}", {
+                  flies: rig.flies.join(" · "),
                   number: rig.number,
-                  when: when(rig.made_at),
+                  madeat: when(rig.made_at),
                 })}
               </p>
               {madeFor ? (

@@ -75,6 +75,6 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
 export function said(exercise: Exercise, system: UnitSystem, value: number): string {
   if (exercise.control === "seconds") return `${number(system, value, 1)} s`;
   if (exercise.control === "share")
-    return phrase("{round} of {round2}", { round: Math.round(value), round2: Math.round(exercise.high ?? 10) });
+    return phrase("{value} of {high}", { value: Math.round(value), high: Math.round(exercise.high ?? 10) });
   return text(system, exercise.control === "way" ? "travel" : "depth", value);
 }

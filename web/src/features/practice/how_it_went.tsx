@@ -32,8 +32,8 @@ export function HowItWent({ progress }: { progress: PracticeProgress }) {
                   width={WIDTH}
                   height={HEIGHT}
                   role="img"
-                  aria-label={phrase("widths beside the band: {join}", {
-                    join: k.widths.map((w) => number(w, 1)).join(", "),
+                  aria-label={phrase("widths beside the band: {widths}", {
+                    widths: k.widths.map((w) => number(w, 1)).join(", "),
                   })}
                 >
                   <rect x={0} y={HEIGHT - 3} width={WIDTH} height={1} fill="var(--rule)" />

@@ -150,8 +150,8 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
                 width={Math.max(width || 340, 300)}
               />
             ) : null}
-            {phrase("{system} deep. Guess; then it sinks, and you see how sure anybody could be.", {
-              system: text(system, "depth", exercise.depth_m),
+            {phrase("{depth} deep. Guess; then it sinks, and you see how sure anybody could be.", {
+              depth: text(system, "depth", exercise.depth_m),
             })}
           </p>
         )}

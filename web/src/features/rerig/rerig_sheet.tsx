@@ -74,7 +74,7 @@ function Ways({ rig, water }: { rig: Rig; water: Reach }) {
   };
   return (
     <>
-      <p className="mb-2">{rich("From {b} to", { b: <b>{rig.name}</b> })}</p>
+      <p className="mb-2">{rich("From {rig} to", { rig: <b>{rig.name}</b> })}</p>
       <Choice
         label={phrase("Another rig of yours")}
         width="w-full"
@@ -180,7 +180,7 @@ export function Steps({ way }: { way: RerigView }) {
       </ol>
       {way.stays_on_winder.length > 0 ? (
         <p className="mt-2 text-[13px]">
-          {phrase("Onto a winder, whole: {join}.", { join: way.stays_on_winder.join(", ") })}
+          {phrase("Onto a winder, whole: {staysonwinder}.", { staysonwinder: way.stays_on_winder.join(", ") })}
         </p>
       ) : (
         <p className="mt-2 text-[13px]">{phrase("Nothing is left over for a winder.")}</p>

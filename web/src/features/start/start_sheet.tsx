@@ -168,11 +168,11 @@ function Methods({ book, onStarted }: MethodsProps) {
   return (
     <>
       <p className="text-soft">
-        {phrase("For {waterName}: {system}{pacems}, a {system2} {species}. Made of your own tackle.", {
+        {phrase("For {waterName}: {depth}{pacems}, a {fish} {species}. Made of your own tackle.", {
           waterName: waterName(water),
-          system: text(system, "depth", water.depth_m),
+          depth: text(system, "depth", water.depth_m),
           pacems: water.pace_m_s > 0 ? `, ${text(system, "speed", water.pace_m_s)}` : phrase(", still"),
-          system2: text(system, "fish", water.fish?.mass_kg ?? 0.5),
+          fish: text(system, "fish", water.fish?.mass_kg ?? 0.5),
           species: water.fish?.species,
         })}
       </p>
@@ -272,7 +272,7 @@ function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps
   return (
     <div className="flex items-center gap-3">
       <p role="status">
-        {phrase("Looking for the best {toLowerCase} you can tie …", { toLowerCase: method.name.toLowerCase() })}
+        {phrase("Looking for the best {method} you can tie …", { method: method.name.toLowerCase() })}
       </p>
       <Progress share={share ?? 0} label={phrase("How far the search is")} className="flex-1" />
       <Button
@@ -392,8 +392,8 @@ function Explained({ started, minutes, book, onBack }: ExplainedProps) {
       <p className="text-[17px] font-semibold">{phrase("{rigName} is in hand.", { rigName: started.rig.name })}</p>
       {minutes !== null ? (
         <p>
-          {rich("About {span} good minutes in the hour here, of what you own.", {
-            span: <span className="figure font-semibold">{Math.round(minutes)}</span>,
+          {rich("About {minutes} good minutes in the hour here, of what you own.", {
+            minutes: <span className="figure font-semibold">{Math.round(minutes)}</span>,
           })}
         </p>
       ) : null}

@@ -129,8 +129,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         {deeper || faster ? (
           <p className="text-[13px] text-soft">
             {phrase("Drawn {deeper}{faster}, as learnt here{deeper2}", {
-              deeper: deeper ? phrase("{system} deep", { system: text(system, "depth", there.depth) }) : "",
-              faster: faster ? phrase(" at {system}", { system: text(system, "speed", there.pace) }) : "",
+              deeper: deeper ? phrase("{depth} deep", { depth: text(system, "depth", there.depth) }) : "",
+              faster: faster ? phrase(" at {speed}", { speed: text(system, "speed", there.pace) }) : "",
               deeper2: deeper ? phrase("; sound it, and that counts.") : ".",
             })}
           </p>
@@ -142,8 +142,8 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         ) : null}
         {warm ? (
           <p role="alert" className="border-l-4 border-float pl-2 font-bold">
-            {phrase("{system}: stop here, a played fish may not recover.", {
-              system: text(system, "temperature", outing.temperature ?? 0),
+            {phrase("{temperature}: stop here, a played fish may not recover.", {
+              temperature: text(system, "temperature", outing.temperature ?? 0),
             })}
           </p>
         ) : null}
@@ -209,7 +209,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           >
             <Undo2 size={18} aria-hidden />
             <span className="min-w-0 text-[13px]">
-              {rich("undo{b}", { b: <b className="block truncate">{lastTap(outing, taps)}</b> })}
+              {rich("undo{lastTap}", { lastTap: <b className="block truncate">{lastTap(outing, taps)}</b> })}
             </span>
           </button>
           <Rhythm cycle={cycle} />

@@ -91,7 +91,7 @@ export function Clock({ kept, rig, option, where, gone, drifts, chance }: Props)
                 <b className="text-xl">{phrase("{ends} now", { ends: rig.options[option]?.ends })}</b>
               )}
               {second !== null ? (
-                <span className="block text-soft">{phrase("seen at {number} s", { number: number(second, 1) })}</span>
+                <span className="block text-soft">{phrase("seen at {second} s", { second: number(second, 1) })}</span>
               ) : null}
             </p>
           </>
@@ -160,9 +160,9 @@ function zoneText(
   if (!zone) return phrase("not in the zone");
   // In still water the flies are brought back through it: it ends, too.
   if (where.pace <= 0 && zone[1] < whole * 0.97)
-    return phrase("zone {write}–{write2} s", { write: write(zone[0], 0), write2: write(zone[1], 0) });
+    return phrase("zone {zone}–{zone2} s", { zone: write(zone[0], 0), zone2: write(zone[1], 0) });
   const metres = where.pace > 0 ? ` · ${text(system, "travel", zone[0] * where.pace)}` : "";
-  return phrase("zone from {write} s{metres}", { write: write(zone[0], where.pace > 0 ? 1 : 0), metres });
+  return phrase("zone from {zone} s{metres}", { zone: write(zone[0], where.pace > 0 ? 1 : 0), metres });
 }
 
 /** A share of drifts as anglers say it. */

@@ -8,6 +8,7 @@ import type { Packing } from "../../state/use_pack";
 import { notePlaces, standNow, useStand } from "../../state/where_i_stand";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 import { Cards } from "./cards";
 import { isQuiet, setQuiet } from "./use_rhythm";
@@ -67,7 +68,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
       <Group label={phrase("{losingLabel}: which fly", { losingLabel: losing.label })}>
         {rig.flies.map((f) => (
           <Big key={f.id} onClick={() => void lost(losing, f)}>
-            <b>{f.role}</b>
+            <b>{kindName(f.role)}</b>
             <span className="block text-[12px]">{f.name}</span>
           </Big>
         ))}

@@ -46,7 +46,7 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
     if (quiet)
       return (
         <p className="shrink-0 truncate border-l-4 border-zone pl-2 text-soft">
-          {rich("Next, after this drift: {b}", { b: <b>{to?.text}</b> })}
+          {rich("Next, after this drift: {to}", { to: <b>{to?.text}</b> })}
         </p>
       );
     return (
@@ -128,7 +128,7 @@ function Doubt({ text }: { text: string }) {
   return (
     <details>
       <summary className="min-h-8 cursor-pointer text-look">
-        {phrase("{slice}: why?", { slice: text.slice(0, cut) })}
+        {phrase("{text}: why?", { text: text.slice(0, cut) })}
       </summary>
       <p>{text.slice(cut + 2)}</p>
     </details>

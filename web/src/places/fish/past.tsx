@@ -1,7 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, taken } from "../../api/client";
-import { counted } from "../../model/format";
 import { useNumber } from "../../state/units";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
@@ -30,8 +29,10 @@ export function Past() {
                 </span>
               </span>
               <span className="figure whitespace-nowrap">
-                {counted(o.drifts, "drift")} ·{" "}
-                {counted(o.fish.length || o.fished.reduce((n, f) => n + (f.takes ?? 0), 0), "take")}
+                {phrase("{drifts, plural, one {# drift} other {# drifts}}", { drifts: o.drifts })} ·{" "}
+                {phrase("{takes, plural, one {# take} other {# takes}}", {
+                  takes: o.fish.length || o.fished.reduce((n, f) => n + (f.takes ?? 0), 0),
+                })}
               </span>
             </div>
             <div className="mt-1 flex gap-2">

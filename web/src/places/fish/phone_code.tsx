@@ -27,7 +27,7 @@ export function PhoneCode() {
               className="size-56 border-8 border-white"
               src={code.data.picture}
             />
-            <p>{rich("or open {b} and type", { b: <b className="figure">{code.data.enter}</b> })}</p>
+            <p>{rich("or open {enter} and type", { enter: <b className="figure">{code.data.enter}</b> })}</p>
             <output className="figure text-4xl tracking-[0.2em]">{code.data.digits}</output>
             <p className="text-soft">{phrase("Once, within {minutes} minutes.", { minutes: code.data.minutes })}</p>
             {code.data.reachable ? null : (

@@ -3,6 +3,7 @@ import type { PackRig } from "../../api/client";
 import { happened } from "../../state/bank";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 
 const ENDED = ["missed", phrase("pulled out"), "straightened", "broke", "landed"] as const;
@@ -46,7 +47,7 @@ function Told({
         <Row label={phrase("On which fly")}>
           {rig.flies.map((f) => (
             <Pick key={f.id} on={fly === f.id} onPick={() => setFly(f.id)}>
-              <b>{f.role}</b>
+              <b>{kindName(f.role)}</b>
               <span className="block text-[12px]">{f.name}</span>
             </Pick>
           ))}

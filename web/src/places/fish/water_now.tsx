@@ -59,7 +59,7 @@ function Now({ kept, outing, onClose }: Omit<Props, "open">) {
         {phrase("It looks like this")}
       </Button>
       <Button className="min-h-14" onClick={() => void keep(true)}>
-        {phrase("I sounded {system}", { system: text(system, "depth", depth) })}
+        {phrase("I sounded {depth}", { depth: text(system, "depth", depth) })}
       </Button>
       <p className="text-soft">
         {phrase("A sounding: a weight on the fly, line stripped until it stands, then measured against the rod.")}

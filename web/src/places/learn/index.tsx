@@ -5,7 +5,6 @@ import { api, type OutingView, type Season, taken } from "../../api/client";
 import { Calibration } from "../../drawings/calibration";
 import { SeasonStrip } from "../../drawings/season_strip";
 import { PracticeButton } from "../../features/practice/practice_sheet";
-import { counted } from "../../model/format";
 import { openBank } from "../../state/bank";
 import { useReaches } from "../../state/queries";
 import { Button } from "../../ui/button";
@@ -72,7 +71,9 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         </Button>
       </div>
       <p className="figure text-soft">
-        {counted(season.outings, "outing")} · {counted(season.drifts, "drift")} · {counted(season.takes, "take")} ·{" "}
+        {phrase("{outings, plural, one {# outing} other {# outings}}", { outings: season.outings })} ·{" "}
+        {phrase("{drifts, plural, one {# drift} other {# drifts}}", { drifts: season.drifts })} ·{" "}
+        {phrase("{takes, plural, one {# take} other {# takes}}", { takes: season.takes })} ·{" "}
         {Math.round(season.minutes / 60)} h
       </p>
       <div ref={box} className="mt-2">

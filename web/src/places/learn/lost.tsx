@@ -15,7 +15,7 @@ export function Lost({ season }: { season: Season }) {
       {on > 0 ? (
         <>
           <p>
-            {rich("Of {b} fish that were on:", { b: <b className="figure">{on}</b> })}{" "}
+            {rich("Of {on} fish that were on:", { on: <b className="figure">{on}</b> })}{" "}
             {ended.map((e, i) => (
               <span key={e.name}>
                 {i > 0 ? ", " : ""}

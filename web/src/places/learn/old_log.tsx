@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type BroughtLog, Refused, taken } from "../../api/client";
-import { counted } from "../../model/format";
 import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { CsvLinks } from "../../ui/csv_links";
@@ -75,13 +74,15 @@ function Bring() {
           <p>
             {told.written ? phrase("Brought in: ") : phrase("It holds ")}
             <b>
-              {counted(told.outings, "outing")}, {counted(told.drifts, "drift")}, {counted(told.takes, "take")}
+              {phrase("{outings, plural, one {# outing} other {# outings}}", { outings: told.outings })},{" "}
+              {phrase("{drifts, plural, one {# drift} other {# drifts}}", { drifts: told.drifts })},{" "}
+              {phrase("{takes, plural, one {# take} other {# takes}}", { takes: told.takes })}
             </b>
             .
           </p>
           {told.strange.length > 0 ? (
             <p className="text-soft">
-              {phrase("Not among yours, kept by name: {join}.", { join: told.strange.slice(0, 6).join(", ") })}
+              {phrase("Not among yours, kept by name: {strange}.", { strange: told.strange.slice(0, 6).join(", ") })}
             </p>
           ) : null}
         </div>

@@ -28,23 +28,26 @@ export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: ()
       className="mt-2 flex flex-wrap items-center gap-3 rounded-s border border-rule bg-sheet p-3"
     >
       <p>
-        {rich("{b}, {toLocaleDateString}: {join}. {span} drifts, {span2} touched, {span3} takes{landedCount}.", {
-          b: <b>{outing.water_name}</b>,
-          toLocaleDateString: new Date(outing.begun_at).toLocaleDateString([], { dateStyle: "long" }),
-          join: outing.rigs.map((r) => r.name).join(", "),
-          span: <span className="figure">{outing.drifts}</span>,
-          span2: <span className="figure">{outing.touched}</span>,
-          span3: <span className="figure">{takes}</span>,
-          landedCount:
-            landed.length > 0
-              ? phrase(", {landedCount} landed{some}", {
-                  landedCount: landed.length,
-                  some: landed.some((f) => f.cm)
-                    ? phrase(" to {max} cm", { max: Math.max(...landed.map((f) => f.cm ?? 0)) })
-                    : "",
-                })
-              : "",
-        })}
+        {rich(
+          "{watername}, {toLocaleDateString}: {rigs}. {drifts} drifts, {touched} touched, {takes} takes{landedCount}.",
+          {
+            watername: <b>{outing.water_name}</b>,
+            toLocaleDateString: new Date(outing.begun_at).toLocaleDateString([], { dateStyle: "long" }),
+            rigs: outing.rigs.map((r) => r.name).join(", "),
+            drifts: <span className="figure">{outing.drifts}</span>,
+            touched: <span className="figure">{outing.touched}</span>,
+            takes: <span className="figure">{takes}</span>,
+            landedCount:
+              landed.length > 0
+                ? phrase(", {landedCount} landed{some}", {
+                    landedCount: landed.length,
+                    some: landed.some((f) => f.cm)
+                      ? phrase(" to {max} cm", { max: Math.max(...landed.map((f) => f.cm ?? 0)) })
+                      : "",
+                  })
+                : "",
+          },
+        )}
       </p>
       <Button onClick={() => void keepApart()} aria-pressed={outing.apart ?? false}>
         {outing.apart ? phrase("Learn from it again") : phrase("Keep it apart")}

@@ -29,10 +29,10 @@ export function Strengths({ rows, notes }: Props) {
               className="block h-4 w-full"
               preserveAspectRatio="none"
               role="img"
-              aria-label={phrase("{round} % of what is said, from {round2} to {round3} %", {
-                round: Math.round(row.factor * 100),
-                round2: Math.round(row.low * 100),
-                round3: Math.round(row.high * 100),
+              aria-label={phrase("{factor} % of what is said, from {low} to {high} %", {
+                factor: Math.round(row.factor * 100),
+                low: Math.round(row.low * 100),
+                high: Math.round(row.high * 100),
               })}
             >
               <rect x={0} y={7} width={200} height={2} fill="var(--hair)" />

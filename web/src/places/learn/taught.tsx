@@ -46,18 +46,18 @@ export function Taught({ reach }: { reach: Reach }) {
       <p className="text-[15px] font-bold">{learnt.said}</p>
       {learnt.tell ? <p>{learnt.tell}</p> : null}
       <p className="mt-1 text-soft">
-        {phrase("{touched} of {drifts} touched; {round} should have by what is written.", {
+        {phrase("{touched} of {drifts} touched; {expected} should have by what is written.", {
           touched: learnt.touched,
           drifts: learnt.drifts,
-          round: Math.round(learnt.expected),
+          expected: Math.round(learnt.expected),
         })}
       </p>
       <Lesson water={reach.id} />
       <Unknowns rows={learnt.unknowns} />
       {learnt.apart.length > 0 ? (
         <p className="mt-1 text-[13px] text-soft">
-          {phrase("The drifts do not tell apart: {join}.", {
-            join: learnt.apart
+          {phrase("The drifts do not tell apart: {apart}.", {
+            apart: learnt.apart
               .slice(0, 3)
               .map(([a, b]) => phrase("{a} and {b}", { a, b }))
               .join(", "),

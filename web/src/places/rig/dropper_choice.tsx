@@ -10,10 +10,10 @@ type Props = { attachment: Attachment; rig: Rig; system: UnitSystem };
 const NAME: Record<string, string> = {
   tag: phrase("long tag"),
   link: phrase("girthed link"),
-  ring: "ring",
+  ring: phrase("ring"),
   bend: phrase("in the line"),
-  fold: "fold",
-  point: "point",
+  fold: phrase("fold"),
+  point: phrase("point"),
 };
 
 /** The five ways to hang a dropper, with what each holds and costs on this rig. */

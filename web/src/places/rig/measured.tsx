@@ -6,6 +6,7 @@ import { text } from "../../model/format";
 import { useBench } from "../../state/bench_store";
 import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 
 type Where = "pool" | "water" | "leaf";
@@ -65,7 +66,7 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
                   <span className="flex-1">
                     {WHERE[c.where]}
                     {": "}
-                    {roles[c.fly] ?? phrase("a fly that is off")}{" "}
+                    {kindName(roles[c.fly] ?? phrase("a fly that is off"))}{" "}
                     {c.where === "leaf" ? null : (
                       <span className="figure">{text(system, "depth", c.depth_m ?? 0)}</span>
                     )}{" "}
@@ -105,8 +106,10 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
                 label={phrase("Fly")}
                 width="w-28"
                 value={fly?.id ?? ""}
-                shown={fly ? (roles[fly.id] ?? "") : ""}
-                groups={[{ label: "", options: flies.map((a) => ({ value: a.id, label: roles[a.id] ?? a.id })) }]}
+                shown={fly ? kindName(roles[fly.id] ?? "") : ""}
+                groups={[
+                  { label: "", options: flies.map((a) => ({ value: a.id, label: kindName(roles[a.id] ?? a.id) })) },
+                ]}
                 onChoose={setAt}
               />
             ) : null}

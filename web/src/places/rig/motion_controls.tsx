@@ -9,6 +9,7 @@ import { Choice } from "../../ui/choice";
 import { Hint } from "../../ui/hint";
 import { Tick } from "../../ui/tick";
 import { TypedField } from "../../ui/typed_field";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 import { Hang } from "./hang";
 import { Measured } from "./measured";
@@ -71,7 +72,11 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
       {drift.axis === "seconds" || drift.across ? null : (
         <span className="figure text-[13px]">
           <small>
-            {drift.head === "held" ? phrase("led") : drift.head === "fly line" ? phrase("top") : drift.head}
+            {drift.head === "held"
+              ? phrase("led")
+              : drift.head === "fly line"
+                ? phrase("top")
+                : kindName(drift.head ?? "")}
           </small>{" "}
           {text(system, "speed", drift.pace_m_s ?? 0)}
         </span>

@@ -18,7 +18,11 @@ type Props = { part: Part; drawer: Drawer; system: UnitSystem; strength: readonl
 /** How far a press slides a shot or a bead, mm. */
 const SLIDE_MM = 50;
 type Dressing = NonNullable<Span["dressing"]>;
-const DRESSINGS: Record<Dressing, string> = { none: "none", greased: "greased", degreased: "degreased" };
+const DRESSINGS: Record<Dressing, string> = {
+  none: phrase("none"),
+  greased: phrase("greased"),
+  degreased: phrase("degreased"),
+};
 
 /** The few controls of one part of the line. */
 export function PartControls(props: Props) {

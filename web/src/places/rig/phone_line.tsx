@@ -6,6 +6,7 @@ import { stepOf, text } from "../../model/format";
 import { floatPlace, type Part, partsOf, rootOf, unbroken } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { Stepper } from "../../ui/stepper";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 
 type Props = { answer: Answer; system: UnitSystem };
@@ -114,7 +115,7 @@ function Name({
     );
   return (
     <>
-      <span className="block truncate font-semibold">{roles[part.id] ?? phrase("fly")}</span>
+      <span className="block truncate font-semibold">{kindName(roles[part.id] ?? phrase("fly"))}</span>
       <span className="block truncate text-[12px] text-soft">{bodyName(part.attachment.body)}</span>
     </>
   );

@@ -2,6 +2,7 @@ import type { Answer, Strength } from "../../api/client";
 import type { Load } from "../../drawings/line_drawing";
 import { bodyName, flyOf } from "../../model/bodies";
 import { Choice } from "../../ui/choice";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 
 export const NOWHERE = "none";
@@ -22,7 +23,10 @@ export function PullChoice({ answer, pull, onPull }: { answer: Answer; pull: str
               { value: NOWHERE, label: phrase("nothing: each by itself") },
               ...flies.map((a) => ({
                 value: a.id,
-                label: phrase("the {roles}, {bodyName}", { roles: answer.roles[a.id], bodyName: bodyName(a.body) }),
+                label: phrase("the {roles}, {bodyName}", {
+                  roles: kindName(answer.roles[a.id] ?? ""),
+                  bodyName: bodyName(a.body),
+                }),
               })),
             ],
           },

@@ -110,7 +110,7 @@ type BehindProps = { drawer: Drawer; system: UnitSystem; onChoose: (weight: stri
 function Behind({ drawer, system, onChoose }: BehindProps) {
   return (
     <FlyChoice
-      label={phrase("Behind it, on {system}", { system: text(system, "short", PIECE_M) })}
+      label={phrase("Behind it, on {short}", { short: text(system, "short", PIECE_M) })}
       shown={phrase("tie a fly")}
       drawer={drawer}
       system={system}

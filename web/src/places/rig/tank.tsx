@@ -159,7 +159,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
           </Slider.Track>
           <Slider.Thumb
             aria-label={phrase("Moment of the drift")}
-            aria-valuetext={phrase("{number} seconds", { number: number(time, 1) })}
+            aria-valuetext={phrase("{time} seconds", { time: number(time, 1) })}
             className="block size-5 rounded-full border-2 border-ink bg-sheet"
           />
         </Slider.Root>

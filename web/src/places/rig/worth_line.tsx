@@ -73,5 +73,5 @@ export function WorthLine({
 /** A small share as one in so many. */
 function share(of: number): string {
   if (of < 0.005) return "none";
-  return phrase("1 in {max}", { max: Math.max(Math.round(1 / of), 1) });
+  return phrase("1 in {of}", { of: Math.max(Math.round(1 / of), 1) });
 }

@@ -85,9 +85,9 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
       </div>
       <p className="mt-2 text-[13px] text-soft">
         {rich(
-          "A header row, then a row each, commas, semicolons or tabs between; figures in the header's unit or with their own. Columns: {span}. At most {mostRows} rows at a time. An {span2} column, where there is one, says which of yours a row replaces.",
+          "A header row, then a row each, commas, semicolons or tabs between; figures in the header's unit or with their own. Columns: {header}. At most {mostRows} rows at a time. An {span2} column, where there is one, says which of yours a row replaces.",
           {
-            span: <span className="figure">{kind.header}</span>,
+            header: <span className="figure">{kind.header}</span>,
             mostRows,
             span2: <span className="figure">{phrase("id")}</span>,
           },

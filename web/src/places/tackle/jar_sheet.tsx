@@ -110,8 +110,8 @@ function Jar({ row, onClose, stock }: { row: StockRow; onClose: () => void; stoc
             <span className="figure text-soft">± {found.spread_shown}</span>
           </p>
           <p>
-            {rich("Computed: {span}. {sentence}", {
-              span: <span className="figure">{found.computed_shown}</span>,
+            {rich("Computed: {computedshown}. {sentence}", {
+              computedshown: <span className="figure">{found.computed_shown}</span>,
               sentence: found.sentence,
             })}
           </p>

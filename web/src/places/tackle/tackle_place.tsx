@@ -93,7 +93,7 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
           <ShoppingButton />
           <Button
             onClick={() => window.print()}
-            aria-label={phrase("Print {toLowerCase}", { toLowerCase: kind.title.toLowerCase() })}
+            aria-label={phrase("Print {title}", { title: kind.title.toLowerCase() })}
             title={phrase("Print")}
           >
             <Printer size={15} aria-hidden />
@@ -277,7 +277,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
             value={find}
             onChange={(e) => setFind(e.target.value)}
             placeholder={phrase("Find")}
-            aria-label={phrase("Find in {toLowerCase}", { toLowerCase: kind.title.toLowerCase() })}
+            aria-label={phrase("Find in {title}", { title: kind.title.toLowerCase() })}
             title={phrase("Find (/)")}
             className="min-h-8 w-44 rounded-s border border-edge bg-sheet px-2"
           />

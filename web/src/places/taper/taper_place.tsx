@@ -136,7 +136,7 @@ function Act({ answer, pinned }: { answer: LeaderAnswer; pinned: boolean }) {
       <span className="text-[13px] text-soft">
         {answer.trouble ||
           (answer.kept.length > 0
-            ? phrase("Stays as it is: {toLowerCase}.", { toLowerCase: answer.kept.join(", ").toLowerCase() })
+            ? phrase("Stays as it is: {kept}.", { kept: answer.kept.join(", ").toLowerCase() })
             : "")}
       </span>
     </div>
@@ -157,8 +157,8 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
           ))}
           {design.missing.length > 0 ? (
             <p>
-              {rich("What would mend it: {span}.", {
-                span: <span className="figure">{design.missing.join("; ")}</span>,
+              {rich("What would mend it: {missing}.", {
+                missing: <span className="figure">{design.missing.join("; ")}</span>,
               })}
             </p>
           ) : null}
@@ -169,17 +169,17 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
         {other?.cast && cast ? (
           <span className="text-soft">
             {" "}
-            {phrase("The pinned one fails at {number} m/s, this at {number2}.", {
-              number: number(other.cast.fails_in_m_s, 1),
-              number2: number(cast.fails_in_m_s, 1),
+            {phrase("The pinned one fails at {failsinms} m/s, this at {failsinms2}.", {
+              failsinms: number(other.cast.fails_in_m_s, 1),
+              failsinms2: number(cast.fails_in_m_s, 1),
             })}
           </span>
         ) : null}
       </p>
       {answer.sag ? (
         <p>
-          {rich("Held off the water it sags {span} under a light rig's pull.", {
-            span: <span className="figure">{answer.sag}</span>,
+          {rich("Held off the water it sags {sag} under a light rig's pull.", {
+            sag: <span className="figure">{answer.sag}</span>,
           })}
         </p>
       ) : null}

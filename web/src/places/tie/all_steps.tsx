@@ -33,10 +33,10 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
                     {cut ? (
                       <span className="flex flex-wrap justify-between gap-x-3">
                         <span className="font-semibold">
-                          {rich("{i}. Cut {span} of {toLowerCase}", {
+                          {rich("{i}. Cut {cutshown} of {line}", {
                             i: i + 1,
-                            span: <span className="figure">{cut.cut_shown}</span>,
-                            toLowerCase: cut.line.toLowerCase(),
+                            cutshown: <span className="figure">{cut.cut_shown}</span>,
+                            line: cut.line.toLowerCase(),
                           })}
                         </span>
                         <span className="text-[13px] text-soft">
@@ -58,7 +58,7 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
                         .filter((f) => f.key === "eats")
                         .map((f) => (
                           <span key={f.key}>
-                            {rich("Eats {span}.", { span: <span className="figure">{f.figure}</span> })}
+                            {rich("Eats {figure}.", { figure: <span className="figure">{f.figure}</span> })}
                           </span>
                         ))}
                     </span>
@@ -71,7 +71,9 @@ export function AllSteps({ sheet, system, ticked, onTick }: Props) {
         })}
       </ol>
       <p className="border-t border-hair py-2 text-[13px] text-soft">
-        {rich("Line off the spools: {span}.", { span: <span className="figure">{sheet.total_shown}</span> })}
+        {rich("Line off the spools: {totalshown}.", {
+          totalshown: <span className="figure">{sheet.total_shown}</span>,
+        })}
       </p>
       <Cautions of={sheet.cautions} />
     </section>

@@ -37,9 +37,9 @@ export function OneStep(props: Props) {
         {cut ? (
           <>
             <h2 className="text-[30px] leading-tight font-bold">
-              {phrase("Cut {cutshown} of {toLowerCase}", {
+              {phrase("Cut {cutshown} of {line}", {
                 cutshown: cut.cut_shown,
-                toLowerCase: cut.line.toLowerCase(),
+                line: cut.line.toLowerCase(),
               })}
             </h2>
             <p className="mt-1 text-[17px]">

@@ -216,12 +216,12 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       changed();
       onTied();
       say(
-        phrase("Tied as rev {number}; {number2} m are off the spools{flies}{leadersCount}.", {
+        phrase("Tied as rev {number}; {metres} m are off the spools{flies}{leadersCount}.", {
           number: row.number,
-          number2: number(metres, 2),
+          metres: number(metres, 2),
           flies: flies(tie.flies_out.length),
           leadersCount: tie.leaders?.length
-            ? phrase("; from the wallet: {join}", { join: tie.leaders.join(", ") })
+            ? phrase("; from the wallet: {leaders}", { leaders: tie.leaders.join(", ") })
             : "",
         }),
         () => void back(tie),
@@ -238,7 +238,10 @@ function MarkTied(props: { rig: Rig; saved: Saved; finished: boolean; onTied: ()
       </Button>
       {last.data ? (
         <span className="flex items-center gap-2 text-[13px] text-soft">
-          {phrase("Tied {when} as rev {number}.", { when: when(last.data.made_at), number: last.data.revision.number })}
+          {phrase("Tied {madeat} as rev {number}.", {
+            madeat: when(last.data.made_at),
+            number: last.data.revision.number,
+          })}
           <Button onClick={() => last.data && void back(last.data)}>{phrase("Take it back")}</Button>
         </span>
       ) : null}

@@ -65,9 +65,9 @@ export function WearPanel({ tie, onChanged }: Props) {
   return (
     <details className="w-full text-[13px]" data-testid="wear">
       <summary className="min-h-8 cursor-pointer py-1">
-        {rich("What is left of it: {toLowerCase} {span}{changes}", {
-          toLowerCase: now.name.toLowerCase(),
-          span: <span className="figure">{now.left}</span>,
+        {rich("What is left of it: {now} {left}{changes}", {
+          now: now.name.toLowerCase(),
+          left: <span className="figure">{now.left}</span>,
           changes:
             now.changes != null
               ? phrase(", {changes, plural, one {# fly change} other {# fly changes}} left", { changes: now.changes })
@@ -113,7 +113,7 @@ export function WearPanel({ tie, onChanged }: Props) {
         </Button>
         {last ? (
           <Button onClick={() => void back()}>
-            {phrase("Take back: {split}", { split: SAID[last.kind as Kind].toLowerCase().split(":")[0] })}
+            {phrase("Take back: {kind}", { kind: SAID[last.kind as Kind].toLowerCase().split(":")[0] })}
           </Button>
         ) : null}
       </div>

@@ -11,6 +11,7 @@ import { Button } from "../../ui/button";
 import { Choice } from "../../ui/choice";
 import { TypedField } from "../../ui/typed_field";
 import { useSize } from "../../ui/use_size";
+import { kindName } from "../../words/kinds";
 import { phrase } from "../../words/phrase";
 import { GaugeStrip } from "./gauge_strip";
 import { Group } from "./group";
@@ -143,8 +144,8 @@ function Word(props: { water: Reach; field: Words; label: string; words: readonl
       label={props.label}
       width="w-full"
       value={value}
-      shown={value}
-      groups={[{ label: "", options: words.map((word) => ({ value: word, label: word })) }]}
+      shown={kindName(value)}
+      groups={[{ label: "", options: words.map((word) => ({ value: word, label: kindName(word) })) }]}
       onChoose={(word) => edit({ op: "set_word", field: props.field, value: word })}
       fault={fault}
     />
@@ -307,7 +308,7 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
             <li key={row.day} className="flex items-center gap-2 border-t border-hair py-1 text-[13px]">
               <span className="flex-1">
                 {onDay(row.day)}: <span className="figure">{text(system, "depth", row.reach.depth_m)}</span>
-                {isStill(row.reach) ? "" : ` · ${paceText(system, row.reach)}`} · {row.reach.clarity}
+                {isStill(row.reach) ? "" : ` · ${paceText(system, row.reach)}`} · {kindName(row.reach.clarity ?? "")}
               </span>
               <Button onClick={() => setWater(row.reach)} aria-label={`Use that day's figures: ${onDay(row.day)}`}>
                 {phrase("Use that day's figures")}

@@ -65,10 +65,10 @@ function Says({ water, system, gauge }: Props & { gauge: GaugeView }) {
     <div className="mt-1 text-[13px]">
       {reading ? (
         <p>
-          {rich("{span} level · {span2} · {span3}{span4}", {
-            span: <span className="figure">{text(system, "depth", reading.level_m)}</span>,
-            span2: <span className="figure">{number(reading.flow_m3_s, 1)} m³/s</span>,
-            span3: <span className="figure">{text(system, "temperature", reading.temperature_c)}</span>,
+          {rich("{depth} level · {flowm3s} · {temperature}{span4}", {
+            depth: <span className="figure">{text(system, "depth", reading.level_m)}</span>,
+            flowm3s: <span className="figure">{number(reading.flow_m3_s, 1)} m³/s</span>,
+            temperature: <span className="figure">{text(system, "temperature", reading.temperature_c)}</span>,
             span4: <span className="text-soft"> {phrase("· {ageOf} old", { ageOf: ageOf(gauge.age_s) })}</span>,
           })}
         </p>

@@ -47,7 +47,7 @@ export function PaceIt({ water, section, system }: Props) {
             </li>
           ))}
           <li className="flex justify-between py-1 font-semibold">
-            {rich("Surface {span}", { span: <span className="figure">{section.paced}</span> })}
+            {rich("Surface {paced}", { paced: <span className="figure">{section.paced}</span> })}
           </li>
         </ol>
       ) : null}
@@ -119,8 +119,8 @@ function Stopwatch({ onStop, ready }: { onStop: (seconds: number) => void; ready
         setSince(null);
       }}
     >
-      {rich("{span} stop", {
-        span: <span className="figure w-12 text-right">{number(Math.max((now - since) / 1000, 0), 1)}</span>,
+      {rich("{now} stop", {
+        now: <span className="figure w-12 text-right">{number(Math.max((now - since) / 1000, 0), 1)}</span>,
       })}
     </Button>
   );

@@ -29,9 +29,9 @@ export function WaterPaper({ water, section, book, system }: Props) {
     [
       phrase("They take"),
       (water.zone_known ?? true)
-        ? phrase("{system} to {system2} {datum}", {
-            system: text(system, "short", zone.low_m),
-            system2: text(system, "short", zone.high_m),
+        ? phrase("{short} to {short2} {datum}", {
+            short: text(system, "short", zone.low_m),
+            short2: text(system, "short", zone.high_m),
             datum: zone.datum === "surface" ? phrase("down") : phrase("up"),
           })
         : phrase("nobody knows where"),
@@ -73,9 +73,9 @@ export function WaterPaper({ water, section, book, system }: Props) {
       ))}
       {rules ? (
         <p>
-          {phrase("{rulesName}: {join}. Check the licence and the local rules.", {
+          {phrase("{rulesName}: {said}. Check the licence and the local rules.", {
             rulesName: rules.rules.name,
-            join: rules.said.join(" · "),
+            said: rules.said.join(" · "),
           })}
         </p>
       ) : null}
