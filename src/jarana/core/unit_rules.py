@@ -12,6 +12,29 @@ from functools import lru_cache
 from types import MappingProxyType
 from typing import Literal
 
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+of-line = Thickness of line
+of-length = Lengths of line
+of-depth = Depth and drift
+of-strength = Strength of line and knots
+of-fish = Weight of fish
+of-flies = Weight of flies and shot
+of-bead = Beads
+of-pace = Pace of the water
+of-wind = Wind
+of-temperature = Temperature
+grains = grains
+parts-of-an-inch = parts of an inch
+numbers = Numbers
+point = point
+comma = comma
+""",
+)
+
 INCH = 0.0254
 """m, exact (international yard and pound agreement, 1959)."""
 POUND = 0.45359237
@@ -65,12 +88,12 @@ class Quantity:
 
 
 QUANTITIES: tuple[Quantity, ...] = (
-    Quantity("line", "Thickness of line", ("diameter", 0.1524e-3), (
+    Quantity("line", say("of-line"), ("diameter", 0.1524e-3), (
         Option("mm", "mm", {"diameter": Rule("mm", 1000.0, 2)}),
         Option("in", "in", {"diameter": Rule("in", 1 / INCH, 4)}),
         Option("x", "X", {"diameter": Rule("X", 1 / INCH, 1, "x")}),
     )),
-    Quantity("length", "Lengths of line", ("length", 2.744), (
+    Quantity("length", say("of-length"), ("length", 2.744), (
         Option("m", "m, cm", {
             "length": Rule("m", 1.0, 2, step=0.1), "short": Rule("cm", 100.0, 0, length_from=A_METRE, step=0.05), "pull": Rule("cm", 100.0, 1),
             "tag": Rule("mm", 1000.0, 0),
@@ -81,36 +104,36 @@ QUANTITIES: tuple[Quantity, ...] = (
             "pull": Rule("in", 1 / INCH, 1), "tag": Rule("in", 1 / INCH, 2),
         }),
     )),
-    Quantity("depth", "Depth and drift", ("depth", 0.9), (
+    Quantity("depth", say("of-depth"), ("depth", 0.9), (
         Option("m", "m", {"depth": Rule("m", 1.0, 2, step=0.05), "travel": Rule("m", 1.0, 1, step=0.5)}),
         Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1, step=0.2 * FOOT), "travel": Rule("ft", 1 / FOOT, 0, step=2 * FOOT)}),
     )),
-    Quantity("strength", "Strength of line and knots", ("force", 1.2 * STANDARD_GRAVITY), (
+    Quantity("strength", say("of-strength"), ("force", 1.2 * STANDARD_GRAVITY), (
         Option("kg", "kg", {"force": Rule("kg", 1 / STANDARD_GRAVITY, 2)}),
         Option("lb", "lb", {"force": Rule("lb", 1 / (POUND * STANDARD_GRAVITY), 1)}),
     )),
-    Quantity("fish", "Weight of fish", ("fish", 0.6), (
+    Quantity("fish", say("of-fish"), ("fish", 0.6), (
         Option("kg", "kg", {"fish": Rule("kg", 1.0, 1)}),
         Option("lb", "lb", {"fish": Rule("lb", 1 / POUND, 1)}),
     )),
-    Quantity("flies", "Weight of flies and shot", ("fly_mass", 0.25e-3), (
+    Quantity("flies", say("of-flies"), ("fly_mass", 0.25e-3), (
         Option("g", "g", {"fly_mass": Rule("g", 1000.0, 2), "mg": Rule("mg", 1e6, 1)}),
-        Option("gr", "grains", {"fly_mass": Rule("gr", 1 / GRAIN, 1), "mg": Rule("gr", 1 / GRAIN, 2)}),
+        Option("gr", say("grains"), {"fly_mass": Rule("gr", 1 / GRAIN, 1), "mg": Rule("gr", 1 / GRAIN, 2)}),
     )),
-    Quantity("bead", "Beads", ("bead", 3.2e-3), (
+    Quantity("bead", say("of-bead"), ("bead", 3.2e-3), (
         Option("mm", "mm", {"bead": Rule("mm", 1000.0, 1)}),
-        Option("in", "parts of an inch", {"bead": Rule("in", 1 / INCH, 0, "sixty_fourths")}),
+        Option("in", say("parts-of-an-inch"), {"bead": Rule("in", 1 / INCH, 0, "sixty_fourths")}),
     )),
-    Quantity("pace", "Pace of the water", ("speed", 0.62), (
+    Quantity("pace", say("of-pace"), ("speed", 0.62), (
         Option("m", "m/s", {"speed": Rule("m/s", 1.0, 2, step=0.05), "sink": Rule("cm/s", 100.0, 1)}),
         Option("ft", "ft/s", {"speed": Rule("ft/s", 1 / FOOT, 1, step=0.2 * FOOT), "sink": Rule("in/s", 1 / INCH, 1)}),
     )),
-    Quantity("wind", "Wind", ("wind", 4.0), (
+    Quantity("wind", say("of-wind"), ("wind", 4.0), (
         Option("m", "m/s", {"wind": Rule("m/s", 1.0, 0)}),
         Option("km", "km/h", {"wind": Rule("km/h", 3.6, 0)}),
         Option("mi", "mph", {"wind": Rule("mph", 3600 / 1609.344, 0)}),
     )),
-    Quantity("temperature", "Temperature", ("temperature", 9.0), (
+    Quantity("temperature", say("of-temperature"), ("temperature", 9.0), (
         Option("c", "°C", {"temperature": Rule("°C", 1.0, 0, step=1.0)}),
         Option("f", "°F", {"temperature": Rule("°F", 9 / 5, 0, offset=32 * 5 / 9, step=2 * 5 / 9)}),
     )),
@@ -124,6 +147,8 @@ WHOLE: dict[str, tuple[str, ...]] = {
 MARKS = {"point": ".", "comma": ","}
 MARK = "mark"
 """What a choice of the decimal mark is called."""
+MARKS_TOLD = say("numbers"), {"point": say("point"), "comma": say("comma")}
+"""How that choice and each of its marks are told."""
 
 
 @dataclass(frozen=True)

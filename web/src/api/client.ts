@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { phrase } from "../words/phrase";
 import type { components, paths } from "./generated";
 
 export const api = createClient<paths>({
@@ -135,7 +136,7 @@ export class Refused extends Error {
     readonly status: number,
     readonly problem: Problem | undefined,
   ) {
-    super(problem?.detail ?? `The server answered ${status}.`);
+    super(problem?.detail ?? phrase("The server answered {status}.", { status }));
   }
 }
 

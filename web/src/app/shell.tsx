@@ -216,7 +216,7 @@ function useEverywhere(): Action[] {
     return [
       {
         id: "undo",
-        does: "undo",
+        does: phrase("undo"),
         also: phrase("take back"),
         keys: "ctrl+z",
         group,
@@ -224,7 +224,7 @@ function useEverywhere(): Action[] {
       },
       {
         id: "redo",
-        does: "redo",
+        does: phrase("redo"),
         also: phrase("make again"),
         keys: "ctrl+shift+z",
         group,
@@ -232,7 +232,7 @@ function useEverywhere(): Action[] {
       },
       {
         id: "units",
-        does: "units",
+        does: phrase("units"),
         also: phrase("inches feet metric imperial pounds X"),
         keys: "u",
         group,
@@ -369,7 +369,7 @@ function useEverywhere(): Action[] {
       {
         id: "tie",
         does: phrase("tie the rig in hand"),
-        also: "print card cut sheet knots",
+        also: phrase("print card cut sheet knots"),
         keys: "",
         group,
         run: () => void navigate("/tie"),

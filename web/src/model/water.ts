@@ -15,7 +15,7 @@ export function isStill(water: Reach): boolean {
 
 /** The pace of a water as it is written; a lake is still. */
 export function paceText(system: UnitSystem, water: Reach): string {
-  return isStill(water) ? "still" : text(system, "speed", water.pace_m_s);
+  return isStill(water) ? phrase("still") : text(system, "speed", water.pace_m_s);
 }
 
 /** Sizes everybody knows, for the stones of a bed. */
@@ -28,5 +28,5 @@ export const STONES = [
 ] as const;
 /** What a place along its bed is measured along. */
 export function alongText(water: Reach): string {
-  return isStill(water) ? phrase("out from the shore") : "along";
+  return isStill(water) ? phrase("out from the shore") : phrase("along");
 }

@@ -1,5 +1,6 @@
 import { create } from "zustand";
 import { api, type BankEvent, taken } from "../api/client";
+import { phrase } from "../words/phrase";
 import {
   addEvent,
   belongsTo,
@@ -36,7 +37,9 @@ export const useBank = create<State>(() => ({
 
 const MOST_SENT = 100;
 const AGAIN_MS = 30_000;
-const FULL = "This phone's storage is full: what you tap now is kept only while this page is open. Free some space.";
+const FULL = phrase(
+  "This phone's storage is full: what you tap now is kept only while this page is open. Free some space.",
+);
 
 /** Reads what lies on the phone; once. */
 export async function openBank(): Promise<void> {
@@ -47,7 +50,7 @@ export async function openBank(): Promise<void> {
   } catch {
     useBank.setState({
       ready: true,
-      trouble: "This browser lets nothing be kept: what you tap is gone when the page is.",
+      trouble: phrase("This browser lets nothing be kept: what you tap is gone when the page is."),
     });
   }
   void sendEvents();

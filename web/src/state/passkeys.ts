@@ -1,4 +1,5 @@
 import { api, taken } from "../api/client";
+import { phrase } from "../words/phrase";
 
 /** Whether this browser can make and show passkeys. */
 export function knowsPasskeys(): boolean {
@@ -7,7 +8,7 @@ export function knowsPasskeys(): boolean {
 
 /** What an authenticator answered, as it goes over the wire; nothing where the person would not. */
 function written(answer: Credential | null): Record<string, unknown> {
-  if (!(answer instanceof PublicKeyCredential)) throw new Error("No passkey was given.");
+  if (!(answer instanceof PublicKeyCredential)) throw new Error(phrase("No passkey was given."));
   return { ...(answer.toJSON() as object) };
 }
 

@@ -54,7 +54,7 @@ export async function runJob<K extends AskedJob["kind"]>(
       found = Boolean(job.found);
       wait = nextLook(waited, state);
       if (state === "done") return job.found as Found<K>;
-      if (state === "failed") throw new JobFailed(job.fault?.detail ?? "It could not be computed.");
+      if (state === "failed") throw new JobFailed(job.fault?.detail ?? phrase("It could not be computed."));
       if (state === "stopped") throw new JobFailed(phrase("It was stopped."));
       tell(job.steps > 0 ? job.done / job.steps : 0, (job.found as Found<K> | null | undefined) ?? null);
     }

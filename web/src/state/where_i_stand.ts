@@ -39,7 +39,7 @@ export function followStand(): () => void {
         fix: { lat: round(coords.latitude), lon: round(coords.longitude), at: Date.now() },
         trouble: "",
       }),
-    () => useStand.setState({ trouble: "The phone does not say where it is; taps are kept without a place." }),
+    () => useStand.setState({ trouble: phrase("The phone does not say where it is; taps are kept without a place.") }),
     { enableHighAccuracy: true, maximumAge: FRESH_MS },
   );
   return () => navigator.geolocation.clearWatch(watch);

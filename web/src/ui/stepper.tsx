@@ -13,7 +13,7 @@ export function Stepper({ name, value, less, more }: Props) {
         <Minus size={18} aria-hidden />
       </button>
       <output className="figure w-[4.6rem] text-center text-[15px]">{value}</output>
-      <button type="button" className={PRESS} aria-label={`More: ${name}`} onClick={more}>
+      <button type="button" className={PRESS} aria-label={phrase("More: {name}", { name })} onClick={more}>
         <Plus size={18} aria-hidden />
       </button>
     </span>

@@ -31,10 +31,11 @@ from jarana.core.rig.model import MOST_PULLS
 from jarana.core.rig.stance import MOST_MEND_M, MOST_SLACK_M, WIDEST_DEG
 from jarana.core.tackle.knot import knots
 from jarana.core.tackle.knot_card import knot_cards
-from jarana.core.unit_rules import MARK, MARKS, QUANTITIES, WHOLE, units_of
+from jarana.core.unit_rules import MARK, MARKS_TOLD, QUANTITIES, WHOLE, units_of
 from jarana.core.units import Writer
 from jarana.core.water.kinds import water_kinds
 from jarana.core.water.reach import bed_kinds, blank_reach
+from jarana.core.words.roles import role_name
 
 blueprint = Blueprint("book", __name__, url_prefix="/api/v1")
 
@@ -51,7 +52,7 @@ def book() -> Book:
         motions=tuple(MotionView.of(m) for m in motions().values()),
         waters=tuple(WaterKindView.of(k) for k in water_kinds().values()),
         beds=tuple(Bed(key=b.key, name=b.name, stony=b.stones_from_m is not None) for b in bed_kinds().values()),
-        heads=tuple(HeadView(key=key, name=head.noun) for key, head in heads().items()),
+        heads=tuple(HeadView(key=key, name=role_name(head.noun)) for key, head in heads().items()),
         knots=tuple(knots().values()),
         limits=Limits(mend_m=MOST_MEND_M, slack_m=MOST_SLACK_M, cast_deg=WIDEST_DEG, pulls=MOST_PULLS),
         blank_water=blank_reach(),
@@ -68,7 +69,8 @@ def _quantities(key: str) -> tuple[QuantityView, ...]:
     """Return what may be chosen, each option with what comes of it from where the person is."""
     now = units_of(key)
     rows = [(q.key, q.name, q.example, [(o.key, o.name) for o in q.options]) for q in QUANTITIES]
-    rows.append((MARK, "Numbers", ("fish", 1.5), [(mark, mark) for mark in MARKS]))
+    numbers, marks = MARKS_TOLD
+    rows.append((MARK, numbers, ("fish", 1.5), list(marks.items())))
     return tuple(
         QuantityView(
             key=name,

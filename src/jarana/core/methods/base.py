@@ -21,6 +21,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+led = led
+figure-of-eight = figure-of-eight
 hangs-still = hangs still
 held-on-tight-line = held on a tight line
 moved-hand-times = moved a hand at times
@@ -67,7 +69,7 @@ class Pace:
 
 RETRIEVES = (
     Pace(say("left-sink"), 0.0, "still"),
-    Pace("figure-of-eight", 0.0, "figure"),
+    Pace(say("figure-of-eight"), 0.0, "figure"),
     Pace(say("strip-pause"), 0.0, "strip"),
     Pace(say("lift-hang"), 0.0, "lift"),
 )
@@ -82,7 +84,7 @@ DRIFTS = (
     Pace(say("drifts"), 1.0, "natural"),
     Pace(say("fed"), 1.0, "feed"),
     Pace(say("held-back"), 0.8),
-    Pace("led", 1.15),
+    Pace(say("led"), 1.15),
 )
 """How a float is fished in a river."""
 

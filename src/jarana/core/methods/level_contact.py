@@ -12,6 +12,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+natural = natural
+led = led
 anchor-go-up-or = the anchor; go up or down a bead before anything else
 coloured-mono = Coloured mono
 thin-sags-little-seen = thin: it sags little and is seen
@@ -88,10 +90,10 @@ METHOD = Method(
         Says(-1, say("they-take-top"), when.on_top),
     ),
     paces=(
-        Pace("natural", 0.8, "natural"),
+        Pace(say("natural"), 0.8, "natural"),
         Pace(say("held-back"), 0.8),
         Pace(say("bubbles"), 1.0),
-        Pace("led", 1.15),
+        Pace(say("led"), 1.15),
         Pace(say("induced-lift"), 1.0, "lift"),
         Pace(say("swing-dangle"), 1.0, "swing"),
     ),

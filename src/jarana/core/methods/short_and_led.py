@@ -13,6 +13,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+natural = natural
+led = led
 heavy-anchors-broken-water = heavy: it anchors in broken water
 turns-freely-own-link = turns freely on its own link
 coloured-mono = Coloured mono
@@ -72,9 +74,9 @@ METHOD = Method(
     ),
     paces=(
         Pace(say("led-lifted"), 1.15, "lift"),
-        Pace("led", 1.15),
+        Pace(say("led"), 1.15),
         Pace(say("bubbles"), 1.0),
-        Pace("natural", 0.8, "natural"),
+        Pace(say("natural"), 0.8, "natural"),
     ),
     touch="all the time",
     readings=HELD,

@@ -14,6 +14,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+strips = strips
 weighted-dropper = the larger, weighted one: it takes both down
 bare-point = smaller and bare: it swims behind on a sinking leader
 sinking-leader = Sinking leader
@@ -71,7 +72,11 @@ METHOD = Method(
         Says(-2, "deep", when.deep),
         Says(-1, say("cold-they-do-not"), when.cold),
     ),
-    paces=(Pace(say("swing-dangle"), 1.0, "swing"), Pace(say("drifts"), 1.0, "natural"), Pace("strips", 1.0, "strip")),
+    paces=(
+        Pace(say("swing-dangle"), 1.0, "swing"),
+        Pace(say("drifts"), 1.0, "natural"),
+        Pace(say("strips"), 1.0, "strip"),
+    ),
     touch="never",
     readings=("zone", "swing", "settle", *THROWN, "netting"),
     ties=ties,

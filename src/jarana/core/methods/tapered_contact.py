@@ -13,6 +13,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+natural = natural
 light-shallow-water-close = light: shallow water and close fish
 half-metre-up-smaller = half a metre up, smaller
 stiff-enough-throw-without = stiff enough to throw without line
@@ -75,7 +76,7 @@ METHOD = Method(
         Says(-2, say("too-deep-metre-tippet"), when.deep),
         Says(-1, say("wind-piles"), when.windy),
     ),
-    paces=(Pace("natural", 0.8, "natural"), Pace(say("bubbles"), 1.0), Pace(say("induced-lift"), 1.0, "lift")),
+    paces=(Pace(say("natural"), 0.8, "natural"), Pace(say("bubbles"), 1.0), Pace(say("induced-lift"), 1.0, "lift")),
     touch="now and then",
     readings=HELD,
     ties=ties,

@@ -26,6 +26,8 @@ keeps-just-over = keeps just over it
 down-after = The { $role } is down after { $found_m } and { $touch }
 comes-keeps-off-bed = The { $role } comes to { $deep } and keeps { $least_height } off the bed
 rides = ; the { $role } rides { $off } { $side } it
+above = above
+below = below
 beside = ; the { $role } beside it
 runs-ahead = runs ahead of
 water-slower-down-there = : the water is slower down there
@@ -193,7 +195,7 @@ def drift_told(seen: Seen) -> str:
     if others:
         top = min(others, key=lambda f: f.settled)
         off = end.settled - top.settled
-        side = "above" if off >= 0 else "below"
+        side = say("above") if off >= 0 else say("below")
         text += (
             say("rides", role=role_name(top.role), off=writer.text("short", abs(off)), side=side)
             if abs(off) > 0.01

@@ -37,7 +37,7 @@ def read(situation: Situation) -> Reading:
     speed = abs(fly.drag_m_s)
     severity: Severity = "fine" if speed < NOTICED else "look" if speed < UNNATURAL else "act"
     felt = say("fish-may-see") if situation.head.floats else say("you-feel-everything-fish")
-    way = "faster" if fly.drag_m_s > 0 else "slower"
+    way = say("faster") if fly.drag_m_s > 0 else say("slower")
     title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
     figure = writer.figure("speed", speed)
     each = ", ".join(
@@ -76,7 +76,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     fly = max(hooks, key=lambda f: abs(f.drag_m_s.p50 or 0.0))
     middle = fly.drag_m_s.p50 or 0.0
     severity: Severity = "fine" if abs(middle) < NOTICED else "look" if abs(middle) < UNNATURAL else "act"
-    way = "faster" if middle > 0 else "slower"
+    way = say("faster") if middle > 0 else say("slower")
     title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
     figure = situation.writer.figure("speed", abs(middle))
     update = {"severity": severity, "title": title, "figure": figure.digits, "value": middle, "parts": (fly.id,)}

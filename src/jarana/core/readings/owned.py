@@ -18,6 +18,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+missing = missing
 nearest = ; nearest: { $number } · { $label }, { $diameter_mm }
 nearest-2 = ; nearest: { $name } #{ $size }
 line = Line: { $name }.
@@ -50,7 +51,7 @@ def read(situation: Situation) -> Reading:
             severity,
             say("all-from-your-own"),
             say("every-part-your-drawer"),
-            Figure("0", "missing"),
+            Figure("0", say("missing")),
             value=0.0,
             why=(say("every-part-looked-your"),),
         )
@@ -58,7 +59,7 @@ def read(situation: Situation) -> Reading:
         say("more", count=count - 2) if count > 2 else ""
     )
     title = say("nothing-your-drawer-yet") if drawer.empty else say("not-all-yours")
-    return make("owned", severity, title, text, Figure(str(count), "missing"), value=float(count),
+    return make("owned", severity, title, text, Figure(str(count), say("missing")), value=float(count),
                 parts=tuple(parts), why=tuple(line[0].upper() + line[1:] for line in lines))  # fmt: skip
 
 

@@ -8,6 +8,9 @@ from jarana.core.readings.base import ORDER, Reading, with_mark
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import MEMBERS
 from jarana.core.watch import Watch
+from jarana.core.words import phrases
+
+say = phrases(__name__, "never = never")
 
 
 def readings_with_band(
@@ -49,7 +52,7 @@ def _with_band(reading: Reading, band: Band, situation: Situation) -> Reading:
 
     def write(value: float | None) -> str:
         if value is None:
-            return "never"
+            return say("never")
         if shown == "share":
             return f"{value * 100:.0f}"
         return writer.figure(shown, abs(value) if shown == "speed" else value).digits

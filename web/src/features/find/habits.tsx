@@ -28,7 +28,7 @@ export function Habits({ onChanged }: { onChanged: () => void }) {
       const told = error instanceof Refused ? error.problem?.faults : undefined;
       const elsewhere = error instanceof Refused && error.status === 409;
       if (elsewhere) void kept.refetch();
-      setFaults({ [key]: told?.[0]?.reason ?? (elsewhere ? error.message : "a figure is wanted") });
+      setFaults({ [key]: told?.[0]?.reason ?? (elsewhere ? error.message : phrase("a figure is wanted")) });
     }
   };
   return (

@@ -31,7 +31,7 @@ export const PLACE_HELP: Record<string, PlaceHelp> = {
     does: phrase("Along at the water, without a signal: where the flies are now, what happened, what to change next."),
     first: [
       phrase("Take it along at home, while there is a signal."),
-      "Flies down when they land; then one tap for how the drift ended, or several at once.",
+      phrase("Flies down when they land; then one tap for how the drift ended, or several at once."),
       phrase("Next says what to change, why and what it costs. Not now is an answer."),
     ],
   },
@@ -39,7 +39,7 @@ export const PLACE_HELP: Record<string, PlaceHelp> = {
     does: phrase("What your log taught: what is different from what was written, and how sure that is."),
     first: [
       phrase("Open an outing, or ask the log a question."),
-      "What was learnt counts in the tank; one press shows the figure without it.",
+      phrase("What was learnt counts in the tank; one press shows the figure without it."),
       phrase("Practice: guess first, then see it sink."),
     ],
   },
@@ -47,7 +47,7 @@ export const PLACE_HELP: Record<string, PlaceHelp> = {
     does: phrase("Everything you own; rigs are made of it."),
     first: [
       phrase("Add from the tables, type over it, or bring a file in."),
-      "Measured is better than labelled: a micrometer, a scale, a jar.",
+      phrase("Measured is better than labelled: a micrometer, a scale, a jar."),
       phrase("Keep says when a thing goes on the shopping list."),
     ],
   },

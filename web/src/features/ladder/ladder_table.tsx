@@ -3,10 +3,11 @@ import { figure, text } from "../../model/format";
 import { phrase } from "../../words/phrase";
 
 const NOTES: Record<Ladder["kind"], string> = {
-  weight: "The lightest of yours that touches on 1 drift in 4 or more, by depth and pace.",
-  count:
+  weight: phrase("The lightest of yours that touches on 1 drift in 4 or more, by depth and pace."),
+  count: phrase(
     "How deep each fly is after a count, by line: a filled dot is where they take, a ring lies on the bed. In figures the lowest.",
-  leader: "How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest.",
+  ),
+  leader: phrase("How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest."),
 };
 /** How a ladder of weights is read. */
 export const LEGEND = phrase(

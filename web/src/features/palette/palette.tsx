@@ -66,7 +66,7 @@ export function Palette() {
         onValueChange={setTyped}
         className="min-h-12 w-full border-b border-rule bg-transparent px-4 text-[16px] outline-none"
       />
-      <Command.List className="max-h-[56vh] overflow-y-auto p-2">
+      <Command.List label={phrase("Suggestions")} className="max-h-[56vh] overflow-y-auto p-2">
         <Command.Empty className="px-3 py-4 text-soft">{phrase("Nothing has that name.")}</Command.Empty>
         {open ? <Found typed={typed.trim()} close={close} /> : null}
       </Command.List>

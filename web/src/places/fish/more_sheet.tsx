@@ -76,7 +76,7 @@ function More({ onClose, kept, rig, outing, at, hand, setHand, onTap, packing }:
     );
   return (
     <div className="flex flex-col gap-4">
-      <Group label={`The last ${batchSize} drifts: touched`}>
+      <Group label={phrase("The last {drifts} drifts: touched", { drifts: batchSize })}>
         {(pack.how_many ?? []).map(([low, high]) => (
           <Big key={low} on={touched?.[0] === low} onClick={() => setTouched([low ?? 0, high ?? null])}>
             {high === null || high === undefined ? phrase("most") : low === high ? `${low}` : `${low}–${high}`}

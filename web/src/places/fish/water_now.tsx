@@ -78,7 +78,7 @@ function Stepper({ name, value, less, more }: { name: string; value: string; les
         −
       </Button>
       <output className="figure text-center text-2xl">{value}</output>
-      <Button className="min-h-14 text-xl" aria-label={`More ${name}`} onClick={more}>
+      <Button className="min-h-14 text-xl" aria-label={phrase("More {name}", { name })} onClick={more}>
         +
       </Button>
     </div>

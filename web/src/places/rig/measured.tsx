@@ -41,7 +41,11 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={checks.length > 0 ? `Measured by yourself: ${checks.length}` : phrase("Measured by yourself")}
+        aria-label={
+          checks.length > 0
+            ? phrase("Measured by yourself: {times}", { times: checks.length })
+            : phrase("Measured by yourself")
+        }
         title={phrase("Measured by yourself: put a depth you saw beside the computed one")}
         className="flex min-h-8 items-center gap-1.5 rounded-s border border-rule bg-sheet px-2 text-[13px] hover:border-ink"
       >

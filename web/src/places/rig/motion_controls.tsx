@@ -82,7 +82,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
         </span>
       )}
       <div className="ml-auto flex items-center gap-1">
-        <Button onClick={() => openSheet("schools")} title="Both schools, with this rig's figures">
+        <Button onClick={() => openSheet("schools")} title={phrase("Both schools, with this rig's figures")}>
           {phrase("Where anglers disagree")}
         </Button>
         <Measured answer={answer} system={system} />

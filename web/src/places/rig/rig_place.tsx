@@ -242,10 +242,10 @@ function useRigActions(readings: readonly Reading[], system: UnitSystem): Action
     const rows: [string, string, string, () => void][] = [
       ["bead-down", "[", phrase("one bead down"), bead(false)],
       ["bead-up", "]", phrase("one bead up"), bead(true)],
-      ["shorter", "-", "shorter", length(-step_mm)],
-      ["longer", "=", "longer", length(step_mm)],
-      ["finer", ",", "finer", diameter(true)],
-      ["stouter", ".", "stouter", diameter(false)],
+      ["shorter", "-", phrase("shorter"), length(-step_mm)],
+      ["longer", "=", phrase("longer"), length(step_mm)],
+      ["finer", ",", phrase("finer"), diameter(true)],
+      ["stouter", ".", phrase("stouter"), diameter(false)],
       [
         "lost",
         "x",
@@ -259,7 +259,7 @@ function useRigActions(readings: readonly Reading[], system: UnitSystem): Action
       ["next-part", "j", phrase("next part"), walk(1)],
       ["part-before", "k", phrase("part before"), walk(-1)],
       ["pin", "p", phrase("pin this rig, or let the pinned one go"), togglePin],
-      ["taper", "t", "taper: design its leader", () => void navigate("/rig/taper")],
+      ["taper", "t", phrase("taper: design its leader"), () => void navigate("/rig/taper")],
       ["try-1", "1", phrase("try the first thing offered"), offered(0)],
       ["try-2", "2", phrase("try the second thing offered"), offered(1)],
       ["let-go", "Escape", phrase("let go of the part"), () => bench().select(null)],

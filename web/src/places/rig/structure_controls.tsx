@@ -47,7 +47,7 @@ export function JointStructure({ joint, hung }: { joint: Joint; hung: boolean })
   const field = `${joint.id}.structure`;
   const items: MenuItem[] = [
     {
-      label: joint.ring ? "tie it without the ring" : "tie it on a ring",
+      label: joint.ring ? phrase("tie it without the ring") : phrase("tie it on a ring"),
       run: () => edit({ op: "set_ring", joint: joint.id, ring: !joint.ring }, field),
     },
   ];

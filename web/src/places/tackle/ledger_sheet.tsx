@@ -45,7 +45,10 @@ export function LedgerSheet({ open, onClose, stock }: Props) {
               </ul>
             </div>
             {change.undone ? (
-              <Button aria-label={`Make again: ${change.why}`} onClick={() => void turn(change.id, "redo")}>
+              <Button
+                aria-label={phrase("Make again: {why}", { why: change.why })}
+                onClick={() => void turn(change.id, "redo")}
+              >
                 {phrase("Make again")}
               </Button>
             ) : (

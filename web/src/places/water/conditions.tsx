@@ -310,7 +310,10 @@ function Days({ water, system }: { water: Reach; system: UnitSystem }) {
                 {onDay(row.day)}: <span className="figure">{text(system, "depth", row.reach.depth_m)}</span>
                 {isStill(row.reach) ? "" : ` · ${paceText(system, row.reach)}`} · {kindName(row.reach.clarity ?? "")}
               </span>
-              <Button onClick={() => setWater(row.reach)} aria-label={`Use that day's figures: ${onDay(row.day)}`}>
+              <Button
+                onClick={() => setWater(row.reach)}
+                aria-label={phrase("Use that day's figures: {day}", { day: onDay(row.day) })}
+              >
                 {phrase("Use that day's figures")}
               </Button>
             </li>
