@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tomllib
 from collections.abc import Iterator
 from pathlib import Path
@@ -11,7 +12,7 @@ from pydantic import ValidationError
 
 from jarana.core.errors import FaultList, path_of
 from jarana.core.model import Frozen
-from jarana.core.words.language import language, spoken
+from jarana.core.words.language import SETTING, language, spoken
 
 Row = TypeVar("Row", bound="TableRow")
 
@@ -27,6 +28,8 @@ WORDS = ("name", "short", "full", "text", "about", "remark", "how", "floatant", 
 """Columns that are read by people, in their language."""
 LISTED = "also"
 """The column that is a list of words."""
+PLACED = re.compile(r"\{[a-z_ ]*\}")
+"""What is put into a text."""
 HEAD = ("about", "sources", "row")
 """What a table file says, in this order."""
 
@@ -82,6 +85,9 @@ def _in_the_language(path: Path, cells: dict[str, Any]) -> dict[str, Any]:
     if language().is_english:
         return cells
     said = {name: spoken(name, text) for name, text in table_words(path, [cells])}
+    for name, text in table_words(path, [cells]):
+        if set(PLACED.findall(said[name])) - set(PLACED.findall(text)):
+            raise SystemExit(f"{SETTING}: tables.{name} asks for more than the English text is given: {text[:80]!r}")
     told = dict(cells)
     for column in WORDS:
         if cells.get(column):

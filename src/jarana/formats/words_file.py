@@ -15,7 +15,7 @@ from fluent.syntax.ast import Message, Resource, TextElement
 from fluent.syntax.visitor import Visitor
 
 import jarana.core
-from jarana.core.tables import table_words
+from jarana.core.tables import PLACED, table_words
 from jarana.core.tackle.knot_card import card_words
 from jarana.core.words import catalogue, indented
 from jarana.core.words.language import Language
@@ -23,7 +23,6 @@ from jarana.core.words.language import Language
 SCREEN = Path(__file__).parent / "screen.json"
 """The patterns of the screen in English, collected from its source by ``bin/generate``."""
 VOWELS = str.maketrans("aeiouyAEIOUY", "áéíóúýÁÉÍÓÚÝ")
-PLACED = re.compile(r"\{[a-z_ ]*\}")
 
 
 def english() -> Language:

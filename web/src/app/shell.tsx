@@ -44,7 +44,7 @@ export function Shell() {
   if (me.error instanceof Refused && me.error.status === 401) {
     return (
       <main className="mx-auto max-w-md p-8">
-        <h1 className="text-xl font-bold">{phrase("Jarana")}</h1>
+        <h1 className="text-xl font-bold">{"Jarana"}</h1>
         <p className="mt-3">
           {rich(
             "{a} with your mail address and password, or with the six digits your desk shows. Where Jarana runs on this machine, open the address that the start command printed; it signs you in.",
@@ -81,7 +81,7 @@ function SignedIn() {
         aria-label={phrase("Places")}
         className="flex border-t border-rule bg-paper lg:w-[76px] lg:flex-col lg:border-t-0 lg:border-r print:hidden"
       >
-        <p className="hidden px-2 py-[13px] text-center font-bold tracking-tight lg:block">{phrase("Jarana")}</p>
+        <p className="hidden px-2 py-[13px] text-center font-bold tracking-tight lg:block">{"Jarana"}</p>
         {PLACES.map(({ to, name, icon: Icon }) => (
           <NavLink
             key={to}

@@ -19,23 +19,41 @@ const formatters = {
 
 const made = new Map<string, IntlMessageFormat>();
 
-/** A pattern in the page's language, read once; figures in it were written before, so none is formatted here. */
+/** A pattern in the page's language, read once; one that cannot be read is said in English. */
 function pattern(english: string): IntlMessageFormat {
   const known = made.get(english);
   if (known) return known;
-  const fresh = new IntlMessageFormat(told.screen[english] ?? english, told.language, undefined, { formatters });
+  const fresh = read(told.screen[english]) ?? read(english) ?? new IntlMessageFormat("");
   made.set(english, fresh);
   return fresh;
+}
+
+function read(text: string | undefined): IntlMessageFormat | null {
+  if (text === undefined) return null;
+  try {
+    return new IntlMessageFormat(text, told.language, undefined, { formatters });
+  } catch {
+    return null;
+  }
+}
+
+/** A pattern with what is put into it; where the page's language names something that is not there, in English. */
+function put<T>(english: string, values: Record<string, unknown>): string | T | (string | T)[] {
+  try {
+    return pattern(english).format<T>(values as never);
+  } catch {
+    return read(english)?.format<T>(values as never) ?? english;
+  }
 }
 
 /** Says something in the page's language. The English text is the name it is found by (docs/decisions/0038). */
 export function phrase(english: string, values?: Values): string {
   if (!values) return told.screen[english] ?? english;
-  return String(pattern(english).format(values));
+  return String(put(english, values));
 }
 
 /** The same with drawn parts in it: a word in bold, a button, a figure. */
 export function rich(english: string, values: Record<string, ReactNode>): ReactNode {
-  const parts = pattern(english).format<ReactNode>(values as Values);
+  const parts = put<ReactNode>(english, values);
   return Array.isArray(parts) ? createElement(Fragment, null, ...parts) : parts;
 }

@@ -13,8 +13,9 @@ from functools import cached_property
 from fluent.runtime import FluentBundle, FluentResource
 from fluent.syntax import FluentSerializer, parse
 from fluent.syntax.ast import Junk, Message, Placeable, StringLiteral, TextElement, VariableReference
+from fluent.syntax.visitor import Visitor
 
-from jarana.core.words.language import language
+from jarana.core.words.language import SETTING, language
 
 Say = Callable[..., str]
 Piece = tuple[str, bool]
@@ -64,11 +65,35 @@ def in_the_language(module: str, text: str) -> str:
     if not own:
         return text
     english = {entry.id.name: entry for entry in parse(text).body if isinstance(entry, Message)}
+    for name in own.keys() & english.keys():
+        _check(f"core.{module}.{name}", own[name], english[name])
     rows = (
         f"{name} = {indented(own[name])}" if name in own else FluentSerializer().serialize_entry(entry)
         for name, entry in english.items()
     )
     return "\n".join(rows)
+
+
+def _check(where: str, pattern: str, english: Message) -> None:
+    """Stop where a pattern of a language is none, or asks for what the sentence is not given."""
+    (entry, *more) = parse(f"it = {indented(pattern)}\n").body
+    if more or not isinstance(entry, Message):
+        raise SystemExit(f"{SETTING}: {where} is no Fluent pattern: {pattern[:80]!r}")
+    asked = sorted(_asks(entry) - _asks(english))
+    if asked:
+        raise SystemExit(f"{SETTING}: {where} asks for {', '.join(asked)}, which it is not given")
+
+
+def _asks(message: Message) -> set[str]:
+    """Return the names a message is given by."""
+    found: set[str] = set()
+
+    class Names(Visitor):
+        def visit_VariableReference(self, node: VariableReference) -> None:
+            found.add(node.id.name)
+
+    Names().visit(message)
+    return found
 
 
 def indented(pattern: str) -> str:

@@ -1,0 +1,98 @@
+"""A file of words: everything that is said is in it, what it says is said, and a wrong one is named before anything is served."""
+
+from __future__ import annotations
+
+import os
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from jarana.core.words.language import Language
+from jarana.formats.words_file import disguise, disguised, disguised_icu, english, fluent_text
+
+SAID = """
+from jarana.core.outcomes.shares import in_ten
+from jarana.core.tackle.knot import knots
+from jarana.core.tackle.knot_card import knot_cards
+from jarana.core.glossary import word_rows
+print(in_ten(0.7, "take"), knots()["clinch"].name, knot_cards()["clinch"].steps[0].says, *word_rows()["winder"].also, sep="|")
+"""
+
+
+def run(words: Language | str, tmp_path: Path, code: str = SAID) -> subprocess.CompletedProcess[str]:
+    """Run a piece of code in a process of its own that speaks a language."""
+    path = tmp_path / "words.json"
+    path.write_text(words if isinstance(words, str) else words.model_dump_json())
+    return subprocess.run(
+        [sys.executable, "-c", code], env=os.environ | {"JARANA_LANGUAGE": str(path)}, capture_output=True, text=True,
+    )  # fmt: skip
+
+
+SHARES = "jarana.core.outcomes.shares"
+
+
+def test_sentences_tables_and_cards_are_said_by_the_file_and_in_english_where_it_is_silent(tmp_path: Path) -> None:
+    words = Language(
+        code="de",
+        core={SHARES: {"of-ten": "von 10 sind { $count } { $of }", "takes": "Bisse"}},
+        tables={"knots.clinch.name": "Klammerknoten", "card.clinch.1": "Durch das Öhr.", "words.winder.also": "Wickler, Brettchen"},
+    )  # fmt: skip
+    told = run(words, tmp_path)
+    assert told.stdout.strip() == "von 10 sind 7 Bisse|Klammerknoten|Durch das Öhr.|Wickler|Brettchen"
+    silent = run(Language(code="de"), tmp_path)
+    assert silent.stdout.startswith("7 takes of 10|Clinch, 5 turns|")
+
+
+def test_the_english_words_as_a_file_say_what_is_said_without_one(tmp_path: Path) -> None:
+    alone = subprocess.run([sys.executable, "-c", SAID], capture_output=True, text=True, check=True)
+    assert run(english(), tmp_path).stdout == alone.stdout
+
+
+@pytest.mark.parametrize(
+    ("words", "said"),
+    [
+        (Language(core={SHARES: {"takes": "{ $flies } takes"}}), f"core.{SHARES}.takes asks for flies, which it is not given"),
+        (Language(core={SHARES: {"takes": "{ $of"}}), f"core.{SHARES}.takes is no Fluent pattern"),
+        (Language(tables={"knots.clinch.name": "{depth} clinch"}), "tables.knots.clinch.name asks for more than the English text"),
+        ('{"code": "deutsch"}', "which is no file of words: code: String should match pattern"),
+        ('{"core": {"a": 1}}', "which is no file of words: core.a: Input should be an object"),
+        ("[]", "which is no file of words: it: Input should be an object"),
+    ],
+)  # fmt: skip
+def test_a_file_that_cannot_be_said_stops_the_program_and_names_the_word(
+    words: Language | str, said: str, tmp_path: Path
+) -> None:
+    told = run(words, tmp_path)
+    assert told.returncode == 1
+    assert told.stderr.startswith("JARANA_LANGUAGE")
+    assert said in told.stderr
+    assert "Traceback" not in told.stderr
+
+
+def test_disguised_no_word_keeps_a_plain_vowel_and_nothing_that_is_put_in_is_touched() -> None:
+    words = disguised(english())
+    for name, text in words.tables.items():
+        assert not re.search("[aeiou]", re.sub(r"\{[a-z_ ]*\}", "", text)), name
+    for plain, text in words.screen.items():
+        names = set(re.findall(r"(?<!one )(?<!other )(?<!=0 )\{(\w+)(?=[,}])", plain))
+        assert names <= set(re.findall(r"\{(\w+)(?=[,}])", text)), plain
+    assert words.core[SHARES]["of-ten"] == "{ $count } { $of } óf 10"
+    assert disguised_icu("{a, plural, =0 {} other {# knots · }}{b}") == "{a, plural, =0 {} other {# knóts · }}{b}"
+
+
+@given(st.text("abc {},#'plural", max_size=40))
+def test_any_pattern_can_be_disguised(text: str) -> None:
+    assert len(disguised_icu(text)) >= len(text)
+
+
+def test_long_words_grow_as_they_do_in_other_languages() -> None:
+    assert disguise("The depth of a fly") == "Thé déépth óf á flý"
+
+
+def test_the_catalogue_prints_as_fluent() -> None:
+    assert f"## {SHARES}\nnone = no {{ $of }}\n" in fluent_text(english())
