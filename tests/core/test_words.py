@@ -26,7 +26,27 @@ ROOMS = (
 ELSEWHERE = {"Law", "Range", "Field", "SolverError", "phrases", "open", "cast"}
 """Calls whose texts are not said: sources, descriptions of documents, faults of the computation."""
 WRITES = ("text", "figure", "get", "removeprefix", "removesuffix", "split", "replace")
-FILES = sorted(path for room in ROOMS for path in (SOURCE / "core" / room).rglob("*.py"))
+AROUND = (
+    "usecases",
+    "api/resources",
+    "api/errors.py",
+    "formats/log_csv.py",
+    "formats/old_log.py",
+    "formats/stock_csv.py",
+    "formats/rig_file.py",
+)
+"""What is said around the core: answers of the API, faults of files."""
+NO_WORDS = re.compile(
+    r"^(mail|person|case) x$|<|insert into|set local|select |noindex|charset|filename|2025-06-14|^line x: $| sent$|^open join$|dead worker|^no room$|^database away$|run bin/demo"
+)
+"""Markup, statements, headers, lines of the log."""
+INSIDE = sorted(path for room in ROOMS for path in (SOURCE / "core" / room).rglob("*.py"))
+FILES = [
+    *INSIDE,
+    *sorted(
+        path for room in AROUND for path in ([SOURCE / room] if room.endswith(".py") else (SOURCE / room).rglob("*.py"))
+    ),
+]
 
 
 def named(path: Path) -> str:
@@ -118,7 +138,12 @@ def whole() -> dict[str, dict[str, Message]]:
 
 def test_no_sentence_stands_outside_the_catalogue() -> None:
     known = keys()
-    outside = {f"{path.relative_to(SOURCE)}: {text}" for path in FILES for text in sentences(path, known)}
+    outside = {
+        f"{path.relative_to(SOURCE)}: {text}"
+        for path in FILES
+        for text in sentences(path, known)
+        if path in INSIDE or not NO_WORDS.search(text)
+    }
     assert outside == set()
 
 

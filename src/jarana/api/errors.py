@@ -16,6 +16,7 @@ from werkzeug.exceptions import HTTPException
 from jarana.api.metrics import FAILURES
 from jarana.api.security import again_in, work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
+from jarana.core.words import phrases
 from jarana.ports.line_device import DeviceAbsentError
 from jarana.usecases.club_roles import NotForYouError, UnknownClubError
 from jarana.usecases.keep_case import keep_case
@@ -29,6 +30,31 @@ from jarana.usecases.queue import MOST_WAITING, TooManyJobsError, UnknownJobErro
 from jarana.usecases.quota import FullError
 from jarana.usecases.share import UnknownLinkError
 from jarana.usecases.tie_rig import UnknownTieError
+
+say = phrases(
+    __name__,
+    """
+some-values-cannot-be-used = Some values cannot be used as they are.
+there-is-no-such-rig = There is no such rig of yours.
+there-is-no-such-water = There is no such water of yours.
+there-is-no-such-tie = There is no such tie of yours.
+there-is-no-such-change = There is no such change of yours.
+there-is-no-such-kind = There is no such kind of tackle.
+there-is-no-such-outing = There is no such outing of yours.
+this-was-changed-elsewhere-since = This was changed elsewhere since you opened it. Nothing was kept; look at it as it is now.
+this-link-shows-nothing-it = This link shows nothing: it ran out, was taken back, or never was.
+there-is-no-such-club = There is no such club of yours, or nothing like that in it.
+that-is-for-those-who = That is for those who keep the club, or put things into it.
+there-is-no-such-passkey = There is no such passkey of yours.
+there-is-no-such-job = There is no such job of yours; an ended one is kept for an hour.
+computations-of-yours-wait-already = { $most_waiting } computations of yours wait already; let some end first.
+case-has-been-kept-and = Case { $case } has been kept and can be run again.
+case = Case { $case }.
+something-went-wrong-here-nothing = Something went wrong here; nothing of yours was lost. Try again.
+this-installation-has-no-room = This installation has no room left: all is there to read, and nothing new is kept. Try later.
+the-database-does-not-answer = The database does not answer; nothing of yours was lost. Try again in a moment.
+""",
+)
 
 log = structlog.get_logger()
 KINDS = {
@@ -74,7 +100,7 @@ def faults_of(error: ValidationError) -> list[Fault]:
 
 def wrong_input(error: InputError) -> Response:
     """422 with everything wrong at once."""
-    return problem(422, "Some values cannot be used as they are.", error.faults)
+    return problem(422, say("some-values-cannot-be-used"), error.faults)
 
 
 def add_error_handlers(app: Flask) -> None:
@@ -86,57 +112,55 @@ def add_error_handlers(app: Flask) -> None:
 
     @app.errorhandler(UnknownRigError)
     def _unknown(error: UnknownRigError) -> Response:
-        return problem(404, "There is no such rig of yours.")
+        return problem(404, say("there-is-no-such-rig"))
 
     @app.errorhandler(UnknownReachError)
     def _unknown_water(error: UnknownReachError) -> Response:
-        return problem(404, "There is no such water of yours.")
+        return problem(404, say("there-is-no-such-water"))
 
     @app.errorhandler(UnknownTieError)
     def _unknown_tie(error: UnknownTieError) -> Response:
-        return problem(404, "There is no such tie of yours.")
+        return problem(404, say("there-is-no-such-tie"))
 
     @app.errorhandler(UnknownChangeError)
     def _unknown_change(error: UnknownChangeError) -> Response:
-        return problem(404, "There is no such change of yours.")
+        return problem(404, say("there-is-no-such-change"))
 
     @app.errorhandler(UnknownKindError)
     def _unknown_kind(error: UnknownKindError) -> Response:
-        return problem(404, "There is no such kind of tackle.")
+        return problem(404, say("there-is-no-such-kind"))
 
     @app.errorhandler(UnknownOutingError)
     def _unknown_outing(error: UnknownOutingError) -> Response:
-        return problem(404, "There is no such outing of yours.")
+        return problem(404, say("there-is-no-such-outing"))
 
     @app.errorhandler(ChangedElsewhereError)
     def _changed(error: ChangedElsewhereError) -> Response:
-        return problem(
-            409, "This was changed elsewhere since you opened it. Nothing was kept; look at it as it is now."
-        )
+        return problem(409, say("this-was-changed-elsewhere-since"))
 
     @app.errorhandler(UnknownLinkError)
     def _unknown_link(error: UnknownLinkError) -> Response:
-        return problem(404, "This link shows nothing: it ran out, was taken back, or never was.")
+        return problem(404, say("this-link-shows-nothing-it"))
 
     @app.errorhandler(UnknownClubError)
     def _unknown_club(error: UnknownClubError) -> Response:
-        return problem(404, "There is no such club of yours, or nothing like that in it.")
+        return problem(404, say("there-is-no-such-club"))
 
     @app.errorhandler(NotForYouError)
     def _not_for_you(error: NotForYouError) -> Response:
-        return problem(403, "That is for those who keep the club, or put things into it.")
+        return problem(403, say("that-is-for-those-who"))
 
     @app.errorhandler(UnknownPasskeyError)
     def _unknown_passkey(error: UnknownPasskeyError) -> Response:
-        return problem(404, "There is no such passkey of yours.")
+        return problem(404, say("there-is-no-such-passkey"))
 
     @app.errorhandler(UnknownJobError)
     def _unknown_job(error: UnknownJobError) -> Response:
-        return problem(404, "There is no such job of yours; an ended one is kept for an hour.")
+        return problem(404, say("there-is-no-such-job"))
 
     @app.errorhandler(TooManyJobsError)
     def _many_jobs(error: TooManyJobsError) -> Response:
-        answer = problem(429, f"{MOST_WAITING} computations of yours wait already; let some end first.")
+        answer = problem(429, say("computations-of-yours-wait-already", most_waiting=MOST_WAITING))
         answer.headers["Retry-After"] = "5"
         return answer
 
@@ -154,7 +178,7 @@ def add_error_handlers(app: Flask) -> None:
         log.error("solver", case=case, scenario=repr(error.scenario))
         FAILURES.labels("solver").inc()
         kept = keep_case(work(), case, str(error), request.get_json(silent=True))
-        told = f"Case {case} has been kept and can be run again." if kept else f"Case {case}."
+        told = say("case-has-been-kept-and", case=case) if kept else say("case", case=case)
         return problem(500, f"{error}. {told}", kind="solver", case=case)
 
     @app.errorhandler(HTTPException)
@@ -174,12 +198,10 @@ def add_error_handlers(app: Flask) -> None:
         state = getattr(error.orig, "sqlstate", None) or ""
         if state in NO_ROOM:
             log.error("no room", sqlstate=state)
-            return problem(
-                507, "This installation has no room left: all is there to read, and nothing new is kept. Try later."
-            )
+            return problem(507, say("this-installation-has-no-room"))
         if error.connection_invalidated or not state:
             log.error("database away", why=type(error.orig).__name__)
-            answer = problem(503, "The database does not answer; nothing of yours was lost. Try again in a moment.")
+            answer = problem(503, say("the-database-does-not-answer"))
             answer.headers["Retry-After"] = "2"
             return answer
         return _any(error)
@@ -188,4 +210,4 @@ def add_error_handlers(app: Flask) -> None:
     def _any(error: Exception) -> Response:
         log.exception("unexpected")
         FAILURES.labels("unexpected").inc()
-        return problem(500, "Something went wrong here; nothing of yours was lost. Try again.")
+        return problem(500, say("something-went-wrong-here-nothing"))

@@ -15,7 +15,17 @@ from jarana.core.tackle.knot import knots
 from jarana.core.tackle.packet import changes_until_extended, packets, tip_now
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
 from jarana.usecases.design_leader import Designed
+
+say = phrases(
+    __name__,
+    """
+tip-now-after-four-fly = Tip now { $text }; after four fly changes tied straight to it { $text2 }. Tie tippet or a ring on{ " " }
+within-changes = within { $changes } changes.
+times-as-stiff = { $number } times as stiff
+""",
+)
 
 
 class LeaderRequest(Frozen):
@@ -82,7 +92,7 @@ class LeaderAnswer(Frozen):
                 + ("" if s.d0_mm == s.d1_mm else f" → {writer.text('diameter', s.d1_mm / 1000)}"),
                 cut=writer.text("length", s.cut_mm / 1000),
                 holds=writer.text("force", j.holds_n),
-                hinge=f"{writer.number(j.stiffness, 1)} times as stiff" if j.stiffness else "",
+                hinge=say("times-as-stiff", number=writer.number(j.stiffness, 1)) if j.stiffness else "",
             )
             for s, j in zip(leader.sections, leader.joints, strict=True)
         )
@@ -110,11 +120,9 @@ def _packet_words(spec: LeaderSpec, writer: Writer) -> str:
         return ""
     tip, later = tip_now(packet), tip_now(packet, 4)
     changes = changes_until_extended(packet)
-    return (
-        f"Tip now {writer.text('diameter', tip / 1000)}; after four fly changes tied straight to it "
-        f"{writer.text('diameter', later / 1000)}. Tie tippet or a ring on "
-        + ("now." if changes < 1 else f"within {changes} changes.")
-    )
+    return say(
+        "tip-now-after-four-fly", text=writer.text("diameter", tip / 1000), text2=writer.text("diameter", later / 1000)
+    ) + ("now." if changes < 1 else say("within-changes", changes=changes))
 
 
 class SchoolView(Frozen):

@@ -14,10 +14,21 @@ from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
 from sqlalchemy.orm import Session
 
+from jarana.core.words import phrases
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
 from jarana.usecases.sign_in import sitting_person
 from jarana.usecases.today import Asking, asking_of
+
+say = phrases(
+    __name__,
+    """
+open-the-address-that-the = Open the address that the start command printed.
+sent-from-another-site = Sent from another site.
+send-json = Send JSON.
+the-json-is-nested-too = The JSON is nested too deeply.
+""",
+)
 
 CONTENT_POLICY = (
     "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
@@ -147,9 +158,9 @@ def guard(app: Flask) -> None:
             site = request.headers.get("Sec-Fetch-Site")
             origin = request.headers.get("Origin")
             if site not in (None, "same-origin", "none"):
-                abort(403, "Sent from another site.")
+                abort(403, say("sent-from-another-site"))
             if site is None and origin is not None and origin != request.host_url.rstrip("/"):
-                abort(403, "Sent from another site.")
+                abort(403, say("sent-from-another-site"))
 
     @app.before_request
     def _json_only() -> None:
@@ -158,18 +169,18 @@ def guard(app: Flask) -> None:
             if request.endpoint in FILES:
                 return
             if request.mimetype != "application/json":
-                abort(415, "Send JSON.")
+                abort(415, say("send-json"))
             try:
                 request.get_json()
             except RecursionError:
-                abort(400, "The JSON is nested too deeply.")
+                abort(400, say("the-json-is-nested-too"))
 
     @app.before_request
     def _signed_in() -> None:
         if request.endpoint in OPEN or request.endpoint is None:
             return
         if not current_user.is_authenticated:
-            abort(401, "Open the address that the start command printed.")
+            abort(401, say("open-the-address-that-the"))
 
     @app.after_request
     def _headers(answer: Response) -> Response:

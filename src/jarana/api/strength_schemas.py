@@ -11,7 +11,21 @@ from jarana.core.strength.dropper_choice import DropperChoice
 from jarana.core.strength.knot_choice import KnotChoice
 from jarana.core.tackle.knot_card import SEAT, KnotCard
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.formats.knot_svg import Drawn, drawn
+
+say = phrases(
+    __name__,
+    """
+anew-s = anew: { $anew_s } s
+off-the-main-line = , { $text } off the main line
+joint-holds = joint holds { $text }
+tangles = tangles { $tangle }
+tangles-somewhat = tangles somewhat
+hangs-this-depth-asks-for = hangs { $text }; this depth asks for { $text2 }
+fly-changes-before-it-is = { $changes } fly changes before it is hung anew
+""",
+)
 
 
 class KnotsRequest(Frozen):
@@ -90,18 +104,22 @@ class DropperRow(Frozen):
                 fault=choice.fault,
                 now=choice.now,
             )
-        facts = [f"tangles {choice.tangle}" if choice.tangle != "some" else "tangles somewhat"]
+        facts = [say("tangles", tangle=choice.tangle) if choice.tangle != "some" else say("tangles-somewhat")]
         if choice.tag:
             facts.append(
-                f"hangs {writer.text('short', choice.tag)}; this depth asks for {writer.text('short', choice.wanted)}"
+                say(
+                    "hangs-this-depth-asks-for",
+                    text=writer.text("short", choice.tag),
+                    text2=writer.text("short", choice.wanted),
+                )
             )
         if choice.changes is not None:
-            facts.append(f"{choice.changes} fly changes before it is hung anew")
-        anew = f"anew: {choice.anew_s:.0f} s"
+            facts.append(say("fly-changes-before-it-is", changes=choice.changes))
+        anew = say("anew-s", anew_s=f"{choice.anew_s:.0f}")
         if choice.shortens:
-            anew += f", {writer.text('short', choice.shortens)} off the main line"
+            anew += say("off-the-main-line", text=writer.text("short", choice.shortens))
         facts.append(anew)
-        facts.append(f"joint holds {writer.text('force', choice.main)}")
+        facts.append(say("joint-holds", text=writer.text("force", choice.main)))
         return cls(
             school=words.key,
             card=card_of(words.key),

@@ -11,7 +11,32 @@ from typing import TypeVar
 
 from jarana.core.errors import FaultList, InputError, shorten
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.formats.cells import unquoted
+
+say = phrases(
+    __name__,
+    """
+a-column-stands-twice = a column stands twice
+as-in = as in 2025-06-14
+which-water-was-it = which water was it
+how-many-drifts-casts-or = how many drifts, casts or retrieves
+one-of = one of { $all }
+larger-than-kb = larger than 900 kB
+holds-no-line-columns-are = holds no line; columns are { $all }
+lines = { $rows } lines
+at-most-lines-at-a = at most { $most_rows } lines at a time
+no-such-column-there-are = no such column; there are { $all }
+this-column-is-missing = this column is missing
+from-on-not-after-today = from { $first_year } on, not after today
+as-in-2 = as in 18:30
+at-most-characters = at most { $longest } characters
+at-most-as-many-as = at most as many as there were drifts
+is-no-table = is no table: { $error }
+from-to = from { $text } to { $text2 }
+a-whole-number-from-to = a whole number from { $least } to { $most }
+""",
+)
 
 COLUMNS = (
     "day", "time", "water", "rig", "drifts", "touched", "takes", "lane", "step", "depth", "pace", "temperature", "note",
@@ -65,25 +90,25 @@ def read_old_log(text: str, writer: Writer, today: date) -> list[OldRow]:
         With everything wrong, by line.
     """
     if len(text.encode("utf-8", "surrogatepass")) > MOST_BYTES:
-        raise InputError.one("file", "", "larger than 900 kB")
+        raise InputError.one("file", "", say("larger-than-kb"))
     text = text.removeprefix("\ufeff")
     first = text.split("\n", 1)[0][:2000]
     try:
         reader = csv.reader(io.StringIO(text, newline=""), delimiter=max(",;\t", key=first.count))
         rows = [(reader.line_num, row) for row in reader if any(cell.strip() for cell in row)]
     except csv.Error as error:
-        raise InputError.one("file", "", f"is no table: {error}") from None
+        raise InputError.one("file", "", say("is-no-table", error=error)) from None
     if len(rows) < 2:
-        raise InputError.one("file", "", f"holds no line; columns are {', '.join(COLUMNS)}")
+        raise InputError.one("file", "", say("holds-no-line-columns-are", all=", ".join(COLUMNS)))
     if len(rows) - 1 > MOST_ROWS:
-        raise InputError.one("file", f"{len(rows) - 1} lines", f"at most {MOST_ROWS} lines at a time")
+        raise InputError.one("file", say("lines", rows=len(rows) - 1), say("at-most-lines-at-a", most_rows=MOST_ROWS))
     faults = FaultList()
     header = [cell.strip().casefold() for cell in rows[0][1]]
     for name in header:
-        faults.check(name in COLUMNS, "header", shorten(name), f"no such column; there are {', '.join(COLUMNS)}")
+        faults.check(name in COLUMNS, "header", shorten(name), say("no-such-column-there-are", all=", ".join(COLUMNS)))
     for name in REQUIRED:
-        faults.check(name in header, "header", name, "this column is missing")
-    faults.check(len(set(header)) == len(header), "header", "", "a column stands twice")
+        faults.check(name in header, "header", name, say("this-column-is-missing"))
+    faults.check(len(set(header)) == len(header), "header", "", say("a-column-stands-twice"))
     faults.raise_if_any()
     found = []
     for line, row in rows[1:]:
@@ -109,7 +134,7 @@ def _row(line: int, cells: dict[str, str], writer: Writer, today: date, faults: 
             value = writer.read(rule, shorten(text), f"{where}{name}")
             if faults.check(
                 least <= value <= most, f"{where}{name}", text,
-                f"from {writer.text(rule, least)} to {writer.text(rule, most)}",
+                say("from-to", text=writer.text(rule, least), text2=writer.text(rule, most)),
             ):  # fmt: skip
                 return value
         return None
@@ -119,34 +144,41 @@ def _row(line: int, cells: dict[str, str], writer: Writer, today: date, faults: 
         if not text:
             return None
         good = text.isascii() and text.lstrip("-").isdigit() and len(text) < 6 and least <= int(text) <= most
-        return int(text) if faults.check(good, where + name, text, f"a whole number from {least} to {most}") else None
+        return (
+            int(text)
+            if faults.check(good, where + name, text, say("a-whole-number-from-to", least=least, most=most))
+            else None
+        )
 
-    day = _parsed(date.fromisoformat, cells.get("day", ""), f"{where}day", "as in 2025-06-14", faults)
+    day = _parsed(date.fromisoformat, cells.get("day", ""), f"{where}day", say("as-in"), faults)
     if day is not None:
         faults.check(
-            day.year >= FIRST_YEAR and day <= today, f"{where}day", day, f"from {FIRST_YEAR} on, not after today"
+            day.year >= FIRST_YEAR and day <= today,
+            f"{where}day",
+            day,
+            say("from-on-not-after-today", first_year=FIRST_YEAR),
         )
     at = (
-        _parsed(time.fromisoformat, cells.get("time", ""), f"{where}time", "as in 18:30", faults)
+        _parsed(time.fromisoformat, cells.get("time", ""), f"{where}time", say("as-in-2"), faults)
         if cells.get("time")
         else NOON
     )
     water, rig, note = (cells.get(k, "") for k in ("water", "rig", "note"))
-    faults.check(bool(water), f"{where}water", "", "which water was it")
+    faults.check(bool(water), f"{where}water", "", say("which-water-was-it"))
     for name, text in (("water", water), ("rig", rig), ("note", note)):
-        faults.check(len(text) <= LONGEST and "\0" not in text, where + name, text, f"at most {LONGEST} characters")
+        faults.check(
+            len(text) <= LONGEST and "\0" not in text, where + name, text, say("at-most-characters", longest=LONGEST)
+        )
     drifts, touched, takes = (
         whole("drifts", 1, MOST_DRIFTS),
         whole("touched", 0, MOST_DRIFTS),
         whole("takes", 0, MOST_DRIFTS),
     )
-    faults.check(bool(cells.get("drifts")), f"{where}drifts", "", "how many drifts, casts or retrieves")
+    faults.check(bool(cells.get("drifts")), f"{where}drifts", "", say("how-many-drifts-casts-or"))
     for name, n in (("touched", touched), ("takes", takes)):
-        faults.check(
-            n is None or drifts is None or n <= drifts, where + name, n, "at most as many as there were drifts"
-        )
+        faults.check(n is None or drifts is None or n <= drifts, where + name, n, say("at-most-as-many-as"))
     lane = cells.get("lane", "") or "main"
-    faults.check(lane in LANES, f"{where}lane", lane, f"one of {', '.join(LANES)}")
+    faults.check(lane in LANES, f"{where}lane", lane, say("one-of", all=", ".join(LANES)))
     step = whole("step", -500, 500)
     depth, pace = figure("depth", "depth", 0.05, 40.0), figure("pace", "speed", 0.0, 3.0)
     warm = figure("temperature", "temperature", -2.0, 40.0)

@@ -11,6 +11,21 @@ from jarana.core.documents import upgraded
 from jarana.core.errors import Fault, FaultList, InputError, path_of, shorten
 from jarana.core.methods import methods
 from jarana.core.rig.model import Rig
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+the-methods-known-are = the methods known are: { $all }
+is-not-a-number-a = { $called } is not a number a rig can hold
+characters = { $text } characters
+a-rig-file-holds-at = a rig file holds at most { $largest }
+line-column = line { $lineno }, column { $colno }
+a-rig-file-holds-one = a rig file holds one object
+not-json = not JSON: { $lower }{ $msg }
+not-json-that-can-be = not JSON that can be read: { $error }
+""",
+)
 
 LARGEST = 400_000
 """Characters of a rig file; the largest rig of 24 spans and 8 flies takes about 40 000."""
@@ -30,28 +45,28 @@ def rig_from_text(text: str) -> Rig:
         Naming path and reason for everything wrong at once.
     """
     if len(text) > LARGEST:
-        raise InputError.one("", f"{len(text)} characters", f"a rig file holds at most {LARGEST}")
+        raise InputError.one("", say("characters", text=len(text)), say("a-rig-file-holds-at", largest=LARGEST))
     try:
         data: Any = json.loads(text.removeprefix("\ufeff"), parse_constant=_no_constant)
     except json.JSONDecodeError as error:
-        where = f"line {error.lineno}, column {error.colno}"
-        raise InputError.one(where, "", f"not JSON: {error.msg[:1].lower()}{error.msg[1:]}") from None
+        where = say("line-column", lineno=error.lineno, colno=error.colno)
+        raise InputError.one(where, "", say("not-json", lower=error.msg[:1].lower(), msg=error.msg[1:])) from None
     except (RecursionError, ValueError) as error:
-        raise InputError.one("", "", f"not JSON that can be read: {error}") from None
+        raise InputError.one("", "", say("not-json-that-can-be", error=error)) from None
     if not isinstance(data, dict):
-        raise InputError.one("", shorten(data), "a rig file holds one object")
+        raise InputError.one("", shorten(data), say("a-rig-file-holds-one"))
     try:
         rig = Rig.model_validate(upgraded(Rig.TYPE, Rig.VERSION, data, missing=-1))
     except ValidationError as error:
         raise InputError([_fault(e) for e in error.errors(include_url=False)]) from None
     faults = FaultList()
-    faults.check(rig.method in methods(), "method", rig.method, f"the methods known are: {', '.join(methods())}")
+    faults.check(rig.method in methods(), "method", rig.method, say("the-methods-known-are", all=", ".join(methods())))
     faults.raise_if_any()
     return rig
 
 
 def _no_constant(name: str) -> float:
-    raise ValueError(f"{name} is not a number a rig can hold")
+    raise ValueError(say("is-not-a-number-a", called=name))
 
 
 def _fault(error: Any) -> Fault:

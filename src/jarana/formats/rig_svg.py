@@ -7,6 +7,14 @@ from xml.etree import ElementTree as Tree
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.sheet.tie_sheet import fly_name
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+on = , on { $text }
+""",
+)
 
 WIDTH = 1200
 HEIGHT = 230
@@ -109,7 +117,7 @@ def _fly(svg: Tree.Element, rig: Rig, attachment: Attachment, edges: list[float]
     Tree.SubElement(svg, "circle", cx=f"{x + bead:.1f}", cy=f"{y}", r=f"{bead:.1f}", fill="#C9A23A", stroke=INK)
     said = fly_name(attachment, writer)
     if attachment.link and at.kind in ("joint", "bend"):
-        said += f", on {writer.text('short', attachment.link.length_mm / 1000)}"
+        said += say("on", text=writer.text("short", attachment.link.length_mm / 1000))
     _text(svg, x, y + 32, said, 11, INK)
 
 

@@ -17,7 +17,30 @@ from jarana.core.stock.column import Cells, read_cells
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.words import phrases
 from jarana.formats.cells import quoted, unquoted
+
+say = phrases(
+    __name__,
+    """
+larger-than-kb = larger than 900 kB
+is-empty-a-header-and = is empty: a header and at least one row are wanted
+rows = { $table } rows
+at-most-rows-at-a = at most { $most_rows } rows at a time
+more-cells-than-the-header = more cells than the header has
+columns = { $row } columns
+at-most = at most { $most_columns }
+is-not-a-table = is not a table: { $error }
+longer-than-characters = longer than { $longest_header } characters
+no-such-column-there-are = no such column; there are { $columns }
+stands-twice = stands twice
+this-column-is-missing = this column is missing
+the-unit-is-one-of = the unit is one of{ " " }
+letters-digits-dots-dashes-leave = letters, digits, dots, dashes; leave it empty for a new row
+stands-twice-in-this-file = stands twice in this file
+is-no-kind-of-tackle = is no kind of tackle:{ " " }
+""",
+)
 
 MOST_BYTES = 900_000
 MOST_COLUMNS = 60
@@ -72,18 +95,21 @@ def read_stock(kind: StockKind[Any], text: str) -> Read:
     """
     faults = FaultList()
     empty = Read((), (), (), (), faults)
-    if not faults.check(len(text.encode("utf-8", "surrogatepass")) <= MOST_BYTES, "file", "", "larger than 900 kB"):
+    if not faults.check(len(text.encode("utf-8", "surrogatepass")) <= MOST_BYTES, "file", "", say("larger-than-kb")):
         return empty
     text = text.removeprefix("\ufeff")
     try:
         table = [(n, row) for n, row in _table(text) if any(cell.strip() for cell in row)]
     except csv.Error as error:
-        faults.add("file", "", f"is not a table: {error}")
+        faults.add("file", "", say("is-not-a-table", error=error))
         return empty
-    if not faults.check(bool(table), "file", "", "is empty: a header and at least one row are wanted"):
+    if not faults.check(bool(table), "file", "", say("is-empty-a-header-and")):
         return empty
     if not faults.check(
-        len(table) - 1 <= MOST_ROWS, "file", f"{len(table) - 1} rows", f"at most {MOST_ROWS} rows at a time"
+        len(table) - 1 <= MOST_ROWS,
+        "file",
+        say("rows", table=len(table) - 1),
+        say("at-most-rows-at-a", most_rows=MOST_ROWS),
     ):
         return empty
     columns, given = _header(kind, table[0][1], faults)
@@ -102,9 +128,7 @@ def read_stock(kind: StockKind[Any], text: str) -> Read:
         try:
             _check(len(row) <= len(columns) or not any(c.strip() for c in row[len(columns) :]), row)
             if row_id and not ROW_ID.fullmatch(row_id):
-                raise InputError.one(
-                    "id", shorten(row_id), "letters, digits, dots, dashes; leave it empty for a new row"
-                )
+                raise InputError.one("id", shorten(row_id), say("letters-digits-dots-dashes-leave"))
             cells.append(read_cells(kind.typed, named, given))
         except InputError as error:
             cells.append(None)
@@ -121,13 +145,13 @@ def put_rows(shelf: Shelf, read: Read) -> None:
             continue
         with read.faults.under(f"rows[{i}]"):
             if row_id in seen:
-                raise InputError.one("id", row_id, "stands twice in this file")
+                raise InputError.one("id", row_id, say("stands-twice-in-this-file"))
             seen.add(shelf.put_new(cells, row_id))
 
 
 def _check(good: bool, row: Sequence[str]) -> None:
     if not good:
-        raise InputError.one("", shorten(row[-1]), "more cells than the header has")
+        raise InputError.one("", shorten(row[-1]), say("more-cells-than-the-header"))
 
 
 def _table(text: str) -> list[tuple[int, list[str]]]:
@@ -150,11 +174,16 @@ def _header(kind: StockKind[Any], row: Sequence[str], faults: FaultList) -> tupl
     computed = {c.key for c in kind.columns if c.computed}
     keys: list[str] = []
     given: dict[str, str] = {}
-    if not faults.check(len(row) <= MOST_COLUMNS, "header", f"{len(row)} columns", f"at most {MOST_COLUMNS}"):
+    if not faults.check(
+        len(row) <= MOST_COLUMNS, "header", say("columns", row=len(row)), say("at-most", most_columns=MOST_COLUMNS)
+    ):
         return None, {}
     for text in row:
         if not faults.check(
-            len(text) <= LONGEST_HEADER, "header", shorten(text), f"longer than {LONGEST_HEADER} characters"
+            len(text) <= LONGEST_HEADER,
+            "header",
+            shorten(text),
+            say("longer-than-characters", longest_header=LONGEST_HEADER),
         ):
             keys.append("")
             continue
@@ -162,15 +191,15 @@ def _header(kind: StockKind[Any], row: Sequence[str], faults: FaultList) -> tupl
         key = known.get(name.casefold(), "")
         if name and not key:
             columns = ", ".join(c.key for c in kind.typed)
-            faults.add("header", shorten(text), f"no such column; there are {columns}")
+            faults.add("header", shorten(text), say("no-such-column-there-are", columns=columns))
         if key and key in keys:
-            faults.add("header", shorten(text), "stands twice")
+            faults.add("header", shorten(text), say("stands-twice"))
         if key and key != "id" and unit:
             _unit(kind, key, unit, given, faults)
         keys.append("" if key in computed else key)
     for column in kind.typed:
         if column.required:
-            faults.check(column.key in keys, "header", column.header, "this column is missing")
+            faults.check(column.key in keys, "header", column.header, say("this-column-is-missing"))
     return (None if faults.faults else keys), given
 
 
@@ -193,7 +222,7 @@ def _unit(kind: StockKind[Any], key: str, unit: str, given: dict[str, str], faul
     column = next(c for c in kind.columns if c.key == key)
     allowed = [*units.UNITS[column.quantity]] if column.quantity else [column.unit]
     if unit != column.unit and unit not in allowed:
-        faults.add("header", shorten(f"{key} [{unit}]"), "the unit is one of " + ", ".join(allowed))
+        faults.add("header", shorten(f"{key} [{unit}]"), say("the-unit-is-one-of") + ", ".join(allowed))
     elif unit != column.unit:
         given[key] = unit
 
@@ -209,7 +238,7 @@ def drawer_of(texts: Mapping[str, str]) -> Drawer:
     known, faults = kinds(), FaultList()
     items: dict[str, tuple[Frozen, ...]] = {}
     for key, text in texts.items():
-        if not faults.check(key in known, key, "", "is no kind of tackle: " + ", ".join(known)):
+        if not faults.check(key in known, key, "", say("is-no-kind-of-tackle") + ", ".join(known)):
             continue
         shelf = Shelf(known[key], {}, lambda: "new")
         read = read_stock(known[key], text)

@@ -20,6 +20,8 @@ from jarana.core.tackle.knot_card import card_words
 from jarana.core.words import catalogue, indented
 from jarana.core.words.language import Language
 
+ROOMS = ("jarana.core", "jarana.formats", "jarana.usecases", "jarana.api")
+"""Packages whose modules say something to people."""
 SCREEN = Path(__file__).parent / "screen.json"
 """The patterns of the screen in English, collected from its source by ``bin/generate``."""
 VOWELS = str.maketrans("aeiouyAEIOUY", "áéíóúýÁÉÍÓÚÝ")
@@ -27,8 +29,10 @@ VOWELS = str.maketrans("aeiouyAEIOUY", "áéíóúýÁÉÍÓÚÝ")
 
 def english() -> Language:
     """Return everything that is said, in English."""
-    for module in pkgutil.walk_packages(jarana.core.__path__, "jarana.core."):
-        importlib.import_module(module.name)
+    for room in ROOMS:
+        package = importlib.import_module(room)
+        for module in pkgutil.walk_packages(package.__path__, f"{room}."):
+            importlib.import_module(module.name)
     core = {
         module: {name: _pattern(message) for name, message in messages.items()}
         for module, messages in catalogue().items()

@@ -250,7 +250,10 @@ def ask_to_join(session: Session, secret: str, name: str, mail: str, enter: str,
         raise InputError(faults)
     row = Anglers(session).with_mail(mail)
     token = sealed(secret, name, mail) if row is None else make_letter_token(session, row.id, now)
-    return Letter(mail, say("join-subject"), say("join" if row is None else "there", address=f"{enter}#{token}"))
+    address = f"{enter}#{token}"
+    return Letter(
+        mail, say("join-subject"), (say("join", address=address) if row is None else say("there", address=address))
+    )
 
 
 def ask_again(session: Session, mail: str, enter: str, now: datetime) -> Letter | None:

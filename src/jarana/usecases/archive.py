@@ -31,6 +31,9 @@ from jarana.usecases.quota import MOST, may_add
 say = phrases(
     __name__,
     """
+days-of-waters = days of waters
+rule-sets = rule sets
+revisions-of-rigs = revisions of rigs
 other-here = is another here; the one that is here stays
 other-order = another event of that device stands in its place here
 no-such = is no { $what }
@@ -44,8 +47,8 @@ measures = your own measures
 TABLES = ("reach", "reach_day", "lesson", "rule_set", "rig", "rig_revision", "event")
 """What is written, in the order it is brought back; the drawer is laid out anew from the events."""
 CALLED = {
-    "reach": "waters", "reach_day": "days of waters", "lesson": "lessons", "rule_set": "rule sets", "rig": "rigs",
-    "rig_revision": "revisions of rigs", "event": "events",
+    "reach": "waters", "reach_day": say("days-of-waters"), "lesson": "lessons", "rule_set": say("rule-sets"), "rig": "rigs",
+    "rig_revision": say("revisions-of-rigs"), "event": "events",
 }  # fmt: skip
 LEFT_OUT = {"event": ("undone",)}
 """Columns that are worked out anew."""
@@ -131,7 +134,7 @@ def _readable(work: Work, writer: ArchiveWriter) -> None:
     mine = work.belongings
     documents: list[tuple[str, str, Any]] = [("waters", row.id, row.document) for row in mine.reach_rows()]
     documents += [("rules", rules.id, rules) for rules in mine.rule_sets()]
-    documents += [("rigs", f"{rig.name}-{key.hex[:6]}", rig) for key, rig in work.rigs.documents(MOST["rigs"][1])]
+    documents += [("rigs", f"{rig.name}-{key.hex[:6]}", rig) for key, rig in work.rigs.documents(MOST["rigs"][-1])]
     for folder, name, document in documents:
         text = json.dumps(written(document), indent=1, ensure_ascii=False) + "\n"
         writer.text(f"{folder}/{secure_filename(name) or 'unnamed'}.json", text)
@@ -180,7 +183,7 @@ def _bring(work: Work, reader: ArchiveReader, found: Restored) -> None:
     for what, added in (
         ("waters", "reach"),
         ("rigs", "rig"),
-        ("revisions of rigs", "rig_revision"),
+        (say("revisions-of-rigs"), "rig_revision"),
         ("events", "event"),
     ):
         if found.added.get(CALLED[added]):

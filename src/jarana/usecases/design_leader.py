@@ -17,6 +17,16 @@ from jarana.core.tackle.drawer import Drawer, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import usual_knot
 from jarana.core.tackle.packet import cut_back, packets, place_of
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+is-not-in-the-tables = is not in the tables
+from-to = from { $text } to { $text2 }
+three-shares-that-make-one = three shares that make one whole
+""",
+)
 
 TEAM = 3
 """Flies from which a leader is level."""
@@ -100,7 +110,7 @@ def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
     wind = typed("wind", asked.wind, "wind", max(situation.head_wind, 0.0))
     packet = packets().get(asked.packet)
     if asked.packet and packet is None:
-        faults.add("packet", asked.packet, "is not in the tables")
+        faults.add("packet", asked.packet, say("is-not-in-the-tables"))
     if packet and asked.cut_to.strip():
         with faults.under("cut_to"):
             mm = writer.read("diameter", asked.cut_to, "") * 1000
@@ -112,7 +122,7 @@ def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
         ("wind", asked.wind, wind, WIND, "wind"),
     ):
         inside = low - 1e-9 <= value <= high + 1e-9
-        faults.check(inside, field, text, f"from {writer.text(rule, low)} to {writer.text(rule, high)}")
+        faults.check(inside, field, text, say("from-to", text=writer.text(rule, low), text2=writer.text(rule, high)))
     shares = None
     if asked.shares:
         whole = sum(asked.shares)
@@ -120,7 +130,7 @@ def spec_of(situation: Situation, asked: Asked) -> LeaderSpec:
             all(0.02 <= s <= 0.95 for s in asked.shares) and abs(whole - 1) < 0.02,
             "shares",
             "/".join(f"{s:.0%}" for s in asked.shares),
-            "three shares that make one whole",
+            say("three-shares-that-make-one"),
         )
         if good:
             shares = Shares(butt=asked.shares[0] / whole, step=asked.shares[1] / whole, tippet=asked.shares[2] / whole)

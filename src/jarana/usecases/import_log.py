@@ -13,10 +13,21 @@ from zoneinfo import ZoneInfo
 from jarana.core.errors import FaultList
 from jarana.core.journal import Event
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
 from jarana.formats.old_log import OldRow
 from jarana.storage.work import Work
 from jarana.usecases.keep_outing import take_events
 from jarana.usecases.today import Asking
+
+say = phrases(
+    __name__,
+    """
+line-rig = line { $line }: rig
+at-most-rigs-a-day = at most { $most_rigs } rigs a day on a water
+line-depth = line { $line }: depth
+this-water-is-none-of = this water is none of yours: how deep was it
+""",
+)
 
 MOST_RIGS = 6
 """Of an outing, as the journal keeps it."""
@@ -54,11 +65,11 @@ def bring_log(work: Work, rows: Sequence[OldRow], asking: Asking, write: bool) -
     for _, group in itertools.groupby(sorted(rows, key=_day_and_water), key=_day_and_water):
         own = list(group)
         names = list(dict.fromkeys(r.rig for r in own))
-        path = f"line {own[0].line}: rig"
-        faults.check(len(names) <= MOST_RIGS, path, len(names), f"at most {MOST_RIGS} rigs a day on a water")
+        path = say("line-rig", line=own[0].line)
+        faults.check(len(names) <= MOST_RIGS, path, len(names), say("at-most-rigs-a-day", most_rigs=MOST_RIGS))
         if _key(own[0].water) not in waters:
             known = any(r.depth_m for r in own)
-            faults.check(known, f"line {own[0].line}: depth", "", "this water is none of yours: how deep was it")
+            faults.check(known, say("line-depth", line=own[0].line), "", say("this-water-is-none-of"))
         days.append(own)
     faults.raise_if_any()
     if write:

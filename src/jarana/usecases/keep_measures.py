@@ -9,10 +9,18 @@ from pydantic import ValidationError
 from jarana.core.errors import FaultList, InputError
 from jarana.core.sheet.measures import Measures
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.core.worth.constants import check_habits, constants
 from jarana.storage.work import Work
 from jarana.usecases.marks import ChangedElsewhereError, mark_of
 from jarana.usecases.today import check_units
+
+say = phrases(
+    __name__,
+    """
+a-mark-on-the-rod = a mark on the rod is above 0 and at most { $text }
+""",
+)
 
 
 def measures_of(work: Work) -> Measures:
@@ -66,7 +74,7 @@ def keep_measures(
             0 < mark <= 6000,
             f"rod_marks[{i}]",
             rod_marks[i],
-            f"a mark on the rod is above 0 and at most {writer.text('length', 6.0)}",
+            say("a-mark-on-the-rod", text=writer.text("length", 6.0)),
         )
     faults.raise_if_any()
     try:

@@ -23,6 +23,7 @@ from jarana.core.search.any_edit import AnyEdit
 from jarana.core.stock.change import Entries
 from jarana.core.stock.tied import moved_flies
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.storage.tables import EventRow
 from jarana.storage.work import HERE, Work
 from jarana.usecases.keep_lesson import unlearn
@@ -30,6 +31,24 @@ from jarana.usecases.keep_rig import StaleBaseError, UnknownRigError, keep_rig
 from jarana.usecases.keep_stock import keep_entries, redo_change, undo_change
 from jarana.usecases.quota import may_add
 from jarana.usecases.tie_rig import last_tie
+
+say = phrases(
+    __name__,
+    """
+that-device-is-the-server = that device is the server's own
+its-place-in-the-order = its place in the order of its device is taken
+there-is-no-such-kind = there is no such kind of event at the water
+it-belongs-to-no-outing = it belongs to no outing of yours
+there-is-no-such-tap = there is no such tap
+its-payload-is-larger-than = its payload is larger than { $largest_payload } kB
+its-payload-cannot-be-written = its payload cannot be written down
+its-time-has-no-zone = its time has no zone, or is not in the years { $first_year } to { $last_year }
+only-an-undo-takes-something = only an undo takes something back
+what-it-takes-back-is = what it takes back is not there
+lost-at-the-water = lost at the water: { $called }
+is-the-id-of-something = is the id of something else
+""",
+)
 
 MOST_EVENTS = 200
 """Events of one send."""
@@ -82,19 +101,19 @@ def _take(work: Work, event: Event) -> str:
     """Write one event down; return why not."""
     there = work.journal.get(event.id)
     if there is not None:
-        return "" if there.kind == event.kind and there.device == event.device else "is the id of something else"
+        return "" if there.kind == event.kind and there.device == event.device else say("is-the-id-of-something")
     wrong = _unfit(event)
     if wrong:
         return wrong
     if event.device == HERE:
-        return "that device is the server's own"
+        return say("that-device-is-the-server")
     if work.journal.taken_seq(event.device, event.seq):
-        return "its place in the order of its device is taken"
+        return say("its-place-in-the-order")
     if event.undoes is not None:
         return _undo(work, event)
     kind = event_kinds().get(event.kind)
     if kind is None or not kind.bank:
-        return "there is no such kind of event at the water"
+        return say("there-is-no-such-kind")
     try:
         told = kind.of(event)
     except (InputError, ValidationError) as error:
@@ -104,9 +123,9 @@ def _take(work: Work, event: Event) -> str:
         return ""
     outing = work.journal.get(event.about) if event.about else None
     if outing is None or outing.kind != "outing":
-        return "it belongs to no outing of yours"
+        return say("it-belongs-to-no-outing")
     if isinstance(told, Drift) and told.tap not in every_tap():
-        return "there is no such tap"
+        return say("there-is-no-such-tap")
     row = work.journal.append(event)
     _follow(work, row, told, outing)
     return ""
@@ -118,13 +137,13 @@ def _unfit(event: Event) -> str:
         text = json.dumps(event.payload, ensure_ascii=False, allow_nan=False)
         size = len(text.encode())
     except (ValueError, UnicodeEncodeError, RecursionError):
-        return "its payload cannot be written down"
+        return say("its-payload-cannot-be-written")
     if size > LARGEST_PAYLOAD:
-        return f"its payload is larger than {LARGEST_PAYLOAD // 1000} kB"
+        return say("its-payload-is-larger-than", largest_payload=LARGEST_PAYLOAD // 1000)
     if "\\u0000" in json.dumps(event.payload) or "\0" in text:
-        return "its payload cannot be written down"
+        return say("its-payload-cannot-be-written")
     if event.at.tzinfo is None or not FIRST_YEAR <= event.at.year < LAST_YEAR:
-        return f"its time has no zone, or is not in the years {FIRST_YEAR} to {LAST_YEAR}"
+        return say("its-time-has-no-zone", first_year=FIRST_YEAR, last_year=LAST_YEAR)
     return ""
 
 
@@ -138,11 +157,11 @@ def _said(error: InputError | ValidationError) -> str:
 def _undo(work: Work, event: Event) -> str:
     assert event.undoes is not None
     if event.kind != "undo":
-        return "only an undo takes something back"
+        return say("only-an-undo-takes-something")
     root = _root(work, event.undoes)
     kind = event_kinds().get(root.kind) if root else None
     if root is None or kind is None or not kind.bank or event.about not in (root.about, root.id):
-        return "what it takes back is not there"
+        return say("what-it-takes-back-is")
     work.journal.append(event)
     _settle(work, root)
     return ""
@@ -203,7 +222,9 @@ def _lose(work: Work, row: EventRow, told: Drift, outing: EventRow) -> None:
     out = tie is not None and told.source in tie.flies_out
     entries = () if out else tuple(moved_flies(drawer, [told.source], -1))
     did = Entries(act="flies", entries=entries, lost=(told.source,) if out else ())
-    keep_entries(work, uuid5(row.id, "lost"), f"lost at the water: {name}", did, tie.tie.id if out and tie else None)
+    keep_entries(
+        work, uuid5(row.id, "lost"), say("lost-at-the-water", called=name), did, tie.tie.id if out and tie else None
+    )
 
 
 def _revise(work: Work, row: EventRow, told: Changed, outing: EventRow) -> None:

@@ -8,9 +8,18 @@ from datetime import date
 
 from jarana.core.errors import InputError
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
 from jarana.storage.tables import ReachDayRow, ReachRow
 from jarana.storage.work import Work
 from jarana.usecases.quota import may_add
+
+say = phrases(
+    __name__,
+    """
+there-is-no-such-rule = there is no such rule set of yours
+was-thrown-away-bring-it = was thrown away; bring it back first
+""",
+)
 
 
 @dataclass
@@ -40,13 +49,13 @@ def keep_reach(work: Work, reach: Reach, base: int | None, day: date) -> ReachRo
     with work.writing():
         mine = work.belongings
         if reach.rules is not None and mine.rules_of(reach) is None:
-            raise InputError.one("reach.rules", reach.rules, "there is no such rule set of yours")
+            raise InputError.one("reach.rules", reach.rules, say("there-is-no-such-rule"))
         row = mine.reach_row(reach.id, lock=True)
         if row is None:
             if base is not None:
                 raise UnknownReachError(reach.id)
             if mine.reach_row(reach.id, deleted=True) is not None:
-                raise InputError.one("reach.id", reach.id, "was thrown away; bring it back first")
+                raise InputError.one("reach.id", reach.id, say("was-thrown-away-bring-it"))
             may_add(work, "waters")
             row = mine.add_reach(reach)
         elif row.document != reach:

@@ -20,11 +20,20 @@ from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.formats.rig_file import rig_from_text
 from jarana.storage.tables import RigRevisionRow, RigRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened
 from jarana.usecases.quota import may_add
+
+say = phrases(
+    __name__,
+    """
+copy = { $called }, copy
+is-the-id-of-a = is the id of a revision of another rig
+""",
+)
 
 Occasion = Literal["started", "changed", "tied", "restored", "imported", "duplicated", "renamed", "at the water"]
 """What a revision was made for."""
@@ -68,10 +77,10 @@ def keep_rig(
         done = work.rigs.revision(revision_id)
         if done is not None:
             if done.rig_id != rig_id:
-                raise InputError.one("id", str(revision_id), "is the id of a revision of another rig")
+                raise InputError.one("id", str(revision_id), say("is-the-id-of-a"))
             return done
         rig = work.rigs.get(rig_id, lock=True)
-        may_add(work, "revisions of rigs")
+        may_add(work, "revisions")
         if rig is None:
             may_add(work, "rigs")
             if base is not None or work.rigs.get(rig_id, deleted=True) is not None:
@@ -176,7 +185,7 @@ def duplicate_rig(work: Work, rig_id: UUID, new_id: UUID, revision_id: UUID) -> 
     """Make a rig of its own from the newest state of another; a repeated send changes nothing."""
     with work.writing():
         _, head = _locked(work, rig_id)
-        name = f"{head.document.name[:COPY_OF]}, copy"
+        name = say("copy", called=head.document.name[:COPY_OF])
         document = Rename(name=name).apply(head.document, Drawer())
         return keep_rig(work, new_id, revision_id, None, document, "duplicated")
 

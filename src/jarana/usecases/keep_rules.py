@@ -11,8 +11,20 @@ from jarana.core.errors import FaultList, InputError
 from jarana.core.methods import methods
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.storage.work import Work
 from jarana.usecases.marks import expect
+
+say = phrases(
+    __name__,
+    """
+wants-a-name = wants a name
+is-not-a-method = is not a method
+a-day-as = a day as 2026-04-30
+a-day-as-2 = a day as 04-30
+a-number = a number
+""",
+)
 
 RULES = {"least_distance_m": "short", "longest_m": "length", "bead_to_hook_m": "short"}
 """By which rule a figure of a rule set is written."""
@@ -57,7 +69,7 @@ def keep_rules(work: Work, key: str, typed: Typed, writer: Writer, base: str | N
     try:
         fields["checked"] = date.fromisoformat(typed.checked.strip())
     except ValueError:
-        faults.add("checked", typed.checked, "a day as 2026-04-30")
+        faults.add("checked", typed.checked, say("a-day-as"))
     for name, text in (
         ("least_distance", typed.least_distance),
         ("longest", typed.longest),
@@ -71,10 +83,10 @@ def keep_rules(work: Work, key: str, typed: Typed, writer: Writer, base: str | N
             try:
                 fields[name] = int(text) if name == "most_flies" else float(text.replace(",", "."))
             except ValueError:
-                faults.add(name, text, "a number")
+                faults.add(name, text, say("a-number"))
     for i, (method, _, _) in enumerate(typed.seasons):
-        faults.check(method in methods(), f"seasons[{i}].method", method, "is not a method")
-    faults.check(bool(typed.name.strip()), "name", "", "wants a name")
+        faults.check(method in methods(), f"seasons[{i}].method", method, say("is-not-a-method"))
+    faults.check(bool(typed.name.strip()), "name", "", say("wants-a-name"))
     faults.raise_if_any()
     flags = ("barbless", "floats", "shot", "lead", "sliding_droppers", "remark")
     fields |= {name: getattr(typed, name) for name in flags}
@@ -85,7 +97,7 @@ def keep_rules(work: Work, key: str, typed: Typed, writer: Writer, base: str | N
         for e in error.errors():
             where = ".".join(str(p) for p in e["loc"])
             reason = (
-                "a day as 04-30" if where.startswith("seasons") else e["msg"].replace("Input should be", "should be")
+                say("a-day-as-2") if where.startswith("seasons") else e["msg"].replace("Input should be", "should be")
             )
             field = str(e["loc"][0])
             name, value = FIELDS.get(field, field), e.get("input")

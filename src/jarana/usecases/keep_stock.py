@@ -16,11 +16,26 @@ from jarana.core.stock.change import Entries, Entry, Shelf, StockEdit, make_edit
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.formats.stock_csv import Read, put_rows, read_stock
 from jarana.storage.tables import EventRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened, turn
 from jarana.usecases.quota import may_add
+
+say = phrases(
+    __name__,
+    """
+imported-rows = imported { $lines } rows: { $casefold }
+and-more = { " " }and { $words } more
+is-taken = is taken
+in-rows = { " " }in { $rows } rows
+added-a = added a { $one }
+duplicated = duplicated { $rows }
+lost = lost { $rows }
+threw-away = threw away { $rows }
+""",
+)
 
 
 class UnknownChangeError(Exception):
@@ -104,14 +119,14 @@ def import_stock(work: Work, change_id: UUID, kind: StockKind[Any], text: str) -
             return done
         preview, shelf = preview_import(work, kind, text, change_id)
         preview.read.faults.raise_if_any()
-        why = f"imported {len(preview.read.lines)} rows: {kind.title.casefold()}"
+        why = say("imported-rows", lines=len(preview.read.lines), casefold=kind.title.casefold())
         return keep_entries(work, change_id, why, Entries(entries=shelf.entries()))
 
 
 def keep_entries(work: Work, change_id: UUID, why: str, entries: Entries, tie_id: UUID | None = None) -> EventRow:
     """Write what a change does into the drawer, and that it happened into the journal."""
     with work.writing():
-        may_add(work, "things in the drawer", sum(entry.before is None for entry in entries.entries))
+        may_add(work, "things", sum(entry.before is None for entry in entries.entries))
         for entry in entries.entries:
             _put(work, entry, entry.after)
         return happened(work, change_id, "stock", written(Moved(why=why[:200], change=entries)), about=tie_id)
@@ -198,7 +213,7 @@ def _put(work: Work, entry: Entry, plain: dict[str, Any] | None) -> None:
 def _done(work: Work, change_id: UUID) -> EventRow | None:
     row = work.journal.get(change_id)
     if row is not None and row.kind != "stock":
-        raise InputError.one("id", str(change_id), "is taken")
+        raise InputError.one("id", str(change_id), say("is-taken"))
     return row
 
 
@@ -207,17 +222,17 @@ def _why(kind: StockKind[Any], edits: Sequence[StockEdit], new: int) -> str:
     words = []
     for edit in edits:
         if edit.op == "set":
-            many = f" in {len(edit.rows)} rows" if len(edit.rows) > 1 else ""
+            many = say("in-rows", rows=len(edit.rows)) if len(edit.rows) > 1 else ""
             cells = [(kind.column(key).title.casefold(), text.strip() or "empty") for key, text in edit.cells.items()]
             short = len(cells) <= 2
             words.append(", ".join(f"{title} → {text}" if short else title for title, text in cells) + many)
         elif edit.op == "add":
-            words.append(f"added a {kind.one}")
+            words.append(say("added-a", one=kind.one))
         elif edit.op == "duplicate":
-            words.append(f"duplicated {len(edit.rows)}")
+            words.append(say("duplicated", rows=len(edit.rows)))
         elif edit.op == "lose":
-            words.append(f"lost {len(edit.rows)}")
+            words.append(say("lost", rows=len(edit.rows)))
         else:
-            words.append(f"threw away {len(edit.rows)}")
-    more = f" and {len(words) - 3} more" if len(words) > 3 else ""
+            words.append(say("threw-away", rows=len(edit.rows)))
+    more = say("and-more", words=len(words) - 3) if len(words) > 3 else ""
     return f"{kind.title}: " + ", ".join(words[:3]) + more

@@ -13,10 +13,20 @@ from jarana.core.errors import InputError
 from jarana.core.journal import event_kinds
 from jarana.core.journal.kinds.practised import PractisedGuess
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened
 from jarana.usecases.quota import may_add
 from jarana.usecases.today import Asking
+
+say = phrases(
+    __name__,
+    """
+there-is-no-such-exercise = there is no such exercise
+from-to = from { $low } to { $high }
+names-no-choice = names no choice
+""",
+)
 
 MOST_READ = 2000
 """Guesses a progress is told from, the newest."""
@@ -52,13 +62,13 @@ def guess(work: Work, key: UUID, exercise: Exercise, value: float, asking: Askin
         When there is no such kind of exercise, or the guess lies outside what can be guessed.
     """
     if exercise.kind not in exercise_kinds():
-        raise InputError.one("exercise.kind", exercise.kind, "there is no such exercise")
+        raise InputError.one("exercise.kind", exercise.kind, say("there-is-no-such-exercise"))
     choice = exercise.control == "choice"
     low, high = (0.0, len(exercise.choices) - 1.0) if choice else (exercise.low, exercise.high)
     if not low <= value <= high:
-        raise InputError.one("guess", value, f"from {low:g} to {high:g}")
+        raise InputError.one("guess", value, say("from-to", low=f"{low:g}", high=f"{high:g}"))
     if any(b >= len(exercise.choices) for b in exercise.best):
-        raise InputError.one("exercise.best", "", "names no choice")
+        raise InputError.one("exercise.best", "", say("names-no-choice"))
     writer = Writer(asking.units)
     found = scored(exercise, value, lambda rule, v: write_figure(writer, rule, v))
     found = found.model_copy(update={"text": writer.marked(found.text)})

@@ -24,6 +24,7 @@ from sqlalchemy.orm import Session, sessionmaker
 from jarana.core.errors import InputError, SolverError
 from jarana.core.model import Frozen
 from jarana.core.watch import Watch
+from jarana.core.words import phrases
 from jarana.storage.repositories import Jobs
 from jarana.storage.row_security import WORKER, acting_as
 from jarana.storage.tables import JobRow
@@ -32,6 +33,15 @@ from jarana.usecases.jobs import job_kinds
 from jarana.usecases.keep_case import keep_case
 from jarana.usecases.letters import letter_task
 from jarana.usecases.today import Asking
+
+say = phrases(
+    __name__,
+    """
+something-went-wrong-here-nothing = Something went wrong here; nothing of yours was lost. Try again.
+some-values-cannot-be-used = Some values cannot be used as they are.
+case-has-been-kept-and = { $error }. Case { $case } has been kept and can be run again.
+""",
+)
 
 QUICK, LONG = "jobs", "long"
 BEHIND = -10
@@ -58,7 +68,7 @@ MOST_ENDED = 40
 MOST_WAITING = 20
 """Jobs of one person that wait or run."""
 
-UNEXPECTED = {"detail": "Something went wrong here; nothing of yours was lost. Try again."}
+UNEXPECTED = {"detail": say("something-went-wrong-here-nothing")}
 
 log = structlog.get_logger()
 
@@ -196,12 +206,12 @@ def _computed(sessions: sessionmaker[Session], row: JobRow, watch: Watch) -> tup
             found = kind.run(work, asked, Asking(row.units, row.zone), watch)
         except InputError as error:
             faults = [{"path": f.path, "value": f.value, "reason": f.reason} for f in error.faults]
-            return "failed", _now(), {"detail": "Some values cannot be used as they are.", "faults": faults}
+            return "failed", _now(), {"detail": say("some-values-cannot-be-used"), "faults": faults}
         except SolverError as error:
             case = uuid4().hex[:12]
             log.error("solver", case=case, scenario=repr(error.scenario))
             keep_case(work, case, str(error), row.asked)
-            return "failed", _now(), {"detail": f"{error}. Case {case} has been kept and can be run again."}
+            return "failed", _now(), {"detail": say("case-has-been-kept-and", error=error, case=case)}
         except Exception:
             log.exception("unexpected", job=str(row.id))
             return "failed", _now(), dict(UNEXPECTED)

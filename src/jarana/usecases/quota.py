@@ -7,12 +7,26 @@ from typing import Any
 
 from sqlalchemy import func, select
 
+from jarana.core.words import phrases
 from jarana.storage.tables import EventRow, ItemRow, ReachRow, RigRevisionRow, RigRow
 from jarana.storage.work import Work
 
-MOST: dict[str, tuple[Any, int]] = {
-    "rigs": (RigRow, 2_000), "revisions of rigs": (RigRevisionRow, 60_000), "waters": (ReachRow, 500),
-    "things in the drawer": (ItemRow, 20_000), "events": (EventRow, 400_000),
+say = phrases(
+    __name__,
+    """
+full = You keep { $most } { $what }: that is as many as one person may.
+rigs = rigs
+revisions = revisions of rigs
+waters = waters
+things = things in the drawer
+events = events
+""",
+)
+
+MOST: dict[str, tuple[Any, str, int]] = {
+    "rigs": (RigRow, say("rigs"), 2_000), "revisions": (RigRevisionRow, say("revisions"), 60_000),
+    "waters": (ReachRow, say("waters"), 500), "things": (ItemRow, say("things"), 20_000),
+    "events": (EventRow, say("events"), 400_000),
 }  # fmt: skip
 """Rows of one person, those thrown away included (guesses: fifty seasons of a busy person)."""
 
@@ -26,7 +40,7 @@ class FullError(Exception):
 
     def __str__(self) -> str:
         """In a sentence."""
-        return f"You keep {self.most} {self.what}: that is as many as one person may."
+        return say("full", most=self.most, what=self.what)
 
 
 def may_add(work: Work, what: str, more: int = 1) -> None:
@@ -39,7 +53,7 @@ def may_add(work: Work, what: str, more: int = 1) -> None:
     """
     if more < 1:
         return
-    table, most = MOST[what]
+    table, called, most = MOST[what]
     query = select(func.count()).select_from(table).where(table.owner_id == work.owner)
     if int(work.session.scalar(query) or 0) + more > most:
-        raise FullError(what, most)
+        raise FullError(called, most)

@@ -5,8 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from jarana.core.water.gauge import GaugeReading
+from jarana.core.words import phrases
 from jarana.ports.gauge import GaugeTroubleError, read_gauge
 from jarana.storage.work import Work
+
+say = phrases(
+    __name__,
+    """
+the-gauge-has-not-measured = the gauge has not measured for a while
+no-gauge-service-is-configured = no gauge service is configured
+the-gauge-s-clock-is = the gauge's clock is wrong
+""",
+)
 
 OLD_SECONDS = 3 * 3600.0
 """An older reading is marked."""
@@ -27,10 +37,10 @@ def gauge_now(work: Work, address: str | None, station: str) -> GaugeNow:
     trouble = ""
     try:
         if not address:
-            raise GaugeTroubleError("no gauge service is configured")
+            raise GaugeTroubleError(say("no-gauge-service-is-configured"))
         reading = read_gauge(address, station)
         if (reading.at - now).total_seconds() > 3600:
-            raise GaugeTroubleError("the gauge's clock is wrong")
+            raise GaugeTroubleError(say("the-gauge-s-clock-is"))
         with work.writing():
             gauges.keep(reading)
     except GaugeTroubleError as error:
@@ -41,5 +51,5 @@ def gauge_now(work: Work, address: str | None, station: str) -> GaugeNow:
         reading = last
     age = max((now - reading.at).total_seconds(), 0.0)
     if not trouble and age > OLD_SECONDS:
-        trouble = "the gauge has not measured for a while"
+        trouble = say("the-gauge-has-not-measured")
     return GaugeNow(reading, age, trouble)

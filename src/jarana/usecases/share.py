@@ -217,7 +217,7 @@ def somewhere(water: Reach) -> Reach:
     """Return a water that does not tell where it is: no name, river, gauge, rules, names of its soundings and lanes, or own words."""
     lanes = tuple(lane.model_copy(update={"name": str(n)}) for n, lane in enumerate(water.lanes, start=1))
     soundings = tuple(s.model_copy(update={"name": ""}) for s in water.soundings)
-    named = say("some-river" if water.nature.flows else "some-lake")
+    named = say("some-river") if water.nature.flows else say("some-lake")
     hidden = {"name": named, "river": "", "gauge": None, "gauged": None, "rules": None, "id": "somewhere", "about": ""}
     return water.model_copy(update={**hidden, "soundings": soundings, "lanes": lanes})
 

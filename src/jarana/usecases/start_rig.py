@@ -9,11 +9,19 @@ from jarana.core.methods import methods
 from jarana.core.methods.base import Started
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
 from jarana.storage.tables import RigRevisionRow
 from jarana.storage.work import Work
 from jarana.usecases.keep_rig import keep_rig
 from jarana.usecases.situations import setting_of
 from jarana.usecases.today import Asking
+
+say = phrases(
+    __name__,
+    """
+the-methods-known-are = the methods known are: { $all }
+""",
+)
 
 
 def start_rig(
@@ -28,7 +36,7 @@ def start_rig(
     """
     found = methods().get(method)
     if found is None:
-        raise InputError.one("method", method, f"the methods known are: {', '.join(methods())}")
+        raise InputError.one("method", method, say("the-methods-known-are", all=", ".join(methods())))
     if rig is not None:
         made = rig.rebuilt(method=method)
         return keep_rig(work, rig_id, revision_id, None, made, "started"), Started(made, (), ())

@@ -17,11 +17,24 @@ from jarana.core.sheet.tie_sheet import needed_mm
 from jarana.core.stock.change import Entries
 from jarana.core.stock.tied import moved_flies, still_out, taken_by_tying
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.storage.tables import EventRow, RigRevisionRow
 from jarana.storage.work import Work
 from jarana.usecases.happen import happened, turn
 from jarana.usecases.keep_rig import UnknownRigError, keep_rig
 from jarana.usecases.keep_stock import keep_entries, moved_of, undo_change
+
+say = phrases(
+    __name__,
+    """
+from-to = from 0 to { $text }
+tied = tied { $called }
+at-most-things-happen-to = at most { $most_events } things happen to one rig
+does-not-hang-on-this = does not hang on this rig
+renewed = renewed { $lower }
+back-in-the-box = back in the box
+""",
+)
 
 LONGEST_LOSS_MM = 15_000.0
 
@@ -56,7 +69,7 @@ def tie_rig(work: Work, rig_id: UUID, tie_id: UUID, revision_id: UUID, base: UUI
             needed = needed_mm(cuts_of(document, Writer(), Measures()))
             bodies = [a.body for a in document.attachments if a.ready is None]
             taken = taken_by_tying(work.belongings.drawer(), needed, bodies, document.ready - on)
-            keep_entries(work, uuid5(tie_id, "taken"), f"tied {document.name}", taken, tie_id)
+            keep_entries(work, uuid5(tie_id, "taken"), say("tied", called=document.name), taken, tie_id)
         elif done.kind != "tied" or done.about != rig_id:
             raise UnknownRigError(str(rig_id))
         return tied_of(work, done)
@@ -88,10 +101,12 @@ def settle_flies(work: Work, tie_id: UUID, change_id: UUID, back: list[str], los
             out = tied_of(work, tie).flies_out
             for k, weight in enumerate([*back, *lost]):
                 if weight not in out:
-                    raise InputError.one(f"flies[{k}]", weight, "does not hang on this rig")
+                    raise InputError.one(f"flies[{k}]", weight, say("does-not-hang-on-this"))
                 out.remove(weight)
             moved = moved_flies(work.belongings.drawer(), back, +1)
-            words = [f"{len(flies)} {what}" for flies, what in ((back, "back in the box"), (lost, "lost")) if flies]
+            words = [
+                f"{len(flies)} {what}" for flies, what in ((back, say("back-in-the-box")), (lost, "lost")) if flies
+            ]
             did = Entries(act="flies", entries=tuple(moved), back=tuple(back), lost=tuple(lost))
             keep_entries(work, change_id, "flies: " + ", ".join(words), did, tie_id)
         return tied_of(work, tie)
@@ -107,7 +122,7 @@ def wear_of(kind: str, span: str, lost: str, writer: Writer) -> Wear:
     """
     mm = writer.read("short", lost, "lost") * 1000 if lost.strip() else 0.0
     if not 0 <= mm <= LONGEST_LOSS_MM:
-        raise InputError.one("lost", lost, f"from 0 to {writer.text('length', LONGEST_LOSS_MM / 1000)}")
+        raise InputError.one("lost", lost, say("from-to", text=writer.text("length", LONGEST_LOSS_MM / 1000)))
     return Wear.model_validate({"kind": kind, "span": span, "mm": round(mm, 1)})
 
 
@@ -124,7 +139,7 @@ def note_wear(work: Work, tie_id: UUID, wear_id: UUID, event: Wear) -> Tied:
         tied = tied_of(work, tie)
         if work.journal.get(wear_id) is None:
             if len(tied.events) >= MOST_EVENTS:
-                raise InputError.one("kind", event.kind, f"at most {MOST_EVENTS} things happen to one rig")
+                raise InputError.one("kind", event.kind, say("at-most-things-happen-to", most_events=MOST_EVENTS))
             rig = tied.revision.document
             worn(rig, [*(read(Wear, row.payload) for row in tied.events), event])
             happened(work, wear_id, "wear", written(event), about=tie_id)
@@ -133,7 +148,7 @@ def note_wear(work: Work, tie_id: UUID, wear_id: UUID, event: Wear) -> Tied:
                 if cut and cut.spool_id:
                     took = taken_by_tying(work.belongings.drawer(), {cut.spool_id: cut.cut_mm}, [])
                     did = took.model_copy(update={"act": "edit"})
-                    keep_entries(work, uuid5(wear_id, "taken"), f"renewed {cut.name.lower()}", did, tie_id)
+                    keep_entries(work, uuid5(wear_id, "taken"), say("renewed", lower=cut.name.lower()), did, tie_id)
         return tied_of(work, tie)
 
 

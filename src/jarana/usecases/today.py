@@ -9,6 +9,15 @@ from zoneinfo import ZoneInfo, available_timezones
 from jarana.core.errors import FaultList
 from jarana.core.unit_rules import MARK, MARKS, QUANTITIES, WHOLE, known_units
 from jarana.core.units import System, Writer
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+a-time-zone-such-as = a time zone such as Europe/Vienna
+or-one-of-these-with = { $all }; or one of these with changes: { $each }; { $mark }= { $all2 }
+""",
+)
 
 LONGEST_NAME = 64
 
@@ -45,7 +54,7 @@ def asking_of(units: str | None, zone: str | None) -> Asking:
             len(zone) <= LONGEST_NAME and zone in available_timezones(),
             "zone",
             zone,
-            "a time zone such as Europe/Vienna",
+            say("a-time-zone-such-as"),
         )
     faults.raise_if_any()
     return Asking(known, zone or "UTC")
@@ -59,6 +68,6 @@ def check_units(units: str, faults: FaultList) -> System:
         faults.add(
             "units",
             units[:LONGEST_NAME],
-            f"{', '.join(WHOLE)}; or one of these with changes: {each}; {MARK}= {' '.join(MARKS)}",
+            say("or-one-of-these-with", all=", ".join(WHOLE), each=each, mark=MARK, all2=" ".join(MARKS)),
         )
     return known or "metric"

@@ -25,6 +25,7 @@ from jarana.api.people_schemas import (
 from jarana.api.schemas import Me
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
+from jarana.core.words import phrases
 from jarana.storage.tables import AnglerRow
 from jarana.usecases.account import (
     INVITED,
@@ -42,9 +43,23 @@ from jarana.usecases.letters import post
 from jarana.usecases.passkeys import Page
 from jarana.usecases.sign_in import begin_sitting
 
+say = phrases(
+    __name__,
+    """
+if-that-address-is-one = If that address is one we know, a letter is on its way to it.
+a-letter-is-on-its = A letter is on its way to that address.
+this-server-takes-no-new = This server takes no new people.
+accounts-are-by-invitation-here = Accounts are by invitation here.
+this-server-sends-no-letters = This server sends no letters; ask who runs it for a way in.
+many-of-your-invitations-stand = Many of your invitations stand still unused; they run out after two weeks.
+address-and-password-do-not = Address and password do not belong together.
+that-invitation-was-used-or = That invitation was used, or is too old; ask for another.
+""",
+)
+
 blueprint = Blueprint("account", __name__, url_prefix="/api/v1")
-ON_ITS_WAY = "If that address is one we know, a letter is on its way to it."
-ASKED = "A letter is on its way to that address."
+ON_ITS_WAY = say("if-that-address-is-one")
+ASKED = say("a-letter-is-on-its")
 
 
 def _mail() -> str:
@@ -87,7 +102,7 @@ def by_word(json: WordSignIn) -> Me:
     try:
         return come_in_as(sign_in_word(database(), json.mail, json.word))
     except WrongWordError:
-        abort(401, "Address and password do not belong together.")
+        abort(401, say("address-and-password-do-not"))
 
 
 @blueprint.post("/join")
@@ -96,11 +111,11 @@ def by_word(json: WordSignIn) -> Me:
 def join_with(json: JoinWith) -> Me:
     """Make an account by invitation, and sign in."""
     if current_app.config["SIGN_UP"] == "closed":
-        abort(403, "This server takes no new people.")
+        abort(403, say("this-server-takes-no-new"))
     try:
         return come_in_as(join(database(), json.invitation, json.name, json.mail, json.word, datetime.now(UTC)))
     except WrongWordError:
-        abort(401, "That invitation was used, or is too old; ask for another.")
+        abort(401, say("that-invitation-was-used-or"))
 
 
 @blueprint.post("/join/ask")
@@ -110,7 +125,7 @@ def join_with(json: JoinWith) -> Me:
 def join_openly(json: JoinOpenly) -> LetterOnItsWay:
     """Ask for an account where anybody may have one: a letter lets one in, whoever has that address already too."""
     if current_app.config["SIGN_UP"] != "open" or not current_app.config["MAIL"]:
-        abort(403, "Accounts are by invitation here.")
+        abort(403, say("accounts-are-by-invitation-here"))
     enter = f"{request.host_url}enter"
     secret = str(current_app.secret_key)
     post(database(), ask_to_join(database(), secret, json.name, json.mail, enter, datetime.now(UTC)))
@@ -124,7 +139,7 @@ def join_openly(json: JoinOpenly) -> LetterOnItsWay:
 def recover(json: MailAddress) -> LetterOnItsWay:
     """Send a way in to who forgot their password; the answer is the same for everybody."""
     if not current_app.config["MAIL"]:
-        abort(403, "This server sends no letters; ask who runs it for a way in.")
+        abort(403, say("this-server-sends-no-letters"))
     post(database(), ask_again(database(), json.mail, f"{request.host_url}enter", datetime.now(UTC)))
     return LetterOnItsWay(says=ON_ITS_WAY)
 
@@ -151,10 +166,10 @@ def change(json: AccountChange) -> AccountSeen:
 def invitation() -> Invitation:
     """Make an invitation for one more person."""
     if current_app.config["SIGN_UP"] == "closed":
-        abort(403, "This server takes no new people.")
+        abort(403, say("this-server-takes-no-new"))
     secret = invite(work())
     if secret is None:
-        abort(409, "Many of your invitations stand still unused; they run out after two weeks.")
+        abort(409, say("many-of-your-invitations-stand"))
     address = f"{request.host_url}join#{secret}"
     picture = segno.make(address, micro=False, error="m").svg_data_uri(omitsize=True, dark="#0F2A33", light="#FFFFFF")
     return Invitation(address=address, picture=picture, days=INVITED.days)

@@ -13,7 +13,15 @@ from spectree import Response
 from jarana.api.people_schemas import RestoredView
 from jarana.api.security import limiter, work
 from jarana.api.spec import spec
+from jarana.core.words import phrases
 from jarana.usecases.archive import restore_archive, write_archive
+
+say = phrases(
+    __name__,
+    """
+send-a-zip = Send a zip.
+""",
+)
 
 blueprint = Blueprint("archive", __name__, url_prefix="/api/v1")
 ZIPS = ("application/zip", "application/x-zip-compressed")
@@ -43,7 +51,7 @@ def download() -> FlaskResponse:
 def bring() -> RestoredView:
     """Bring an archive back, or with `try=1` tell what it would do; what is here already stays."""
     if request.mimetype not in ZIPS:
-        abort(415, "Send a zip.")
+        abort(415, say("send-a-zip"))
     request.max_content_length = LARGEST
     file = BytesIO(request.get_data(cache=False))
     found = restore_archive(work(), file, keep=request.args.get("try") != "1")

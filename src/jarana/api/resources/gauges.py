@@ -8,8 +8,16 @@ from spectree import Response
 from jarana.api.schemas import GaugeView, Station, Stations
 from jarana.api.security import limiter, work
 from jarana.api.spec import spec
+from jarana.core.words import phrases
 from jarana.ports.gauge import GaugeTroubleError, stations
 from jarana.usecases.read_gauge import gauge_now
+
+say = phrases(
+    __name__,
+    """
+no-gauge-service-is-configured = no gauge service is configured
+""",
+)
 
 blueprint = Blueprint("gauges", __name__, url_prefix="/api/v1/gauges")
 
@@ -21,7 +29,7 @@ def all_stations() -> Stations:
     """Return the gauges there are; none where the service cannot be reached, with the reason."""
     address = current_app.config["GAUGE"]
     if not address:
-        return Stations(stations=(), trouble="no gauge service is configured")
+        return Stations(stations=(), trouble=say("no-gauge-service-is-configured"))
     try:
         found = stations(address)
     except GaugeTroubleError as error:

@@ -11,6 +11,14 @@ from sqlalchemy.exc import SQLAlchemyError
 from jarana.api.errors import problem
 from jarana.api.schemas import Health
 from jarana.api.security import database
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+the-database-does-not-answer = The database does not answer, or cannot be written.
+""",
+)
 
 ROOM = (
     "set local work_mem = '64kB'",
@@ -48,5 +56,5 @@ def readyz() -> dict[str, str] | Response:
         _room["at"] = now if asked else _room["at"]
         database().commit()
     except SQLAlchemyError:
-        return problem(503, "The database does not answer, or cannot be written.")
+        return problem(503, say("the-database-does-not-answer"))
     return Health(status="ok").model_dump()

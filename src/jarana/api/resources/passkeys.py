@@ -13,6 +13,7 @@ from jarana.api.resources.account import come_in_as, page_here
 from jarana.api.schemas import Me
 from jarana.api.security import database, limiter, work
 from jarana.api.spec import spec
+from jarana.core.words import phrases
 from jarana.usecases.passkeys import (
     CHALLENGE_S,
     Page,
@@ -25,6 +26,15 @@ from jarana.usecases.passkeys import (
     take_away,
 )
 
+say = phrases(
+    __name__,
+    """
+a-passkey-belongs-to-a = A passkey belongs to a name: open Jarana by its name, not by the number of the machine.
+that-took-too-long-try = That took too long; try again.
+that-passkey-lets-nobody-in = That passkey lets nobody in here.
+""",
+)
+
 blueprint = Blueprint("passkeys", __name__, url_prefix="/api/v1")
 ASKED = "passkey"
 """Where the browser's session keeps what was asked."""
@@ -33,7 +43,7 @@ ASKED = "passkey"
 def _page() -> Page:
     page = page_here()
     if not page.takes_passkeys:
-        abort(403, "A passkey belongs to a name: open Jarana by its name, not by the number of the machine.")
+        abort(403, say("a-passkey-belongs-to-a"))
     return page
 
 
@@ -46,7 +56,7 @@ def _ask() -> str:
 def _asked() -> str:
     kept = session.pop(ASKED, None)
     if not isinstance(kept, list) or time.time() - kept[1] > CHALLENGE_S:
-        abort(401, "That took too long; try again.")
+        abort(401, say("that-took-too-long-try"))
     return str(kept[0])
 
 
@@ -105,5 +115,5 @@ def by_passkey(json: PasskeyShown) -> Me:
     """Sign in with a passkey."""
     row = come_in(database(), _page(), _asked(), json.credential, datetime.now(UTC))
     if row is None:
-        abort(401, "That passkey lets nobody in here.")
+        abort(401, say("that-passkey-lets-nobody-in"))
     return come_in_as(row)

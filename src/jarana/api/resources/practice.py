@@ -11,9 +11,17 @@ from jarana.api.outing_schemas import GuessMade, GuessScored, LogAnswers
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.bank.practised import Progress
+from jarana.core.words import phrases
 from jarana.formats.answer_csv import answer_csv
 from jarana.usecases.ask_log import answers
 from jarana.usecases.practise import guess, progress
+
+say = phrases(
+    __name__,
+    """
+there-is-no-such-question = There is no such question.
+""",
+)
 
 blueprint = Blueprint("practice", __name__, url_prefix="/api/v1")
 
@@ -50,5 +58,5 @@ def answer_file(key: str) -> FlaskResponse:
     """Send an answer's figures as CSV; `cells=semicolon` for spreadsheets with decimal commas."""
     found = next((a for a in answers(work(), asking(), request.args.get("water", "")) if a.key == key), None)
     if found is None:
-        abort(404, "There is no such question.")
+        abort(404, say("there-is-no-such-question"))
     return sent_table(f"{key}.csv", answer_csv(found))

@@ -25,6 +25,7 @@ from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.core.errors import InputError
 from jarana.core.search.bench import work_on_water
+from jarana.core.words import phrases
 from jarana.storage.tables import ReachRow
 from jarana.usecases.keep_reach import (
     StaleReachError,
@@ -36,6 +37,14 @@ from jarana.usecases.keep_reach import (
 from jarana.usecases.keep_rules import Typed, drop_rules, keep_rules
 from jarana.usecases.marks import mark_of
 from jarana.usecases.situations import setting_of
+
+say = phrases(
+    __name__,
+    """
+is-not-the-id-of = is not the id of the address
+this-water-was-changed-elsewhere = This water was changed elsewhere since you opened it.
+""",
+)
 
 blueprint = Blueprint("reaches", __name__, url_prefix="/api/v1")
 
@@ -57,12 +66,12 @@ def reaches() -> Reaches:
 def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
     """Save a water and the dated copy of the day; a stale base answers 409 with the newest."""
     if json.reach.id != reach_id:
-        raise InputError.one("reach.id", json.reach.id, "is not the id of the address")
+        raise InputError.one("reach.id", json.reach.id, say("is-not-the-id-of"))
     try:
         row = keep_reach(work(), json.reach, json.base, json.day or asking().day(work().now))
     except StaleReachError as stale:
         newest = kept(stale.newest).model_dump(mode="json")
-        return problem(409, "This water was changed elsewhere since you opened it.", newest=newest)
+        return problem(409, say("this-water-was-changed-elsewhere"), newest=newest)
     return kept(row)
 
 

@@ -38,6 +38,7 @@ from jarana.api.security import asking, work
 from jarana.api.spec import spec
 from jarana.core.model import content_hash
 from jarana.core.rig.model import Rig
+from jarana.core.words import phrases
 from jarana.formats.cut_sheet_csv import cut_sheet_csv
 from jarana.formats.rig_file import rig_text
 from jarana.formats.rig_svg import rig_svg
@@ -59,6 +60,13 @@ from jarana.usecases.keep_rig import (
     waters_of,
 )
 from jarana.usecases.start_rig import start_rig
+
+say = phrases(
+    __name__,
+    """
+this-rig-was-changed-elsewhere = This rig was changed elsewhere since you opened it.
+""",
+)
 
 MOST_WATERS = 3
 """Waters told of a rig in a list."""
@@ -120,7 +128,7 @@ def revise(rig_id: UUID, json: NewRevision) -> RigRevision | FlaskResponse:
         return shown(keep_rig(work(), rig_id, json.id, json.base, json.rig, json.occasion))
     except StaleBaseError as stale:
         newest = shown(stale.newest).model_dump(mode="json")
-        return problem(409, "This rig was changed elsewhere since you opened it.", newest=newest)
+        return problem(409, say("this-rig-was-changed-elsewhere"), newest=newest)
 
 
 @blueprint.post("/rigs/<uuid:rig_id>/both")

@@ -12,10 +12,18 @@ from spectree import Response
 from jarana.api.schemas import ChosenUnits, InHandView, Me, PhoneCode, TakeInHand, Token
 from jarana.api.security import Person, database, limiter, work
 from jarana.api.spec import spec
+from jarana.core.words import phrases
 from jarana.usecases.in_hand import in_hand, take_in_hand
 from jarana.usecases.keep_measures import keep_units, measures_of
 from jarana.usecases.open_join import begin_account
 from jarana.usecases.sign_in import PHONE_LIFE, begin_sitting, end_sittings, make_phone_code, spend_token
+
+say = phrases(
+    __name__,
+    """
+this-address-has-been-used = This address has been used or is too old; take the newest one that the start command printed.
+""",
+)
 
 OWN_HOSTS = ("127.0.0.1", "localhost", "[::1]")
 blueprint = Blueprint("session", __name__, url_prefix="/api/v1")
@@ -41,7 +49,7 @@ def sign_in(json: Token) -> Me:
     if found is None:
         abort(
             401,
-            "This address has been used or is too old; take the newest one that the start command printed.",
+            say("this-address-has-been-used"),
         )
     row, by_letter = found
     login_user(Person(row, begin_sitting(database(), row.id, now, by_letter)), remember=True)

@@ -43,6 +43,7 @@ from jarana.core.stock.change import MOST_ROWS
 from jarana.core.stock.jar_timing import JarTiming, time_fly
 from jarana.core.stock.kind import StockKind
 from jarana.core.stock.kinds import kinds
+from jarana.core.words import phrases
 from jarana.formats.stock_csv import MOST_BYTES, Read, stock_csv, template
 from jarana.ports.line_device import DEVICES, DeviceAbsentError, measure
 from jarana.storage.tables import EventRow
@@ -56,6 +57,15 @@ from jarana.usecases.keep_stock import (
     redo_change,
     shopping_of,
     undo_change,
+)
+
+say = phrases(
+    __name__,
+    """
+from-to = from { $coldest } to { $warmest }
+there-is-no-such-device = There is no such device here.
+there-is-no-such-fly = there is no such fly
+""",
 )
 
 blueprint = Blueprint("stock", __name__, url_prefix="/api/v1/stock")
@@ -205,7 +215,7 @@ def jar(json: JarRequest) -> JarTiming:
     """Return a fly's own sink figure from drops in a jar, beside the computed one."""
     fly = work().belongings.drawer().fly(json.row)
     faults = FaultList()
-    if not faults.check(fly is not None, "row", json.row, "there is no such fly") or fly is None:
+    if not faults.check(fly is not None, "row", json.row, say("there-is-no-such-fly")) or fly is None:
         raise InputError(faults.faults)
     distance, temperature, seconds = 0.0, 12.0, []
     writer = asking().writer
@@ -215,7 +225,10 @@ def jar(json: JarRequest) -> JarTiming:
         temperature = writer.read("temperature", json.temperature, "temperature")
         coldest, warmest = (writer.text("temperature", t) for t in JAR_WATER)
         faults.check(
-            JAR_WATER[0] <= temperature <= JAR_WATER[1], "temperature", json.temperature, f"from {coldest} to {warmest}"
+            JAR_WATER[0] <= temperature <= JAR_WATER[1],
+            "temperature",
+            json.temperature,
+            say("from-to", coldest=coldest, warmest=warmest),
         )
     for k, text in enumerate(json.seconds):
         with faults.under(""):
@@ -232,7 +245,7 @@ def measured(device: str, json: MeasureRequest) -> Measurement:
     known = DEVICES.get(device)
     address = current_app.config["DEVICES"].get(device, "") if known else ""
     if known is None or not address:
-        raise DeviceAbsentError("There is no such device here.")
+        raise DeviceAbsentError(say("there-is-no-such-device"))
     sample, writer = measure(known, address, json.n), asking().writer
     unit, columns = known.unit, known.columns
     scale = units.UNITS[known.quantity][unit]

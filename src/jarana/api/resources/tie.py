@@ -34,6 +34,7 @@ from jarana.core.leader.wear import Wear
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
 from jarana.core.units import Writer
+from jarana.core.words import phrases
 from jarana.storage.tables import EventRow
 from jarana.usecases.keep_measures import keep_habits, keep_measures, lengths_mark, measures_of
 from jarana.usecases.keep_rig import StaleBaseError
@@ -46,6 +47,13 @@ from jarana.usecases.tie_rig import (
     tie_rig,
     untie_rig,
     wear_of,
+)
+
+say = phrases(
+    __name__,
+    """
+this-rig-was-changed-elsewhere = This rig was changed elsewhere since you opened it.
+""",
 )
 
 blueprint = Blueprint("tie", __name__, url_prefix="/api/v1")
@@ -105,9 +113,7 @@ def tie(rig_id: UUID, json: NewTie) -> TieView | FlaskResponse:
         return _shown(tie_rig(work(), rig_id, json.id, json.revision_id, json.base, json.rig))
     except StaleBaseError as stale:
         newest: RigRevision = shown(stale.newest)
-        return problem(
-            409, "This rig was changed elsewhere since you opened it.", newest=newest.model_dump(mode="json")
-        )
+        return problem(409, say("this-rig-was-changed-elsewhere"), newest=newest.model_dump(mode="json"))
 
 
 @blueprint.get("/rigs/<uuid:rig_id>/ties/last")

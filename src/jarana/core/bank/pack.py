@@ -64,6 +64,7 @@ from jarana.core.worth.judge import cast_seconds
 say = phrases(
     __name__,
     """
+from-to-rigs-go-along = from 1 to { $most_rigs } rigs go along
 less = It touches less than it should: { $causes }.
 more = It touches more than it should: { $causes }.
 touch = Expect a touch on { $share }
@@ -119,7 +120,7 @@ def pack(
         When the watch was stopped.
     """
     if not 1 <= len(rigs) <= MOST_RIGS:
-        raise InputError.one("rigs", str(len(rigs)), f"from 1 to {MOST_RIGS} rigs go along")
+        raise InputError.one("rigs", str(len(rigs)), say("from-to-rigs-go-along", most_rigs=MOST_RIGS))
     watch = watch or Watch()
     water, taught = setting.water, setting.taught
     depths = tuple(water.depth_m * s for s in SHARES) if whole else (water.depth_m,)

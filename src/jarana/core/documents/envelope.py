@@ -13,6 +13,15 @@ from pydantic import model_validator
 from jarana.core.documents import steps
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+this-program-reads-a-of = this program reads a { $called } of version { $newest } or older
+no-way-is-known-from = no way is known from this version of a { $called }
+""",
+)
 
 Step = Callable[[dict[str, Any]], dict[str, Any]]
 Doc = TypeVar("Doc", bound="Document")
@@ -72,11 +81,11 @@ def upgraded(name: str, newest: int, data: Mapping[str, Any], missing: int | Non
     document = dict(data)
     version = document.get("version", newest if missing is None else missing)
     if not isinstance(version, int) or isinstance(version, bool) or version > newest or version < 0:
-        raise InputError.one("version", version, f"this program reads a {name} of version {newest} or older")
+        raise InputError.one("version", version, say("this-program-reads-a-of", called=name, newest=newest))
     while version < newest:
         step = upgrades().get((name, version))
         if step is None:
-            raise InputError.one("version", version, f"no way is known from this version of a {name}")
+            raise InputError.one("version", version, say("no-way-is-known-from", called=name))
         document = step(document)
         version += 1
         document["version"] = version

@@ -27,6 +27,14 @@ from jarana.core.unknowns.deviates import DEPTH
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.watch import Watch
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-drift-of-this-rig = no drift of this rig comes to an answer in waters like this
+""",
+)
 
 SAMPLE = 16
 """Drifts of each rig by which it is known which is best."""
@@ -339,7 +347,7 @@ def simulate_plan(
         if tell:
             tell(len(found), waters)
     if len(found) < 2:
-        raise InputError.one("scene", "", "no drift of this rig comes to an answer in waters like this")
+        raise InputError.one("scene", "", say("no-drift-of-this-rig"))
     if table.kind == "take":
         usual = float(table.good.mean()) / (float(np.mean([w.level.mean() for w in found])) or 1.0)
         for water in found:

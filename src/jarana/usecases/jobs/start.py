@@ -14,10 +14,18 @@ from jarana.core.search.start import Best, start
 from jarana.core.search.valued import Stopped
 from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
+from jarana.core.words import phrases
 from jarana.storage.work import Work
 from jarana.usecases.jobs.base import JobKind
 from jarana.usecases.situations import setting_of
 from jarana.usecases.today import Asking
+
+say = phrases(
+    __name__,
+    """
+the-methods-known-are = the methods known are: { $all }
+""",
+)
 
 
 class StartAsked(Frozen):
@@ -39,7 +47,7 @@ class StartFound(Frozen):
 def _run(work: Work, asked: StartAsked, asking: Asking, watch: Watch) -> StartFound | None:
     method = methods().get(asked.method)
     if method is None:
-        raise InputError.one("method", asked.method, f"the methods known are: {', '.join(methods())}")
+        raise InputError.one("method", asked.method, say("the-methods-known-are", all=", ".join(methods())))
     try:
         found = start(method, setting_of(work, asked.water, asking), watch)
     except Stopped:

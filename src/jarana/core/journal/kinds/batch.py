@@ -9,6 +9,14 @@ from pydantic import Field, model_validator
 from jarana.core.documents import Document
 from jarana.core.journal.event import EventKind
 from jarana.core.journal.kinds.drift import Placed
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+at-most-as-many-touched = at most as many touched, and took, as there were drifts
+""",
+)
 
 
 class Batch(Document):
@@ -26,7 +34,7 @@ class Batch(Document):
     @model_validator(mode="after")
     def _ordered(self) -> Batch:
         if not self.low <= self.high <= self.drifts or self.takes > self.drifts:
-            raise ValueError("at most as many touched, and took, as there were drifts")
+            raise ValueError(say("at-most-as-many-touched"))
         return self
 
 
