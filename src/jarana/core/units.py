@@ -17,6 +17,18 @@ from typing import Literal
 
 from jarana.core.errors import InputError
 from jarana.core.unit_rules import GRAIN, INCH, POUND, STANDARD_GRAVITY, Rule, Units, units_of
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+at-least = at least
+more-than = more than
+at-most = at most
+less-than = less than
+cannot-be-read = not a { $kind } that can be read; try { $examples }
+""",
+)
 
 INCHES_OF_X = "in"
 """A diameter with a unit of its own among X numbers is told in inches."""
@@ -101,7 +113,7 @@ def parse(kind: Kind, text: str, bare: str, path: str = "value") -> float:
     (0.508, 0.15)
     """
     shown = text.strip()
-    wrong = InputError.one(path, shown, f"not a {kind} that can be read; try {EXAMPLES[kind]}")
+    wrong = InputError.one(path, shown, say("cannot-be-read", kind=kind, examples=EXAMPLES[kind]))
     if not shown or len(shown) > LONGEST_TEXT:
         raise wrong
     plain = shown.replace("’", "'").replace("′", "'").replace("″", '"').replace("”", '"').replace("“", '"')
@@ -233,7 +245,7 @@ OWN_LENGTH = re.compile(r"(\d{1,4}(?:[.,]\d{1,4})?) {1,3}([A-Za-z]{2,10})")
 BARE_NUMBER = re.compile(r"[-−]?(\d+([.,]\d*)?|[.,]\d+)")
 FIELD_UNITS = (("_m_s", 1.0), ("_mm", 0.001), ("_mg", 1e-6), ("_kg", 1.0), ("_m", 1.0), ("_c", 1.0))
 """SI of a document's field by the end of its name."""
-LIMITS = {"ge": "at least", "gt": "more than", "le": "at most", "lt": "less than"}
+LIMITS = {"ge": say("at-least"), "gt": say("more-than"), "le": say("at-most"), "lt": say("less-than")}
 
 
 THIRD_DECIMAL = 0.0015
