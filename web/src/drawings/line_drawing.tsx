@@ -248,8 +248,9 @@ export function LineDrawing(props: Props) {
   );
 }
 
+/** "Blood, 4 turns each" as one says it, "Blood". */
 function short(name: string): string {
-  return (name.split(",")[0] ?? name).replace("Three-turn water knot", "Water knot").replace("Perfection loop", "Loop");
+  return name.split(",")[0] ?? name;
 }
 
 function fitted(name: string, room: number): string {
