@@ -31,5 +31,10 @@ export default defineConfig({
   ],
   build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 800 },
   server: { proxy: { "/api": "http://127.0.0.1:8450" } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+  test: {
+    environment: "jsdom",
+    include: ["src/**/*.test.{ts,tsx}"],
+    setupFiles: ["src/testing/setup.ts"],
+    testTimeout: 30_000,
+  },
 });

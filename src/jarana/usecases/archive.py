@@ -183,7 +183,7 @@ def _bring(work: Work, reader: ArchiveReader, found: Restored) -> None:
     for what, added in (
         ("waters", "reach"),
         ("rigs", "rig"),
-        (say("revisions-of-rigs"), "rig_revision"),
+        ("revisions", "rig_revision"),
         ("events", "event"),
     ):
         if found.added.get(CALLED[added]):
