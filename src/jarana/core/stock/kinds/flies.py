@@ -9,6 +9,7 @@ from typing import Literal, get_args
 from jarana.core.engine.hydro.terminal_speed import terminal_speed
 from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.errors import FaultList, InputError
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.bead import bead, beads
@@ -32,10 +33,7 @@ title-looks = Looks
 title-role = Role
 title-bead = Bead
 title-turns = Turns
-title-count = Have
-title-low = Keep
 title-weighed = Weighed
-title-mass = Mass
 title-falls = Falls
 title-timed = Timed
 one = fly
@@ -114,12 +112,10 @@ class Flies(StockKind[FlyPattern]):
         Column("turns", say("title-turns"), "count", most=60, about=say("wire-under-dressing")),
         Column("wrap", say("wire"), "figure", "mm", "diameter", "bead", least=0.1, most=1.5),
         Column("wrap_metal", say("of"), "choice", choices=tuple(WRAP_METALS)),
-        Column("count", say("title-count"), "count", most=1000),
-        Column("low", say("title-low"), "count", most=1000, about=say("told-when-fewer-left")),
+        Column("count", titles.HAVE, "count", most=1000),
+        Column("low", titles.KEEP, "count", most=1000, about=say("told-when-fewer-left")),
         Column("weighed", say("title-weighed"), "figure", "mg", "mass", "mg", least=0.5, most=20000),
-        Column(
-            "mass", say("title-mass"), "figure", "mg", "mass", "mg", computed=True, about=say("weighed-or-sum-parts")
-        ),
+        Column("mass", titles.MASS, "figure", "mg", "mass", "mg", computed=True, about=say("weighed-or-sum-parts")),
         Column(
             "falls",
             say("title-falls"),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.float import Float, floats
@@ -13,7 +14,6 @@ say = phrases(
     __name__,
     """
 title-name = Float
-title-diameter = Diameter
 title-mass = Weighs
 title-releasing = Releasing
 kind = Floats
@@ -48,9 +48,7 @@ class Floats(StockKind[Float]):
             required=True,
             about=say("greatest-net-lift-grams"),
         ),
-        Column(
-            "diameter", say("title-diameter"), "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True
-        ),
+        Column("diameter", titles.DIAMETER, "figure", "mm", "diameter", "bead", least=1.5, most=80, required=True),
         Column(
             "mass",
             say("title-mass"),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 
 from jarana.core.errors import InputError
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
@@ -15,7 +16,6 @@ say = phrases(
     __name__,
     """
 title-knot = Knot
-title-line = Line
 title-n = Pulls
 kind = Knots
 pull-test = pull test
@@ -52,7 +52,7 @@ class KnotTests(StockKind[KnotTest]):
             choices=tuple(k for k, knot in knots().items() if "unbroken" not in knot.uses),
             required=True,
         ),
-        Column("line", say("title-line"), "choice", choices=FAMILIES),
+        Column("line", titles.LINE, "choice", choices=FAMILIES),
         Column("keeps", say("keeps"), "figure", least=10, most=100, required=True, about=say("dry-lines-strength")),
         Column("spread", "±, %", "figure", most=100),
         Column(

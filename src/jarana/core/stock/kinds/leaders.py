@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from typing import get_args
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.leader import MATERIAL, Made, OwnedLeader
@@ -16,13 +17,7 @@ say = phrases(
     """
 title-name = Leader
 title-made = Made
-title-length = Length
 title-butt = Butt
-title-tip = Tip
-title-sinks = Sinks
-title-strength = Strength
-title-count = Have
-title-low = Keep
 kind = Leaders
 one = leader
 no-leaders-yet = No leaders yet. Add the packets and sinking leaders in your wallet: a rig is then started from one, and you see which.
@@ -61,14 +56,14 @@ class Leaders(StockKind[OwnedLeader]):
     columns = (
         Column("name", say("title-name"), required=True),
         Column("made", say("title-made"), "choice", choices=get_args(Made), required=True),
-        Column("length", say("title-length"), "figure", "m", "length", "length", least=0.25, most=12, required=True),
+        Column("length", titles.LENGTH, "figure", "m", "length", "length", least=0.25, most=12, required=True),
         Column("butt", say("title-butt"), "figure", "mm", "diameter", "diameter", least=0.11, most=2, required=True),
-        Column("tip", say("title-tip"), "figure", "mm", "diameter", "diameter", least=0.06, most=2, required=True),
+        Column("tip", titles.TIP, "figure", "mm", "diameter", "diameter", least=0.06, most=2, required=True),
         Column("butt_m", say("level-butt"), "figure", "m", "length", "length", least=0, most=10),
         Column("tip_m", say("level-tip"), "figure", "m", "length", "length", least=0, most=10),
         Column(
             "sinks",
-            say("title-sinks"),
+            titles.SINKS,
             "figure",
             "cm/s",
             "speed",
@@ -79,7 +74,7 @@ class Leaders(StockKind[OwnedLeader]):
         ),
         Column(
             "strength",
-            say("title-strength"),
+            titles.STRENGTH,
             "figure",
             "kg",
             "force",
@@ -92,8 +87,8 @@ class Leaders(StockKind[OwnedLeader]):
             "cut", say("cut-off"), "figure", "m", "length", "length", least=0, most=12, about=say("cut-off-already")
         ),
         Column("suits", say("suits"), about=say("in-your-words")),
-        Column("count", say("title-count"), "count", most=1000),
-        Column("low", say("title-low"), "count", most=1000),
+        Column("count", titles.HAVE, "count", most=1000),
+        Column("low", titles.KEEP, "count", most=1000),
     )
 
     def rows(self, item: OwnedLeader) -> list[Row]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.zones import read_zones, write_zones
@@ -14,12 +15,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-title-name = Line
-title-class = Class
-title-tip = Tip
 title-taper = Taper
 title-head = Head
-title-sinks = Sinks
 kind = Lines
 one = line
 no-fly-lines-yet = No fly lines yet. Add the one on your reel: the leader's butt is chosen for its tip.
@@ -48,12 +45,12 @@ class Lines(StockKind[FlyLine]):
     document = FlyLine
     beside = ("head", "hang")
     columns = (
-        Column("name", say("title-name"), required=True),
-        Column("class", say("title-class"), "count", most=15, required=True),
-        Column("tip", say("title-tip"), "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
+        Column("name", titles.LINE, required=True),
+        Column("class", titles.CLASS, "count", most=15, required=True),
+        Column("tip", titles.TIP, "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
         Column("taper", say("title-taper"), "choice", choices=TAPERS),
         Column("head", say("title-head"), "figure", "m", "length", "travel", least=0.1, most=40),
-        Column("sinks", say("title-sinks"), about=say("floating-intermediate-type-5")),
+        Column("sinks", titles.SINKS, about=say("floating-intermediate-type-5")),
         Column("hang", say("hang-mark"), "figure", "m", "length", "travel", least=0.1, most=40, about=say("from-tip")),
     )
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OwnedRing
@@ -13,11 +14,6 @@ say = phrases(
     __name__,
     """
 title-name = Ring
-title-diameter = Diameter
-title-mass = Mass
-title-strength = Strength
-title-count = Have
-title-low = Keep
 kind = Rings
 one = ring
 no-rings-yet-small = No rings yet. A small ring joins unlike materials and spares the leader: tie it on once, cut tippet after.
@@ -39,13 +35,11 @@ class Rings(StockKind[OwnedRing]):
     amounts = ("count",)
     columns = (
         Column("name", say("title-name")),
-        Column(
-            "diameter", say("title-diameter"), "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True
-        ),
-        Column("mass", say("title-mass"), "figure", "mg", "mass", "mg", least=0.5, most=1000, required=True),
-        Column("strength", say("title-strength"), "figure", "kg", "force", "force", least=0.2, most=100),
-        Column("count", say("title-count"), "count", most=10000),
-        Column("low", say("title-low"), "count", most=10000),
+        Column("diameter", titles.DIAMETER, "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True),
+        Column("mass", titles.MASS, "figure", "mg", "mass", "mg", least=0.5, most=1000, required=True),
+        Column("strength", titles.STRENGTH, "figure", "kg", "force", "force", least=0.2, most=100),
+        Column("count", titles.HAVE, "count", most=10000),
+        Column("low", titles.KEEP, "count", most=10000),
     )
 
     def rows(self, item: OwnedRing) -> list[Row]:

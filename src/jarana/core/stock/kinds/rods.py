@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import Rod
@@ -14,8 +15,6 @@ say = phrases(
     __name__,
     """
 title-name = Rod
-title-length = Length
-title-class = Class
 kind = Rods
 one = rod
 no-rods-yet-add = No rods yet. Add one: its length sets how far you reach and how long a leader you can net.
@@ -55,8 +54,8 @@ class Rods(StockKind[Rod]):
     document = Rod
     columns = (
         Column("name", say("title-name")),
-        Column("length", say("title-length"), "figure", "m", "length", "length", least=0.6, most=6, required=True),
-        Column("class", say("title-class"), "count", most=15, required=True),
+        Column("length", titles.LENGTH, "figure", "m", "length", "length", least=0.6, most=6, required=True),
+        Column("class", titles.CLASS, "count", most=15, required=True),
         Column("tip", say("tip-class"), "count", most=15, about=say("where-tip-softer-than")),
         Column(
             "pull", say("steady-pull"), "figure", "kg", "force", "force", least=0.05, most=6, about=say("steady-bend")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OwnedShot
@@ -14,10 +15,7 @@ say = phrases(
     __name__,
     """
 title-name = Size
-title-mass = Mass
 title-material = Of
-title-count = Have
-title-low = Keep
 kind = Shot
 one = shot
 no-shot-yet-add = No shot yet. Add the sizes you carry; lead is banned or limited in places, tin and putty are not.
@@ -37,10 +35,10 @@ class ShotBox(StockKind[OwnedShot]):
     amounts = ("count",)
     columns = (
         Column("name", say("title-name"), required=True),
-        Column("mass", say("title-mass"), "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
+        Column("mass", titles.MASS, "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
         Column("material", say("title-material"), "choice", choices=("tin", "tungsten putty", "lead")),
-        Column("count", say("title-count"), "count", most=10000),
-        Column("low", say("title-low"), "count", most=10000, about=say("told-when-fewer-left")),
+        Column("count", titles.HAVE, "count", most=10000),
+        Column("low", titles.KEEP, "count", most=10000, about=say("told-when-fewer-left")),
     )
 
     def drawn(self, item: OwnedShot) -> tuple[object, ...]:

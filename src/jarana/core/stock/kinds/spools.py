@@ -7,6 +7,7 @@ from datetime import date
 
 from jarana.core import units
 from jarana.core.errors import FaultList
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.label import diameter_for, read_label
@@ -19,12 +20,8 @@ say = phrases(
     __name__,
     """
 title-number = No.
-title-label = Label
-title-material = Material
 title-measured = Measured
-title-strength = Strength
 title-left = Left
-title-low = Keep
 title-opened = Opened
 title-pulled = Pulled
 kind = Spools
@@ -73,8 +70,8 @@ class Spools(StockKind[Spool]):
     beside = ("spread", "n", "state", "low", "opened", "pulled", "pulled_spread", "pulled_n")
     columns = (
         Column("number", say("title-number"), "count", least=0, most=99_999, about=say("how-you-tell-them")),
-        Column("label", say("title-label"), about=say("printed-5x-0-14")),
-        Column("material", say("title-material"), "choice", choices=tuple(materials()), required=True),
+        Column("label", titles.LABEL, about=say("printed-5x-0-14")),
+        Column("material", titles.MATERIAL, "choice", choices=tuple(materials()), required=True),
         Column("diameter", say("label-says"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column("measured", say("title-measured"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column(
@@ -88,13 +85,13 @@ class Spools(StockKind[Spool]):
             about=say("spread-measured-ones"),
         ),
         Column("n", say("n-measured"), "count", most=999, about=say("how-often-was-measured")),
-        Column("strength", say("title-strength"), "figure", "kg", "force", "force", least=0.05, most=60),
+        Column("strength", titles.STRENGTH, "figure", "kg", "force", "force", least=0.05, most=60),
         Column("state", say("strength-is"), "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
         Column(
             "breaks", say("breaks-wet"), "figure", "kg", "force", "force", computed=True, about=say("wet-unknotted")
         ),
         Column("left", say("title-left"), "figure", "m", "length", "travel", required=True, most=2000),
-        Column("low", say("title-low"), "figure", "m", "length", "travel", most=2000, about=say("told-when-less-left")),
+        Column("low", titles.KEEP, "figure", "m", "length", "travel", most=2000, about=say("told-when-less-left")),
         Column("opened", say("title-opened"), "date"),
         Column(
             "pulled", say("title-pulled"), "figure", "kg", "force", "force", least=0.05, most=60, about=say("scale-dry")

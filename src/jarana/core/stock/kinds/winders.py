@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 
+from jarana.core.stock import titles
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.material import materials
@@ -13,13 +14,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-title-name = Label
 title-fly = Fly
-title-material = Material
-title-diameter = Diameter
-title-length = Length
-title-count = Have
-title-low = Keep
 kind = Winders
 one = winder
 no-winders-yet = No winders yet. Tie a trailer or a dropper at home, loop at one end, fly at the other: on the bank it is one knot, or none.
@@ -46,15 +41,15 @@ class Winders(StockKind[Winder]):
     document = Winder
     amounts = ("count",)
     columns = (
-        Column("name", say("title-name"), required=True, about=say("on-label")),
+        Column("name", titles.LABEL, required=True, about=say("on-label")),
         Column("fly", say("title-fly"), required=True, about=say("fly-of-box")),
-        Column("material", say("title-material"), "choice", choices=tuple(materials()), required=True),
-        Column("diameter", say("title-diameter"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5, required=True),
+        Column("material", titles.MATERIAL, "choice", choices=tuple(materials()), required=True),
+        Column("diameter", titles.DIAMETER, "figure", "mm", "diameter", "diameter", least=0.04, most=1.5, required=True),
         Column(
-            "length", say("title-length"), "figure", "m", "length", "length", least=0.02, most=2, required=True, about=say("loop-to-fly")
+            "length", titles.LENGTH, "figure", "m", "length", "length", least=0.02, most=2, required=True, about=say("loop-to-fly")
         ),
-        Column("count", say("title-count"), "count", most=1000, about=say("how-many")),
-        Column("low", say("title-low"), "count", most=1000),
+        Column("count", titles.HAVE, "count", most=1000, about=say("how-many")),
+        Column("low", titles.KEEP, "count", most=1000),
     )  # fmt: skip
 
     def rows(self, item: Winder) -> list[Row]:
