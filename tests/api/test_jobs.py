@@ -352,3 +352,32 @@ def test_one_that_waited_for_its_turn_gets_its_first_answer_and_the_rest_later_a
         queue.work_off(sessions, UUID(job), 0.01, again=lambda _, later: put_back.append(later))
         assert put_back == put
         assert client.get(f"/api/v1/jobs/{job}").json["found"]["band"]["members"] == 128
+
+
+@pytest.mark.parametrize(
+    ("before", "others", "put"),
+    [
+        (queue.AT_IT_SECONDS - 0.5, True, [queue.LATER_SECONDS]),
+        (queue.AT_IT_SECONDS + 0.5, True, []),
+        (queue.AT_IT_SECONDS - 0.5, False, []),
+    ],
+)
+def test_who_asked_for_one_shortly_before_gets_the_rest_later_where_others_are_at_work(
+    client: FlaskClient, app: Flask, asked: dict[str, object], before: float, others: bool, put: list[int],
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:  # fmt: skip
+    sessions, put_back = app.extensions["sessions"], []
+    earlier, job = begun(client, asked), begun(client, asked)
+    client.delete(f"/api/v1/jobs/{earlier}")
+    theirs = begun(enter(app, "Somebody"), asked) if others else ""
+    with operating(sessions) as session:
+        made = session.get(JobRow, UUID(job)).made_at
+        session.get(JobRow, UUID(earlier)).made_at = made - timedelta(seconds=before)
+        if theirs:
+            session.get(JobRow, UUID(theirs)).state = "running"
+        session.commit()
+    monkeypatch.setattr(queue, "_now", lambda: made)
+    queue.work_off(sessions, UUID(job), 0.01, again=lambda _, later: put_back.append(later))
+    assert put_back == put
+    seen = client.get(f"/api/v1/jobs/{job}").json
+    assert (seen["state"], seen["found"]["band"]["members"]) == (("waiting", 32) if put else ("done", 128))

@@ -7,6 +7,7 @@ python -m tests.bench.load [anglers] [seconds] fast    an edit 0.3 s after the a
 from __future__ import annotations
 
 import json
+import os
 import statistics
 import sys
 import threading
@@ -143,11 +144,19 @@ def memory(site: Site) -> float:
     return total / 1024
 
 
+def cores() -> tuple[float, float]:
+    """Return the seconds of all cores that were worked, and those there were: a host that holds a machine back gives fewer."""
+    user, nice, system, idle, waits, irq, soft = map(int, Path("/proc/stat").read_text().split()[1:8])
+    worked = user + nice + system + irq + soft
+    return worked / os.sysconf("SC_CLK_TCK"), (worked + idle + waits) / os.sysconf("SC_CLK_TCK")
+
+
 def measure(site: Site, anglers: int, seconds: float, fast: bool = False) -> None:
     """Print how long so many anglers wait."""
     people = [Angler(site, k, anglers, 0.0, fast) for k in range(anglers)]
     before = memory(site)
-    until = time.monotonic() + seconds
+    begun, (worked, there) = time.monotonic(), cores()
+    until = begun + seconds
     for person in people:
         person.until = until
         person.start()
@@ -157,10 +166,12 @@ def measure(site: Site, anglers: int, seconds: float, fast: bool = False) -> Non
         [v for person in people for v in getattr(person, name)] for name in ("edits", "first", "whole")
     )
     errors = [e for person in people for e in person.errors]
+    took, (worked_by, there_by) = time.monotonic() - begun, cores()
     print(
         f"{anglers} anglers, {seconds:.0f} s: {len(edits)} edits, p50 {1000 * statistics.median(edits):.0f} p95 {1000 * p95(edits):.0f} ms; "
         f"first shares p95 {p95(first):.1f} s ({len(first)}); all p95 {p95(whole):.1f} s ({len(whole)}); "
-        f"{len(errors)} errors {errors[:2]}; memory {before:.0f} → {memory(site):.0f} MB",
+        f"{len(errors)} errors {errors[:2]}; memory {before:.0f} → {memory(site):.0f} MB; "
+        f"{(worked_by - worked) / took:.2f} cores worked of {(there_by - there) / took:.2f} that were given",
         flush=True,
     )
 

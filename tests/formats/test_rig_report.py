@@ -12,6 +12,7 @@ import jsonschema_rs
 import pytest
 
 from jarana.cli import main
+from jarana.core.readings.base import ORDER
 from jarana.core.readings.with_band import readings_with_band
 from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
@@ -36,8 +37,11 @@ def test_a_report_says_what_the_screen_says(
     bench = work_on_rig(situation)
     shares = readings_with_band(situation)
     assert shares is not None
-    plain = [json.loads(r.model_copy(update={"laws": ()}).model_dump_json()) for r in shares[1]]
-    assert [reading | {"laws": []} for reading in told["readings"]] == plain
+    screen = {r.key: r for r in bench.readings} | {r.key: r for r in shares[1]}
+    plain = {key: json.loads(r.model_copy(update={"laws": ()}).model_dump_json()) for key, r in screen.items()}
+    assert {reading["key"]: reading | {"laws": []} for reading in told["readings"]} == plain
+    worst = [ORDER[reading["severity"]] for reading in told["readings"]]
+    assert worst == sorted(worst)
     assert told["members"] == shares[0].members
     assert told["worth"]["p10"] <= told["worth"]["minutes"] <= told["worth"]["p90"]
     assert len(told["strength"]) == len(bench.strength)

@@ -450,6 +450,16 @@ class Jobs:
         )
         return self.session.scalars(query.limit(1)).first() is not None
 
+    def asked_before(self, row: JobRow, within: timedelta) -> bool:
+        """Say whether one of the same kind was asked for not longer before a job than so."""
+        query = select(JobRow.id).where(
+            JobRow.owner_id == self.owner,
+            JobRow.kind == row.kind,
+            JobRow.made_at < row.made_at,
+            JobRow.made_at >= row.made_at - within,
+        )
+        return self.session.scalars(query.limit(1)).first() is not None
+
     def forget(self, before: datetime, most: int) -> None:
         """Delete what was asked for before a time, and of what has ended all but the newest `most`."""
         mine = JobRow.owner_id == self.owner

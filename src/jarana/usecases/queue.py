@@ -49,6 +49,9 @@ BEHIND = -10
 BUSY_SECONDS = 0.25
 """A job that waited so long for its turn, while others are at work, found all workers busy: what goes beyond a first answer is left
 for later, then. Where nobody else is, it waited for the same person's job before it, and goes on."""
+AT_IT_SECONDS = 6
+"""Who asked for one like it so shortly before is at work on something, and will most likely ask for the next: so is what goes beyond
+a first answer of theirs, where others are at work."""
 LATER_SECONDS = 3
 """So much later: as people work, most of it is asked for otherwise by then and never computed."""
 LOOK_SECONDS = 0.1
@@ -152,10 +155,11 @@ def work_off(
     """
     with _at_work(sessions) as session:
         row = Jobs.of_worker(session, key, TURNS)
+        at_it = row is not None and Jobs(session, row.owner_id).asked_before(row, timedelta(seconds=AT_IT_SECONDS))
         session.commit()
     if row is None:
         return
-    busy = row.found is None and (_now() - row.made_at).total_seconds() > BUSY_SECONDS
+    busy = row.found is None and (at_it or (_now() - row.made_at).total_seconds() > BUSY_SECONDS)
     watch = Watch((lambda: _crowded(sessions, row, busy)) if again else lambda: False, row.found is not None)
     with ThreadPoolExecutor(1) as alone, _at_work(sessions) as session:
         jobs = Jobs(session, row.owner_id)

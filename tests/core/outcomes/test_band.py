@@ -100,6 +100,7 @@ def test_readings_carry_the_band_beside_their_figure(contact_rig: Rig, weir_run:
     _, readings = told
     zone = next(r for r in readings if r.key == "zone")
     assert int(zone.low or 0) <= int(zone.figure) <= int(zone.high or 100)
+    assert all(r.by_shares for r in readings), "what no drift decides stands as it was read"
 
 
 def test_slack_is_the_line_beyond_the_straight_way() -> None:

@@ -2670,9 +2670,9 @@ export interface components {
         };
         /**
          * BandFound
-         * @description The band of a drift, the readings by shares with P10 and P90, what the rig is worth, and what to measure.
+         * @description The band of a drift, the readings that are judged by it with P10 and P90, what the rig is worth, and what to measure.
          *
-         *     A first answer comes from fewer members.
+         *     The other readings stand as the workbench told them. A first answer comes from fewer members.
          */
         BandFound: {
             /** @description band */

@@ -31,11 +31,14 @@ describe("readings", () => {
       ["bottom", "bottom act", false],
     ]);
   });
-  it("are those of the shares as soon as there are any, worst first as they came", () => {
-    const shares = [reading("bottom", "act"), reading("zone", "fine")];
-    expect(shownReadings([], shares, before, null).map((r) => [r.key, r.waiting])).toEqual([
-      ["bottom", false],
-      ["zone", false],
+  it("are told by shares as soon as there are any, with those that no drift decides among them, worst first", () => {
+    const knot = { ...reading("knot", "look"), by_shares: false };
+    const shares = [reading("zone", "fine"), reading("bottom", "act")];
+    const nominal = [knot, reading("zone", "look"), reading("bottom", "fine")];
+    expect(shownReadings(nominal, shares, before, null).map((r) => [r.key, r.severity, r.waiting])).toEqual([
+      ["bottom", "act", false],
+      ["knot", "look", false],
+      ["zone", "fine", false],
     ]);
   });
   it("stand as one drift tells them where nothing was told before, waiting where shares will judge", () => {
@@ -49,7 +52,7 @@ describe("readings", () => {
   });
   it("carry what to try once that is there, and never that of a rig before", () => {
     const offered = [{ ...reading("zone", "look"), tries: [{ name: "bead up" }] } as unknown as Reading];
-    expect(shownReadings([], before, null, offered)[0]?.tries).toHaveLength(1);
+    expect(shownReadings(before, before, null, offered)[0]?.tries).toHaveLength(1);
     expect(shownReadings(before, null, before, null).every((r) => r.tries?.length === 0)).toBe(true);
   });
 });

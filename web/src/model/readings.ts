@@ -3,8 +3,10 @@ import type { Reading } from "../api/client";
 /** A reading as it is shown: `waiting` while its shares are still being computed: it stands as it last did, or as one drift tells it. */
 export type Shown = Reading & { waiting: boolean };
 
+const ORDER = { act: 0, look: 1, fine: 2 };
+
 /**
- * The readings to show: those told by shares once there are any, with what to try. Until then a reading keeps its place, and
+ * The readings to show, those judged by shares as these tell them once there are any, worst first, with what to try. Until then a reading keeps its place, and
  * one that is judged by shares what it said, whatever one nominal drift says meanwhile: nothing flips twice.
  */
 export function shownReadings(
@@ -14,7 +16,16 @@ export function shownReadings(
   tries: readonly Reading[] | null,
 ): Shown[] {
   const offered = new Map((tries ?? []).map((reading) => [reading.key, reading.tries ?? []]));
-  if (shares) return shares.map((reading) => ({ ...reading, tries: offered.get(reading.key) ?? [], waiting: false }));
+  if (shares) {
+    const told = new Map(shares.map((reading) => [reading.key, reading]));
+    return nominal
+      .map((reading) => ({
+        ...(told.get(reading.key) ?? reading),
+        tries: offered.get(reading.key) ?? [],
+        waiting: false,
+      }))
+      .sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
+  }
   if (!before)
     return nominal.map((reading) => ({
       ...reading,

@@ -4,6 +4,7 @@ import { create } from "zustand";
 import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../api/client";
 import { phrase } from "../words/phrase";
 import { useBench } from "./bench_store";
+import { inTurn } from "./in_turn";
 import { useUndoHere } from "./undo_here";
 
 export const useKinds = () =>
@@ -36,6 +37,8 @@ type Past = { past: Done[]; future: Done[] };
 /** What was changed here, so that it can be taken back and made again. */
 const usePast = create<Past>(() => ({ past: [], future: [] }));
 const MOST_PAST = 200;
+/** Changes reach the server in the order they were made, so that two quick presses take back two of them. */
+const turns = inTurn();
 
 /** What is wrong, by field of the edit: "diameter", or "" for the whole. */
 export type Faults = Record<string, string>;
@@ -71,7 +74,8 @@ export function useStock() {
     async (kind: string, edits: StockEdit[]): Promise<{ faults: Faults; made: readonly string[] }> => {
       try {
         const body = { id: crypto.randomUUID(), edits };
-        const answer = taken(await api.POST("/api/v1/stock/{kind}/changes", { params: { path: { kind } }, body }));
+        const asked = { params: { path: { kind } }, body };
+        const answer = await turns(async () => taken(await api.POST("/api/v1/stock/{kind}/changes", asked)));
         took(answer);
         return { faults: {}, made: answer.new ?? [] };
       } catch (error) {
@@ -101,27 +105,30 @@ export function useStock() {
   return { change, turn, took };
 }
 
-/** Undo and redo of the drawer, while its place is shown. */
+/** Undo and redo of the drawer, while its place is shown; each takes the past as it is when its turn comes. */
 export function useStockUndo(turn: (id: string, way: "undo" | "redo") => Promise<string>): void {
-  const { past, future } = usePast();
+  const undoes = usePast((s) => s.past.length > 0);
+  const redoes = usePast((s) => s.future.length > 0);
   useEffect(() => {
-    const last = past.at(-1);
-    const next = future.at(-1);
-    const undo = last
-      ? async () => {
-          usePast.setState({ past: past.slice(0, -1), future: [...future, last] });
-          await turn(last.id, "undo");
-        }
-      : null;
-    const redo = next
-      ? async () => {
-          usePast.setState({ past: [...past, next], future: future.slice(0, -1) });
-          await turn(next.id, "redo");
-        }
-      : null;
-    useUndoHere.setState({ here: { undo, redo } });
+    const undo = () =>
+      turns(async () => {
+        const { past, future } = usePast.getState();
+        const last = past.at(-1);
+        if (!last) return;
+        usePast.setState({ past: past.slice(0, -1), future: [...future, last] });
+        await turn(last.id, "undo");
+      });
+    const redo = () =>
+      turns(async () => {
+        const { past, future } = usePast.getState();
+        const next = future.at(-1);
+        if (!next) return;
+        usePast.setState({ past: [...past, next], future: future.slice(0, -1) });
+        await turn(next.id, "redo");
+      });
+    useUndoHere.setState({ here: { undo: undoes ? undo : null, redo: redoes ? redo : null } });
     return () => useUndoHere.setState({ here: null });
-  }, [past, future, turn]);
+  }, [undoes, redoes, turn]);
 }
 
 function merged(

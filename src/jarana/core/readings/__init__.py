@@ -23,10 +23,15 @@ def reading_kinds() -> dict[str, ReadingKind]:
     return found
 
 
-def readings_of(situation: Situation) -> tuple[Reading, ...]:
-    """Return the readings that matter to a rig's method and those every rig has, worst first, otherwise in its own order."""
+def readings_of(situation: Situation, by_shares: bool = False) -> tuple[Reading, ...]:
+    """Return the readings that matter to a rig's method and those every rig has, worst first, otherwise in its own order.
+
+    Where it is so asked only those that are judged `by_shares`.
+    """
     kinds = reading_kinds()
     own = [kinds[key] for key in method_of(situation.rig).keys(situation.water, situation.head)]
+    if by_shares:
+        own = [kind for kind in own if kind.judge is not None]
     made = [heard(kind, situation) for kind in own if kind.speaks(situation)]
     return tuple(sorted(made, key=lambda reading: ORDER[reading.severity]))
 

@@ -16,14 +16,16 @@ say = phrases(__name__, "never = never")
 def readings_with_band(
     situation: Situation, watch: Watch | None = None, members: int = MEMBERS
 ) -> tuple[Band, tuple[Reading, ...]] | None:
-    """Return the band and the readings with P10 and P90 beside their figures; None when the watch stopped it on the way.
+    """Return the band and the readings judged by it, P10 and P90 beside their figures; None when the watch stopped it on the way.
+
+    Readings that no drift decides are not among them: they stand as they were read.
 
     Raises
     ------
     SolverError
         When too many members fail.
     """
-    readings = readings_of(situation)
+    readings = readings_of(situation, by_shares=True)
     band = band_of(situation, watch, members)
     if band is None:
         return None

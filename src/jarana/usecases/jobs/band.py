@@ -27,9 +27,9 @@ class BandAsked(RigInWater):
 
 
 class BandFound(Frozen):
-    """The band of a drift, the readings by shares with P10 and P90, what the rig is worth, and what to measure.
+    """The band of a drift, the readings that are judged by it with P10 and P90, what the rig is worth, and what to measure.
 
-    A first answer comes from fewer members.
+    The other readings stand as the workbench told them. A first answer comes from fewer members.
     """
 
     kind: Literal["band"] = "band"

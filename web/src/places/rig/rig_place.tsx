@@ -68,11 +68,11 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
   const { found: band, share } = useBand(answer, units);
   const tries = useTries(answer, units);
   const before = useRef<readonly Reading[] | null>(null);
-  if (band) before.current = band.readings;
   const readings = useMemo(
     () => shownReadings(answer.readings, band?.readings ?? null, before.current, tries?.readings ?? null),
     [answer, band, tries],
   );
+  if (band) before.current = readings;
   const { water } = answer;
   // biome-ignore lint/correctness/useExhaustiveDependencies: what it says is written in the person's units
   useEffect(() => {
