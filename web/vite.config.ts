@@ -29,7 +29,7 @@ export default defineConfig({
       },
     }),
   ],
-  build: { assetsInlineLimit: 0, chunkSizeWarningLimit: 800 },
+  build: { manifest: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 800 },
   server: { proxy: { "/api": "http://127.0.0.1:8450" } },
   test: {
     environment: "jsdom",

@@ -23,9 +23,9 @@ def test_the_page_has_its_words_in_it(
     assert plain == page.read_text()
     sly = {"Depth": "Tiefe</script><b>"}
     monkeypatch.setattr(pages, "language", lambda: Language(code="de", screen=sly))
-    pages._worded.cache_clear()
+    pages._written.cache_clear()
     worded = stranger.get(path).get_data(as_text=True)
-    pages._worded.cache_clear()
+    pages._written.cache_clear()
     assert worded.startswith('<html lang="de">')
     assert "<b>" not in worded.replace("<body>", "").replace("<\\/script><b>", "")
     (told,) = re.findall(r'<script id="words" type="application/json">(.*?)</script>', worded)

@@ -142,3 +142,15 @@ def test_the_first_tab_skips_places_and_bar_to_what_is_here(bench: Page) -> None
     expect(bench.get_by_role("main")).to_be_focused()
     bench.keyboard.press("Tab")
     assert bench.evaluate("document.querySelector('main').contains(document.activeElement)")
+
+
+def test_what_a_page_opens_with_is_asked_for_before_the_program_is_there_and_once(bench: Page) -> None:
+    address(bench)
+    bench.wait_for_selector("[data-testid=tank]")
+    asked: list[str] = []
+    bench.on("request", lambda request: asked.append(request.url.partition("/api/v1/")[2]))
+    bench.reload()
+    bench.wait_for_selector("[data-testid=tank]")
+    for path in ("me", "book", "drawer", "reaches", "in-hand"):
+        assert path in asked[: asked.index("workbench")]
+        assert asked[: asked.index("workbench")].count(path) == 1, path

@@ -2,6 +2,8 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, Refused, type SystemKey, taken } from "../api/client";
 import { useBench } from "./bench_store";
 
+const JUST_NOW_MS = 3000;
+
 export const useMe = () =>
   useQuery({ queryKey: ["me"], queryFn: async () => taken(await api.GET("/api/v1/me")), retry: false });
 
@@ -23,8 +25,13 @@ export const useBook = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** The drawer; what came just now is not asked for again by the next that shows it (own changes say that it is old). */
 export const useDrawer = () =>
-  useQuery({ queryKey: ["drawer"], queryFn: async () => taken(await api.GET("/api/v1/drawer")).drawer });
+  useQuery({
+    queryKey: ["drawer"],
+    queryFn: async () => taken(await api.GET("/api/v1/drawer")).drawer,
+    staleTime: JUST_NOW_MS,
+  });
 
 export const useReaches = () =>
   useQuery({ queryKey: ["reaches"], queryFn: async () => taken(await api.GET("/api/v1/reaches")).reaches });

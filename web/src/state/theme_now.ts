@@ -1,6 +1,6 @@
 export type Theme = "day" | "dusk";
 
-/** The theme in force; public/theme.js sets it before the first paint. */
+/** The theme in force; public/first.js sets it before the first paint. */
 export function themeNow(): Theme {
   return document.documentElement.dataset.theme === "dusk" ? "dusk" : "day";
 }

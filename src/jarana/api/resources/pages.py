@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from functools import cache, lru_cache
+from functools import lru_cache
 from pathlib import Path
 
 import brotli
@@ -14,6 +14,8 @@ from jarana.core.words.language import language
 
 blueprint = Blueprint("pages", __name__)
 PAGE = "index.html"
+HOME = "rig"
+"""The place one comes to first."""
 UNLISTED = ("shared", "join", "enter")
 """Places no search engine should keep."""
 COMPRESSED = {".js", ".css", ".svg"}
@@ -61,17 +63,50 @@ def page(path: str) -> Response:
         return send_from_directory(folder, path, max_age=0)
     if not (folder / PAGE).exists():
         return Response("The front end is not built; run bin/demo.", status=503, mimetype="text/plain")
-    answer = send_from_directory(folder, PAGE, max_age=0) if language().is_english else Response(_worded(folder / PAGE))
+    place = _place(path)
+    answer = Response(_written(folder / PAGE, place, (folder / PAGE).stat().st_mtime_ns))
     answer.headers["Cache-Control"] = "no-cache"
     if path.startswith(UNLISTED):
         answer.headers["X-Robots-Tag"] = "noindex, nofollow"
     return answer
 
 
-@cache
-def _worded(page: Path) -> str:
-    """Return the page with the words of its language in it: they are there before anything is drawn, without a signal too."""
+def _place(path: str) -> str:
+    """Return the place an address leads to: its last word, where that is one (/rig/…/taper), else its first."""
+    words = path.split("/")
+    return "taper" if words[-1] == "taper" else words[0]
+
+
+@lru_cache(maxsize=32)
+def _written(page: Path, place: str, _made: int) -> str:
+    """Return the page as it is sent: the pieces of its place are fetched with the program, not after it; words in its language."""
+    text = page.read_text(encoding="utf-8")
+    ahead = "".join(
+        f'<link rel="modulepreload" fetchpriority="low" crossorigin href="/{name}">'
+        for name in _pieces(page.parent, place)
+    )
+    text = text.replace("</head>", f"{ahead}</head>", 1)
     words = language()
+    if words.is_english:
+        return text
     told = json.dumps({"language": words.code, "screen": words.screen}, ensure_ascii=False).replace("</", "<\\/")
-    text = page.read_text(encoding="utf-8").replace('<html lang="en"', f'<html lang="{words.code}"', 1)
+    text = text.replace('<html lang="en"', f'<html lang="{words.code}"', 1)
     return text.replace("</head>", f'<script id="words" type="application/json">{told}</script></head>', 1)
+
+
+def _pieces(folder: Path, place: str) -> list[str]:
+    """Return the files a place is made of beyond the program itself; of an unknown one those of where it leads to."""
+    listed = folder / ".vite" / "manifest.json"
+    made = json.loads(listed.read_text(encoding="utf-8")) if listed.exists() else {}
+
+    def behind(key: str, seen: dict[str, None]) -> dict[str, None]:
+        if key in made and key not in seen:
+            seen[key] = None
+            for other in made[key].get("imports", ()):
+                behind(other, seen)
+        return seen
+
+    starts = (f"src/places/{place}/index.", f"src/app/{place}.", f"src/places/{HOME}/index.")
+    own = next((key for start in starts for key in made if key.startswith(start)), "")
+    there = behind(PAGE, {})
+    return [made[key]["file"] for key in behind(own, {}) if key not in there]
