@@ -401,7 +401,7 @@ function Hanging(props: {
       ) : null}
       <FlyText attachment={attachment} system={system} x={x + 16} y={Y + 92} />
       <GhostFly attachment={attachment} ghost={props.ghost} system={system} x={x + 100} y={Y + 72} />
-      <text x={x + 16} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
+      <text x={x + 22} y={Y + 46} fontSize={11.5} fill={props.weak ? "var(--float)" : "var(--soft)"}>
         {props.joint}
       </text>
     </g>
