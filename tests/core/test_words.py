@@ -34,10 +34,14 @@ AROUND = (
     "formats/old_log.py",
     "formats/stock_csv.py",
     "formats/rig_file.py",
+    "formats/rig_svg.py",
+    "formats/leader_svg.py",
+    "ports/gauge.py",
+    "ports/line_device.py",
 )
-"""What is said around the core: answers of the API, faults of files."""
+"""What is said around the core: answers of the API, faults of files, drawings, what is outside."""
 NO_WORDS = re.compile(
-    r"^(mail|person|case) x$|<|insert into|set local|select |noindex|charset|filename|2025-06-14|^line x: $| sent$|^open join$|dead worker|^no room$|^database away$|run bin/demo"
+    r"^(mail|person|case) x$|<|insert into|set local|select |noindex|charset|filename|2025-06-14|^line x: $| sent$|^open join$|dead worker|^no room$|^database away$|run bin/demo|^x=.x. text-anchor"
 )
 """Markup, statements, headers, lines of the log."""
 INSIDE = sorted(path for room in ROOMS for path in (SOURCE / "core" / room).rglob("*.py"))

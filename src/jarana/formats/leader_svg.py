@@ -6,6 +6,9 @@ from xml.sax.saxutils import escape
 
 from jarana.core.leader.spec import LeaderDesign
 from jarana.core.units import Writer
+from jarana.core.words import phrases
+
+say = phrases(__name__, "hinges = hinges ×{ $times }")
 
 WIDTH, HEIGHT, LEFT, RIGHT, LINE_Y = 1000, 150, 40, 30, 66
 THICK = 14.0
@@ -44,7 +47,7 @@ def leader_svg(leader: LeaderDesign, writer: Writer) -> str:
             f'stroke-width="{3 if hurts else 1.4}"/>'
         )
         if hurts:
-            text = f"hinges ×{joint.stiffness:.1f}"
+            text = escape(say("hinges", times=writer.number(joint.stiffness, 1)))
             parts.append(f'<text x="{x0:.1f}" y="{LINE_Y + 56}" text-anchor="middle" fill="#b93a24">{text}</text>')
         middle = f'x="{(x0 + x1) / 2:.1f}" text-anchor="middle"'
         if x1 - x0 > ROOM_PX:

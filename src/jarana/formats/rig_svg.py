@@ -13,6 +13,8 @@ say = phrases(
     __name__,
     """
 on = , on { $text }
+long = { $length } from line to point
+ring = ring, { $knot }
 """,
 )
 
@@ -49,7 +51,7 @@ def rig_svg(rig: Rig, writer: Writer) -> str:
     _sub(svg, "title", rig.name)
     Tree.SubElement(svg, "rect", width=str(WIDTH), height=str(HEIGHT), fill="#FFFFFF")
     _text(svg, 16, 28, rig.name, 17, INK, weight="bold")
-    _text(svg, 16, 48, f"{writer.text('length', rig.length)} from line to point", 12, SOFT)
+    _text(svg, 16, 48, say("long", length=writer.text("length", rig.length)), 12, SOFT)
     tip = rig.line.tip_mm * PX_PER_MM * 0.8
     Tree.SubElement(svg, "path", d=f"M0 {Y} H{LEFT}", stroke="#5D7A3C", fill="none").set("stroke-width", f"{tip:.1f}")
     edges = _edges(rig)
@@ -77,7 +79,7 @@ def rig_svg(rig: Rig, writer: Writer) -> str:
         else:
             Tree.SubElement(svg, "path", d=f"M{x0 - 4:.1f} {Y + 7} l4 -14 M{x0 + 1:.1f} {Y + 7} l4 -14", stroke=INK)
         name = (joint.loop or joint.knot).name
-        _text(svg, x0, Y + 44 + 14 * (i % 2), f"ring, {name}" if joint.ring else name, 10, SOFT, anchor="middle")
+        _text(svg, x0, Y + 44 + 14 * (i % 2), say("ring", knot=name) if joint.ring else name, 10, SOFT, anchor="middle")
     for attachment in rig.attachments:
         _fly(svg, rig, attachment, edges, writer)
     Tree.indent(svg)

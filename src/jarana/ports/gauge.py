@@ -10,7 +10,19 @@ import urllib.request
 from pydantic import ValidationError
 
 from jarana.core.water.gauge import GaugeReading
+from jarana.core.words import phrases
 from jarana.ports.patience import PATIENCE_SECONDS, within
+
+say = phrases(
+    __name__,
+    """
+garbled = the gauge's answer is garbled
+no-such = there is no such gauge
+out-of-order = the gauge is out of order
+late = the gauge did not answer in time
+away = the gauge cannot be reached
+""",
+)
 
 LARGEST = 64_000
 """bytes of an answer."""
@@ -40,9 +52,9 @@ def read_gauge(address: str, station: str, patience: float = PATIENCE_SECONDS) -
     try:
         reading = GaugeReading.model_validate_json(data)
     except ValidationError:
-        raise GaugeTroubleError("the gauge's answer is garbled") from None
+        raise GaugeTroubleError(say("garbled")) from None
     if reading.station != station or reading.at.tzinfo is None:
-        raise GaugeTroubleError("the gauge's answer is garbled")
+        raise GaugeTroubleError(say("garbled"))
     return reading
 
 
@@ -52,13 +64,13 @@ def stations(address: str, patience: float = PATIENCE_SECONDS) -> tuple[tuple[st
         rows = json.loads(_get(address, "/stations", patience))
         found = tuple((_checked(str(row["key"])), str(row["name"])[:120]) for row in rows[:100])
     except (ValueError, TypeError, KeyError):
-        raise GaugeTroubleError("the gauge's answer is garbled") from None
+        raise GaugeTroubleError(say("garbled")) from None
     return found
 
 
 def _checked(station: str) -> str:
     if not STATION.fullmatch(station):
-        raise GaugeTroubleError("there is no such gauge")
+        raise GaugeTroubleError(say("no-such"))
     return station
 
 
@@ -71,14 +83,12 @@ def _get(address: str, path: str, patience: float) -> bytes:
     try:
         data = within(patience, ask)
     except urllib.error.HTTPError as error:
-        raise GaugeTroubleError(
-            "there is no such gauge" if error.code == 404 else "the gauge is out of order"
-        ) from None
+        raise GaugeTroubleError(say("no-such") if error.code == 404 else say("out-of-order")) from None
     except TimeoutError:
-        raise GaugeTroubleError("the gauge did not answer in time") from None
+        raise GaugeTroubleError(say("late")) from None
     except (urllib.error.URLError, OSError, ValueError) as error:
         late = isinstance(getattr(error, "reason", None), TimeoutError)
-        raise GaugeTroubleError("the gauge did not answer in time" if late else "the gauge cannot be reached") from None
+        raise GaugeTroubleError(say("late") if late else say("away")) from None
     if len(data) > LARGEST:
-        raise GaugeTroubleError("the gauge's answer is garbled")
+        raise GaugeTroubleError(say("garbled"))
     return data

@@ -14,7 +14,26 @@ from dataclasses import dataclass
 
 from jarana.core import units
 from jarana.core.errors import InputError, shorten
+from jarana.core.words import phrases
 from jarana.ports.patience import PATIENCE_SECONDS
+
+say = phrases(
+    __name__,
+    """
+device = { $key ->
+    [micrometer] micrometer
+   *[scale] pull scale
+ }
+garbled = garbled
+check = its check digits do not agree
+other-device = is not from a { $device }
+other-unit = a unit no { $device } uses
+outside = outside what it can measure
+silent = no answer within { $seconds } s
+absent = The { $device } does not answer.
+went = went away
+""",
+)
 
 ANSWER = re.compile(r"(?P<name>[A-Z]{2,8}) (?P<value>[+-]?\d{1,6}(\.\d{1,6})?) (?P<unit>[A-Za-z]{1,4})")
 LONGEST_LINE = 80
@@ -34,16 +53,20 @@ class Device:
 
     key: str
     name: str
-    title: str
     quantity: units.Kind
     least: float
     most: float
     unit: str
     columns: tuple[str, str, str]
 
+    @property
+    def title(self) -> str:
+        """What people call it."""
+        return say("device", key=self.key)
 
-MICROMETER = Device("micrometer", "MIC", "micrometer", "diameter", 0.02e-3, 2e-3, "mm", ("measured", "spread", "n"))
-PULL_SCALE = Device("scale", "PULL", "pull scale", "force", 0.05, 600.0, "kg", ("pulled", "pulled_spread", "pulled_n"))
+
+MICROMETER = Device("micrometer", "MIC", "diameter", 0.02e-3, 2e-3, "mm", ("measured", "spread", "n"))
+PULL_SCALE = Device("scale", "PULL", "force", 0.05, 600.0, "kg", ("pulled", "pulled_spread", "pulled_n"))
 DEVICES = {device.key: device for device in (MICROMETER, PULL_SCALE)}
 
 
@@ -99,16 +122,16 @@ def read_line(device: Device, line: str) -> float:
     body = body.rstrip()
     match = ANSWER.fullmatch(body)
     if not star or match is None:
-        raise InputError.one("reading", shorten(line.strip()), "garbled")
+        raise InputError.one("reading", shorten(line.strip()), say("garbled"))
     if check.strip().upper() != checksum(body):
-        raise InputError.one("reading", shorten(body), "its check digits do not agree")
+        raise InputError.one("reading", shorten(body), say("check"))
     if match["name"] != device.name:
-        raise InputError.one("reading", shorten(body), f"is not from a {device.title}")
+        raise InputError.one("reading", shorten(body), say("other-device", device=device.title))
     if match["unit"] not in units.UNITS[device.quantity]:
-        raise InputError.one("reading", shorten(body), f"a unit no {device.title} uses")
+        raise InputError.one("reading", shorten(body), say("other-unit", device=device.title))
     value = float(match["value"]) * units.UNITS[device.quantity][match["unit"]]
     if not device.least <= value <= device.most:
-        raise InputError.one("reading", shorten(body), "outside what it can measure")
+        raise InputError.one("reading", shorten(body), say("outside"))
     return value
 
 
@@ -142,7 +165,7 @@ def measure(device: Device, address: str, n: int, patience: float = 0.7, whole: 
                 line.sendall(b"READ\r\n")
                 text = _line(line, buffer, min(time.monotonic() + patience, until))
                 if text is None:
-                    rejected.append(Rejected("", f"no answer within {patience:g} s"))
+                    rejected.append(Rejected("", say("silent", seconds=f"{patience:g}")))
                     continue
                 try:
                     good.append(read_line(device, text))
@@ -150,8 +173,8 @@ def measure(device: Device, address: str, n: int, patience: float = 0.7, whole: 
                     rejected.append(Rejected(shorten(text.strip()), error.faults[0].reason))
     except (OSError, ValueError) as error:
         if not good:
-            raise DeviceAbsentError(f"The {device.title} does not answer.") from error
-        rejected.append(Rejected("", "went away"))
+            raise DeviceAbsentError(say("absent", device=device.title)) from error
+        rejected.append(Rejected("", say("went")))
     return Sample(tuple(good), tuple(rejected))
 
 
