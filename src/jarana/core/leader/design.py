@@ -157,8 +157,9 @@ def _shared(
     spec: LeaderSpec, path: Sequence[Spool], butt: float, tippet: float, total: int, unit: float
 ) -> tuple[Piece, ...] | None:
     """Return the pieces of a chain by shares; None where a section would be shorter than allowed."""
-    *upper, last = path
-    thick = [s for s in upper if s.diameter_mm >= BUTT_GROUP * upper[0].diameter_mm]
+    groups = _groups(path)
+    upper = path[:-1]
+    thick = upper[: groups.count("butt")]
     steps = upper[len(thick) :]
     tip_units = round(spec.tippet_length_mm / unit) if spec.tippet_length_mm else tippet * total
     rest = total - tip_units
@@ -175,18 +176,23 @@ def _shared(
     counts = rounded(wanted, total)
     if min(counts) * unit < spec.least_section_mm - 1e-6:
         return None
-    groups: list[Group] = [*(["butt"] * len(thick)), *(["step"] * len(steps)), "tippet"]  # type: ignore[list-item]
-    return tuple(
-        Piece(group, spool, spool.material, spool.diameter_mm, spool.diameter_mm, n)
-        for group, spool, n in zip(groups, (*upper, last), counts, strict=True)
-    )
+    return _pieces(path, counts)
 
 
 def _even(path: Sequence[Spool], total: int) -> tuple[Piece, ...]:
-    counts = rounded([total / len(path)] * len(path), total)
+    return _pieces(path, rounded([total / len(path)] * len(path), total))
+
+
+def _groups(path: Sequence[Spool]) -> list[Group]:
+    """Return what each spool of a chain is: butt while it is nearly as thick as the first, then steps, the last the tippet."""
+    butt = BUTT_GROUP * path[0].diameter_mm
+    return [*("butt" if s.diameter_mm >= butt else "step" for s in path[:-1]), "tippet"]
+
+
+def _pieces(path: Sequence[Spool], counts: Sequence[int]) -> tuple[Piece, ...]:
     return tuple(
-        Piece("tippet" if s is path[-1] else "butt", s, s.material, s.diameter_mm, s.diameter_mm, n)
-        for s, n in zip(path, counts, strict=True)
+        Piece(group, spool, spool.material, spool.diameter_mm, spool.diameter_mm, n)
+        for group, spool, n in zip(_groups(path), path, counts, strict=True)
     )
 
 
