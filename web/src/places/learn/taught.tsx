@@ -54,6 +54,11 @@ export function Taught({ reach }: { reach: Reach }) {
       </p>
       <Lesson water={reach.id} />
       <Unknowns rows={learnt.unknowns} />
+      <p className="mt-1 text-[13px] text-soft">
+        {phrase(
+          "As these drifts taught it. It fades with the days since: today it is reckoned nearer to what is written.",
+        )}
+      </p>
       {learnt.apart.length > 0 ? (
         <p className="mt-1 text-[13px] text-soft">
           {phrase("The drifts do not tell apart: {apart}.", {
@@ -130,7 +135,7 @@ function Unknowns({ rows }: { rows: Learnt["unknowns"] }) {
         <tr className="text-left text-soft">
           <th className="w-[34%]">{phrase("unknown")}</th>
           <th>{phrase("½ · as written · 2 ×")}</th>
-          <th className="w-[8.5rem] text-right">{phrase("now")}</th>
+          <th className="w-[8.5rem] text-right">{phrase("learnt")}</th>
         </tr>
       </thead>
       <tbody>
