@@ -42,12 +42,12 @@ const section = {
   cautions: [],
 } as Section;
 
-function show() {
+function show(shown = water) {
   const select = vi.fn();
   const move = vi.fn();
   render(
     <WaterSection
-      water={water}
+      water={shown}
       section={section}
       system={system}
       bedName="cobble"
@@ -96,5 +96,32 @@ describe("the water from above", () => {
     expect(said).toContain("near 0.30 m/s, main 0.60 m/s");
     expect(said).toContain("the fish 5.5 m off");
     expect(screen.getByText("wind")).toBeTruthy();
+  });
+});
+
+describe("soundings close together", () => {
+  const near = (x_m: number, depth_m: number) =>
+    ({
+      ...water,
+      soundings: [
+        { x_m: 0, depth_m: 0.5, name: "riffle" },
+        { x_m, depth_m, name: "lip" },
+      ],
+    }) as unknown as Reach;
+  const heights = (...texts: string[]) => texts.map((t) => Number(screen.getByText(t).getAttribute("y")));
+  const mark = (i: number) => Number(document.querySelectorAll("circle")[i]?.getAttribute("cy"));
+
+  it("have their names in two rows and no depth under the next mark", () => {
+    show(near(0.6, 0.55));
+    const [riffle, lip, shallow] = heights("riffle", "lip", "0.50 m");
+    expect(lip).toBeLessThan((riffle ?? 0) - 10);
+    expect(shallow).toBeLessThan(mark(0));
+  });
+
+  it("farther apart stand in one row, each depth below its mark", () => {
+    show(near(4, 0.55));
+    const [riffle, lip, shallow] = heights("riffle", "lip", "0.50 m");
+    expect(lip).toBe(riffle);
+    expect(shallow).toBeGreaterThan(mark(0));
   });
 });

@@ -52,6 +52,7 @@ export function WaterSection(props: Props) {
   const fastest = Math.max(...section.columns.flatMap((c) => c.paces.map((p) => p.pace_m_s)), 0.01);
   const stretch = (py(1) - py(0)) / (px(1) - px(0));
   const soundings = water.soundings ?? [];
+  const rows = nameRows(soundings.map((s) => ({ x: px(s.x_m), name: s.name ?? "" })));
   const inMetres = (event: PointerEvent<SVGElement>) => {
     const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
     const at = x.invert(event.clientX - (box?.left ?? 0)) / along;
@@ -153,17 +154,22 @@ export function WaterSection(props: Props) {
       {soundings.map((s, i) => {
         const at = drag?.index === i ? { cx: drag.x, cy: drag.y } : { cx: px(s.x_m), cy: py(s.depth_m) };
         const edge = at.cx > width - RIGHT - 60;
+        const next = soundings[i + 1];
+        const above = next && !edge ? covers(px(next.x_m) - at.cx, py(next.depth_m) - at.cy) : false;
         return (
           <g key={i}>
-            <text x={at.cx} y={TOP - 12} fontSize={12} fill="var(--ink)" textAnchor={anchor(at.cx, width)}>
+            <text x={at.cx} y={rows[i]} fontSize={12} fill="var(--ink)" textAnchor={anchor(at.cx, width)}>
               {s.name}
             </text>
             <text
               x={at.cx + (edge ? -12 : 12)}
-              y={at.cy + 20}
+              y={at.cy + (above ? -10 : 20)}
               fontSize={12.5}
               fontWeight={600}
               fill="var(--bed-ink)"
+              stroke={above ? "var(--casing)" : "none"}
+              strokeWidth={2.5}
+              paintOrder="stroke"
               textAnchor={edge ? "end" : "start"}
               className="mono"
             >
@@ -222,6 +228,27 @@ export function WaterSection(props: Props) {
       </text>
     </svg>
   );
+}
+
+/** Whether a mark so far to the right and so far below lies on a depth written below its own mark, px. */
+function covers(right: number, below: number): boolean {
+  return right > 0 && right < 76 && below > -2 && below < 36;
+}
+
+const LETTER = 6.6;
+
+/** The height of each sounding's name: one that would run into the name before it stands a row higher. */
+function nameRows(names: readonly { x: number; name: string }[]): number[] {
+  const rows: number[] = [];
+  let end = Number.NEGATIVE_INFINITY;
+  let row = TOP - 12;
+  for (const { x, name } of names) {
+    const begin = x < LEFT + 24 ? x : x - (name.length * LETTER) / 2;
+    row = name && begin < end + 8 && row === TOP - 12 ? TOP - 26 : TOP - 12;
+    rows.push(row);
+    if (name) end = begin + name.length * LETTER;
+  }
+  return rows;
 }
 
 function anchor(x: number, width: number): "start" | "middle" | "end" {
