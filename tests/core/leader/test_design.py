@@ -21,7 +21,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.strength.chain import strength_chain
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import usual_knot
-from jarana.core.tackle.packet import changes_until_extended, cut_back, diameter_at, packets, place_of, tip_now
+from jarana.core.tackle.packet import cut_back, packets, place_of
 from jarana.core.units import Writer
 
 WRITER = Writer()
@@ -183,25 +183,9 @@ def test_stiffness_by_hand_and_its_limits() -> None:
     assert [grade(r) for r in (3.2, 3.3, 5.1)] == ["fine", "look", "act"]
 
 
-def test_a_packet_is_as_thick_as_it_is_where_it_is() -> None:
+def test_a_cut_back_packet_is_designed_on_as_thick_as_it_is_now() -> None:
     packet = packets()["2.7-0.18"]
-    assert packet.new_length == pytest.approx(2.7)
-    assert diameter_at(packet, 1.0) == 0.53
-    assert diameter_at(packet, 2.7) == 0.18
-    for mm in (0.2, 0.22, 0.3, 0.5):
-        assert diameter_at(packet, place_of(packet, mm)) == pytest.approx(mm)
-    with pytest.raises(InputError):
-        place_of(packet, 0.1)
-
-
-def test_fly_changes_walk_up_the_taper() -> None:
-    packet = packets()["2.7-0.18"]
-    assert tip_now(packet, 5) == 0.18
-    assert tip_now(packet, 8) > tip_now(packet, 6) > 0.18
-    assert changes_until_extended(packet) == 5
-    assert tip_now(packet, changes_until_extended(packet)) <= 0.18 * 1.25
     back = cut_back(packet, packet.new_length - place_of(packet, 0.22))
-    assert tip_now(back) == pytest.approx(0.22)
     leader = made(school="packet", packet=back.model_dump(), total_mm=3400, tippet_mm=0.1778)
     assert leader.sections[-2].d1_mm == pytest.approx(0.22, abs=1e-3)
 
