@@ -26,6 +26,8 @@ type Props = {
   onTip?: (height: number) => void;
 };
 
+/** Width of a letter of the zone's name, px. */
+const LETTER = 6.2;
 const LEFT = 54;
 const RIGHT = 14;
 const TOP = 62;
@@ -70,12 +72,14 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
   const upper = Math.min(zoneTop + 3, bed - 16);
   const lower = Math.max(upper, Math.min(y((corners[0]?.zone_end_m ?? floor) * deep), bed) - 19);
+  const zoneName = phrase("taking zone");
+  const label = { width: Math.max(zoneName.length * LETTER + 8, 72), height: 16 };
   const named = clearPlace(
     [104, 8, 190, 280, 370]
-      .filter((off, i) => i === 0 || LEFT + off + 72 < right - 150)
-      .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, width: 72, height: 16 }))),
+      .filter((off, i) => i === 0 || LEFT + off + label.width < right - 150)
+      .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, ...label }))),
     [...drift.flies.map((fly) => points(drift, fly.node)), ...paceLabels(drift, (d) => y(d * deep)).map(along)],
-  ) ?? { x: LEFT + 104, y: upper, width: 72, height: 16 };
+  ) ?? { x: LEFT + 104, y: upper, ...label };
   const stretch = (bed - surface) / floor / ((right - LEFT) / (most - least));
   const flies = drift.flies.map((fly) => ({
     fly,
@@ -127,7 +131,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       </text>
       <rect {...named} rx={2} fill="var(--sheet)" opacity={0.7} />
       <text x={named.x + 4} y={named.y + 12} fontSize={12} fill="var(--zone-ink)" fontWeight={600}>
-        {phrase("taking zone")}
+        {zoneName}
       </text>
       <path d={`M${LEFT} ${surface} H${right}`} stroke="var(--ink)" strokeWidth={1.6} />
       <g clipPath="url(#tank-water)">
