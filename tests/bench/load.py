@@ -119,7 +119,7 @@ class Angler(threading.Thread):
                     break
                 # As the screen looks: the longer it takes, the seldomer (web/src/state/run_job.ts).
                 looks += 1
-                least = 0.24 if seen["state"] == "waiting" else 0.12
+                least = (1.0 if first else 0.24) if seen["state"] == "waiting" else 0.12
                 time.sleep(min(max((time.monotonic() - asked) / 3, least), 1.0))
         except urllib.error.HTTPError as error:
             self.errors.append(f"{error.code} {error.read().decode()[:300]}")

@@ -71,6 +71,11 @@ describe("looks at a job", () => {
     const looks = (state: string) => [0, 360, 420, 900, 3000, 60_000].map((waited) => nextLook(waited, state));
     expect(looks("running")).toEqual([120, 120, 140, 300, 1000, 1000]);
     expect(looks("waiting")).toEqual([240, 240, 240, 300, 1000, 1000]);
+    expect(
+      [0, 900].map((waited) => nextLook(waited, "waiting", true)),
+      "left for later",
+    ).toEqual([1000, 1000]);
+    expect(nextLook(900, "running", true)).toBe(300);
   });
   it("begin a little before the last of its kind had its first answer", () => {
     expect([0, 150, 1000, 60_000].map(firstLook)).toEqual([120, 120, 800, 1000]);

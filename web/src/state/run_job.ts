@@ -10,9 +10,14 @@ const LATEST_MS = 1000;
 /** Nothing is found sooner of one that has not been begun. */
 const NOT_BEGUN_MS = 240;
 
-/** How long to wait before the next look at a job that has been waited for so long, and was in a state when it was looked at. */
-export const nextLook = (waited_ms: number, state: string) =>
-  Math.min(Math.max(waited_ms * OF_THE_WAIT, state === "waiting" ? NOT_BEGUN_MS : SOONEST_MS), LATEST_MS);
+/**
+ * How long to wait before the next look at a job that has been waited for so long, and was in a state when it was looked at. One
+ * that waits although something was found is left for later: others go first.
+ */
+export const nextLook = (waited_ms: number, state: string, found = false) => {
+  if (state === "waiting" && found) return LATEST_MS;
+  return Math.min(Math.max(waited_ms * OF_THE_WAIT, state === "waiting" ? NOT_BEGUN_MS : SOONEST_MS), LATEST_MS);
+};
 
 /** How long to wait before the first look, by how long the last of its kind took. */
 export const firstLook = (last_ms: number) => Math.min(Math.max(last_ms * OF_THE_LAST, SOONEST_MS), LATEST_MS);
@@ -52,7 +57,7 @@ export async function runJob<K extends AskedJob["kind"]>(
       // What is there at the first look may have been there for long.
       if (job.found && !found) lately.set(asked.kind, looks === 0 ? waited / 2 : waited);
       found = Boolean(job.found);
-      wait = nextLook(waited, state);
+      wait = nextLook(waited, state, found);
       if (state === "done") return job.found as Found<K>;
       if (state === "failed") throw new JobFailed(job.fault?.detail ?? phrase("It could not be computed."));
       if (state === "stopped") throw new JobFailed(phrase("It was stopped."));
