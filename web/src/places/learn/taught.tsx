@@ -55,9 +55,7 @@ export function Taught({ reach }: { reach: Reach }) {
       <Lesson water={reach.id} />
       <Unknowns rows={learnt.unknowns} />
       <p className="mt-1 text-[13px] text-soft">
-        {phrase(
-          "As these drifts taught it. It fades with the days since: today it is reckoned nearer to what is written.",
-        )}
+        {phrase("As these drifts taught it; with the days since, what counts of it grows less.")}
       </p>
       {learnt.apart.length > 0 ? (
         <p className="mt-1 text-[13px] text-soft">
