@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refused } from "../api/client";
 import { AccountSheet } from "../features/account/account_sheet";
@@ -71,6 +71,7 @@ function SignedIn() {
   const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
   useActions("everywhere", useEverywhere());
   useSheetAddress();
+  useAskedAnew(pathname);
   const missing = useInHandAddress(state === "ready");
   useKeyboard();
   return (
@@ -204,6 +205,20 @@ function useSheetAddress(): void {
     };
   }, [navigate]);
   useEffect(() => followAddress(search), [search]);
+}
+
+/**
+ * An answer rests on more than rig and water: rules, drawer and one's own measures may have been changed in another place. Who comes
+ * to the rig from there has it told anew.
+ */
+function useAskedAnew(pathname: string): void {
+  const place = pathname.split("/")[1];
+  const before = useRef(place);
+  useEffect(() => {
+    if (before.current === place) return;
+    before.current = place;
+    if (place === "rig") useBench.getState().again();
+  }, [place]);
 }
 
 /** What can be done wherever one is. */
