@@ -87,11 +87,11 @@ def postgres(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Postgr
         return Postgres(json.loads(told.read_text()), worker_id)
 
 
-def _start(root: Path) -> dict[str, str]:
+def _start(root: Path, settings: tuple[str, ...] = TEST_SETTINGS) -> dict[str, str]:
     for parent in (root, *root.parents[:2]):
         if parent != Path("/tmp") and parent.owner() == root.owner():
             parent.chmod(0o755)
-    server = PrivatePostgres(root / "postgres", TEST_SETTINGS)
+    server = PrivatePostgres(root / "postgres", settings)
     address = server.start().rpartition("/")[0]
     made = {"server": address, "folder": str(root / "postgres")}
     shared = Postgres(made, "template")
@@ -123,19 +123,19 @@ def pytest_sessionfinish(session: pytest.Session) -> None:
         return
     told = session.config._tmp_path_factory.getbasetemp() / SERVER
     if told.exists():
-        PrivatePostgres(Path(json.loads(told.read_text())["folder"]), TEST_SETTINGS).stop()
+        PrivatePostgres(Path(json.loads(told.read_text())["folder"]), TEST_SETTINGS).forget()
 
 
 @contextmanager
-def shared_postgres() -> Iterator[Postgres]:
-    """A server of one's own outside pytest."""
+def shared_postgres(settings: tuple[str, ...] = TEST_SETTINGS) -> Iterator[Postgres]:
+    """A server of one's own outside pytest; with no `settings` as the product runs it."""
     with TemporaryDirectory() as folder:
         Path(folder).chmod(0o755)
-        told = _start(Path(folder))
+        told = _start(Path(folder), settings)
         try:
             yield Postgres(told, "alone")
         finally:
-            PrivatePostgres(Path(told["folder"]), TEST_SETTINGS).stop()
+            PrivatePostgres(Path(told["folder"]), settings).forget()
 
 
 @pytest.fixture

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from datetime import date
 
+from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import nominal, story
-from jarana.core.drift.result import Drift
 from jarana.core.methods import methods
 from jarana.core.methods.base import Started
 from jarana.core.readings import reading_kinds, readings_of

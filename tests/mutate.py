@@ -30,11 +30,21 @@ PACKAGES = {
     "outcomes": ("src/jarana/core/outcomes/*.py", ["tests/core/outcomes", "tests/core/readings/test_shares.py"]),
     "worth": ("src/jarana/core/worth/*.py", ["tests/core/worth"]),
     "learn": ("src/jarana/core/learn/*.py", ["tests/core/learn"]),
-    "search": ("src/jarana/core/search/*.py", ["tests/core/search", "tests/formats/test_search_commands.py"]),
+    "search": (
+        "src/jarana/core/search/*.py",
+        [
+            "tests/core/search",
+            "tests/core/readings/test_tries.py",
+            "tests/core/methods/test_questions.py",
+            "tests/formats/test_search_commands.py",
+            "tests/formats/test_rig_report.py",
+        ],
+    ),
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "unit_rules": ("src/jarana/core/unit_rules.py", ["tests/core/test_units.py"]),
     "documents": ("src/jarana/core/documents/*.py", ["tests/core/documents"]),
     "both": ("src/jarana/core/rig/both.py", ["tests/core/rig/test_both.py"]),
+    "water": ("src/jarana/core/water/*.py", ["tests/core/water"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
 NONE, SEED = "nothing-is-called-so", 11

@@ -1,12 +1,32 @@
+/// <reference types="node" />
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { brotliCompressSync } from "node:zlib";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
+import type { Plugin } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
 import { defineConfig } from "vitest/config";
+
+/** Writes a compressed copy beside every hashed file, as small as it goes: it is sent as it is. */
+function compressed(): Plugin {
+  return {
+    name: "compressed",
+    apply: "build",
+    writeBundle({ dir = "" }) {
+      const folder = join(dir, "assets");
+      for (const file of readdirSync(folder).filter((name) => /\.(js|css|svg)$/.test(name))) {
+        writeFileSync(join(folder, `${file}.br`), brotliCompressSync(readFileSync(join(folder, file))));
+      }
+    },
+  };
+}
 
 export default defineConfig({
   plugins: [
     react(),
     tailwindcss(),
+    compressed(),
     VitePWA({
       registerType: "prompt",
       injectRegister: false,

@@ -232,11 +232,14 @@ def test_today_s_water_and_the_rig_in_hand_belong_to_the_person(app: Flask, clie
     assert first["water"] == "weir-run"
     other_rig = client.get("/api/v1/rigs").json["rigs"][3]["id"]
     taken = client.put("/api/v1/in-hand", json={"water": "oskel-north", "rig": other_rig}).json
-    assert taken == {"water": "oskel-north", "rig": other_rig}
+    assert (taken["water"], taken["rig"]) == ("oskel-north", other_rig)
+    rig = client.get(f"/api/v1/rigs/{other_rig}").json["rig"]
+    flies = [a["body"]["pattern"] for a in rig["attachments"] if a["body"]["kind"] == "fly"]
+    assert taken["told"] == [rig["name"], "Oskel Water, north shore", ", ".join(flies)]
     assert enter(app, None).get("/api/v1/in-hand").json == taken
     client.delete(f"/api/v1/rigs/{other_rig}")
     assert client.get("/api/v1/in-hand").json["rig"] not in (None, other_rig)
-    assert enter(app, "new here").get("/api/v1/in-hand").json == {"water": None, "rig": None}
+    assert enter(app, "new here").get("/api/v1/in-hand").json == {"water": None, "rig": None, "told": []}
     assert client.put("/api/v1/in-hand", json={"water": "nowhere"}).status_code == 404
 
 

@@ -17,7 +17,7 @@ from sqlalchemy import select, text
 from jarana.core.errors import SolverError
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
-from jarana.storage.repositories import Jobs
+from jarana.storage.jobs import Jobs
 from jarana.storage.tables import CaseRow, JobRow
 from jarana.usecases import queue
 from jarana.usecases.jobs import job_kinds
@@ -133,12 +133,12 @@ def test_a_job_is_begun_twice_at_most(client: FlaskClient, asked: dict[str, obje
     turns = []
     for _ in range(queue.TURNS + 1):
         with operating(sessions) as session:
-            turns.append(Jobs.of_worker(session, UUID(job), queue.TURNS) is not None)
+            turns.append(Jobs.of_worker(session, UUID(job), queue.TURNS, "twice") is not None)
             session.commit()
     assert turns == [True] * queue.TURNS + [False]
     seen = client.get(f"/api/v1/jobs/{job}").json
     assert (seen["state"], seen["found"]) == ("failed", None)
-    assert "broken off twice" in seen["fault"]["detail"]
+    assert seen["fault"]["detail"] == "twice"
 
 
 @pytest.mark.parametrize(

@@ -373,3 +373,18 @@ def test_rules_that_were_thrown_away_elsewhere_are_not_as_they_were_seen(client:
     client.delete("/api/v1/rule-sets/lower")
     assert client.put("/api/v1/rule-sets/lower", json=RULES | {"base": seen}).status_code == 409
     assert client.put("/api/v1/rule-sets/lower", json=RULES | {"base": ""}).status_code == 200
+
+
+def test_a_water_changed_here_and_elsewhere_is_told_and_put_in_one(client: FlaskClient, weir_run: Reach) -> None:
+    number = next(r["number"] for r in client.get("/api/v1/reaches").json["reaches"] if r["reach"]["id"] == "weir-run")
+    there = put(client, SetDepth(value="0.7").apply(weir_run), number).json
+    mine = weir_run.model_copy(update={"wind_m_s": 5.0})
+    body = {"base": weir_run.model_dump(mode="json"), "reach": mine.model_dump(mode="json")}
+    found = client.post("/api/v1/reaches/weir-run/both", json=body).json
+    assert found["newest"] == there
+    assert [c["said"] for c in found["theirs"]] == ["depth 0.90 → 0.70 m"]
+    assert (found["reach"]["depth_m"], found["reach"]["wind_m_s"]) == (0.7, 5.0)
+    assert found["clashes"] == []
+    assert client.post("/api/v1/reaches/nowhere/both", json=body).json["faults"] != []
+    gone = {key: value | {"id": "nowhere"} for key, value in body.items()}
+    assert client.post("/api/v1/reaches/nowhere/both", json=gone).status_code == 404

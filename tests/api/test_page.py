@@ -49,3 +49,27 @@ def test_a_page_that_was_built_anew_is_sent_at_once(stranger: FlaskClient, app: 
     for text in ("<p>one", "<p>two"):
         page.write_text(text)
         assert stranger.get("/rig").get_data(as_text=True) == text
+
+
+@pytest.mark.parametrize(("takes", "sent", "packed"), [("br, gzip", b"small", "br"), ("gzip", b"let long = 1;", None)])
+def test_a_hashed_file_is_sent_as_it_was_packed_to_whoever_takes_that_and_is_still_a_program(
+    stranger: FlaskClient, app: Flask, takes: str, sent: bytes, packed: str | None
+) -> None:
+    assets = app.config["WEB"] / "assets"
+    assets.mkdir()
+    (assets / "rig-a1.js").write_bytes(b"let long = 1;")
+    (assets / "rig-a1.js.br").write_bytes(b"small")
+    answer = stranger.get("/assets/rig-a1.js", headers={"Accept-Encoding": takes})
+    assert (answer.data, answer.headers.get("Content-Encoding")) == (sent, packed)
+    assert answer.mimetype == "text/javascript"
+    assert "max-age=31536000" in answer.headers["Cache-Control"]
+    assert "Accept-Encoding" in answer.headers["Vary"]
+
+
+def test_what_was_packed_has_no_other_name_and_what_is_not_there_is_told(stranger: FlaskClient, app: Flask) -> None:
+    assets = app.config["WEB"] / "assets"
+    assets.mkdir()
+    (assets / "face.woff2").write_bytes(b"glyphs")
+    plain = stranger.get("/assets/face.woff2", headers={"Accept-Encoding": "br"})
+    assert (plain.data, plain.headers.get("Content-Encoding")) == (b"glyphs", None)
+    assert stranger.get("/assets/gone.js", headers={"Accept-Encoding": "br"}).status_code == 404

@@ -28,6 +28,7 @@ FAST_S = 0.3
 LONGEST_S = 90.0
 STEPS_MM = (-100, 40, -60, 50, 70)
 """What is cut off the point's tippet, and tied on again."""
+WHO = ("web", "jobs", "the anglers themselves", "the database and all else")
 
 
 def signed_in(site: Site) -> Caller:
@@ -151,27 +152,41 @@ def cores() -> tuple[float, float]:
     return worked / os.sysconf("SC_CLK_TCK"), (worked + idle + waits) / os.sysconf("SC_CLK_TCK")
 
 
+def worked(site: Site) -> tuple[float, float, float, float]:
+    """Return the seconds of cores that web processes, job processes, the anglers here and all the rest have worked."""
+    by_nice = {True: 0.0, False: 0.0}
+    for pid in site.children():
+        rest = Path(f"/proc/{pid}/stat").read_text().rpartition(")")[2].split()
+        by_nice[int(rest[16]) > 0] += (int(rest[11]) + int(rest[12])) / os.sysconf("SC_CLK_TCK")
+    mine = time.process_time()
+    return by_nice[False], by_nice[True], mine, cores()[0] - by_nice[False] - by_nice[True] - mine
+
+
 def measure(site: Site, anglers: int, seconds: float, fast: bool = False) -> None:
-    """Print how long so many anglers wait."""
+    """Print how long so many anglers wait, and what memory there is before, after a third, and at the end."""
     people = [Angler(site, k, anglers, 0.0, fast) for k in range(anglers)]
     before = memory(site)
-    begun, (worked, there) = time.monotonic(), cores()
+    begun, there, before_it = time.monotonic(), cores(), worked(site)
     until = begun + seconds
     for person in people:
         person.until = until
         person.start()
+    time.sleep(seconds / 3)
+    warm = memory(site)
+    time.sleep(max(until - time.monotonic(), 0))
+    took, given, worked_by = time.monotonic() - begun, cores(), worked(site)
     for person in people:
-        person.join(seconds + 120)
+        person.join(LONGEST_S + EDITS * APART_S)
     edits, first, whole = (
         [v for person in people for v in getattr(person, name)] for name in ("edits", "first", "whole")
     )
     errors = [e for person in people for e in person.errors]
-    took, (worked_by, there_by) = time.monotonic() - begun, cores()
+    shares = [f"{(b - a) / took:.2f} {name}" for a, b, name in zip(before_it, worked_by, WHO, strict=True)]
     print(
         f"{anglers} anglers, {seconds:.0f} s: {len(edits)} edits, p50 {1000 * statistics.median(edits):.0f} p95 {1000 * p95(edits):.0f} ms; "
         f"first shares p95 {p95(first):.1f} s ({len(first)}); all p95 {p95(whole):.1f} s ({len(whole)}); "
-        f"{len(errors)} errors {errors[:2]}; memory {before:.0f} → {memory(site):.0f} MB; "
-        f"{(worked_by - worked) / took:.2f} cores worked of {(there_by - there) / took:.2f} that were given",
+        f"{len(errors)} errors {errors[:2]}; memory {before:.0f} → {warm:.0f} → {memory(site):.0f} MB; "
+        f"{(given[0] - there[0]) / took:.2f} cores worked of {(given[1] - there[1]) / took:.2f} that were given: {', '.join(shares)}",
         flush=True,
     )
 
@@ -180,7 +195,7 @@ def main() -> None:
     """Measure for some numbers of anglers."""
     asked = [int(v) for v in sys.argv[1:2]] or [5, 20]
     seconds = float(sys.argv[2]) if len(sys.argv) > 2 else 90.0
-    with shared_postgres() as postgres:
+    with shared_postgres(()) as postgres:
         site = Site(postgres.copy("load", VALLEY), Path("/tmp/load.log"))
         site.start()
         try:

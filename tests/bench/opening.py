@@ -5,6 +5,7 @@ python -m tests.bench.opening
 
 from __future__ import annotations
 
+import json
 import statistics
 import time
 
@@ -18,7 +19,13 @@ from tests.e2e.site import Site
 SLOWER = 4
 MBIT, LATENCY_MS = 1.6, 150
 OPENINGS = 5
+LOADS = 5
+SEEN = {"known": "#glimpse li, nav", "bench": "nav", "tank": "[data-testid=tank]"}
 PAINTED = """
+  window.seen = {}; new MutationObserver(() => { for (const [what, where] of Object.entries(SEEN))
+    if (!(what in seen) && document.querySelector(where)) { seen[what] = 0;
+      requestAnimationFrame(() => setTimeout(() => { seen[what] = performance.now() / 1000 })) } })
+    .observe(document, { childList: true, subtree: true });
   window.shifts = 0; window.lcp = 0; window.longest = 0;
   new PerformanceObserver(l => { for (const e of l.getEntries()) if (!e.hadRecentInput) window.shifts += e.value })
     .observe({ type: 'layout-shift', buffered: true });
@@ -44,25 +51,32 @@ def slowed(page: Page, line: bool = True) -> CDPSession:
 
 
 def slow_line(browser: Browser, site: Site) -> None:
-    """Print the first load and an opening from the cache, throttled."""
+    """Print the first load, throttled: from the press to what was painted, as the page's own clock tells it."""
     for size in ({"width": 1280, "height": 800}, {"width": 390, "height": 844}):
-        context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
-        context.add_init_script(PAINTED)
-        page = context.new_page()
-        slowed(page)
-        begun = time.perf_counter()
-        page.goto(f"{site.address}/enter#{site.token()}", wait_until="commit")
-        page.wait_for_selector("nav", timeout=60_000)
-        useful = time.perf_counter() - begun
-        page.wait_for_selector("[data-testid=tank]", timeout=60_000)
-        usable = time.perf_counter() - begun
-        page.wait_for_timeout(5000)
-        shifts, lcp, longest = page.evaluate("[window.shifts, window.lcp / 1000, window.longest]")
+        loads = [_first_load(browser, site, size) for _ in range(LOADS)]
+        known, bench, tank, lcp = (_range([load[k] for load in loads]) for k in ("known", "bench", "tank", "lcp"))
+        shifts, longest = (max(load[k] for load in loads) for k in ("shifts", "longest"))
         print(
-            f"{size['width']} px, {MBIT} Mbit, {LATENCY_MS} ms, processor / {SLOWER}: something after {useful:.1f} s (wanted < 2.5), "
-            f"the tank after {usable:.1f} (< 4), largest paint {lcp:.1f} s, CLS {shifts:.3f} (< 0.02), longest task {longest:.0f} ms"
+            f"{size['width']} px, {MBIT} Mbit, {LATENCY_MS} ms, processor / {SLOWER}, {LOADS} loads: what is in hand is painted after {known} s (wanted < 2.5), "
+            f"the bench after {bench}, the tank after {tank} (< 4), largest paint {lcp} s, CLS {shifts:.3f} (< 0.02), longest task {longest:.0f} ms"
         )
-        context.close()
+
+
+def _range(seconds: list[float]) -> str:
+    return f"{statistics.median(seconds):.1f} ({min(seconds):.1f} to {max(seconds):.1f})"
+
+
+def _first_load(browser: Browser, site: Site, size: dict[str, int]) -> dict[str, float]:
+    context = browser.new_context(viewport=size, service_workers="block")  # type: ignore[arg-type]
+    context.add_init_script(PAINTED.replace("SEEN", json.dumps(SEEN)))
+    page = context.new_page()
+    slowed(page)
+    page.goto(f"{site.address}/enter#{site.token()}", wait_until="commit")
+    page.wait_for_selector(SEEN["tank"], timeout=60_000)
+    page.wait_for_timeout(5000)
+    told: dict[str, float] = page.evaluate("({...seen, shifts, lcp: lcp / 1000, longest})")
+    context.close()
+    return told
 
 
 def without_signal(browser: Browser, site: Site) -> None:

@@ -6,7 +6,7 @@ import re
 
 import pytest
 
-from jarana.core.drift.result import SAME_DEPTH
+from jarana.core.drift.course import SAME_DEPTH
 from jarana.core.glossary import PUT, glossary, glossary_page, meaning, word_rows
 from jarana.core.units import Writer
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.e2e.conftest import Site
 from tests.e2e.test_keeping import library
@@ -154,3 +154,19 @@ def test_what_a_page_opens_with_is_asked_for_before_the_program_is_there_and_onc
     for path in ("me", "book", "drawer", "reaches", "in-hand"):
         assert path in asked[: asked.index("workbench")]
         assert asked[: asked.index("workbench")].count(path) == 1, path
+    assert asked.count("workbench") == 1
+
+
+def test_what_is_in_hand_is_named_while_the_program_is_on_its_way(browser: Browser, site: Site) -> None:
+    context = browser.new_context(service_workers="block")
+    page, held = context.new_page(), list[Route]()
+    page.route("**/assets/index-*.js", lambda route: held.append(route))
+    page.goto(f"{site.address}/enter#{site.token()}", wait_until="commit")
+    glimpse = page.locator("#glimpse li")
+    expect(glimpse).to_have_text(["Two nymphs, level contact", "Tavrin, Weir Run", re.compile("Slim olive, ")])
+    expect(page.get_by_role("navigation")).to_have_count(0)
+    for route in held:
+        route.continue_()
+    expect(page.get_by_test_id("tank")).to_be_visible()
+    expect(glimpse).to_have_count(0)
+    context.close()

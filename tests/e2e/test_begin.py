@@ -42,7 +42,7 @@ def test_spools_and_flies_are_picked_from_pictures_and_thrown_away_again(newcome
     newcomer.get_by_role("button", name="Tie a rig for it").click()
     expect(newcomer.get_by_test_id("tank")).to_be_visible(timeout=60_000)
     newcomer.get_by_role("button", name="Anything by name").click()
-    newcomer.get_by_role("combobox").fill("throw the samples")
+    newcomer.get_by_role("dialog").get_by_role("combobox").fill("throw the samples")
     newcomer.keyboard.press("Enter")
     expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible(timeout=15_000)
 
@@ -63,3 +63,15 @@ def test_a_slow_answer_takes_no_sheet_away_that_was_opened_meanwhile(newcomer: P
     newcomer.get_by_role("button", name="Start a rig for it").click()
     newcomer.wait_for_timeout(1_000)
     expect(newcomer.get_by_role("dialog", name="Start a rig")).to_be_visible()
+
+
+def test_first_minutes_that_cannot_be_fetched_offer_to_be_loaded_again(browser: Browser, site: Site) -> None:
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block")
+    page = context.new_page()
+    page.route("**/assets/begin*", lambda route: route.abort())
+    page.goto(f"{site.address}/enter#{site.token(empty=True)}")
+    expect(page.get_by_role("alert")).to_contain_text("This place could not be shown")
+    page.unroute_all()
+    page.get_by_role("button", name="Load it again").click()
+    expect(page.get_by_role("heading", name="Start with a water")).to_be_visible()
+    context.close()

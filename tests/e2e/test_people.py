@@ -120,7 +120,7 @@ def test_a_rig_is_shown_without_signing_in_taken_and_the_link_taken_back(
     desk: Page, fresh: BrowserContext, town: Site
 ) -> None:
     desk.keyboard.press("Control+k")
-    desk.get_by_role("combobox").fill("your rigs")
+    desk.get_by_role("dialog").get_by_role("combobox").fill("your rigs")
     desk.keyboard.press("Enter")
     desk.get_by_role("button", name=re.compile("^Share")).first.click()
     desk.get_by_role("button", name="Make the link").click()

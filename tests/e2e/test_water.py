@@ -89,6 +89,46 @@ def test_an_earlier_day_is_looked_up_and_taken_again(water: Page) -> None:
     expect(water.get_by_label("Depth there")).to_have_value("0.90 m")
 
 
+def test_what_two_windows_changed_of_a_water_is_told_and_kept_in_one(water: Page, site: Site) -> None:
+    other = water.context.new_page()
+    other.goto(water.url)
+    expect(other.get_by_label("Depth there")).to_have_value("0.90 m")
+    with water.expect_response(lambda answer: answer.request.method == "PUT"):
+        fill(water, "Depth there", "1.10 m")
+    fill(other, "Wind", "5 m/s")
+    told = other.get_by_role("alert").filter(has_text="was changed elsewhere")
+    expect(told).to_contain_text("depth 0.90 → 1.10 m", timeout=8000)
+    expect(told).to_contain_text("wind 3 → 5 m/s")
+    assert violations(other) == []
+    with other.expect_response(lambda answer: answer.request.method == "PUT" and "reaches" in answer.url):
+        told.get_by_role("button", name="Keep both").click()
+    expect(told).to_have_count(0)
+    expect(other.get_by_label("Depth there")).to_have_value("1.10 m")
+    expect(other.get_by_label("Wind", exact=True)).to_have_value("5 m/s")
+    water.reload()
+    expect(water.get_by_label("Wind", exact=True)).to_have_value("5 m/s")
+    expect(water.get_by_label("Depth there")).to_have_value("1.10 m")
+    other.keyboard.press("Control+z")
+    expect(other.get_by_label("Depth there")).to_have_value("0.90 m")
+
+
+def test_a_water_changed_before_a_reload_is_never_put_over_what_was_saved_elsewhere(water: Page, site: Site) -> None:
+    other = water.context.new_page()
+    other.goto(water.url)
+    expect(other.get_by_label("Depth there")).to_have_value("0.90 m")
+    other.route("**/api/v1/reaches/*", lambda route: route.abort())
+    fill(other, "Wind", "5 m/s")
+    expect(other.get_by_label("Wind", exact=True)).to_have_value("5 m/s")
+    with water.expect_response(lambda answer: answer.request.method == "PUT" and "reaches" in answer.url):
+        fill(water, "Depth there", "1.10 m")
+    other.wait_for_timeout(300)
+    other.reload()
+    other.unroute("**/api/v1/reaches/*")
+    told = other.get_by_role("alert").filter(has_text="was changed elsewhere")
+    expect(told).to_contain_text("depth 0.90 → 1.10 m", timeout=8000)
+    expect(told).to_contain_text("wind 3 → 5 m/s")
+
+
 def test_a_water_thrown_away_comes_back(water: Page) -> None:
     water.get_by_role("button", name=re.compile("Alder Flats")).click()
     water.get_by_role("button", name="Throw Alder Flats away").click()

@@ -267,3 +267,18 @@ def test_a_line_is_dressed_over_its_end_alone_and_undone(bench: Page) -> None:
     expect(bench.locator("#part-sighter")).to_contain_text("0.60 m")
     bench.get_by_role("button", name="Undo", exact=True).click()
     expect(end).to_have_count(1)
+
+
+def test_a_sheet_that_cannot_be_fetched_says_so_and_opens_once_there_is_a_signal(browser: Browser, site: Site) -> None:
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block")
+    page = context.new_page()
+    page.route("**/assets/every_sheet*", lambda route: route.abort())
+    page.goto(f"{site.address}/enter#{site.token()}")
+    page.wait_for_selector("[data-testid=tank]")
+    page.keyboard.press("f")
+    expect(page.get_by_text("could not be fetched").first).to_be_visible()
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.unroute_all()
+    page.keyboard.press("f")
+    expect(page.get_by_role("dialog", name="Find")).to_be_visible()
+    context.close()

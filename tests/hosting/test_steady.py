@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import os
+import secrets
+import shutil
 import signal
 import subprocess
 import sys
@@ -14,7 +16,7 @@ import psycopg
 import pytest
 
 from jarana.hosting.demo_run import keep_short
-from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
+from jarana.hosting.private_postgres import TEST_SETTINGS, PostgresFailedError, PrivatePostgres
 
 
 def soon(is_so: Callable[[], bool], seconds: float = 20.0) -> bool:
@@ -28,9 +30,9 @@ def soon(is_so: Callable[[], bool], seconds: float = 20.0) -> bool:
 
 @pytest.fixture
 def server(tmp_path: Path) -> Iterator[PrivatePostgres]:
-    made = PrivatePostgres(tmp_path / "postgres", TEST_SETTINGS)
+    made = PrivatePostgres(tmp_path / secrets.token_hex(4), TEST_SETTINGS)
     yield made
-    made.stop()
+    made.forget()
 
 
 def asked(url: str, what: str) -> object:
@@ -57,6 +59,41 @@ def test_a_first_start_that_was_killed_is_begun_anew_and_a_killed_database_comes
     assert soon(lambda: not server.runs())
     assert server.start() == url
     assert asked(url, "select 1") == 1
+
+
+@pytest.mark.skipif(os.getuid() != 0, reason="only root starts a database as somebody else")
+def test_a_folder_made_anew_under_an_old_path_finds_nothing_another_left(tmp_path: Path) -> None:
+    tmp_path.chmod(0o700)
+    folder = tmp_path / "postgres"
+    first = PrivatePostgres(folder, TEST_SETTINGS)
+    with psycopg.connect(first.start().replace("+psycopg", "")) as connection:
+        connection.execute("create table kept (fish int)")
+    first.stop()
+    again = PrivatePostgres(folder, TEST_SETTINGS)
+    anew = None
+    try:
+        assert again.folder == first.folder
+        assert asked(again.start(), "select count(*) from kept") == 0
+        again.stop()
+        shutil.rmtree(folder)
+        anew = PrivatePostgres(folder, TEST_SETTINGS)
+        assert asked(anew.start(), "select to_regclass('kept')") is None
+    finally:
+        again.forget()
+        if anew is not None:
+            anew.forget()
+            assert not anew.folder.exists()
+
+
+@pytest.mark.skipif(os.getuid() != 0, reason="only root starts a database as somebody else")
+@pytest.mark.parametrize("named", ["", "..", "/", "0123456789ab/..", "0123456789AB"])
+def test_a_name_that_is_no_clusters_is_refused_and_nothing_is_deleted_by_it(tmp_path: Path, named: str) -> None:
+    folder = tmp_path / "postgres"
+    folder.mkdir()
+    (folder / "elsewhere").write_text(named)
+    with pytest.raises(PostgresFailedError, match="should name a folder"):
+        PrivatePostgres(folder, TEST_SETTINGS).forget()
+    assert folder.exists()
 
 
 def test_a_log_is_begun_anew_only_when_it_is_long_and_whoever_writes_goes_on(tmp_path: Path) -> None:

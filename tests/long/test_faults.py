@@ -127,7 +127,7 @@ def own(tmp_path: Path) -> Iterator[tuple[Site, PrivatePostgres, str]]:
     site.start()
     yield site, postgres, url
     site.stop()
-    postgres.stop()
+    postgres.forget()
 
 
 def test_a_thousand_writes_survive_whatever_is_killed(

@@ -136,3 +136,47 @@ def test_what_is_added_in_a_block_is_written_in_it(sessions: sessionmaker[Sessio
         session.commit()
     with operating(sessions) as session:
         assert session.scalar(select(func.count()).select_from(SittingRow)) == 1
+
+
+def test_a_connection_handed_back_acts_for_nobody(url: str, demo: UUID) -> None:
+    engine = make_engine(url)
+    sessions, count = make_sessions(engine), select(func.count()).select_from(ReachRow)
+    for ends in (Session.commit, Session.rollback, Session.close):
+        with sessions() as session:
+            Work(session, demo)
+            assert session.scalar(count)
+            ends(session)
+        with engine.connect() as connection:
+            assert connection.scalar(count) == 0
+    engine.dispose()
+
+
+def test_what_goes_back_to_a_savepoint_acts_on_for_whom_it_acts(
+    sessions: sessionmaker[Session], demo: UUID, other: UUID
+) -> None:
+    count = select(func.count()).select_from(ReachRow)
+    with sessions() as session:
+        Work(session, demo)
+        assert session.scalar(count)
+        inner = session.begin_nested()
+        Work(session, other)
+        assert session.scalar(count) == 0
+        inner.rollback()
+        assert session.scalar(count) == 0
+        Work(session, demo)
+        assert session.scalar(count)
+
+
+def test_what_is_locked_is_read_as_it_is_by_then(sessions: sessionmaker[Session], demo: UUID) -> None:
+    with sessions() as session, sessions() as elsewhere:
+        work, theirs = Work(session, demo), Work(elsewhere, demo)
+        seen = work.anglers.get(demo)
+        assert seen is not None
+        work.session.rollback()
+        with theirs.writing():
+            row = theirs.belongings.lock()
+            assert row is not None
+            row.water_in_hand = "elsewhere"
+        with work.writing():
+            assert work.belongings.lock() is seen
+            assert seen.water_in_hand == "elsewhere"

@@ -60,7 +60,7 @@ def create_app(settings: Settings | None = None) -> Flask:
     app.extensions |= {"engine": engine, "sessions": make_sessions(engine)}
     # Counts have connections of their own: a request that holds one must never wait for a second of the same.
     app.config.update(
-        RATELIMIT_STORAGE_URI="postgres-limits://", RATELIMIT_STORAGE_OPTIONS={"engine": make_engine(settings.database_url)},
+        RATELIMIT_STORAGE_URI="postgres-limits://", RATELIMIT_STORAGE_OPTIONS={"engine": make_engine(settings.database_url, isolation_level="AUTOCOMMIT")},
         RATELIMIT_IN_MEMORY_FALLBACK_ENABLED=True, METRICS_TOKEN=settings.metrics_token,
     )  # fmt: skip
     guard(app)

@@ -15,7 +15,7 @@ from prometheus_client import REGISTRY as OWN
 from prometheus_client.multiprocess import MultiProcessCollector
 
 from jarana.api.security import database
-from jarana.storage.repositories import Jobs
+from jarana.storage.jobs import Jobs
 from jarana.storage.row_security import WORKER, acting_as
 
 BUCKETS = (0.01, 0.025, 0.05, 0.1, 0.2, 0.4, 0.8, 1.5, 3.0, 6.0, 12.0)

@@ -9,8 +9,8 @@ from uuid import UUID
 from pydantic import Field, StringConstraints
 
 from jarana.api.schemas import Problem
+from jarana.core.documents.change import Change
 from jarana.core.model import Frozen, Key, Text
-from jarana.core.rig.compare import Change
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 

@@ -10,7 +10,7 @@ import numpy as np
 from pydantic import Field, StringConstraints
 
 from jarana.core.caution import Caution
-from jarana.core.drift.result import Drift
+from jarana.core.drift.document import Drift
 from jarana.core.law import Asked
 from jarana.core.model import Frozen, Key, Text, Typed
 from jarana.core.readings.base import Reading
@@ -386,10 +386,12 @@ class Before(Frozen):
 
 
 class InHandView(Frozen):
-    """Today's water and the rig in hand; None where there is none."""
+    """Today's water and the rig in hand; None where there is none. `told` are their names, a line each: the rig, the water, the flies
+    from the rod down."""
 
     water: str | None
     rig: UUID | None
+    told: tuple[str, ...] = ()
 
 
 class TakeInHand(Frozen):

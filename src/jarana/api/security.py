@@ -92,6 +92,8 @@ class Person(UserMixin):  # type: ignore[misc]
 
     def __init__(self, row: AnglerRow, sitting: UUID) -> None:
         self.angler_id, self.name, self.sitting = row.id, row.name, sitting
+        self.row = row
+        """Held, so that the session knows them for the rest of the request without asking again."""
 
     def get_id(self) -> str:
         """Whose and which sitting it is: the server knows whether it has ended."""

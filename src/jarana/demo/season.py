@@ -55,7 +55,7 @@ def _begun(rig: tuple[UUID, UUID, str, Reach]) -> dict[str, object]:
     key, revision, name, water = rig
     return {
         "water": water.id,
-        "water_name": f"{water.river}, {water.name}" if water.river else water.name,
+        "water_name": water.full_name,
         "rigs": [{"id": str(key), "revision": str(revision), "name": name}],
         "depth_m": water.depth_m,
         "pace_m_s": water.pace_m_s,

@@ -75,7 +75,6 @@ def unwritten(folder: Path, error: OSError) -> str:
 
 def reset(folder: Path, ask: Callable[[str], str] = input) -> None:
     """Delete the data folder after asking; only one that holds our marker."""
-    postgres = PrivatePostgres(folder / "postgres").folder
     if not folder.exists():
         say("There is nothing to start over from.")
         return
@@ -87,10 +86,8 @@ def reset(folder: Path, ask: Callable[[str], str] = input) -> None:
         answer = ""
     if answer.strip().lower() != "yes":
         raise SystemExit("Nothing was deleted.")
-    PrivatePostgres(folder / "postgres").stop()
+    PrivatePostgres(folder / "postgres").forget()
     shutil.rmtree(folder)
-    if not postgres.is_relative_to(folder) and (postgres / "cluster").exists():
-        shutil.rmtree(postgres)
 
 
 def pick_port(wanted: int) -> int:

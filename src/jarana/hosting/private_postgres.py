@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import os
 import pwd
+import re
 import secrets
 import shutil
 import socket
@@ -20,6 +21,11 @@ OWN_SETTINGS = (
 )  # fmt: skip
 """What people wrote is not written into the server's log; a statement that takes half a second is, without its values."""
 START_SECONDS = 60
+ELSEWHERE = Path("/var/lib/jarana")
+"""Clusters of folders the server's own user cannot reach, each under a name of its own."""
+CLUSTER = "[0-9a-f]{12}"
+NAMED, TAKEN = "elsewhere", "taken"
+"""In the folder that was asked for: the name of its cluster. In a cluster's folder: somebody's folder names it."""
 
 
 class PostgresFailedError(RuntimeError):
@@ -67,11 +73,31 @@ class PrivatePostgres:
     def __post_init__(self) -> None:
         """Move the cluster where the server's own user can reach it when started by root."""
         self._as_user: list[str] = []
+        self._asked = self.folder
         if os.getuid() == 0:
             self._as_user = ["runuser", "-u", "postgres", "--"]
-            if not self._reachable():
-                name = hashlib.sha256(str(self.folder).encode()).hexdigest()[:12]
-                self.folder = Path("/var/lib/jarana") / name
+            if (self._asked / NAMED).exists() or not self._reachable():
+                self.folder = self._elsewhere()
+
+    def _elsewhere(self) -> Path:
+        """Return where this folder's cluster lies; a folder made anew under an old path never finds what another left."""
+        named = self._asked / NAMED
+        if named.exists():
+            name = named.read_text(errors="replace").strip()
+            if not re.fullmatch(CLUSTER, name):
+                raise PostgresFailedError(f"{named} should name a folder in {ELSEWHERE} and does not")
+            return ELSEWHERE / name
+        unnamed = ELSEWHERE / hashlib.sha256(str(self._asked).encode()).hexdigest()[:12]  # before 0.24.1
+        if (unnamed / "cluster").exists() and not (unnamed / TAKEN).exists():
+            return unnamed
+        return ELSEWHERE / secrets.token_hex(6)
+
+    def _take(self) -> None:
+        """Name the cluster in the folder that was asked for: under another name first, so that a name is whole or not there."""
+        for folder, file, says in ((self.folder, TAKEN, ""), (self._asked, NAMED, self.folder.name)):
+            folder.mkdir(parents=True, exist_ok=True)
+            (folder / f"{file}.new").write_text(says)
+            (folder / f"{file}.new").rename(folder / file)
 
     def _reachable(self) -> bool:
         parent = self.folder
@@ -136,6 +162,8 @@ class PrivatePostgres:
 
     def _prepare(self) -> str:
         secret = self.folder / "password"
+        if self.folder != self._asked and not (self._asked / NAMED).exists():
+            self._take()
         if self.cluster.exists():
             return secret.read_text().strip()
         self.folder.mkdir(parents=True, exist_ok=True)
@@ -174,3 +202,9 @@ class PrivatePostgres:
                 command, cwd="/", stdin=subprocess.DEVNULL, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
                 timeout=START_SECONDS, check=False,
             )  # fmt: skip
+
+    def forget(self) -> None:
+        """Stop the server and delete what it kept, wherever it lies."""
+        self.stop()
+        for folder in {self.folder, self._asked}:
+            shutil.rmtree(folder, ignore_errors=True)

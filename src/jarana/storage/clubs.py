@@ -9,6 +9,7 @@ from uuid import UUID
 from sqlalchemy import delete, func, select
 from sqlalchemy.orm import Session
 
+from jarana.storage.database import held
 from jarana.storage.row_security import at_the_door
 from jarana.storage.tables import AnglerRow, ClubCallRow, ClubCopyRow, ClubMemberRow, ClubRow, ClubThingRow
 
@@ -33,7 +34,7 @@ class Clubs:
     def me(self, club: UUID, lock: bool = False) -> ClubMemberRow | None:
         """Return one's own place in a club."""
         query = select(ClubMemberRow).where(ClubMemberRow.club_id == club, ClubMemberRow.angler_id == self.owner)
-        return self.session.scalars(query.with_for_update() if lock else query).first()
+        return self.session.scalars(held(query) if lock else query).first()
 
     def club(self, club: UUID) -> ClubRow | None:
         """Return a club one is in."""
@@ -90,7 +91,7 @@ class Clubs:
     def thing(self, club: UUID, key: UUID, lock: bool = False) -> ClubThingRow | None:
         """Return a thing of a club."""
         query = select(ClubThingRow).where(ClubThingRow.club_id == club, ClubThingRow.id == key)
-        return self.session.scalars(query.with_for_update() if lock else query).first()
+        return self.session.scalars(held(query) if lock else query).first()
 
     def copies(self, things: Sequence[UUID]) -> dict[UUID, ClubCopyRow]:
         """Return what one has of things, by thing."""

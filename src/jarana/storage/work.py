@@ -10,8 +10,9 @@ from uuid import UUID
 
 from sqlalchemy.orm import Session
 
+from jarana.storage.jobs import Jobs
 from jarana.storage.people import Anglers
-from jarana.storage.repositories import Belongings, Cases, Gauges, Jobs, Journal, Rigs
+from jarana.storage.repositories import Belongings, Cases, Gauges, Journal, Rigs
 from jarana.storage.row_security import act_for
 
 HERE = "here"

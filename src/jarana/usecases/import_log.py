@@ -82,7 +82,7 @@ def bring_log(work: Work, rows: Sequence[OldRow], asking: Asking, write: bool) -
 
 
 def _names(reach: Reach) -> tuple[str, ...]:
-    return _key(reach.name), _key(f"{reach.river}, {reach.name}"), reach.id
+    return _key(reach.name), _key(reach.full_name), reach.id
 
 
 def _key(name: str) -> str:
@@ -128,7 +128,7 @@ def _events(
     note = "; ".join(dict.fromkeys(r.note for r in rows if r.note))[:120]
     add(
         "outing", begins, water=reach.id if reach else f"log-{uuid5(about, rows[0].water)}",
-        water_name=(f"{reach.river}, {reach.name}" if reach and reach.river else reach.name if reach else rows[0].water)[:120],
+        water_name=(reach.full_name if reach else rows[0].water)[:120],
         rigs=along, depth_m=depth, pace_m_s=pace, note=note,
         temperature_c=next((r.temperature_c for r in rows if r.temperature_c is not None), None),
     )  # fmt: skip

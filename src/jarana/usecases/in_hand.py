@@ -12,10 +12,12 @@ from jarana.usecases.keep_rig import UnknownRigError
 
 @dataclass(frozen=True)
 class InHand:
-    """A water and a rig of one's own; None where there is none of either."""
+    """A water and a rig of one's own; None where there is none of either. `told` are their names, a line each: the rig, the water,
+    the flies from the rod down."""
 
     water: str | None
     rig: UUID | None
+    told: tuple[str, ...] = ()
 
 
 def in_hand(work: Work) -> InHand:
@@ -23,13 +25,15 @@ def in_hand(work: Work) -> InHand:
     angler = work.anglers.get(work.owner)
     water = angler.water_in_hand if angler else None
     rig = angler.rig_in_hand if angler else None
-    if water is None or work.belongings.reach_row(water) is None:
-        rows = work.belongings.reach_rows()
-        water = rows[0].id if rows else None
-    if rig is None or work.rigs.get(rig) is None:
-        newest = work.rigs.listed(1)
-        rig = newest[0].id if newest else None
-    return InHand(water, rig)
+    reach = work.belongings.reach_row(water) if water else None
+    kept = work.rigs.get(rig) if rig else None
+    reach = reach or next(iter(work.belongings.reach_rows()), None)
+    kept = kept or next(iter(work.rigs.listed(1)), None)
+    revision = work.rigs.revision(kept.head_revision) if kept else None
+    tied = revision.document if revision else None
+    flies = ", ".join(a.fly.pattern for a in tied.attachments if a.fly) if tied else ""
+    lines = tied.name if tied else "", reach.document.full_name if reach else "", flies
+    return InHand(reach.id if reach else None, kept.id if kept else None, tuple(line for line in lines if line))
 
 
 def take_in_hand(work: Work, water: str | None, rig: UUID | None) -> InHand:

@@ -6,7 +6,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from jarana.core.errors import InputError
+from jarana.core.documents.both import Both
+from jarana.core.errors import FaultList, InputError
+from jarana.core.units import Writer
+from jarana.core.water.both import both
 from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
 from jarana.storage.tables import ReachDayRow, ReachRow
@@ -17,6 +20,7 @@ say = phrases(
     __name__,
     """
 there-is-no-such-rule = there is no such rule set of yours
+another-water = is the id of another water
 was-thrown-away-bring-it = was thrown away; bring it back first
 """,
 )
@@ -65,6 +69,27 @@ def keep_reach(work: Work, reach: Reach, base: int | None, day: date) -> ReachRo
         work.session.flush()
         mine.keep_day(reach, day)
         return row
+
+
+def both_of(work: Work, reach_id: str, base: Reach, mine: Reach, writer: Writer) -> tuple[ReachRow, Both[Reach]]:
+    """Return a water as it was last seen, and what that and a state of one's own changed since a third, in one.
+
+    Raises
+    ------
+    UnknownReachError
+        When there is no such water of one's own.
+    InputError
+        When one of the states is of another water.
+    """
+    faults = FaultList()
+    for path, state in (("base.id", base), ("reach.id", mine)):
+        if state.id != reach_id:
+            faults.add(path, state.id, say("another-water"))
+    faults.raise_if_any()
+    row = work.belongings.reach_row(reach_id)
+    if row is None:
+        raise UnknownReachError(reach_id)
+    return row, both(base, mine, row.document, writer)
 
 
 def throw_reach_away(work: Work, reach_id: str) -> None:

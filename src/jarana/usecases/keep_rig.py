@@ -10,11 +10,13 @@ from typing import Literal
 from uuid import UUID, uuid5
 
 from jarana.core.documents import read, written
+from jarana.core.documents.both import Both
+from jarana.core.documents.change import Change
 from jarana.core.errors import InputError
 from jarana.core.journal.kinds.outing import Outing
 from jarana.core.journal.kinds.revision import Revised
-from jarana.core.rig.both import Both, both
-from jarana.core.rig.compare import Change, compare
+from jarana.core.rig.both import both
+from jarana.core.rig.compare import compare
 from jarana.core.rig.cost import WARM_C, cost_of
 from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
@@ -151,7 +153,7 @@ def history_of(
     return [*told, *([(rows[-1], (), "")] if rows and len(rows) <= most else [])]
 
 
-def both_of(work: Work, rig_id: UUID, base: UUID, mine: Rig, writer: Writer) -> tuple[RigRevisionRow, Both]:
+def both_of(work: Work, rig_id: UUID, base: UUID, mine: Rig, writer: Writer) -> tuple[RigRevisionRow, Both[Rig]]:
     """Return the newest revision of a rig, and what it and a state of one's own changed since a revision, in one.
 
     Raises

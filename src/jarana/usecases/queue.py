@@ -25,7 +25,7 @@ from jarana.core.errors import InputError, SolverError
 from jarana.core.model import Frozen
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
-from jarana.storage.repositories import Jobs
+from jarana.storage.jobs import Jobs
 from jarana.storage.row_security import WORKER, acting_as
 from jarana.storage.tables import JobRow
 from jarana.storage.work import Work
@@ -39,6 +39,7 @@ say = phrases(
     """
 something-went-wrong-here-nothing = Something went wrong here; nothing of yours was lost. Try again.
 some-values-cannot-be-used = Some values cannot be used as they are.
+broken-off = The computation was broken off twice; it is not tried again.
 case-has-been-kept-and = { $error }. Case { $case } has been kept and can be run again.
 """,
 )
@@ -96,8 +97,11 @@ def begin_job(work: Work, asked: Frozen, asking: Asking, alone: bool = False) ->
     """
     key: str = asked.kind  # type: ignore[attr-defined]
     with work.writing():
-        work.jobs.forget(work.now - KEPT, MOST_ENDED)
-        if work.jobs.waiting() >= MOST_WAITING:
+        waiting, ended, oldest = work.jobs.there()
+        if ended > MOST_ENDED or (oldest is not None and oldest < work.now - KEPT):
+            work.jobs.forget(work.now - KEPT, MOST_ENDED)
+            waiting, *_ = work.jobs.there()
+        if waiting >= MOST_WAITING:
             raise TooManyJobsError
         row = JobRow(
             id=uuid4(),
@@ -154,7 +158,7 @@ def work_off(
     without it, it is done at once.
     """
     with _at_work(sessions) as session:
-        row = Jobs.of_worker(session, key, TURNS)
+        row = Jobs.of_worker(session, key, TURNS, say("broken-off"))
         at_it = row is not None and Jobs(session, row.owner_id).asked_before(row, timedelta(seconds=AT_IT_SECONDS))
         session.commit()
     if row is None:

@@ -7,8 +7,8 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from jarana.core.drift.document import Drift
 from jarana.core.drift.lower import lower
-from jarana.core.drift.result import Drift
 from jarana.core.engine.chain import STILL, Steps, run
 from jarana.core.methods import methods, ranked
 from jarana.core.readings import reading_kinds, readings_of

@@ -9,9 +9,10 @@ import pytest
 
 from jarana.core.drift.nominal import nominal
 from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
+from jarana.core.errors import SolverError
 from jarana.core.outcomes.band import DRAWN_TIMES, Band, told
-from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, measures_told
-from jarana.core.outcomes.tracks import MOST_KEPT, Tracks, members_of
+from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, gains, measures_told
+from jarana.core.outcomes.tracks import MOST_KEPT, Tracks, evaluate, members_of
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import deviates
 from jarana.core.unknowns.drifts import MEMBER_GRID, base_of, factors_of
@@ -145,6 +146,10 @@ def test_a_figure_that_hangs_on_nothing_measurable_says_that_no_measurement_help
     tracks.did[:, 0, FIRST_M] = np.random.default_rng(1).normal(3.0, 0.5, count)
     (said,) = measures_told(tracks, HERE)
     assert "3" not in said
+    assert "the metres to the bottom" in said
+    assert measures_told(made_up({"point": [[IN] * 5] * count}), HERE) == (), (
+        "the same on every drift: nothing to narrow"
+    )
     few = made_up({"point": [[IN] * 5] * (LEAST_MEMBERS - 1)})
     few.did[:, 0, FIRST_M] = 3.0
     assert measures_told(few, HERE) == ()
@@ -187,6 +192,8 @@ def test_joined_members_stand_one_behind_the_other() -> None:
     assert list(both.members) == [0, 1, 2, 3]
     assert both.count == 4
     assert both.at.shape[0] == both.did.shape[0] == both.times.shape[0] == 4
+    assert both.nominal_did is tracks.nominal_did
+    assert (both.top_held, both.led, both.laws) == (tracks.top_held, tracks.led, tracks.laws)
 
 
 def test_a_band_is_told_at_even_shares_of_the_drift_to_its_end() -> None:
@@ -219,6 +226,49 @@ def test_members_carry_their_depth_and_their_times() -> None:
     assert tracks.times.shape == tracks.at.shape[:1] + tracks.at.shape[2:3]
     assert (np.diff(tracks.times, axis=1) > 0).all()
     assert (tracks.times[:, 0] == 0.0).all()
+
+
+@pytest.mark.parametrize(("drifts", "asked"), [(LEAST_MEMBERS - 1, False), (LEAST_MEMBERS, True)])
+def test_of_so_many_drifts_it_is_told_what_to_measure(drifts: int, asked: bool) -> None:
+    tracks = made_up({"point": [[IN] * 5] * drifts})
+    figure = 3.0 + 0.5 * deviates()[:drifts, OF["depth"]]
+    assert bool(gains(tracks, HERE, figure)) is asked
+
+
+def test_what_hangs_is_found_by_its_name() -> None:
+    tracks = made_up({"dropper": [[IN] * 5], "point": [[OVER] * 5]})
+    assert (tracks.row("dropper"), tracks.row("point")) == (0, 1)
+
+
+@pytest.mark.parametrize(("datum", "shallower"), [("bed", 1 / 1.25), ("surface", 1.0)])
+def test_over_a_zone_on_the_bed_members_are_drawn_in_the_depth_that_is_written(datum: str, shallower: float) -> None:
+    zone = TakingZone(low_m=0.2, high_m=0.5, datum=datum)
+    here = HERE.with_water(RUN.model_copy(update={"zone": zone}))
+    as_written = made_up({"point": [[0.7] * 5] * 3}, here)
+    deeper = replace(as_written, depth=np.full(3, 1.25))
+    one, other = (np.array(told(t, here).flies[0].p10_mm) for t in (as_written, deeper))
+    assert one - other == pytest.approx(200.0 * (1.0 - shallower), abs=1.5)
+
+
+def test_depths_at_counts_are_told_to_a_tenth_of_a_millimetre() -> None:
+    depths = told(made_up({"point": [[0.7 + 0.123456 * 1e-2] * 5]}), HERE).flies[0].depths
+    assert {(d.p10, d.p50, d.p90) for d in depths} == {(0.1988,) * 3}
+
+
+def test_a_computation_tells_each_of_its_drifts_as_a_step() -> None:
+    watch = Watch()
+    situation = fished(started("level-contact", deep(0.79)), deep(0.79))
+    (tracks,) = evaluate([situation], range(5), MEMBER_GRID, watch) or [None]
+    assert (watch.done, watch.of) == (6, 6), "five members and the nominal run"
+    assert tracks is not None
+    assert np.array_equal(tracks.arcs, base_of(situation, MEMBER_GRID).arcs)
+    assert (tracks.slack(0) > 0).any()
+
+
+def test_what_comes_to_no_answer_is_an_error_that_names_the_rig(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr("jarana.core.outcomes.tracks.evaluate", lambda *_: [None])
+    with pytest.raises(SolverError, match="did not come to an answer"):
+        members_of(fished(HERE.rig, deep(0.78)), 2)
 
 
 @pytest.mark.long

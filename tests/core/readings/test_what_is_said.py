@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import hooked, nominal
-from jarana.core.drift.result import Drift
 from jarana.core.law import doubts, listening
 from jarana.core.methods import when
 from jarana.core.readings import bottom, depth_edits, drag_free, reading_kinds, readings_of, spacing, swing, wind, zone

@@ -28,14 +28,14 @@ HIGHER, HEAVIER = SetStance(tip="3 m"), StepBead(at="point", heavier=True)
 def test_a_length_here_and_a_bead_there_make_one_rig() -> None:
     found = both(CONTACT, changed(LONGER, HIGHER), changed(HEAVIER), Writer())
     assert found.clashes == ()
-    assert found.rig == changed(LONGER, HIGHER, HEAVIER)
+    assert found.made == changed(LONGER, HIGHER, HEAVIER)
     assert [c.part for c in found.theirs] == ["point"]
     assert {c.what for c in found.mine} == {"tippet", "rod tip"}
 
 
 def test_the_same_length_changed_twice_says_what_is_lost_of_the_other() -> None:
     found = both(CONTACT, changed(LONGER), changed(SHORTER, HEAVIER), Writer())
-    assert found.rig == changed(LONGER, HEAVIER)
+    assert found.made == changed(LONGER, HEAVIER)
     assert [(c.part, c.after) for c in found.clashes] == [("tippet", "0.60 m")]
 
 
@@ -46,7 +46,7 @@ def test_what_is_no_rig_together_is_not_made() -> None:
     joints = CONTACT.joints
     other = CONTACT.model_copy(update={"joints": (*joints[:-1], joints[-1].model_copy(update={"id": "anew"}))})
     found = both(CONTACT, fewer, fewer, Writer())
-    assert found.rig == fewer
+    assert found.made == fewer
     torn = both(CONTACT, CONTACT.model_copy(update={"name": "x"}), other, Writer())
-    assert torn.rig is None
+    assert torn.made is None
     assert torn.clashes == torn.theirs

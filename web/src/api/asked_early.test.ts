@@ -46,6 +46,23 @@ describe("what was asked for before the program was there", () => {
     await expect(askedEarly(request("book"), 0)).resolves.toBe(late);
   });
 
+  it("is the answer to what is sent now, or it is asked for anew", async () => {
+    const late = new Response("late");
+    vi.stubGlobal("fetch", async () => late);
+    const meant = JSON.stringify({ rig: { name: "a" }, edits: [], seq: 0 });
+    const bench = (name: string) => {
+      window.askedEarly?.answers.set("POST /api/v1/workbench", {
+        answer: Promise.resolve(early),
+        headers: {},
+        body: meant,
+      });
+      const body = JSON.stringify({ rig: { name }, edits: [], seq: 7 });
+      return askedEarly(request("workbench", { method: "POST", body }), 0);
+    };
+    await expect(bench("a")).resolves.toBe(early);
+    await expect(bench("b")).resolves.toBe(late);
+  });
+
   it("is nothing where a page was opened without it", () => {
     delete window.askedEarly;
     expect(askedEarly(request("book"), 0)).toBeNull();

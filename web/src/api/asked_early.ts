@@ -1,9 +1,9 @@
 /**
- * What public/first.js has asked for before the program was there, by method and path, and with which headers. It asks no more
+ * What public/first.js has asked for before the program was there, by method and path, with which headers and of what. It asks no more
  * once it is `over`: the program is there and asks by itself.
  */
 type Early = {
-  answers: Map<string, { answer: Promise<Response>; headers: Record<string, string> }>;
+  answers: Map<string, { answer: Promise<Response>; headers: Record<string, string>; body?: string }>;
   over: boolean;
 };
 
@@ -31,5 +31,14 @@ export function askedEarly(request: Request, now = performance.now()): Promise<R
   if (!found || now > STALE_MS) return null;
   if (Object.entries(found.headers).some(([name, value]) => request.headers.get(name) !== value)) return null;
   const again = request.clone();
-  return found.answer.catch(() => globalThis.fetch(again));
+  const anew = () => globalThis.fetch(again);
+  if (request.method === "GET" || !found.body) return found.answer.catch(anew);
+  const meant = found.body;
+  return request.text().then((sent) => (isSame(sent, meant) ? found.answer.catch(anew) : anew()));
+}
+
+/** Whether what is sent is what was asked for, whatever number either carries. */
+function isSame(sent: string, meant: string): boolean {
+  const [one, other] = [sent, meant].map((body) => JSON.stringify({ ...JSON.parse(body), seq: 0 }));
+  return one === other;
 }

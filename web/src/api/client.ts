@@ -64,6 +64,7 @@ export type Knot = Schemas["Knot"];
 export type MethodView = Schemas["MethodView"];
 export type RigSummary = Schemas["RigSummary"];
 export type BothView = Schemas["BothView"];
+export type BothWatersView = Schemas["BothWatersView"];
 export type RigRevision = Schemas["RigRevision"];
 export type Problem = Schemas["Problem"];
 export type Fault = Problem["faults"][number];

@@ -903,6 +903,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/reaches/{reach_id}/both": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say what was changed here and elsewhere of a water, and put both in one where they fit; nothing is saved. */
+        post: operations["post__api_v1_reaches_{reach_id}_both"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/reaches/{reach_id}/bring-back": {
         parameters: {
             query?: never;
@@ -2996,6 +3013,32 @@ export interface components {
             newest: components["schemas"]["RigRevision"];
             /** @description rig */
             rig: components["schemas"]["Rig"] | null;
+            /**
+             * Theirs
+             * @description theirs
+             */
+            theirs: components["schemas"]["ChangeView"][];
+        };
+        /**
+         * BothWatersView
+         * @description What was changed here and elsewhere since then; `reach` has both, None where that is no water. Where both changed the same,
+         *     mine stands in it, and `clashes` says what of theirs is lost; `newest` is what to go on from.
+         */
+        BothWatersView: {
+            /**
+             * Clashes
+             * @description clashes
+             */
+            clashes: components["schemas"]["ChangeView"][];
+            /**
+             * Mine
+             * @description mine
+             */
+            mine: components["schemas"]["ChangeView"][];
+            /** @description newest */
+            newest: components["schemas"]["KeptReach"];
+            /** @description reach */
+            reach: components["schemas"]["Reach"] | null;
             /**
              * Theirs
              * @description theirs
@@ -6444,7 +6487,8 @@ export interface components {
         };
         /**
          * InHandView
-         * @description Today's water and the rig in hand; None where there is none.
+         * @description Today's water and the rig in hand; None where there is none. `told` are their names, a line each: the rig, the water, the flies
+         *     from the rod down.
          */
         InHandView: {
             /**
@@ -6453,6 +6497,13 @@ export interface components {
              * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig: string | null;
+            /**
+             * Told
+             * @description told
+             * @default []
+             * @example []
+             */
+            told?: string[];
             /**
              * Water
              * @description water
@@ -8968,6 +9019,16 @@ export interface components {
             base: string;
             /** @description rig */
             rig: components["schemas"]["Rig"];
+        };
+        /**
+         * MyWater
+         * @description A water as it is here, and as it was when its changes began.
+         */
+        MyWater: {
+            /** @description base */
+            base: components["schemas"]["Reach"];
+            /** @description reach */
+            reach: components["schemas"]["Reach"];
         };
         /**
          * NewCall
@@ -19988,6 +20049,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Gone"];
+                };
+            };
+            400: components["responses"]["Problem400"];
+            401: components["responses"]["Problem401"];
+            403: components["responses"]["Problem403"];
+            404: components["responses"]["Problem404"];
+            413: components["responses"]["Problem413"];
+            415: components["responses"]["Problem415"];
+            422: components["responses"]["Problem422"];
+            429: components["responses"]["Problem429"];
+            500: components["responses"]["Problem500"];
+        };
+    };
+    "post__api_v1_reaches_{reach_id}_both": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reach_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MyWater"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BothWatersView"];
                 };
             };
             400: components["responses"]["Problem400"];

@@ -121,17 +121,17 @@ function ByWord({ onIn }: { onIn: () => Promise<void> }) {
         fault={faults[""]}
       />
       <div className="flex flex-wrap gap-2">
-        <Button strong type="submit" className="min-h-[44px]" disabled={!mail || !word}>
+        <Button strong type="submit" className="min-h-[48px]" disabled={!mail || !word}>
           {phrase("Come in")}
         </Button>
         {doors.data?.letters ? (
-          <Button className="min-h-[44px]" onClick={() => void forgotten()} disabled={!mail}>
+          <Button className="min-h-[48px]" onClick={() => void forgotten()} disabled={!mail}>
             {phrase("Forgotten: send me a letter")}
           </Button>
         ) : null}
       </div>
       {doors.data?.passkeys && knowsPasskeys() ? (
-        <Button className="min-h-[44px] self-start" onClick={() => void byPasskey()}>
+        <Button className="min-h-[48px] self-start" onClick={() => void byPasskey()}>
           {phrase("Come in by a passkey")}
         </Button>
       ) : null}

@@ -61,7 +61,7 @@ export function Join() {
             {faults[""]}
           </p>
         ) : null}
-        <Button strong type="submit" className="min-h-[44px] self-start">
+        <Button strong type="submit" className="min-h-[48px] self-start">
           {invitation ? phrase("Begin") : phrase("Send me a letter")}
         </Button>
         <p role="status">{told}</p>

@@ -1,8 +1,7 @@
 import { createBrowserRouter, Navigate, useRouteError } from "react-router";
 import { RouterProvider } from "react-router/dom";
-import { Button } from "../ui/button";
-import { phrase } from "../words/phrase";
 import { Enter } from "./enter";
+import { NotShown } from "./not_shown";
 import { Shell } from "./shell";
 
 /** Every place is loaded when it is first gone to. */
@@ -39,20 +38,7 @@ export function Routes() {
   return <RouterProvider router={router} />;
 }
 
-/** A place that did not arrive, or failed while it was shown: what was typed is kept, a reload brings it back. */
 function NotLoaded() {
   const error = useRouteError();
-  return (
-    <main className="p-6" role="alert">
-      <h1 className="text-xl font-bold">{phrase("This place could not be shown")}</h1>
-      <p className="mt-2 mb-4 max-w-prose">
-        {phrase("Nothing is lost; what you changed is kept in this tab. {error}", {
-          error: error instanceof Error ? error.message : "",
-        })}
-      </p>
-      <Button strong onClick={() => window.location.reload()}>
-        {phrase("Load it again")}
-      </Button>
-    </main>
-  );
+  return <NotShown error={error instanceof Error ? error.message : ""} />;
 }

@@ -96,7 +96,7 @@ export function Shared() {
         </p>
       ) : null}
       {me.data && !outing ? (
-        <Button strong className="mt-4 min-h-[44px]" onClick={() => void take()}>
+        <Button strong className="mt-4 min-h-[48px]" onClick={() => void take()}>
           {phrase("Take it into mine")}
         </Button>
       ) : null}

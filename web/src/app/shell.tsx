@@ -1,36 +1,23 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { Refused } from "../api/client";
-import { AccountSheet } from "../features/account/account_sheet";
-import { BeginPage, throwSamplesAway } from "../features/begin/begin_page";
-import { ClubsSheet } from "../features/clubs/clubs_sheet";
-import { FindSheet } from "../features/find/find_sheet";
-import { HelpSheet } from "../features/help/help_sheet";
-import { RigHistory } from "../features/history/rig_history";
-import { KeySheet } from "../features/keys/key_sheet";
-import { LadderSheet } from "../features/ladder/ladder_sheet";
-import { RigLibrary } from "../features/library/rig_library";
-import { Palette } from "../features/palette/palette";
 import { PLACES } from "../features/place_list";
-import { PracticeSheet } from "../features/practice/practice_sheet";
-import { RerigSheet } from "../features/rerig/rerig_sheet";
-import { ShoppingSheet } from "../features/shopping/shopping_sheet";
-import { StartSheet } from "../features/start/start_sheet";
-import { UnitsSheet } from "../features/units/units_sheet";
 import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
 import { addressOf, namedBy } from "../state/in_hand_address";
-import { type Action, useActions, useKeyboard } from "../state/keys";
-import { addressSheets, followAddress, openSheet, searchWith } from "../state/open_sheets";
+import { useActions, useKeyboard } from "../state/keys";
+import { addressSheets, followAddress, searchWith } from "../state/open_sheets";
 import { useBook, useMe } from "../state/queries";
-import { flipTheme } from "../state/theme_now";
-import { useUndoHere } from "../state/undo_here";
-import { nextUnits, useSystem, useUnitsOfMine } from "../state/units";
+import { useSystem, useUnitsOfMine } from "../state/units";
 import { useInHandAddress } from "../state/use_in_hand_address";
 import { useRigInHand } from "../state/use_rig_in_hand";
 import { Button } from "../ui/button";
 import { Toasts } from "../ui/toast";
 import { phrase, rich } from "../words/phrase";
+import { useEverywhere } from "./everywhere";
+import { useLater } from "./later";
+import { NotShown } from "./not_shown";
+import { Sheets } from "./sheets";
 import { TopBar } from "./top_bar";
 
 /** The rail of places, the two chips, and the place itself; on a phone the rail is a bar at the bottom. */
@@ -69,6 +56,13 @@ function SignedIn() {
   const system = useSystem();
   const { pathname } = useLocation();
   const needsWater = PLACES.every((place) => place.needsWater || !pathname.startsWith(place.to));
+  const first = state === "no water" && needsWater;
+  const [lost, setLost] = useState(false);
+  const Begin = useLater(
+    first,
+    async () => (await import("./begin")).Begin,
+    () => setLost(true),
+  );
   useActions("everywhere", useEverywhere());
   useSheetAddress();
   useAskedAnew(pathname);
@@ -108,29 +102,10 @@ function SignedIn() {
         </div>
         <div className={`min-w-0 flex-1 lg:min-h-0 ${pathname.startsWith("/fish") ? "overflow-y-auto" : ""}`}>
           {missing ? <NotThere about={missing} /> : null}
-          {missing ? null : state === "no water" && needsWater ? (
-            book.data ? (
-              <BeginPage book={book.data} />
-            ) : null
-          ) : (
-            <Outlet />
-          )}
+          {missing ? null : !first ? <Outlet /> : Begin ? <Begin /> : lost ? <NotShown /> : null}
         </div>
       </div>
-      <RigLibrary />
-      <StartSheet />
-      <FindSheet />
-      <LadderSheet />
-      <RerigSheet />
-      <ShoppingSheet />
-      <PracticeSheet />
-      <AccountSheet />
-      <ClubsSheet />
-      <UnitsSheet />
-      <RigHistory />
-      <Palette />
-      <KeySheet />
-      <HelpSheet />
+      <Sheets />
       <Toasts />
     </div>
   );
@@ -219,176 +194,4 @@ function useAskedAnew(pathname: string): void {
     before.current = place;
     if (place === "rig") useBench.getState().again();
   }, [place]);
-}
-
-/** What can be done wherever one is. */
-function useEverywhere(): Action[] {
-  const navigate = useNavigate();
-  return useMemo(() => {
-    const bench = () => useBench.getState();
-    const here = () => useUndoHere.getState().here;
-    const group = phrase("Everywhere");
-    return [
-      {
-        id: "undo",
-        does: phrase("undo"),
-        also: phrase("take back"),
-        keys: "ctrl+z",
-        group,
-        run: () => (here() ? here()?.undo?.() : bench().undo()),
-      },
-      {
-        id: "redo",
-        does: phrase("redo"),
-        also: phrase("make again"),
-        keys: "ctrl+shift+z",
-        group,
-        run: () => (here() ? here()?.redo?.() : bench().redo()),
-      },
-      {
-        id: "units",
-        does: phrase("units"),
-        also: phrase("inches feet metric imperial pounds X"),
-        keys: "u",
-        group,
-        run: nextUnits,
-      },
-      {
-        id: "units-each",
-        does: phrase("units, each by itself"),
-        also: phrase("comma point fahrenheit celsius pounds kilograms grains inches"),
-        keys: "",
-        group,
-        run: () => openSheet("units"),
-      },
-      {
-        id: "theme",
-        does: phrase("day or dusk theme"),
-        also: phrase("dark light night glare"),
-        keys: "",
-        group,
-        run: () => void flipTheme(),
-      },
-      { id: "palette", does: phrase("anything by name"), keys: "ctrl+k", group, run: () => openSheet("palette") },
-      {
-        id: "keys",
-        does: phrase("these keys"),
-        also: phrase("shortcuts keyboard"),
-        keys: "?",
-        group,
-        run: () => openSheet("keys"),
-      },
-      {
-        id: "start",
-        does: phrase("start a rig for this water"),
-        also: phrase("new rig make tie"),
-        keys: "m",
-        group,
-        run: () => openSheet("start"),
-      },
-      {
-        id: "find",
-        does: phrase("find what to tie for this water"),
-        also: phrase("best what to tie inverse search"),
-        keys: "f",
-        group,
-        run: () => openSheet("find"),
-      },
-      {
-        id: "ladder",
-        does: phrase("ladder of the rig in hand"),
-        also: phrase("which bead when table print"),
-        keys: "l",
-        group,
-        run: () => openSheet("ladder"),
-      },
-      {
-        id: "rerig",
-        does: phrase("re-rig: the way to another rig"),
-        also: phrase("second rod change over"),
-        keys: "",
-        group,
-        run: () => openSheet("rerig"),
-      },
-      {
-        id: "practice",
-        does: phrase("practice: guess, then see it sink"),
-        also: phrase("quiz exercise learn"),
-        keys: "",
-        group,
-        run: () => openSheet("practice"),
-      },
-      {
-        id: "account",
-        does: phrase("account: password, archive, links, sign out"),
-        also: phrase("settings backup export password privacy"),
-        keys: "",
-        group,
-        run: () => openSheet("account"),
-      },
-      {
-        id: "clubs",
-        does: phrase("clubs: waters, rules, rigs and leaders shown to each other"),
-        also: phrase("group share together members join code pool"),
-        keys: "",
-        group,
-        run: () => openSheet("clubs"),
-      },
-      {
-        id: "begin",
-        does: phrase("begin with samples: a water, tackle, a rig"),
-        also: phrase("demo example tutorial first"),
-        keys: "",
-        group,
-        run: () => void navigate("/begin"),
-      },
-      {
-        id: "samples-away",
-        does: phrase("throw the samples away"),
-        keys: "",
-        group,
-        run: () => void throwSamplesAway().then(() => window.location.reload()),
-      },
-      {
-        id: "shopping",
-        does: phrase("shopping list"),
-        also: phrase("buy order list print"),
-        keys: "",
-        group,
-        run: () => openSheet("shopping"),
-      },
-      {
-        id: "rigs",
-        does: phrase("your rigs"),
-        also: phrase("library files export import share svg csv json"),
-        keys: "",
-        group,
-        run: () => openSheet("rigs"),
-      },
-      {
-        id: "help",
-        does: phrase("help: this place, and what words mean"),
-        also: phrase("glossary explain how"),
-        keys: "h",
-        group,
-        run: () => openSheet("help"),
-      },
-      {
-        id: "history",
-        does: phrase("history of the rig in hand"),
-        also: phrase("revisions versions compare restore"),
-        keys: "",
-        group,
-        run: () => openSheet("history"),
-      },
-      {
-        id: "tie",
-        does: phrase("tie the rig in hand"),
-        also: phrase("print card cut sheet knots"),
-        keys: "",
-        group,
-        run: () => void navigate("/tie"),
-      },
-    ];
-  }, [navigate]);
 }

@@ -10,7 +10,7 @@ import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
 import { phrase } from "../words/phrase";
 import { useTheme } from "./theme";
-import { RigTwice, Two } from "./twice";
+import { RigTwice, WaterTwice } from "./twice";
 
 type Props = { book: Book; system: UnitSystem };
 
@@ -26,7 +26,7 @@ export function TopBar({ book, system }: Props) {
   if (!docs) return null;
   return (
     <header className="relative border-b border-rule print:hidden">
-      <div className="flex items-center gap-2 px-3 py-[6px] max-[900px]:px-2 max-[900px]:py-1">
+      <div className="flex items-center gap-2 px-3 py-[6px] max-[900px]:gap-1 max-[900px]:px-1.5 max-[900px]:py-1">
         <WaterChip water={docs.water} book={book} system={system} />
         <RigChip state={keeping.state} />
         <Button
@@ -38,9 +38,9 @@ export function TopBar({ book, system }: Props) {
           <Plus size={16} aria-hidden />
           <span className="max-xl:sr-only">{phrase("Start a rig")}</span>
         </Button>
-        <div className="ml-auto flex shrink-0 items-center gap-1.5">
+        <div className="ml-auto flex shrink-0 items-center gap-1.5 max-[900px]:gap-1">
           <Button
-            className="max-[900px]:min-h-[48px]"
+            className="max-[900px]:px-0"
             onClick={() => undo?.()}
             disabled={!undo}
             aria-label={phrase("Undo")}
@@ -58,7 +58,7 @@ export function TopBar({ book, system }: Props) {
             <Redo2 size={16} aria-hidden />
           </Button>
           <Button
-            className="max-[900px]:min-h-[48px]"
+            className="max-[900px]:px-0"
             onClick={() => openSheet("palette")}
             aria-label={phrase("Anything by name")}
             title={phrase("Anything by name (Ctrl K)")}
@@ -102,13 +102,7 @@ export function TopBar({ book, system }: Props) {
       <div className="absolute top-full right-2 z-30 mt-1 flex max-w-[min(34rem,calc(100%-1rem))] flex-col items-end gap-1">
         {keeping.newest ? <RigTwice newest={keeping.newest} keeping={keeping} /> : null}
         {water.newest ? (
-          <Two
-            says={phrase("{waterName} was changed elsewhere. Nothing of yours is lost: which one shall go on?", {
-              waterName: waterName(water.newest.reach),
-            })}
-            mine={water.keepMine}
-            theirs={water.takeTheirs}
-          />
+          <WaterTwice name={waterName(water.newest.reach)} newest={water.newest} keeping={water} />
         ) : null}
         {lost || trouble ? (
           <p role="alert" className="rounded-s border border-float bg-sheet px-3 py-1.5 text-[13px] text-float">

@@ -1,13 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { api, type BothView, type RigRevision, taken } from "../api/client";
+import { api, type BothView, type BothWatersView, type KeptReach, type RigRevision, taken } from "../api/client";
 import { useBench } from "../state/bench_store";
 import type { Keeping } from "../state/use_autosave";
 import { goOnWith } from "../state/use_keep_rig";
+import { goOnWithWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
 import { phrase } from "../words/phrase";
 
 /** A thumb high on touch. */
-const PRESS = "max-[900px]:min-h-[48px]";
+const PRESS = "hit";
 
 type RigProps = { newest: RigRevision; keeping: Omit<Keeping<RigRevision>, "state"> };
 
@@ -44,13 +45,57 @@ export function RigTwice({ newest, keeping }: RigProps) {
       theirs={keeping.takeTheirs}
       both={both ? keepBoth : undefined}
     >
-      {found ? <Changed found={found} /> : null}
+      {found ? (
+        <Changed found={found} fits={both !== null} none={phrase("They do not make one rig together.")} />
+      ) : null}
+    </Two>
+  );
+}
+
+type WaterProps = { name: string; newest: KeptReach; keeping: Omit<Keeping<KeptReach>, "state"> };
+
+/** A water that was changed here and elsewhere: what each changed, and both in one where they fit. */
+export function WaterTwice({ name, newest, keeping }: WaterProps) {
+  const water = useBench((s) => s.docs?.water);
+  const base = useBench((s) => s.waters[newest.reach.id]?.water);
+  const units = useBench((s) => s.units);
+  const found = useQuery({
+    queryKey: ["both", newest.reach.id, newest.number, base, units, water],
+    enabled: Boolean(base && water?.id === newest.reach.id),
+    queryFn: async () =>
+      taken(
+        await api.POST("/api/v1/reaches/{reach_id}/both", {
+          params: { path: { reach_id: newest.reach.id } },
+          body: { base: base as KeptReach["reach"], reach: water as KeptReach["reach"] },
+        }),
+      ),
+    placeholderData: (before) => before,
+    retry: false,
+  }).data;
+  const both = found?.reach;
+  const keepBoth = () => {
+    if (!both) return;
+    goOnWithWater(both, found.newest);
+    keeping.settled();
+  };
+  return (
+    <Two
+      says={phrase("{waterName} was changed elsewhere. Nothing of yours is lost: which one shall go on?", {
+        waterName: name,
+      })}
+      mine={keeping.keepMine}
+      theirs={keeping.takeTheirs}
+      both={both ? keepBoth : undefined}
+    >
+      {found ? (
+        <Changed found={found} fits={both !== null} none={phrase("They do not make one water together.")} />
+      ) : null}
     </Two>
   );
 }
 
 /** What was changed on either side, and what of the other would be lost. */
-function Changed({ found }: { found: BothView }) {
+function Changed({ found, fits, none }: { found: BothView | BothWatersView; fits: boolean; none: string }) {
   const said = (rows: BothView["mine"]) => rows.map((row) => row.said).join(", ") || phrase("nothing that can be seen");
   return (
     <dl className="grid basis-full grid-cols-[auto_1fr] gap-x-3">
@@ -61,11 +106,7 @@ function Changed({ found }: { found: BothView }) {
       {found.clashes.length > 0 ? (
         <>
           <dt className="text-float">{phrase("Clash")}</dt>
-          <dd>
-            {found.rig
-              ? phrase("Yours stands; of the other is lost: {said}", { said: said(found.clashes) })
-              : phrase("They do not make one rig together.")}
-          </dd>
+          <dd>{fits ? phrase("Yours stands; of the other is lost: {said}", { said: said(found.clashes) }) : none}</dd>
         </>
       ) : null}
     </dl>
@@ -81,7 +122,7 @@ type Props = {
 };
 
 /** Asks which of two states shall go on, or both. */
-export function Two({ says, mine, theirs, both, children }: Props) {
+function Two({ says, mine, theirs, both, children }: Props) {
   return (
     <div
       role="alert"

@@ -172,6 +172,17 @@ describe("the water in section", () => {
     expect(said()).toContain("0.80 m/s");
   });
 
+  it("names the bed at the left, or at the right where a fly finds the bottom there", () => {
+    const name = () => screen.getByText("cobble");
+    draw();
+    expect(number(name(), "x")).toBe(54 + 8);
+    cleanup();
+    const found = drift.flies.map((one) => ({ ...one, entry_x_m: 0, metres_to_bottom: 0.5 }));
+    draw({ drift: { ...drift, flies: found } });
+    expect(number(name(), "x")).toBe(800 - 14 - 8);
+    expect(name().getAttribute("text-anchor")).toBe("end");
+  });
+
   it("reads a lake against seconds, with no pace and no line", () => {
     draw({ drift: { ...drift, axis: "seconds", paces: [] } as unknown as Drift });
     expect(said()).toContain("seconds since it landed");

@@ -118,6 +118,16 @@ describe("soundings close together", () => {
     expect(shallow).toBeLessThan(mark(0));
   });
 
+  it("have them in two rows at the far end, too, where a name ends at its mark", () => {
+    const far = [
+      { x_m: 9.2, depth_m: 0.9, name: "run" },
+      { x_m: 10, depth_m: 0.9, name: "tail of it" },
+    ];
+    show({ ...water, soundings: far } as unknown as Reach);
+    const [run, tail] = heights("run", "tail of it");
+    expect(tail).toBeLessThan((run ?? 0) - 10);
+  });
+
   it("farther apart stand in one row, each depth below its mark", () => {
     show(near(4, 0.55));
     const [riffle, lip, shallow] = heights("riffle", "lip", "0.50 m");

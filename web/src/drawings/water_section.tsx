@@ -24,6 +24,8 @@ const LEFT = 54;
 const RIGHT = 20;
 const TOP = 40;
 const BOTTOM = 46;
+/** So much bed is drawn under the deepest place at least: its depth and the bed's name stand in it. */
+const BED = 42;
 const BELOW = 0.16;
 
 /** The water in section as it was sounded: bed, taking zone, paces, and the fish. Soundings are dragged or moved by arrow keys. */
@@ -37,7 +39,8 @@ export function WaterSection(props: Props) {
   const deep = system.rules.depth?.factor ?? 1;
   const first = section.bed[0]?.x_m ?? 0;
   const last = section.bed[section.bed.length - 1]?.x_m ?? 1;
-  const floor = section.deepest_m * (1 + BELOW);
+  const tall = height - BOTTOM - TOP;
+  const floor = section.deepest_m * Math.max(1 + BELOW, tall / (tall - BED));
   const x = scaleLinear({ domain: [first * along, last * along], range: [LEFT, width - RIGHT] });
   const y = scaleLinear({ domain: [0, floor * deep], range: [TOP, height - BOTTOM] });
   const px = (m: number) => x(m * along);
@@ -52,7 +55,10 @@ export function WaterSection(props: Props) {
   const fastest = Math.max(...section.columns.flatMap((c) => c.paces.map((p) => p.pace_m_s)), 0.01);
   const stretch = (py(1) - py(0)) / (px(1) - px(0));
   const soundings = water.soundings ?? [];
-  const rows = nameRows(soundings.map((s) => ({ x: px(s.x_m), name: s.name ?? "" })));
+  const rows = nameRows(
+    soundings.map((s) => ({ x: px(s.x_m), name: s.name ?? "" })),
+    width,
+  );
   const inMetres = (event: PointerEvent<SVGElement>) => {
     const box = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
     const at = x.invert(event.clientX - (box?.left ?? 0)) / along;
@@ -238,12 +244,12 @@ function covers(right: number, below: number): boolean {
 const LETTER = 6.6;
 
 /** The height of each sounding's name: one that would run into the name before it stands a row higher. */
-function nameRows(names: readonly { x: number; name: string }[]): number[] {
+function nameRows(names: readonly { x: number; name: string }[], width: number): number[] {
   const rows: number[] = [];
   let end = Number.NEGATIVE_INFINITY;
   let row = TOP - 12;
   for (const { x, name } of names) {
-    const begin = x < LEFT + 24 ? x : x - (name.length * LETTER) / 2;
+    const begin = x - name.length * LETTER * { start: 0, middle: 0.5, end: 1 }[anchor(x, width)];
     row = name && begin < end + 8 && row === TOP - 12 ? TOP - 26 : TOP - 12;
     rows.push(row);
     if (name) end = begin + name.length * LETTER;

@@ -6,7 +6,8 @@ export type Shown = Reading & { waiting: boolean };
 const ORDER = { act: 0, look: 1, fine: 2 };
 
 /**
- * The readings to show, those judged by shares as these tell them once there are any, worst first, with what to try. Until then a reading keeps its place, and
+ * The readings to show, those judged by shares as these tell them once there are any, worst first, with what to try. Until then
+ * a reading keeps its place, and
  * one that is judged by shares what it said, whatever one nominal drift says meanwhile: nothing flips twice.
  */
 export function shownReadings(

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { Docs, Saved, Waiting } from "./bench_store";
-import { isUnsaved, keepDraft, readDraft, restoredRig } from "./draft";
+import { isUnsaved, keepDraft, readDraft, restoredRig, restoredWater, waterOf } from "./draft";
 
 const docs = { rig: { name: "r" }, water: { id: "w" } } as unknown as Docs;
 const saved = { rigId: "1", revision: "2", number: 3, rig: null } as Saved;
@@ -38,6 +38,19 @@ describe("what was not saved yet", () => {
     expect(isUnsaved(same)).toBe(false);
     expect(isUnsaved({ ...same, saved })).toBe(true);
     expect(isUnsaved({ ...same, kept: { ...nothing, waiting } })).toBe(true);
+  });
+  it("comes back with the newest water where its own was saved, else with its own and what that began on", () => {
+    const water = (depth_m: number) => ({ id: "w", depth_m }) as unknown as Docs["water"];
+    const base = { number: 4, water: water(0.9) };
+    const newest = { number: 5, reach: water(1.1) };
+    const drafted = (depth: number) => ({ docs: { ...docs, water: water(depth) }, saved, kept: nothing, base });
+    expect(waterOf(drafted(0.9), newest)).toEqual({ water: water(1.1), base: { number: 5, water: water(1.1) } });
+    expect(waterOf(drafted(0.7), newest)).toEqual({ water: water(0.7), base });
+    // It was sent as the page was left, and has arrived.
+    expect(waterOf(drafted(1.1), newest).base).toEqual({ number: 5, water: water(1.1) });
+    keepDraft(drafted(0.7));
+    readDraft();
+    expect(restoredWater()).toEqual(water(0.7));
   });
   it.each(["", "{", "null", '{"docs":{}}', '{"docs":{"rig":{},"water":{}},"saved":{}}'])(
     "is not made up from %s",

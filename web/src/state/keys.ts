@@ -1,5 +1,6 @@
 import { useEffect } from "react";
 import { create } from "zustand";
+import { openSheet, useSheets } from "./open_sheets";
 
 /** Something a person can do by key or by name. */
 export type Action = {
@@ -93,6 +94,12 @@ function choosing(): boolean {
   return document.querySelector('[role="listbox"][data-state="open"], [role="menu"][data-state="open"]') !== null;
 }
 
+/** Whether a sheet was opened that is still on its way: what is typed is meant for it. */
+function coming(): boolean {
+  const { open, here } = useSheets.getState();
+  return open !== null && !here;
+}
+
 /** Whether the sign was made with AltGr (or Option), as brackets are on many keyboards: then the sign is what counts. */
 function made(event: KeyboardEvent): boolean {
   if (event.getModifierState("AltGraph")) return true;
@@ -126,6 +133,10 @@ export function useKeyboard(): void {
       if (event.defaultPrevented || event.isComposing || !useKeys.getState().on) return;
       const name = keyName(event);
       if (!name || document.querySelector('[role="dialog"]')) return;
+      if (coming()) {
+        if (name === "Escape") openSheet(null);
+        return;
+      }
       if (choosing()) return;
       if (typing(event.target) && name !== "ctrl+k") return;
       const found = allActions().find((a) => keysOf(a) === name);

@@ -22,9 +22,13 @@ export type SheetName = (typeof NAMES)[number];
 /** Writes a sheet into the address, over the entry that is there or as one more. */
 type Address = (open: SheetName | null, over: boolean) => void;
 
-type State = { open: SheetName | null };
+type State = {
+  open: SheetName | null;
+  /** Whether the sheets have come: until then what is open cannot be seen. */
+  here: boolean;
+};
 
-export const useSheets = create<State>(() => ({ open: null }));
+export const useSheets = create<State>(() => ({ open: null, here: false }));
 let address: Address | null = null;
 
 /** Opens a sheet, or closes the one that is open; Back closes what was opened. */

@@ -1,6 +1,6 @@
 import { create } from "zustand";
 
-export type View = "side" | "above" | "both";
+export type View = "side" | "above" | "both" | "figures";
 type TankView = { chosen: View | null; choose: (view: View) => void };
 
 /** From which side the drift is looked at; nothing chosen yet follows what the rig is held by. */

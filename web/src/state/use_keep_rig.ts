@@ -85,9 +85,10 @@ function useDraft(): void {
   const past = useBench((s) => s.past);
   const future = useBench((s) => s.future);
   const waiting = useBench((s) => s.waiting);
+  const base = useBench((s) => (s.docs ? s.waters[s.docs.water.id] : undefined));
   useEffect(() => {
     if (!docs?.rig || !saved) return;
-    const kept = { docs, saved, kept: { past, future, waiting } };
+    const kept = { docs, saved, base, kept: { past, future, waiting } };
     const timer = window.setTimeout(() => keepDraft(kept), DRAFT_MS);
     const leave = () => keepDraft(kept);
     window.addEventListener("pagehide", leave);
@@ -95,5 +96,5 @@ function useDraft(): void {
       window.clearTimeout(timer);
       window.removeEventListener("pagehide", leave);
     };
-  }, [docs, saved, past, future, waiting]);
+  }, [docs, saved, base, past, future, waiting]);
 }

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { api, type KeptReach, type Reach, taken } from "../api/client";
 import { useBench } from "./bench_store";
+import { restoredWater } from "./draft";
 import { type Keeping, useAutosave } from "./use_autosave";
 
 /** Today as the person's own clock has it, not the server's. */
@@ -21,6 +22,19 @@ export async function saveWater(water: Reach, number: number | null, last = fals
   );
 }
 
+/** Goes on with a water that has what was changed here and elsewhere; undo goes back to mine. */
+export function goOnWithWater(water: Reach, newest: KeptReach): void {
+  const { markWater, setWater } = useBench.getState();
+  markWater(newest.reach.id, { number: newest.number, water: newest.reach });
+  setWater(water);
+}
+
+/** Whether a water is what this tab had, now or when it was last reloaded. */
+function isOurs(newest: KeptReach): boolean {
+  const text = JSON.stringify(newest.reach);
+  return [useBench.getState().docs?.water, restoredWater()].some((water) => water && JSON.stringify(water) === text);
+}
+
 /** Keeps today's water, as the dated copy of today. */
 export function useKeepWater(): Keeping<KeptReach> {
   const queries = useQueryClient();
@@ -31,7 +45,7 @@ export function useKeepWater(): Keeping<KeptReach> {
     now: water,
     dirty: Boolean(water && base && JSON.stringify(water) !== JSON.stringify(base.water)),
     tell: useBench.getState().tell,
-    ours: (newest) => JSON.stringify(newest.reach) === JSON.stringify(useBench.getState().docs?.water),
+    ours: isOurs,
     async send(last) {
       const { docs, waters: known, markWater } = useBench.getState();
       const now = docs?.water;

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import { api, type InHand, type KeptReach, type RigRevision } from "../api/client";
 import { type Docs, type Kept, type Saved, useBench } from "./bench_store";
-import { isUnsaved, readDraft } from "./draft";
+import { isUnsaved, readDraft, waterOf } from "./draft";
 import { useInHand, useReaches } from "./queries";
 
 /** Opens the person's rig in hand in today's water; what was not saved yet in this tab comes back. */
@@ -42,8 +42,9 @@ async function open(waters: readonly KeptReach[], hand: InHand): Promise<Opened 
   const drafted = draft && waters.find((r) => r.reach.id === draft.docs.water.id);
   const head = await headOf(draft?.saved.rigId ?? hand.rig);
   if (draft && drafted && head && (isUnsaved(draft) || draft.saved.revision === head.id)) {
-    remember(drafted);
-    return draft;
+    const { water, base } = waterOf(draft, drafted);
+    useBench.getState().markWater(water.id, base);
+    return { ...draft, docs: { ...draft.docs, water } };
   }
   const water = waters.find((r) => r.reach.id === hand.water) ?? waters[0];
   if (!water) return null;

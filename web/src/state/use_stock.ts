@@ -75,8 +75,11 @@ export function useStock() {
       try {
         const body = { id: crypto.randomUUID(), edits };
         const asked = { params: { path: { kind } }, body };
-        const answer = await turns(async () => taken(await api.POST("/api/v1/stock/{kind}/changes", asked)));
-        took(answer);
+        const answer = await turns(async () => {
+          const made = taken(await api.POST("/api/v1/stock/{kind}/changes", asked));
+          took(made);
+          return made;
+        });
         return { faults: {}, made: answer.new ?? [] };
       } catch (error) {
         return { faults: faultsOf(error), made: [] };

@@ -7,7 +7,7 @@ export function Button({ strong, className = "", type = "button", ...rest }: Pro
   return (
     <button
       type={type}
-      className={`inline-flex min-h-8 items-center justify-center gap-1.5 whitespace-nowrap rounded-s border px-3 py-1 disabled:text-soft disabled:opacity-60 ${look} ${className}`}
+      className={`inline-flex hit items-center justify-center gap-1.5 whitespace-nowrap rounded-s border px-3 py-1 disabled:text-soft disabled:opacity-60 ${look} ${className}`}
       {...rest}
     />
   );

@@ -25,7 +25,7 @@ export function Choice({ label, value, shown, groups, onChoose, fault, width = "
       <Select.Root value={value} onValueChange={onChoose}>
         <Select.Trigger
           aria-labelledby={id}
-          className={`flex min-h-8 items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
+          className={`flex hit items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
         >
           <span className="truncate">
             <Select.Value placeholder={shown}>{value ? shown : undefined}</Select.Value>
@@ -48,7 +48,7 @@ export function Choice({ label, value, shown, groups, onChoose, fault, width = "
                     <Select.Item
                       key={option.value}
                       value={option.value}
-                      className="flex min-h-8 cursor-pointer items-center gap-2 rounded-s px-2 outline-none data-[highlighted]:bg-hair"
+                      className="flex hit cursor-pointer items-center gap-2 rounded-s px-2 outline-none data-[highlighted]:bg-hair"
                     >
                       <span className="w-4">
                         <Select.ItemIndicator>

@@ -3,7 +3,7 @@ import { phrase } from "../words/phrase";
 type Props = { href: string; of?: string; className?: string };
 
 /** A table as a file: with commas, and as spreadsheets with decimal commas read it. */
-export function CsvLinks({ href, of = "", className = "min-h-8 content-center underline" }: Props) {
+export function CsvLinks({ href, of = "", className = "hit content-center underline" }: Props) {
   const semicolons = phrase("{href}{includes}cells=semicolon", { href, includes: href.includes("?") ? "&" : "?" });
   const named = of ? `${of}, ` : "";
   return (

@@ -51,7 +51,7 @@ function Search({ label, options, last, onChoose }: Omit<Props, "shown" | "width
           event.preventDefault();
           onChoose(row.value);
         }}
-        className="min-h-10 w-full border-b border-rule bg-transparent px-2 outline-none"
+        className="hit w-full border-b border-rule bg-transparent px-2 outline-none"
       />
       <Command.List className="max-h-72 overflow-y-auto pt-1">
         <Command.Empty className="px-2 py-3 text-soft">{phrase("Nothing in your box is called so.")}</Command.Empty>
@@ -82,7 +82,7 @@ function Row(props: { of: Found; prefix: string; number?: number; choose: (value
       value={`${props.prefix} ${of.value}`}
       keywords={[of.words]}
       onSelect={() => props.choose(of.value)}
-      className="flex min-h-8 cursor-pointer items-center gap-2 rounded-s px-2 data-[selected=true]:bg-hair"
+      className="flex hit cursor-pointer items-center gap-2 rounded-s px-2 data-[selected=true]:bg-hair"
     >
       {number ? <kbd className="figure w-4 text-[12px] text-soft">{number}</kbd> : null}
       <span>{of.name}</span>

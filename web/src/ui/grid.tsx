@@ -2,6 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { type KeyboardEvent, memo, type ReactNode, useEffect, useId, useMemo, useRef, useState } from "react";
 import { phrase } from "../words/phrase";
+import { useThumb } from "./use_phone";
 
 export type GridColumn = {
   key: string;
@@ -54,8 +55,8 @@ function sentOf(sent: Sent, row: string): Sent {
 
 const PAGE = 15;
 /** Every row is as high; only those in sight are drawn, so that a thousand cost what twenty do. */
-const ROW_PX = 30;
-const HEAD_PX = 34;
+/** As high as a pointer, or a thumb, needs, and the line below. */
+const ROW_PX = { pointer: 33, thumb: 49 };
 const SPARE_ROWS = 12;
 
 /**
@@ -75,16 +76,19 @@ export function Grid(props: Props) {
   const rowIndex = rows.findIndex((r) => r.id === here?.row);
   const columnIndex = columns.findIndex((c) => c.key === here?.column);
 
+  const high = useThumb() ? ROW_PX.thumb : ROW_PX.pointer;
   const sight = useVirtualizer({
     count: rows.length,
     getScrollElement: () => ref.current,
-    estimateSize: () => ROW_PX,
+    estimateSize: () => high,
     getItemKey: (i) => rows[i]?.id ?? i,
     overscan: SPARE_ROWS,
-    paddingStart: HEAD_PX,
-    scrollPaddingStart: HEAD_PX,
+    paddingStart: high,
+    scrollPaddingStart: high,
     initialRect: { width: 0, height: 600 },
   });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: rows of another height are measured anew
+  useEffect(() => sight.measure(), [high, sight]);
   const drawn = sight.getVirtualItems();
   const first = drawn[0]?.index ?? 0;
   const last = (drawn[drawn.length - 1]?.index ?? -1) + 1;
@@ -213,7 +217,7 @@ export function Grid(props: Props) {
         style={{ minWidth: `${widths.reduce((sum, w) => sum + w, 0) + 5}ch` }}
       >
         <colgroup>
-          <col style={{ width: "36px" }} />
+          <col style={{ width: "var(--target)" }} />
           {columns.map((column, i) => (
             <col key={column.key} style={{ width: `${widths[i]}ch` }} />
           ))}
@@ -221,13 +225,15 @@ export function Grid(props: Props) {
         <thead>
           <tr>
             <th scope="col" className="sticky top-0 z-20 w-9 border-b border-rule bg-paper p-0">
-              <input
-                type="checkbox"
-                aria-label={phrase("Pick every row")}
-                className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
-                checked={rows.length > 0 && rows.every((r) => selected.has(r.id))}
-                onChange={(e) => onSelect(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
-              />
+              <label className="grid hit place-items-center">
+                <input
+                  type="checkbox"
+                  aria-label={phrase("Pick every row")}
+                  className="size-6 accent-[var(--ink)]"
+                  checked={rows.length > 0 && rows.every((r) => selected.has(r.id))}
+                  onChange={(e) => onSelect(e.target.checked ? new Set(rows.map((r) => r.id)) : new Set())}
+                />
+              </label>
             </th>
             {columns.map((column) => (
               <th
@@ -240,7 +246,7 @@ export function Grid(props: Props) {
                   type="button"
                   title={column.hint || undefined}
                   onClick={() => onSort(column.key)}
-                  className={`flex min-h-8 w-full items-center gap-1 px-2 whitespace-nowrap ${column.figure ? "justify-end" : ""} ${column.computed ? "italic" : ""}`}
+                  className={`flex hit w-full items-center gap-1 px-2 whitespace-nowrap ${column.figure ? "justify-end" : ""} ${column.computed ? "italic" : ""}`}
                 >
                   {column.title}
                   {sort?.column === column.key ? (
@@ -255,7 +261,7 @@ export function Grid(props: Props) {
             ))}
           </tr>
         </thead>
-        {first > 0 ? <Gap rows={first} columns={columns.length + 1} /> : null}
+        {first > 0 ? <Gap high={high} rows={first} columns={columns.length + 1} /> : null}
         <tbody>
           {rows.slice(first, last).map((row, i) => {
             const mine = row.id === here?.row;
@@ -263,6 +269,7 @@ export function Grid(props: Props) {
               <Row
                 key={row.id}
                 row={row}
+                high={high}
                 index={first + i + 2}
                 columns={columns}
                 picked={selected.has(row.id)}
@@ -280,7 +287,7 @@ export function Grid(props: Props) {
             );
           })}
         </tbody>
-        {last < rows.length ? <Gap rows={rows.length - last} columns={columns.length + 1} /> : null}
+        {last < rows.length ? <Gap high={high} rows={rows.length - last} columns={columns.length + 1} /> : null}
       </table>
       {rows.length === 0 ? props.empty : null}
     </div>
@@ -298,11 +305,11 @@ function widthOf(column: GridColumn, rows: readonly GridRow[], i: number): numbe
 }
 
 /** The room of rows that are out of sight. */
-function Gap({ rows, columns }: { rows: number; columns: number }) {
+function Gap({ rows, columns, high }: { rows: number; columns: number; high: number }) {
   return (
     <tbody aria-hidden="true">
       <tr>
-        <td colSpan={columns} style={{ height: rows * ROW_PX, padding: 0 }} />
+        <td colSpan={columns} style={{ height: rows * high, padding: 0 }} />
       </tr>
     </tbody>
   );
@@ -313,6 +320,7 @@ type RowProps = {
   index: number;
   columns: readonly GridColumn[];
   picked: boolean;
+  high: number;
   /** The cell one is in, when it is in this row. */
   column: string | null;
   editing: Editing | null;
@@ -334,18 +342,20 @@ const Row = memo(
       <tr
         aria-selected={picked}
         aria-rowindex={p.index}
-        style={{ height: ROW_PX }}
+        style={{ height: p.high }}
         className={picked ? "bg-hair" : "hover:bg-hair/60"}
       >
         <td className="border-b border-hair p-0">
-          <input
-            type="checkbox"
-            tabIndex={-1}
-            aria-label={phrase("Pick {rowName}", { rowName: row.name })}
-            className="mx-1.5 my-[2px] block size-6 min-w-6 accent-[var(--ink)]"
-            checked={picked}
-            onChange={() => p.onToggle(row.id)}
-          />
+          <label className="grid place-items-center" style={{ height: p.high - 1 }}>
+            <input
+              type="checkbox"
+              tabIndex={-1}
+              aria-label={phrase("Pick {rowName}", { rowName: row.name })}
+              className="size-6 accent-[var(--ink)]"
+              checked={picked}
+              onChange={() => p.onToggle(row.id)}
+            />
+          </label>
         </td>
         {columns.map((column, i) => {
           const now = p.column === column.key;
@@ -402,6 +412,7 @@ const Row = memo(
     a.index === b.index &&
     a.columns === b.columns &&
     a.picked === b.picked &&
+    a.high === b.high &&
     a.sent === b.sent &&
     a.column === b.column &&
     a.column === null,

@@ -20,7 +20,7 @@ export function LineField({ label, onText, fault, className = "", ...rest }: Pro
         aria-invalid={fault ? true : undefined}
         aria-describedby={fault ? `${id}-fault` : undefined}
         onChange={(event) => onText(event.target.value)}
-        className={`min-h-[44px] w-full rounded-s border bg-sheet px-3 ${fault ? "border-float" : "border-edge"}`}
+        className={`min-h-[48px] w-full rounded-s border bg-sheet px-3 ${fault ? "border-float" : "border-edge"}`}
       />
       {fault ? (
         <p id={`${id}-fault`} role="alert" className="text-[13px] text-float">

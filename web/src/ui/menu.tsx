@@ -17,7 +17,7 @@ export function Menu({ label, shown, items, fault, width = "w-40" }: Props) {
         <DropdownMenu.Trigger
           id={`${id}-of`}
           aria-labelledby={`${id} ${id}-of`}
-          className={`flex min-h-8 items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
+          className={`flex hit items-center justify-between gap-2 rounded-s border bg-sheet px-2 text-left ${fault ? "border-float" : "border-edge"} ${width}`}
         >
           <span className="truncate">{shown}</span>
           <ChevronDown size={14} aria-hidden className="shrink-0" />
@@ -32,7 +32,7 @@ export function Menu({ label, shown, items, fault, width = "w-40" }: Props) {
               <DropdownMenu.Item
                 key={item.label}
                 onSelect={item.run}
-                className="flex min-h-8 cursor-pointer items-center gap-4 rounded-s px-2 outline-none data-[highlighted]:bg-hair"
+                className="flex hit cursor-pointer items-center gap-4 rounded-s px-2 outline-none data-[highlighted]:bg-hair"
               >
                 {item.label}
                 {item.note ? <span className="ml-auto text-[12px] text-soft">{item.note}</span> : null}

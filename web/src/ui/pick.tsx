@@ -22,7 +22,7 @@ export function Pick({ label, shown, says, opens, width, fault, children }: Prop
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           aria-label={says}
-          className={`flex min-h-8 ${width} items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left`}
+          className={`flex hit ${width} items-center justify-between gap-2 rounded-s border border-edge bg-sheet px-2 text-left`}
         >
           <span className="truncate">{shown}</span>
           <ChevronDown size={14} aria-hidden className="shrink-0" />

@@ -5,7 +5,7 @@ type Props = { on: boolean; onChange: (on: boolean) => void; className?: string;
 /** Something that is so or not, with its words beside it; a thumb's height where it is touched. */
 export function Tick({ on, onChange, className = "", children }: Props) {
   return (
-    <label className={`flex min-h-8 items-center gap-2 pointer-coarse:min-h-[48px] ${className}`}>
+    <label className={`flex hit items-center gap-2 ${className}`}>
       <input
         type="checkbox"
         checked={on}

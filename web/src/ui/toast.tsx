@@ -21,7 +21,7 @@ const LONG_MS = 12000;
 export function Toasts() {
   const said = useSaid((s) => s.said);
   return (
-    <Toast.Provider swipeDirection="down" duration={LONG_MS}>
+    <Toast.Provider label={phrase("Notice")} swipeDirection="down" duration={LONG_MS}>
       {said ? (
         <Toast.Root
           key={said.id}
@@ -38,7 +38,10 @@ export function Toasts() {
           ) : null}
         </Toast.Root>
       ) : null}
-      <Toast.Viewport className="fixed bottom-16 left-1/2 z-50 -translate-x-1/2 outline-none lg:bottom-16 print:hidden" />
+      <Toast.Viewport
+        label={phrase("Notices ({key})", { key: "{hotkey}" })}
+        className="fixed bottom-16 left-1/2 z-50 -translate-x-1/2 outline-none lg:bottom-16 print:hidden"
+      />
     </Toast.Provider>
   );
 }

@@ -89,14 +89,14 @@ export function TypedField({
         {label}
       </label>
       <div
-        className={`flex items-stretch rounded-s border bg-sheet ${refused ? "border-float" : "border-edge"} ${width}`}
+        className={`flex items-stretch rounded-s border bg-sheet ${refused ? "border-float" : "border-edge"} ${width} ${less || more ? "min-w-[calc(2*var(--target)+4.6rem)]" : ""}`}
       >
         {less ? (
           <button
             type="button"
             aria-label={less.label}
             onClick={step(less)}
-            className="grid w-8 shrink-0 place-items-center"
+            className="grid shrink-0 place-items-center"
           >
             <Minus size={14} aria-hidden />
           </button>
@@ -110,7 +110,7 @@ export function TypedField({
           spellCheck={false}
           aria-invalid={refused}
           aria-describedby={refused ? `${id}-fault` : undefined}
-          className={`min-h-8 w-full min-w-0 bg-transparent outline-offset-[-2px] ${plain ? "px-2" : "figure px-1 text-center"}`}
+          className={`hit w-full min-w-0 bg-transparent outline-offset-[-2px] ${plain ? "px-2" : "figure px-1 text-center"}`}
           onFocus={(event) => event.currentTarget.select()}
           onChange={(event) => {
             setDraft(event.target.value);
@@ -132,7 +132,7 @@ export function TypedField({
             type="button"
             aria-label={more.label}
             onClick={step(more)}
-            className="grid w-8 shrink-0 place-items-center"
+            className="grid shrink-0 place-items-center"
           >
             <Plus size={14} aria-hidden />
           </button>

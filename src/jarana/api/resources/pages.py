@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import json
 from functools import lru_cache
+from mimetypes import guess_type
 from pathlib import Path
 
-import brotli
 from flask import Blueprint, Response, current_app, request, send_from_directory
 from werkzeug.routing import BaseConverter
 
@@ -18,14 +18,8 @@ HOME = "rig"
 """The place one comes to first."""
 UNLISTED = ("shared", "join", "enter")
 """Places no search engine should keep."""
-COMPRESSED = {".js", ".css", ".svg"}
-
-
-@lru_cache(maxsize=256)
-def _compressed(path: Path) -> bytes:
-    """Return a hashed file compressed: once, since it never changes."""
-    packed: bytes = brotli.compress(path.read_bytes(), quality=9)
-    return packed
+PACKED = ".br"
+"""A hashed file has a compressed copy beside it, made when it was built."""
 
 
 class PageConverter(BaseConverter):
@@ -44,13 +38,13 @@ def _add_converter(state: object) -> None:
 def asset(name: str) -> Response:
     """Send a hashed file."""
     folder: Path = current_app.config["WEB"]
-    answer = send_from_directory(folder / "assets", name, max_age=31536000)
-    if answer.status_code == 200 and Path(name).suffix in COMPRESSED:
-        answer.vary.add("Accept-Encoding")
-        if request.accept_encodings["br"]:
-            answer.direct_passthrough = False
-            answer.set_data(_compressed(folder / "assets" / name))
-            answer.headers["Content-Encoding"] = "br"
+    packed = (folder / "assets" / f"{name}{PACKED}").is_file() and bool(request.accept_encodings["br"])
+    answer = send_from_directory(
+        folder / "assets", name + PACKED * packed, max_age=31536000, mimetype=guess_type(name)[0]
+    )
+    answer.vary.add("Accept-Encoding")
+    if packed:
+        answer.headers["Content-Encoding"] = "br"
     return answer
 
 

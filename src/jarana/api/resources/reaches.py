@@ -7,6 +7,7 @@ from flask import Response as FlaskResponse
 from spectree import Response
 
 from jarana.api.errors import problem
+from jarana.api.rig_schemas import ChangeView
 from jarana.api.schemas import (
     Gone,
     KeptReach,
@@ -23,12 +24,14 @@ from jarana.api.schemas import (
 )
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
+from jarana.api.water_schemas import BothWatersView, MyWater
 from jarana.core.errors import InputError
 from jarana.core.search.bench import work_on_water
 from jarana.core.words import phrases
 from jarana.storage.tables import ReachRow
 from jarana.usecases.keep_reach import (
     StaleReachError,
+    both_of,
     bring_reach_back,
     days_of,
     keep_reach,
@@ -73,6 +76,15 @@ def keep(reach_id: str, json: NewReach) -> KeptReach | FlaskResponse:
         newest = kept(stale.newest).model_dump(mode="json")
         return problem(409, say("this-water-was-changed-elsewhere"), newest=newest)
     return kept(row)
+
+
+@blueprint.post("/reaches/<reach_id>/both")
+@spec.validate(resp=Response(HTTP_200=BothWatersView), tags=["water"])
+def both(reach_id: str, json: MyWater) -> BothWatersView:
+    """Say what was changed here and elsewhere of a water, and put both in one where they fit; nothing is saved."""
+    newest, found = both_of(work(), reach_id, json.base, json.reach, asking().writer)
+    mine, theirs, clashes = (tuple(map(ChangeView.of, rows)) for rows in (found.mine, found.theirs, found.clashes))
+    return BothWatersView(newest=kept(newest), reach=found.made, mine=mine, theirs=theirs, clashes=clashes)
 
 
 @blueprint.delete("/reaches/<reach_id>")

@@ -137,7 +137,7 @@ def both(rig_id: UUID, json: MyRig) -> BothView:
     """Say what was changed here and elsewhere since a revision, and put both in one where they fit; nothing is saved."""
     newest, found = both_of(work(), rig_id, json.base, json.rig, asking().writer)
     mine, theirs, clashes = (tuple(map(ChangeView.of, rows)) for rows in (found.mine, found.theirs, found.clashes))
-    return BothView(newest=shown(newest), rig=found.rig, mine=mine, theirs=theirs, clashes=clashes)
+    return BothView(newest=shown(newest), rig=found.made, mine=mine, theirs=theirs, clashes=clashes)
 
 
 @blueprint.post("/rigs/start")

@@ -98,7 +98,7 @@ def sign_out_everywhere() -> dict[str, str]:
 def held() -> InHandView:
     """Return today's water and the rig in hand, the person's own whatever browser they sit at."""
     now = in_hand(work())
-    return InHandView(water=now.water, rig=now.rig)
+    return InHandView(water=now.water, rig=now.rig, told=now.told)
 
 
 @blueprint.put("/in-hand")
@@ -106,7 +106,7 @@ def held() -> InHandView:
 def take(json: TakeInHand) -> InHandView:
     """Take a water, a rig, or both in hand."""
     now = take_in_hand(work(), json.water, json.rig)
-    return InHandView(water=now.water, rig=now.rig)
+    return InHandView(water=now.water, rig=now.rig, told=now.told)
 
 
 @blueprint.get("/me")

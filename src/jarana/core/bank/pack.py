@@ -131,7 +131,7 @@ def pack(
         key=Situation(rigs[0][1], setting.plain).key,
         made_at=made_at,
         water=water,
-        water_name=f"{water.river}, {water.name}" if water.river else water.name,
+        water_name=water.full_name,
         flows=water.nature.flows,
         depths=depths,
         paces=paces,

@@ -8,7 +8,8 @@ from threading import Lock
 
 import numpy as np
 
-from jarana.core.drift.result import Drift, FlyDrift, drift_key, simulate
+from jarana.core.drift.document import Drift, FlyDrift
+from jarana.core.drift.result import drift_key, simulate
 from jarana.core.motions.seen import Seen, SeenFly
 from jarana.core.rig.pull import mean_pace
 from jarana.core.situation import Situation

@@ -10,7 +10,7 @@ import re
 from functools import cache
 from pathlib import Path
 
-from jarana.core.drift.result import SAME_DEPTH, SAME_SHARE
+from jarana.core.drift.course import SAME_DEPTH, SAME_SHARE
 from jarana.core.model import Frozen
 from jarana.core.readings.settle import PLUMB_DEG
 from jarana.core.tables import TableRow, load_table

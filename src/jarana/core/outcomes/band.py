@@ -7,8 +7,9 @@ from collections.abc import Iterable
 
 import numpy as np
 
+from jarana.core.drift.course import ends_of
 from jarana.core.drift.nominal import nominal
-from jarana.core.drift.result import drift_key, ends_of
+from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
 from jarana.core.law import Asked

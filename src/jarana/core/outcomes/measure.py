@@ -80,7 +80,10 @@ def gains(tracks: Tracks, situation: Situation, figure: Floats) -> tuple[Gain, .
 
 
 def measures_told(tracks: Tracks, situation: Situation) -> tuple[str, ...]:
-    """Return what to measure, a sentence for the figure that matters most: metres to the bottom, or the depth of the point."""
+    """Return what to measure, a sentence for the figure that matters most: metres to the bottom, or the depth of the point.
+
+    None where the figure is the same on nine drifts of ten, as it is written.
+    """
     writer, rig = situation.writer, situation.rig
     if not tracks.names:
         return ()
@@ -96,6 +99,9 @@ def measures_told(tracks: Tracks, situation: Situation) -> tuple[str, ...]:
     if not found:
         return ()
     best = found[0]
+    low, high = (writer.figure(rule, v) for v in best.now)
+    if low.digits == high.digits:
+        return ()
     row = unknowns()[best.key]
     if best.share < LEAST_SHARE or not row.measured_by:
         return (say("nothing", figure=name),)
@@ -105,7 +111,7 @@ def measures_told(tracks: Tracks, situation: Situation) -> tuple[str, ...]:
             "would",
             what=what[0].upper() + what[1:],
             figure=name,
-            low=writer.figure(rule, best.now[0]).digits,
+            low=low.digits,
             high=writer.text(rule, best.now[1]),
             then_low=writer.figure(rule, best.then[0]).digits,
             then_high=writer.text(rule, best.then[1]),

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from jarana.core.drift.document import Drift, FlyDrift
 from jarana.core.drift.nominal import nominal
-from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.methods import method_of
 from jarana.core.outcomes.band import Band, Spread
 from jarana.core.outcomes.shares import in_ten

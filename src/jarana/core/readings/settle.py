@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from jarana.core.drift.document import Drift, FlyDrift
 from jarana.core.drift.nominal import hooked, nominal
-from jarana.core.drift.result import Drift, FlyDrift
 from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import hooked, nominal
-from jarana.core.drift.result import Drift
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.stance import SetStance, StepStance

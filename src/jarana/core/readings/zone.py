@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from jarana.core.drift.document import FlyDrift
 from jarana.core.drift.nominal import hooked
-from jarana.core.drift.result import FlyDrift
 from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits

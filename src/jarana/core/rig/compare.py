@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Iterator, Sequence
 
-from jarana.core.model import Frozen
+from jarana.core.documents.change import Change
 from jarana.core.rig.model import Attachment, Joint, Rig, Span
 from jarana.core.rig.one_line import stretches, whole
 from jarana.core.rig.stance import Stance
@@ -16,7 +15,6 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
-without = without { $what } { $before }
 led = led at
 counted-down = counted down
 held = held by
@@ -66,29 +64,6 @@ LED, MOVED = say("led"), "moved"
 """What differs where another pace is fished."""
 HELD = say("held")
 """What differs where another head, or another place of it, is."""
-
-
-class Change(Frozen):
-    """One difference: the part, what of it, and how it read before and after (empty where there was nothing)."""
-
-    part: str
-    what: str
-    before: str
-    after: str
-
-    @property
-    def text(self) -> str:
-        """``bead 2.8 → 3.3 mm``."""
-        if not self.before or not self.after:
-            return (
-                f"{self.what}: {self.after}"
-                if self.after
-                else say("without", what=self.what, before=self.before).rstrip()
-            )
-        head, _, unit = self.before.rpartition(" ")
-        if re.fullmatch(r"[\d.,−]+", head) and self.after.endswith(f" {unit}"):
-            return f"{self.what} {head} → {self.after}"
-        return f"{self.what} {self.before} → {self.after}"
 
 
 def compare(before: Rig, after: Rig, writer: Writer) -> tuple[Change, ...]:

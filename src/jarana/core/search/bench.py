@@ -6,8 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from jarana.core.caution import Caution
+from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import nominal, story
-from jarana.core.drift.result import Drift
 from jarana.core.errors import FaultList
 from jarana.core.law import Asked, doubts, listening, merged
 from jarana.core.methods import method_of

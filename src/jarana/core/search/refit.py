@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from jarana.core.documents.change import Change
 from jarana.core.errors import InputError
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import method_of, ranked
-from jarana.core.rig.compare import Change, compare
+from jarana.core.rig.compare import compare
 from jarana.core.rig.cost import Cost, cost_of
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.fitted import SetFitted

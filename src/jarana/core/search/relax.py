@@ -139,16 +139,17 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
             stout = level[-1].d1_mm * more
             yield "stouter", say("finer", mm=writer.text("diameter", stout / 1000)), _stouter(stout)
     if not situation.head.floats and situation.water.nature.flows:
-        other = _float_method()
-        if other is not None:
-            yield "float", say("float"), lambda s: _started(s, other)
+        yield "float", say("float"), _floated
 
 
-def _float_method() -> Method | None:
-    """Return the method whose head is a float and which suits any river."""
-    return next(
-        (m for m in methods().values() if "river" in m.waters and "float_load" in m.readings and m.apart_m), None
-    )
+def _floated(situation: Situation) -> Situation | None:
+    """Return a rig under a float: of the first method that starts one in this water."""
+    for method in methods().values():
+        if situation.water.kind in method.waters and "float_load" in method.readings:
+            then = _started(situation, method)
+            if then is not None and then.head.is_float:
+                return then
+    return None
 
 
 def _by(edit: RigEdit) -> Callable[[Situation], Situation | None]:

@@ -261,6 +261,11 @@ class Reach(Document):
         return self
 
     @property
+    def full_name(self) -> str:
+        """Its river's name and its own."""
+        return f"{self.river}, {self.name}" if self.river else self.name
+
+    @property
     def nature(self) -> WaterKind:
         """What kind of water it is: whether it flows, how a wind lies to it."""
         return water_kinds()[self.kind]

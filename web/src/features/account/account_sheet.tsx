@@ -33,7 +33,7 @@ export function AccountSheet() {
           <LinksPart />
           <Part title={phrase("Clubs")}>
             <p className="text-soft">{phrase("People who show each other waters, rules, rigs and leaders.")}</p>
-            <Button className="min-h-[44px] self-start" onClick={() => openSheet("clubs")}>
+            <Button className="min-h-[48px] self-start" onClick={() => openSheet("clubs")}>
               {phrase("Your clubs")}
             </Button>
           </Part>
@@ -109,7 +109,7 @@ function Who({ account }: { account: AccountSeen }) {
         )}
         {faults[""] ? <p role="alert">{faults[""]}</p> : null}
         <div className="flex items-center gap-3">
-          <Button strong type="submit" className="min-h-[44px]">
+          <Button strong type="submit" className="min-h-[48px]">
             {phrase("Keep")}
           </Button>
           <span role="status">{told}</span>
@@ -161,13 +161,13 @@ function Out({ account }: { account: AccountSeen }) {
         )}
       </p>
       <div className="flex flex-wrap gap-2">
-        <Button className="min-h-[44px]" onClick={() => void leave(false)}>
+        <Button className="min-h-[48px]" onClick={() => void leave(false)}>
           {phrase("Sign out here")}
         </Button>
-        <Button className="min-h-[44px]" onClick={() => void leave(true)}>
+        <Button className="min-h-[48px]" onClick={() => void leave(true)}>
           {phrase("Sign out everywhere")}
         </Button>
-        <Button className="min-h-[44px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
+        <Button className="min-h-[48px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
           {phrase("Delete everything I own")}
         </Button>
       </div>
@@ -181,7 +181,7 @@ function Out({ account }: { account: AccountSeen }) {
             )}
           </p>
           <LineField label={phrase("Your name")} value={name} onText={setName} fault={faults.name} />
-          <Button type="submit" className="min-h-[44px] self-start" disabled={!name}>
+          <Button type="submit" className="min-h-[48px] self-start" disabled={!name}>
             {phrase("Delete everything")}
           </Button>
         </form>

@@ -35,13 +35,13 @@ export function ArchivePart() {
       <p>{phrase("Waters, rules, tackle, rigs with their history, outings: one file in open formats.")}</p>
       <div className="flex flex-wrap gap-2">
         <a
-          className="inline-flex min-h-[44px] items-center rounded-s border border-ink bg-ink px-3 text-sheet"
+          className="inline-flex min-h-[48px] items-center rounded-s border border-ink bg-ink px-3 text-sheet"
           href="/api/v1/archive"
           download
         >
           {phrase("Download the archive")}
         </a>
-        <Button className="min-h-[44px]" disabled={busy} onClick={() => picker.current?.click()}>
+        <Button className="min-h-[48px]" disabled={busy} onClick={() => picker.current?.click()}>
           {phrase("Bring one back")}
         </Button>
         <input
@@ -68,7 +68,7 @@ export function ArchivePart() {
         </p>
       ) : null}
       {file && found && Object.keys(found.added).length > 0 ? (
-        <Button strong className="min-h-[44px] self-start" disabled={busy} onClick={() => void bring(file, true)}>
+        <Button strong className="min-h-[48px] self-start" disabled={busy} onClick={() => void bring(file, true)}>
           {phrase("Bring it back")}
         </Button>
       ) : null}

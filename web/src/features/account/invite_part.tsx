@@ -25,7 +25,7 @@ export function InvitePart() {
           <p className="text-soft">{phrase("For one person, within {days} days.", { days: made.data.days })}</p>
         </div>
       ) : (
-        <Button className="min-h-[44px] self-start" onClick={() => made.mutate()} disabled={made.isPending}>
+        <Button className="min-h-[48px] self-start" onClick={() => made.mutate()} disabled={made.isPending}>
           {phrase("Invite somebody")}
         </Button>
       )}

@@ -44,7 +44,7 @@ export function LinksPart() {
               </span>
             </span>
             <Button
-              className="min-h-[44px]"
+              className="min-h-[48px]"
               onClick={() => void end(link.id)}
               aria-label={phrase("Take the link to {linkName} back", { linkName: link.name })}
             >

@@ -48,7 +48,7 @@ export function PasskeysPart() {
               </span>
             </span>
             <Button
-              className="min-h-[44px]"
+              className="min-h-[48px]"
               aria-label={phrase("Take it away: {keyName}", { keyName: key.name })}
               onClick={() =>
                 void change(async () =>
@@ -66,7 +66,7 @@ export function PasskeysPart() {
       {able ? (
         <div className="flex flex-wrap items-end gap-3">
           <LineField label={phrase("What this device is called")} value={name} onText={setName} />
-          <Button className="min-h-[44px]" onClick={() => void change(() => makePasskey(name))}>
+          <Button className="min-h-[48px]" onClick={() => void change(() => makePasskey(name))}>
             {phrase("Make a passkey here")}
           </Button>
         </div>

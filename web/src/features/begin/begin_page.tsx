@@ -182,20 +182,3 @@ function WaterTile({ name, note, shown, on, onPick }: TileProps) {
     </button>
   );
 }
-
-/** Throws the samples away: what was changed of them, and every rig, stays. */
-export async function throwSamplesAway(): Promise<void> {
-  try {
-    const gone = taken(await api.POST("/api/v1/samples/throw-away"));
-    say(
-      gone.changes + gone.waters > 0
-        ? phrase(
-            "The samples are gone: tackle, and {waters, plural, one {# water} other {# waters}} as they came. Your rigs stay.",
-            { waters: gone.waters },
-          )
-        : phrase("There are no samples left."),
-    );
-  } catch (error) {
-    say(firstFault(error));
-  }
-}

@@ -21,7 +21,7 @@ export function PickSheet({ kinds, picked, onPick }: Props) {
               {kind.name}
               <button
                 type="button"
-                className="min-h-8 text-[13px] underline"
+                className="hit text-[13px] underline"
                 onClick={() => set(all ? [] : kind.items.map((i) => i.id))}
               >
                 {all ? phrase("none of them") : phrase("all of them")}

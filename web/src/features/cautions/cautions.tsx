@@ -31,7 +31,7 @@ export function Cautions({ of, className = "" }: { of: readonly Caution[]; class
   return (
     <aside aria-label={phrase("Cautions")} className={`border-l-[3px] border-float pl-2 text-[13px] ${className}`}>
       {full ? of.map((c) => <p key={c.key}>{c.full}</p>) : <span>{of.map((c) => c.short).join(" ")} </span>}
-      <button type="button" aria-pressed={full} onClick={change} className="min-h-6 underline">
+      <button type="button" aria-pressed={full} onClick={change} className="hit underline">
         {full ? phrase("Shorter") : phrase("In full")}
       </button>
     </aside>

@@ -77,7 +77,7 @@ export function ClubPeople({ club, change, close }: Props) {
                   }
                 />
                 <Button
-                  className="min-h-[44px]"
+                  className="min-h-[48px]"
                   aria-label={phrase("Send away: {personName}", { personName: person.name })}
                   onClick={() => void away(send(person.id), true)}
                 >
@@ -91,12 +91,12 @@ export function ClubPeople({ club, change, close }: Props) {
       {keeps ? <Call club={club} change={change} /> : null}
       <div className="flex flex-wrap gap-2">
         {me ? (
-          <Button className="min-h-[44px]" onClick={() => void away(send(me.id), false)}>
+          <Button className="min-h-[48px]" onClick={() => void away(send(me.id), false)}>
             {phrase("Leave the club")}
           </Button>
         ) : null}
         {keeps ? (
-          <Button className="min-h-[44px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
+          <Button className="min-h-[48px]" aria-expanded={sure} onClick={() => setSure(!sure)}>
             {phrase("End the club")}
           </Button>
         ) : null}
@@ -109,7 +109,7 @@ export function ClubPeople({ club, change, close }: Props) {
             })}
           </p>
           <Button
-            className="min-h-[44px] self-start"
+            className="min-h-[48px] self-start"
             onClick={() =>
               void away(async () => taken(await api.DELETE("/api/v1/clubs/{club_id}", { params: { path } })), false)
             }
@@ -160,7 +160,7 @@ function Call({ club, change }: { club: ClubSeen; change: Change }) {
           groups={[{ label: "", options: ROLES.slice(1) }]}
           onChoose={(value) => setRole(value as "member" | "guest")}
         />
-        <Button className="min-h-[44px]" onClick={() => made.mutate()} disabled={made.isPending}>
+        <Button className="min-h-[48px]" onClick={() => made.mutate()} disabled={made.isPending}>
           {club.called_until ? phrase("Make another code") : phrase("Make a code to come in")}
         </Button>
         {club.called_until ? (
@@ -168,7 +168,7 @@ function Call({ club, change }: { club: ClubSeen; change: Change }) {
             <span className="text-[13px] text-soft">
               {phrase("a code stands until {calleduntil}", { calleduntil: when(club.called_until) })}
             </span>
-            <Button className="min-h-[44px]" onClick={() => void off()}>
+            <Button className="min-h-[48px]" onClick={() => void off()}>
               {phrase("Take it back")}
             </Button>
           </>

@@ -86,7 +86,7 @@ export function ClubsSheet() {
               value={code}
               onText={setCode}
             />
-            <Button type="submit" className="min-h-[44px]" disabled={!code}>
+            <Button type="submit" className="min-h-[48px]" disabled={!code}>
               {phrase("Come in")}
             </Button>
           </form>
@@ -97,7 +97,7 @@ export function ClubsSheet() {
             }
           >
             <LineField label={phrase("Name of a new club")} value={name} onText={setName} />
-            <Button type="submit" className="min-h-[44px]" disabled={!name}>
+            <Button type="submit" className="min-h-[48px]" disabled={!name}>
               {phrase("Found it")}
             </Button>
           </form>

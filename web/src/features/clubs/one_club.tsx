@@ -53,7 +53,7 @@ export function OneClub({ id, close }: Props) {
   const kinds = (Object.keys(CALLED) as Kind[]).filter((kind) => things.some((t) => t.kind === kind));
   return (
     <div className="flex flex-col gap-5">
-      <Button className="min-h-[44px] self-start" onClick={close}>
+      <Button className="min-h-[48px] self-start" onClick={close}>
         {phrase("All clubs")}
       </Button>
       {trouble ? <p role="alert">{trouble}</p> : null}
@@ -109,14 +109,14 @@ function Thing({ club, thing, change, take }: ThingProps) {
           thing.mine || !address ? (
             <span className="text-soft">{thing.mine ? "" : phrase("you have it")}</span>
           ) : (
-            <Link to={address} className="min-h-[44px] content-center underline" onClick={() => openSheet(null)}>
+            <Link to={address} className="min-h-[48px] content-center underline" onClick={() => openSheet(null)}>
               {phrase("Open yours")}
             </Link>
           )
         ) : (
           <Button
             strong
-            className="min-h-[44px]"
+            className="min-h-[48px]"
             aria-label={`${thing.newer ? phrase("Take the newer one") : phrase("Take it into mine")}: ${thing.name}`}
             onClick={() => void take()}
           >
@@ -125,7 +125,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
         )}
         {keeps ? (
           <Button
-            className="min-h-[44px]"
+            className="min-h-[48px]"
             aria-label={phrase("Take it out: {thingName}", { thingName: thing.name })}
             onClick={() =>
               void change(async () => taken(await api.DELETE("/api/v1/clubs/{club_id}/things/{thing_id}", { params })))
@@ -156,7 +156,7 @@ function Thing({ club, thing, change, take }: ThingProps) {
             ) : null}
             {thing.known && keeps ? (
               <Button
-                className="min-h-[44px]"
+                className="min-h-[48px]"
                 onClick={() =>
                   void change(async () =>
                     taken(await api.POST("/api/v1/clubs/{club_id}/things/{thing_id}/write", { params })),

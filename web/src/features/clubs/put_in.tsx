@@ -60,7 +60,7 @@ export function PutIn({ club, change }: { club: string; change: Change }) {
           groups={[{ label: "", options }]}
           onChoose={setSubject}
         />
-        <Button strong className="min-h-[44px]" disabled={!chosen} onClick={() => void put()}>
+        <Button strong className="min-h-[48px]" disabled={!chosen} onClick={() => void put()}>
           {phrase("Put it in")}
         </Button>
       </div>

@@ -33,7 +33,7 @@ export function Habits({ onChanged }: { onChanged: () => void }) {
   };
   return (
     <Collapsible.Root className="mt-4">
-      <Collapsible.Trigger className="min-h-8 text-left font-semibold hover:underline">
+      <Collapsible.Trigger className="hit text-left font-semibold hover:underline">
         {phrase("What this is reckoned with")}
       </Collapsible.Trigger>
       <Collapsible.Content>

@@ -60,7 +60,7 @@ function Help() {
         <input
           value={wanted}
           onChange={(event) => setWanted(event.target.value)}
-          className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2 max-[900px]:min-h-12"
+          className="hit w-full rounded-s border border-edge bg-sheet px-2 "
         />
       </label>
       <h3 className="mt-3 text-[13px] font-semibold text-soft">

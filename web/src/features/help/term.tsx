@@ -14,7 +14,7 @@ export function Term({ word, children, className = "" }: Props) {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`cursor-help underline decoration-dotted underline-offset-2 hover:text-ink ${className}`}
+        className={`in-text cursor-help underline decoration-dotted underline-offset-2 hover:text-ink ${className}`}
       >
         {children}
       </Popover.Trigger>
@@ -33,7 +33,7 @@ export function Term({ word, children, className = "" }: Props) {
               {found.figure ? <WordFigure figure={found.figure} name={found.name} /> : null}
               <button
                 type="button"
-                className="mt-1 min-h-8 underline"
+                className="mt-1 hit underline"
                 onClick={() => {
                   setOpen(false);
                   lookUp(word);

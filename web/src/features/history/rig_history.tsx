@@ -121,13 +121,15 @@ function Revisions() {
       <ol className="mt-2" aria-label={phrase("Revisions")}>
         {rows.map((row, i) => (
           <li key={row.id} className="flex items-start gap-3 border-t border-hair py-2">
-            <input
-              type="checkbox"
-              aria-label={phrase("Compare rev {number}", { number: row.number })}
-              checked={picked.some((p) => p.id === row.id)}
-              onChange={() => pick(row)}
-              className="mt-1 size-5 accent-[var(--ink)]"
-            />
+            <label className="grid hit place-items-center self-center">
+              <input
+                type="checkbox"
+                aria-label={phrase("Compare rev {number}", { number: row.number })}
+                checked={picked.some((p) => p.id === row.id)}
+                onChange={() => pick(row)}
+                className="size-5 accent-[var(--ink)]"
+              />
+            </label>
             {i < DRAWN ? (
               <RigThumb
                 name={phrase("Rev {number}", { number: row.number })}

@@ -62,7 +62,7 @@ function Keys() {
             {actions
               .filter((a) => a.group === group)
               .map((action) => (
-                <li key={action.id} className="flex min-h-9 items-center justify-between border-t border-hair">
+                <li key={action.id} className="flex hit items-center justify-between border-t border-hair">
                   <span>{action.does}</span>
                   <Button
                     aria-label={phrase("Key for {does}: {keyText}. Change", {

@@ -63,7 +63,7 @@ export function CardButton({
         aria-label={phrase("How it is tied: {cardName}", { cardName: card.name })}
         title={phrase("How it is tied: {cardName}", { cardName: card.name })}
         onClick={() => setOpen(true)}
-        className="inline-flex min-h-8 min-w-8 items-center justify-center gap-1.5 rounded-s text-soft hover:text-ink"
+        className="inline-flex hit items-center justify-center gap-1.5 rounded-s text-soft hover:text-ink"
       >
         <BookOpen size={16} aria-hidden />
         {children}

@@ -17,15 +17,15 @@ export function RigChip({ state }: { state: SaveState }) {
   const saved = useBench((s) => s.saved);
   const rig = useBench((s) => s.docs?.rig);
   return (
-    <div className="flex min-h-9 min-w-0 items-stretch max-[900px]:min-h-[48px] max-[900px]:flex-1 rounded-s border border-rule bg-sheet lg:min-w-[260px]">
+    <div className="flex hit min-w-0 items-stretch max-[900px]:flex-1 rounded-s border border-rule bg-sheet lg:min-w-[260px]">
       <button
         type="button"
         onClick={() => openSheet("rigs")}
-        className="flex min-w-0 items-center gap-2 px-3 text-left hover:bg-hair"
+        className="flex min-w-0 items-center gap-2 px-3 text-left hover:bg-hair max-[900px]:px-2"
       >
         <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">{phrase("rig in hand")}</span>
         <span className="truncate font-semibold">{rig?.name ?? phrase("none yet")}</span>
-        <ChevronDown size={14} aria-hidden className="shrink-0" />
+        <ChevronDown size={14} aria-hidden className="shrink-0 max-sm:hidden" />
       </button>
       {saved ? (
         <button

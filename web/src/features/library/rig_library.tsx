@@ -64,7 +64,7 @@ function Library() {
           <input
             value={wanted}
             onChange={(event) => setWanted(event.target.value)}
-            className="min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
+            className="hit w-full rounded-s border border-edge bg-sheet px-2"
           />
         </label>
         <Button onClick={() => openSheet("find")}>{phrase("Find one")}</Button>
@@ -98,7 +98,7 @@ function Library() {
         ) : null}
       </div>
       {looking ? (
-        <p role="status" className="mt-2 min-h-8 text-[13px] text-soft">
+        <p role="status" className="mt-2 hit text-[13px] text-soft">
           {phrase("Looking at each in today's water …")}
         </p>
       ) : found.length > 1 ? (
@@ -248,7 +248,7 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
                 setNaming(false);
               }
             }}
-            className="min-h-8 min-w-0 flex-1 rounded-s border border-edge bg-sheet px-2"
+            className="hit min-w-0 flex-1 rounded-s border border-edge bg-sheet px-2"
           />
           <Button type="submit">{phrase("Rename")}</Button>
         </form>
@@ -278,7 +278,7 @@ function OneRig({ rig, here, madeFor, onNote }: OneProps) {
                       {i ? ", " : ""}
                       <button
                         type="button"
-                        className="min-h-8 underline"
+                        className="hit underline"
                         aria-label={phrase("{wName}, with {rigName}", { wName: w.name, rigName: rig.name })}
                         onClick={() => void take(w.id)}
                       >
@@ -370,10 +370,10 @@ function Files({ rig, inHand }: { rig: RigSummary; inHand: boolean }) {
       </Button>
       {open ? (
         <div className="order-last flex w-full flex-wrap gap-4 pb-1 text-[13px]">
-          <a className="min-h-8 content-center underline" href={`${at}/rig.json`} download>
+          <a className="hit content-center underline" href={`${at}/rig.json`} download>
             {phrase("Rig, JSON")}
           </a>
-          <a className="min-h-8 content-center underline" href={`${at}/drawing.svg?units=${units}`} download>
+          <a className="hit content-center underline" href={`${at}/drawing.svg?units=${units}`} download>
             {phrase("Drawing, SVG")}
           </a>
           <CsvLinks of={phrase("Cut sheet")} href={`${at}/cut-sheet.csv`} />

@@ -13,7 +13,7 @@ export function PackList({ rigs }: { rigs: readonly string[] }) {
   const [open, setOpen] = useState(false);
   return (
     <>
-      <Button className="min-h-12" disabled={rigs.length === 0} onClick={() => setOpen(true)}>
+      <Button className="min-h-[48px]" disabled={rigs.length === 0} onClick={() => setOpen(true)}>
         {phrase("The bag: list and labels")}
       </Button>
       <BottomSheet open={open} onClose={() => setOpen(false)} title={phrase("Pack list")}>

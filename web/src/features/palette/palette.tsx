@@ -64,7 +64,7 @@ export function Palette() {
         aria-label={phrase("Anything by name")}
         value={typed}
         onValueChange={setTyped}
-        className="min-h-12 w-full border-b border-rule bg-transparent px-4 text-[16px] outline-none"
+        className="min-h-[48px] w-full border-b border-rule bg-transparent px-4 text-[16px] outline-none"
       />
       <Command.List label={phrase("Suggestions")} className="max-h-[56vh] overflow-y-auto p-2">
         <Command.Empty className="px-3 py-4 text-soft">{phrase("Nothing has that name.")}</Command.Empty>
@@ -217,7 +217,7 @@ function Row({ entry, value, onSelect }: { entry: Entry; value: string; onSelect
       value={`${entry.name}${BETWEEN}${value}`}
       keywords={[entry.group, entry.also ?? ""]}
       onSelect={onSelect}
-      className="flex min-h-9 cursor-pointer items-center justify-between gap-3 rounded-s px-3 data-[selected=true]:bg-hair max-[900px]:min-h-12"
+      className="flex hit cursor-pointer items-center justify-between gap-3 rounded-s px-3 data-[selected=true]:bg-hair "
     >
       <span>{entry.name}</span>
       {entry.note ? <kbd className="figure text-[12px] text-soft">{entry.note}</kbd> : null}

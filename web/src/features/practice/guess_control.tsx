@@ -25,7 +25,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
             strong={value === k}
             aria-pressed={value === k}
             aria-disabled={fixed}
-            className={`min-h-12 whitespace-normal leading-tight ${fixed && exercise.best?.includes(k) ? "outline-2 outline-zone" : ""}`}
+            className={`min-h-[48px] whitespace-normal leading-tight ${fixed && exercise.best?.includes(k) ? "outline-2 outline-zone" : ""}`}
             onClick={() => !fixed && onChange(k)}
           >
             {choice}
@@ -52,7 +52,7 @@ export function GuessControl({ exercise, system, value, onChange, fixed }: Props
         className={
           upright
             ? "relative flex h-44 w-14 touch-none justify-center rounded-s border border-rule bg-[linear-gradient(var(--water-top),var(--water-deep))]"
-            : "relative flex h-12 w-full touch-none items-center"
+            : "relative flex h-[48px] w-full touch-none items-center"
         }
       >
         <Slider.Track className={upright ? "h-full w-[3px] bg-rule" : "h-[3px] flex-1 bg-rule"}>

@@ -168,11 +168,16 @@ function One({ exercise, system, last, onNext, onGuess }: OneProps) {
         </div>
       ) : null}
       {said ? (
-        <Button strong className="min-h-12 self-start" onClick={onNext}>
+        <Button strong className="min-h-[48px] self-start" onClick={onNext}>
           {last ? phrase("Done") : phrase("Next one")}
         </Button>
       ) : (
-        <Button strong className="min-h-12 self-start" disabled={guess === null || busy} onClick={() => void tell()}>
+        <Button
+          strong
+          className="min-h-[48px] self-start"
+          disabled={guess === null || busy}
+          onClick={() => void tell()}
+        >
           {phrase("See it sink")}
         </Button>
       )}

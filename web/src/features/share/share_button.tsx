@@ -61,11 +61,11 @@ export function ShareButton({ kind, subject, name, before }: Props) {
             <p className="figure break-all" data-testid="link">
               {link.data.address}
             </p>
-            <Button strong className="min-h-[44px]" onClick={() => void copy(link.data.address)}>
+            <Button strong className="min-h-[48px]" onClick={() => void copy(link.data.address)}>
               {copied ? phrase("Copied") : phrase("Copy the link")}
             </Button>
             {kind === "rig" ? (
-              <Button className="min-h-[44px]" onClick={() => putOnCard(subject, link.data.picture)}>
+              <Button className="min-h-[48px]" onClick={() => putOnCard(subject, link.data.picture)}>
                 {onCard === link.data.picture ? phrase("It is on the card you print") : phrase("Put it on the card")}
               </Button>
             ) : null}
@@ -95,7 +95,7 @@ export function ShareButton({ kind, subject, name, before }: Props) {
                 {phrase("without its name, its river and its gauge")}
               </Tick>
             ) : null}
-            <Button strong className="min-h-[44px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
+            <Button strong className="min-h-[48px] self-start" onClick={() => link.mutate()} disabled={link.isPending}>
               {phrase("Make the link")}
             </Button>
             {link.error ? <p role="alert">{link.error.message}</p> : null}

@@ -59,7 +59,7 @@ function Row({ name, chosen, options, onChoose }: RowProps) {
         {options.map((option) => (
           <label
             key={option.key}
-            className="-ml-px relative flex min-h-9 cursor-pointer items-center border border-edge px-3 first:ml-0 first:rounded-l-s last:rounded-r-s has-checked:z-10 has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:z-20 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink max-[900px]:min-h-12 max-[420px]:px-2"
+            className="-ml-px relative flex hit cursor-pointer items-center border border-edge px-3 first:ml-0 first:rounded-l-s last:rounded-r-s has-checked:z-10 has-checked:border-ink has-checked:bg-ink has-checked:text-sheet has-focus-visible:z-20 has-focus-visible:outline-2 has-focus-visible:outline-offset-2 has-focus-visible:outline-ink max-[420px]:px-2"
           >
             <input
               type="radio"

@@ -4,7 +4,7 @@ import { useLesson } from "../../state/queries";
 import { useLessonAct } from "../../state/use_lesson_act";
 import { phrase } from "../../words/phrase";
 
-const PLAIN = "min-h-8 underline decoration-rule underline-offset-2 hover:decoration-ink max-lg:min-h-12";
+const PLAIN = "hit underline decoration-rule underline-offset-2 hover:decoration-ink ";
 
 /** What earlier outings taught of a water, wherever something is computed with it; one tap shows it without. */
 export function LessonNote({ water, className = "" }: { water: string; className?: string }) {

@@ -17,14 +17,17 @@ type Props = { water: Reach; book: Book; system: UnitSystem };
 export function WaterChip({ water, book, system }: Props) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="flex min-h-9 min-w-0 items-center gap-2 rounded-s border border-rule bg-sheet px-3 text-left hover:border-ink max-[900px]:min-h-[48px] max-[900px]:max-w-[34%] max-[900px]:px-2">
+      <Popover.Trigger className="flex hit min-w-0 items-center gap-2 rounded-s border border-rule bg-sheet px-3 text-left hover:border-ink max-[900px]:max-w-[34%] max-[900px]:px-2">
         <span className="text-[13px] whitespace-nowrap text-soft max-2xl:sr-only">{phrase("today's water")}</span>
-        <span className="truncate font-semibold">{waterName(water)}</span>
+        <span className="truncate font-semibold">
+          {water.river ? <span className="max-sm:sr-only">{water.river}, </span> : null}
+          {water.name}
+        </span>
         <span className="figure whitespace-nowrap text-[13px] max-sm:hidden">
           {text(system, "depth", water.depth_m)} · {paceText(system, water)} ·{" "}
           {text(system, "temperature", water.temperature_c)}
         </span>
-        <ChevronDown size={14} aria-hidden className="shrink-0" />
+        <ChevronDown size={14} aria-hidden className="shrink-0 max-sm:hidden" />
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

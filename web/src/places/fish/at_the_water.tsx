@@ -114,7 +114,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
         ) : null}
         <button
           type="button"
-          className="flex min-h-11 items-center justify-between gap-2 rounded-s border border-rule px-2 text-left"
+          className="flex hit items-center justify-between gap-2 rounded-s border border-rule px-2 text-left"
           onClick={() => setSheet("water")}
         >
           <span className="figure">
@@ -164,7 +164,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
                 key={r.id}
                 type="button"
                 aria-pressed={k === outing.rig}
-                className={`min-h-12 rounded-s border px-1 leading-tight ${k === outing.rig ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet"}`}
+                className={`min-h-[48px] rounded-s border px-1 leading-tight ${k === outing.rig ? "border-ink bg-ink text-sheet" : "border-rule bg-sheet"}`}
                 onClick={() =>
                   k !== outing.rig &&
                   void happened("changed", { rig: k, option: outing.options[k] ?? 0, text: r.name, made: true })
@@ -276,7 +276,7 @@ function Places({ place, go }: { place: Place; go: (lane: string, step: number) 
           key={lane}
           type="button"
           aria-pressed={lane === place.lane}
-          className={`min-h-12 rounded-s border ${lane === place.lane ? "border-ink bg-ink font-bold text-sheet" : "border-rule bg-sheet"}`}
+          className={`min-h-[48px] rounded-s border ${lane === place.lane ? "border-ink bg-ink font-bold text-sheet" : "border-rule bg-sheet"}`}
           onClick={() => go(lane, place.step)}
         >
           {lane}
@@ -284,7 +284,7 @@ function Places({ place, go }: { place: Place; go: (lane: string, step: number) 
       ))}
       <button
         type="button"
-        className="min-h-12 rounded-s border border-rule bg-sheet"
+        className="min-h-[48px] rounded-s border border-rule bg-sheet"
         onClick={() => go(place.lane, place.step + 1)}
       >
         {phrase("step +")}

@@ -151,7 +151,7 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
         {rows.slice(0, 12).map((row) => (
           <li key={row.id}>
             <label
-              className={`flex min-h-12 items-center gap-3 rounded-s border px-3 ${chosen.includes(row.id) ? "border-ink bg-sheet" : "border-rule"}`}
+              className={`flex min-h-[48px] items-center gap-3 rounded-s border px-3 ${chosen.includes(row.id) ? "border-ink bg-sheet" : "border-rule"}`}
             >
               <input
                 type="checkbox"

@@ -9,7 +9,7 @@ export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
     <div className="flex flex-col gap-2">
       {cuts.length > 0 ? (
         <details>
-          <summary className="min-h-12 cursor-pointer py-2 font-bold">
+          <summary className="min-h-[48px] cursor-pointer py-2 font-bold">
             {phrase("What to cut: {rigName}", { rigName: rig.name })}
           </summary>
           <table className="w-full text-[14px]">
@@ -37,7 +37,7 @@ export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
       ) : null}
       {rig.ladder ? (
         <details>
-          <summary className="min-h-12 cursor-pointer py-2 font-bold">{phrase("Ladder")}</summary>
+          <summary className="min-h-[48px] cursor-pointer py-2 font-bold">{phrase("Ladder")}</summary>
           <section className="overflow-x-auto" aria-label={phrase("The ladder's table")} tabIndex={0}>
             <LadderTable ladder={rig.ladder} system={system} caption={`${rig.name}: ${ladderNote(rig.ladder)}`} />
           </section>

@@ -75,7 +75,7 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
             {REASONS.map((reason) => (
               <Button
                 key={reason}
-                className="min-h-12 whitespace-normal leading-tight"
+                className="min-h-[48px] whitespace-normal leading-tight"
                 onClick={() => answer(false, reason)}
               >
                 {reason}
@@ -104,7 +104,7 @@ export function NextCard({ rig, index, option, next, plan, counsel, quiet }: Pro
         <p>
           <b>{counsel.says}.</b> <span className="text-soft">{counsel.why}</span>
         </p>
-        <Button className="min-h-12 shrink-0" onClick={() => setSet(counsel.key)}>
+        <Button className="min-h-[48px] shrink-0" onClick={() => setSet(counsel.key)}>
           {phrase("Not now")}
         </Button>
       </section>
@@ -127,9 +127,7 @@ function Doubt({ text }: { text: string }) {
   const cut = text.indexOf(": ");
   return (
     <details>
-      <summary className="min-h-8 cursor-pointer text-look">
-        {phrase("{text}: why?", { text: text.slice(0, cut) })}
-      </summary>
+      <summary className="hit cursor-pointer text-look">{phrase("{text}: why?", { text: text.slice(0, cut) })}</summary>
       <p>{text.slice(cut + 2)}</p>
     </details>
   );

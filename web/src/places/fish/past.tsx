@@ -40,11 +40,11 @@ export function Past() {
                 {open === o.id ? phrase("Close") : phrase("Table")}
               </Button>
               <CsvLinks
-                className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
+                className="inline-flex hit items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
                 href={`/api/v1/outings/${o.id}/outing.csv`}
               />
               <a
-                className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
+                className="inline-flex hit items-center rounded-s border border-rule bg-sheet px-3 py-1 hover:border-ink"
                 href={`/api/v1/outings/${o.id}/outing.geojson?places=1`}
                 download
                 title={phrase("With places, where you had them noted")}

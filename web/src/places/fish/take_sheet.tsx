@@ -87,7 +87,7 @@ function Told({
         </div>
       ) : null}
       <details>
-        <summary className="min-h-10 cursor-pointer">{phrase("When{when}", { when: when ? `: ${when}` : "" })}</summary>
+        <summary className="hit cursor-pointer">{phrase("When{when}", { when: when ? `: ${when}` : "" })}</summary>
         <Row label="">
           {WHEN.map((w) => (
             <Pick key={w} on={when === w} onPick={() => setWhen(w)}>

@@ -54,7 +54,7 @@ function Bring() {
         <input
           type="file"
           accept=".csv,text/csv,text/plain"
-          className="min-h-12"
+          className="min-h-[48px]"
           onChange={async (event) => {
             const log = (await event.target.files?.[0]?.text()) ?? "";
             setText(log);

@@ -53,7 +53,7 @@ export function OneOuting({ outing, onClose }: { outing: OutingView; onClose: ()
         {outing.apart ? phrase("Learn from it again") : phrase("Keep it apart")}
       </Button>
       <CsvLinks
-        className="inline-flex min-h-8 items-center rounded-s border border-rule px-3"
+        className="inline-flex hit items-center rounded-s border border-rule px-3"
         href={`/api/v1/outings/${outing.id}/outing.csv`}
       />
       <ShareButton kind="outing" subject={outing.id} name={phrase("this outing")} />

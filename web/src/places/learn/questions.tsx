@@ -25,7 +25,7 @@ export function Questions() {
             <button
               type="button"
               aria-expanded={open === a.key}
-              className="flex min-h-10 w-full flex-wrap items-baseline gap-x-3 text-left max-lg:min-h-12"
+              className="flex hit w-full flex-wrap items-baseline gap-x-3 text-left "
               onClick={() => setOpen(open === a.key ? null : a.key)}
             >
               <b>{a.asks}</b> <span className="text-soft">{a.says}</span>

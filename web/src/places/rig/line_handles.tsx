@@ -1,6 +1,7 @@
 import type { Rig, UnitSystem } from "../../api/client";
 import { DragHandle } from "../../drawings/drag_handle";
-import { LEAST_WIDTH, LINE_HEIGHT, LINE_Y } from "../../drawings/line_drawing";
+import { LEAST_WIDTH, LINE_HEIGHT } from "../../drawings/line_drawing";
+import { LINE_Y } from "../../drawings/line_marks";
 import { stepOf, text } from "../../model/format";
 import { drawnAt, floatPlace, layoutLine, placeAt } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";

@@ -47,7 +47,7 @@ export function Measured({ answer, system }: { answer: Answer; system: UnitSyste
             : phrase("Measured by yourself")
         }
         title={phrase("Measured by yourself: put a depth you saw beside the computed one")}
-        className="flex min-h-8 items-center gap-1.5 rounded-s border border-rule bg-sheet px-2 text-[13px] hover:border-ink"
+        className="flex hit items-center gap-1.5 rounded-s border border-rule bg-sheet px-2 text-[13px] hover:border-ink"
       >
         <Ruler size={15} aria-hidden /> {checks.length > 0 ? checks.length : null}
       </Popover.Trigger>
@@ -152,7 +152,7 @@ function Plain({ label, value, hint, onType, onEnter }: PlainProps) {
         placeholder={hint}
         onChange={(event) => onType(event.target.value)}
         onKeyDown={(event) => event.key === "Enter" && onEnter()}
-        className="figure min-h-8 w-20 rounded-s border border-edge bg-sheet px-1 text-center"
+        className="figure hit w-20 rounded-s border border-edge bg-sheet px-1 text-center"
       />
     </label>
   );

@@ -49,7 +49,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
             <ToggleGroup.Item
               key={pace.name}
               value={pace.name}
-              className="min-h-8 px-2.5 text-[13px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet"
+              className="hit px-2.5 text-[13px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet"
             >
               {pace.name}
             </ToggleGroup.Item>

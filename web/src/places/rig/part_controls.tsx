@@ -328,11 +328,11 @@ function Stepper(props: {
     <div>
       <span className="block text-[12px] text-soft">{props.label}</span>
       <div className="flex w-36 items-stretch rounded-s border border-edge bg-sheet">
-        <button type="button" aria-label={props.less.label} onClick={props.less.run} className="min-h-8 w-8">
+        <button type="button" aria-label={props.less.label} onClick={props.less.run} className="hit w-8">
           −
         </button>
         <output className="figure flex-1 self-center text-center">{props.shown}</output>
-        <button type="button" aria-label={props.more.label} onClick={props.more.run} className="min-h-8 w-8">
+        <button type="button" aria-label={props.more.label} onClick={props.more.run} className="hit w-8">
           +
         </button>
       </div>

@@ -13,10 +13,12 @@ import { BottomSheet } from "../../ui/bottom_sheet";
 import { Button } from "../../ui/button";
 import { useSize } from "../../ui/use_size";
 import { phrase } from "../../words/phrase";
+import { DriftFigures } from "./drift_figures";
 import { MotionControls } from "./motion_controls";
 import { PartControls } from "./part_controls";
 import { PhoneLine } from "./phone_line";
 import { Readings } from "./readings";
+import { Spoken } from "./spoken";
 import { StanceControls } from "./stance_controls";
 import { WaitsHere } from "./waits_here";
 import { WholeRig } from "./whole_rig";
@@ -46,6 +48,7 @@ export function PhoneBench(props: Props) {
   return (
     <main className="flex flex-col">
       <h1 className="sr-only">{answer.rig.name}</h1>
+      <Spoken story={answer.story} worth={props.worth} worst={readings[0]} />
       <InSight {...props} />
       <PhoneLine answer={answer} system={system} />
       <Part title={phrase("How it is fished")}>
@@ -64,6 +67,11 @@ export function PhoneBench(props: Props) {
           {line}
         </p>
       ))}
+      <Part title={phrase("How deep, in figures")}>
+        <div className="overflow-x-auto px-3">
+          <DriftFigures drift={answer.drift} band={props.band} system={system} />
+        </div>
+      </Part>
       <Readings readings={readings} pinned={props.pinned} cautions={answer.cautions} />
       <div className="grid grid-cols-3 gap-1.5 p-3">
         <Button className="min-h-[48px]" onClick={() => openSheet("find")}>
@@ -120,7 +128,7 @@ function InSight({ answer, book, system, ghost, band, worth, readings }: Props) 
           />
         ) : null}
       </div>
-      <p className="flex min-h-[42px] items-baseline gap-2 px-3 py-1.5" aria-live="polite">
+      <p className="flex min-h-[42px] items-baseline gap-2 px-3 py-1.5">
         <span data-testid="worth" className="whitespace-nowrap">
           {worth === null ? (
             <span className="text-soft">{phrase("… min/h")}</span>

@@ -1,5 +1,5 @@
 import type { Answer, Strength } from "../../api/client";
-import type { Load } from "../../drawings/line_drawing";
+import type { Load } from "../../drawings/line_marks";
 import { bodyName, flyOf } from "../../model/bodies";
 import { Choice } from "../../ui/choice";
 import { kindName } from "../../words/kinds";

@@ -23,7 +23,7 @@ export function Readings({ readings, pinned, cautions }: ReadingsProps) {
       <h2 className="flex justify-between px-4 pt-3 pb-2 text-[13px] font-semibold text-soft">
         {rich("What it says {span}", { span: <span className="font-normal">{phrase("worst first")}</span> })}
       </h2>
-      <ul className="min-h-0 flex-1 overflow-y-auto px-4 pb-3" aria-live="polite" aria-relevant="text">
+      <ul className="min-h-0 flex-1 overflow-y-auto px-4 pb-3">
         {readings.map((reading) => (
           <OneReading key={reading.key} reading={reading} pinned={pinned?.find((r) => r.key === reading.key) ?? null} />
         ))}
@@ -46,7 +46,7 @@ function Tries({ tries }: { tries: readonly Try[] }) {
           <button
             type="button"
             onClick={() => applyTry(chosen)}
-            className="flex min-h-8 w-full flex-wrap items-baseline gap-x-2 rounded-s border border-edge bg-paper px-2 py-1 text-left text-[13px] hover:border-ink"
+            className="flex hit w-full flex-wrap items-baseline gap-x-2 rounded-s border border-edge bg-paper px-2 py-1 text-left text-[13px] hover:border-ink"
           >
             <span className="font-semibold">{chosen.name}</span>
             <span>→ {chosen.effect}</span>
@@ -80,7 +80,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
           <Icon size={17} aria-label={says} className={`shrink-0 self-center ${ink}`} />
           <Collapsible.Trigger
             id={`reading-${reading.key}`}
-            className="min-h-8 flex-1 text-left font-semibold hover:underline"
+            className="hit flex-1 text-left font-semibold hover:underline"
           >
             {reading.title}
           </Collapsible.Trigger>
@@ -113,7 +113,7 @@ function OneReading({ reading, pinned }: { reading: Reading & { waiting?: boolea
             <p key={line}>{line}</p>
           ))}
           {part ? (
-            <button type="button" className="min-h-8 underline" onClick={() => select(part)}>
+            <button type="button" className="hit underline" onClick={() => select(part)}>
               {phrase("Show it on the line")}
             </button>
           ) : null}

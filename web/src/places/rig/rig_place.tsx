@@ -22,6 +22,7 @@ import { PhoneBench } from "./phone_bench";
 import { applyTry, Readings } from "./readings";
 import { Refit } from "./refit";
 import { SchoolsSheet } from "./schools_sheet";
+import { Spoken } from "./spoken";
 import { Tank } from "./tank";
 import { WorthLine } from "./worth_line";
 
@@ -114,6 +115,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
       ) : null}
       <main className="flex min-h-0 flex-1 flex-col">
         <h1 className="sr-only">{answer.rig.name}</h1>
+        <Spoken story={answer.story} worth={band?.worth ?? null} worst={readings[0]} />
         <SchoolsSheet answer={answer} />
         <Refit answer={answer} />
         <LineStrip answer={answer} book={book} drawer={drawer} system={system} ghost={pinned?.rig ?? null} />
@@ -141,13 +143,13 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
               <Link
                 to="/rig/taper"
                 title={phrase("Design its leader (T)")}
-                className="inline-flex min-h-8 items-center rounded-s border border-rule bg-sheet px-3 hover:border-ink"
+                className="inline-flex hit items-center rounded-s border border-rule bg-sheet px-3 hover:border-ink"
               >
                 {phrase("Taper")}
               </Link>
               <Link
                 to="/tie"
-                className="ml-auto inline-flex min-h-8 items-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
+                className="ml-auto inline-flex hit items-center rounded-s border border-ink bg-ink px-3 font-semibold text-sheet"
               >
                 {phrase("Tie it")}
               </Link>

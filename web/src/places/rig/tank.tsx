@@ -13,6 +13,7 @@ import { useNumber } from "../../state/units";
 import { Progress } from "../../ui/progress";
 import { useSize } from "../../ui/use_size";
 import { phrase } from "../../words/phrase";
+import { DriftFigures } from "./drift_figures";
 import { MotionControls } from "./motion_controls";
 import { StanceControls } from "./stance_controls";
 import { WaitsHere } from "./waits_here";
@@ -52,7 +53,8 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
   const entry = nodeAt(drift, told, 0);
   const across = drift.across ?? null;
   const chosen = useTankView((s) => s.chosen);
-  const view = across ? shownView(chosen, across.cast_deg !== null, size.height) : "side";
+  const drawn = across ? shownView(chosen, across.cast_deg !== null, size.height) : "side";
+  const view = chosen === "figures" ? chosen : drawn;
   const height = Math.max(size.height, 220);
   const plan = view === "both" ? Math.round(height * PLAN_SHARE) : view === "above" ? height : 0;
   return (
@@ -83,7 +85,12 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             className="absolute inset-x-0 top-0"
           />
         )}
-        {across ? <Views view={view} roomy={size.height >= ROOM_FOR_BOTH} /> : null}
+        <Views view={view} across={across !== null} roomy={size.height >= ROOM_FOR_BOTH} />
+        {view === "figures" ? (
+          <div className="absolute inset-0 overflow-y-auto px-3 pt-12 pb-2">
+            <DriftFigures drift={drift} band={band} system={system} />
+          </div>
+        ) : null}
         {size.width > 0 && size.height > 0 && plan > 0 ? (
           <PlanDrawing
             drift={drift}
@@ -98,7 +105,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             onLaid={(what, metres) => edit({ op: "set_stance", [what]: `${metres.toFixed(2)} m` }, `stance.${what}`)}
           />
         ) : null}
-        {size.width > 0 && size.height > 0 && plan < height ? (
+        {size.width > 0 && size.height > 0 && plan < height && view !== "figures" ? (
           <TankDrawing
             drift={drift}
             ghost={ghost}
@@ -152,7 +159,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             setPlaying(false);
             setShare((value ?? 0) / 10 / whole);
           }}
-          className="relative flex h-8 flex-1 touch-none items-center"
+          className="relative flex hit flex-1 touch-none items-center"
         >
           <Slider.Track className="h-[3px] flex-1 bg-rule">
             <Slider.Range className="absolute h-[3px] bg-ink" />
@@ -182,10 +189,12 @@ const VIEWS: { value: View; label: string }[] = [
   { value: "side", label: phrase("from the side") },
   { value: "above", label: phrase("from above") },
   { value: "both", label: phrase("both") },
+  { value: "figures", label: phrase("in figures") },
 ];
 
-/** From which side the drift is looked at. */
-function Views({ view, roomy }: { view: View; roomy: boolean }) {
+/** From which side the drift is looked at, or read. */
+function Views({ view, across, roomy }: { view: View; across: boolean; roomy: boolean }) {
+  const offered = (v: View) => v === "side" || v === "figures" || (across && (v === "above" || roomy));
   const choose = useTankView((s) => s.choose);
   return (
     <ToggleGroup.Root
@@ -195,11 +204,11 @@ function Views({ view, roomy }: { view: View; roomy: boolean }) {
       onValueChange={(value) => value && choose(value as View)}
       className="absolute top-1 right-3 z-10 flex rounded-s border border-rule bg-sheet"
     >
-      {VIEWS.filter((v) => roomy || v.value !== "both").map((v) => (
+      {VIEWS.filter((v) => offered(v.value)).map((v) => (
         <ToggleGroup.Item
           key={v.value}
           value={v.value}
-          className="min-h-7 px-2 text-[12px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet max-lg:min-h-11 max-lg:px-3"
+          className="hit px-2 text-[12px] data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-sheet max-lg:px-3"
         >
           {v.label}
         </ToggleGroup.Item>

@@ -28,7 +28,7 @@ export function WorthLine({
         <div className="flex items-baseline gap-2">
           <Collapsible.Trigger
             disabled={!worth}
-            className="min-h-8 flex-1 text-left hover:underline disabled:no-underline"
+            className="hit flex-1 text-left hover:underline disabled:no-underline"
             data-testid="worth"
           >
             {worth === null ? (

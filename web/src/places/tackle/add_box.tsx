@@ -41,9 +41,9 @@ export function AddBox({ kind, onAdd, onClose }: Props) {
           one: kind.one,
           key: kind.key === "spools" ? "fluoro 5x" : kind.key === "flies" ? "slim 16" : phrase("a few letters"),
         })}
-        className="min-h-9 w-full border-b border-rule bg-transparent px-3 outline-none"
+        className="hit w-full border-b border-rule bg-transparent px-3 outline-none"
       />
-      <p role="status" className="min-h-6 px-3 pt-1 text-[12px] text-soft">
+      <p role="status" className="hit px-3 pt-1 text-[12px] text-soft">
         {said || phrase("Enter adds it and stays here for the next; Escape when done.")}
       </p>
       <Command.List className="max-h-64 overflow-y-auto p-1">
@@ -55,7 +55,7 @@ export function AddBox({ kind, onAdd, onClose }: Props) {
             key={row.key}
             value={`${row.name} ${row.key}`}
             onSelect={() => void add(row.key, row.name)}
-            className="flex min-h-8 cursor-pointer items-center justify-between gap-4 rounded-s px-2 data-[selected=true]:bg-hair"
+            className="flex hit cursor-pointer items-center justify-between gap-4 rounded-s px-2 data-[selected=true]:bg-hair"
           >
             <span>{row.name}</span>
             <span className="figure text-[12px] text-soft">{row.note}</span>

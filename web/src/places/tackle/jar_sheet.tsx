@@ -200,7 +200,7 @@ function Field({ label, value, onChange, fault }: FieldProps) {
         onChange={(e) => onChange(e.target.value)}
         aria-invalid={Boolean(fault)}
         autoComplete="off"
-        className={`figure block min-h-8 w-36 rounded-s border bg-sheet px-2 text-[14px] text-ink ${fault ? "border-float" : "border-edge"}`}
+        className={`figure block hit w-36 rounded-s border bg-sheet px-2 text-[14px] text-ink ${fault ? "border-float" : "border-edge"}`}
       />
     </label>
   );

@@ -83,7 +83,7 @@ function Drawers({ kinds, kind, devices, mostRows }: Props) {
               type="button"
               aria-current={k.key === kind.key ? "page" : undefined}
               onClick={() => void navigate(`/tackle/${k.key}`)}
-              className={`min-h-9 border-b-[3px] px-2.5 ${k.key === kind.key ? "border-float font-semibold" : "border-transparent text-soft hover:text-ink"}`}
+              className={`hit border-b-[3px] px-2.5 ${k.key === kind.key ? "border-float font-semibold" : "border-transparent text-soft hover:text-ink"}`}
             >
               {k.title}
             </button>
@@ -279,7 +279,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
             placeholder={phrase("Find")}
             aria-label={phrase("Find in {title}", { title: kind.title.toLowerCase() })}
             title={phrase("Find (/)")}
-            className="min-h-8 w-44 rounded-s border border-edge bg-sheet px-2"
+            className="hit w-44 rounded-s border border-edge bg-sheet px-2"
           />
           {low > 0 ? (
             <Button aria-pressed={onlyLow} strong={onlyLow} onClick={() => setOnlyLow(!onlyLow)}>

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import type { Drawer, LeaderAnswer, LeaderBook, UnitSystem } from "../../api/client";
 import { text } from "../../model/format";
 import { Choice } from "../../ui/choice";
@@ -16,6 +17,7 @@ type Props = {
 };
 const SHORTEST_M = 0.6;
 const LONGEST_M = 7;
+const STEP_M = 0.05;
 const STROKES = ["gentle", "usual", "hard"] as const;
 
 /** What a leader is designed from: school, length, tippet, spools, and the cast it is meant for. */
@@ -47,16 +49,7 @@ export function Controls({ asked, answer, book, drawer, faults, system }: Props)
           onCommit={(value) => ask({ total: value })}
           {...field("total")}
         />
-        <input
-          type="range"
-          aria-label={phrase("Length")}
-          min={SHORTEST_M}
-          max={LONGEST_M}
-          step={0.05}
-          value={total}
-          onChange={(e) => ask({ total: `${e.target.value} m` })}
-          className="mt-1 w-full accent-[var(--ink)]"
-        />
+        <LengthSlider total={total} />
       </div>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         <TypedField
@@ -211,5 +204,26 @@ function Spools({ asked, drawer, system }: { asked: Asked; drawer: Drawer; syste
             );
           })}
     </fieldset>
+  );
+}
+
+/** The length, drawn along. It stays where it was put until an answer says how long the leader is. */
+function LengthSlider({ total }: { total: number }) {
+  const [put, setPut] = useState({ text: "", over: total });
+  if (put.over !== total) setPut({ text: "", over: total });
+  return (
+    <input
+      type="range"
+      aria-label={phrase("Length")}
+      min={SHORTEST_M}
+      max={LONGEST_M}
+      step={STEP_M}
+      value={put.text || (Math.round(total / STEP_M) * STEP_M).toFixed(2)}
+      onChange={(e) => {
+        setPut({ text: e.target.value, over: total });
+        ask({ total: `${e.target.value} m` });
+      }}
+      className="hit mt-1 w-full accent-[var(--ink)]"
+    />
   );
 }

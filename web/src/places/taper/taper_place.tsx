@@ -217,7 +217,7 @@ function Told({ answer, ghost }: { answer: LeaderAnswer; ghost: LeaderAnswer | n
                     {section.spool_id && useTaper.getState().asked.without !== null ? (
                       <button
                         type="button"
-                        className="ml-2 min-h-6 text-[12px] underline"
+                        className="ml-2 hit text-[12px] underline"
                         aria-label={phrase("Leave out spool {spool}", { spool: section.spool })}
                         onClick={() =>
                           ask({ without: [...(useTaper.getState().asked.without ?? []), section.spool_id ?? ""] })

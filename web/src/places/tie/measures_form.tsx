@@ -81,7 +81,7 @@ export function MeasuresForm({ system }: { system: UnitSystem }) {
                 autoComplete="off"
                 aria-invalid={Boolean(faults[name])}
                 aria-describedby={faults[name] ? `measure-${name}` : undefined}
-                className="figure min-h-9 w-full rounded-s border border-edge bg-sheet px-2"
+                className="figure hit w-full rounded-s border border-edge bg-sheet px-2"
               />
               {faults[name] ? (
                 <span id={`measure-${name}`} role="alert" className="block text-[12px] text-float">

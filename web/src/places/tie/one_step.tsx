@@ -95,7 +95,7 @@ function Big({ says, onClick, strong }: { says: string; onClick: (() => void) | 
       type="button"
       disabled={!onClick}
       onClick={() => onClick?.()}
-      className={`min-h-12 rounded-s border px-5 text-[16px] disabled:opacity-50 ${
+      className={`min-h-[48px] rounded-s border px-5 text-[16px] disabled:opacity-50 ${
         strong ? "border-ink bg-ink font-semibold text-sheet" : "border-edge bg-sheet hover:border-ink"
       }`}
     >

@@ -64,7 +64,7 @@ export function WearPanel({ tie, onChanged }: Props) {
   if (!now) return null;
   return (
     <details className="w-full text-[13px]" data-testid="wear">
-      <summary className="min-h-8 cursor-pointer py-1">
+      <summary className="hit cursor-pointer py-1">
         {rich("What is left of it: {now} {left}{changes}", {
           now: now.name.toLowerCase(),
           left: <span className="figure">{now.left}</span>,

@@ -119,7 +119,7 @@ function Drop({ what, run }: { what: string; run: () => void }) {
       type="button"
       aria-label={phrase("Take {what} away", { what })}
       onClick={run}
-      className="grid min-h-8 w-8 place-items-center rounded-s border border-rule"
+      className="grid hit w-8 place-items-center rounded-s border border-rule"
     >
       <X size={14} aria-hidden />
     </button>

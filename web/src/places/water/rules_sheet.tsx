@@ -176,7 +176,7 @@ function Form({
               <select
                 value={s.method}
                 onChange={(e) => season(s.id, { method: e.target.value })}
-                className="block min-h-8 w-48 rounded-s border border-edge bg-sheet px-1 text-[14px] text-ink"
+                className="block hit w-48 rounded-s border border-edge bg-sheet px-1 text-[14px] text-ink"
               >
                 {methods.map((m) => (
                   <option key={m.key} value={m.key}>
@@ -264,7 +264,7 @@ function Text({ label, value, onChange, fault, hint, width = "w-full" }: TextPro
         autoComplete="off"
         aria-invalid={Boolean(fault)}
         onChange={(e) => onChange(e.target.value)}
-        className={`block min-h-8 w-full rounded-s border bg-sheet px-2 text-[14px] text-ink ${fault ? "border-float" : "border-edge"}`}
+        className={`block hit w-full rounded-s border bg-sheet px-2 text-[14px] text-ink ${fault ? "border-float" : "border-edge"}`}
       />
       {fault ? (
         <span role="alert" className="text-float">

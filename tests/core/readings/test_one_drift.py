@@ -1,0 +1,283 @@
+"""What one drift comes to, each threshold on both of its sides: drifts of a contact rig with the one figure changed that is judged."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+import pytest
+
+from jarana.core.drift.document import Drift
+from jarana.core.drift.nominal import nominal
+from jarana.core.outcomes.band import Spread
+from jarana.core.readings import bottom, drag_free, leader_by_line, reading_kinds, sag, settle, swing, wind
+from jarana.core.readings.base import Reading
+from jarana.core.readings.depth_edits import depth_edits
+from jarana.core.readings.with_band import told_by
+from jarana.core.rig.edits.flies import StepBead
+from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
+from jarana.core.rig.edits.stance import SetStance
+from jarana.core.situation import Situation
+from tests.core.readings.test_shares import band, fly
+from tests.coverage import led, water
+from tests.fishing import fished, started
+
+RUN = water(0.9, 0.62)
+CONTACT = fished(led(started("level-contact", RUN), 1.0), RUN)
+SWUNG = fished(started("swung", RUN), RUN)
+DRY = fished(started("dry-fly", RUN), RUN)
+Given = Callable[[object, Drift], None]
+
+
+@pytest.fixture
+def given(monkeypatch: pytest.MonkeyPatch) -> Given:
+    """Let a reading read a drift that is given."""
+
+    def give(module: object, drift: Drift) -> None:
+        monkeypatch.setattr(module, "nominal", lambda _: drift)
+
+    return give
+
+
+def with_flies(situation: Situation, **more: object) -> Drift:
+    drift = nominal(situation)
+    return drift.model_copy(update={"flies": tuple(f.model_copy(update=more) for f in drift.flies)})
+
+
+def in_water(key: str, situation: Situation) -> Reading:
+    return reading_kinds()[key].read(situation)
+
+
+def lying(situation: Situation, **more: object) -> Drift:
+    drift = nominal(situation)
+    assert drift.across is not None
+    return drift.model_copy(update={"across": drift.across.model_copy(update=more)})
+
+
+@pytest.mark.parametrize(
+    ("share", "severity", "title"),
+    [
+        (0.0, "fine", "Finds the bottom"), (0.39, "fine", "Finds the bottom"), (0.41, "look", "Finds the bottom late"),
+        (0.69, "look", "Finds the bottom late"), (0.71, "act", "Finds the bottom late"),
+    ],
+)  # fmt: skip
+def test_the_bottom_comes_late_past_two_fifths_of_the_way_and_too_late_past_seven_tenths(
+    share: float, severity: str, title: str
+) -> None:
+    drift = with_flies(CONTACT, bed_share=0.0, entry_x_m=1.0, metres_to_bottom=None)
+    whole = drift.length_m - 1.0
+    first = drift.flies[0].model_copy(update={"metres_to_bottom": share * whole, "seconds_to_bottom": 3.0})
+    other = drift.flies[1].model_copy(update={"metres_to_bottom": 0.8 * whole})
+    told = bottom.tell(CONTACT, drift.model_copy(update={"flies": (other, first)}))
+    assert (told.severity, told.title, told.parts) == (severity, title, (first.id,))
+    assert f"of a {whole:.1f} m drift, 3 s after landing" in told.sentence
+
+
+@pytest.mark.parametrize(("share", "title"), [(0.49, "Finds the bottom"), (0.51, "Lies on the stones")])
+def test_a_fly_meant_to_tick_drags_past_half_of_the_drift_on_the_stones(share: float, title: str) -> None:
+    told = bottom.tell(CONTACT, with_flies(CONTACT, metres_to_bottom=0.5, entry_x_m=0.0, bed_share=share))
+    assert told.title == title
+    assert (told.severity == "look") is (title == "Lies on the stones")
+
+
+def test_a_drift_that_finds_the_bottom_sooner_is_better_one_that_drags_worse_and_one_that_never_does_worst(
+    given: Given,
+) -> None:
+    def score(**more: object) -> float:
+        given(bottom, with_flies(CONTACT, **more))
+        return bottom.score(CONTACT)
+
+    length = nominal(CONTACT).length_m
+    assert score(metres_to_bottom=0.25 * length, bed_share=0.5) == pytest.approx(0.25)
+    assert score(metres_to_bottom=0.25 * length, bed_share=0.6) == pytest.approx(0.25 + 0.2)
+    assert score(metres_to_bottom=None, least_height_m=0.3) == pytest.approx(2.3)
+
+
+def test_a_rig_that_rides_in_the_zone_is_told_of_its_touches_while_it_has_any() -> None:
+    def title(touches: float, *flies: str) -> str:
+        told = bottom.judge(
+            CONTACT,
+            bottom.read(CONTACT),
+            band(*(fly(f, in_zone=0.6, touches=touches) for f in flies), finds_bottom=touches),
+        )
+        return told.title
+
+    assert title(0.04, "point") == "Rides in the zone without touching"
+    assert title(0.06, "point").startswith("Finds the bottom on")
+
+
+@pytest.mark.parametrize(
+    ("sagged", "inward", "severity"),
+    [(sag.MUCH - 0.01, 0.0, "fine"), (sag.MUCH + 0.01, 0.0, "look"), (0.1, sag.FAR - 0.01, "fine"), (0.1, sag.FAR + 0.01, "look")],
+)  # fmt: skip
+def test_a_held_leader_sags_much_or_draws_the_point_far_in(
+    given: Given, sagged: float, inward: float, severity: str
+) -> None:
+    given(sag, lying(CONTACT, sag_m=sagged, inward_m=inward))
+    assert sag.read(CONTACT).severity == severity
+    assert sag.score(CONTACT) == pytest.approx(sagged + inward)
+
+
+def test_a_point_that_goes_farther_off_is_no_worse_and_no_leader_in_the_air_sags_not(given: Given) -> None:
+    given(sag, lying(CONTACT, sag_m=0.3, inward_m=-0.5))
+    assert sag.score(CONTACT) == pytest.approx(0.3)
+    given(sag, lying(CONTACT, sag_m=None, inward_m=0.2))
+    assert sag.score(CONTACT) == pytest.approx(0.2)
+    assert sag.read(CONTACT).figure == "0"
+    given(sag, nominal(CONTACT).model_copy(update={"across": None}))
+    assert sag.score(CONTACT) == 0.0
+
+
+@pytest.mark.parametrize(("more", "severity"), [(-0.01, "fine"), (0.01, "look")])
+def test_a_swing_past_three_quarters_of_the_pace_is_hurried(more: float, severity: str) -> None:
+    fast = swing.HURRIED * SWUNG.fished.pace_m_s + more
+    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=None))
+    assert told.severity == severity
+    assert "it does not come round to the dangle" in told.sentence
+    assert told.value == pytest.approx(fast)
+
+
+def test_what_does_not_come_across_has_no_pace_across() -> None:
+    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=None))
+    assert (told.severity, told.title, float(told.figure)) == ("fine", "It does not swing", 0.0)
+    back = swing.tell(SWUNG, lying(SWUNG, across_m_s=-0.2, dangle_s=None))
+    assert float(back.figure) == 0.0
+
+
+def test_a_swing_is_slowed_by_a_mend_by_a_cast_farther_down_and_by_the_tip() -> None:
+    usual = SWUNG.motion.cast_deg
+    stanced = SWUNG.rig.rebuilt(stance=SWUNG.rig.stance.model_copy(update={"mend_m": 0.5, "angle_deg": None}))
+    mend, cast, *tips = swing.candidates(SWUNG.with_rig(stanced))
+    assert isinstance(mend, SetStance)
+    assert isinstance(cast, SetStance)
+    assert mend.mend == "1.5 m"
+    assert cast.angle_deg == usual + swing.FARTHER_DEG
+    assert [t.more for t in tips] == [True, False]  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize(
+    ("seconds", "below", "severity"),
+    [
+        (drag_free.SHORT - 0.1, False, "act"), (drag_free.SHORT - 0.1, True, "look"), (drag_free.SHORT + 0.1, False, "look"),
+        (drag_free.LONG - 0.1, False, "look"), (drag_free.LONG + 0.1, False, "fine"),
+    ],
+)  # fmt: skip
+def test_a_dry_alone_that_drags_at_once_is_acted_on(given: Given, seconds: float, below: bool, severity: str) -> None:
+    flies = nominal(CONTACT).flies if below else ()
+    drift = lying(DRY, drag_free_s=seconds, slip_m=0.3).model_copy(update={"flies": flies})
+    given(drag_free, drift)
+    told = drag_free.read(DRY)
+    assert (told.severity, told.value) == (severity, seconds)
+    assert drag_free.score(DRY) == -seconds
+
+
+def test_what_never_leaves_its_water_is_free_for_the_whole_drift_and_what_has_no_line_is_fine(given: Given) -> None:
+    given(drag_free, lying(DRY, drag_free_s=None, slip_m=0.05))
+    assert drag_free.read(DRY).value == nominal(DRY).times_s[-1]
+    given(drag_free, lying(DRY, slip_m=None))
+    told = drag_free.read(DRY)
+    assert (told.severity, told.title) == ("fine", "No line lies on the water")
+
+
+def test_a_drift_is_freed_by_slack_a_mend_a_reach_and_a_longer_tippet() -> None:
+    edits = list(drag_free.candidates(DRY))
+    more = f"{DRY.rig.stance.slack_m + drag_free.MORE_SLACK_M:.1f} m"
+    assert [(e.slack, e.lay) for e in edits[:2]] == [(more, "pile"), (more, "serpentine")]  # type: ignore[attr-defined]
+    last = edits[-1]
+    assert isinstance(last, ChangeLength)
+    assert (last.span, last.by_mm) == (DRY.rig.spans[-1].id, drag_free.LONGER_MM)
+
+
+@pytest.mark.parametrize(
+    ("courses", "severity", "title"),
+    [
+        (("settled", "settled"), "fine", "Settles in 7 s"),
+        (("on the bed", "on the bed"), "look", "On the bed after 7 s"),
+        (("on the bed", "settled"), "look", "lies on the bed"),
+        (("sinking", "settled"), "look", "Still sinking after 40 s: the "),
+        (("sinking", "rising"), "look", "Still moving after 40 s"),
+        (("rising", "rising"), "look", "Still rising after 40 s"),
+    ],
+)
+def test_what_still_moves_is_told_before_what_lies_and_what_lies_before_what_has_settled(
+    courses: tuple[str, str], severity: str, title: str
+) -> None:
+    flies = nominal(CONTACT).flies
+    told = tuple(
+        f.model_copy(update={"course": c, "settled_s": 7.0 - i})
+        for i, (f, c) in enumerate(zip(flies, courses, strict=True))
+    )
+    assert settle._judged(told, 40.0)[0] == severity
+    assert title in settle._judged(told, 40.0)[1]
+
+
+@pytest.mark.parametrize(("share", "severity"), [(wind.OUT_SHARE - 0.01, "fine"), (wind.OUT_SHARE + 0.01, "act")])
+def test_a_wind_that_lifts_a_fly_out_for_a_third_of_the_drift_is_not_fishable(
+    given: Given, monkeypatch: pytest.MonkeyPatch, share: float, severity: str
+) -> None:
+    windy = CONTACT.with_water(RUN.model_copy(update={"wind_m_s": 3.0}))
+    given(wind, lying(CONTACT, out_share=share))
+    monkeypatch.setattr(wind, "moved", lambda _: (0.03, 0.04, 0.0))
+    told = wind.read(windy)
+    assert told.severity == severity
+    assert told.value == pytest.approx(0.05)
+    assert wind.score(windy) == pytest.approx(0.05 + 10.0 * share)
+
+
+@pytest.mark.parametrize(
+    ("moved", "severity", "says"),
+    [
+        ((0.51, 0.0, 0.0), "look", "farther downstream"), ((-0.49, 0.0, 0.0), "fine", "farther upstream"),
+        ((0.0, 0.2, 0.0), "fine", "farther off"), ((0.0, -0.2, 0.0), "fine", "nearer to you"),
+        ((0.0, 0.0, 0.16), "look", "shallower"), ((0.0, 0.0, 0.14), "fine", "shallower"),
+        ((0.0, 0.0, 0.01), "fine", "as deep"), ((0.0, 0.0, -0.03), "fine", "deeper"),
+    ],
+)  # fmt: skip
+def test_where_the_wind_moves_the_flies_is_told_and_whether_it_is_much(
+    given: Given, monkeypatch: pytest.MonkeyPatch, moved: tuple[float, float, float], severity: str, says: str
+) -> None:
+    windy = CONTACT.with_water(RUN.model_copy(update={"wind_m_s": 3.0}))
+    given(wind, lying(CONTACT, out_share=0.0))
+    monkeypatch.setattr(wind, "moved", lambda _: moved)
+    told = wind.read(windy)
+    assert told.severity == severity
+    assert says in told.sentence
+
+
+def test_the_leader_is_the_nearer_to_usual_the_better() -> None:
+    low, high = leader_by_line.USUAL_M[leader_by_line._kind(CONTACT)]
+    assert leader_by_line.score(CONTACT) == pytest.approx(abs(CONTACT.rig.length - (low + high) / 2))
+
+
+def test_depth_is_changed_by_the_longest_run_of_the_last_material_and_by_droppers_of_the_first_two() -> None:
+    edits = list(depth_edits(CONTACT))
+    spans = CONTACT.rig.spans
+    same = spans[-2].material.key == spans[-1].material.key
+    changed = {e.span for e in edits if isinstance(e, ChangeLength | StepDiameter)}
+    assert same
+    assert changed == {spans[-2].id}
+    assert sorted(e.by_mm for e in edits if isinstance(e, ChangeLength)) == sorted(
+        -b for b in (e.by_mm for e in edits if isinstance(e, ChangeLength))
+    )
+    beads = [(e.at, e.heavier) for e in edits if isinstance(e, StepBead)]
+    assert beads[:2] == [(CONTACT.rig.point.id, True), (CONTACT.rig.point.id, False)]
+    other = spans[-1].model_copy(update={"material": spans[-1].material.model_copy(update={"key": "another"})})
+    parted = CONTACT.with_rig(CONTACT.rig.rebuilt(spans=(*spans[:-1], other)))
+    assert {e.span for e in depth_edits(parted) if isinstance(e, ChangeLength)} == {other.id}
+
+
+@pytest.mark.parametrize(
+    ("p10", "p90", "low", "high"),
+    [(0.02, 0.1, "0.02", "0.10"), (-0.1, -0.02, "0.02", "0.10"), (-0.03, 0.1, "0.00", "0.10"), (-0.1, 0.03, "0.00", "0.10"), (0.0, 0.1, "0.00", "0.10")],
+)  # fmt: skip
+def test_a_drag_is_told_by_how_fast_not_by_which_way(p10: float, p90: float, low: str, high: str) -> None:
+    of = band(fly("point", drag_m_s=Spread(p10=p10, p50=(p10 + p90) / 2, p90=p90)), fly("dropper"))
+    reading = next(r for r in told_by(CONTACT, (in_water("drag", CONTACT),), of) if r.key == "drag")
+    assert (reading.low, reading.high) == (low, high)
+
+
+def test_of_the_zone_the_fly_is_told_that_is_most_in_it() -> None:
+    shares = {"dropper": Spread(p10=0.1, p50=0.2, p90=0.3), "point": Spread(p10=0.5, p50=0.6, p90=0.7)}
+    of = band(*(fly(name, in_zone=s.p50 or 0.0, share_in_zone=s) for name, s in shares.items()))
+    zone = in_water("zone", CONTACT).model_copy(update={"parts": ("dropper", "point")})
+    (reading,) = told_by(CONTACT, (zone,), of)
+    assert (reading.low, reading.high) == ("50", "70")

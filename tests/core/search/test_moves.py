@@ -1,0 +1,286 @@
+"""What the search changes, coordinate by coordinate, and what changing it on the bank takes: lists and figures by hand."""
+
+from __future__ import annotations
+
+import pytest
+
+from jarana.core.heads.float import FloatHead
+from jarana.core.methods import method_of
+from jarana.core.rig.edits.flies import SwapFly
+from jarana.core.rig.edits.spans import ChangeLength, UseSpool
+from jarana.core.rig.model import Rig
+from jarana.core.search.moves import (
+    count,
+    diameter,
+    float_kind,
+    float_place,
+    laid,
+    length,
+    line,
+    one_fly,
+    pace,
+    shot,
+    weight,
+)
+from jarana.core.search.moves.base import hanging_spans, moved
+from jarana.core.search.rerig import FETCH_MIN, POINT_EATEN_MM, Rerig, alike, rerig
+from jarana.core.situation import Situation
+from jarana.core.units import Writer
+from tests.coverage import led, water
+from tests.fishing import DRAWER, WATERS, fished, started
+
+RUN = water(0.9, 0.62, temperature_c=9.0, wind_m_s=3.0)
+LAKE = WATERS["oskel-north"]
+CONTACT = fished(led(started("level-contact", RUN), 1.0), RUN)
+SWUNG, DRY, PAIR = (fished(started(m, RUN), RUN) for m in ("swung", "dry-fly", "float-pair"))
+TEAM, HUNG = (fished(started(m, LAKE), LAKE) for m in ("lake-team", "lake-suspended"))
+
+
+def fields(moves: object, *names: str) -> list[tuple[object, ...]]:
+    return [tuple(getattr(edit, n) for n in names) for move in moves for edit in move]  # type: ignore[attr-defined]
+
+
+def test_counts_are_tried_where_a_motion_is_counted_down_to_and_not_the_one_it_has() -> None:
+    assert not list(count.values(CONTACT))
+    assert TEAM.motion.counts
+    at_30 = TEAM.with_rig(TEAM.rig.rebuilt(motion=TEAM.rig.motion.model_copy(update={"count_s": 30.0})))
+    assert fields(count.values(at_30), "value") == [(f"{c} s",) for c in count.COUNTS_S if c != 30]
+    at_31_5 = TEAM.with_rig(TEAM.rig.rebuilt(motion=TEAM.rig.motion.model_copy(update={"count_s": 31.5})))
+    assert len(list(count.values(at_31_5))) == len(count.COUNTS_S)
+
+
+def test_other_spools_of_the_same_line_are_tried_nearest_first_on_every_tippet_of_it() -> None:
+    rig = CONTACT.rig
+    last = rig.spans[-1]
+    tippets = {s.id for i, s in enumerate(rig.spans) if i in hanging_spans(rig) and s.material.key == last.material.key}
+    spools = {s.id: s for s in DRAWER.spools}
+    moves = list(diameter.values(CONTACT))
+    thick = [spools[move[0].spool].diameter_mm for move in moves]  # type: ignore[attr-defined]
+    owned = sorted({s.diameter_mm for s in DRAWER.spools if s.material.key == last.material.key and s.left_m > 1.0})
+    finer = [d for d in reversed(owned) if d < last.d1_mm - 1e-6][: diameter.NEAREST]
+    stouter = [d for d in owned if d > last.d1_mm + 1e-6][: diameter.NEAREST]
+    assert finer
+    assert stouter
+    assert thick == [*finer, *stouter]
+    assert all({e.span for e in move} == tippets for move in moves)  # type: ignore[attr-defined]
+
+
+def test_a_spool_with_a_metre_left_is_not_tried() -> None:
+    few = tuple(s.model_copy(update={"left_m": 1.0}) for s in DRAWER.spools)
+    bare = fished(CONTACT.rig, RUN, DRAWER.model_copy(update={"spools": few}))
+    assert not list(diameter.values(bare))
+    some = tuple(s.model_copy(update={"left_m": 1.01}) for s in DRAWER.spools)
+    assert list(diameter.values(fished(CONTACT.rig, RUN, DRAWER.model_copy(update={"spools": some}))))
+
+
+def test_other_floats_are_tried_where_there_is_one() -> None:
+    head = PAIR.rig.head
+    assert isinstance(head, FloatHead)
+    assert fields(float_kind.values(PAIR), "body") == [(f.id,) for f in DRAWER.floats if f.id != head.body.id]
+    assert not list(float_kind.values(CONTACT))
+
+
+def test_a_float_is_tried_at_shares_of_the_depth_and_on_a_lake_at_the_edges_of_the_zone() -> None:
+    def places(situation: Situation) -> list[float]:
+        return [float(above.split()[0]) for (above,) in fields(float_place.values(situation), "above")]
+
+    head = PAIR.rig.head
+    assert isinstance(head, FloatHead)
+    now, most = head.above(PAIR.rig), PAIR.rig.length - 0.05
+    wanted = {round(s * 0.9, 2) for s in float_place.OF_DEPTH}
+    assert places(PAIR) == sorted(p for p in wanted if abs(p - now) > 0.03 and p <= most)
+    low, high = HUNG.fished.zone.heights(HUNG.fished.depth_m)
+    hung = places(HUNG)
+    for height in (low, (low + high) / 2, high):
+        place = round(max(HUNG.fished.depth_m - height, 0.2), 2)
+        held = HUNG.rig.head
+        assert isinstance(held, FloatHead)
+        near = abs(place - held.above(HUNG.rig)) <= 0.03 or place > HUNG.rig.length - 0.05
+        assert near or place in hung
+    assert not list(float_place.values(CONTACT))
+
+
+def test_a_held_tip_is_tried_at_other_heights_and_a_line_that_lies_in_other_ways() -> None:
+    tips = [t for t in laid.TIPS_M if abs(t - CONTACT.rig.tip_m) > 0.1]
+    assert fields(laid.values(CONTACT), "tip") == [(f"{t} m",) for t in tips]
+    assert fields(laid.values(DRY), "usual", "lay", "mend", "after") == [
+        (True, None, None, None), (False, "reach", None, None), (False, "reach", laid.MEND, laid.AFTER),
+    ]  # fmt: skip
+    assert not list(laid.values(SWUNG)), "a swing is laid by its method"
+
+
+def test_the_longest_tippet_of_a_held_rig_takes_up_what_the_depth_wants() -> None:
+    rig = CONTACT.rig
+    spans = [rig.spans[i] for i in hanging_spans(rig)]
+    total = sum(s.length for s in spans)
+    longest = max(spans, key=lambda s: s.length)
+    wanted = [
+        round(longest.length + share * 0.9 - total, 2)
+        for share in length.OF_DEPTH
+        if abs(share * 0.9 - total) > 0.05 and (longest.length + share * 0.9 - total) * 1000 >= length.SHORTEST_MM
+    ]
+    found = fields(length.values(CONTACT), "span", "value")
+    assert wanted
+    assert [(span, float(value.split()[0])) for span, value in found] == [(longest.id, w) for w in wanted]  # type: ignore[attr-defined]
+
+
+def test_on_a_fly_line_the_point_is_tried_shorter_and_longer_but_a_team_no_wider_than_it_is_tied() -> None:
+    alone = SWUNG.with_rig(next(iter_one(SWUNG)))
+    last = alone.rig.spans[-1]
+    told = [float(v.split()[0]) for (v,) in fields(length.values(alone), "value")]  # type: ignore[attr-defined]
+    assert told == pytest.approx([max(last.length_mm * s, length.SHORTEST_MM) for s in length.SHARES], abs=0.6)
+    usual = method_of(SWUNG.rig).apart_m
+    assert usual is not None
+    team = [float(v.split()[0]) for (v,) in fields(length.values(SWUNG), "value")]  # type: ignore[attr-defined]
+    now = SWUNG.rig.spans[-1].length_mm
+    assert all(mm <= length.FARTHER * usual[1] * 1000 or mm <= now for mm in team)
+
+
+def iter_one(situation: Situation) -> object:
+    """The rig with one fly left."""
+    rig = situation.rig
+    while len([a for a in rig.attachments if a.fly]) > 1:
+        rig = rig.model_copy(update={"attachments": tuple(a for a in rig.attachments if a.at.kind == "point")})
+    yield rig
+
+
+def test_a_lake_team_is_spread_evenly_and_its_float_follows() -> None:
+    flies = sum(1 for a in HUNG.rig.attachments if a.fly)
+    for apart, move in zip(length.SPACINGS_M, length.values(HUNG), strict=True):
+        spans, (last,) = move[:-1], move[-1:]
+        assert [e.value for e in spans] == [f"{apart} m"] * flies  # type: ignore[attr-defined]
+        assert last.above == f"{apart * flies} m"  # type: ignore[attr-defined]
+
+
+def test_lines_the_rod_throws_are_tried_and_others_are_not() -> None:
+    rod = TEAM.rig.rod.line_class
+    tried = {row[0] for row in fields([m for m in line.values(TEAM) if hasattr(m[0], "line")], "line")}
+    assert tried == {
+        one.id for one in DRAWER.lines if one.id != TEAM.rig.line.id and abs(one.line_class - rod) <= line.NEAR_CLASS
+    }
+    assert tried
+    assert not list(line.values(CONTACT))
+
+
+def test_a_dropper_may_come_off_while_a_fly_is_left() -> None:
+    droppers = [a.id for a in CONTACT.rig.attachments if a.at.kind == "joint"]
+    assert fields(one_fly.values(CONTACT), "at") == [(d,) for d in droppers]
+    assert not list(one_fly.values(CONTACT.with_rig(next(iter_one(CONTACT)))))  # type: ignore[call-overload]
+
+
+def test_paces_of_the_method_are_tried_in_their_water_but_the_one_it_has() -> None:
+    now = CONTACT.rig.motion
+    told = fields(pace.values(CONTACT), "kind", "lead", "count_s")
+    paces = [
+        p for p in method_of(CONTACT.rig).paces if "river" in p.waters and (p.kind, p.lead) != (now.kind, now.lead)
+    ]
+    assert told == [(p.kind, p.lead, now.count_s) for p in paces]
+    assert told
+
+
+def test_every_owned_shot_is_tried_once_but_the_one_that_is_on() -> None:
+    below = fished(started("shot-below", RUN), RUN)
+    hung = next(a for a in below.rig.attachments if a.body.kind == "shot")
+    owned = sorted({s.mass_mg for s in DRAWER.shots if s.count > 0} - {hung.body.mass_mg})
+    shots = sum(1 for a in below.rig.attachments if a.body.kind == "shot")
+    assert fields(shot.values(below), "at", "mass")[: len(owned)] == [(hung.id, f"{m / 1000:g} g") for m in owned]
+    assert len(list(shot.values(below))) == shots * len(owned)
+    none = DRAWER.model_copy(update={"shots": tuple(s.model_copy(update={"count": 0}) for s in DRAWER.shots)})
+    assert not list(shot.values(fished(below.rig, RUN, none)))
+
+
+def test_flies_are_changed_at_the_point_first() -> None:
+    moves = fields(weight.values(CONTACT), "at", "weight")
+    at = [a for a, _ in moves]
+    assert at == sorted(at, key=lambda a: a != CONTACT.rig.point.id)
+    assert set(at) == {a.id for a in CONTACT.rig.attachments if a.fly}
+    on = {a.id: a.fly.source for a in CONTACT.rig.attachments if a.fly}
+    assert all(on[str(a)] != w for a, w in moves)
+    assert at.count(CONTACT.rig.point.id) <= weight.MOST
+    assert at.count("dropper") <= weight.MOST_ABOVE
+
+
+def test_a_move_that_cannot_be_done_or_changes_nothing_is_none() -> None:
+    span = CONTACT.rig.spans[-1].id
+    assert moved(CONTACT, (ChangeLength(span="nobodys", by_mm=100.0),)) is None
+    assert moved(CONTACT, ()) is None
+    done = moved(CONTACT, (ChangeLength(span=span, by_mm=100.0),))
+    assert done is not None
+    assert done.rig.spans[-1].length_mm == CONTACT.rig.spans[-1].length_mm + 100.0
+
+
+def way(after: Rig, before: Rig = CONTACT.rig) -> Rerig:
+    return rerig(before, after, 18.0, 0.0, Writer())
+
+
+def test_a_span_that_is_shortened_is_cut_back_and_tied_once_anew() -> None:
+    rig = CONTACT.rig
+    shorter = ChangeLength(span=rig.spans[-1].id, by_mm=-200.0).apply(rig, DRAWER)
+    found = way(shorter)
+    (step,) = found.steps
+    assert "0.32 m" in step.text
+    assert found.cost.knots == 0, "the point itself is cut back: what hangs is tied by its own step"
+    assert found.cost.line == pytest.approx(0.2)
+    assert found.left == ()
+
+
+def test_a_difference_of_five_millimetres_is_none() -> None:
+    rig = CONTACT.rig
+    for by, steps in ((5.0, 0), (-5.0, 0), (6.0, 1), (-6.0, 1)):
+        assert len(way(ChangeLength(span=rig.spans[-1].id, by_mm=by).apply(rig, DRAWER)).steps) == steps
+
+
+def test_another_fly_at_the_point_eats_its_knot_and_a_choice() -> None:
+    rig = CONTACT.rig
+    (_, key), *_ = fields(weight.values(CONTACT), "at", "weight")
+    found = way(SwapFly(at=rig.point.id, weight=str(key)).apply(rig, DRAWER))
+    assert (found.cost.knots, found.cost.line) == (1, POINT_EATEN_MM / 1000)
+
+
+def test_spans_are_alike_by_line_and_thickness_at_both_ends() -> None:
+    span = CONTACT.rig.spans[-1]
+    for name, by in (("d0_mm", 0.004), ("d1_mm", 0.004)):
+        assert alike(span, span.model_copy(update={name: getattr(span, name) + by}))
+        assert not alike(span, span.model_copy(update={name: getattr(span, name) + by + 0.002}))
+    other = span.material.model_copy(update={"key": "another"})
+    assert not alike(span, span.model_copy(update={"material": other}))
+    assert not alike(span, span.model_copy(update={"ready": "a-packet"}))
+
+
+def test_a_piece_that_is_new_is_fetched_and_the_old_one_left() -> None:
+    rig = CONTACT.rig
+    spool = next(
+        s for s in DRAWER.spools if s.material.key == rig.spans[-1].material.key and s.diameter_mm < rig.spans[-1].d1_mm
+    )
+    found = way(UseSpool(span=rig.spans[-1].id, spool=spool.id).apply(rig, DRAWER))
+    assert found.left == (rig.spans[-1].name,)
+    assert found.cost.line >= rig.spans[-1].length
+    assert found.cost.minutes > FETCH_MIN
+
+
+def test_a_tippet_that_is_longer_is_spliced_and_what_it_takes_is_told() -> None:
+    rig = CONTACT.rig
+    found = way(ChangeLength(span=rig.spans[-2].id, by_mm=400.0).apply(rig, DRAWER))
+    assert any("0.40 m" in step.text for step in found.steps)
+    assert found.cost.line == pytest.approx(0.4)
+
+
+def test_what_is_tied_anew_above_a_piece_that_is_kept_takes_no_line() -> None:
+    rig = CONTACT.rig
+    spool = next(
+        s for s in DRAWER.spools if s.material.key == rig.spans[-2].material.key and s.diameter_mm < rig.spans[-2].d1_mm
+    )
+    found = way(UseSpool(span=rig.spans[-2].id, spool=spool.id).apply(rig, DRAWER))
+    kept = [s for s in found.steps if s.cost.knots == 1 and s.cost.line == 0.0]
+    assert kept, "the point tippet is tied on again as it is"
+    assert found.cost.line == pytest.approx(rig.spans[-2].length)
+    assert len(found.left) == 1
+
+
+def test_a_float_that_only_moves_is_slid_and_ties_nothing() -> None:
+    moved_up = moved(PAIR, next(iter(float_place.values(PAIR))))
+    assert moved_up is not None
+    found = way(moved_up.rig, PAIR.rig)
+    assert (found.cost.knots, len(found.steps)) == (0, 1)
+    assert found.steps[0].text == "move the float"
+    assert found.cost.minutes > 0
