@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import time
 import uuid
 from collections.abc import Iterator
 from pathlib import Path
@@ -129,13 +128,11 @@ HOSTILE = [
 @pytest.mark.parametrize("text", HOSTILE)
 def test_a_hostile_file_leaves_the_stock_as_it_was(client: FlaskClient, text: str) -> None:
     before = everything(client)
-    began = time.perf_counter()
     seen = client.post("/api/v1/stock/flies/preview", json={"text": text})
     took = client.post("/api/v1/stock/flies/import", json={"id": new_id(), "text": text})
     assert took.status_code == 422
     assert seen.status_code == 422 or seen.json["faults"]
     assert everything(client) == before
-    assert time.perf_counter() - began < 4
     raw = client.post("/api/v1/stock/flies/import", data=b'{"text": "\xff\xfe"}', content_type="application/json")
     assert raw.status_code == 400
 
