@@ -8,15 +8,26 @@ from flask import Flask
 from flask.testing import FlaskClient
 
 from jarana.api.app import create_app
+from jarana.api.security import limiter
 from jarana.api.settings import Settings
+from tests.conftest import Postgres
 from tests.people import demo_token, token_for
 
 
+@pytest.fixture(scope="session")
+def only_app(postgres: Postgres) -> Flask:
+    """The application of a worker: putting its routes together takes longer than most tests."""
+    return create_app(Settings(postgres.address("valley"), "test-secret", web=Path(), limits=False))
+
+
 @pytest.fixture
-def app(valley_url: str, tmp_path: Path) -> Iterator[Flask]:
-    app = create_app(Settings(valley_url, "test-secret", web=tmp_path, limits=False))
-    yield app
-    app.extensions["sessions"].kw["bind"].dispose()
+def app(only_app: Flask, valley_url: str, tmp_path: Path) -> Iterator[Flask]:
+    """It over a database and a folder of the test's own."""
+    assert only_app.extensions["engine"].url.render_as_string(hide_password=False) == valley_url
+    only_app.config["WEB"] = tmp_path
+    limiter.enabled = False  # there is one for all applications of a process, as the last of them wanted it
+    yield only_app
+    only_app.extensions["engine"].dispose()
 
 
 @pytest.fixture

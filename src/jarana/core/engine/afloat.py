@@ -47,3 +47,20 @@ def hackle_share(height: float) -> float:
 def blow(radius: float, share: float, air_density: float) -> float:
     """Return what the wind pushes on a sphere with this share of it under, N·s²/m²: times gap x |gap| it is the force."""
     return 0.5 * air_density * AIR_DRAG * (1.0 - share) * math.pi * radius * radius
+
+
+@compiled
+def float_height(radius: float, support: float, heavy: float, need: float) -> float:
+    """Return the height at which a sphere's cap and a hackle bear `need` N, m, by bisection; `heavy` is rho·g."""
+    low, high = -radius - SUPPORT_DEPTH, radius
+    for step in range(41):
+        middle = low if step == 0 else 0.5 * (low + high)
+        borne = heavy * cap(radius, middle)[1] + support * hackle_share(middle)
+        if step == 0:
+            if borne < need:
+                return low
+        elif borne > need:
+            low = middle
+        else:
+            high = middle
+    return 0.5 * (low + high)

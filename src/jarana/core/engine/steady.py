@@ -1,8 +1,7 @@
 """The settled shape of a rig: shooting along the line from its free end, without time.
 
-A rig that moves at one speed V has every force in balance, so the tension at its end is the end body's weight and
-drag, and grows along the arc by each link's own. Unknown are the depth of the end, and for a natural drift or a float
-the speed: found by a secant search. Droppers are climbed first, as small lines of their own.
+A rig that moves at one speed V has every force in balance. Unknown are the depth of the end, and for a natural drift or a
+float the speed: found by regula falsi (:mod:`jarana.core.engine.shooting`).
 """
 
 from __future__ import annotations
@@ -12,240 +11,31 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from jarana.core.engine.afloat import SUPPORT_DEPTH, blow, cap, hackle_share
-from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.columns import (
-    AIR_RHO,
-    AXIAL_LENGTH,
-    BEAD,
-    DIAMETER,
-    DRAG_AREA,
-    GRAVITY,
-    LENGTH,
-    LINE_DENSITY,
-    MASS,
-    MU,
-    RADIUS,
-    RHO,
-    VOLUME,
-)
-from jarana.core.engine.compiled import loop
+from jarana.core.engine.afloat import blow, cap, float_height
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.columns import AIR_RHO, LENGTH, RADIUS
 from jarana.core.engine.ground import medium_air
-from jarana.core.engine.hydro.axial_drag import axial_drag_factor
-from jarana.core.engine.hydro.cylinder_drag import cylinder_drag_factor
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.hydro.stream import stream_speed
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario
-from jarana.core.engine.step.bodies import LIFT_BLEND
+from jarana.core.engine.shooting import (
+    CLOSE,
+    EVEN,
+    MOST_ROUNDS,
+    Chain,
+    find_end,
+    find_normal,
+    find_speed,
+    hang_at,
+    shoot,
+)
 from jarana.core.engine.step.flow import wind_at
-from jarana.core.engine.step.lines import SURFACE_BLEND
 from jarana.core.errors import InputError, SolverError
 
-SURFACE_SPEED, DEPTH, ROUGHNESS, POWER = range(4)
-"""Of the level stream of a settled shape: m/s, m, m, and the exponent of its power law (0: log law)."""
-CORRECTIONS = 3
-"""Times a link's direction is set right from the force at its middle."""
-DROPPER_ROUNDS = 4
 SCANNED = 48
 """Depths of the end tried when every root is wanted."""
-CLOSE = 1e-5
-"""m: a shape is found when the top is this near to where it is held."""
-JUST = 1e-9
-"""m: and the push of the bed, when it is this near."""
-EVEN = 1e-7
-"""N: forces that are in balance to this are in balance."""
-MOST_ROUNDS = 60
 SLOWEST = 1e-4
-NEAR = 0.06
-"""m by which the end of a rig moves between two speeds that are tried."""
-
-
-@loop
-def _climb(first, last, z, x, px, pz, speed, links, bodies, values, water, stream, out):
-    """Climb a line without branches from node `last` to the node above `first`; `out` keeps x, z of every node; return z, x, px, pz there."""
-    rho, mu, gravity = water[RHO], water[MU], water[GRAVITY]
-    for i in range(last, first - 1, -1):
-        out[i, 0], out[i, 1] = x, z
-        for b in range(len(bodies)):
-            if bodies[b] != i:
-                continue
-            weight = (values[b, MASS] - rho * values[b, VOLUME]) * gravity
-            if weight < 0.0:
-                weight *= min(max(-z / LIFT_BLEND, 0.0), 1.0)
-            u = speed - stream_speed(
-                min(z, 0.0) + stream[DEPTH], stream[SURFACE_SPEED], stream[DEPTH], stream[ROUGHNESS], stream[POWER]
-            )
-            factor = 0.0
-            if values[b, BEAD] > 0.0:
-                factor, _ = sphere_drag_factor(abs(u), values[b, BEAD], rho, mu)
-            factor += 0.5 * rho * abs(u) * values[b, DRAG_AREA]
-            px += factor * u
-            pz += weight
-        length, diameter, density, between = (
-            links[i, LENGTH],
-            links[i, DIAMETER],
-            links[i, LINE_DENSITY],
-            links[i, AXIAL_LENGTH],
-        )
-        size = math.sqrt(px * px + pz * pz)
-        tx, tz = (px / size, pz / size) if size > 1e-15 else (0.0, 1.0)
-        fx, fz = 0.0, 0.0
-        for _ in range(CORRECTIONS):
-            middle = z + 0.5 * length * tz
-            wet = min(max((SURFACE_BLEND - middle) / (2.0 * SURFACE_BLEND), 0.0), 1.0)
-            fx = 0.0
-            fz = (density - wet * rho) * gravity * math.pi / 4.0 * diameter * diameter * length
-            if wet > 0.0:
-                u = speed - stream_speed(
-                    min(middle, 0.0) + stream[DEPTH],
-                    stream[SURFACE_SPEED],
-                    stream[DEPTH],
-                    stream[ROUGHNESS],
-                    stream[POWER],
-                )
-                ut, un = u * tx, -u * tz
-                kn, _, _ = cylinder_drag_factor(abs(un), diameter, rho, mu)
-                kt, _ = axial_drag_factor(abs(ut), diameter, between, rho, mu)
-                q = wet * length
-                fx += q * (kt * ut * tx - kn * un * tz)
-                fz += q * (kt * ut * tz + kn * un * tx)
-            mx, mz = px + 0.5 * fx, pz + 0.5 * fz
-            size = math.sqrt(mx * mx + mz * mz)
-            if size > 1e-15:
-                tx, tz = mx / size, mz / size
-        px, pz = px + fx, pz + fz
-        x, z = x + length * tx, z + length * tz
-    return z, x, px, pz
-
-
-@loop
-def _dropper(first, last, root_z, root_x, speed, links, bodies, values, water, stream, out):
-    """Solve a branch that hangs from a known depth; return the force its root bears."""
-    rise, run, px, pz = 0.0, 0.0, 0.0, 0.0
-    for _ in range(DROPPER_ROUNDS):
-        z, x, px, pz = _climb(first, last, root_z - rise, root_x - run, 0.0, 0.0, speed, links, bodies, values,
-                              water, stream, out)  # fmt: skip
-        rise += z - root_z
-        run += x - root_x
-    return px, pz
-
-
-@loop
-def _shoot(end_z, speed, normal, friction, ends, links, bodies, values, roots, water, stream, out):
-    """Return z, x, px, pz at the top for an end at a depth, borne by a bed's push there.
-
-    The main line is climbed from branch to branch, deepest first; `roots` are rows (node, first, last), rising.
-    """
-    grip = -friction * normal if speed > 0.0 else friction * normal if speed < 0.0 else 0.0
-    z, x, px, pz, here = end_z, 0.0, -grip, -normal, ends
-    for k in range(len(roots) - 1, -1, -1):
-        root = roots[k, 0]
-        z, x, px, pz = _climb(root + 1, here, z, x, px, pz, speed, links, bodies, values, water, stream, out)
-        fx, fz = _dropper(roots[k, 1], roots[k, 2], z, x, speed, links, bodies, values, water, stream, out)
-        px, pz, here = px + fx, pz + fz, root
-    return _climb(1, here, z, x, px, pz, speed, links, bodies, values, water, stream, out)
-
-
-@loop
-def find_end(low, high, target, speed, ends, links, bodies, values, roots, water, stream, out):
-    """Return the end's depth for a held top, by the Illinois form of regula falsi, and whether it was found."""
-    f0 = _shoot(low, speed, 0.0, 0.0, ends, links, bodies, values, roots, water, stream, out)[0] - target
-    f1 = _shoot(high, speed, 0.0, 0.0, ends, links, bodies, values, roots, water, stream, out)[0] - target
-    if f0 * f1 > 0.0:
-        return 0.0, False
-    middle = low
-    for _ in range(MOST_ROUNDS):
-        middle = (low * f1 - high * f0) / (f1 - f0) if f1 != f0 else 0.5 * (low + high)
-        f = _shoot(middle, speed, 0.0, 0.0, ends, links, bodies, values, roots, water, stream, out)[0] - target
-        if abs(f) < CLOSE:
-            return middle, True
-        if f * f1 < 0.0:
-            low, f0 = high, f1
-        else:
-            f0 *= 0.5
-        high, f1 = middle, f
-    return middle, abs(f1) < 1e-3
-
-
-@loop
-def find_normal(target, end_z, speed, friction, most, ends, links, bodies, values, roots, water, stream, out):
-    """Return the push of the bed on an end that lies on it, N, at most so much; regula falsi after Illinois."""
-    low, high = 0.0, most
-    f0 = _shoot(end_z, speed, low, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
-    f1 = _shoot(end_z, speed, high, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
-    if f0 <= 0.0:
-        return low
-    if f1 >= 0.0:
-        return high
-    middle = high
-    for _ in range(MOST_ROUNDS):
-        middle = (low * f1 - high * f0) / (f1 - f0)
-        f = _shoot(end_z, speed, middle, friction, ends, links, bodies, values, roots, water, stream, out)[0] - target
-        if abs(f) < JUST:
-            return middle
-        if f * f1 < 0.0:
-            low, f0 = high, f1
-        else:
-            f0 *= 0.5
-        high, f1 = middle, f
-    return middle
-
-
-@loop
-def hang_at(near, target, speed, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out):
-    """Return the end's depth for a top held at `target`, the bed's push on it, its depth were there no bed, and whether it was found.
-
-    `near` is where it would be at a speed close by (NaN: nowhere yet); `floor` is minus infinity where there is no bed.
-    """
-    low, high = target - length, min(target + length, 0.0)
-    end_z, found = 0.0, False
-    if not math.isnan(near):
-        end_z, found = find_end(max(near - NEAR, low - 1e-6), min(near + NEAR, high), target, speed, ends, links,
-                                bodies, values, roots, water, stream, out)  # fmt: skip
-    if not found:
-        end_z, found = find_end(low - 1e-6, high, target, speed, ends, links, bodies, values, roots, water, stream, out)
-    if not found or end_z >= floor:
-        return end_z, 0.0, end_z, found
-    push = find_normal(target, floor, speed, friction, most, ends, links, bodies, values, roots, water, stream, out)
-    return floor, push, end_z, True
-
-
-@loop
-def find_speed(
-    most_speed, target, length, floor, friction, most, ends, links, bodies, values, roots, water, stream, out
-):
-    """Return the speed at which the top is not pulled along, the end's depth and the bed's push, and whether they were found.
-
-    Regula falsi after Illinois between rest and `most_speed`: the pull falls as the speed rises.
-    """
-    near, end_z, push = math.nan, 0.0, 0.0
-    low, high, middle = 0.0, most_speed, 0.0
-    f0, f1 = 0.0, 0.0
-    for turn in range(MOST_ROUNDS + 2):
-        middle = low if turn == 0 else high if turn == 1 else (low * f1 - high * f0) / (f1 - f0)
-        end_z, push, near, found = hang_at(near, target, middle, length, floor, friction, most, ends, links, bodies, values,
-                                     roots, water, stream, out)  # fmt: skip
-        if not found:
-            return middle, end_z, push, False
-        f = -_shoot(end_z, middle, push, friction, ends, links, bodies, values, roots, water, stream, out)[2]
-        if turn == 0:
-            f0 = f
-            if f0 <= 0.0:
-                return middle, end_z, push, True
-        elif turn == 1:
-            f1 = f
-            if f1 >= 0.0:
-                return middle, end_z, push, True
-        else:
-            if abs(f) < EVEN or abs(high - low) < 1e-6:
-                return middle, end_z, push, True
-            if f * f1 < 0.0:
-                low, f0 = high, f1
-            else:
-                f0 *= 0.5
-            high, f1 = middle, f
-    return middle, end_z, push, True
 
 
 @dataclass(frozen=True)
@@ -293,9 +83,9 @@ class _Rig:
         self.mesh = mesh = build_mesh(scenario, refine)
         parent = mesh.parent
         count = len(parent)
-        self.ends = mesh.main_end
+        ends = mesh.main_end
         roots = []
-        node = self.ends + 1
+        node = ends + 1
         while node < count:
             last = node
             while last + 1 < count and parent[last + 1] == last:
@@ -303,61 +93,56 @@ class _Rig:
             roots.append((int(parent[node]), node, last))
             node = last + 1
         hung = len(mesh.names)
-        values = mesh.bodies[:hung, :RADIUS]
         water, stream = scenario.water, scenario.stream
-        self.length = float(mesh.links[1 : self.ends + 1, LENGTH].sum())
         self.last: float | None = None
-        self.floor = -stream.depth if scenario.bed else -math.inf
-        self.most = 4.0 * mesh.wet_weight
         self.out = np.zeros((count, 2))
-        self.rest: tuple[int, Floats, Ints, Floats, Ints, Floats, Floats, Floats] = (
-            self.ends,
-            mesh.links,
-            mesh.body_node[:hung],
-            np.ascontiguousarray(values),
-            np.array(sorted(roots), dtype=np.int64).reshape(-1, 3),
-            np.array([water.density, water.viscosity, water.gravity]),
-            np.array([stream.surface_speed, stream.depth, stream.roughness, stream.power]),
-            self.out,
+        self.chain = Chain(
+            ends=ends,
+            length=float(mesh.links[1 : ends + 1, LENGTH].sum()),
+            floor=-stream.depth if scenario.bed else -math.inf,
+            friction=float(scenario.bed_friction),
+            most=4.0 * mesh.wet_weight,
+            links=mesh.links,
+            body_node=mesh.body_node[:hung],
+            loads=np.ascontiguousarray(mesh.bodies[:hung, :RADIUS]),
+            roots=np.array(sorted(roots), dtype=np.int64).reshape(-1, 3),
+            water=np.array([water.density, water.viscosity, water.gravity]),
+            stream=np.array([stream.surface_speed, stream.depth, stream.roughness, stream.power]),
+            out=self.out,
         )
 
     def shoot(self, end_z: float, speed: float, normal: float = 0.0) -> tuple[float, float, float, float]:
-        friction = self.scenario.bed_friction
-        z, x, px, pz = _shoot(end_z, speed, normal, friction, *self.rest)
+        z, x, px, pz = shoot(end_z, speed, normal, self.chain)
         return float(z), float(x), float(px), float(pz)
 
     def hang(self, target: float, speed: float) -> tuple[float, float]:
         """Return the end's depth and the bed's push for a top held at `target`; SolverError when there is none."""
         near = math.nan if self.last is None else self.last
-        level = self.length, self.floor, self.scenario.bed_friction, self.most
-        end_z, push, near, found = hang_at(near, target, speed, *level, *self.rest)
+        end_z, push, near, found = hang_at(near, target, speed, self.chain)
         self.last = float(near) if found else None
         if found:
             return float(end_z), float(push)
         roots = self.scan(target, speed)
         if not roots:
             raise SolverError("no settled shape was found", self.scenario)
-        if roots[0] >= self.floor:
-            return roots[0], 0.0
-        most = self.scenario.bed_friction, self.most
-        return self.floor, float(find_normal(target, self.floor, speed, *most, *self.rest))
+        floor = self.chain.floor
+        return (roots[0], 0.0) if roots[0] >= floor else (floor, float(find_normal(target, floor, speed, self.chain)))
 
     def natural(self, target: float) -> tuple[float, float, float] | None:
         """Return the speed at which the top is not pulled along, the end's depth and the bed's push; None where not found."""
         fastest = max(self.scenario.stream.surface_speed, SLOWEST)
-        level = self.length, self.floor, self.scenario.bed_friction, self.most
-        speed, end_z, push, found = find_speed(fastest, target, *level, *self.rest)
+        speed, end_z, push, found = find_speed(fastest, target, self.chain)
         return (float(speed), float(end_z), float(push)) if found else None
 
     def scan(self, target: float, speed: float) -> list[float]:
         """Return every depth of the end for a top held at `target`, deepest first."""
-        low, high = target - self.length - 1e-6, min(target + self.length, 0.0)
-        places = np.linspace(low, high, SCANNED)
+        length = self.chain.length
+        places = np.linspace(target - length - 1e-6, min(target + length, 0.0), SCANNED)
         tops = [self.shoot(float(z), speed)[0] - target for z in places]
         roots = []
         for a, b, fa, fb in zip(places, places[1:], tops, tops[1:], strict=False):
             if fa * fb <= 0.0:
-                end_z, found = find_end(float(a), float(b), target, speed, *self.rest)
+                end_z, found = find_end(float(a), float(b), target, speed, self.chain)
                 if found:
                     roots.append(float(end_z))
         return roots
@@ -481,23 +266,6 @@ def _draft(top: FreeTop, scenario: Scenario, pull: float) -> float:
     water = scenario.water
     need = top.mass * water.gravity + pull
     return float(float_height(top.radius, top.support, water.density * water.gravity, need))
-
-
-@loop
-def float_height(radius, support, heavy, need):
-    """Return the height at which a sphere's cap and a hackle bear `need` N, m, by bisection; `heavy` is rho·g."""
-    low, high = -radius - SUPPORT_DEPTH, radius
-    for step in range(41):
-        middle = low if step == 0 else 0.5 * (low + high)
-        borne = heavy * cap(radius, middle)[1] + support * hackle_share(middle)
-        if step == 0:
-            if borne < need:
-                return low
-        elif borne > need:
-            low = middle
-        else:
-            high = middle
-    return 0.5 * (low + high)
 
 
 def _float_drag(top: FreeTop, scenario: Scenario, speed: float, height: float) -> float:

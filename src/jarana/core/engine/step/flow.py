@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import (
     DEPTH,
     DEPTH_SHARE,
@@ -135,7 +136,7 @@ def log_wind(height, over_rough):
 
 
 @inlined
-def wind_at(height, air):
+def wind_at(height: float, air: Floats) -> tuple[float, float]:
     """Return the wind along x and y at a height over the water, m/s: its log law."""
     share = log_wind(height, 1.0 / air[WIND_ROUGHNESS])
     return air[WIND_X] * share, air[WIND_Y] * share
