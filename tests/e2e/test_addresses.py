@@ -29,6 +29,7 @@ def take(page: Page, name: str) -> None:
     chip(page, name)
 
 
+@pytest.mark.long
 def test_a_rig_taken_in_hand_has_an_address_and_back_takes_the_one_before(bench: Page) -> None:
     chip(bench, FIRST)
     first = address(bench)
@@ -84,6 +85,7 @@ def test_a_row_of_tackle_an_outing_and_two_revisions_have_addresses_and_the_wind
     expect(bench.get_by_role("alert")).to_contain_text("no such outing of yours")
 
 
+@pytest.mark.long
 def test_revisions_that_are_compared_have_an_address_and_one_that_is_not_there_is_said(bench: Page) -> None:
     bench.keyboard.press("]")
     expect(bench.get_by_test_id("save-state")).to_have_text("rev 2 · saved")
@@ -122,6 +124,7 @@ def test_a_water_has_an_address(bench: Page) -> None:
     expect(bench.get_by_role("button", name="today's water")).to_contain_text("Weir Run")
 
 
+@pytest.mark.long
 def test_what_is_not_there_is_said_and_one_goes_on_with_what_is(bench: Page, site: Site) -> None:
     for about, way in (("rig", "The rig in hand"), ("water", "Today's water")):
         bench.goto(f"{site.address}/{about}/0b6f2d52-7f0e-4f0a-9f3e-0a4b1f8f3c11")
@@ -131,6 +134,7 @@ def test_what_is_not_there_is_said_and_one_goes_on_with_what_is(bench: Page, sit
     expect(bench).to_have_url(re.compile(r"/water/weir-run$"))
 
 
+@pytest.mark.long
 def test_the_first_tab_skips_places_and_bar_to_what_is_here(bench: Page) -> None:
     bench.reload()
     bench.wait_for_selector("[data-testid=tank]")

@@ -47,6 +47,7 @@ def test_spools_and_flies_are_picked_from_pictures_and_thrown_away_again(newcome
     expect(newcomer.get_by_role("heading", name="Start with a water")).to_be_visible(timeout=15_000)
 
 
+@pytest.mark.long
 def test_a_slow_answer_takes_no_sheet_away_that_was_opened_meanwhile(newcomer: Page) -> None:
     newcomer.get_by_role("link", name="Water", exact=True).click()
     newcomer.get_by_role("button", name="My own drawn next").click()

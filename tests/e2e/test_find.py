@@ -82,6 +82,7 @@ def test_the_ladder_frames_today_and_is_reached_from_the_rig(bench: Page) -> Non
     expect(sheet).to_have_count(0)
 
 
+@pytest.mark.long
 def test_the_way_to_another_rig_is_told_in_knots(bench: Page) -> None:
     choose_by_name(bench, "re-rig")
     sheet = bench.get_by_role("dialog", name=re.compile("^Re-rig"))
@@ -111,6 +112,7 @@ def test_the_best_of_a_method_is_started_with_its_reasons_or_it_is_said_why_not(
     assert violations(bench) == []
 
 
+@pytest.mark.long
 def test_what_a_rig_is_worth_stands_over_its_readings_and_opens_to_its_factors(bench: Page) -> None:
     worth = bench.get_by_test_id("worth")
     expect(worth).to_contain_text(re.compile(r"\d+ good minutes in the hour"), timeout=SLOW)

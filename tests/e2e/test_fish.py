@@ -112,7 +112,7 @@ def test_an_outing_that_ended_is_a_table_and_a_file(browser: Browser, site: Site
         assert "dragging" in file.value.path().read_text()
 
 
-@pytest.mark.parametrize(("width", "height"), [(1280, 800), (390, 844)])
+@pytest.mark.parametrize(("width", "height"), [pytest.param(1280, 800, marks=pytest.mark.long), (390, 844)])
 def test_before_the_first_cast_fits_and_axe_finds_nothing(
     browser: Browser, site: Site, width: int, height: int
 ) -> None:

@@ -102,6 +102,7 @@ def test_a_rig_goes_out_as_a_file_and_comes_in_with_the_same_document(bench: Pag
     assert hashes[0] == hashes[1]
 
 
+@pytest.mark.long
 def test_a_bad_file_says_every_fault_and_brings_nothing_in(bench: Page, tmp_path: Path) -> None:
     library(bench)
     path = tmp_path / "bad.json"
@@ -125,6 +126,7 @@ def test_what_is_offered_is_applied_by_one_key_and_undone(bench: Page) -> None:
     expect(bench.get_by_test_id("tank")).to_have_attribute("data-drift", before)
 
 
+@pytest.mark.long
 def test_a_pinned_rig_stands_behind_the_one_in_hand(bench: Page) -> None:
     expect(bench.get_by_test_id("ghost")).to_have_count(0)
     bench.keyboard.press("p")
@@ -136,6 +138,7 @@ def test_a_pinned_rig_stands_behind_the_one_in_hand(bench: Page) -> None:
     expect(bench.get_by_test_id("ghost")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_anything_is_found_by_name(bench: Page) -> None:
     bench.keyboard.press("Control+k")
     bench.get_by_placeholder("A place, a water").fill("mill")

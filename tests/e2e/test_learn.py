@@ -26,6 +26,7 @@ def test_the_season_is_told_and_an_outing_can_be_kept_apart(bench: Page) -> None
     assert bench.evaluate("document.documentElement.scrollWidth") <= 1280
 
 
+@pytest.mark.long
 def test_what_was_learnt_is_told_at_the_tank_left_out_and_forgotten_with_one_press_each(bench: Page) -> None:
     tank = bench.get_by_test_id("tank")
     expect(bench.get_by_test_id("lesson")).to_have_count(0)

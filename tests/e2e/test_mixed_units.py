@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
 from tests.e2e.e2e_help import drift_key, wait_new_drift
 
 
+@pytest.mark.long
 def test_units_are_chosen_each_by_itself_and_follow_the_person(bench: Page) -> None:
     bench.get_by_role("button", name=re.compile("^Units:")).click()
     sheet = bench.get_by_role("dialog", name="Units")

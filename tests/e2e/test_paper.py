@@ -6,6 +6,7 @@ import re
 import subprocess
 from pathlib import Path
 
+import pytest
 from playwright.sync_api import Page, expect
 
 
@@ -33,6 +34,7 @@ def test_a_water_is_one_page_with_its_figures_its_rules_and_lines_to_write_on(be
     expect(bench.get_by_test_id("paper")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_a_drawer_is_a_list_of_what_is_found_in_it(bench: Page, tmp_path: Path) -> None:
     bench.goto(bench.url.split("/rig")[0] + "/tackle/flies")
     bench.get_by_label("Find in fly box").fill("resin pupa")
@@ -45,6 +47,7 @@ def test_a_drawer_is_a_list_of_what_is_found_in_it(bench: Page, tmp_path: Path) 
     assert "Slim olive" not in text
 
 
+@pytest.mark.long
 def test_the_cards_of_a_day_are_a_page_each_and_nothing_else(bench: Page, tmp_path: Path) -> None:
     bench.goto(bench.url.split("/rig")[0] + "/fish")
     bench.get_by_text("Two nymphs under a float").click()

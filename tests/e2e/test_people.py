@@ -116,6 +116,7 @@ def test_invited_signed_in_on_a_phone_and_out_everywhere_then_in_again_by_a_late
     second.close()
 
 
+@pytest.mark.long
 def test_a_rig_is_shown_without_signing_in_taken_and_the_link_taken_back(
     desk: Page, fresh: BrowserContext, town: Site
 ) -> None:
@@ -164,6 +165,7 @@ def test_an_archive_is_downloaded_and_a_damaged_one_changes_nothing(desk: Page, 
     expect(desk.get_by_role("button", name="Bring it back")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser, town: Site) -> None:
     named = town.address.replace("127.0.0.1", "localhost")
     context = browser.new_context(viewport=PHONE, reduced_motion="reduce")
@@ -202,6 +204,7 @@ def test_a_passkey_is_made_lets_one_in_again_and_is_taken_away(browser: Browser,
     context.close()
 
 
+@pytest.mark.long
 def test_a_club_is_founded_come_into_by_its_code_and_a_water_goes_from_one_to_the_other(
     desk: Page, fresh: BrowserContext, town: Site
 ) -> None:

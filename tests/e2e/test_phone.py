@@ -66,7 +66,12 @@ def test_everything_fits_has_one_line_of_bar_and_room_for_a_thumb(page: Page) ->
 
 
 @pytest.mark.parametrize(
-    ("width", "height"), [(640, 400), (320, 256), (844, 390)], ids=["200 %", "400 %", "on its side"]
+    ("width", "height"),
+    [
+        pytest.param(640, 400, id="200 %", marks=pytest.mark.long),
+        pytest.param(320, 256, id="400 %"),
+        pytest.param(844, 390, id="on its side", marks=pytest.mark.long),
+    ],
 )
 def test_enlarged_or_on_its_side_there_is_room_to_work_and_nothing_covers_it(
     page: Page, width: int, height: int

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from tests.e2e.conftest import violations
 from tests.e2e.e2e_help import drift_key, wait_new_drift
 
 
+@pytest.mark.long
 def test_a_better_knot_is_found_tied_and_undone(bench: Page) -> None:
     bench.get_by_role("option", name=re.compile("^Blood 0.91 kg")).click()
     bench.get_by_role("button", name=re.compile("^Knot: Blood")).click()
@@ -26,6 +28,7 @@ def test_a_better_knot_is_found_tied_and_undone(bench: Page) -> None:
     assert before
 
 
+@pytest.mark.long
 def test_the_line_is_drawn_by_strength_for_a_pull_at_a_fly(bench: Page) -> None:
     bench.get_by_role("combobox", name=re.compile("^Where it parts")).click()
     bench.get_by_role("option", name=re.compile("the dropper")).click()
@@ -36,6 +39,7 @@ def test_the_line_is_drawn_by_strength_for_a_pull_at_a_fly(bench: Page) -> None:
     expect(bench.get_by_test_id("line")).not_to_contain_text("you lose")
 
 
+@pytest.mark.long
 def test_the_rules_of_the_water_are_read(bench: Page) -> None:
     expect(bench.get_by_test_id("reading-rules")).to_contain_text("Inside the rules you wrote")
     before = drift_key(bench)
@@ -80,6 +84,7 @@ def test_a_dropper_is_hung_another_way_and_the_knot_is_shown_in_steps(bench: Pag
     expect(bench.get_by_role("button", name=re.compile("^Hung by: girthed link"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_cautions_are_short_or_in_full_and_stay(bench: Page) -> None:
     bench.get_by_role("link", name="Tie", exact=True).click()
     bench.get_by_role("button", name="All steps").click()
@@ -93,6 +98,7 @@ def test_cautions_are_short_or_in_full_and_stay(bench: Page) -> None:
     expect(cautions).to_contain_text("Nippers, not teeth")
 
 
+@pytest.mark.long
 def test_a_wind_knot_is_found_as_the_weakest_place_and_cut_out(bench: Page) -> None:
     bench.get_by_role("option", name=re.compile("^Tippet to the point")).click()
     bench.get_by_label("wind knot in it").click()

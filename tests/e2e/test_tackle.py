@@ -170,6 +170,7 @@ def test_a_file_with_three_bad_rows_is_refused_by_row_and_taken_once_it_is_right
     expect(drawer.get_by_text("105 in all")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_file_that_is_not_utf8_is_refused_in_place(drawer: Page) -> None:
     drawer.get_by_role("button", name="CSV in and out").click()
     drawer.locator("input[type=file]").set_input_files(
@@ -192,6 +193,7 @@ def test_a_spool_is_measured_with_what_was_rejected_named(drawer: Page, site: Si
     expect(drawer.get_by_label("Times measured")).to_have_value("5")
 
 
+@pytest.mark.long
 def test_what_moved_is_told_and_can_be_taken_back(drawer: Page) -> None:
     grid = drawer.get_by_role("grid", name="Spools")
     grid.get_by_text("24.0 m").click()

@@ -21,6 +21,7 @@ def take(page: Page, name: str, water: str) -> None:
     expect(page.get_by_test_id("tank")).to_be_visible()
 
 
+@pytest.mark.long
 def test_the_band_follows_the_track_and_goes_when_something_changes(bench: Page) -> None:
     expect(bench.get_by_test_id("band-point")).to_be_visible(timeout=15000)
     expect(bench.get_by_test_id("reading-zone")).to_contain_text(re.compile(r"\(\d+–\d+\)"))
@@ -67,6 +68,7 @@ def test_a_lake_reads_against_seconds_and_counts_down(bench: Page) -> None:
     assert violations(bench) == []
 
 
+@pytest.mark.long
 def test_what_it_assumes_is_a_click_away(bench: Page) -> None:
     bench.get_by_role("button", name="What this assumes").click()
     expect(bench.get_by_text("in three dimensions, from the rod tip on")).to_be_visible()

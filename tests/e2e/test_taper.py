@@ -17,6 +17,7 @@ def taper(bench: Page) -> None:
     expect(bench.get_by_test_id("cast")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_leader_is_designed_compared_and_put_on_the_rig(bench: Page) -> None:
     taper(bench)
     expect(bench.get_by_test_id("cast")).to_contain_text("head wind")

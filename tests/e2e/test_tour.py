@@ -255,5 +255,6 @@ def test_the_tour_is_as_it_is_told(bench: Page) -> None:
     walk(bench, DESK, AT_THE_DESK)
 
 
+@pytest.mark.long
 def test_the_tour_is_as_it_is_told_by_thumb(phone_page: Page) -> None:
     walk(phone_page, THUMB, BY_THUMB)

@@ -89,6 +89,7 @@ def test_an_earlier_day_is_looked_up_and_taken_again(water: Page) -> None:
     expect(water.get_by_label("Depth there")).to_have_value("0.90 m")
 
 
+@pytest.mark.long
 def test_what_two_windows_changed_of_a_water_is_told_and_kept_in_one(water: Page, site: Site) -> None:
     other = water.context.new_page()
     other.goto(water.url)
@@ -129,6 +130,7 @@ def test_a_water_changed_before_a_reload_is_never_put_over_what_was_saved_elsewh
     expect(told).to_contain_text("wind 3 → 5 m/s")
 
 
+@pytest.mark.long
 def test_a_water_thrown_away_comes_back(water: Page) -> None:
     water.get_by_role("button", name=re.compile("Alder Flats")).click()
     water.get_by_role("button", name="Throw Alder Flats away").click()
@@ -137,6 +139,7 @@ def test_a_water_thrown_away_comes_back(water: Page) -> None:
     expect(water.get_by_role("button", name=re.compile("Alder Flats"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_rules_attached_are_read_with_source_and_the_usual_caution(water: Page) -> None:
     rules = water.get_by_role("region", name="Rules you entered")
     expect(rules).to_contain_text("at most 2 flies")
@@ -148,7 +151,7 @@ def test_rules_attached_are_read_with_source_and_the_usual_caution(water: Page) 
     ("place", "width", "height", "scheme"),
     [
         pytest.param("Water", 1280, 800, "dark", marks=pytest.mark.long),
-        ("Water", 390, 844, "light"),
+        pytest.param("Water", 390, 844, "light", marks=pytest.mark.long),
         pytest.param("Tie", 1280, 800, "light", marks=pytest.mark.long),
         ("Tie", 390, 844, "dark"),
     ],
@@ -184,6 +187,7 @@ def test_an_edit_in_flight_and_the_steps_back_survive_a_reload(water: Page) -> N
     expect(water.get_by_label("Depth there")).to_have_value(before)
 
 
+@pytest.mark.long
 def test_who_has_nothing_yet_is_shown_what_to_do(browser: Browser, site: Site) -> None:
     context = browser.new_context(viewport={"width": 390, "height": 844})
     page = context.new_page()

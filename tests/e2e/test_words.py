@@ -29,7 +29,8 @@ def test_a_place_says_what_it_is_for_and_a_word_is_found_by_what_others_call_it(
     expect(sheet).to_have_count(0)
 
 
-@pytest.mark.parametrize("width", [1280, pytest.param(390, marks=pytest.mark.long)])
+@pytest.mark.long
+@pytest.mark.parametrize("width", [1280, 390])
 def test_a_word_says_what_it_means_where_it_stands(browser: Browser, site: Site, width: int) -> None:
     context = browser.new_context(viewport={"width": width, "height": 844}, reduced_motion="reduce")
     page = context.new_page()
@@ -45,7 +46,6 @@ def test_a_word_says_what_it_means_where_it_stands(browser: Browser, site: Site,
     context.close()
 
 
-@pytest.mark.long
 def test_anything_is_found_by_name_and_what_was_chosen_comes_first(bench: Page) -> None:
     by_name(bench, "slim olive 2.8")
     bench.get_by_role("option", name="Slim olive #16, 2.8 mm bead").click()

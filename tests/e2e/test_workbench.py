@@ -12,6 +12,7 @@ from tests.e2e.conftest import Site, enter, fits, violations
 from tests.e2e.e2e_help import drift_key, told, wait_new_drift
 
 
+@pytest.mark.long
 def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     expect(bench.get_by_role("button", name=re.compile("Tavrin, Weir Run"))).to_be_visible()
     expect(bench.get_by_role("heading", name="Two nymphs, level contact")).to_be_visible()
@@ -23,6 +24,7 @@ def test_the_angler_sees_water_rig_and_both_flies_sink(bench: Page) -> None:
     assert keys == sorted(keys, key=["act", "look", "fine"].index)
 
 
+@pytest.mark.long
 def test_one_bead_up_by_key_changes_the_curve_and_undo_brings_it_back(bench: Page) -> None:
     path = bench.get_by_test_id("track-point").get_attribute("d")
     before, shown = drift_key(bench), told(bench, "bottom")
@@ -38,6 +40,7 @@ def test_one_bead_up_by_key_changes_the_curve_and_undo_brings_it_back(bench: Pag
     expect(bench.locator("#part-point")).to_contain_text("3.3 mm")
 
 
+@pytest.mark.long
 def test_a_length_typed_in_feet_is_kept_as_typed_and_reaches_the_cut_list(bench: Page) -> None:
     bench.locator("#part-point-tippet").click()
     field = bench.get_by_label("Length", exact=True)
@@ -71,6 +74,7 @@ def test_a_bad_value_is_said_beside_the_field_and_loses_nothing(bench: Page) -> 
     expect(bench.get_by_role("alert")).to_have_count(0)
 
 
+@pytest.mark.long
 def test_units_change_everywhere_by_one_key(bench: Page) -> None:
     bench.keyboard.press("u")
     expect(bench.get_by_role("button", name=re.compile("in · ft · lb"))).to_be_visible()
@@ -105,6 +109,7 @@ def test_every_part_is_reached_and_changed_by_keyboard_alone(bench: Page) -> Non
     expect(bench.locator("#part-point")).to_have_attribute("aria-selected", "true")
 
 
+@pytest.mark.long
 def test_water_is_changed_in_place(bench: Page) -> None:
     bench.get_by_role("button", name=re.compile("Weir Run")).click()
     depth = bench.get_by_label("Depth")
@@ -187,6 +192,7 @@ def test_what_two_windows_changed_of_a_rig_is_told_and_kept_in_one(bench: Page, 
     expect(other.get_by_test_id("save-state")).to_have_text("rev 3 · saved", timeout=8000)
 
 
+@pytest.mark.long
 def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
     fly = bench.get_by_test_id("fly-point")
     slider = bench.get_by_role("slider", name="Moment of the drift")
@@ -206,7 +212,8 @@ def test_the_drift_plays_and_is_scrubbed(bench: Page) -> None:
 
 
 @pytest.mark.parametrize(
-    ("width", "height", "scheme"), [pytest.param(1600, 1000, "light", marks=pytest.mark.long), (390, 844, "dark")]
+    ("width", "height", "scheme"),
+    [pytest.param(1600, 1000, "light", marks=pytest.mark.long), pytest.param(390, 844, "dark", marks=pytest.mark.long)],
 )
 def test_the_workbench_is_accessible_and_fits(
     browser: Browser, site: Site, width: int, height: int, scheme: str
@@ -242,6 +249,7 @@ def test_a_sheet_has_an_address_and_back_closes_it(bench: Page) -> None:
     expect(bench).to_have_url(re.compile(r"/rig/[0-9a-f-]{36}$"))
 
 
+@pytest.mark.long
 def test_on_a_phone_back_closes_your_rigs_and_leaves_the_place(browser: Browser, site: Site) -> None:
     context = browser.new_context(viewport={"width": 390, "height": 844}, reduced_motion="reduce")
     page = enter(context, site)
@@ -253,6 +261,7 @@ def test_on_a_phone_back_closes_your_rigs_and_leaves_the_place(browser: Browser,
     context.close()
 
 
+@pytest.mark.long
 def test_a_line_is_dressed_over_its_end_alone_and_undone(bench: Page) -> None:
     bench.locator("#part-sighter").click()
     bench.get_by_label("Only its last").fill("20 cm")
@@ -269,6 +278,7 @@ def test_a_line_is_dressed_over_its_end_alone_and_undone(bench: Page) -> None:
     expect(end).to_have_count(1)
 
 
+@pytest.mark.long
 def test_a_sheet_that_cannot_be_fetched_says_so_and_opens_once_there_is_a_signal(browser: Browser, site: Site) -> None:
     context = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block")
     page = context.new_page()

@@ -203,8 +203,8 @@ WAYS: dict[str, Way] = {
         typed("Above the point", "3.2"), motion("held on a tight line"), key("]", "point"),
     )),
 }  # fmt: skip
-IN_SHORT = ("dry", "contact", "suspended team", "float pair", "swing")
-"""Those that run with every change; all of them run in the long sweep."""
+IN_SHORT = ("contact",)
+"""The one that is walked with every change (the tour walks another); all others are walked among the long tests."""
 
 
 def start(page: Page, way: Way) -> None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import copy
+import io
 import json
 import subprocess
 import sys
@@ -12,6 +13,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from jarana.cli import main
 from jarana.core.errors import InputError
 from jarana.formats.chain_case import KINDS, answer, answer_file
 
@@ -161,12 +163,22 @@ def test_the_command_prints_only_json_on_standard_output() -> None:
     assert json.loads(done.stdout)["kind"] == "transient"
 
 
-@pytest.mark.parametrize("given_text", ["{", "[1, 2]", '{"kind": "steadyish", "input": {}}', "\x00", "[" * 5000])
-def test_the_command_refuses_nonsense_with_2_and_no_stack_trace(given_text: str) -> None:
-    done = command("-", given=given_text)
+def test_the_command_refuses_nonsense_with_2_and_no_stack_trace() -> None:
+    done = command("-", given="{")
     assert done.returncode == 2
     assert done.stderr.strip()
     assert "Traceback" not in done.stderr
+
+
+@pytest.mark.parametrize("given_text", ["[1, 2]", '{"kind": "steadyish", "input": {}}', "\x00", "[" * 5000])
+def test_no_nonsense_is_answered(
+    given_text: str, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(sys, "stdin", io.StringIO(given_text))
+    assert main(["chain", "-"]) == 2
+    told = capsys.readouterr()
+    assert told.err.strip()
+    assert not told.out
 
 
 SAMPLES3 = json.loads((Path(__file__).parents[1] / "cases" / "samples3.json").read_text())["cases"]

@@ -72,6 +72,7 @@ def machines(url: str, tmp_path: Path) -> Iterator[list[Machine]]:
         machine.stop()
 
 
+@pytest.mark.long
 def test_either_of_two_machines_may_go_and_the_other_carries_on(
     machines: list[Machine], url: str, tmp_path: Path, contact_rig: Rig, weir_run: Reach
 ) -> None:

@@ -135,9 +135,18 @@ def test_every_change_is_one_edit_that_is_told_costed_and_answered_by_the_track(
         seen = drift(rig, water)
         tracks.append(seen.key)
         assert seen.flies or seen.head == "dry fly"
-    assert readings_with_tries(fished(rig, water))
     assert len(set(tracks)) == len(tracks)
     assert Rig.model_validate_json(rig.model_dump_json()) == rig
+
+
+@pytest.mark.long
+@pytest.mark.parametrize("method", WAYS)
+def test_however_it_was_changed_it_is_told_what_to_try(method: str) -> None:
+    water = water_of(method)
+    rig = started(method, water)
+    for edit in WAYS[method]:
+        rig = edit.apply(rig, DRAWER)
+    assert readings_with_tries(fished(rig, water))
 
 
 ORDERED = {"pegged-bead", "float-pair", "shot-below", "swung", "sweep", "short-and-led", "lake-team"}
