@@ -10,7 +10,7 @@ from flask.testing import FlaskClient
 from jarana.api.app import create_app
 from jarana.api.security import limiter
 from jarana.api.settings import Settings
-from tests.conftest import Postgres
+from tests.conftest import VALLEY, Postgres
 from tests.people import demo_token, token_for
 
 
@@ -28,6 +28,14 @@ def app(only_app: Flask, valley_url: str, tmp_path: Path) -> Iterator[Flask]:
     limiter.enabled = False  # there is one for all applications of a process, as the last of them wanted it
     yield only_app
     only_app.extensions["engine"].dispose()
+
+
+@pytest.fixture
+def own_app(postgres: Postgres, tmp_path: Path) -> Iterator[Flask]:
+    """The application over a database that is made for one test, to be spoilt as a whole."""
+    app = create_app(Settings(postgres.copy("own", VALLEY), "test-secret", web=tmp_path, limits=False))
+    yield app
+    app.extensions["engine"].dispose()
 
 
 @pytest.fixture

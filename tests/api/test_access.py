@@ -161,7 +161,8 @@ def test_a_server_without_a_secret_does_not_start(monkeypatch: pytest.MonkeyPatc
     assert Settings.from_environment().secret_key == "x" * LEAST_SECRET
 
 
-def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: FlaskClient, postgres: Postgres) -> None:
+def test_ready_means_that_the_database_can_be_written(own_app: Flask, postgres: Postgres) -> None:
+    app, stranger = own_app, own_app.test_client()
     assert stranger.get("/readyz").status_code == 200
     name = app.extensions["sessions"].kw["bind"].url.database
     postgres.run(f"alter database {name} set default_transaction_read_only = on")
@@ -169,9 +170,8 @@ def test_ready_means_that_the_database_can_be_written(app: Flask, stranger: Flas
     assert stranger.get("/readyz").status_code == 503
 
 
-def test_a_database_that_takes_no_writes_is_read_and_says_so(
-    app: Flask, client: FlaskClient, postgres: Postgres
-) -> None:
+def test_a_database_that_takes_no_writes_is_read_and_says_so(own_app: Flask, postgres: Postgres) -> None:
+    app, client = own_app, enter(own_app, None)
     name = app.extensions["sessions"].kw["bind"].url.database
     postgres.run(f"alter database {name} set default_transaction_read_only = on")
     app.extensions["sessions"].kw["bind"].dispose()
@@ -180,7 +180,8 @@ def test_a_database_that_takes_no_writes_is_read_and_says_so(
     assert (answer.status_code, answer.json["type"]) == (507, "urn:jarana:problem:no-room")
 
 
-def test_a_database_that_is_away_is_said_to_be(app: Flask, client: FlaskClient, postgres: Postgres) -> None:
+def test_a_database_that_is_away_is_said_to_be(own_app: Flask, postgres: Postgres) -> None:
+    app, client = own_app, enter(own_app, None)
     name = app.extensions["sessions"].kw["bind"].url.database
     postgres.run(
         f"alter database {name} allow_connections false",

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import re
+from pathlib import Path
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -325,3 +328,13 @@ def test_a_step_of_a_button_is_round_in_the_unit_it_is_shown_in() -> None:
 
     assert shown("metric") == {"length": 0.1, "short": 5, "depth": 0.05, "travel": 0.5, "speed": 0.05, "temperature": 1}
     assert shown("imperial") == {"length": 6, "short": 2, "depth": 0.2, "travel": 2, "speed": 0.2, "temperature": 2}
+
+
+SOURCES = Path(__file__).parents[2] / "src" / "jarana"
+ASKED = re.compile(r"[wW]riter\.(?:text|figure|between|read)\(\s*\"(\w+)\"")
+
+
+def test_every_quantity_that_is_written_somewhere_has_a_rule() -> None:
+    found = {name for path in SOURCES.rglob("*.py") for name in ASKED.findall(path.read_text(encoding="utf-8"))}
+    assert {"length", "depth", "fly_mass"} <= found
+    assert found <= set(Writer().rules)

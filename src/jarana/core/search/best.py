@@ -203,7 +203,7 @@ class Search:
 
     def _simpler(self, best: tuple[Reached, Valued]) -> tuple[Reached, Valued]:
         """Return a rig worth nearly as much to which fewer moves lead."""
-        while len(best[0].path) > 1:
+        while best[0].path:
             fewer = []
             for left in range(len(best[0].path)):
                 path = [step for i, step in enumerate(best[0].path) if i != left]

@@ -172,7 +172,7 @@ def _shots(situation: Situation, attachment: Attachment, writer: Writer) -> list
     made = []
     for mass in sorted(owned | sold):
         body = attachment.body.model_copy(update={"mass_mg": mass})
-        made.append(Rung(writer.text("mass", mass * 1e-6), body, 2.0 * mass ** (1 / 3) / 10, mass in owned))
+        made.append(Rung(writer.text("fly_mass", mass * 1e-6), body, 2.0 * mass ** (1 / 3) / 10, mass in owned))
     return made
 
 
