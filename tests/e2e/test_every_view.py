@@ -25,7 +25,7 @@ def ways() -> Iterator[ParameterSet]:
             yield pytest.param(way, VIEWS[SOME.index(way) :: len(SOME)], id=f"some-{name}")
 
 
-@pytest.mark.parametrize(("way", "views"), ways())
+@pytest.mark.parametrize(("way", "views"), list(ways()))
 def test_a_view_has_nothing_axe_finds_nothing_too_wide_and_nothing_too_small_to_hit(
     browser: Browser, site: Site, way: Seen, views: tuple[str, ...]
 ) -> None:
