@@ -391,7 +391,8 @@ def test_of_a_rig_with_a_shot_the_shot_is_stepped_and_what_is_sold_stands_beside
     masses = [r.body.mass_mg for r in rungs if isinstance(r.body, Shot)]
     assert masses == sorted(set(masses))
     assert {m for m, r in zip(masses, rungs, strict=True) if r.owned} == {s.mass_mg for s in DRAWER.shots if s.count}
-    assert [r.text for r in rungs] == [f"{m / 1000:.2f} g" for m in masses]
+    assert [r.text for r in rungs] == [r.figure for r in rungs] == [f"{m / 1000:.2f} g" for m in masses]
+    assert {(r.figure, r.size) for r in rungs_of(HERE)[1]} >= {("2.5", 2.5), ("3.3", 3.3)}
     assert rungs[-1].size == pytest.approx(2.0 * masses[-1] ** (1 / 3) / 10)
 
 

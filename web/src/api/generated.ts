@@ -7211,6 +7211,8 @@ export interface components {
          *         What the columns and the rows are.
          *     rungs
          *         What can be put on, lightest first; a cell names one by its place.
+         *     figures
+         *         Each of them as a cell writes it: a bead's width, a shot's weight; empty where only words tell it.
          *     carry
          *         The two to carry today beside the one in hand.
          *     buy
@@ -7269,6 +7271,13 @@ export interface components {
              * @example 0
              */
             drifts?: number;
+            /**
+             * Figures
+             * @description Each of them as a cell writes it: a bead's width, a shot's weight; empty where only words tell it.
+             * @default []
+             * @example []
+             */
+            figures?: string[];
             /**
              * Kind
              * @description kind

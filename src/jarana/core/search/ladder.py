@@ -104,6 +104,8 @@ class Ladder(Frozen):
         What the columns and the rows are.
     rungs
         What can be put on, lightest first; a cell names one by its place.
+    figures
+        Each of them as a cell writes it: a bead's width, a shot's weight; empty where only words tell it.
     carry
         The two to carry today beside the one in hand.
     buy
@@ -118,6 +120,7 @@ class Ladder(Frozen):
     columns: tuple[str, ...]
     rows: tuple[str, ...]
     rungs: tuple[str, ...]
+    figures: tuple[str, ...] = ()
     sizes: tuple[float, ...] = ()
     cells: tuple[tuple[Cell, ...], ...]
     carry: tuple[str, ...] = ()
@@ -129,12 +132,13 @@ class Ladder(Frozen):
 
 @dataclass(frozen=True)
 class Rung:
-    """A weight that can be put on: in words, the body, how big it is drawn (mm), and whether it is owned."""
+    """A weight that can be put on: in words, the body, how big it is drawn (mm), whether it is owned, and in a figure."""
 
     text: str
     body: Fly | Shot
     size: float
     owned: bool
+    figure: str = ""
 
 
 def ladder(situation: Situation, watch: Watch | None = None) -> Ladder:
@@ -172,7 +176,8 @@ def _shots(situation: Situation, attachment: Attachment, writer: Writer) -> list
     made = []
     for mass in sorted(owned | sold):
         body = attachment.body.model_copy(update={"mass_mg": mass})
-        made.append(Rung(writer.text("fly_mass", mass * 1e-6), body, 2.0 * mass ** (1 / 3) / 10, mass in owned))
+        weight = writer.text("fly_mass", mass * 1e-6)
+        made.append(Rung(weight, body, 2.0 * mass ** (1 / 3) / 10, mass in owned, weight))
     return made
 
 
@@ -188,7 +193,11 @@ def _beads(situation: Situation, fly: Fly, writer: Writer) -> list[Rung]:
         if (material, size) not in have
     ]
     flies = sorted((*owned, *sold), key=lambda f: (f.mass, f not in owned))[:HEAVIEST]
-    return [Rung(_weight(f, writer), f, f.bead.diameter_mm if f.bead else 0.0, f in owned) for f in flies]
+    wide = [f.bead.diameter_mm if f.bead else 0.0 for f in flies]
+    figures = [writer.figure("bead", mm / 1000).digits if mm else "" for mm in wide]
+    return [
+        Rung(_weight(f, writer), f, mm, f in owned, figure) for f, mm, figure in zip(flies, wide, figures, strict=True)
+    ]
 
 
 def _weight(fly: Fly, writer: Writer) -> str:
@@ -235,6 +244,7 @@ def _by_weight(situation: Situation, watch: Watch) -> Ladder:
         columns=tuple(writer.figure("speed", p).digits for p in paces),
         rows=tuple(writer.figure("depth", d).digits for d in depths),
         rungs=tuple(r.text for r in rungs),
+        figures=tuple(r.figure for r in rungs),
         sizes=tuple(r.size for r in rungs),
         cells=tuple(tuple(row) for row in cells),
         carry=_carried(cells, rungs),

@@ -27,6 +27,7 @@ const ladder = {
   columns: ["0.4", "0.6"],
   rows: ["0.5", "0.9"],
   rungs: ["2.5 mm bead", "3.3 mm bead"],
+  figures: ["2.5", "3.3"],
   sizes: [2.5, 3.3],
   cells: [
     [cell({}), cell({})],
@@ -44,6 +45,12 @@ describe("a ladder", () => {
     expect(within(table).getAllByRole("rowheader")).toHaveLength(2);
     expect(within(table).getAllByText(/today/)).toHaveLength(1);
     expect(within(table).getByText("0.40 m more tippet")).toBeTruthy();
+  });
+  it("writes a shot by what it weighs, not by how big it is drawn", () => {
+    const shot = { ...ladder, rungs: ["0.06 g", "0.20 g"], figures: ["0.06 g", "0.20 g"], sizes: [0.78, 1.17] };
+    render(<Shown ladder={shot as Ladder} rig={rig} system={system} />);
+    expect(screen.getAllByText("0.06 g")).toHaveLength(2);
+    expect(screen.queryByText("0.8")).toBeNull();
   });
   it("of depths draws every fly in the water and tells how many are where they take", () => {
     const deep = (flies: [number, boolean?, boolean?][]) =>

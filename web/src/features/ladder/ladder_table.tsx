@@ -1,5 +1,5 @@
 import type { Ladder, LadderCell, UnitSystem } from "../../api/client";
-import { figure, text } from "../../model/format";
+import { text } from "../../model/format";
 import { phrase } from "../../words/phrase";
 
 const NOTES: Record<Ladder["kind"], string> = {
@@ -11,7 +11,7 @@ const NOTES: Record<Ladder["kind"], string> = {
 };
 /** How a ladder of weights is read. */
 export const LEGEND = phrase(
-  "In each cell the bead, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.",
+  "In each cell what to put on, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.",
 );
 /** px of a dot for a bead of 1 mm. */
 const SCALE = 3.2;
@@ -89,6 +89,7 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {text(system, "travel", cell.low_m)}
       </span>
     ) : null;
+  const short = typeof cell.rung === "number" ? ladder.figures?.[cell.rung] : "";
   const flies = cell.flies ?? [];
   const taking = flies.filter((f) => f.takes).length;
   const inside = taking > 0;
@@ -103,11 +104,7 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {ladder.kind === "weight" ? <Dot size={size} mark={cell.mark ?? ""} paper={paper} /> : null}
         {flies.length > 0 ? <Gauge flies={flies} ladder={ladder} paper={paper} /> : null}
         <span className={`leading-tight ${inside ? "font-bold" : ""}`}>
-          {ladder.kind === "weight" && cell.mark === "" && size > 0 ? (
-            <b className="figure">{figure(system, "bead", size / 1000).digits}</b>
-          ) : (
-            cell.text
-          )}
+          {cell.mark === "" && short ? <b className="figure whitespace-nowrap">{short}</b> : cell.text}
           {paper ? null : way}
         </span>
         {paper ? <span className="basis-full">{way}</span> : null}
