@@ -26,7 +26,7 @@ type Props = { ladder: Ladder; system: UnitSystem; caption: string; paper?: bool
 /** Depth by pace, line by count or by pace; today's cell framed. On paper black on white. */
 export function LadderTable({ ladder, system, caption, paper = false }: Props) {
   return (
-    <table className={`w-full table-fixed border-collapse ${paper ? "" : "min-w-[640px] text-[13px]"}`}>
+    <table className={`w-full table-fixed border-collapse ${paper ? "" : "min-w-[736px] text-[13px]"}`}>
       <caption className="sr-only">{caption}</caption>
       <thead>
         <tr>
