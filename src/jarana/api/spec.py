@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from copy import deepcopy
+from threading import Lock
 from typing import Any
 
 from flask import Flask
@@ -57,12 +58,19 @@ class _Later(SpecTree):
 
     def __init__(self, *given: Any, **named: Any) -> None:
         self._waiting: dict[tuple[Any, Any], None] = {}
+        self._one = Lock()
         super().__init__(*given, **named)
 
     def _add_model(self, model: Any, mode: Any = "validation") -> str:
         self._waiting.pop((model, mode), None)
         self._waiting[(model, mode)] = None
         return str(self.naming_strategy(model))
+
+    @property
+    def spec(self) -> Any:
+        """The description, made once, however many ask for it at once."""
+        with self._one:
+            return super().spec
 
     def _generate_spec(self) -> dict[str, Any]:
         for model, mode in self._waiting:

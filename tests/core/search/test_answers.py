@@ -22,10 +22,11 @@ from jarana.core.search.answers import (
     WorthView,
     WouldView,
 )
-from jarana.core.search.ladder import Cell, Rung, _bought, _deep
+from jarana.core.search.ladder import Cell, _bought, _deep
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
 from jarana.core.search.rerig import Rerig, Step
+from jarana.core.search.rungs import Rung
 from jarana.core.search.tries import Tried
 from jarana.core.search.valued import Valued, Valuer
 from jarana.core.tackle.shot import Shot

@@ -9,8 +9,9 @@ import pytest
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.model import Rig
-from jarana.core.search.ladder import AT_EDGE_M, LIES_M, WISHED, Ladder, _deep, _Walk, ladder, rungs_of
+from jarana.core.search.ladder import AT_EDGE_M, LIES_M, WISHED, Ladder, _deep, _Walk, ladder
 from jarana.core.search.rerig import Rerig, rerig
+from jarana.core.search.rungs import rungs_of
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead

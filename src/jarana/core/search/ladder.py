@@ -7,7 +7,6 @@ the one above it and the one before it, a fifth of the drifts of the whole table
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import Literal
 
 import numpy as np
@@ -21,12 +20,9 @@ from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.moves.line import values as other_lines
+from jarana.core.search.rungs import Rung, nothing_to_step, rungs_of
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
-from jarana.core.tackle.bead import bead, beads
-from jarana.core.tackle.drawer import MEASURED
-from jarana.core.tackle.fly import Fly
-from jarana.core.tackle.shot import Shot, shots
 from jarana.core.units import Writer
 from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
@@ -40,13 +36,6 @@ longer = { $more } more tippet
 none = nothing of yours
 sold = { $what }, not yours
 on-the-bed = on the bed
-bead = { $bead } bead
-no-bead = no bead
-turns = { $n ->
-    [one] 1 turn
-   *[other] { $n } turns
-}
-no-ladder = Nothing of this rig can be made heavier or lighter.
 buy = { $what } would fill { $cells ->
     [one] one cell
    *[other] { $cells } cells
@@ -67,7 +56,6 @@ AT_EDGE_M = 0.05
 LONGER_M = (0.2, 0.4, 0.8)
 COUNTS_S = (5.0, 10.0, 20.0, 30.0, 45.0, 60.0, 90.0, 120.0)
 SLOWEST, FASTEST, SHALLOWEST, DEEPEST = 0.08, 2.5, 0.2, 8.0
-HEAVIEST = 16
 Mark = Literal["", "longer", "sold", "none", "always"]
 
 
@@ -130,17 +118,6 @@ class Ladder(Frozen):
     zone_m: tuple[float, float] = (0.0, 0.0)
 
 
-@dataclass(frozen=True)
-class Rung:
-    """A weight that can be put on: in words, the body, how big it is drawn (mm), whether it is owned, and in a figure."""
-
-    text: str
-    body: Fly | Shot
-    size: float
-    owned: bool
-    figure: str = ""
-
-
 def ladder(situation: Situation, watch: Watch | None = None) -> Ladder:
     """Return the ladder of a rig: depth by pace in a river, count by line on a lake, pace by leader for a swing.
 
@@ -157,60 +134,11 @@ def ladder(situation: Situation, watch: Watch | None = None) -> Ladder:
     return _by_weight(situation, watch)
 
 
-def rungs_of(situation: Situation) -> tuple[Attachment, list[Rung]]:
-    """Return what is stepped, the shot or else the point fly, and every weight of it, lightest first."""
-    rig, writer = situation.rig, situation.writer
-    shot = next((a for a in rig.attachments if a.body.kind == "shot"), None)
-    if shot is not None:
-        return shot, _shots(situation, shot, writer)
-    point = rig.point
-    if point.fly is None:
-        raise InputError.one("rig", rig.name, say("no-ladder"))
-    return point, _beads(situation, point.fly, writer)
-
-
-def _shots(situation: Situation, attachment: Attachment, writer: Writer) -> list[Rung]:
-    assert isinstance(attachment.body, Shot)
-    owned = {round(s.mass_mg, 1) for s in situation.drawer.shots if s.count > 0}
-    sold = {round(row.mass_g * 1000, 1) for row in shots().values()}
-    made = []
-    for mass in sorted(owned | sold):
-        body = attachment.body.model_copy(update={"mass_mg": mass})
-        weight = writer.text("fly_mass", mass * 1e-6)
-        made.append(Rung(weight, body, 2.0 * mass ** (1 / 3) / 10, mass in owned, weight))
-    return made
-
-
-def _beads(situation: Situation, fly: Fly, writer: Writer) -> list[Rung]:
-    """Return every weight of the pattern that is owned, and beads as they are sold beside them, by mass."""
-    pattern = next((p for p in situation.drawer.patterns if p.id == fly.pattern_id), None)
-    owned = [pattern.tied(w) for w in pattern.weights if w.count] if pattern else []
-    material = fly.bead.material if fly.bead else next(iter(beads()))
-    have = {(f.bead.material, f.bead.diameter_mm) for f in owned if f.bead}
-    sold = [
-        fly.model_copy(update={"bead": bead(material, size), "wraps": None, "source": None, **MEASURED})
-        for size in (beads()[material].sizes_mm if material in beads() else ())
-        if (material, size) not in have
-    ]
-    flies = sorted((*owned, *sold), key=lambda f: (f.mass, f not in owned))[:HEAVIEST]
-    wide = [f.bead.diameter_mm if f.bead else 0.0 for f in flies]
-    figures = [writer.figure("bead", mm / 1000).digits if mm else "" for mm in wide]
-    return [
-        Rung(_weight(f, writer), f, mm, f in owned, figure) for f, mm, figure in zip(flies, wide, figures, strict=True)
-    ]
-
-
-def _weight(fly: Fly, writer: Writer) -> str:
-    if fly.bead:
-        return say("bead", bead=writer.text("bead", fly.bead.diameter_mm / 1000))
-    return say("turns", n=fly.wraps.turns) if fly.wraps and fly.wraps.turns else say("no-bead")
-
-
 def _by_weight(situation: Situation, watch: Watch) -> Ladder:
     water, writer, rig = situation.water, situation.writer, situation.rig
     hung, rungs = rungs_of(situation)
     if not rungs:
-        raise InputError.one("rig", rig.name, say("no-ladder"))
+        raise nothing_to_step(rig)
     owned = [i for i, r in enumerate(rungs) if r.owned] or list(range(len(rungs)))
     depths = [d for d in (s * water.depth_m for s in DEPTHS) if SHALLOWEST <= d <= DEEPEST]
     paces = [p for p in (s * water.pace_m_s for s in PACES) if SLOWEST <= p <= FASTEST] or [water.pace_m_s]

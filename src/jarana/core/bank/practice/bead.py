@@ -5,7 +5,7 @@ from __future__ import annotations
 from jarana.core.bank.practice.base import Exercise, ExerciseKind, courses_of, zone_of
 from jarana.core.errors import InputError
 from jarana.core.outcomes.tracks import evaluate, members_of
-from jarana.core.search.ladder import rungs_of
+from jarana.core.search.rungs import rungs_of
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.unknowns.drifts import SEARCH_GRID
