@@ -61,6 +61,7 @@ def test_back_takes_the_rig_before_and_keeps_what_was_changed(bench: Page) -> No
 NOBODYS = "00000000-0000-4000-8000-000000000001"
 
 
+@pytest.mark.long
 def test_a_row_of_tackle_an_outing_and_two_revisions_have_addresses_and_the_window_a_title(bench: Page) -> None:
     expect(bench).to_have_title(f"{FIRST} · Rig · Jarana")
     root = bench.url.split("/rig")[0]

@@ -69,6 +69,7 @@ def letters(box: MailBox, at_least: int) -> list[str]:
     return box.letters()
 
 
+@pytest.mark.long
 def test_invited_signed_in_on_a_phone_and_out_everywhere_then_in_again_by_a_late_letter(
     desk: Page, fresh: BrowserContext, browser: Browser, town: Site, box: MailBox
 ) -> None:

@@ -50,6 +50,7 @@ def test_the_rules_of_the_water_are_read(bench: Page) -> None:
     expect(bench.get_by_test_id("reading-rules")).to_contain_text("and point 30 cm apart, at least 50 cm")
 
 
+@pytest.mark.long
 def test_rules_are_written_down_and_read_at_once(bench: Page) -> None:
     bench.get_by_role("link", name="Water").click()
     bench.get_by_role("button", name="Write down others").click()

@@ -251,6 +251,7 @@ def phone_page(browser: Browser, site: Site) -> Iterator[Page]:
         yield page
 
 
+@pytest.mark.long
 def test_the_tour_is_as_it_is_told(bench: Page) -> None:
     walk(bench, DESK, AT_THE_DESK)
 

@@ -113,6 +113,7 @@ def test_what_two_windows_changed_of_a_water_is_told_and_kept_in_one(water: Page
     expect(other.get_by_label("Depth there")).to_have_value("0.90 m")
 
 
+@pytest.mark.long
 def test_a_water_changed_before_a_reload_is_never_put_over_what_was_saved_elsewhere(water: Page, site: Site) -> None:
     other = water.context.new_page()
     other.goto(water.url)

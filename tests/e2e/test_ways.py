@@ -13,6 +13,7 @@ from tests.e2e.ways import IN_SHORT, WAYS, start, walk
 
 
 @pytest.mark.parametrize("way", IN_SHORT)
+@pytest.mark.long
 def test_every_change_is_answered_and_undone(bench: Page, way: str) -> None:
     walk(bench, WAYS[way])
 

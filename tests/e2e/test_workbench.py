@@ -173,6 +173,7 @@ def test_two_windows_on_one_rig_never_lose_a_change_silently(bench: Page, site: 
     expect(other.get_by_test_id("save-state")).to_have_text("rev 3 · saved", timeout=8000)
 
 
+@pytest.mark.long
 def test_what_two_windows_changed_of_a_rig_is_told_and_kept_in_one(bench: Page, site: Site) -> None:
     other = bench.context.new_page()
     other.goto(f"{site.address}/rig")

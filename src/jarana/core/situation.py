@@ -17,6 +17,7 @@ from jarana.core.model import content_hash
 from jarana.core.motions import motions
 from jarana.core.motions.base import MotionKind, Ride
 from jarana.core.motions.stood import Stood, stood
+from jarana.core.rig.geometry import fly_gaps
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.tackle.drawer import Drawer
@@ -232,6 +233,11 @@ class Situation:
         taught = self.setting.taught
         learnt = [list(taught.factors), [list(row) for row in taught.root]] if taught else []
         return content_hash(self.rig, self.water, learnt, *self.setting.guessed)
+
+    @cached_property
+    def flies_apart_m(self) -> float:
+        """The widest gap between neighbouring flies, m; 0 with a single one."""
+        return max((gap for gap, _, _ in fly_gaps(self.rig)), default=0.0)
 
     @property
     def led(self) -> bool:

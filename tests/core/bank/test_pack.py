@@ -275,21 +275,29 @@ def test_what_is_thought_to_touch_is_told_though_no_drift_of_the_written_water_d
     assert _expect(tracks, here, 0.0) == "No touch expected"
 
 
-def test_what_was_learnt_of_the_water_says_in_which_of_the_waters_flies_are_looked_up_and_the_hand_leads_in_all() -> (
-    None
-):
+def as_learnt(*factors: float) -> Pack:
     water = WATERS["weir-run"]
     free = tuple(tuple(float(row == column) for column in range(4)) for row in range(4))
-    plain, deep, quick = (
-        pack([("a", started("level-contact", water))], replace(Setting(water, DRAWER), taught=taught), MADE, False)
-        for taught in (None, Taught((0.9, 1.1, 1.0, 1.0), free, 30), Taught((1.0, 1.0, 1.15, 1.0), free, 30))
+    return pack(
+        [("a", started("level-contact", water))],
+        replace(Setting(water, DRAWER), taught=Taught(factors, free, 30)),
+        MADE,
+        False,  # type: ignore[arg-type]
     )
-    assert (plain.deeper, plain.faster) == (1.0, 1.0)
+
+
+def test_what_was_learnt_of_the_water_says_in_which_of_the_waters_flies_are_looked_up(contact: Pack) -> None:
+    deep = as_learnt(0.9, 1.1, 1.0, 1.0)
+    assert (contact.deeper, contact.faster) == (1.0, 1.0)
     assert (deep.deeper, deep.faster) == (1.1, 0.9)
-    assert deep.key == plain.key
-    assert deep.rigs[0].options[0].curves == plain.rigs[0].options[0].curves
-    assert quick.rigs[0].options[0].curves != plain.rigs[0].options[0].curves
-    assert deep.rigs[0].plan == plain.rigs[0].plan
+    assert deep.key == contact.key
+    assert deep.rigs[0].options[0].curves == contact.rigs[0].options[0].curves
+    assert deep.rigs[0].plan == contact.rigs[0].plan
+
+
+@pytest.mark.long
+def test_the_hand_that_was_learnt_leads_in_all_waters_of_a_pack(contact: Pack) -> None:
+    assert as_learnt(1.0, 1.0, 1.15, 1.0).rigs[0].options[0].curves != contact.rigs[0].options[0].curves
 
 
 def test_in_a_water_of_a_given_pace_and_depth_hand_and_bed_stay_as_learnt() -> None:

@@ -274,6 +274,30 @@ def test_nodes_are_laid_by_chord_and_close_where_the_line_is_curled() -> None:
     assert tuple(corner.lay(np.array([0.8, 0.8]))[1]) == pytest.approx((1.0, math.sqrt(0.6), 0.0))
 
 
+def test_a_mesh_is_its_own_although_its_shape_was_cut_up_before() -> None:
+    case = swung(0.0)
+    spoilt = build_mesh(case)
+    for rows in (spoilt.links, spoilt.place, spoilt.arc, spoilt.speed, spoilt.lies, spoilt.fixed, spoilt.parent):
+        rows[:] = 7
+    mesh = build_mesh(case)
+    assert mesh.links[1:, 0].max() < 1.0
+    assert mesh.parent.max() < mesh.size
+    assert mesh.wet_weight == spoilt.wet_weight
+
+
+def test_what_hangs_on_a_shape_and_how_its_top_moves_are_told_anew() -> None:
+    case = swung(0.0, top=HeldTop(0.0, 1.0), start=Start(0.3, moves_with_water=True))
+    heavy = replace(case, bodies=tuple(replace(b, body=replace(b.body, mass=2.0 * b.body.mass)) for b in case.bodies))
+    moved = replace(case, top=replace(case.top, moves=((0.0, 0.3, 0.0, 0.0),)))
+    plain = build_mesh(case)
+    assert build_mesh(heavy).bodies[0, 0] == 2.0 * plain.bodies[0, 0]
+    assert build_mesh(heavy).wet_weight > plain.wet_weight
+    dry = plain.place[:, 2] > 0.0
+    assert dry.any()
+    assert (build_mesh(moved).speed[dry, 0] == 0.3).all()
+    assert (build_mesh(moved).speed[~dry] == plain.speed[~dry]).all()
+
+
 def test_a_link_is_wet_by_its_own_heights() -> None:
     """The blend of one centimetre averaged along the link, against a sum over many points of it."""
     for low, high in ((-0.003, 0.2), (-0.3, 0.01), (-0.004, 0.004), (0.002, 0.3), (0.0, 0.0)):

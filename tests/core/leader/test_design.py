@@ -46,7 +46,7 @@ specs = st.builds(
 )
 
 
-@settings(max_examples=80, deadline=None)
+@settings(max_examples=25, deadline=None)
 @given(specs)
 def test_every_leader_adds_up_and_can_be_tied(spec: LeaderSpec) -> None:
     leader = design(spec, WRITER)
@@ -63,7 +63,7 @@ def test_every_leader_adds_up_and_can_be_tied(spec: LeaderSpec) -> None:
     assert leader.fits == (leader.broken == ())
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=20, deadline=None)
 @given(specs, st.sampled_from(TAPERS))
 def test_a_cast_taper_that_fits_breaks_no_limit(spec: LeaderSpec, school: str) -> None:
     leader = design(spec.model_copy(update={"school": school}), WRITER)

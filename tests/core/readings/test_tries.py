@@ -63,6 +63,7 @@ def test_everything_offered_is_worth_more_or_betters_its_reading_and_never_makes
                 assert kind.score(after) < kind.score(before)
 
 
+@pytest.mark.long
 def test_what_gets_worse_on_the_way_is_said() -> None:
     reach = WATERS["weir-run"]
     before = fished(SetLead(lead=1.15).apply(started("level-contact", reach), DRAWER), reach)

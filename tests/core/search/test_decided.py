@@ -22,7 +22,7 @@ from jarana.core.search.valued import SURE, Valued, Valuer, surely_better, too_s
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
 from jarana.core.worth.constants import Habits, constants
-from jarana.core.worth.judge import SAME, Worth
+from jarana.core.worth.judge import SAME, Worth, judge_by
 from tests.coverage import led, water
 from tests.fishing import begun, fished, started
 from tests.worths import worth_of
@@ -111,7 +111,9 @@ def test_no_order_turns_on_anything_where_there_is_one_rig_or_two_about_equal(va
 def test_an_order_that_a_third_more_or_less_of_a_constant_changes_is_said_to_turn_on_it(
     valued: Valued, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    own, rows = Habits(HERE.setting.person), list(constants().items())
+    own = Habits(HERE.setting.person)
+    judge_by(valued.tracks, valued.situation, own, "")
+    rows = [row for row in constants().items() if row[0] in own.asked]
     less, more = {rows[1][0], rows[4][0]}, {rows[2][0], rows[6][0], rows[8][0]}
 
     def judged(_tracks: object, situation: Situation, _reason: str, **changed: float) -> Worth:

@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from jarana.core.drift.laid import laid
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.scenario import (
@@ -251,7 +253,7 @@ def _times(situation: Situation) -> tuple[float, ...]:
     lake = not situation.setting.fished.nature.flows
     seconds = drift_seconds(situation)
     frames = max(2, round(seconds / (LAKE_FRAME if lake else FRAME)))
-    return tuple(seconds * k / frames for k in range(frames + 1))
+    return tuple((seconds * np.arange(frames + 1) / frames).tolist())
 
 
 def _begins(water: Reach) -> float:

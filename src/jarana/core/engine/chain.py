@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from bisect import bisect_right
 from dataclasses import dataclass
+from typing import NamedTuple
 
 import numpy as np
 
@@ -206,16 +207,36 @@ class Ready:
     drive: Drive
 
 
-def ready(scenario: Scenario, mesh: Mesh, steps: Steps, times: Floats, watched: Ints, kept: Ints = NOBODY) -> Ready:
-    """Return a scenario on its mesh, asked about a few nodes at some times; of those kept every frame is wanted."""
+class Laid(NamedTuple):
+    """What differs from one drift on a mesh to the next: links (nodes, 5), bodies (bodies, 6), place and speed (2, nodes, 3)."""
+
+    links: Floats
+    bodies: Floats
+    start: Floats
+
+
+def ready(
+    scenario: Scenario,
+    mesh: Mesh,
+    steps: Steps,
+    times: Floats,
+    watched: Ints,
+    kept: Ints = NOBODY,
+    laid: Laid | None = None,
+) -> Ready:
+    """Return a scenario on its mesh, or `laid` on it another way; asked about a few nodes at some times.
+
+    Of those `kept` every frame is wanted.
+    """
+    links, bodies, start = laid or Laid(mesh.links, mesh.bodies, np.stack([mesh.place, mesh.speed]))
     return Ready(
-        Line(mesh.parent, mesh.links, mesh.lies, mesh.afloat),
-        Loads(mesh.body_node, mesh.bodies, np.zeros(len(mesh.body_node), dtype=np.int64)),
+        Line(mesh.parent, links, mesh.lies, mesh.afloat),
+        Loads(mesh.body_node, bodies, np.zeros(len(mesh.body_node), dtype=np.int64)),
         isinstance(scenario.top, FreeTop),
         mesh.outside,
         mesh.fixed,
         medium_of(scenario, mesh.wet_weight),
-        np.stack([mesh.place, mesh.speed]),
+        start,
         Drive(
             move_rows(scenario.top),
             mend_rows(scenario),

@@ -109,15 +109,14 @@ def shear_row(stream: Stream) -> tuple[float, float, float, float]:
     return stream.depth, stream.surface_speed / math.log1p(stream.depth / stream.roughness), stream.roughness, 0.0
 
 
-def _rows_at(scenario: Scenario, x: Floats, y: Floats) -> Floats:
+def _rows_at(stream: Stream, profile: tuple[tuple[float, float], ...], x: Floats, y: Floats) -> Floats:
     """Return depth, shear, roughness and power at places in plan, (places, 4), as the kernel reads them."""
-    stream = scenario.stream
     across, grid = across_of(stream)
     out = np.tile(np.array(shear_row(stream)), (len(x), 1))
     if len(across):
         at = grid[0] + grid[1] * np.arange(len(across))
         out = np.stack([np.interp(y, at, across[:, k]) for k in range(4)], axis=1)
-    along, grid = along_of(scenario)
+    along, grid = _along(profile, stream)
     if len(along):
         at = grid[0] + grid[1] * np.arange(len(along))
         deeper = np.interp(x, at, along[:, DEPTH_SHARE])
@@ -131,12 +130,21 @@ def _rows_at(scenario: Scenario, x: Floats, y: Floats) -> Floats:
 
 def bed_under(scenario: Scenario, x: Floats, y: Floats) -> Floats:
     """Return the depth of the bed under places in plan, m: as the engine has it, its corners rounded, its lanes blended."""
-    return np.asarray(_rows_at(scenario, x, y)[:, DEPTH])
+    return np.asarray(_rows_at(scenario.stream, scenario.bed_profile, x, y)[:, DEPTH])
 
 
 def speed_over(scenario: Scenario, x: Floats, y: Floats, height: Floats) -> Floats:
     """Return the speed of the water at places in plan and heights over the bed there, m/s."""
-    rows = _rows_at(scenario, x, y)
+    return _speed(_rows_at(scenario.stream, scenario.bed_profile, x, y), height)
+
+
+def speed_under(stream: Stream, profile: tuple[tuple[float, float], ...], x: Floats, y: Floats, z: Floats) -> Floats:
+    """Return the speed of the water at places in plan and heights over the surface, m/s; above it that of the surface."""
+    rows = _rows_at(stream, profile, x, y)
+    return _speed(rows, rows[:, DEPTH] + np.minimum(z, 0.0))
+
+
+def _speed(rows: Floats, height: Floats) -> Floats:
     up = np.clip(height, 0.0, rows[:, DEPTH])
     logs = rows[:, SHEAR] * np.log1p(up / rows[:, ROUGHNESS])
     powers = rows[:, SHEAR] * (up / rows[:, DEPTH]) ** np.maximum(rows[:, POWER], 1e-9)

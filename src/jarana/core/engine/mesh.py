@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -17,12 +18,15 @@ from jarana.core.engine.columns import (
     GREASED,
     LENGTH,
     LINE_DENSITY,
+    MASS,
     NEVER,
+    VOLUME,
 )
 from jarana.core.engine.compiled import loop
-from jarana.core.engine.ground import bed_under, speed_over
+from jarana.core.engine.ground import speed_under
 from jarana.core.engine.hydro.terminal_speed import Body, line_weight
-from jarana.core.engine.scenario import MOST_NODES, FreeTop, HeldTop, Point, Scenario, Segment
+from jarana.core.engine.hydro.water_properties import Water
+from jarana.core.engine.scenario import MOST_NODES, FreeTop, HeldTop, Point, Scenario, Segment, Start, Stream
 from jarana.core.engine.step.surface import PEEL
 from jarana.core.errors import InputError
 
@@ -38,6 +42,8 @@ CURLED_FROM = 4
 LAID_STEP = 0.02
 """m between the places at which the wanted spacing is asked."""
 IN_THE_SURFACE = 1e-6
+KEPT = 256
+"""Shapes that stay cut up in a process; one takes some 20 kB."""
 LEAST_LINKS = 3
 """Every stretch between two attachments has at least this many links."""
 
@@ -62,8 +68,8 @@ class Mesh:
         The start, (nodes, 3), m and m/s.
     names
         Per body.
-    wet_weight
-        Of the whole chain in water, N.
+    line_weight, wet_weight
+        Of the line, and of the whole chain, in water, N.
     """
 
     parent: Ints
@@ -78,6 +84,7 @@ class Mesh:
     place: Floats
     speed: Floats
     names: tuple[str, ...]
+    line_weight: float
     wet_weight: float
 
     @property
@@ -93,62 +100,150 @@ class Mesh:
 
 
 @dataclass(frozen=True)
-class _Hung:
-    """A body at its node, and whether it floats with how much support."""
+class _Shape:
+    """All of a scenario that its nodes and where they lie follow from: not what the bodies are, nor how the top is moved.
 
-    node: int
-    body: Body
-    floats: bool = False
-    support: float = 0.0
+    Attributes
+    ----------
+    bodies, droppers
+        Places of bodies on the main line, m, and whether each floats; of droppers place, angle, way and lines.
+    top, held, reserve
+        Where the top is; whether it is held; line inside it, m.
+    """
+
+    water: Water
+    stream: Stream
+    main: tuple[Segment, ...]
+    bodies: tuple[tuple[float, bool], ...]
+    droppers: tuple[tuple[float, float, Point | None, tuple[Segment, ...]], ...]
+    top: Point
+    held: bool
+    reserve: float
+    start: Start
+    bed: bool
+    bed_profile: tuple[tuple[float, float], ...]
+    refine: float
+
+    @classmethod
+    def of(cls, scenario: Scenario, refine: float) -> _Shape:
+        """Return the shape of a scenario."""
+        top = scenario.top
+        return cls(
+            scenario.water,
+            scenario.stream,
+            scenario.main,
+            tuple([(b.s, b.floats) for b in scenario.bodies]),
+            tuple([(d.s, d.angle, d.way, tuple([segment for segment, _ in d.parts])) for d in scenario.droppers]),
+            (top.x, top.y, top.z),
+            isinstance(top, HeldTop),
+            top.reserve if isinstance(top, HeldTop) else 0.0,
+            scenario.start,
+            scenario.bed,
+            scenario.bed_profile,
+            refine,
+        )
+
+    @property
+    def floor(self) -> float:
+        """Height of the bed that line is laid along, m; none where nothing is laid."""
+        return -self.stream.depth if self.start.laid and self.bed and not self.bed_profile else -math.inf
+
+
+@dataclass(frozen=True)
+class _Tree:
+    """A shape cut up: see :class:`Mesh`; nothing of it is to be written to.
+
+    Attributes
+    ----------
+    hung
+        The node of every body, those on the main line first, then those of droppers, then the top where it is not held.
+    lies
+        How nodes would lie if no body pulled them under.
+    speed, dry
+        The water's speed where they lie, (nodes, 3), m/s, and which go with the top instead.
+    line_weight
+        Of the line in water, N.
+    """
+
+    parent: Ints
+    links: Floats
+    lies: Ints
+    fixed: Ints
+    outside: int
+    hung: tuple[int, ...]
+    arc: Floats
+    place: Floats
+    speed: Floats
+    dry: np.ndarray
+    line_weight: float
 
 
 class _Builder:
-    """Grows the tree one stretch of links at a time."""
+    """Grows the tree one stretch of links at a time; put together when it is whole.
+
+    Attributes
+    ----------
+    count
+        Nodes so far, the top among them.
+    ends
+        The top and the last node of every stretch: how far along its branch, m, and where.
+    """
 
     def __init__(self, top: Point) -> None:
         self.count = 1
-        self.parent: list[Ints] = [np.zeros(1, dtype=np.int64)]
-        self.rows: list[Floats] = [np.array([[0.0, 0.0, 0.0, 1.0, 0.0]])]
-        self.greased: list[tuple[int, bool]] = [(1, False)]
-        self.arc: list[Floats] = [np.zeros(1)]
-        self.place: list[Floats] = [np.array([top], dtype=float)]
+        self.ends: dict[int, tuple[float, Point]] = {0: (0.0, top)}
+        self.stretches: list[_Stretch] = []
 
     def stretch(
         self, parent: int, lengths: Floats, diameters: Floats | float, segment: Segment, between: float, place: Floats
     ) -> int:
-        """Grow links of one segment on a node that the arc goes on from; return the last of them."""
+        """Grow links of one segment on the end of a stretch; return the last of them."""
         count = len(lengths)
         if self.count + count > MOST_NODES:
             raise InputError.one("main", f"over {MOST_NODES} nodes", f"at most {MOST_NODES} nodes; widen ds")
-        row = np.empty((count, 5))
-        row[:, LENGTH], row[:, DIAMETER], row[:, LINE_DENSITY] = lengths, diameters, segment.density
-        row[:, AXIAL_LENGTH], row[:, BENDING_STIFFNESS] = between, segment.bending
-        parents = np.arange(self.count - 1, self.count - 1 + count)
-        parents[0] = parent
-        self.parent.append(parents)
-        self.rows.append(row)
-        self.greased.append((count, segment.greased))
-        self.arc.append(self.arc_of(parent) + np.cumsum(lengths))
-        self.place.append(place)
+        arc = self.ends[parent][0] + lengths.cumsum()
+        self.stretches.append(_Stretch(self.count, parent, lengths, diameters, segment, between, arc, place))
         self.count += count
+        x, y, z = place[-1].tolist()
+        self.ends[self.count - 1] = float(arc[-1]), (x, y, z)
         return self.count - 1
 
-    def arc_of(self, node: int) -> float:
-        """Return how far along its branch a node is, m."""
-        return float(_of_node(self.arc, node))
-
     def place_of(self, node: int) -> Point:
-        """Return where a node is, m."""
-        x, y, z = _of_node(self.place, node)
-        return float(x), float(y), float(z)
+        """Return where the end of a stretch is, m."""
+        return self.ends[node][1]
+
+    def whole(self) -> tuple[Ints, Floats, np.ndarray, Floats, Floats]:
+        """Return parents, (nodes,), links, (nodes, 5), whether each is greased, how far along each is and where, (nodes, 3)."""
+        parent = np.arange(-1, self.count - 1)
+        parent[0] = 0
+        links = np.empty((self.count, 5))
+        links[0], links[0, AXIAL_LENGTH] = 0.0, 1.0
+        arc, place = np.empty(self.count), np.empty((self.count, 3))
+        arc[0], place[0] = self.ends[0]
+        greased = np.zeros(self.count, dtype=bool)
+        for one in self.stretches:
+            rows = slice(one.begins, one.begins + len(one.lengths))
+            parent[one.begins] = one.parent
+            links[rows, LENGTH], links[rows, DIAMETER] = one.lengths, one.diameters
+            links[rows, LINE_DENSITY], links[rows, AXIAL_LENGTH] = one.segment.density, one.between
+            links[rows, BENDING_STIFFNESS] = one.segment.bending
+            arc[rows], place[rows] = one.arc, one.place
+            greased[rows] = one.segment.greased
+        return parent, links, greased, arc, place
 
 
-def _of_node(parts: list[Floats], node: int) -> Floats:
-    for part in parts:
-        if node < len(part):
-            return np.asarray(part[node])
-        node -= len(part)
-    raise IndexError(node)
+@dataclass(frozen=True)
+class _Stretch:
+    """Links of one segment: the first of their nodes, what that hangs on, how they are laid."""
+
+    begins: int
+    parent: int
+    lengths: Floats
+    diameters: Floats | float
+    segment: Segment
+    between: float
+    arc: Floats
+    place: Floats
 
 
 class Way:
@@ -224,63 +319,114 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
     refine
         Divides the node spacing (2 gives half the spacing): for convergence tests.
     """
-    start, top = scenario.start, scenario.top
-    here = (top.x, top.y, top.z)
-    floor = -scenario.stream.depth if start.laid and scenario.bed and not scenario.bed_profile else -math.inf
-    legs = [(s.length, start.angle if s.angle is None else s.angle) for s in scenario.main]
-    corners = list(start.path) or straight(here, legs, start.direction, floor)
+    tree, top, water = _cut(_Shape.of(scenario, refine)), scenario.top, scenario.water
+    hung = [(b.body, b.floats, b.support) for b in scenario.bodies]
+    hung += [(body, False, 0.0) for d in scenario.droppers for _, body in d.parts]
+    if isinstance(top, FreeTop):
+        hung.append((Body(top.mass, top.volume, 0.0, top.drag_area, ""), True, top.support))
+    lies = tree.lies.copy()
+    for node, (body, floats, _) in zip(tree.hung, hung, strict=True):
+        bears = PEEL * water.surface_tension * math.pi * tree.links[node, DIAMETER]
+        if not floats and body.submerged_weight(water) > bears:
+            lies[node] = NEVER
+    afloat = ((lies > NEVER) & (np.abs(tree.place[:, 2]) < IN_THE_SURFACE)).astype(np.int64)
+    afloat[1 : tree.outside] = 0
+    speed = tree.speed.copy()
+    if isinstance(top, HeldTop):
+        speed[tree.dry] = top.velocity(0.0)
+    bodies = np.array(
+        [
+            (b.mass, b.volume, b.bead_diameter, b.drag_area, sphere_radius(b.volume) if floats else 0.0, support)
+            for b, floats, support in hung
+        ]
+    ).reshape(-1, 6)
+    return Mesh(
+        parent=tree.parent.copy(),
+        links=tree.links.copy(),
+        lies=lies,
+        afloat=afloat,
+        fixed=tree.fixed.copy(),
+        outside=tree.outside,
+        body_node=np.array(tree.hung, dtype=np.int64),
+        bodies=bodies,
+        arc=tree.arc.copy(),
+        place=tree.place.copy(),
+        speed=speed,
+        names=tuple(body.name for node, (body, *_) in zip(tree.hung, hung, strict=True) if node),
+        line_weight=tree.line_weight,
+        wet_weight=wet_weight(bodies, tree.line_weight, water),
+    )
+
+
+def sphere_radius(volume: float) -> float:
+    """Return the radius of a sphere, m, from its volume, m³."""
+    return float((3.0 * volume / (4.0 * math.pi)) ** (1.0 / 3.0))
+
+
+def wet_weight(bodies: Floats, line_weight: float, water: Water) -> float:
+    """Return what line and bodies weigh in water, N; what floats weighs nothing."""
+    rows = bodies[:, (MASS, VOLUME)].tolist()
+    sinks = sum(max((mass - water.density * volume) * water.gravity, 0.0) for mass, volume in rows)
+    return float(max(sinks + line_weight, 1e-6))
+
+
+@lru_cache(maxsize=KEPT)
+def _cut(shape: _Shape) -> _Tree:
+    """Return a shape cut up; kept, since most rigs a search looks at differ only in what hangs on them or how they are moved."""
+    start, refine, floor = shape.start, shape.refine, shape.floor
+    legs = [(s.length, start.angle if s.angle is None else s.angle) for s in shape.main]
+    corners = list(start.path) or straight(shape.top, legs, start.direction, floor)
     way, curls = Way(corners), _curls(corners)
-    builder = _Builder(here)
-    node = _reserve(scenario, builder, refine)
+    builder = _Builder(shape.top)
+    node = _reserve(shape, builder)
     outside = node + 1
-    marks = {round(b.s, 9) for b in scenario.bodies} | {round(d.s, 9) for d in scenario.droppers}
-    attachments = sorted({0.0, round(scenario.length, 9)} | marks)
+    length = math.fsum(s.length for s in shape.main)
+    marks = {round(s, 9) for s, _ in shape.bodies} | {round(s, 9) for s, *_ in shape.droppers}
+    attachments = sorted({0.0, round(length, 9)} | marks)
     node_at = {0.0: 0}
     arc = 0.0
-    for segment in scenario.main:
+    for segment in shape.main:
         stops = [m for m in attachments if arc + 1e-9 < m < arc + segment.length - 1e-9]
         stops.append(arc + segment.length)
         begin = arc
         for stop in stops:
             between = _between(attachments, 0.5 * (arc + stop))
             cuts = _cuts(arc, stop, _widest(segment, between), curls, refine)
-            lengths, shares = cuts[1:] - cuts[:-1], (0.5 * (cuts[1:] + cuts[:-1]) - begin) / segment.length
-            d = segment.diameter_top + shares * (segment.diameter_end - segment.diameter_top)
-            node = builder.stretch(node, lengths, d, segment, between, way.lay(lengths))
+            lengths = cuts[1:] - cuts[:-1]
+            node = builder.stretch(node, lengths, _diameters(segment, cuts, begin), segment, between, way.lay(lengths))
             arc = stop
             node_at[round(stop, 9)] = node
-    hung = [_Hung(_nearest(node_at, b.s), b.body, b.floats, b.support) for b in scenario.bodies]
-    for dropper in scenario.droppers:
-        node = _nearest(node_at, dropper.s)
-        from_here, long = builder.place_of(node), sum(seg.length for seg, _ in dropper.parts)
-        if dropper.way is None:
-            branch = straight(from_here, [(long, dropper.angle)], start.direction, floor)
+    hung = [_nearest(node_at, s) for s, _ in shape.bodies]
+    for s, angle, aside, lines in shape.droppers:
+        node = _nearest(node_at, s)
+        from_here, long = builder.place_of(node), sum(segment.length for segment in lines)
+        if aside is None:
+            branch = straight(from_here, [(long, angle)], start.direction, floor)
         else:
-            size = math.hypot(*dropper.way)
-            end = [p + long * v / size for p, v in zip(from_here, dropper.way, strict=True)]
+            size = math.hypot(*aside)
+            end = [p + long * v / size for p, v in zip(from_here, aside, strict=True)]
             branch = [from_here, (end[0], end[1], end[2])]
         own = Way(branch)
-        for seg, body in dropper.parts:
-            count = _count(seg.length, _widest(seg, seg.length), refine)
-            lengths = np.full(count, seg.length / count)
-            node = builder.stretch(node, lengths, seg.diameter_top, seg, seg.length, own.lay(lengths))
-            hung.append(_Hung(node, body))
-    if isinstance(top, FreeTop):
-        hung.append(_Hung(0, Body(top.mass, top.volume, 0.0, top.drag_area, ""), True, top.support))
-    return _finish(scenario, builder, hung, outside)
+        for segment in lines:
+            count = _count(segment.length, _widest(segment, segment.length), refine)
+            lengths = np.full(count, segment.length / count)
+            node = builder.stretch(node, lengths, segment.diameter_top, segment, segment.length, own.lay(lengths))
+            hung.append(node)
+    if not shape.held:
+        hung.append(0)
+    return _whole(shape, builder, hung, outside)
 
 
-def _reserve(scenario: Scenario, builder: _Builder, refine: float) -> int:
+def _reserve(shape: _Shape, builder: _Builder) -> int:
     """Put the line that waits inside the tip on the tree, all of it at the tip; return its last node."""
-    reserve = scenario.top.reserve if isinstance(scenario.top, HeldTop) else 0.0
-    node = 0
-    if reserve <= 0.0:
-        return node
-    first = scenario.main[0]
-    count = _count(reserve, min(first.spacing, COARSEST_FLY_LINE if first.bending else COARSEST), refine)
-    builder.arc[0] = np.array([-reserve])
-    place = np.tile(builder.place[0], (count, 1))
-    return builder.stretch(0, np.full(count, reserve / count), first.diameter_top, first, scenario.length, place)
+    if shape.reserve <= 0.0:
+        return 0
+    first = shape.main[0]
+    count = _count(shape.reserve, min(first.spacing, COARSEST_FLY_LINE if first.bending else COARSEST), shape.refine)
+    builder.ends[0] = -shape.reserve, shape.top
+    place, lengths = np.tile(np.array(shape.top), (count, 1)), np.full(count, shape.reserve / count)
+    whole = math.fsum(s.length for s in shape.main)
+    return builder.stretch(0, lengths, first.diameter_top, first, whole, place)
 
 
 def _widest(segment: Segment, between: float) -> float:
@@ -326,6 +472,14 @@ def _cuts(begin: float, end: float, widest: float, curls: tuple[Floats, Floats] 
     return cuts
 
 
+def _diameters(segment: Segment, cuts: Floats, begin: float) -> Floats | float:
+    """Return how thick links between some cuts are in their middle, m; one figure where the segment is level."""
+    if segment.diameter_top == segment.diameter_end:
+        return segment.diameter_top
+    shares = (0.5 * (cuts[1:] + cuts[:-1]) - begin) / segment.length
+    return segment.diameter_top + shares * (segment.diameter_end - segment.diameter_top)
+
+
 def _between(attachments: list[float], middle: float) -> float:
     low = max(a for a in attachments if a <= middle)
     high = min(a for a in attachments if a > middle)
@@ -336,74 +490,27 @@ def _nearest(node_at: dict[float, int], s: float) -> int:
     return node_at[min(node_at, key=lambda mark: abs(mark - s))]
 
 
-def _finish(scenario: Scenario, builder: _Builder, hung: list[_Hung], outside: int) -> Mesh:
-    water = scenario.water
-    place, links = np.concatenate(builder.place), np.concatenate(builder.rows)
-    parent = np.concatenate(builder.parent)
-    weight = sum(max(h.body.submerged_weight(water), 0.0) for h in hung)
-    weight += float(np.maximum(line_weight(links[:, DIAMETER], links[:, LINE_DENSITY], water), 0.0) @ links[:, LENGTH])
+def _whole(shape: _Shape, builder: _Builder, hung: list[int], outside: int) -> _Tree:
+    water = shape.water
+    parent, links, greased, arc, place = builder.whole()
+    weights = np.maximum(line_weight(links[:, DIAMETER], links[:, LINE_DENSITY], water), 0.0)
     fixed = np.zeros(len(place), dtype=np.int64)
-    fixed[[h.node for h in hung if h.node]] = 1
+    fixed[[node for node in hung if node]] = 1
     children = np.bincount(parent[1:], minlength=len(parent))
     children[0] -= 1
     follows = np.zeros(len(parent), dtype=bool)
     follows[:-1] = parent[1:] == np.arange(len(parent) - 1)
     # The main line's nodes follow one another; what is not followed by its own child is a fork or an end.
     fixed[1:][~follows[1:] | (children[1:] > 1)] = 1
-    lies = _lies(scenario, links, np.concatenate([np.full(n, g) for n, g in builder.greased]), hung)
-    afloat = ((lies > NEVER) & (np.abs(place[:, 2]) < IN_THE_SURFACE)).astype(np.int64)
-    afloat[1:outside] = 0
-    return Mesh(
-        parent=parent,
-        links=links,
-        lies=lies,
-        afloat=afloat,
-        fixed=fixed,
-        outside=outside,
-        body_node=np.array([h.node for h in hung], dtype=np.int64),
-        bodies=np.array(
-            [
-                (
-                    h.body.mass,
-                    h.body.volume,
-                    h.body.bead_diameter,
-                    h.body.drag_area,
-                    (3.0 * h.body.volume / (4.0 * math.pi)) ** (1.0 / 3.0) if h.floats else 0.0,
-                    h.support,
-                )
-                for h in hung
-            ]
-        ).reshape(-1, 6),
-        arc=np.concatenate(builder.arc),
-        place=place,
-        speed=_speeds(scenario, place),
-        names=tuple(h.body.name for h in hung if h.node),
-        wet_weight=max(weight, 1e-6),
-    )
-
-
-def _lies(scenario: Scenario, links: Floats, greased: np.ndarray, hung: list[_Hung]) -> Ints:
-    """Return how every node may lie in the surface: not where it carries more than the surface bears at its edge."""
-    water = scenario.water
     light = links[:, LINE_DENSITY] < water.density
     lies = np.where(greased, np.where(light, BUOYANT, GREASED), 0).astype(np.int64)
-    if isinstance(scenario.top, HeldTop) and greased[1]:
+    if shape.held and greased[1]:
         lies[0] = GREASED
-    for h in hung:
-        bears = PEEL * water.surface_tension * math.pi * links[h.node, DIAMETER]
-        if not h.floats and h.body.submerged_weight(water) > bears:
-            lies[h.node] = NEVER
-    return lies
-
-
-def _speeds(scenario: Scenario, place: Floats) -> Floats:
-    """Return the speeds at the start: the water's of what lies in or under the surface, the top's of what hangs above it."""
-    speed = np.zeros_like(place)
-    if not scenario.start.moves_with_water:
-        return speed
-    wet = place[:, 2] <= 0.0
-    depth = bed_under(scenario, place[:, 0], place[:, 1])
-    speed[wet, 0] = speed_over(scenario, place[:, 0], place[:, 1], depth + np.minimum(place[:, 2], 0.0))[wet]
-    if isinstance(scenario.top, HeldTop):
-        speed[~wet] = scenario.top.velocity(0.0)
-    return speed
+    speed, dry = np.zeros_like(place), np.zeros(len(place), dtype=bool)
+    if shape.start.moves_with_water:
+        dry = place[:, 2] > 0.0
+        under = speed_under(shape.stream, shape.bed_profile, place[:, 0], place[:, 1], place[:, 2])
+        speed[:, 0] = np.where(dry, 0.0, under)
+    return _Tree(
+        parent, links, lies, fixed, outside, tuple(hung), arc, place, speed, dry, float(weights @ links[:, LENGTH])
+    )

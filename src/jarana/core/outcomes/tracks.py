@@ -29,7 +29,7 @@ from jarana.core.unknowns.drifts import (
     Grid,
     base_of,
     factors_of,
-    member_drift,
+    member_drifts,
     nominal_drift,
     with_other_bodies,
 )
@@ -103,7 +103,7 @@ class Tracks:
         above = self.at[:, -2]
         gap = self.at[:, row, :, AT_X : AT_Z + 1] - above[:, :, AT_X : AT_Z + 1]
         taken = self.at[:, row, :, TAKEN] if self.top_held else 0.0
-        return np.asarray(np.maximum(self.arcs[row] - taken - np.linalg.norm(gap, axis=2), 0.0))
+        return np.asarray(np.maximum(self.arcs[row] - taken - size_of(gap), 0.0))
 
     @classmethod
     def joined(cls, parts: Sequence[Tracks]) -> Tracks:
@@ -127,6 +127,15 @@ class Tracks:
         )
 
 
+def size_of(vectors: Floats) -> Floats:
+    """Return the length of every vector of the last axis."""
+    return np.asarray(np.sqrt((vectors * vectors).sum(axis=-1)))
+
+
+Bases = dict[object, Base]
+"""Situations that were made ready, by all that the flies and shot on them do not change."""
+
+
 @dataclass
 class _Asked:
     base: Base
@@ -142,16 +151,18 @@ def evaluate(
     watch: Watch | None = None,
     counted: bool = True,
     draw: Callable[[Base, int, int], Factors] | None = None,
+    bases: Bases | None = None,
 ) -> list[Tracks | None] | None:
     """Return what the members of situations do, the same members for each; None when the watch stopped it on the way.
 
     A rig that cannot be fished so, or of which too many members come to no answer, has None in its place. No members
     at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`. With
-    `draw` other drifts than the members: of a situation made ready, its place among them, and a number.
+    `draw` other drifts than the members: of a situation made ready, its place among them, and a number. `bases` are those
+    that were made ready before.
     """
     watch = watch or Watch()
     running = _Running(watch, counted)
-    bases: dict[object, Base] = {}
+    bases = {} if bases is None else bases
     asked: list[_Asked | None] = []
     for i, situation in enumerate(situations):
         if watch.stopped:
@@ -161,7 +172,7 @@ def evaluate(
             with listening() as heard:
                 base = _base(situation, grid, bases)
                 factors = [draw(base, i, k) if draw else factors_of(base, k) for k in members]
-                drifts = [nominal_drift(base), *(member_drift(base, f) for f in factors)]
+                drifts = [nominal_drift(base), *member_drifts(base, factors)]
         except (InputError, SolverError):
             asked.append(None)
             continue
@@ -224,10 +235,11 @@ class _Running:
         rows.clear()
 
 
-def _base(situation: Situation, grid: Grid, bases: dict[object, Base]) -> Base:
+def _base(situation: Situation, grid: Grid, bases: Bases) -> Base:
     """Return a situation made ready: of one before it that differs only in its flies and shot, where there is one."""
     natural = situation.motion.needs_natural_pace and not situation.head.floats
-    shape = None if natural else (structure(situation), situation.setting.water.id)
+    # The setting stays as long as a base of it does: its place in memory tells it from others.
+    shape = None if natural else (structure(situation), id(situation.setting), grid)
     if shape is not None and shape in bases:
         made = with_other_bodies(bases[shape], situation)
         if made is not None:

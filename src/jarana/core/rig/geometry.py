@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from itertools import accumulate, pairwise
 
 from jarana.core.rig.model import Attachment, Rig, Span
@@ -10,7 +11,13 @@ from jarana.core.tackle.fly import Fly
 
 def span_starts(rig: Rig) -> tuple[float, ...]:
     """Return how far from the fly line every span begins, and at last the whole length, m."""
-    return tuple(accumulate((span.length for span in rig.spans), initial=0.0))
+    return _starts(tuple([span.length_mm for span in rig.spans]))
+
+
+@lru_cache(maxsize=1024)
+def _starts(lengths_mm: tuple[float, ...]) -> tuple[float, ...]:
+    """Places along the line are asked for many times of every rig a search looks at."""
+    return tuple(accumulate((mm / 1000 for mm in lengths_mm), initial=0.0))
 
 
 def joint_place(rig: Rig, joint_id: str) -> float:

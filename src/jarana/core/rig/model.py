@@ -333,7 +333,7 @@ class Rig(Document):
     @property
     def length(self) -> float:
         """Finished length from the fly line to the point, m."""
-        return sum(s.length for s in self.spans)
+        return sum([s.length_mm / 1000 for s in self.spans])
 
     @property
     def tip_m(self) -> float:

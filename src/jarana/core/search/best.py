@@ -22,7 +22,7 @@ FIRST_POOL = 4
 """Of those, how many a first answer judges."""
 POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 4
+NEIGHBOURS = 8
 """Nominally best neighbours of the best rig that are judged by members."""
 ROUNDS = 2
 """Times the best rig is polished with members at most."""

@@ -21,7 +21,7 @@ from jarana.core.watch import Watch
 from jarana.core.words import phrases
 from jarana.core.worth.constants import Habits, constants
 from jarana.core.worth.excluded import excluded
-from jarana.core.worth.judge import SAME, Worth, judge
+from jarana.core.worth.judge import SAME, Worth, judge, judge_by
 
 say = phrases(
     __name__,
@@ -395,11 +395,14 @@ def turns_on(rows: Sequence[FoundRig]) -> str:
     first, second = rows[0].valued, rows[1].valued
     if first.worth.minutes <= second.worth.minutes * (1 + SAME):
         return ""
-    names = []
+    names, habits = [], Habits(first.situation.setting.person)
+    for valued in (first, second):
+        judge_by(valued.tracks, valued.situation, habits, "")
     for key, row in constants().items():
-        own = Habits(first.situation.setting.person)[key]
+        if key not in habits.asked:
+            continue
         for factor in (1 - SHAKEN, 1 + SHAKEN):
-            changed = {key: own * factor}
+            changed = {key: habits[key] * factor}
             a = judge(first.tracks, first.situation, "", **changed)
             b = judge(second.tracks, second.situation, "", **changed)
             if a.minutes < b.minutes:

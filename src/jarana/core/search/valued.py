@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from jarana.core.outcomes.tracks import Tracks, evaluate, structure
+from jarana.core.outcomes.tracks import Bases, Tracks, evaluate, structure
 from jarana.core.rig.cost import Cost, cost_of
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
@@ -65,6 +65,7 @@ class Valuer:
         self._out: dict[object, str] = {}
         self._paths: dict[object, Paths] = {}
         self._shares: dict[object, float] = {}
+        self._bases: Bases = {}
         self.drifts = 0
 
     def _held(self, situation: Situation) -> float:
@@ -114,7 +115,7 @@ class Valuer:
             if (key, count) not in self._known and not (screened and self.out(situation)):
                 fresh.setdefault(key, situation)
         rows = list(fresh.values())
-        tracks = evaluate(rows, members, GRIDS[count], self.watch, counted=False)
+        tracks = evaluate(rows, members, GRIDS[count], self.watch, counted=False, bases=self._bases)
         if tracks is None:
             raise Stopped
         self.drifts += len(rows) * (count + 1 if count else 1)

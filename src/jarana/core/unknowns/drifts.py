@@ -6,6 +6,7 @@ A situation is lowered and cut into nodes once; every member changes figures of 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from statistics import NormalDist
 
@@ -14,9 +15,9 @@ import numpy as np
 from jarana.core.drift.coarse import LONG_STEPS, LONG_STILL_STEPS, SEAM_STEPS
 from jarana.core.drift.lower import Lowered, driven, lower
 from jarana.core.engine.arrays import Floats, Ints
-from jarana.core.engine.chain import Ready, Steps, floats_over_lanes, ready
+from jarana.core.engine.chain import Laid, Ready, Steps, floats_over_lanes, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
-from jarana.core.engine.mesh import Mesh, build_mesh
+from jarana.core.engine.mesh import Mesh, build_mesh, wet_weight
 from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream
 from jarana.core.motions.base import Moves, Ride
 from jarana.core.rig.geometry import place
@@ -166,7 +167,7 @@ def with_other_bodies(base: Base, situation: Situation) -> Base | None:
     return replace(
         base,
         situation=situation,
-        mesh=replace(mesh, bodies=bodies),
+        mesh=replace(mesh, bodies=bodies, wet_weight=wet_weight(bodies, mesh.line_weight, base.lowered.scenario.water)),
         spreads=spreads_of(situation),
         ride=situation.ride(),
     )
@@ -184,16 +185,17 @@ def _main_node(mesh: Mesh, s: float) -> int:
 
 
 def _below(mesh: Mesh, hold: int) -> np.ndarray:
-    below = np.zeros(mesh.size, dtype=bool)
-    for node in range(1, mesh.size):
-        parent = int(mesh.parent[node])
+    below = [False] * mesh.size
+    for node, parent in enumerate(mesh.parent[1:].tolist(), 1):
         below[node] = below[parent] or parent == hold
-    return below
+    return np.array(below)
 
 
 def times_of(seconds: float, frames: int) -> Floats:
     """Return the times at which a drift is kept, its beginning among them."""
-    return np.linspace(0.0, seconds, frames + 1)
+    times = np.arange(frames + 1.0) * (seconds / frames)
+    times[-1] = seconds
+    return times
 
 
 def nominal_drift(base: Base) -> Ready:
@@ -269,8 +271,25 @@ def _from_the_point(situation: Situation) -> list[str]:
 
 def member_drift(base: Base, factors: Factors) -> Ready:
     """Return the drift of a member."""
+    return member_drifts(base, [factors])[0]
+
+
+def member_drifts(base: Base, members: Sequence[Factors]) -> list[Ready]:
+    """Return the drifts of members."""
+    if not members:
+        return []
+    worlds = [_world(base, factors) for factors in members]
+    laid = _laid(base, members, [scenario.stream.depth for scenario, _ in worlds])
+    return [
+        ready(scenario, base.mesh, base.steps, times_of(seconds, base.frames), base.nodes, laid=one)
+        for (scenario, seconds), one in zip(worlds, laid, strict=True)
+    ]
+
+
+def _world(base: Base, factors: Factors) -> tuple[Scenario, float]:
+    """Return what a member drifts in and how it is moved, and for how long, s."""
     water, motion = base.situation.setting.fished, base.situation.motion
-    scenario, mesh = base.lowered.scenario, base.mesh
+    scenario = base.lowered.scenario
     ride = replace(
         base.ride,
         pace=base.ride.pace * factors.pace,
@@ -292,10 +311,9 @@ def member_drift(base: Base, factors: Factors) -> Ready:
         stream=stream,
         top=_top(base, driven(base.situation, ride), factors),
         bed_profile=tuple((x, depth * factors.depth) for x, depth in scenario.bed_profile),
-        mends=scenario.mends,
         eddies=eddies,
     )
-    return ready(changed, _mesh(base, mesh, changed, factors), base.steps, times_of(seconds, base.frames), base.nodes)
+    return changed, seconds
 
 
 def _stream(stream: Stream, factors: Factors, base: Base) -> Stream:
@@ -348,37 +366,52 @@ def _behind(
     return (*slower, again, *rest)
 
 
-def _mesh(base: Base, mesh: Mesh, scenario: Scenario, factors: Factors) -> Mesh:
-    links, bodies = mesh.links.copy(), mesh.bodies.copy()
-    links[:, DIAMETER] *= factors.diameter
-    rho = scenario.water.density
+def _laid(base: Base, members: Sequence[Factors], depths: list[float]) -> list[Laid]:
+    """Return links, bodies and start of members, in water so deep, m."""
+    mesh, count, rho = base.mesh, len(members), base.lowered.scenario.water.density
+    lift = np.array([f.lift for f in members])
+    links = np.repeat(mesh.links[None], count, axis=0)
+    links[:, :, DIAMETER] *= np.array([f.diameter for f in members])[:, None]
     line = line_out(base.situation, base.lowered)
     if line > 0.0:
-        of_line = (mesh.arc <= line + 1e-6) & (links[:, LINE_DENSITY] > rho)
-        links[of_line, LINE_DENSITY] = rho + (links[of_line, LINE_DENSITY] - rho) * factors.lift
-    mass, drag = factors.mass or {}, factors.drag or {}
-    for row, name in enumerate(mesh.names):
-        bodies[row, MASS] *= mass.get(name, 1.0)
-        bodies[row, DRAG_AREA] *= drag.get(name, 1.0)
-    floating = bodies[:, VOLUME] * rho > bodies[:, MASS]
-    bears = bodies[floating, MASS] / rho
-    bodies[floating, VOLUME] = bears + (bodies[floating, VOLUME] - bears) * factors.lift
-    spheres = bodies[:, RADIUS] > 0
-    bodies[spheres, RADIUS] = (3.0 * bodies[spheres, VOLUME] / (4.0 * math.pi)) ** (1.0 / 3.0)
-    where = mesh.place
-    flows = base.situation.setting.fished.nature.flows
-    if flows and not base.situation.head.on_line and base.situation.rig.stance.lay != "tuck":
-        where = _fallen(base, mesh, factors, scenario.stream.depth)
-    elif not flows:
-        where = _above_the_bed(mesh, scenario.stream.depth)
-    speed = mesh.speed.copy()
-    speed[:, 0] *= factors.pace
-    return replace(mesh, links=links, bodies=bodies, place=where, speed=speed)
+        of_line = (mesh.arc <= line + 1e-6) & (mesh.links[:, LINE_DENSITY] > rho)
+        links[:, of_line, LINE_DENSITY] = rho + (links[:, of_line, LINE_DENSITY] - rho) * lift[:, None]
+    start = np.empty((count, 2, mesh.size, 3))
+    start[:, 0], start[:, 1] = _places(base, members, depths), mesh.speed
+    start[:, 1, :, 0] *= np.array([f.pace for f in members])[:, None]
+    bodies = _bodies(mesh, members, lift, rho)
+    return [Laid(*rows) for rows in zip(links, bodies, start, strict=True)]
 
 
-def _fallen(base: Base, mesh: Mesh, factors: Factors, depth: float) -> Floats:
+def _bodies(mesh: Mesh, members: Sequence[Factors], lift: Floats, rho: float) -> Floats:
+    """Return the bodies of members, (members, bodies, 6)."""
+    bodies = np.repeat(mesh.bodies[None], len(members), axis=0)
+    for column, factors in ((MASS, [f.mass for f in members]), (DRAG_AREA, [f.drag for f in members])):
+        rows = [[(own or {}).get(name, 1.0) for name in mesh.names] for own in factors]
+        bodies[:, : len(mesh.names), column] *= np.array(rows).reshape(len(members), -1)
+    mass, volume = bodies[:, :, MASS], bodies[:, :, VOLUME]
+    floating = volume * rho > mass
+    if floating.any():
+        bears = mass / rho
+        bodies[:, :, VOLUME] = np.where(floating, bears + (volume - bears) * lift[:, None], volume)
+    spheres = mesh.bodies[:, RADIUS] > 0
+    if spheres.any():
+        bodies[:, spheres, RADIUS] = (3.0 * bodies[:, spheres, VOLUME] / (4.0 * math.pi)) ** (1.0 / 3.0)
+    return bodies
+
+
+def _places(base: Base, members: Sequence[Factors], depths: list[float]) -> Floats:
+    """Return where the nodes of members begin, (members, nodes, 3) or (nodes, 3) where that is the same for all."""
+    situation = base.situation
+    flows = situation.setting.fished.nature.flows
+    if flows and not situation.head.on_line and situation.rig.stance.lay != "tuck":
+        return _fallen(base, [f.entry for f in members], depths)
+    return base.mesh.place if flows else _above_the_bed(base.mesh, depths)
+
+
+def _fallen(base: Base, entries: list[float], depths: list[float]) -> Floats:
     """Return where the nodes are when what hangs below where the rig is held falls in at an angle."""
-    below, hold = base.below, int(base.nodes[-1])
+    mesh, below, hold = base.mesh, base.below, int(base.nodes[-1])
     if not below.any() or mesh.afloat[below].any():
         return mesh.place
     away = mesh.place[below] - mesh.place[hold]
@@ -390,21 +423,22 @@ def _fallen(base: Base, mesh: Mesh, factors: Factors, depth: float) -> Floats:
     along, down = away[:, :2] @ out, -away[:, 2]
     end = int(np.argmax(np.hypot(along, down)))
     long = math.hypot(float(along[end]), float(down[end]))
-    steepest = math.asin(min(1.0, UPPER * depth / max(long, 1e-9)))
-    turn = min(factors.entry, steepest) - math.atan2(float(down[end]), float(along[end]))
-    place = mesh.place.copy()
-    new_along = along * math.cos(turn) - down * math.sin(turn)
-    place[below, :2] += (new_along - along)[:, None] * out
-    place[below, 2] = mesh.place[hold, 2] - (along * math.sin(turn) + down * math.cos(turn))
+    now = math.atan2(float(down[end]), float(along[end]))
+    steepest = [math.asin(min(1.0, UPPER * depth / max(long, 1e-9))) for depth in depths]
+    turns = [min(entry, most) - now for entry, most in zip(entries, steepest, strict=True)]
+    cos = np.array([math.cos(turn) for turn in turns])[:, None]
+    sin = np.array([math.sin(turn) for turn in turns])[:, None]
+    place = np.repeat(mesh.place[None], len(turns), axis=0)
+    place[:, below, :2] += (along * cos - down * sin - along)[:, :, None] * out
+    place[:, below, 2] = mesh.place[hold, 2] - (along * sin + down * cos)
     return place
 
 
-def _above_the_bed(mesh: Mesh, depth: float) -> Floats:
+def _above_the_bed(mesh: Mesh, depths: list[float]) -> Floats:
     """Return where the nodes are when what lay deeper than the bed is raised onto it with all above it, in proportion."""
     deepest = -float(mesh.place[:, 2].min())
-    if deepest <= depth:
-        return mesh.place
-    place = mesh.place.copy()
-    under = place[:, 2] < 0
-    place[under, 2] *= depth / deepest
+    place = np.repeat(mesh.place[None], len(depths), axis=0)
+    under = mesh.place[:, 2] < 0
+    shares = np.array([depth / deepest if deepest > depth else 1.0 for depth in depths])
+    place[:, under, 2] *= shares[:, None]
     return place

@@ -105,7 +105,7 @@ class TakingZone(Frozen):
         high = self.high_m if self.datum == "bed" else depth - self.low_m
         if isinstance(depth, float | int):
             return min(max(low, 0.0), depth), min(max(high, 0.0), depth)
-        return np.clip(low, 0.0, depth), np.clip(high, 0.0, depth)
+        return np.minimum(np.maximum(low, 0.0), depth), np.minimum(np.maximum(high, 0.0), depth)
 
 
 class Fish(Frozen):

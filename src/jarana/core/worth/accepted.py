@@ -8,14 +8,14 @@ import numpy as np
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, REL_X, REL_Y, REL_Z, UNDER
-from jarana.core.outcomes.tracks import Tracks
-from jarana.core.rig.geometry import fly_gaps
+from jarana.core.outcomes.tracks import Tracks, size_of
 from jarana.core.rig.model import Attachment
 from jarana.core.situation import Situation
 from jarana.core.tackle.dressing import dressings
 from jarana.core.water.reach import COLD_C, LIVELY_C, TakingZone
 from jarana.core.worth.constants import Habits
 
+REL = slice(REL_X, REL_Z + 1)
 EATS_FISH_KG = 1.0
 """Fish from this mass on eat fish (practice); of smaller ones only a share does."""
 
@@ -38,22 +38,20 @@ class FlyWorth:
 def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWorth]:
     """Return every fly of a rig at every moment; a dry that holds the rig up is one of them."""
     rows = []
+    holds, drag = situation.rig.head.holds(), eddy_drag(situation, habits)
     for attachment in situation.rig.attachments:
         if attachment.fly is None:
             continue
-        held_by = attachment.id == situation.rig.head.holds()
+        held_by = attachment.id == holds
         if not held_by and attachment.id not in tracks.names:
             continue
         row = len(tracks.names) + 1 if held_by else tracks.row(attachment.id)
-        speed = np.linalg.norm(tracks.at[:, row, :, REL_X : REL_Z + 1], axis=2)
-        if held_by:
-            speed = np.hypot(tracks.at[:, row, :, REL_X], tracks.at[:, row, :, REL_Y])
-        else:
-            speed = np.hypot(speed, eddy_drag(situation, habits))
+        at = tracks.at[:, row]
+        speed = np.hypot(at[:, :, REL_X], at[:, :, REL_Y]) if held_by else np.hypot(size_of(at[:, :, REL]), drag)
         rows.append(
             FlyWorth(
                 attachment.id,
-                in_zone(tracks.at[:, row, :, UNDER], tracks.at[:, row, :, AT_Z], situation, habits),
+                in_zone(at[:, :, UNDER], at[:, :, AT_Z], situation, habits),
                 accepted(speed, attachment, situation, habits, dry=held_by),
                 np.ones_like(speed) if held_by else shown(tracks.slack(row), situation, habits),
             )
@@ -68,7 +66,8 @@ def in_zone(depth: Floats, z: Floats, situation: Situation, habits: Habits) -> F
     height = depth + np.minimum(z, 0.0)
     edge = habits["edge-river" if water.nature.flows else "edge-lake"]
     under = np.where(low <= 1e-9, 0.0, low - height)
-    return np.asarray(np.clip(1.0 - np.maximum(np.maximum(under, height - high), 0.0) / edge, 0.0, 1.0))
+    outside = np.maximum(np.maximum(under, height - high), 0.0)
+    return np.asarray(np.maximum(1.0 - outside / edge, 0.0))
 
 
 def zone_over_bed(zone: TakingZone, depth: Floats) -> tuple[Floats, Floats]:
@@ -86,9 +85,7 @@ def eddy_drag(situation: Situation, habits: Habits) -> float:
 
 def apart(situation: Situation, habits: Habits) -> float:
     """Return how far the flies of a rig ride different water, 0 to 1: by their widest spacing over the depth."""
-    rig = situation.rig
-    widest = max((gap for gap, _, _ in fly_gaps(rig)), default=0.0)
-    return min(max(widest / situation.fished.depth_m - habits["apart-from"], 0.0), 1.0)
+    return min(max(situation.flies_apart_m / situation.fished.depth_m - habits["apart-from"], 0.0), 1.0)
 
 
 def is_moved(situation: Situation) -> bool:

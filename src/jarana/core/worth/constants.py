@@ -35,14 +35,22 @@ def constants() -> dict[str, Constant]:
 
 
 class Habits:
-    """The constants as a person has them."""
+    """The constants as a person has them.
+
+    Attributes
+    ----------
+    asked
+        Keys of those that were asked for.
+    """
 
     def __init__(self, person: Person, **changed: float) -> None:
         self._own = dict(person.habits) | changed
+        self.asked: set[str] = set()
 
     def __getitem__(self, key: str) -> float:
         """Return a constant: the person's own, or the table's."""
-        return self._own.get(key, constants()[key].value)
+        self.asked.add(key)
+        return self._own[key] if key in self._own else constants()[key].value
 
 
 def check_habits(own: dict[str, float]) -> None:

@@ -112,9 +112,13 @@ def judge(tracks: Tracks, situation: Situation, reason: str | None = None, **cha
 
     `reason` is why it is ruled out, where that is known already; `changed` are constants in the place of the person's.
     """
+    return judge_by(tracks, situation, Habits(situation.setting.person, **changed), reason)
+
+
+def judge_by(tracks: Tracks, situation: Situation, habits: Habits, reason: str | None = None) -> Worth:
+    """Return what a rig is worth by some constants: see :func:`judge`."""
     if tracks.count > 1:
         WORTH.ask(members=tracks.count)
-    habits = Habits(situation.setting.person, **changed)
     if reason is None:
         reason = excluded(situation, habits)
     flies = flies_of(tracks, situation, habits)
