@@ -11,13 +11,13 @@ from typing import Any
 
 import numpy as np
 from scipy.special import ndtr
-from scipy.stats import norm
 
 from jarana.core.bank.look_up import depth_at, seconds_at
 from jarana.core.bank.pack import table_of
 from jarana.core.bank.pack_parts import Plan
 from jarana.core.engine.arrays import Floats
 from jarana.core.learn.belief import Belief
+from jarana.core.learn.densities import normal_density
 from jarana.core.learn.family import Family
 
 LOGS, MOST_SEEN = 8, 9
@@ -81,7 +81,7 @@ def _touches() -> Family:
     touch = ndtr(np.array([[-0.5], [0.4], [1.2]]) + bins)
     drag = np.minimum(ndtr(np.array([[-2.0], [-1.0], [0.0]]) + 0.8 * bins), touch)
     parts = np.array([0.1, 0.4, 0.3, 0.2])
-    prior: Floats = norm.pdf(bins)
+    prior: Floats = normal_density(bins)
     return Family(
         kind="touch",
         bins=bins,

@@ -8,7 +8,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from datetime import UTC, tzinfo
 from itertools import pairwise
 
-from scipy.stats import beta
+from scipy.special import betaincinv
 
 from jarana.core.bank.outing import OutingView
 from jarana.core.law import doubts, listening
@@ -212,8 +212,8 @@ def interval(happened: int, of: int) -> tuple[float, float]:
     (0.0, 1.0)
     """
     tail = 0.5 * (1.0 - SURE)
-    low = 0.0 if happened == 0 else float(beta.ppf(tail, happened + 0.5, of - happened + 0.5))
-    high = 1.0 if happened == of else float(beta.ppf(1.0 - tail, happened + 0.5, of - happened + 0.5))
+    low = 0.0 if happened == 0 else float(betaincinv(happened + 0.5, of - happened + 0.5, tail))
+    high = 1.0 if happened == of else float(betaincinv(happened + 0.5, of - happened + 0.5, 1.0 - tail))
     return round(low, 3), round(high, 3)
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.stats import binom, norm
 
 from jarana.core.engine.arrays import Floats
+from jarana.core.learn.densities import chance_of_at_most, normal_density
 from jarana.core.learn.family import TAIL, TAIL_WIDE, Family
 
 MISTAPS = 0.05
@@ -47,8 +47,8 @@ class Belief:
         """Return the belief after so many drifts of which between two numbers touched, or took."""
         touches = 1.0 - self.family.codes["nothing"][rig]
         touches = (1.0 - 1.5 * MISTAPS) * touches + MISTAPS / 2.0
-        below = binom.cdf(low - 1, drifts, touches) if low > 0 else 0.0
-        return self._times(np.asarray(binom.cdf(high, drifts, touches) - below))
+        below = chance_of_at_most(low - 1, drifts, touches)
+        return self._times(np.asarray(chance_of_at_most(high, drifts, touches) - below))
 
     def sounded(self, share: float) -> Belief:
         """Return the belief once the depth was sounded: into what was thought before, not beside what was seen."""
@@ -90,7 +90,7 @@ class Belief:
             return 0.0
         z = np.linspace(-5.0, 5.0, 21)
         shares = np.exp(z * family.spreads[0])
-        weight = (1.0 - TAIL) * norm.pdf(z) + TAIL * norm.pdf(z, scale=TAIL_WIDE)
+        weight = (1.0 - TAIL) * normal_density(z) + TAIL * normal_density(z, 0.0, TAIL_WIDE)
         # What was seen of the index tells of the depth, too.
         about = np.array([float((self.p / np.maximum(family.prior, 1e-12)) @ family.sounded(s)) for s in shares])
         weight = weight * about / (weight * about).sum()

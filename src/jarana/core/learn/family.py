@@ -12,11 +12,11 @@ from typing import Literal
 
 import numpy as np
 from scipy.special import ndtr
-from scipy.stats import norm
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.errors import InputError
 from jarana.core.law import Law, Range
+from jarana.core.learn.densities import normal_density
 from jarana.core.learn.draws import KEPT, fit_draw, fitted
 from jarana.core.learn.options import Option
 from jarana.core.learn.probit import probit
@@ -149,7 +149,9 @@ def by_takes(situation: Situation) -> bool:
 
 def _mixed(bins: Floats, mean: float, narrow: float, wide: float) -> Floats:
     """Return chances of bins of a normal law, part of it wider: variances."""
-    p = (1.0 - TAIL) * norm.pdf(bins, mean, math.sqrt(narrow)) + TAIL * norm.pdf(bins, mean, math.sqrt(wide))
+    p = (1.0 - TAIL) * normal_density(bins, mean, math.sqrt(narrow)) + TAIL * normal_density(
+        bins, mean, math.sqrt(wide)
+    )
     p = p + 1e-12
     return np.asarray(p / p.sum())
 
@@ -300,13 +302,14 @@ def fish_depths(situation: Situation) -> tuple[Floats, Floats]:
     z = np.linspace(-2.6, 2.6, BINS)
     depths = middle * np.exp(FISH_DEEP * z)
     depths = np.minimum(depths, water.depth_m)
-    p = norm.pdf(z)
+    p = normal_density(z)
     return depths, np.asarray(p / p.sum())
 
 
 def _of_takes(situations: list[Situation], tracks: list[Tracks | None]) -> Family:
     depths, chance = fish_depths(situations[0])
-    weights = norm.pdf(OFTEN) / norm.pdf(OFTEN).sum()
+    weights = normal_density(np.array(OFTEN))
+    weights = weights / weights.sum()
     often = np.exp(FISH_OFTEN * np.array(OFTEN))
     last = max(float(t.times[:, -1].max()) for t in tracks if t is not None)
     edges = np.linspace(0.0, last, TIMES + 1)

@@ -12,11 +12,11 @@ from dataclasses import dataclass
 
 import numpy as np
 from scipy.special import ndtr, ndtri
-from scipy.stats import binom, multivariate_normal, norm, qmc
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.learn.belief import MISTAPS
 from jarana.core.learn.causes import LEAST_PART, NAMES, causes, would_tell
+from jarana.core.learn.densities import chance_of_at_most, log_normal_density, normal_density
 from jarana.core.learn.draws import KEPT, fit_draw, fitted
 from jarana.core.learn.family import SOUNDED, TAIL, TAIL_WIDE, Surface, by_takes, off_of, surface_of
 from jarana.core.model import Frozen
@@ -172,6 +172,8 @@ def samples(way: Floats | None = None, seed: int = 1) -> tuple[Floats, Floats]:
     Evenly spread; pace and depth of part of them are wider. Along a direction they reach evenly far out and count by how likely
     that is: a log that says much leaves enough of them.
     """
+    from scipy.stats import qmc  # takes a second to load
+
     points = qmc.Sobol(KEPT + 2, seed=seed).random_base2(SAMPLES_2)
     z = ndtri(np.clip(points[:, :KEPT], 1e-6, 1.0 - 1e-6))
     wide = points[:, KEPT] < TAIL
@@ -180,7 +182,7 @@ def samples(way: Floats | None = None, seed: int = 1) -> tuple[Floats, Floats]:
         return np.asarray(z), np.full(len(z), 1.0 / len(z))
     u = FARTHEST * (2.0 * points[:, KEPT + 1] - 1.0)
     spread = np.where(wide, math.sqrt(1.0 + (TAIL_WIDE**2 - 1.0) * float(way[PACE] ** 2 + way[DEPTH] ** 2)), 1.0)
-    weights = norm.pdf(u, scale=spread)
+    weights = normal_density(u, 0.0, spread)
     z = z + np.outer(u - z @ way, way)
     return np.asarray(z), np.asarray(weights / weights.sum())
 
@@ -253,6 +255,8 @@ def _redrawn(belief: Belief12, seed: int) -> tuple[Floats, Floats]:
     spread = (away * belief.weights[:, None]).T @ away
     # Too few samples tell too narrow a spread: never narrower than a part of what was believed before.
     wide = SHRUNK * spread + (1.0 - SHRUNK) * np.eye(KEPT)
+    from scipy.stats import multivariate_normal  # takes a second to load
+
     law = multivariate_normal(mean, wide)
     random = np.random.Generator(np.random.PCG64([23, seed]))
     z = np.asarray(law.rvs(2**SAMPLES_2, random_state=random))
@@ -263,10 +267,10 @@ def _redrawn(belief: Belief12, seed: int) -> tuple[Floats, Floats]:
 
 def prior_log(z: Floats) -> Floats:
     """Return the logarithm of how likely samples are before anything was seen."""
-    each = norm.logpdf(z)
+    each = log_normal_density(z)
     tail = each.sum(axis=1)
     for column in (PACE, DEPTH):
-        tail = tail - each[:, column] + norm.logpdf(z[:, column], scale=TAIL_WIDE)
+        tail = tail - each[:, column] + log_normal_density(z[:, column], 0.0, TAIL_WIDE)
     return np.asarray(np.logaddexp(math.log(1.0 - TAIL) + each.sum(axis=1), math.log(TAIL) + tail))
 
 
@@ -285,15 +289,15 @@ def weigh(
         t, d = touch[:, sight.rig], drag[:, sight.rig]
         if not sight.code:
             p = (1.0 - 1.5 * MISTAPS) * t + MISTAPS / 2.0
-            below = binom.cdf(sight.low - 1, sight.drifts, p) if sight.low > 0 else 0.0
-            logs += np.log(np.maximum(binom.cdf(sight.high, sight.drifts, p) - below, 1e-12))
+            below = chance_of_at_most(sight.low - 1, sight.drifts, p)
+            logs += np.log(np.maximum(chance_of_at_most(sight.high, sight.drifts, p) - below, 1e-12))
             continue
         likely = {"nothing": 1.0 - t, "ticked": t - d, "dragging": d}.get(sight.code)
         if likely is not None:
             logs += np.log((1.0 - 1.5 * MISTAPS) * likely + MISTAPS / 2.0)
     if soundings:
         mean, spread = sounded_of(soundings)
-        logs += norm.logpdf(spreads_of(situations[0]).depth * z[:, DEPTH], mean, spread)
+        logs += log_normal_density(spreads_of(situations[0]).depth * z[:, DEPTH], mean, spread)
     weights = np.exp(logs - logs.max())
     return Belief12(z, np.asarray(weights / weights.sum()), surface, before)
 

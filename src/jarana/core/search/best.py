@@ -22,9 +22,9 @@ FIRST_POOL = 4
 """Of those, how many a first answer judges."""
 POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 8
+NEIGHBOURS = 6
 """Nominally best neighbours of the best rig that are judged by members."""
-ROUNDS = 2
+ROUNDS = 4
 """Times the best rig is polished with members at most."""
 NOTED = 0.02
 """By so much a rig must be worth more before it takes the place of another."""

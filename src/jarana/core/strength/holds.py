@@ -8,7 +8,6 @@ from functools import cache
 from typing import Literal
 
 import numpy as np
-from scipy.optimize import brentq
 from scipy.special import ndtr, ndtri
 
 from jarana.core.engine.arrays import Floats
@@ -84,6 +83,8 @@ def pull_surely_held(links: Iterable[StrengthLink], jerk: float = 1.0) -> float:
     TAKE.ask(jerk=jerk)
     force, scatter = _rows(links)
     weakest = float(force.min())
+
+    from scipy.optimize import brentq  # takes most of a second to load
 
     def spare(usual: float) -> float:
         return _share(force, scatter, usual + math.log(jerk)) - SURELY

@@ -50,14 +50,15 @@ def paths() -> Floats:
     modes = _modes()
     out = np.zeros((len(z), ROWS, 2))
     keep = np.exp(-STEP)
+    rest = np.empty_like(out)
     for k in range(len(z)):
         random = np.random.Generator(np.random.PCG64(k))
         for column, first in enumerate((ALONG_1, UP_1)):
-            rest = random.standard_normal(ROWS)
-            rest[:2] = z[k, first : first + 2]
-            out[k, :BASIS, column] = modes @ rest[:BASIS]
-            for row in range(BASIS, ROWS):
-                out[k, row, column] = keep * out[k, row - 1, column] + np.sqrt(1.0 - keep * keep) * rest[row]
+            rest[k, :, column] = random.standard_normal(ROWS)
+            rest[k, :2, column] = z[k, first : first + 2]
+            out[k, :BASIS, column] = modes @ rest[k, :BASIS, column].copy()
+    for row in range(BASIS, ROWS):
+        out[:, row] = keep * out[:, row - 1] + np.sqrt(1.0 - keep * keep) * rest[:, row]
     return out
 
 

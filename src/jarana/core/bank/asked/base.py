@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from scipy.stats import beta
+from scipy.special import betaincinv
 
 from jarana.core.bank.outing import OutingView
 from jarana.core.model import Frozen
@@ -77,7 +77,7 @@ def row(name: str, hits: int, drifts: int) -> AnswerRow:
     >>> r = row("3.3 mm", 5, 20); round(r.share, 2), round(r.low, 2), round(r.high, 2)
     (0.25, 0.15, 0.39)
     """
-    low, high = (float(beta.ppf(q, hits + 0.5, drifts - hits + 0.5)) for q in EIGHT_OF_TEN)
+    low, high = (float(betaincinv(hits + 0.5, drifts - hits + 0.5, q)) for q in EIGHT_OF_TEN)
     return AnswerRow(name=name, hits=hits, drifts=drifts, share=hits / max(drifts, 1), low=low, high=high)
 
 
