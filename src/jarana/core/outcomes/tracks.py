@@ -237,16 +237,16 @@ class _Running:
 
 def _base(situation: Situation, grid: Grid, bases: Bases) -> Base:
     """Return a situation made ready: of one before it that differs only in its flies and shot, where there is one."""
+    # The pace of a rig that goes along by itself follows from what hangs on it, too.
     natural = situation.motion.needs_natural_pace and not situation.head.floats
+    hung = tuple([a.body for a in situation.rig.attachments]) if natural else ()
     # The setting stays as long as a base of it does: its place in memory tells it from others.
-    shape = None if natural else (structure(situation), id(situation.setting), grid)
-    if shape is not None and shape in bases:
+    shape = (structure(situation), id(situation.setting), grid, hung)
+    if shape in bases:
         made = with_other_bodies(bases[shape], situation)
         if made is not None:
             return made
-    base = base_of(situation, grid)
-    if shape is not None:
-        bases[shape] = base
+    base = bases[shape] = base_of(situation, grid)
     return base
 
 

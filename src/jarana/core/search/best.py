@@ -24,6 +24,8 @@ POOL = 5
 """Rigs of the climbs that are judged by members."""
 NEIGHBOURS = 6
 """Nominally best neighbours of the best rig that are judged by members."""
+CLOSE = 2
+"""Best of those a few members judged that are judged by all that decide ranks."""
 ROUNDS = 4
 """Times the best rig is polished with members at most."""
 NOTED = 0.02
@@ -108,7 +110,7 @@ class Search:
         pool = list(self.pool)
         if self.climbs or not pool:
             pool += self._climbed(used, list(self._starts(used)))
-        judged = self._judged(pool, SOME)
+        judged = self._decided(self._judged(pool, FEW))
         if not judged:
             return None
         best = self._simpler(self._polished(judged[0], used))
@@ -138,6 +140,10 @@ class Search:
             return found
         self.meant = False
         return self._valued(pool, members)
+
+    def _decided(self, few: list[tuple[Reached, Valued]]) -> list[tuple[Reached, Valued]]:
+        """Return the best of what a few members judged by all that decide ranks."""
+        return self._valued(few[:CLOSE], SOME)
 
     def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
@@ -194,8 +200,7 @@ class Search:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
         for _ in range(ROUNDS):
             around = [r for coordinate in used for r in self._around(best[0], coordinate)]
-            near = self._valued(around, NOMINAL)[:NEIGHBOURS]
-            found = self._valued(near, SOME)
+            found = self._decided(self._valued(self._valued(around, NOMINAL)[:NEIGHBOURS], FEW))
             if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
                 break
             best = found[0]
@@ -212,8 +217,7 @@ class Search:
                     made = made.then(key, move) if made is not None else None
                 if made is not None and self._may(made):
                     fewer.append(made)
-            likely = self._valued(fewer, NOMINAL)[:LIKELY]
-            found = self._valued(likely, SOME)
+            found = self._decided(self._valued(self._valued(fewer, NOMINAL)[:LIKELY], FEW))
             if not found or found[0][1].worth.minutes < (1.0 - ALIKE) * best[1].worth.minutes:
                 break
             best = found[0]

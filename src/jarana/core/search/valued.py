@@ -114,12 +114,7 @@ class Valuer:
         for key, situation in zip(keys, situations, strict=True):
             if (key, count) not in self._known and not (screened and self.out(situation)):
                 fresh.setdefault(key, situation)
-        rows = list(fresh.values())
-        tracks = evaluate(rows, members, GRIDS[count], self.watch, counted=False, bases=self._bases)
-        if tracks is None:
-            raise Stopped
-        self.drifts += len(rows) * (count + 1 if count else 1)
-        for key, track in zip(fresh, tracks, strict=True):
+        for key, track in self._tracked(fresh, members).items():
             situation = fresh[key]
             made = (
                 None
@@ -129,6 +124,24 @@ class Valuer:
             self._known[(key, count)] = made
         found = {key: self._known.get((key, count)) for key in keys}
         return sorted((v for v in found.values() if v is not None), key=lambda v: -v.worth.minutes)
+
+    def _tracked(self, fresh: dict[object, Situation], members: range) -> dict[object, Tracks | None]:
+        """Return what members of situations do; where a few of them are known only the others are drifted."""
+        few = {key: self._known.get((key, len(FEW))) for key in fresh} if members == SOME else {}
+        begun = {key: valued.tracks for key, valued in few.items() if valued is not None}
+        whole = [key for key in fresh if key not in begun]
+        found = dict(zip(whole, self._drifted([fresh[key] for key in whole], members, members), strict=True))
+        rest = self._drifted([fresh[key] for key in begun], range(len(FEW), len(SOME)), SOME)
+        for (key, before), more in zip(begun.items(), rest, strict=True):
+            found[key] = None if more is None else Tracks.joined([before, more])
+        return found
+
+    def _drifted(self, situations: list[Situation], members: range, of: range) -> list[Tracks | None]:
+        tracks = evaluate(situations, members, GRIDS[len(of)], self.watch, counted=False, bases=self._bases)
+        if tracks is None:
+            raise Stopped
+        self.drifts += len(situations) * (len(members) + 1)
+        return tracks
 
 
 def identity(situation: Situation) -> object:
