@@ -21,9 +21,62 @@ from jarana.cli_serve import add_serve_commands
 from jarana.cli_units import add_units
 from jarana.core.documents import Document, read
 from jarana.core.errors import Fault, InputError, SolverError, path_of
+from jarana.core.words import phrases
 
 if TYPE_CHECKING:
     from jarana.core.tackle.drawer import Drawer
+
+say = phrases(
+    __name__,
+    """
+larger-than = is larger than { $mb } MB
+holds-no = holds no document
+holds-none = holds none of { $files }
+how-deep = How deep every fly of a rig is, when, and why.
+jarana = jarana { $version }
+run-engine = run engine cases (docs/formats.md); JSON on standard output
+file-standard = a file, or - for standard input
+start-jarana = start Jarana with the invented valley
+where-everything = where everything is kept
+address-listen = the address to listen on; 0.0.0.0 for all of this machine
+name-address = a name or address a phone calls this machine by
+start-over = start over, after asking
+what-rig = what a rig says of itself (docs/formats.md)
+every-reading = every reading and strength of a rig file as JSON
+rig-file = a rig file
+water-as = a water as JSON; a plain one without
+rule-set = a rule set as JSON
+folder-with = a folder with the CSV files of a drawer (spools.csv, flies.csv, …)
+methods-how = the methods, or how a water speaks for each
+water-as-json = a water as JSON
+catalogue-every = the catalogue: every sentence and label of the core, by module
+all-words = all words of core, tables and screen as a file, to be filled in
+same-with = the same with accents on every vowel: what shows none of them was not taken from it
+write-waters = write waters, rules, rigs and tackle of a running demo as files
+where-new = where to, a new or an empty folder
+where-demo = where the demo keeps everything
+leaders-from = leaders from spools (docs/leaders.md)
+design-leader = design a leader; JSON on standard output
+file-standard-input = a file, or - for standard input (docs/leader.schema.json)
+svg-drawing = an SVG drawing instead
+run-simulated = run a simulated device or gauge, misbehaving on demand
+each-how = each how many-th answer misbehaves
+print-plans = print plans and what they think, for the front end's tests
+print-json = print the JSON Schema of a document
+there-no = there is no such file
+folder-file = is a folder; a file is wanted
+cannot-read = cannot be read: { $error }
+cannot-read-as = cannot be read as JSON: { $error }
+there-no-such = there is no such folder
+no-folder = is no folder
+passed-over = { $name }: passed over, it is no kind of tackle ({ $kinds })
+print-figures = print figures as they are written, for the front end's tests
+print-words = print the words of the trade and of the product
+print-description = print the description of the API
+compile-engine = compile the engine ahead of the first start
+""",
+)
+
 
 Doc = TypeVar("Doc", bound=Document)
 
@@ -69,13 +122,13 @@ def _read(name: str, most: int) -> str:
             with Path(name).open(encoding="utf-8") as source:
                 text = source.read(most + 1)
     except FileNotFoundError:
-        raise InputError.one("", name, "there is no such file") from None
+        raise InputError.one("", name, say("there-no")) from None
     except IsADirectoryError:
-        raise InputError.one("", name, "is a folder; a file is wanted") from None
+        raise InputError.one("", name, say("folder-file")) from None
     except (OSError, UnicodeDecodeError) as error:
-        raise InputError.one("", name, f"cannot be read: {error}") from None
+        raise InputError.one("", name, say("cannot-read", error=error)) from None
     if len(text) > most:
-        raise InputError.one("", name, f"is larger than {most // 1_000_000} MB")
+        raise InputError.one("", name, say("larger-than", mb=most // 1_000_000))
     return text
 
 
@@ -85,14 +138,14 @@ def _json(name: str, most: int) -> Any:
     try:
         return json.loads(text)
     except (ValueError, RecursionError) as error:
-        raise InputError.one("", name, f"cannot be read as JSON: {error}") from None
+        raise InputError.one("", name, say("cannot-read-as", error=error)) from None
 
 
 def _document(kind: type[Doc], name: str) -> Doc:
     """Return the document a JSON file holds, of whatever version; faults are told with the file's name."""
     data = _json(name, LARGEST_SPEC)
     if not isinstance(data, dict):
-        raise InputError.one("", name, "holds no document")
+        raise InputError.one("", name, say("holds-no"))
     try:
         return read(kind, data)
     except InputError as error:
@@ -198,15 +251,15 @@ def _tackle(folder: Path) -> Drawer:
     from jarana.formats.stock_csv import drawer_of
 
     if not folder.is_dir():
-        raise InputError.one("", str(folder), "there is no such folder" if not folder.exists() else "is no folder")
+        raise InputError.one("", str(folder), say("there-no-such") if not folder.exists() else say("no-folder"))
     texts = {}
     for path in sorted(folder.glob("*.csv")):
         if path.stem in kinds():
             texts[path.stem] = _read(str(path), LARGEST_SPEC)
         else:
-            print(f"{path.name}: passed over, it is no kind of tackle ({', '.join(kinds())})", file=sys.stderr)
+            print(say("passed-over", name=path.name, kinds=", ".join(kinds())), file=sys.stderr)
     if not texts:
-        raise InputError.one("", str(folder), f"holds none of {', '.join(f'{key}.csv' for key in kinds())}")
+        raise InputError.one("", str(folder), say("holds-none", files=", ".join(f"{key}.csv" for key in kinds())))
     return drawer_of(texts)
 
 
@@ -270,26 +323,26 @@ def _warm(_arguments: argparse.Namespace) -> int:
 
 def main(argv: list[str] | None = None) -> int:
     """Run a command; returns the process's exit code."""
-    parser = argparse.ArgumentParser(prog="jarana", description="How deep every fly of a rig is, when, and why.")
-    parser.add_argument("--version", action="version", version=f"jarana {jarana.__version__}")
+    parser = argparse.ArgumentParser(prog="jarana", description=say("how-deep"))
+    parser.add_argument("--version", action="version", version=say("jarana", version=jarana.__version__))
     commands = parser.add_subparsers(required=True, metavar="command")
-    chain = commands.add_parser("chain", help="run engine cases (docs/formats.md); JSON on standard output")
-    chain.add_argument("case", help="a file, or - for standard input")
+    chain = commands.add_parser("chain", help=say("run-engine"))
+    chain.add_argument("case", help=say("file-standard"))
     chain.set_defaults(run=_chain)
-    demo = commands.add_parser("demo", help="start Jarana with the invented valley")
-    demo.add_argument("--data", default=".jarana", help="where everything is kept")
+    demo = commands.add_parser("demo", help=say("start-jarana"))
+    demo.add_argument("--data", default=".jarana", help=say("where-everything"))
     demo.add_argument("--port", type=int, default=8450)
-    demo.add_argument("--listen", default="127.0.0.1", help="the address to listen on; 0.0.0.0 for all of this machine")
-    demo.add_argument("--name", action="append", default=[], help="a name or address a phone calls this machine by")
-    demo.add_argument("--reset", action="store_true", help="start over, after asking")
+    demo.add_argument("--listen", default="127.0.0.1", help=say("address-listen"))
+    demo.add_argument("--name", action="append", default=[], help=say("name-address"))
+    demo.add_argument("--reset", action="store_true", help=say("start-over"))
     demo.set_defaults(run=_demo)
-    rig = commands.add_parser("rig", help="what a rig says of itself (docs/formats.md)")
+    rig = commands.add_parser("rig", help=say("what-rig"))
     rig_verbs = rig.add_subparsers(required=True, metavar="verb")
-    report = rig_verbs.add_parser("report", help="every reading and strength of a rig file as JSON")
-    report.add_argument("rig", help="a rig file")
-    report.add_argument("--reach", help="a water as JSON; a plain one without")
-    report.add_argument("--rules", help="a rule set as JSON")
-    report.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
+    report = rig_verbs.add_parser("report", help=say("every-reading"))
+    report.add_argument("rig", help=say("rig-file"))
+    report.add_argument("--reach", help=say("water-as"))
+    report.add_argument("--rules", help=say("rule-set"))
+    report.add_argument("--tackle", help=say("folder-with"))
     add_units(report)
     report.set_defaults(run=_report)
     readers: dict[str, Callable[..., Any]] = {
@@ -300,48 +353,44 @@ def main(argv: list[str] | None = None) -> int:
     add_bank_commands(commands, readers)
     add_serve_commands(commands)
     add_archive_commands(commands)
-    methods = commands.add_parser("methods", help="the methods, or how a water speaks for each")
-    methods.add_argument("--reach", help="a water as JSON")
+    methods = commands.add_parser("methods", help=say("methods-how"))
+    methods.add_argument("--reach", help=say("water-as-json"))
     methods.set_defaults(run=_methods)
-    words = commands.add_parser("words", help="the catalogue: every sentence and label of the core, by module")
-    words.add_argument(
-        "--file", action="store_true", help="all words of core, tables and screen as a file, to be filled in"
-    )
+    words = commands.add_parser("words", help=say("catalogue-every"))
+    words.add_argument("--file", action="store_true", help=say("all-words"))
     words.add_argument(
         "--disguised",
         action="store_true",
-        help="the same with accents on every vowel: what shows none of them was not taken from it",
+        help=say("same-with"),
     )
     words.set_defaults(run=_words)
-    export = commands.add_parser("export", help="write waters, rules, rigs and tackle of a running demo as files")
-    export.add_argument("folder", help="where to, a new or an empty folder")
-    export.add_argument("--data", default=".jarana", help="where the demo keeps everything")
+    export = commands.add_parser("export", help=say("write-waters"))
+    export.add_argument("folder", help=say("where-new"))
+    export.add_argument("--data", default=".jarana", help=say("where-demo"))
     export.add_argument("--person", default="Demo", help="whose")
     export.set_defaults(run=_export)
-    leader = commands.add_parser("leader", help="leaders from spools (docs/leaders.md)")
+    leader = commands.add_parser("leader", help=say("leaders-from"))
     verbs = leader.add_subparsers(required=True, metavar="verb")
-    designer = verbs.add_parser("design", help="design a leader; JSON on standard output")
-    designer.add_argument("spec", help="a file, or - for standard input (docs/leader.schema.json)")
-    designer.add_argument("--draw", action="store_true", help="an SVG drawing instead")
+    designer = verbs.add_parser("design", help=say("design-leader"))
+    designer.add_argument("spec", help=say("file-standard-input"))
+    designer.add_argument("--draw", action="store_true", help=say("svg-drawing"))
     designer.set_defaults(run=_leader)
-    standin = commands.add_parser("standin", help="run a simulated device or gauge, misbehaving on demand")
+    standin = commands.add_parser("standin", help=say("run-simulated"))
     standin.add_argument("device", choices=["micrometer", "scale", "gauge"])
     standin.add_argument("--port", type=int, default=0)
     standin.add_argument("--seed", type=int, default=7)
     standin.add_argument("--fault", choices=["none", "garbled", "late", "gone"], default="none")
-    standin.add_argument("--every", type=int, default=1, help="each how many-th answer misbehaves")
+    standin.add_argument("--every", type=int, default=1, help=say("each-how"))
     standin.set_defaults(run=_standin)
-    commands.add_parser("golden", help="print figures as they are written, for the front end's tests").set_defaults(
-        run=_golden
-    )
-    commands.add_parser("glossary", help="print the words of the trade and of the product").set_defaults(run=_glossary)
-    plans = commands.add_parser("golden-plans", help="print plans and what they think, for the front end's tests")
+    commands.add_parser("golden", help=say("print-figures")).set_defaults(run=_golden)
+    commands.add_parser("glossary", help=say("print-words")).set_defaults(run=_glossary)
+    plans = commands.add_parser("golden-plans", help=say("print-plans"))
     plans.set_defaults(run=_golden_plans)
-    commands.add_parser("openapi", help="print the description of the API").set_defaults(run=_openapi)
-    schema = commands.add_parser("schema", help="print the JSON Schema of a document")
+    commands.add_parser("openapi", help=say("print-description")).set_defaults(run=_openapi)
+    schema = commands.add_parser("schema", help=say("print-json"))
     schema.add_argument("document", choices=["rig", "water", "rules", "leader", "report", "tackle"])
     schema.set_defaults(run=_schema)
-    commands.add_parser("warm", help="compile the engine ahead of the first start").set_defaults(run=_warm)
+    commands.add_parser("warm", help=say("compile-engine")).set_defaults(run=_warm)
     arguments = parser.parse_args(argv)
     code: int = arguments.run(arguments)
     return code

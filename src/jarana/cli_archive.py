@@ -8,27 +8,39 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+write-everything = write everything a person keeps as one archive
+bring-archive = bring an archive back; what is here already stays
+only-tell = only tell what it would do
+write-archive = write an archive of every person into a new folder
+bring-every = bring every archive of a folder back
+folder-running = the folder of a running demo; without it JARANA_DATABASE_URL says where
+""",
+)
+
 
 def add_archive_commands(commands: Any) -> None:
     """Add the commands."""
-    backup = commands.add_parser("backup", help="write everything a person keeps as one archive")
-    restore = commands.add_parser("restore", help="bring an archive back; what is here already stays")
+    backup = commands.add_parser("backup", help=say("write-everything"))
+    restore = commands.add_parser("restore", help=say("bring-archive"))
     for parser in (backup, restore):
         parser.add_argument("file")
         parser.add_argument("--person", default="Demo", help="whose")
-    restore.add_argument("--try", dest="tried", action="store_true", help="only tell what it would do")
+    restore.add_argument("--try", dest="tried", action="store_true", help=say("only-tell"))
     backup.set_defaults(run=_backup)
     restore.set_defaults(run=_restore)
-    every = commands.add_parser("backup-all", help="write an archive of every person into a new folder")
-    back = commands.add_parser("restore-all", help="bring every archive of a folder back")
+    every = commands.add_parser("backup-all", help=say("write-archive"))
+    back = commands.add_parser("restore-all", help=say("bring-every"))
     for parser in (every, back):
         parser.add_argument("folder")
     every.set_defaults(run=_backup_all)
     back.set_defaults(run=_restore_all)
     for parser in (backup, restore, every, back):
-        parser.add_argument(
-            "--data", default=None, help="the folder of a running demo; without it JARANA_DATABASE_URL says where"
-        )
+        parser.add_argument("--data", default=None, help=say("folder-running"))
 
 
 def _lines(work: Callable[[], list[str]]) -> int:

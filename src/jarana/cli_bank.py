@@ -14,6 +14,30 @@ from jarana.cli_search import Readers, setting_of
 from jarana.cli_units import add_units
 from jarana.core.errors import InputError
 from jarana.core.model import Frozen
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+bank-plan = the bank plan
+fish-hidden = fish hidden waters by the plan and by rules of thumb; JSON out
+scene-as = a scene as JSON, or - for standard input
+tell-no = tell no progress
+day-pack = a day pack as JSON: what a phone looks up at the water
+rig-files = rig files that go along
+water-as = a water as JSON
+folder-with = a folder with the CSV files of a drawer
+rule-set = a rule set as JSON
+water-as-written = of the water as it is written alone
+what-was = what was learnt
+what-log = what a log of drifts taught of a water; JSON out
+folder-rig = a folder of rig files; the log names them without .json
+log-as = a log as CSV: rig, code[, drifts, low, high] (docs/formats.md)
+methods-known = the methods known are: { $keys }
+no-folder = is no folder of rig files
+waters = { $done } of { $of } waters
+""",
+)
 
 
 class Scene(Frozen):
@@ -53,28 +77,28 @@ class Scene(Frozen):
 
 def add_bank_commands(commands: Any, readers: Readers) -> None:
     """Add the commands of the bank."""
-    plan = commands.add_parser("plan", help="the bank plan")
+    plan = commands.add_parser("plan", help=say("bank-plan"))
     verbs = plan.add_subparsers(required=True, metavar="verb")
-    simulate = verbs.add_parser("simulate", help="fish hidden waters by the plan and by rules of thumb; JSON out")
-    simulate.add_argument("scene", help="a scene as JSON, or - for standard input")
-    simulate.add_argument("--quiet", action="store_true", help="tell no progress")
+    simulate = verbs.add_parser("simulate", help=say("fish-hidden"))
+    simulate.add_argument("scene", help=say("scene-as"))
+    simulate.add_argument("--quiet", action="store_true", help=say("tell-no"))
     simulate.set_defaults(run=lambda arguments: _simulate(arguments, readers))
-    pack = commands.add_parser("pack", help="a day pack as JSON: what a phone looks up at the water")
-    pack.add_argument("rig", nargs="+", help="rig files that go along")
-    pack.add_argument("--reach", required=True, help="a water as JSON")
-    pack.add_argument("--tackle", help="a folder with the CSV files of a drawer")
-    pack.add_argument("--rules", help="a rule set as JSON")
-    pack.add_argument("--planned", action="store_true", help="of the water as it is written alone")
+    pack = commands.add_parser("pack", help=say("day-pack"))
+    pack.add_argument("rig", nargs="+", help=say("rig-files"))
+    pack.add_argument("--reach", required=True, help=say("water-as"))
+    pack.add_argument("--tackle", help=say("folder-with"))
+    pack.add_argument("--rules", help=say("rule-set"))
+    pack.add_argument("--planned", action="store_true", help=say("water-as-written"))
     add_units(pack)
     pack.set_defaults(run=lambda arguments: _pack(arguments, readers))
-    learn = commands.add_parser("learn", help="what was learnt")
+    learn = commands.add_parser("learn", help=say("what-was"))
     fits = learn.add_subparsers(required=True, metavar="verb")
-    fit = fits.add_parser("fit", help="what a log of drifts taught of a water; JSON out")
-    fit.add_argument("--reach", required=True, help="a water as JSON")
-    fit.add_argument("--tackle", help="a folder with the CSV files of a drawer")
+    fit = fits.add_parser("fit", help=say("what-log"))
+    fit.add_argument("--reach", required=True, help=say("water-as"))
+    fit.add_argument("--tackle", help=say("folder-with"))
     fit.add_argument("--rules", help=argparse.SUPPRESS)
-    fit.add_argument("--rigs", required=True, help="a folder of rig files; the log names them without .json")
-    fit.add_argument("--events", required=True, help="a log as CSV: rig, code[, drifts, low, high] (docs/formats.md)")
+    fit.add_argument("--rigs", required=True, help=say("folder-rig"))
+    fit.add_argument("--events", required=True, help=say("log-as"))
     add_units(fit)
     fit.set_defaults(run=lambda arguments: _fit(arguments, readers))
 
@@ -90,7 +114,7 @@ def _simulate(arguments: argparse.Namespace, readers: Readers) -> int:
 
         def tell(done: int, of: int) -> None:
             if not arguments.quiet and done % 10 == 0:
-                print(f"{done} of {of} waters", file=sys.stderr, flush=True)
+                print(say("waters", done=done, of=of), file=sys.stderr, flush=True)
 
         found = simulate_plan(
             situation,
@@ -128,7 +152,7 @@ def _rig_and_setting(scene: Scene, beside: Path, readers: Readers) -> tuple[Any,
         return readers["rig"](there(scene.rig)), setting
     method = methods().get(scene.method)
     if method is None:
-        raise InputError.one("method", scene.method, f"the methods known are: {', '.join(methods())}")
+        raise InputError.one("method", scene.method, say("methods-known", keys=", ".join(methods())))
     found = start(method, setting)
     if isinstance(found, Best):
         return found.started.rig, setting
@@ -159,7 +183,7 @@ def _fit(arguments: argparse.Namespace, readers: Readers) -> int:
         setting = setting_of(arguments, readers)
         folder = Path(arguments.rigs)
         if not folder.is_dir():
-            raise InputError.one("rigs", arguments.rigs, "is no folder of rig files")
+            raise InputError.one("rigs", arguments.rigs, say("no-folder"))
         names = sorted(path.stem for path in folder.glob("*.json"))
         log = read_log(readers["text"](arguments.events), names)
         rigs = [Situation(readers["rig"](str(folder / f"{name}.json")), setting) for name in names]

@@ -10,9 +10,32 @@ from typing import TYPE_CHECKING, Any
 
 from jarana.cli_units import add_units
 from jarana.core.errors import InputError
+from jarana.core.words import phrases
 
 if TYPE_CHECKING:
     from jarana.core.situation import Setting
+
+say = phrases(
+    __name__,
+    """
+best-rig = the best rig of a method in a water, or why it does not suit (exit 3)
+what-tie = what to tie, from what is owned, for a water
+methods-by = the methods by what they are worth in a water, of what is owned
+what-put = what to put on as the water grows deeper or faster
+one-change = the one change that betters each reading of a rig
+way-from = the way from one rig to another with the fewest knots
+method-s = a method's key (jarana methods)
+only-this = only this method; may be given more than once
+from-rig = from the rig in hand at most
+rig-file = a rig file
+water-as = a water as JSON
+folder-with = a folder with the CSV files of a drawer (spools.csv, flies.csv, …)
+rule-set = a rule set as JSON
+rig-file-rig = a rig file: the rig in hand
+methods-known = the methods known are: { $keys }
+""",
+)
+
 
 DECLINED = 3
 """Exit code where a method does not suit a water."""
@@ -26,25 +49,25 @@ def add_commands(commands: Any, readers: Readers) -> None:
         name: str, help_text: str, run: Callable[[argparse.Namespace, Readers], int]
     ) -> argparse.ArgumentParser:
         parser: argparse.ArgumentParser = commands.add_parser(name, help=help_text)
-        parser.add_argument("--reach", required=name != "rerig", help="a water as JSON")
-        parser.add_argument("--tackle", help="a folder with the CSV files of a drawer (spools.csv, flies.csv, …)")
-        parser.add_argument("--rules", help="a rule set as JSON")
-        parser.add_argument("--rig", help="a rig file: the rig in hand", required=name in ("ladder", "tries"))
+        parser.add_argument("--reach", required=name != "rerig", help=say("water-as"))
+        parser.add_argument("--tackle", help=say("folder-with"))
+        parser.add_argument("--rules", help=say("rule-set"))
+        parser.add_argument("--rig", help=say("rig-file-rig"), required=name in ("ladder", "tries"))
         add_units(parser)
         parser.set_defaults(run=lambda arguments: run(arguments, readers))
         return parser
 
-    start = command("start", "the best rig of a method in a water, or why it does not suit (exit 3)", _start)
-    start.add_argument("method", help="a method's key (jarana methods)")
-    find = command("find", "what to tie, from what is owned, for a water", _find)
-    find.add_argument("--method", action="append", default=[], help="only this method; may be given more than once")
-    find.add_argument("--knots", type=int, help="from the rig in hand at most")
-    command("ranking", "the methods by what they are worth in a water, of what is owned", _ranking)
-    command("ladder", "what to put on as the water grows deeper or faster", _ladder)
-    command("tries", "the one change that betters each reading of a rig", _tries)
-    way = command("rerig", "the way from one rig to another with the fewest knots", _rerig)
-    way.add_argument("before", metavar="from", help="a rig file")
-    way.add_argument("after", metavar="to", help="a rig file")
+    start = command("start", say("best-rig"), _start)
+    start.add_argument("method", help=say("method-s"))
+    find = command("find", say("what-tie"), _find)
+    find.add_argument("--method", action="append", default=[], help=say("only-this"))
+    find.add_argument("--knots", type=int, help=say("from-rig"))
+    command("ranking", say("methods-by"), _ranking)
+    command("ladder", say("what-put"), _ladder)
+    command("tries", say("one-change"), _tries)
+    way = command("rerig", say("way-from"), _rerig)
+    way.add_argument("before", metavar="from", help=say("rig-file"))
+    way.add_argument("after", metavar="to", help=say("rig-file"))
 
 
 def setting_of(arguments: argparse.Namespace, readers: Readers) -> Setting:
@@ -74,7 +97,7 @@ def _start(arguments: argparse.Namespace, readers: Readers) -> int:
         nonlocal declined
         method = methods().get(arguments.method)
         if method is None:
-            raise InputError.one("method", arguments.method, f"the methods known are: {', '.join(methods())}")
+            raise InputError.one("method", arguments.method, say("methods-known", keys=", ".join(methods())))
         found = start(method, setting_of(arguments, readers))
         if isinstance(found, Best):
             return StartView.of(found).model_dump_json(indent=1)
@@ -102,7 +125,7 @@ def _find(arguments: argparse.Namespace, readers: Readers) -> int:
     def work() -> str:
         for key in arguments.method:
             if key not in methods():
-                raise InputError.one("method", key, f"the methods known are: {', '.join(methods())}")
+                raise InputError.one("method", key, say("methods-known", keys=", ".join(methods())))
         hand = readers["rig"](arguments.rig) if arguments.rig else None
         wanted = Wanted(tuple(arguments.method), arguments.knots, hand)
         return FindView.of(find(setting_of(arguments, readers), wanted)).model_dump_json(indent=1)

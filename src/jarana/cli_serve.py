@@ -10,36 +10,63 @@ from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+database-up = The database is up to date.
+serve-by = serve, by the settings of the environment (docs/operations.md)
+processes-that = processes that answer requests
+processes-that-do = processes that do jobs
+bring-database = bring the database up to date, with a role that owns it
+role-application = a role for the application, made or renewed; its word is JARANA_APP_PASSWORD
+people-add = people: add one, list them, let one in
+add-person = add a person, and print the way in
+print-way = print a way in for a person: once, and for a day
+end-every = end every sitting of a person
+what-well = what is well with this installation, and what is not
+folder-its = the folder of its files
+web-workers = --web and --workers: 0 to 64 processes, one at least
+there-no = { $name }: there is no such person
+unnamed = a name
+wants-name = { $name }: wants a name of its own, of up to 120 characters
+their-names = their names
+address-of-it = The application's address of it, to be kept in a file only it reads:
+behind-address = (behind the server's address; once, and for a day)
+role-small = --role: { $role }: small letters, digits and _
+""",
+)
+
+
 MOST_PEOPLE = 10_000
 
 
 def add_serve_commands(commands: Any) -> None:
     """Add the commands of an operator."""
-    serve = commands.add_parser("serve", help="serve, by the settings of the environment (docs/operations.md)")
+    serve = commands.add_parser("serve", help=say("serve-by"))
     serve.add_argument("--host", default=os.environ.get("JARANA_HOST", "127.0.0.1"))
     serve.add_argument("--port", type=int, default=int(os.environ.get("JARANA_PORT", "8450")))
-    serve.add_argument("--web", type=int, default=2, help="processes that answer requests")
-    serve.add_argument("--workers", type=int, default=3, help="processes that do jobs")
+    serve.add_argument("--web", type=int, default=2, help=say("processes-that"))
+    serve.add_argument("--workers", type=int, default=3, help=say("processes-that-do"))
     serve.set_defaults(run=_serve)
-    migrate = commands.add_parser("migrate", help="bring the database up to date, with a role that owns it")
-    migrate.add_argument(
-        "--role", default="", help="a role for the application, made or renewed; its word is JARANA_APP_PASSWORD"
-    )
+    migrate = commands.add_parser("migrate", help=say("bring-database"))
+    migrate.add_argument("--role", default="", help=say("role-application"))
     migrate.set_defaults(run=_migrate)
-    user = commands.add_parser("user", help="people: add one, list them, let one in")
+    user = commands.add_parser("user", help=say("people-add"))
     verbs = user.add_subparsers(required=True, metavar="verb")
-    add = verbs.add_parser("add", help="add a person, and print the way in")
+    add = verbs.add_parser("add", help=say("add-person"))
     add.add_argument("name")
     add.set_defaults(run=_add)
-    let = verbs.add_parser("let-in", help="print a way in for a person: once, and for a day")
+    let = verbs.add_parser("let-in", help=say("print-way"))
     let.add_argument("name")
     let.set_defaults(run=_let_in)
-    verbs.add_parser("list", help="their names").set_defaults(run=_list)
-    out = verbs.add_parser("sign-out", help="end every sitting of a person")
+    verbs.add_parser("list", help=say("their-names")).set_defaults(run=_list)
+    out = verbs.add_parser("sign-out", help=say("end-every"))
     out.add_argument("name")
     out.set_defaults(run=_sign_out)
-    doctor = commands.add_parser("doctor", help="what is well with this installation, and what is not")
-    doctor.add_argument("--data", default=None, help="the folder of its files")
+    doctor = commands.add_parser("doctor", help=say("what-well"))
+    doctor.add_argument("--data", default=None, help=say("folder-its"))
     doctor.set_defaults(run=_doctor)
 
 
@@ -52,7 +79,7 @@ def _serve(arguments: argparse.Namespace) -> int:
         or arguments.web + arguments.workers == 0
         or arguments.web + arguments.workers > 64
     ):
-        print("--web and --workers: 0 to 64 processes, one at least", file=sys.stderr)
+        print(say("web-workers"), file=sys.stderr)
         return 2
     return serve(arguments.host, arguments.port, arguments.web, arguments.workers)
 
@@ -64,15 +91,15 @@ def _migrate(arguments: argparse.Namespace) -> int:
 
     url = database_url("JARANA_OWNER_URL") if told("JARANA_OWNER_URL") else database_url()
     migrate(url)
-    print("The database is up to date.")
+    print(say("database-up"))
     if arguments.role:
         word = told("JARANA_APP_PASSWORD") or secrets.token_urlsafe(24)
         try:
             address = allow(url, word, arguments.role)
         except ValueError:
-            print(f"--role: {arguments.role}: small letters, digits and _", file=sys.stderr)
+            print(say("role-small", role=arguments.role), file=sys.stderr)
             return 2
-        print(f"The application's address of it, to be kept in a file only it reads:\n{address}")
+        print(say("address-of-it"), address, sep="\n")
     return 0
 
 
@@ -95,15 +122,13 @@ def _people(work: Any) -> int:
 def _way_in(session: Any, angler: Any) -> None:
     from jarana.usecases.sign_in import make_token
 
-    print(
-        f"/enter#{make_token(session, angler.id, datetime.now(UTC))}\n(behind the server's address; once, and for a day)"
-    )
+    print(f"/enter#{make_token(session, angler.id, datetime.now(UTC))}", say("behind-address"), sep="\n")
 
 
 def _named(people: Any, name: str) -> Any:
     angler = people.named(name)
     if angler is None:
-        print(f"{name}: there is no such person", file=sys.stderr)
+        print(say("there-no", name=name), file=sys.stderr)
     return angler
 
 
@@ -113,7 +138,7 @@ def _add(arguments: argparse.Namespace) -> int:
     def work(session: Any, people: Any) -> int:
         name = arguments.name.strip()
         if not name or len(name) > 120 or people.named(name) is not None:
-            print(f"{name or 'a name'}: wants a name of its own, of up to 120 characters", file=sys.stderr)
+            print(say("wants-name", name=name or say("unnamed")), file=sys.stderr)
             return 2
         _way_in(session, people.add(AnglerRow(name=name)))
         return 0

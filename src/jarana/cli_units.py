@@ -5,6 +5,15 @@ from __future__ import annotations
 import argparse
 
 from jarana.core.unit_rules import MARK, MARKS, QUANTITIES, WHOLE, known_units
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+one-with = { $whole }; or one with changes: { $each }
+no-choice = { $text } is no choice of units; say { $whole }, or one with changes: { $first },fish=lb
+""",
+)
 
 
 def add_units(parser: argparse.ArgumentParser) -> None:
@@ -17,7 +26,7 @@ def add_units(parser: argparse.ArgumentParser) -> None:
         type=_told,
         metavar="UNITS",
         default="metric",
-        help=f"{', '.join(WHOLE)}; or one with changes: {each}",
+        help=say("one-with", whole=", ".join(WHOLE), each=each),
     )
 
 
@@ -25,6 +34,6 @@ def _told(text: str) -> str:
     known = known_units(text)
     if known is None:
         raise argparse.ArgumentTypeError(
-            f"{text!r} is no choice of units; say {', '.join(WHOLE)}, or one with changes: {next(iter(WHOLE))},fish=lb"
+            say("no-choice", text=f"{text!r}", whole=", ".join(WHOLE), first=next(iter(WHOLE)))
         )
     return known

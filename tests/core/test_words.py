@@ -36,12 +36,19 @@ AROUND = (
     "formats/rig_file.py",
     "formats/rig_svg.py",
     "formats/leader_svg.py",
+    "cli.py",
+    "cli_archive.py",
+    "cli_bank.py",
+    "cli_search.py",
+    "cli_serve.py",
+    "cli_units.py",
+    "hosting",
     "ports/gauge.py",
     "ports/line_device.py",
 )
-"""What is said around the core: answers of the API, faults of files, drawings, what is outside."""
+"""What is said around the core: answers of the API, the command line, faults of files, drawings, what is outside."""
 NO_WORDS = re.compile(
-    r"^(mail|person|case) x$|<|insert into|set local|select |noindex|charset|filename|2025-06-14|^line x: $| sent$|^open join$|dead worker|^no room$|^database away$|run bin/demo|^x=.x. text-anchor"
+    r"^(mail|person|case) x$|<|insert into|set local|select |noindex|charset|filename|2025-06-14|^line x: $| sent$|^open join$|dead worker|^no room$|^database away$|run bin/demo|unix_socket|^x=.x. text-anchor"
 )
 """Markup, statements, headers, lines of the log."""
 INSIDE = sorted(path for room in ROOMS for path in (SOURCE / "core" / room).rglob("*.py"))

@@ -5,6 +5,15 @@ from __future__ import annotations
 from pathlib import Path
 
 from jarana.core.errors import InputError
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+no-demo = no demo runs on this folder; start bin/demo first
+""",
+)
+
 
 NAME = "database-address"
 
@@ -31,5 +40,5 @@ def database_address(folder: Path) -> str:
     """
     path = folder / NAME
     if not path.exists():
-        raise InputError.one("", str(folder), "no demo runs on this folder; start bin/demo first")
+        raise InputError.one("", str(folder), say("no-demo"))
     return path.read_text().strip()

@@ -13,6 +13,7 @@ from werkzeug.utils import secure_filename
 
 from jarana.api.settings import database_url
 from jarana.core.errors import InputError
+from jarana.core.words import phrases
 from jarana.formats.archive import ArchiveReader
 from jarana.hosting.address import database_address
 from jarana.storage.database import make_engine, make_sessions
@@ -20,6 +21,24 @@ from jarana.storage.people import Anglers
 from jarana.storage.tables import AnglerRow
 from jarana.storage.work import Work
 from jarana.usecases.archive import Restored, restore_archive, write_archive
+
+say = phrases(
+    __name__,
+    """
+written = { $file }: everything of { $person }, { $size } bytes
+of-whom = of { $person }, { $made_at }
+here-already = here already: { $what }
+holds-something = holds something already; name a new folder
+no-folder = is no folder
+there-no = there is no such person
+there-already = is there already
+more-that = and { $count } more that are others here
+bytes = { $file }: { $person }, { $size } bytes
+not-written = cannot be written: { $why }
+not-read = cannot be read: { $why }
+""",
+)
+
 
 MOST_PEOPLE = 10_000
 ENDING = ".zip"
@@ -46,7 +65,7 @@ def backup(file: Path, person: str, data: Path | None = None) -> str:
     """
     with _session(data) as session:
         size = _write(session, _named(session, person).id, file)
-    return f"{file}: everything of {person}, {size} bytes"
+    return say("written", file=file, person=person, size=size)
 
 
 def restore(file: Path, person: str, keep: bool, data: Path | None = None) -> list[str]:
@@ -70,14 +89,14 @@ def backup_all(folder: Path, data: Path | None = None) -> list[str]:
         When the folder holds something.
     """
     if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
-        raise InputError.one("", str(folder), "holds something already; name a new folder")
+        raise InputError.one("", str(folder), say("holds-something"))
     folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     lines = []
     with _session(data) as session:
         people = [(angler.id, angler.name) for angler in Anglers(session).everybody(MOST_PEOPLE)]
         for k, (person, name) in enumerate(people):
             file = folder / f"{k:05d}-{secure_filename(name) or 'unnamed'}{ENDING}"
-            lines.append(f"{file.name}: {name}, {_write(session, person, file)} bytes")
+            lines.append(say("bytes", file=file.name, person=name, size=_write(session, person, file)))
     return lines
 
 
@@ -90,7 +109,7 @@ def restore_all(folder: Path, data: Path | None = None) -> list[str]:
         When there is no such folder, or an archive is not whole: those before it are kept.
     """
     if not folder.is_dir():
-        raise InputError.one("", str(folder), "is no folder")
+        raise InputError.one("", str(folder), say("no-folder"))
     lines = []
     with _session(data) as session:
         for file in sorted(folder.glob(f"*{ENDING}")):
@@ -108,14 +127,14 @@ def restore_all(folder: Path, data: Path | None = None) -> list[str]:
 def _named(session: Session, person: str) -> AnglerRow:
     angler = Anglers(session).named(person)
     if angler is None:
-        raise InputError.one("", person, "there is no such person")
+        raise InputError.one("", person, say("there-no"))
     return angler
 
 
 def _write(session: Session, person: UUID, file: Path) -> int:
     """Write an archive beside its place first: a file that is there is whole."""
     if file.exists():
-        raise InputError.one("", str(file), "is there already")
+        raise InputError.one("", str(file), say("there-already"))
     begun = file.with_name(file.name + ".part")
     try:
         with begun.open("wb") as out:
@@ -124,7 +143,7 @@ def _write(session: Session, person: UUID, file: Path) -> int:
             os.fsync(out.fileno())
         begun.rename(file)
     except OSError as error:
-        raise InputError.one("", str(file), f"cannot be written: {error.strerror}") from None
+        raise InputError.one("", str(file), say("not-written", why=error.strerror)) from None
     finally:
         begun.unlink(missing_ok=True)
     return file.stat().st_size
@@ -135,7 +154,7 @@ def _bring(session: Session, angler: AnglerRow, file: Path, keep: bool) -> Resto
         with file.open("rb") as opened:
             return restore_archive(Work(session, angler.id), opened, keep)
     except OSError as error:
-        raise InputError.one("", str(file), f"cannot be read: {error.strerror}") from None
+        raise InputError.one("", str(file), say("not-read", why=error.strerror)) from None
 
 
 def _told(found: Restored) -> list[str]:
@@ -143,11 +162,11 @@ def _told(found: Restored) -> list[str]:
         return ", ".join(f"{n} {what}" for what, n in of.items()) or "nothing"
 
     lines = [
-        f"of {found.person}, {found.made_at:%Y-%m-%d %H:%M}",
+        say("of-whom", person=found.person, made_at=f"{found.made_at:%Y-%m-%d %H:%M}"),
         f"{'brought' if found.kept else 'would bring'} {counts(found.added)}",
-        f"here already: {counts(found.same)}",
+        say("here-already", what=counts(found.same)),
     ]
     lines += [f"{clash.what} {clash.id} {clash.why}" for clash in found.clashes]
     if found.clashed > len(found.clashes):
-        lines.append(f"and {found.clashed - len(found.clashes)} more that are others here")
+        lines.append(say("more-that", count=found.clashed - len(found.clashes)))
     return lines

@@ -19,6 +19,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from types import FrameType
 
+from jarana.core.words import phrases
 from jarana.demo.load import load_demo
 from jarana.hosting.address import forget_address, keep_address
 from jarana.hosting.parents import end_with_parent
@@ -30,6 +31,37 @@ from jarana.ports.standins.mail_box import MailBox
 from jarana.storage.database import make_engine, make_sessions, migrate
 from jarana.storage.roles import allow
 from jarana.usecases.sign_in import make_token
+
+say = phrases(
+    __name__,
+    """
+cannot-written = { $folder } cannot be written ({ $what }). What it holds is as it was: make room, or name another folder with --data.
+no-free = no free port from { $wanted } to { $last }
+server-did = The server did not become ready.
+holds-something = { $folder } holds something else; name another folder with --data
+there-nothing = There is nothing to start over from.
+does-not = { $folder } does not hold { $marker }; it is not Jarana's and stays as it is
+nothing-was = Nothing was deleted.
+port-taken = Port { $wanted } is taken; using { $port }.
+postgresql-ended = PostgreSQL ended by itself; starting it again …
+still-starting = … still starting after { $seconds } s
+server-ended = The server ended while starting; its last lines are above.
+starting-postgresql = Starting PostgreSQL on loopback …
+bringing-database = Bringing the database up to date …
+starting-server = Starting the server (the engine compiles on the very first start: about half a minute) …
+server-ended-by = The server ended by itself; see { $log }
+stopped-everything = Stopped; everything is kept.
+postgresql-runs = PostgreSQL runs again.
+jarana-already = Jarana already runs on { $folder }; stop it first.
+phone-this = A phone in this net may open http://{ $name }:{ $port }; sign it in from Fish, on the desk opened by that name.
+delete-every = Delete every rig and water in { $folder }? Type yes:
+trying-again = Trying again …
+is-ready = Jarana is ready: { $address }
+signs-in-once = (the address signs you in once; Ctrl-C stops everything)
+stopping = Stopping …
+""",
+)
+
 
 MARKER = "made-by-jarana"
 LOOPBACK = ("127.0.0.1", "localhost")
@@ -49,7 +81,7 @@ class Stopped(Exception):
     """Someone asked the command to end."""
 
 
-def say(text: str) -> None:
+def tell(text: str) -> None:
     """Tell progress, a line at a time."""
     print(text, flush=True)
 
@@ -57,7 +89,7 @@ def say(text: str) -> None:
 def own_folder(folder: Path) -> Path:
     """Return the data folder, made and marked as ours if it is new; refuse one that is not ours."""
     if folder.exists() and any(folder.iterdir()) and not (folder / MARKER).exists():
-        raise SystemExit(f"{folder} holds something else; name another folder with --data")
+        raise SystemExit(say("holds-something", folder=folder))
     try:
         folder.mkdir(parents=True, exist_ok=True, mode=0o755)
         (folder / MARKER).touch()
@@ -70,22 +102,22 @@ def own_folder(folder: Path) -> Path:
 def unwritten(folder: Path, error: OSError) -> str:
     """Say that a data folder cannot be written, and what may be done."""
     what = (error.strerror or str(error)).lower()
-    return f"{folder} cannot be written ({what}). What it holds is as it was: make room, or name another folder with --data."
+    return say("cannot-written", folder=folder, what=what)
 
 
 def reset(folder: Path, ask: Callable[[str], str] = input) -> None:
     """Delete the data folder after asking; only one that holds our marker."""
     if not folder.exists():
-        say("There is nothing to start over from.")
+        tell(say("there-nothing"))
         return
     if not (folder / MARKER).exists():
-        raise SystemExit(f"{folder} does not hold {MARKER}; it is not Jarana's and stays as it is")
+        raise SystemExit(say("does-not", folder=folder, marker=MARKER))
     try:
-        answer = ask(f"Delete every rig and water in {folder}? Type yes: ")
+        answer = ask(say("delete-every", folder=folder) + " ")
     except EOFError:
         answer = ""
     if answer.strip().lower() != "yes":
-        raise SystemExit("Nothing was deleted.")
+        raise SystemExit(say("nothing-was"))
     PrivatePostgres(folder / "postgres").forget()
     shutil.rmtree(folder)
 
@@ -100,9 +132,9 @@ def pick_port(wanted: int) -> int:
             except OSError:
                 continue
         if port != wanted:
-            say(f"Port {wanted} is taken; using {port}.")
+            tell(say("port-taken", wanted=wanted, port=port))
         return port
-    raise SystemExit(f"no free port from {wanted} to {wanted + 49}")
+    raise SystemExit(say("no-free", wanted=wanted, last=wanted + 49))
 
 
 def secret_of(path: Path) -> str:
@@ -133,12 +165,12 @@ def _watch(server: subprocess.Popen[bytes], postgres: PrivatePostgres, logs: tup
         for log in logs:
             keep_short(log)
         if not postgres.runs() and server.poll() is None:
-            say("PostgreSQL ended by itself; starting it again …")
+            tell(say("postgresql-ended"))
             try:
                 postgres.start()
-                say("PostgreSQL runs again.")
+                tell(say("postgresql-runs"))
             except (RuntimeError, subprocess.SubprocessError) as error:
-                say(f"{error}\nTrying again …")
+                tell(f"{error}\n{say('trying-again')}")
 
 
 def _wait_ready(address: str, server: subprocess.Popen[bytes]) -> None:
@@ -146,16 +178,16 @@ def _wait_ready(address: str, server: subprocess.Popen[bytes]) -> None:
     while time.monotonic() < begun + READY_SECONDS:
         if time.monotonic() > told + TELL_SECONDS:
             told = time.monotonic()
-            say(f"… still starting after {told - begun:.0f} s")
+            tell(say("still-starting", seconds=f"{told - begun:.0f}"))
         if server.poll() is not None:
-            raise SystemExit("The server ended while starting; its last lines are above.")
+            raise SystemExit(say("server-ended"))
         try:
             with urllib.request.urlopen(f"{address}/readyz", timeout=2) as answer:
                 if answer.status == 200:
                     return
         except (urllib.error.URLError, OSError):
             time.sleep(0.1)
-    raise SystemExit("The server did not become ready.")
+    raise SystemExit(say("server-did"))
 
 
 def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[str, ...] = ()) -> int:
@@ -168,7 +200,7 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
         try:
             fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except OSError:
-            raise SystemExit(f"Jarana already runs on {folder}; stop it first.") from None
+            raise SystemExit(say("jarana-already", folder=folder)) from None
 
         def stop(_signal: int, _frame: FrameType | None) -> None:
             raise Stopped
@@ -178,15 +210,15 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
         postgres = PrivatePostgres(folder / "postgres")
         server: subprocess.Popen[bytes] | None = None
         try:
-            say("Starting PostgreSQL on loopback …")
+            tell(say("starting-postgresql"))
             url = postgres.start()
-            say("Bringing the database up to date …")
+            tell(say("bringing-database"))
             migrate(url)
             url = allow(url, secret_of(folder / "app-password"))
             keep_address(folder, url)
             token = _demo_token(url)
             port = pick_port(port)
-            say("Starting the server (the engine compiles on the very first start: about half a minute) …")
+            tell(say("starting-server"))
             environment = os.environ | {
                 "JARANA_DATABASE_URL": url,
                 "JARANA_SECRET_KEY": secret_of(folder / "secret-key"),
@@ -204,17 +236,13 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
             address = f"http://127.0.0.1:{port}"
             _wait_ready(address, server)
             for name in names:
-                say(
-                    f"A phone in this net may open http://{name}:{port}; sign it in from Fish, on the desk opened by that name."
-                )
-            say(
-                f"\nJarana is ready: {address}/enter#{token}\n(the address signs you in once; Ctrl-C stops everything)\n"
-            )
+                tell(say("phone-this", name=name, port=port))
+            tell(f"\n{say('is-ready', address=f'{address}/enter#{token}')}\n{say('signs-in-once')}\n")
             _watch(server, postgres, (written, postgres.folder / "postgres.log"))
-            say(f"The server ended by itself; see {folder / 'server.log'}")
+            tell(say("server-ended-by", log=folder / "server.log"))
             return 1
         except Stopped:
-            say("Stopping …")
+            tell(say("stopping"))
             return 0
         except (PostgresMissingError, PostgresFailedError) as failed:
             raise SystemExit(str(failed)) from None
@@ -231,7 +259,7 @@ def run_demo(folder: Path, port: int, listen: str = "127.0.0.1", names: tuple[st
                     server.kill()
             forget_address(folder)
             postgres.stop()
-            say("Stopped; everything is kept.")
+            tell(say("stopped-everything"))
 
 
 def _standins(folder: Path) -> dict[str, str]:

@@ -15,9 +15,36 @@ from sqlalchemy import Engine, text
 from sqlalchemy.exc import SQLAlchemyError
 
 from jarana.api.settings import LEAST_SECRET, WEB, database_url, told
+from jarana.core.words import phrases
 from jarana.storage.database import alembic_config, make_engine
 from jarana.storage.row_security import NOT_OURS, OF_NOBODY, TELL, WORKER
 from jarana.usecases.queue import DEAD_SECONDS
+
+say = phrases(
+    __name__,
+    """
+secret-key = the secret key has { $count } characters, { $least } at least
+gb-are = { $gb } GB are free at { $place }
+can-written = { $place } can be written
+database-can = the database can be written
+owns = the application's role owns { $count } tables and indexes
+jobs-wait = { $waiting } jobs wait, the longest { $seconds } s
+workers-live = { $living } workers live
+errors = { $count } errors in { $path }
+screens-are = the screens are built
+screens-are-not = the screens are not built: { $web } holds no index.html
+schema-newest = the schema is { $now }, the newest is { $newest }
+schema-old = the schema is { $now }, the newest is { $newest }: jarana migrate
+own-role = the application's role is no superuser
+own-role-superuser = the application's role is a superuser
+every-table = every table shows people their own rows only
+no-row = no row-level security on { $tables }
+database = the database: { $what }
+no-errors = no errors are written down
+jarana-errors = JARANA_ERRORS names no file: errors are in the log only
+""",
+)
+
 
 LEAST_FREE = 1_000_000_000
 """bytes that should be free."""
@@ -56,24 +83,24 @@ def _safely(check: Callable[[Engine], Iterator[Found]], engine: Engine) -> list[
         return list(check(engine))
     except SQLAlchemyError as error:
         first = str(getattr(error, "orig", None) or error).strip().splitlines()
-        return [Found(False, f"the database: {first[0] if first else type(error).__name__}")]
+        return [Found(False, say("database", what=first[0] if first else type(error).__name__))]
 
 
 def _secret() -> Iterator[Found]:
     secret = told("JARANA_SECRET_KEY")
-    yield Found(len(secret) >= LEAST_SECRET, f"the secret key has {len(secret)} characters, {LEAST_SECRET} at least")
+    yield Found(len(secret) >= LEAST_SECRET, say("secret-key", count=len(secret), least=LEAST_SECRET))
 
 
 def _web() -> Iterator[Found]:
     there = (WEB / "index.html").exists()
-    yield Found(there, "the screens are built" if there else f"the screens are not built: {WEB} holds no index.html")
+    yield Found(there, say("screens-are") if there else say("screens-are-not", web=WEB))
 
 
 def _disk(folder: Path | None) -> Iterator[Found]:
     place = folder or Path.cwd()
     free = shutil.disk_usage(place).free
-    yield Found(free >= LEAST_FREE, f"{free / 1e9:.1f} GB are free at {place}")
-    yield Found(os.access(place, os.W_OK), f"{place} can be written")
+    yield Found(free >= LEAST_FREE, say("gb-are", gb=f"{free / 1000000000.0:.1f}", place=place))
+    yield Found(os.access(place, os.W_OK), say("can-written", place=place))
 
 
 def _schema(engine: Engine) -> Iterator[Found]:
@@ -81,7 +108,8 @@ def _schema(engine: Engine) -> Iterator[Found]:
     with engine.connect() as connection:
         now = MigrationContext.configure(connection).get_current_revision()
     yield Found(
-        now == newest, f"the schema is {now}, the newest is {newest}" + ("" if now == newest else ": jarana migrate")
+        now == newest,
+        say("schema-newest", now=now, newest=newest) if now == newest else say("schema-old", now=now, newest=newest),
     )
 
 
@@ -90,7 +118,7 @@ def _written(engine: Engine) -> Iterator[Found]:
         connection.execute(
             text("insert into pulse (id, at) values (1, now()) on conflict (id) do update set at = excluded.at")
         )
-    yield Found(True, "the database can be written")
+    yield Found(True, say("database-can"))
 
 
 def _role(engine: Engine) -> Iterator[Found]:
@@ -99,10 +127,8 @@ def _role(engine: Engine) -> Iterator[Found]:
     )
     with engine.connect() as connection:
         row = connection.execute(query).one()
-    yield Found(
-        not row[0], "the application's role is no superuser" if not row[0] else "the application's role is a superuser"
-    )
-    yield Found(row[1] == 0, f"the application's role owns {row[1]} tables and indexes")
+    yield Found(not row[0], say("own-role") if not row[0] else say("own-role-superuser"))
+    yield Found(row[1] == 0, say("owns", count=row[1]))
 
 
 def unsecured(engine: Engine) -> list[str]:
@@ -125,7 +151,7 @@ def _rows(engine: Engine) -> Iterator[Found]:
     open_ = unsecured(engine)
     yield Found(
         not open_,
-        "every table shows people their own rows only" if not open_ else f"no row-level security on {', '.join(open_)}",
+        say("every-table") if not open_ else say("no-row", tables=", ".join(open_)),
     )
 
 
@@ -136,7 +162,7 @@ def _queue(engine: Engine) -> Iterator[Found]:
     with engine.connect() as connection:
         connection.execute(TELL, {"person": "", "role": WORKER})
         waiting, longest = connection.execute(query).one()
-    yield Found(longest < LONGEST_WAIT, f"{waiting} jobs wait, the longest {float(longest):.0f} s")
+    yield Found(longest < LONGEST_WAIT, say("jobs-wait", waiting=waiting, seconds=f"{float(longest):.0f}"))
 
 
 def _workers(engine: Engine) -> Iterator[Found]:
@@ -145,19 +171,17 @@ def _workers(engine: Engine) -> Iterator[Found]:
     )
     with engine.connect() as connection:
         living = int(connection.execute(query, {"dead": DEAD_SECONDS}).scalar_one())
-    yield Found(living > 0, f"{living} workers live")
+    yield Found(living > 0, say("workers-live", living=living))
 
 
 def _errors() -> Iterator[Found]:
     name = os.environ.get("JARANA_ERRORS", "")
     path = Path(name) if name else None
     if path is None or not path.exists():
-        yield Found(
-            True, "no errors are written down" if name else "JARANA_ERRORS names no file: errors are in the log only"
-        )
+        yield Found(True, say("no-errors") if name else say("jarana-errors"))
         return
     lines = path.read_text(encoding="utf-8", errors="replace").splitlines()
-    yield Found(not lines, f"{len(lines)} errors in {path}")
+    yield Found(not lines, say("errors", count=len(lines), path=path))
     for line in lines[-LAST_ERRORS:]:
         try:
             event = json.loads(line)

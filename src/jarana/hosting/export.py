@@ -11,11 +11,21 @@ from werkzeug.utils import secure_filename
 from jarana.core.documents import Document, written
 from jarana.core.errors import InputError
 from jarana.core.stock.kinds import kinds
+from jarana.core.words import phrases
 from jarana.formats.stock_csv import stock_csv
 from jarana.hosting.address import database_address
 from jarana.storage.database import make_engine, make_sessions
 from jarana.storage.people import Anglers
 from jarana.storage.work import Work
+
+say = phrases(
+    __name__,
+    """
+holds-something = holds something already; name a new folder
+there-no = there is no such person
+""",
+)
+
 
 MOST = 10_000
 """Rigs written."""
@@ -30,12 +40,12 @@ def export_to(folder: Path, data: Path, person: str) -> str:
         When the folder holds something, no demo runs on `data`, or there is no such person.
     """
     if folder.exists() and (not folder.is_dir() or any(folder.iterdir())):
-        raise InputError.one("", str(folder), "holds something already; name a new folder")
+        raise InputError.one("", str(folder), say("holds-something"))
     engine = make_engine(database_address(data))
     with make_sessions(engine)() as session:
         angler = Anglers(session).named(person)
         if angler is None:
-            raise InputError.one("", person, "there is no such person")
+            raise InputError.one("", person, say("there-no"))
         counts = _write(folder, Work(session, angler.id))
     engine.dispose()
     return f"{folder}: " + ", ".join(f"{n} {what}" for what, n in counts.items())

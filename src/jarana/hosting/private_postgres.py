@@ -13,6 +13,19 @@ import subprocess
 from dataclasses import dataclass
 from pathlib import Path
 
+from jarana.core.words import phrases
+
+say = phrases(
+    __name__,
+    """
+did-not-start = PostgreSQL did not start; its log says:
+failed = { $program } failed:
+postgresql-missing = PostgreSQL is missing: apt-get install postgresql
+should-name = { $named } should name a folder in { $elsewhere } and does not
+""",
+)
+
+
 TEST_SETTINGS = ("fsync=off", "synchronous_commit=off", "full_page_writes=off", "autovacuum=off", "max_connections=400")
 """Only ever for tests: data may be lost with the machine."""
 OWN_SETTINGS = (
@@ -50,7 +63,7 @@ def programs() -> Path:
         return found[-1].parent
     here = shutil.which("initdb")
     if here is None:
-        raise PostgresMissingError("PostgreSQL is missing: apt-get install postgresql")
+        raise PostgresMissingError(say("postgresql-missing"))
     return Path(here).parent
 
 
@@ -85,7 +98,7 @@ class PrivatePostgres:
         if named.exists():
             name = named.read_text(errors="replace").strip()
             if not re.fullmatch(CLUSTER, name):
-                raise PostgresFailedError(f"{named} should name a folder in {ELSEWHERE} and does not")
+                raise PostgresFailedError(say("should-name", named=named, elsewhere=ELSEWHERE))
             return ELSEWHERE / name
         unnamed = ELSEWHERE / hashlib.sha256(str(self._asked).encode()).hexdigest()[:12]  # before 0.24.1
         if (unnamed / "cluster").exists() and not (unnamed / TAKEN).exists():
@@ -120,7 +133,7 @@ class PrivatePostgres:
         if done.returncode != 0:
             log = self.folder / "postgres.log"
             tail = log.read_text(errors="replace")[-1500:] if log.exists() else ""
-            raise PostgresFailedError(f"{program} failed:\n{done.stdout}\n{tail}")
+            raise PostgresFailedError(f"{say('failed', program=program)}\n{done.stdout}\n{tail}")
 
     def start(self) -> str:
         """Make the cluster if there is none, start the server, and return the address of its database."""
@@ -145,7 +158,7 @@ class PrivatePostgres:
         if done.returncode != 0:
             self.port = 0
             said = log.read_text(errors="replace")[-1500:] if log.exists() else ""
-            raise PostgresFailedError(f"PostgreSQL did not start; its log says:\n{said}")
+            raise PostgresFailedError(f"{say('did-not-start')}\n{said}")
         log.chmod(0o600)
         return self.url("postgres", password)
 
