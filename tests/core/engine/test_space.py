@@ -11,9 +11,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jarana.core.engine.chain import ChainRun, Steps, run
+from jarana.core.engine.cut import Way
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.water_properties import water_at
-from jarana.core.engine.mesh import Way, build_mesh
+from jarana.core.engine.mesh import build_mesh
 from jarana.core.engine.scenario import (
     AIR,
     Dropper,

@@ -17,7 +17,7 @@ from jarana.core.drift.lower import Lowered, driven, lower
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.chain import Laid, Ready, Steps, floats_over_lanes, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
-from jarana.core.engine.mesh import Mesh, build_mesh, wet_weight
+from jarana.core.engine.mesh import Mesh, build_mesh, sphere_radius, wet_weight
 from jarana.core.engine.scenario import Eddies, FreeTop, HeldTop, Lane, Scenario, Stream
 from jarana.core.motions.base import Moves, Ride
 from jarana.core.rig.geometry import place
@@ -159,11 +159,12 @@ def with_other_bodies(base: Base, situation: Situation) -> Base | None:
     rig, mesh = situation.rig, base.mesh
     bodies = mesh.bodies.copy()
     for row, name in enumerate(mesh.names):
-        if mesh.lies[mesh.body_node[row]] != NEVER:
+        if name not in base.names:
+            continue
+        if mesh.unladen[mesh.body_node[row]] != NEVER:
             return None
-        if name in base.names:
-            body = rig.attachment(name).body.body(name)
-            bodies[row, :4] = body.mass, body.volume, body.bead_diameter, body.drag_area
+        body = rig.attachment(name).body.body(name)
+        bodies[row, :4] = body.mass, body.volume, body.bead_diameter, body.drag_area
     return replace(
         base,
         situation=situation,
@@ -396,7 +397,7 @@ def _bodies(mesh: Mesh, members: Sequence[Factors], lift: Floats, rho: float) ->
         bodies[:, :, VOLUME] = np.where(floating, bears + (volume - bears) * lift[:, None], volume)
     spheres = mesh.bodies[:, RADIUS] > 0
     if spheres.any():
-        bodies[:, spheres, RADIUS] = (3.0 * bodies[:, spheres, VOLUME] / (4.0 * math.pi)) ** (1.0 / 3.0)
+        bodies[:, spheres, RADIUS] = sphere_radius(bodies[:, spheres, VOLUME])
     return bodies
 
 
