@@ -98,10 +98,10 @@ describe("looks at a job", () => {
     await run(new AbortController().signal);
     await run(new AbortController().signal);
     const whole = waits.slice(0, 3).reduce((sum, ms) => sum + ms, 0);
-    expect(waits[3]).toBeCloseTo(0.8 * whole);
+    expect(waits[3]).toBeCloseTo(firstLook(whole));
     // It was there at the first look: the next is looked at in half the time.
     await run(new AbortController().signal);
-    expect(waits[4]).toBeCloseTo(0.5 * 0.8 * (waits[3] ?? 0));
+    expect(waits[4]).toBeCloseTo(firstLook(0.5 * (waits[3] ?? 0)));
     vi.restoreAllMocks();
   });
 });
