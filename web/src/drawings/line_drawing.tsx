@@ -142,6 +142,9 @@ export function LineDrawing(props: Props) {
               textAnchor="middle"
               className="mono"
               fill="var(--ink)"
+              stroke="var(--sheet)"
+              strokeWidth={5}
+              paintOrder="stroke"
             >
               {text(system, "diameter", span.d0_mm / 1000)}
             </text>
