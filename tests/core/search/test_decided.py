@@ -18,7 +18,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, Wanted, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
-from jarana.core.search.valued import SURE, Valued, Valuer, surely_better, too_short
+from jarana.core.search.valued import FEW, SURE, Valued, Valuer, surely_better, too_short
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
 from jarana.core.worth.constants import Habits, constants
@@ -152,7 +152,8 @@ class Fixed:
     def __call__(self, situations: list[Situation], members: range = range(0), screened: bool = True) -> list[Valued]:
         self.asked.append(len(situations))
         rows = [
-            replace(self.valued, situation=s, worth=worth_of(self.minutes(s.rig, len(members)))) for s in situations
+            replace(self.valued, situation=s, worth=worth_of(self.minutes(s.rig, len(members))), members=len(members))
+            for s in situations
         ]
         return sorted(rows, key=lambda v: -v.worth.minutes)
 
@@ -198,6 +199,15 @@ def test_what_only_the_nominal_drift_likes_does_not_stay(valued: Valued, monkeyp
     assert best is not None
     assert search.nominal == 15.0
     assert tippet_m(best.rig) == m
+
+
+def test_rigs_that_ride_as_meant_by_few_members_alone_are_taken_as_they_ride(
+    valued: Valued, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("jarana.core.search.best.rides_as_meant", lambda v: v.members == len(FEW))
+    best = search_by(valued, lambda rig, _: 12.0 if tippet_m(rig) > 1.9 else 10.0, monkeypatch).best()
+    assert best is not None
+    assert tippet_m(best.rig) == pytest.approx(2.0)
 
 
 def test_a_rig_of_which_no_member_comes_to_an_answer_is_none(valued: Valued, monkeypatch: pytest.MonkeyPatch) -> None:

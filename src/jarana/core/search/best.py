@@ -110,7 +110,7 @@ class Search:
         pool = list(self.pool)
         if self.climbs or not pool:
             pool += self._climbed(used, list(self._starts(used)))
-        judged = self._decided(self._judged(pool, FEW))
+        judged = self._judged(self._judged(pool, FEW)[:CLOSE], SOME)
         if not judged:
             return None
         best = self._simpler(self._polished(judged[0], used))
@@ -133,7 +133,7 @@ class Search:
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
 
-    def _judged(self, pool: Sequence[Reached], members: range) -> list[tuple[Reached, Valued]]:
+    def _judged(self, pool: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         """Return a pool by its members; where none rides as meant after all, as it rides."""
         found = self._valued(pool, members)
         if found or not self.meant:
@@ -141,9 +141,9 @@ class Search:
         self.meant = False
         return self._valued(pool, members)
 
-    def _decided(self, few: list[tuple[Reached, Valued]]) -> list[tuple[Reached, Valued]]:
-        """Return the best of what a few members judged by all that decide ranks."""
-        return self._valued(few[:CLOSE], SOME)
+    def _decided(self, rows: Sequence[Reached | tuple[Reached, Valued]]) -> list[tuple[Reached, Valued]]:
+        """Return the best of what a few members judge by all that decide ranks."""
+        return self._valued(self._valued(rows, FEW)[:CLOSE], SOME)
 
     def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
@@ -200,7 +200,7 @@ class Search:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
         for _ in range(ROUNDS):
             around = [r for coordinate in used for r in self._around(best[0], coordinate)]
-            found = self._decided(self._valued(self._valued(around, NOMINAL)[:NEIGHBOURS], FEW))
+            found = self._decided(self._valued(around, NOMINAL)[:NEIGHBOURS])
             if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
                 break
             best = found[0]
@@ -217,7 +217,7 @@ class Search:
                     made = made.then(key, move) if made is not None else None
                 if made is not None and self._may(made):
                     fewer.append(made)
-            found = self._decided(self._valued(self._valued(fewer, NOMINAL)[:LIKELY], FEW))
+            found = self._decided(self._valued(fewer, NOMINAL)[:LIKELY])
             if not found or found[0][1].worth.minutes < (1.0 - ALIKE) * best[1].worth.minutes:
                 break
             best = found[0]
