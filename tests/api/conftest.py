@@ -17,7 +17,16 @@ from tests.people import demo_token, token_for
 @pytest.fixture(scope="session")
 def only_app(postgres: Postgres) -> Flask:
     """The application of a worker: putting its routes together takes longer than most tests."""
-    return create_app(Settings(postgres.address("valley"), "test-secret", web=Path(), limits=False))
+    return create_app(Settings(postgres.put_back("valley", VALLEY), "test-secret", web=Path(), limits=False))
+
+
+@pytest.fixture(scope="session")
+def cookies(only_app: Flask, postgres: Postgres) -> dict[str, str]:
+    """What a browser of the demo angler keeps once signed in; it stays good whenever rows are put back."""
+    postgres.put_back("valley", VALLEY)
+    client = enter(only_app, None)
+    postgres.remember("valley")
+    return {cookie.key: cookie.value for name in ("jarana", "jarana_stay") if (cookie := client.get_cookie(name))}
 
 
 @pytest.fixture
@@ -54,6 +63,9 @@ def enter(app: Flask, name: str | None) -> FlaskClient:
 
 
 @pytest.fixture
-def client(app: Flask) -> FlaskClient:
+def client(cookies: dict[str, str], app: Flask) -> FlaskClient:
     """The demo angler, signed in."""
-    return enter(app, None)
+    client = app.test_client()
+    for name, value in cookies.items():
+        client.set_cookie(name, value)
+    return client

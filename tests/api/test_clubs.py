@@ -135,6 +135,10 @@ def test_a_guest_takes_a_member_puts_in_and_a_keeper_keeps(app: Flask, client: F
         for method, path, body in keepers:
             assert who.open(path, method=method.upper(), json=body).status_code == 403, (method, path)
     assert member.delete(f"/api/v1/clubs/{club}/things/{own}").status_code == 200
+    gus = person(seen(client, club), "Gus")
+    assert client.put(f"/api/v1/clubs/{club}/people/{gus}", json={"role": "member"}).status_code == 200
+    second = put(guest, club, "water", water)["id"]
+    assert guest.delete(f"/api/v1/clubs/{club}/things/{second}").status_code == 200
     assert client.put(f"/api/v1/clubs/{club}", json={"name": "  Ours   of old "}).json["name"] == "Ours of old"
     assert client.delete(f"/api/v1/clubs/{club}/things/{thing}").json["things"] == []
 

@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import jsonschema_rs
 import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
+from jarana.api.examples import bodies
 from jarana.api.spec import openapi
 from tests.api.fuzz import answers_as_described
 
@@ -29,3 +31,13 @@ def test_every_operation_and_property_is_described_and_every_fault_is_a_problem(
             for status, answer in operation["responses"].items():
                 if status >= "400" and "$ref" not in answer:
                     assert list(answer["content"]) == ["application/problem+json"], (path, status)
+
+
+def test_every_request_and_answer_has_a_whole_example_that_fits_its_schema(app: Flask) -> None:
+    described = openapi(app)
+    for path, operations in described["paths"].items():
+        for method, operation in operations.items():
+            for which, told in bodies(operation):
+                assert "example" in told, f"{method} {path}: its {which} was never kept; see tests/api/recording.py"
+                whole = {**told["schema"], "components": described["components"]}
+                jsonschema_rs.validate(whole, told["example"])

@@ -48,6 +48,12 @@ def test_a_leader_is_designed_for_the_rig_in_hand_and_put_on_it(client: FlaskCli
     assert "turnover" in {r["key"] for r in bench.json["readings"]}
 
 
+def test_every_school_of_the_book_designs_a_leader(client: FlaskClient, dry: Rig, weir_run: Reach) -> None:
+    schools = [school["key"] for school in client.get("/api/v1/leader/book").json["schools"]]
+    made = [ask(client, dry, weir_run, school=key).json["rig"]["spans"] for key in schools]
+    assert len({str([span["length_mm"] for span in spans]) for spans in made}) > len(schools) // 2
+
+
 def test_everything_typed_wrong_is_named_by_its_field(client: FlaskClient, dry: Rig, weir_run: Reach) -> None:
     wrong = ask(client, dry, weir_run, total="long", tippet="9 mm", wind="a gale", shares=[0.9, 0.9, 0.9])
     assert wrong.status_code == 422

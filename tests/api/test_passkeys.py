@@ -14,6 +14,7 @@ from webauthn.helpers import bytes_to_base64url
 
 from jarana.storage.tables import AnglerRow, PasskeyRow
 from jarana.usecases.passkeys import CHALLENGE_S, MOST, Page
+from tests.api.authenticator import Authenticator
 from tests.api.conftest import enter
 from tests.people import demo_token, operating
 
@@ -133,3 +134,27 @@ def test_who_goes_takes_their_passkeys_along(app: Flask, client: FlaskClient) ->
     assert other.post("/api/v1/account/remove", json={"name": "Other"}).status_code == 200
     with operating(app.extensions["sessions"]) as session:
         assert session.scalar(select(func.count()).select_from(PasskeyRow)) == 0
+
+
+def test_a_passkey_that_was_made_lets_its_person_in_and_one_shown_twice_does_not(
+    app: Flask, stranger: FlaskClient
+) -> None:
+    mine, phone = enter_at(app), Authenticator()
+    kept = post(mine, "passkeys", credential=phone.make(post(mine, "passkeys/ask").json["options"]), name="phone")
+    assert [k["name"] for k in kept.json["passkeys"]] == ["phone"]
+    shown = phone.show(post(stranger, "sign-in/passkey/ask").json["options"])
+    assert post(stranger, "sign-in/passkey", credential=shown).json["name"] == "Demo"
+    assert mine.get("/api/v1/passkeys", **HERE).json["passkeys"][0]["used_at"] is not None
+    thief = app.test_client()
+    post(thief, "sign-in/passkey/ask")
+    assert post(thief, "sign-in/passkey", credential=shown).status_code == 401
+
+
+def test_another_key_or_another_page_under_a_kept_name_lets_nobody_in(app: Flask, stranger: FlaskClient) -> None:
+    mine, phone = enter_at(app), Authenticator()
+    post(mine, "passkeys", credential=phone.make(post(mine, "passkeys/ask").json["options"]), name="phone")
+    for false in (Authenticator(), Authenticator(origin="http://elsewhere.example"), Authenticator(rp="elsewhere")):
+        if false.origin != phone.origin or false.rp != phone.rp:
+            false.key = phone.key
+        shown = false.show(post(stranger, "sign-in/passkey/ask").json["options"])
+        assert post(stranger, "sign-in/passkey", credential=shown).status_code == 401

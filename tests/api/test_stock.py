@@ -72,6 +72,16 @@ def test_a_row_is_added_typed_duplicated_and_thrown_away_and_each_is_undone(clie
     assert row in rows(client, "flies")
 
 
+def test_what_a_rig_is_tied_of_that_was_thrown_away_is_on_the_shopping_list_with_the_rig(client: FlaskClient) -> None:
+    assert client.get("/api/v1/stock/shopping").json["wanted"] == []
+    gone = change(client, "spools", {"op": "throw_away", "rows": list(rows(client, "spools"))}).json
+    wanted = client.get("/api/v1/stock/shopping").json["wanted"]
+    assert {w["kind"] for w in wanted} == {"spools"}
+    assert all(w["parts"] for w in wanted)
+    client.post(f"/api/v1/stock/changes/{gone['change']['id']}/undo", json={})
+    assert client.get("/api/v1/stock/shopping").json["wanted"] == []
+
+
 def test_a_change_sent_twice_is_made_once(client: FlaskClient) -> None:
     sent = new_id()
     edit = {"op": "add", "reference": "fluorocarbon-6x"}

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, BrowserContext, Page
+from playwright.sync_api import Browser, BrowserContext, Page, expect
 
 from tests.conftest import VALLEY, Postgres
 from tests.e2e.site import Site
@@ -16,6 +18,12 @@ FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
     "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
+
+
+DESK = {"viewport": {"width": 1280, "height": 800}, "color_scheme": "light"}
+
+expect.set_options(timeout=20_000)
+"""Milliseconds something may take to be there: a slow machine is no fault of what is shown."""
 
 
 @pytest.fixture(scope="session")
@@ -39,32 +47,51 @@ def enter(context: BrowserContext, site: Site) -> Page:
     return page
 
 
+class Windows:
+    """Windows of one browser that keeps its files, and what it made of them, from test to test, as anglers' do; their data it does not."""
+
+    def __init__(self, browser: Browser, site: Site) -> None:
+        self.browser, self.site = browser, site
+        self.kept: dict[str, Page] = {}
+        """A page that stays open for every kind of window: the others come from it and share its process."""
+
+    @contextmanager
+    def open(self, empty: bool = False, **like: Any) -> Iterator[Page]:
+        """Open the workbench as the demo angler does, or come in with nothing at all; nothing stays after it."""
+        name = repr(sorted(like.items()))
+        if name not in self.kept:
+            self.kept[name] = self.browser.new_context(reduced_motion="reduce", **like).new_page()
+            self.kept[name].goto(f"{self.site.address}/readyz")
+        first = self.kept[name]
+        with first.expect_popup() as opened:
+            first.evaluate("void window.open('about:blank')")
+        page = opened.value
+        page.goto(f"{self.site.address}/enter#{self.site.token(empty)}")
+        page.wait_for_selector("nav" if empty else "[data-testid=tank]")
+        yield page
+        first.context.set_offline(False)
+        for other in first.context.pages:
+            if other != first:
+                other.unroute_all(behavior="ignoreErrors")
+                other.close()
+        left = first.context.new_cdp_session(first)
+        left.send("Storage.clearDataForOrigin", {"origin": self.site.address, "storageTypes": "all"})
+        left.send("Network.clearBrowserCookies")
+        left.detach()
+
+
 @pytest.fixture(scope="session")
-def window(browser: Browser) -> Iterator[BrowserContext]:
-    """A browser whose cache outlives a test, as anglers' do."""
-    context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, color_scheme="light", reduced_motion="reduce"
-    )
-    yield context
-    context.close()
+def windows(browser: Browser, site: Site) -> Windows:
+    return Windows(browser, site)
 
 
 @pytest.fixture
-def bench(window: BrowserContext, site: Site) -> Iterator[Page]:
-    """The workbench as the demo angler opens it, at 1280 x 800; no error may reach the console. Nothing stays after it."""
-    page = enter(window, site)
+def bench(windows: Windows) -> Iterator[Page]:
+    """The workbench as the demo angler opens it, at 1280 x 800; no error may reach the console."""
     errors: list[str] = []
-    page.on("pageerror", lambda error: errors.append(str(error)))
-    yield page
-    for other in window.pages:
-        if other != page:
-            other.close()
-    page.unroute_all(behavior="ignoreErrors")
-    page.goto("about:blank")
-    left = window.new_cdp_session(page)
-    left.send("Storage.clearDataForOrigin", {"origin": site.address, "storageTypes": "all"})
-    left.send("Network.clearBrowserCookies")
-    page.close()
+    with windows.open(**DESK) as page:
+        page.on("pageerror", lambda error: errors.append(str(error)))
+        yield page
     assert errors == []
 
 

@@ -6,9 +6,9 @@ import re
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 
-from playwright.sync_api import Browser, BrowserContext, Page, expect
+from playwright.sync_api import BrowserContext, Page, expect
 
-from tests.e2e.conftest import enter
+from tests.e2e.conftest import Windows
 from tests.e2e.site import Site
 
 PACKED = 400_000
@@ -30,17 +30,12 @@ _packed: dict[str, object] = {}
 
 
 @contextmanager
-def phone(browser: Browser, site: Site) -> Iterator[tuple[BrowserContext, Page]]:
+def phone(windows: Windows) -> Iterator[tuple[BrowserContext, Page]]:
     """Return a phone that is signed in, its worker installed."""
-    context = browser.new_context(viewport=PHONE, has_touch=True, reduced_motion="reduce")  # type: ignore[arg-type]
-    page = enter(context, site)
-    page.get_by_role("link", name="Fish", exact=True).click()
-    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
-    yield context, page
-    # Who leaves the page lets go of what is still computed for it: the next test need not wait behind that.
-    for left in context.pages:
-        left.goto("about:blank")
-    context.close()
+    with windows.open(viewport=PHONE, has_touch=True) as page:
+        page.get_by_role("link", name="Fish", exact=True).click()
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        yield page.context, page
 
 
 def pack_and_go(page: Page) -> None:

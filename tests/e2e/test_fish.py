@@ -5,14 +5,14 @@ from __future__ import annotations
 import re
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import Site, violations
+from tests.e2e.conftest import Site, Windows, violations
 from tests.e2e.fishing_by_thumb import fish, pack_and_go, phone, told
 
 
-def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(browser: Browser, site: Site) -> None:
-    with phone(browser, site) as (context, page):
+def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(windows: Windows, site: Site) -> None:
+    with phone(windows) as (context, page):
         pack_and_go(page)
         assert violations(page) == []
         expect(page.get_by_role("status")).to_have_text("all sent")
@@ -47,8 +47,8 @@ def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(br
 
 
 @pytest.mark.long
-def test_the_water_is_stepped_and_everything_follows_at_once(browser: Browser, site: Site) -> None:
-    with phone(browser, site) as (_, page):
+def test_the_water_is_stepped_and_everything_follows_at_once(windows: Windows, site: Site) -> None:
+    with phone(windows) as (_, page):
         pack_and_go(page)
         page.get_by_role("button", name="change").click()
         sheet = page.get_by_role("dialog", name="The water now")
@@ -68,7 +68,7 @@ def test_the_water_is_stepped_and_everything_follows_at_once(browser: Browser, s
         expect(page.get_by_role("img", name="Where you have been: 7 drifts; now far, step 2")).to_be_visible()
 
 
-def test_a_fly_that_is_lost_is_off_the_rig_and_out_of_the_drawer(browser: Browser, site: Site) -> None:
+def test_a_fly_that_is_lost_is_off_the_rig_and_out_of_the_drawer(windows: Windows, site: Site) -> None:
     def count(page: Page) -> int:
         drawer = page.request.get(f"{site.address}/api/v1/drawer").json()["drawer"]
         return sum(w["count"] for p in drawer["patterns"] for w in p["weights"])
@@ -80,7 +80,7 @@ def test_a_fly_that_is_lost_is_off_the_rig_and_out_of_the_drawer(browser: Browse
             page.wait_for_timeout(200)
         return False
 
-    with phone(browser, site) as (_, page):
+    with phone(windows) as (_, page):
         pack_and_go(page)
         before = count(page)
         page.get_by_role("button", name="more", exact=True).click()
@@ -94,8 +94,8 @@ def test_a_fly_that_is_lost_is_off_the_rig_and_out_of_the_drawer(browser: Browse
 
 
 @pytest.mark.long
-def test_an_outing_that_ended_is_a_table_and_a_file(browser: Browser, site: Site) -> None:
-    with phone(browser, site) as (_, page):
+def test_an_outing_that_ended_is_a_table_and_a_file(windows: Windows, site: Site) -> None:
+    with phone(windows) as (_, page):
         pack_and_go(page)
         page.get_by_role("button", name="dragging", exact=True).click()
         page.get_by_role("button", name="more", exact=True).click()
@@ -114,9 +114,9 @@ def test_an_outing_that_ended_is_a_table_and_a_file(browser: Browser, site: Site
 
 @pytest.mark.parametrize(("width", "height"), [pytest.param(1280, 800, marks=pytest.mark.long), (390, 844)])
 def test_before_the_first_cast_fits_and_axe_finds_nothing(
-    browser: Browser, site: Site, width: int, height: int
+    windows: Windows, site: Site, width: int, height: int
 ) -> None:
-    with phone(browser, site) as (_, page):
+    with phone(windows) as (_, page):
         page.set_viewport_size({"width": width, "height": height})
         expect(page.get_by_role("heading", name="Fish")).to_be_visible()
         assert violations(page) == []
@@ -124,8 +124,8 @@ def test_before_the_first_cast_fits_and_axe_finds_nothing(
 
 
 @pytest.mark.long
-def test_the_bag_is_listed_and_spawning_fish_are_left_alone(browser: Browser, site: Site) -> None:
-    with phone(browser, site) as (_, page):
+def test_the_bag_is_listed_and_spawning_fish_are_left_alone(windows: Windows, site: Site) -> None:
+    with phone(windows) as (_, page):
         page.get_by_role("button", name="The bag").click()
         sheet = page.get_by_role("dialog", name="Pack list")
         expect(sheet.get_by_role("region", name="Flies").get_by_role("listitem")).to_have_count(2)

@@ -6,20 +6,18 @@ import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import enter, violations
+from tests.e2e.conftest import Windows, violations
 from tests.e2e.fishing_by_thumb import PHONE
-from tests.e2e.site import Site
 
 THUMB = 48
 
 
 @pytest.fixture
-def page(browser: Browser, site: Site) -> Iterator[Page]:
-    context = browser.new_context(viewport=PHONE, has_touch=True, reduced_motion="reduce")  # type: ignore[arg-type]
-    yield enter(context, site)
-    context.close()
+def page(windows: Windows) -> Iterator[Page]:
+    with windows.open(viewport=PHONE, has_touch=True) as page:
+        yield page
 
 
 def test_a_bead_is_stepped_with_one_tap_while_the_tank_and_the_worst_reading_stay_in_sight(page: Page) -> None:

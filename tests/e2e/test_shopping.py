@@ -3,13 +3,11 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.conftest import VALLEY, Postgres
-from tests.e2e.conftest import Site, enter, violations
+from tests.e2e.conftest import violations
 from tests.e2e.e2e_help import choose_by_name, told
 
 GONE = """async () => {
@@ -21,20 +19,8 @@ GONE = """async () => {
 }"""
 
 
-@pytest.fixture
-def mine(browser: Browser, postgres: Postgres) -> Iterator[Page]:
-    """A valley of its own: what is thrown away here is in nobody else's drawer."""
-    site = Site(postgres.copy("shopping", VALLEY))
-    site.start()
-    context = browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
-    yield enter(context, site)
-    context.close()
-    site.stop()
-
-
 @pytest.mark.long
-def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(mine: Page) -> None:
-    bench = mine
+def test_what_the_rig_in_hand_lacks_is_bought_put_in_the_drawer_and_tied_on(bench: Page) -> None:
     assert bench.evaluate(GONE) == 200
     bench.reload()
     expect(bench.get_by_test_id("reading-owned")).to_contain_text("Not all of it is yours", timeout=20_000)

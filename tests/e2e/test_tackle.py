@@ -6,9 +6,9 @@ import re
 from collections.abc import Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import Site, violations
+from tests.e2e.conftest import DESK, Site, Windows, violations
 
 
 @pytest.fixture
@@ -20,16 +20,11 @@ def drawer(bench: Page) -> Page:
 
 
 @pytest.fixture
-def empty(browser: Browser, site: Site) -> Iterator[Page]:
+def empty(windows: Windows) -> Iterator[Page]:
     """A new person's empty drawers."""
-    context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, color_scheme="light", reduced_motion="reduce"
-    )
-    page = context.new_page()
-    page.goto(f"{site.address}/enter#{site.token(empty=True)}")
-    page.get_by_role("link", name="Tackle").click()
-    yield page
-    context.close()
+    with windows.open(empty=True, **DESK) as page:
+        page.get_by_role("link", name="Tackle").click()
+        yield page
 
 
 class Keys:

@@ -7,8 +7,9 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Locator, Page, expect
+from playwright.sync_api import Locator, Page, expect
 
+from tests.e2e.conftest import Windows
 from tests.e2e.fishing_by_thumb import PACKED, phone
 from tests.e2e.site import Site
 
@@ -244,8 +245,8 @@ def walk(page: Page, told: list[str], walked: tuple[Callable[[Walk], None], ...]
 
 
 @pytest.fixture
-def phone_page(browser: Browser, site: Site) -> Iterator[Page]:
-    with phone(browser, site) as (_, page):
+def phone_page(windows: Windows, site: Site) -> Iterator[Page]:
+    with phone(windows) as (_, page):
         page.get_by_role("link", name="Rig", exact=True).click()
         page.wait_for_selector("[data-testid=tank]")
         yield page

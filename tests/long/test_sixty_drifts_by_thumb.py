@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Page, expect
 
-from tests.e2e.conftest import Site
+from tests.e2e.conftest import Site, Windows
 from tests.e2e.fishing_by_thumb import fish, pack_and_go, phone, told
 
 KILLED = (3, 8, 14, 19, 25, 31, 38, 44, 51, 57)
 
 
-def test_an_outing_through_ten_killed_tabs_is_the_outing_without_them(browser: Browser, site: Site) -> None:
-    with phone(browser, site) as (context, page):
+def test_an_outing_through_ten_killed_tabs_is_the_outing_without_them(windows: Windows, site: Site) -> None:
+    with phone(windows) as (context, page):
         pack_and_go(page)
         page.reload()
         site.stop()

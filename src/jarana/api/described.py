@@ -65,8 +65,8 @@ def by_name(name: str) -> str:
     return name.replace("_", " ")
 
 
-def describe(schemas: dict[str, Any]) -> None:
-    """Give every property of every schema its description, and what it is where nothing is said as its example."""
+def describe(schemas: dict[str, Any], seen: dict[str, Any]) -> None:
+    """Give every property of every schema its description, and an example: what was `seen` of it, or what it might be."""
     for name, schema in schemas.items():
         model = _models().get(name)
         told = attributes(model) if model else {}
@@ -74,7 +74,7 @@ def describe(schemas: dict[str, Any]) -> None:
             if "$ref" in prop:
                 prop = schema["properties"][key] = {"allOf": [prop]}
             prop.setdefault("description", told.get(key) or by_name(key))
-            example = _example(prop)
+            example = seen.get(f"{name}.{key}", _example(prop))
             if example is not None:
                 prop.setdefault("examples", [example])
 

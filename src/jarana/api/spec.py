@@ -13,6 +13,7 @@ from spectree import SpecTree
 import jarana
 from jarana.api.described import describe
 from jarana.api.errors import faults_of
+from jarana.api.examples import seen, tell_wholes
 from jarana.core.errors import InputError
 
 PROBLEM = {
@@ -102,9 +103,10 @@ def openapi(app: Flask) -> dict[str, Any]:
     description["components"]["responses"] = {
         f"Problem{status}": {"description": text, "content": content} for status, text in COMMON.items()
     }
-    describe(schemas)
     tagged = {k: v for k, v in description["paths"].items() if any(o.get("tags") for o in v.values())}
     description["paths"] = tagged
+    describe(schemas, seen(schemas, tagged))
+    tell_wholes(tagged)
     for path in tagged.values():
         for operation in path.values():
             answers = operation["responses"]

@@ -1,0 +1,105 @@
+"""What the tests of the API send and are answered, kept as the examples of its description: `pytest -p tests.api.recording -n 0 tests/api`."""
+
+from __future__ import annotations
+
+import json
+import re
+from typing import Any
+
+import pytest
+from flask import Flask, Response, current_app, request, request_finished
+
+from jarana.api.examples import KEPT, bodies, parts, says, settled
+from jarana.api.spec import openapi
+
+LONG = 2500
+"""Characters beyond which a list is cut to its first."""
+sent: dict[str, list[dict[str, Any]]] = {}
+apps: list[Flask] = []
+"""The first application that answered: what the others are described by too."""
+
+
+def _keep(_sender: Flask, response: Response, **_: object) -> None:
+    if request.url_rule is None or not 200 <= response.status_code < 300:
+        return
+    path = re.sub(r"<(?:\w+(?:\([^)]*\))?:)?(\w+)>", r"{\1}", request.url_rule.rule)
+    pair = {
+        "request": request.get_json(silent=True),
+        "answer": response.get_json(silent=True) if response.is_json else None,
+    }
+    told = sent.setdefault(f"{request.method} {path}", [])
+    if len(told) < 200 and pair not in told:
+        told.append(pair)
+    if not apps:
+        apps.append(current_app._get_current_object())  # type: ignore[attr-defined]
+
+
+def cut(schemas: dict[str, Any], schema: dict[str, Any], value: Any, most: int) -> Any:
+    """Return a value with no list and no table by name longer than that."""
+    _, plain = settled(schemas, schema, value)
+    if isinstance(value, list):
+        if "prefixItems" in plain:
+            return [cut(schemas, inner, below, most) for inner, below in zip(plain["prefixItems"], value, strict=True)]
+        few = value[: max(most, plain.get("minItems", 0))]
+        return [cut(schemas, plain.get("items") or {}, below, most) for below in few]
+    if isinstance(value, dict):
+        known = plain.get("properties", {})
+        other = plain.get("additionalProperties")
+        inner = other if isinstance(other, dict) else {}
+        names = list(value) if known or "additionalProperties" not in plain else list(value)[:most]
+        return {key: cut(schemas, known.get(key, inner), value[key], most) for key in names}
+    return value
+
+
+def _best(schemas: dict[str, Any], operation: dict[str, Any], pairs: list[dict[str, Any]]) -> dict[str, Any]:
+    told = dict(bodies(operation))
+
+    def held(pair: dict[str, Any]) -> tuple[int, int]:
+        keys = {
+            key for which in told for key, value in parts(schemas, told[which]["schema"], pair[which]) if says(value)
+        }
+        return len(keys), -len(json.dumps(pair))
+
+    best = max(pairs, key=held)
+    shown = {}
+    for which in told:
+        two, one = (cut(schemas, told[which]["schema"], best[which], most) for most in (2, 1))
+        shown[which] = one if len(json.dumps(two)) > LONG else two
+    return shown
+
+
+def pytest_configure() -> None:
+    request_finished.connect(_keep, weak=False)
+
+
+@pytest.hookimpl(trylast=True)
+def pytest_sessionfinish() -> None:
+    if not apps:
+        return
+    description = openapi(apps[0])
+    schemas = description["components"]["schemas"]
+    operations, found, properties = {}, set(), {}
+    for path, told in description["paths"].items():
+        for method, operation in told.items():
+            name = f"{method.upper()} {path}"
+            if name not in sent or not dict(bodies(operation)):
+                continue
+            operations[name] = _best(schemas, operation, sent[name])
+            for which, body in bodies(operation):
+                found |= {key for key, value in parts(schemas, body["schema"], operations[name][which]) if says(value)}
+                for pair in sent[name]:
+                    for key, value in parts(schemas, body["schema"], pair[which]):
+                        if says(value):
+                            properties.setdefault(key, value)
+    other = {key: value for key, value in sorted(properties.items()) if key not in found}
+    parts_of = {"operations": operations, "properties": {k: properties[k] for k in sorted(set(properties) - found)}}
+    KEPT.write_text(written(parts_of))
+
+
+def written(told: dict[str, dict[str, Any]]) -> str:
+    """Return a table of tables with a line for each row, so that a change is seen where it is."""
+    tables = []
+    for name, rows in told.items():
+        lines = ",\n".join(f" {json.dumps(key)}: {json.dumps(row, ensure_ascii=False)}" for key, row in sorted(rows.items()))
+        tables.append(f"{json.dumps(name)}: {{\n{lines}\n}}")
+    return "{\n" + ",\n".join(tables) + "\n}\n"
