@@ -91,7 +91,6 @@ def pytest_sessionfinish() -> None:
                     for key, value in parts(schemas, body["schema"], pair[which]):
                         if says(value):
                             properties.setdefault(key, value)
-    other = {key: value for key, value in sorted(properties.items()) if key not in found}
     parts_of = {"operations": operations, "properties": {k: properties[k] for k in sorted(set(properties) - found)}}
     KEPT.write_text(written(parts_of))
 
@@ -100,6 +99,8 @@ def written(told: dict[str, dict[str, Any]]) -> str:
     """Return a table of tables with a line for each row, so that a change is seen where it is."""
     tables = []
     for name, rows in told.items():
-        lines = ",\n".join(f" {json.dumps(key)}: {json.dumps(row, ensure_ascii=False)}" for key, row in sorted(rows.items()))
+        lines = ",\n".join(
+            f" {json.dumps(key)}: {json.dumps(row, ensure_ascii=False)}" for key, row in sorted(rows.items())
+        )
         tables.append(f"{json.dumps(name)}: {{\n{lines}\n}}")
     return "{\n" + ",\n".join(tables) + "\n}\n"

@@ -8,11 +8,12 @@ import numpy as np
 import pytest
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.engine.batch import Ran
 from jarana.core.engine.columns import AT_Z, BED_S, CONTACTS, FIRST_M, FIRST_S, REL_X, UNDER
 from jarana.core.errors import SolverError
 from jarana.core.outcomes.band import DRAWN_TIMES, Band, told
 from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, gains, measures_told
-from jarana.core.outcomes.tracks import MOST_KEPT, Tracks, evaluate, members_of
+from jarana.core.outcomes.tracks import MOST_KEPT, AsWritten, Tracks, evaluate, members_of
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import deviates
 from jarana.core.unknowns.drifts import MEMBER_GRID, base_of, factors_of
@@ -38,8 +39,8 @@ def made_up(heights: dict[str, list[list[float]]], situation: Situation = HERE) 
     did[..., FIRST_S], did[..., FIRST_M] = np.nan, np.nan
     ones = np.ones(count)
     return Tracks(
-        situation, names, np.arange(count), np.tile(TIMES, (count, 1)), at, did, np.zeros(len(names)), ones, at[0], TIMES,
-        did[0], top_held=False, led=True,
+        situation, names, np.arange(count), np.tile(TIMES, (count, 1)), at, did, np.zeros(len(names)), ones,
+        AsWritten(lambda: Ran(TIMES, at[0], did[0])), top_held=False, led=True,
     )  # fmt: skip
 
 

@@ -9,10 +9,11 @@ import numpy as np
 import pytest
 
 from jarana.core.engine.afloat import SUPPORT_DEPTH
+from jarana.core.engine.batch import Ran
 from jarana.core.engine.columns import AT_Z, NEAR_M, PULL, REL_X, REL_Y, TAKEN, UNDER
 from jarana.core.engine.hydro.water_properties import GRAVITY, LIFT_WATER_C, water_at
 from jarana.core.heads.sight import seen_to
-from jarana.core.outcomes.tracks import Tracks
+from jarana.core.outcomes.tracks import AsWritten, Tracks
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.situation import Person, Situation
 from jarana.core.water.reach import TakingZone
@@ -50,7 +51,17 @@ def made_up(here: Situation, names: tuple[str, ...], members: int = 1, led: bool
     times = np.tile(TIMES, (members, 1))
     numbers, ones = np.arange(members), np.ones(members)
     return Tracks(
-        here, names, numbers, times, at, did, np.zeros(len(names)), ones, at[0], TIMES, did[0], top_held=False, led=led
+        here,
+        names,
+        numbers,
+        times,
+        at,
+        did,
+        np.zeros(len(names)),
+        ones,
+        AsWritten(lambda: Ran(TIMES, at[0], did[0])),
+        top_held=False,
+        led=led,
     )
 
 

@@ -6,13 +6,14 @@ from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from concurrent.futures import Future
 from dataclasses import dataclass
+from functools import cached_property, partial
 from threading import Lock
 
 import numpy as np
 
 from jarana.core.drift.result import drift_key
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.batch import WORKERS, Ran, begin_batch
+from jarana.core.engine.batch import WORKERS, Ran, begin_batch, run_batch
 from jarana.core.engine.chain import Ready
 from jarana.core.engine.columns import AT_X, AT_Z, TAKEN, UNDER
 from jarana.core.engine.hydro.turbulence import TURBULENCE
@@ -45,6 +46,33 @@ MOST_KEPT = 48
 """Situations whose members are kept in a process; one takes about a megabyte."""
 
 
+class AsWritten:
+    """The run of a situation in which nothing is uncertain, once somebody asks."""
+
+    def __init__(self, run: Callable[[], Ran]) -> None:
+        self._run = run
+
+    @cached_property
+    def ran(self) -> Ran:
+        """What it did.
+
+        Raises
+        ------
+        SolverError
+            When it comes to no answer.
+        """
+        found = self._run()
+        if found.failed:
+            raise SolverError("the drift did not come to an answer", ())
+        return found
+
+
+def _alone(base: Base) -> Ran:
+    found = run_batch([nominal_drift(base)], workers=1)
+    assert found is not None
+    return found[0]
+
+
 @dataclass(frozen=True)
 class Tracks:
     """Members of a situation, those that came to an answer.
@@ -66,8 +94,8 @@ class Tracks:
         Leader to each, m, (names,).
     depth
         Factor of each member on the written depth, (k,).
-    nominal
-        The same of a run in which everything is as written and no eddy stirs, (names + 2, times, 9), and what it did.
+    as_written
+        The run in which everything is as written and no eddy stirs.
     top_held
         The rig hangs from the top of the chain: line taken in shortens the way to the flies.
     led
@@ -82,12 +110,20 @@ class Tracks:
     did: Floats
     arcs: Floats
     depth: Floats
-    nominal: Floats
-    nominal_times: Floats
-    nominal_did: Floats
+    as_written: AsWritten
     top_held: bool
     led: bool
     laws: tuple[Asked, ...] = ()
+
+    @property
+    def nominal(self) -> Floats:
+        """The same of the run as written, (names + 2, times, 9)."""
+        return self.as_written.ran.tracks
+
+    @property
+    def nominal_times(self) -> Floats:
+        """The times of that run, s, (times,)."""
+        return self.as_written.ran.times
 
     @property
     def count(self) -> int:
@@ -118,9 +154,7 @@ class Tracks:
             np.concatenate([p.did for p in parts]),
             first.arcs,
             np.concatenate([p.depth for p in parts]),
-            first.nominal,
-            first.nominal_times,
-            first.nominal_did,
+            first.as_written,
             first.top_held,
             first.led,
             first.laws,
@@ -141,6 +175,7 @@ class _Asked:
     base: Base
     wanted: range
     depth: list[float]
+    as_written: bool
     laws: tuple[Asked, ...]
 
 
@@ -152,11 +187,12 @@ def evaluate(
     counted: bool = True,
     draw: Callable[[Base, int, int], Factors] | None = None,
     bases: Bases | None = None,
+    as_written: bool = True,
 ) -> list[Tracks | None] | None:
     """Return what the members of situations do, the same members for each; None when the watch stopped it on the way.
 
     A rig that cannot be fished so, or of which too many members come to no answer, has None in its place. No members
-    at all give the nominal run alone, as the one member. Its drifts are steps of the watch where they are `counted`. With
+    at all give the nominal run alone, as the one member; beside members it is run only where `as_written`. Drifts are steps of the watch where they are `counted`. With
     `draw` other drifts than the members: of a situation made ready, its place among them, and a number. `bases` are those
     that were made ready before.
     """
@@ -172,11 +208,12 @@ def evaluate(
             with listening() as heard:
                 base = _base(situation, grid, bases)
                 factors = [draw(base, i, k) if draw else factors_of(base, k) for k in members]
-                drifts = [nominal_drift(base), *member_drifts(base, factors)]
+                alone = [nominal_drift(base)] if as_written or not factors else []
+                drifts = [*alone, *member_drifts(base, factors)]
         except (InputError, SolverError):
             asked.append(None)
             continue
-        asked.append(_Asked(base, members, [f.depth for f in factors], heard.rows))
+        asked.append(_Asked(base, members, [f.depth for f in factors], bool(alone), heard.rows))
         for drift in drifts:
             running.add(i, drift)
     found = running.wait()
@@ -267,11 +304,11 @@ def structure(situation: Situation) -> tuple[object, ...]:
     )
 
 
-def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg]
-    nominal, *rest = ran
-    if nominal.failed:
+def _tracks(asked: _Asked, ran: list[Ran]) -> Tracks | None:
+    nominal, rest = (ran[0], ran[1:]) if asked.as_written else (None, ran)
+    if nominal is not None and nominal.failed:
         return None
-    if not asked.wanted:
+    if nominal is not None and not asked.wanted:
         rest, numbers, depth = [nominal], np.array([-1]), np.ones(1)
     else:
         good = [k for k, one in enumerate(rest) if not one.failed]
@@ -295,9 +332,7 @@ def _tracks(asked: _Asked, ran: list) -> Tracks | None:  # type: ignore[type-arg
         did=np.stack([one.did for one in rest]),
         arcs=base.arcs,
         depth=depth,
-        nominal=nominal.tracks,
-        nominal_times=nominal.times,
-        nominal_did=nominal.did,
+        as_written=AsWritten(partial(_alone, base) if nominal is None else lambda: nominal),
         top_held=bool(base.nodes[-2] == 0),
         led=bool(base.nodes[-1] == 0) and isinstance(base.lowered.scenario.top, HeldTop),
         laws=merged((*asked.laws, *heard.rows)),

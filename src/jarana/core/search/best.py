@@ -141,9 +141,15 @@ class Search:
         self.meant = False
         return self._valued(pool, members)
 
-    def _decided(self, rows: Sequence[Reached | tuple[Reached, Valued]]) -> list[tuple[Reached, Valued]]:
-        """Return the best of what a few members judge by all that decide ranks."""
-        return self._valued(self._valued(rows, FEW)[:CLOSE], SOME)
+    def _decided(
+        self, rows: Sequence[Reached | tuple[Reached, Valued]], than: Reached, least: float
+    ) -> list[tuple[Reached, Valued]]:
+        """Return the best of what a few members judge by all that decide ranks, if by the few it is so much more than another."""
+        few = self._valued(rows, FEW)[:CLOSE]
+        if few:
+            known = self.value([than.situation], FEW)
+            few = [row for row in few if not known or row[1].worth.minutes > least * known[0].worth.minutes]
+        return self._valued(few, SOME)
 
     def _valued(self, rows: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
@@ -200,7 +206,7 @@ class Search:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
         for _ in range(ROUNDS):
             around = [r for coordinate in used for r in self._around(best[0], coordinate)]
-            found = self._decided(self._valued(around, NOMINAL)[:NEIGHBOURS])
+            found = self._decided(self._valued(around, NOMINAL)[:NEIGHBOURS], best[0], 1.0)
             if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
                 break
             best = found[0]
@@ -217,7 +223,7 @@ class Search:
                     made = made.then(key, move) if made is not None else None
                 if made is not None and self._may(made):
                     fewer.append(made)
-            found = self._decided(self._valued(fewer, NOMINAL)[:LIKELY])
+            found = self._decided(self._valued(fewer, NOMINAL)[:LIKELY], best[0], 1.0 - 2 * ALIKE)
             if not found or found[0][1].worth.minutes < (1.0 - ALIKE) * best[1].worth.minutes:
                 break
             best = found[0]

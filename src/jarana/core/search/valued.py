@@ -137,10 +137,11 @@ class Valuer:
         return found
 
     def _drifted(self, situations: list[Situation], members: range, of: range) -> list[Tracks | None]:
-        tracks = evaluate(situations, members, GRIDS[len(of)], self.watch, counted=False, bases=self._bases)
+        tracks = evaluate(situations, members, GRIDS[len(of)], self.watch, counted=False, bases=self._bases,
+                          as_written=False)  # fmt: skip
         if tracks is None:
             raise Stopped
-        self.drifts += len(situations) * (len(members) + 1)
+        self.drifts += len(situations) * max(len(members), 1)
         return tracks
 
 
