@@ -1,4 +1,7 @@
-"""What the tests of the API send and are answered, kept as the examples of its description: `pytest -p tests.api.recording -n 0 tests/api`."""
+"""What tests of the API send and are answered, kept as the examples of its description: `pytest -p tests.api.recording -n 0 tests/api`.
+
+What was kept before of what they do not send stays.
+"""
 
 from __future__ import annotations
 
@@ -9,7 +12,7 @@ from typing import Any
 import pytest
 from flask import Flask, Response, current_app, request, request_finished
 
-from jarana.api.examples import KEPT, bodies, parts, says, settled
+from jarana.api.examples import KEPT, bodies, kept, parts, says, settled
 from jarana.api.spec import openapi
 
 LONG = 2500
@@ -44,9 +47,9 @@ def cut(schemas: dict[str, Any], schema: dict[str, Any], value: Any, most: int) 
         return [cut(schemas, plain.get("items") or {}, below, most) for below in few]
     if isinstance(value, dict):
         known = plain.get("properties", {})
-        other = plain.get("additionalProperties")
-        inner = other if isinstance(other, dict) else {}
-        names = list(value) if known or "additionalProperties" not in plain else list(value)[:most]
+        inner = plain.get("additionalProperties")
+        names = list(value)[:most] if isinstance(inner, dict) and not known else list(value)
+        inner = inner if isinstance(inner, dict) else {}
         return {key: cut(schemas, known.get(key, inner), value[key], most) for key in names}
     return value
 
@@ -78,16 +81,17 @@ def pytest_sessionfinish() -> None:
         return
     description = openapi(apps[0])
     schemas = description["components"]["schemas"]
-    operations, found, properties = {}, set(), {}
+    operations, properties = dict(kept()["operations"]), dict(kept()["properties"])
+    found: set[str] = set()
     for path, told in description["paths"].items():
         for method, operation in told.items():
             name = f"{method.upper()} {path}"
-            if name not in sent or not dict(bodies(operation)):
-                continue
-            operations[name] = _best(schemas, operation, sent[name])
+            if name in sent and dict(bodies(operation)):
+                operations[name] = _best(schemas, operation, sent[name])
             for which, body in bodies(operation):
-                found |= {key for key, value in parts(schemas, body["schema"], operations[name][which]) if says(value)}
-                for pair in sent[name]:
+                shown = operations.get(name, {}).get(which)
+                found |= {key for key, value in parts(schemas, body["schema"], shown) if says(value)}
+                for pair in sent.get(name, ()):
                     for key, value in parts(schemas, body["schema"], pair[which]):
                         if says(value):
                             properties.setdefault(key, value)

@@ -16,7 +16,7 @@ from jarana.core.outcomes.measure import LEAST_MEMBERS, OF, gains, measures_told
 from jarana.core.outcomes.tracks import MOST_KEPT, AsWritten, Tracks, evaluate, members_of
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import deviates
-from jarana.core.unknowns.drifts import MEMBER_GRID, base_of, factors_of
+from jarana.core.unknowns.drifts import MEMBER_GRID, SEARCH_GRID, base_of, factors_of
 from jarana.core.watch import Watch
 from jarana.core.water.reach import TakingZone
 from tests.coverage import water
@@ -193,7 +193,7 @@ def test_joined_members_stand_one_behind_the_other() -> None:
     assert list(both.members) == [0, 1, 2, 3]
     assert both.count == 4
     assert both.at.shape[0] == both.did.shape[0] == both.times.shape[0] == 4
-    assert both.nominal_did is tracks.nominal_did
+    assert both.as_written is tracks.as_written
     assert (both.top_held, both.led, both.laws) == (tracks.top_held, tracks.led, tracks.laws)
 
 
@@ -206,7 +206,7 @@ def test_a_band_is_told_at_even_shares_of_the_drift_to_its_end() -> None:
 
 def test_where_nothing_hangs_nothing_finds_the_bottom() -> None:
     bare = made_up({"point": [[IN] * 5]})
-    none = replace(bare, names=(), at=bare.at[:, 1:], did=bare.did[:, 1:], nominal=bare.nominal[1:])
+    none = replace(bare, names=(), at=bare.at[:, 1:], did=bare.did[:, 1:])
     assert told(none, HERE).finds_bottom == 0.0
     assert told(none, HERE).flies == ()
 
@@ -284,3 +284,20 @@ def test_so_many_situations_are_kept_and_the_oldest_let_go() -> None:
     assert members_of(fished(rig, lakes[0]), 1) is first
     members_of(fished(rig, lakes[MOST_KEPT]), 1)
     assert members_of(fished(rig, lakes[0]), 1) is not first
+
+
+def test_the_run_as_written_beside_members_is_run_once_and_only_when_somebody_asks() -> None:
+    (beside,) = evaluate([HERE], range(2), SEARCH_GRID) or [None]
+    (later,) = evaluate([HERE], range(2), SEARCH_GRID, as_written=False) or [None]
+    assert beside is not None
+    assert later is not None
+    assert np.array_equal(later.at, beside.at)
+    assert "ran" not in vars(later.as_written)
+    assert np.array_equal(later.nominal, beside.nominal)
+    assert later.as_written.ran is later.as_written.ran
+
+
+def test_a_run_as_written_that_comes_to_no_answer_is_said_by_whoever_asks() -> None:
+    failed = AsWritten(lambda: Ran(TIMES, np.full((3, len(TIMES), 9), np.nan), np.zeros((3, 9))))
+    with pytest.raises(SolverError):
+        _ = failed.ran

@@ -8,9 +8,10 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from jarana.core.engine.batch import Ran
 from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
 from jarana.core.errors import InputError
-from jarana.core.outcomes.tracks import members_of
+from jarana.core.outcomes.tracks import AsWritten, members_of
 from jarana.core.rig.cost import CHOOSE_MIN, SLIDE_MIN, Cost, weather
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.tails import HangBehind
@@ -161,7 +162,7 @@ def depths_of(seconds: float | None) -> tuple[float, ...]:
     times = np.linspace(0.0, 10.0, tracks.nominal.shape[1])
     for row in range(len(tracks.names)):
         sunk[row, :, AT_Z] = -(row + 1.0) * times
-    return _depths(replace(tracks, nominal=sunk, nominal_times=times), seconds, swung.rig)
+    return _depths(replace(tracks, as_written=AsWritten(lambda: Ran(times, sunk, tracks.did[0]))), seconds, swung.rig)
 
 
 def test_depths_are_those_at_a_second_or_the_middle_of_the_second_half_the_uppermost_fly_first() -> None:

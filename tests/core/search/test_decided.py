@@ -210,6 +210,22 @@ def test_rigs_that_ride_as_meant_by_few_members_alone_are_taken_as_they_ride(
     assert tippet_m(best.rig) == pytest.approx(2.0)
 
 
+@pytest.mark.parametrize(("by_few", "least", "goes_on"), [(0.01, 1.0, True), (-0.01, 1.0, False), (-0.05, 0.94, True), (-0.07, 0.94, False)])  # fmt: skip
+def test_a_rig_is_judged_by_all_that_decide_only_where_a_few_find_it_worth_so_much(
+    valued: Valued, by_few: float, least: float, goes_on: bool, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    m = tippet_m(valued.rig)
+
+    def minutes(rig: Rig, members: int) -> float:
+        return 10.0 * (1.0 + (by_few if members == len(FEW) else 0.5) * (tippet_m(rig) != m))
+
+    search = search_by(valued, minutes, monkeypatch)
+    here = Reached(valued.situation)
+    longer = here.then("length", (SetLength(span="tippet", value="2 m"),))
+    assert longer is not None
+    assert [v.worth.minutes for _, v in search._decided([longer], here, least)] == ([15.0] if goes_on else [])
+
+
 def test_a_rig_of_which_no_member_comes_to_an_answer_is_none(valued: Valued, monkeypatch: pytest.MonkeyPatch) -> None:
     search = search_by(valued, lambda *_: 1.0, monkeypatch)
     search.value = lambda situations, members=range(0), screened=True: []  # type: ignore[assignment]

@@ -1974,27 +1974,23 @@ export interface components {
              * Mail
              * @description mail
              * @default
-             * @example somebody@fish.example
              */
             mail?: string;
             /**
              * Name
              * @description name
-             * @example Somebody
              */
             name: string;
             /**
              * Old
              * @description old
              * @default null
-             * @example text
              */
             old?: string | null;
             /**
              * Word
              * @description word
              * @default null
-             * @example text
              */
             word?: string | null;
         };
@@ -2013,31 +2009,26 @@ export interface components {
             /**
              * Browsers
              * @description In how many browsers this person is signed in.
-             * @example 2
              */
             browsers: number;
             /**
              * Has Word
              * @description has word
-             * @example true
              */
             has_word: boolean;
             /**
              * Mail
              * @description mail
-             * @example somebody@fish.example
              */
             mail: string | null;
             /**
              * May Set
              * @description A new password needs no old one: there is none, or this browser just came in by letter.
-             * @example true
              */
             may_set: boolean;
             /**
              * Name
              * @description name
-             * @example Somebody
              */
             name: string;
         };
@@ -2081,103 +2072,88 @@ export interface components {
              * Across M S
              * @description The fastest the point goes across, once the line is tight.
              * @default null
-             * @example 1
              */
             across_m_s?: number | null;
             /**
              * Angle Deg
              * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
              * @default null
-             * @example 1
              */
             angle_deg?: number | null;
             /**
              * Belly M
              * @description The farthest the lying line lies from the straight way, in the first half.
              * @default null
-             * @example 1
              */
             belly_m?: number | null;
             /**
              * Cast Deg
              * @description Way of the cast from straight across, ° downstream; None where the rod stands over its lane.
              * @default null
-             * @example 1
              */
             cast_deg?: number | null;
             /**
              * Dangle S
              * @description When a line that swings is within ten degrees of straight downstream.
              * @default null
-             * @example 1
              */
             dangle_s?: number | null;
             /**
              * Drag Free S
              * @description When what floats has left its own water by a hand's breadth; None where it does not.
              * @default null
-             * @example 1
              */
             drag_free_s?: number | null;
             /**
              * Inward M
              * @description How far the point came in towards the angler.
              * @default 0
-             * @example 0
              */
             inward_m?: number;
             /**
              * Inward N
              * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
              * @default null
-             * @example 1
              */
             inward_n?: number | null;
             /**
              * Line M
              * @description Length of line outside the tip.
-             * @example 1
              */
             line_m: number;
             /**
              * Out Share
              * @description Share of the drift in which a fly is out of the water.
              * @default 0
-             * @example 0
              */
             out_share?: number;
             /**
              * Sag M
              * @description In the second half of a drift held from the tip: farthest of the line in the air from the straight way between tip and water, its slope where it enters, and its pull across towards the angler there.
              * @default null
-             * @example 1
              */
             sag_m?: number | null;
             /**
              * Slip M
              * @description How far it has left it in the end.
              * @default null
-             * @example 1
              */
             slip_m?: number | null;
             /**
              * Strike M
              * @description Slack and belly between the tip and what shows a take, meaned over the second half: a strike takes it up first.
              * @default 0
-             * @example 0
              */
             strike_m?: number;
             /**
              * Sunk M
              * @description How much of such a line above where it is led lies under water, meaned over the second half; negative where that place itself is held over it.
              * @default null
-             * @example 1
              */
             sunk_m?: number | null;
             /**
              * Tip M
              * @description Height of the rod tip at the start.
-             * @example 1
              */
             tip_m: number;
         };
@@ -2189,20 +2165,17 @@ export interface components {
             /**
              * After
              * @description after
-             * @example weir-run
              */
             after: string;
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Depth
              * @description depth
              * @default
-             * @example
              */
             depth?: string;
             /**
@@ -2213,7 +2186,6 @@ export interface components {
             /**
              * Where
              * @description where
-             * @example pool
              * @enum {string}
              */
             where: "pool" | "water" | "leaf";
@@ -2226,7 +2198,6 @@ export interface components {
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint: string;
             /**
@@ -2238,13 +2209,11 @@ export interface components {
              * Tag Mm
              * @description tag, millimetres
              * @default 120
-             * @example 120
              */
             tag_mm?: number;
             /**
              * Weight
              * @description weight
-             * @example weir-run
              */
             weight: string;
         };
@@ -2257,7 +2226,6 @@ export interface components {
              * Cells
              * @description cells
              * @default {}
-             * @example {}
              */
             cells?: {
                 [key: string]: string;
@@ -2271,7 +2239,6 @@ export interface components {
              * Reference
              * @description reference
              * @default null
-             * @example weir-run
              */
             reference?: string | null;
         };
@@ -2285,7 +2252,6 @@ export interface components {
             /**
              * Distance
              * @description distance
-             * @example weir-run
              */
             distance: string;
             /**
@@ -2296,7 +2262,6 @@ export interface components {
             /**
              * Seconds
              * @description seconds
-             * @example weir-run
              */
             seconds: string;
         };
@@ -2308,27 +2273,23 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Method
              * @description method
              * @default
-             * @example
              */
             method?: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Revision
              * @description revision
              * @default null
-             * @example weir-run
              */
             revision?: string | null;
         };
@@ -2340,37 +2301,31 @@ export interface components {
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * High
              * @description high
-             * @example 1
              */
             high: number;
             /**
              * Hits
              * @description hits
-             * @example 1
              */
             hits: number;
             /**
              * Low
              * @description low
-             * @example 1
              */
             low: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Share
              * @description share
-             * @example 1
              */
             share: number;
         };
@@ -2382,19 +2337,16 @@ export interface components {
             /**
              * Asks
              * @description asks
-             * @example text
              */
             asks: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Of
              * @description of
-             * @example text
              */
             of: string;
             /**
@@ -2405,7 +2357,6 @@ export interface components {
             /**
              * Says
              * @description says
-             * @example text
              */
             says: string;
         };
@@ -2426,56 +2377,47 @@ export interface components {
             /**
              * Argument
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
-             * @example text
              */
             argument: string;
             /**
              * Greatest
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
-             * @example 1
              */
             greatest: number;
             /**
              * High
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
-             * @example 1
              */
             high: number;
             /**
              * Law
              * @description Its name and where it is written.
-             * @example text
              */
             law: string;
             /**
              * Least
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
-             * @example 1
              */
             least: number;
             /**
              * Low
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
-             * @example 1
              */
             low: number;
             /**
              * Means
              * @description What it means for the figures when the argument lies outside.
-             * @example text
              */
             means: string;
             /**
              * Rule
              * @description The argument in words, the least and the greatest value met, its range, and the unit rule of all four.
              * @default
-             * @example
              */
             rule?: string;
             /**
              * Source
              * @description Its name and where it is written.
-             * @example text
              */
             source: string;
         };
@@ -2487,7 +2429,6 @@ export interface components {
             /**
              * Attachment
              * @description attachment
-             * @example weir-run
              */
             attachment: string;
             /**
@@ -2504,7 +2445,6 @@ export interface components {
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint: string;
             /**
@@ -2537,13 +2477,11 @@ export interface components {
             /**
              * Mm
              * @description mm
-             * @example 0
              */
             mm: number;
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -2568,7 +2506,6 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /** @description knot */
@@ -2582,13 +2519,11 @@ export interface components {
              * Ready
              * @description ready
              * @default null
-             * @example weir-run
              */
             ready?: string | null;
             /**
              * School
              * @description school
-             * @example point
              * @enum {string}
              */
             school: "point" | "tag" | "link" | "ring" | "bend" | "fold";
@@ -2617,13 +2552,11 @@ export interface components {
              * All In Zone
              * @description Share of the time in which all flies with a hook are in the taking zone at once.
              * @default 0
-             * @example 0
              */
             all_in_zone?: number;
             /**
              * Finds Bottom
              * @description Share of the drifts in which any fly finds the bottom.
-             * @example 1
              */
             finds_bottom: number;
             /**
@@ -2634,20 +2567,17 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Laws
              * @description laws
              * @default []
-             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
              * Members
              * @description How many there are: the first answer has fewer.
-             * @example 1
              */
             members: number;
             /**
@@ -2659,14 +2589,12 @@ export interface components {
              * Sunk
              * @description Share of the drifts in which where the rig is held lies under water, meaned over their second half.
              * @default 0
-             * @example 0
              */
             sunk?: number;
             /**
              * Under
              * @description Share of the drifts in which what floats is under in the end.
              * @default 0
-             * @example 0
              */
             under?: number;
         };
@@ -2703,7 +2631,6 @@ export interface components {
              * Measure
              * @description measure
              * @default []
-             * @example []
              */
             measure?: string[];
             /**
@@ -2722,25 +2649,21 @@ export interface components {
             /**
              * Density Kg M3
              * @description density, kilograms a cubic metre
-             * @example 1
              */
             density_kg_m3: number;
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 1
              */
             diameter_mm: number;
             /**
              * Material
              * @description material
-             * @example text
              */
             material: string;
             /**
              * Metal Share
              * @description metal share
-             * @example 1
              */
             metal_share: number;
         };
@@ -2752,19 +2675,16 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Stony
              * @description stony
-             * @example true
              */
             stony: boolean;
         };
@@ -2776,25 +2696,21 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * X M
              * @description x, metres
-             * @example 1
              */
             x_m: number;
             /**
              * Zone End M
              * @description zone end, metres
-             * @example 1
              */
             zone_end_m: number;
             /**
              * Zone Top M
              * @description zone top, metres
-             * @example 1
              */
             zone_top_m: number;
         };
@@ -2806,25 +2722,21 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * X M
              * @description x, metres
-             * @example 1
              */
             x_m: number;
             /**
              * Zone End M
              * @description zone end, metres
-             * @example 1
              */
             zone_end_m: number;
             /**
              * Zone Top M
              * @description zone top, metres
-             * @example 1
              */
             zone_top_m: number;
         };
@@ -2837,14 +2749,12 @@ export interface components {
              * Before
              * @description before
              * @default null
-             * @example 0
              */
             before?: number | null;
             /**
              * Limit
              * @description limit
              * @default 200
-             * @example 200
              */
             limit?: number;
         };
@@ -2862,11 +2772,6 @@ export interface components {
              * Picked
              * @description Ids by kind; without it everything.
              * @default null
-             * @example {
-             *       "rods": [
-             *         "long-3"
-             *       ]
-             *     }
              */
             picked?: {
                 [key: string]: string[];
@@ -2875,7 +2780,6 @@ export interface components {
              * Water
              * @description water
              * @default null
-             * @example weir-run
              */
             water?: string | null;
         };
@@ -2887,9 +2791,6 @@ export interface components {
             /**
              * Methods
              * @description methods
-             * @example [
-             *       "level-contact"
-             *     ]
              */
             methods: string[];
             /** @description water */
@@ -2903,43 +2804,36 @@ export interface components {
             /**
              * Before P10
              * @description before p10
-             * @example 1
              */
             before_p10: number;
             /**
              * Before P90
              * @description before p90
-             * @example 1
              */
             before_p90: number;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Mean
              * @description mean
-             * @example 1
              */
             mean: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * P10
              * @description p10
-             * @example 1
              */
             p10: number;
             /**
              * P90
              * @description p90
-             * @example 1
              */
             p90: number;
         };
@@ -3053,13 +2947,11 @@ export interface components {
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * Outings
              * @description outings
-             * @example 1
              */
             outings: number;
             /**
@@ -3070,13 +2962,11 @@ export interface components {
             /**
              * Takes
              * @description takes
-             * @example 1
              */
             takes: number;
             /**
              * Written
              * @description written
-             * @example true
              */
             written: boolean;
         };
@@ -3088,13 +2978,11 @@ export interface components {
             /**
              * Code
              * @description code
-             * @example K7QW-3M9P-XR4T
              */
             code: string;
             /**
              * Picture
              * @description picture
-             * @example text
              */
             picture: string;
         };
@@ -3106,7 +2994,6 @@ export interface components {
             /**
              * Says
              * @description says
-             * @example text
              */
             says: string;
             /**
@@ -3123,26 +3010,22 @@ export interface components {
             /**
              * Hold Mm
              * @description hold, millimetres
-             * @example 1
              */
             hold_mm: number | null;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Seat
              * @description seat
              * @default Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
-             * @example Moisten, seat, test: wet it, draw it down slowly, pull it hard by hand. Nippers, not teeth.
              */
             seat?: string;
             /**
@@ -3178,37 +3061,31 @@ export interface components {
             /**
              * Fails In M S
              * @description fails in, metres a second
-             * @example 1
              */
             fails_in_m_s: number;
             /**
              * Last Speed M S
              * @description last speed, metres a second
-             * @example 1
              */
             last_speed_m_s: number;
             /**
              * Piles At M
              * @description piles at, metres
-             * @example 1
              */
             piles_at_m: number | null;
             /**
              * Sentence
              * @description sentence
-             * @example text
              */
             sentence: string;
             /**
              * Time S
              * @description time, seconds
-             * @example 1
              */
             time_s: number;
             /**
              * Verdict
              * @description verdict
-             * @example turns over
              * @enum {string}
              */
             verdict: "turns over" | "needs height" | "kicks" | "piles";
@@ -3222,25 +3099,21 @@ export interface components {
              * Above Point Mm
              * @description above point, millimetres
              * @default 0
-             * @example 0
              */
             above_point_mm?: number;
             /**
              * Drag Area Mm2
              * @description drag area mm2
-             * @example 0
              */
             drag_area_mm2: number;
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
         };
@@ -3252,19 +3125,16 @@ export interface components {
             /**
              * Full
              * @description full
-             * @example text
              */
             full: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Short
              * @description short
-             * @example text
              */
             short: string;
         };
@@ -3279,55 +3149,47 @@ export interface components {
              * Flies
              * @description flies
              * @default []
-             * @example []
              */
             flies?: components["schemas"]["FlyAt"][];
             /**
              * High M
              * @description high, metres
              * @default null
-             * @example 1
              */
             high_m?: number | null;
             /**
              * Low M
              * @description low, metres
              * @default null
-             * @example 1
              */
             low_m?: number | null;
             /**
              * Mark
              * @description mark
              * @default
-             * @example
              * @enum {string}
              */
             mark?: "" | "longer" | "sold" | "none" | "always";
             /**
              * Rung
              * @description rung
-             * @example 1
              */
             rung: number | null;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
             /**
              * Today
              * @description today
              * @default false
-             * @example false
              */
             today?: boolean;
             /**
              * Touches
              * @description touches
              * @default 0
-             * @example 0
              */
             touches?: number;
         };
@@ -3342,7 +3204,6 @@ export interface components {
              * New
              * @description new
              * @default []
-             * @example []
              */
             new?: string[];
             /**
@@ -3359,7 +3220,6 @@ export interface components {
             /**
              * By S
              * @description by, seconds
-             * @example -240
              */
             by_s: number;
             /**
@@ -3376,7 +3236,6 @@ export interface components {
             /**
              * By Mm
              * @description by, millimetres
-             * @example -5000
              */
             by_mm: number;
             /**
@@ -3387,7 +3246,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -3399,31 +3257,26 @@ export interface components {
             /**
              * After
              * @description after
-             * @example text
              */
             after: string;
             /**
              * Before
              * @description before
-             * @example text
              */
             before: string;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Said
              * @description said
-             * @example text
              */
             said: string;
             /**
              * What
              * @description what
-             * @example text
              */
             what: string;
         };
@@ -3436,26 +3289,22 @@ export interface components {
             /**
              * After S
              * @description after, seconds
-             * @example 1
              */
             after_s: number;
             /**
              * Depth M
              * @description depth, metres
              * @default 0
-             * @example 0
              */
             depth_m?: number;
             /**
              * Fly
              * @description fly
-             * @example weir-run
              */
             fly: string;
             /**
              * Where
              * @description where
-             * @example pool
              * @enum {string}
              */
             where: "pool" | "water" | "leaf";
@@ -3468,13 +3317,11 @@ export interface components {
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -3486,7 +3333,6 @@ export interface components {
             /**
              * Units
              * @description units
-             * @example metric
              */
             units: string;
         };
@@ -3498,19 +3344,16 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * What
              * @description what
-             * @example waters
              */
             what: string;
             /**
              * Why
              * @description why
-             * @example is another here; the one that is here stays
              */
             why: string;
         };
@@ -3522,7 +3365,6 @@ export interface components {
             /**
              * Code
              * @description code
-             * @example K7QW-3M9P-XR4T
              */
             code: string;
         };
@@ -3546,32 +3388,27 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Joined At
              * Format: date-time
              * @description joined, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             joined_at: string;
             /**
              * Me
              * @description me
-             * @example true
              */
             me: boolean;
             /**
              * Name
              * @description name
-             * @example Somebody
              */
             name: string;
             /**
              * Role
              * @description role
-             * @example keeper
              * @enum {string}
              */
             role: "keeper" | "member" | "guest";
@@ -3584,7 +3421,6 @@ export interface components {
             /**
              * Role
              * @description role
-             * @example keeper
              * @enum {string}
              */
             role: "keeper" | "member" | "guest";
@@ -3597,20 +3433,17 @@ export interface components {
             /**
              * Called Until
              * @description called until
-             * @example 2026-06-01T06:00:00+02:00
              */
             called_until: string | null;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example Tavrin valley
              */
             name: string;
             /**
@@ -3621,7 +3454,6 @@ export interface components {
             /**
              * Role
              * @description role
-             * @example keeper
              * @enum {string}
              */
             role: "keeper" | "member" | "guest";
@@ -3640,25 +3472,21 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example Tavrin valley
              */
             name: string;
             /**
              * People
              * @description people
-             * @example 12
              */
             people: number;
             /**
              * Role
              * @description role
-             * @example keeper
              * @enum {string}
              */
             role: "keeper" | "member" | "guest";
@@ -3682,88 +3510,74 @@ export interface components {
             /**
              * Called
              * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
-             * @example text
              */
             called: string;
             /**
              * Copy Id
              * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
-             * @example text
              */
             copy_id: string | null;
             /**
              * Edition
              * @description edition
-             * @example 1
              */
             edition: number;
             /**
              * Gives
              * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
-             * @example true
              */
             gives: boolean;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example rig
              * @enum {string}
              */
             kind: "rig" | "water" | "rules" | "leader";
             /**
              * Known
              * @description What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
-             * @example true
              */
             known: boolean;
             /**
              * Mine
              * @description Who asks put it in.
-             * @example true
              */
             mine: boolean;
             /**
              * Name
              * @description name
-             * @example Weir Run
              */
             name: string;
             /**
              * Newer
              * @description What of their own is a copy of it, what a water is called there, whether the club has a newer one, and whether their outings teach the club of it.
-             * @example true
              */
             newer: boolean;
             /**
              * Pool
              * @description What several people's outings say of a water, empty of anything else; and whether that is enough to write it down.
-             * @example text
              */
             pool: string;
             /**
              * Put At
              * Format: date-time
              * @description put, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             put_at: string;
             /**
              * Says
              * @description What it is, in a few words and figures.
-             * @example 0.90 m, 0.62 m/s
              */
             says: string;
             /**
              * Whose
              * @description whose
-             * @example Somebody
              */
             whose: string;
         };
@@ -3780,7 +3594,6 @@ export interface components {
             /**
              * X M
              * @description x, metres
-             * @example 1
              */
             x_m: number;
         };
@@ -3792,7 +3605,6 @@ export interface components {
             /**
              * About
              * @description about
-             * @example text
              */
             about: string;
             /**
@@ -3803,44 +3615,37 @@ export interface components {
             /**
              * Computed
              * @description computed
-             * @example true
              */
             computed: boolean;
             /**
              * Detail
              * @description detail
-             * @example true
              */
             detail: boolean;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Kind
              * @description kind
-             * @example words
              * @enum {string}
              */
             kind: "words" | "figure" | "count" | "choice" | "yes" | "date";
             /**
              * Required
              * @description required
-             * @example true
              */
             required: boolean;
             /**
              * Shared
              * @description shared
-             * @example true
              */
             shared: boolean;
             /**
              * Title
              * @description title
-             * @example text
              */
             title: string;
         };
@@ -3853,14 +3658,12 @@ export interface components {
              * Revision Id
              * Format: uuid
              * @description revision, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
              * Rig Id
              * Format: uuid
              * @description rig, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -3872,19 +3675,16 @@ export interface components {
             /**
              * Knots
              * @description knots
-             * @example 1
              */
             knots: number;
             /**
              * Line M
              * @description line, metres
-             * @example 1
              */
             line_m: number;
             /**
              * Minutes
              * @description minutes
-             * @example 1
              */
             minutes: number;
         };
@@ -3906,25 +3706,21 @@ export interface components {
              * Here
              * @description Only drifts at this place count.
              * @default false
-             * @example false
              */
             here?: boolean;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Last
              * @description last
-             * @example 1
              */
             last: number;
             /**
              * Least
              * @description least
-             * @example 1
              */
             least: number;
             /**
@@ -3936,26 +3732,22 @@ export interface components {
              * Only
              * @description All of the last drifts must be of these taps: a run, not a count.
              * @default false
-             * @example false
              */
             only?: boolean;
             /**
              * Says
              * @description says
-             * @example text
              */
             says: string;
             /**
              * Since
              * @description The count begins after this happened.
              * @default []
-             * @example []
              */
             since?: string[];
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -3977,50 +3769,42 @@ export interface components {
              * Done
              * @description It is counted with.
              * @default false
-             * @example false
              */
             done?: boolean;
             /**
              * Family
              * @description family
-             * @example text
              */
             family: string;
             /**
              * Fish
              * @description fish
-             * @example 1
              */
             fish: number;
             /**
              * Keeps
              * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
-             * @example 1
              */
             keeps: number;
             /**
              * Knot
              * @description knot
-             * @example text
              */
             knot: string;
             /**
              * Row
              * @description The row of one's own knots that says it already, or says another figure; empty for a new one.
              * @default
-             * @example
              */
             row?: string;
             /**
              * Said
              * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
-             * @example 1
              */
             said: number;
             /**
              * Spread
              * @description Of the dry line's strength, %: by them, as it is said to, and from tying to tying.
-             * @example 1
              */
             spread: number;
         };
@@ -4032,7 +3816,6 @@ export interface components {
             /**
              * Fly
              * @description fly
-             * @example text
              */
             fly: string;
             /**
@@ -4053,7 +3836,6 @@ export interface components {
             /**
              * Role
              * @description role
-             * @example text
              */
             role: string;
         };
@@ -4066,26 +3848,22 @@ export interface components {
              * Drifts
              * @description drifts
              * @default 0
-             * @example 0
              */
             drifts?: number;
             /**
              * Lane
              * @description lane
-             * @example text
              */
             lane: string;
             /**
              * Step
              * @description step
-             * @example 1
              */
             step: number;
             /**
              * Takes
              * @description takes
              * @default 0
-             * @example 0
              */
             takes?: number;
         };
@@ -4098,13 +3876,11 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -4116,7 +3892,6 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -4128,7 +3903,6 @@ export interface components {
             /**
              * Fly
              * @description fly
-             * @example text
              */
             fly: string;
             /**
@@ -4157,91 +3931,76 @@ export interface components {
             /**
              * Cut Mm
              * @description cut, millimetres
-             * @example 1
              */
             cut_mm: number;
             /**
              * Cut Shown
              * @description cut shown
-             * @example text
              */
             cut_shown: string;
             /**
              * Eaten Mm
              * @description eaten, millimetres
-             * @example 1
              */
             eaten_mm: number;
             /**
              * Extra Shown
              * @description extra shown
-             * @example text
              */
             extra_shown: string;
             /**
              * Finished Mm
              * @description finished, millimetres
-             * @example 1
              */
             finished_mm: number;
             /**
              * Finished Shown
              * @description finished shown
-             * @example text
              */
             finished_shown: string;
             /**
              * Held Mm
              * @description held, millimetres
-             * @example 1
              */
             held_mm: number;
             /**
              * Line
              * @description line
-             * @example text
              */
             line: string;
             /**
              * Look
              * @description look
-             * @example text
              */
             look: string;
             /**
              * Measured
              * @description measured
-             * @example text
              */
             measured: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Spool
              * @description spool
-             * @example text
              */
             spool: string;
             /**
              * Spool Id
              * @description spool, its id
-             * @example text
              */
             spool_id: string | null;
             /**
              * Tag Mm
              * @description tag, millimetres
-             * @example 1
              */
             tag_mm: number;
         };
@@ -4253,7 +4012,6 @@ export interface components {
             /**
              * Reason
              * @description reason
-             * @example text
              */
             reason: string;
             /**
@@ -4270,25 +4028,21 @@ export interface components {
             /**
              * P10
              * @description p10
-             * @example 1
              */
             p10: number;
             /**
              * P50
              * @description p50
-             * @example 1
              */
             p50: number;
             /**
              * P90
              * @description p90
-             * @example 1
              */
             p90: number;
             /**
              * Seconds
              * @description seconds
-             * @example 1
              */
             seconds: number;
         };
@@ -4318,20 +4072,17 @@ export interface components {
             /**
              * Letters
              * @description This server sends letters.
-             * @example true
              */
             letters: boolean;
             /**
              * Passkeys
              * @description This page takes passkeys: it is open by a name.
              * @default false
-             * @example false
              */
             passkeys?: boolean;
             /**
              * Sign Up
              * @description sign up
-             * @example invited
              */
             sign_up: string;
         };
@@ -4344,77 +4095,66 @@ export interface components {
              * Floats
              * @description floats
              * @default []
-             * @example []
              */
             floats?: components["schemas"]["Float"][];
             /**
              * Knot Tests
              * @description knot tests
              * @default []
-             * @example []
              */
             knot_tests?: components["schemas"]["KnotTest"][];
             /**
              * Leaders
              * @description leaders
              * @default []
-             * @example []
              */
             leaders?: components["schemas"]["OwnedLeader"][];
             /**
              * Lines
              * @description lines
              * @default []
-             * @example []
              */
             lines?: components["schemas"]["FlyLine"][];
             /**
              * Patterns
              * @description patterns
              * @default []
-             * @example []
              */
             patterns?: components["schemas"]["FlyPattern"][];
             /**
              * Reels
              * @description reels
              * @default []
-             * @example []
              */
             reels?: components["schemas"]["Reel"][];
             /**
              * Rings
              * @description rings
              * @default []
-             * @example []
              */
             rings?: components["schemas"]["OwnedRing"][];
             /**
              * Rods
              * @description rods
              * @default []
-             * @example []
              */
             rods?: components["schemas"]["Rod"][];
             /**
              * Shots
              * @description shots
              * @default []
-             * @example []
              */
             shots?: components["schemas"]["OwnedShot"][];
             /**
              * Spools
              * @description spools
              * @default []
-             * @example []
              */
             spools?: components["schemas"]["Spool"][];
             /**
              * Winders
              * @description winders
              * @default []
-             * @example []
              */
             winders?: components["schemas"]["Winder"][];
         };
@@ -4435,48 +4175,41 @@ export interface components {
              * D
              * @description d
              * @default
-             * @example
              */
             d?: string;
             /**
              * Dx
              * @description dx
              * @default 0
-             * @example 0
              */
             dx?: number;
             /**
              * Dy
              * @description dy
              * @default 0
-             * @example 0
              */
             dy?: number;
             /**
              * Role
              * @description role
-             * @example text
              */
             role: string;
             /**
              * Width
              * @description width
              * @default 0
-             * @example 0
              */
             width?: number;
             /**
              * X
              * @description x
              * @default 0
-             * @example 0
              */
             x?: number;
             /**
              * Y
              * @description y
              * @default 0
-             * @example 0
              */
             y?: number;
         };
@@ -4490,7 +4223,6 @@ export interface components {
             /**
              * Length
              * @description length
-             * @example weir-run
              */
             length: string;
             /**
@@ -4501,7 +4233,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -4515,20 +4246,17 @@ export interface components {
             /**
              * C Beaded
              * @description c beaded
-             * @example 1
              */
             c_beaded: number;
             /**
              * C Unbeaded
              * @description c unbeaded
-             * @example 1
              */
             c_unbeaded: number;
             /**
              * Drawn
              * @description drawn
              * @default slim
-             * @example slim
              * @enum {string}
              */
             drawn?: "slim" | "rough" | "bushy" | "hackled" | "winged";
@@ -4536,44 +4264,37 @@ export interface components {
              * Floatant
              * @description floatant
              * @default
-             * @example
              */
             floatant?: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Lift Lasts
              * @description lift lasts
              * @default false
-             * @example false
              */
             lift_lasts?: boolean;
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Soaked Kg M3
              * @description soaked, kilograms a cubic metre
-             * @example 1
              */
             soaked_kg_m3: number;
             /**
              * Width Share
              * @description width share
-             * @example 1
              */
             width_share: number;
         };
@@ -4585,13 +4306,11 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -4603,7 +4322,6 @@ export interface components {
             /**
              * Index
              * @description index
-             * @example 0
              */
             index: number;
             /**
@@ -4620,13 +4338,11 @@ export interface components {
             /**
              * Index
              * @description index
-             * @example 0
              */
             index: number;
             /**
              * Of
              * @description of
-             * @example soundings
              * @enum {string}
              */
             of: "soundings" | "lanes" | "obstacles";
@@ -4644,7 +4360,6 @@ export interface components {
             /**
              * Index
              * @description index
-             * @example 0
              */
             index: number;
             /**
@@ -4661,66 +4376,56 @@ export interface components {
             /**
              * Card
              * @description card
-             * @example text
              */
             card: string;
             /**
              * Facts
              * @description facts
              * @default []
-             * @example []
              */
             facts?: string[];
             /**
              * Fault
              * @description fault
-             * @example text
              */
             fault: string;
             /**
              * Holds
              * @description holds
              * @default
-             * @example
              */
             holds?: string;
             /**
              * Loses
              * @description loses
              * @default 0
-             * @example 0
              */
             loses?: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Now
              * @description now
              * @default false
-             * @example false
              */
             now?: boolean;
             /**
              * Of Best
              * @description of best
              * @default 0
-             * @example 0
              */
             of_best?: number;
             /**
              * School
              * @description school
-             * @example text
              */
             school: string;
             /**
              * Words
              * @description words
-             * @example text
              */
             words: string;
         };
@@ -4743,20 +4448,17 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * Hard
              * @description hard
              * @default false
-             * @example false
              */
             hard?: boolean;
             /**
              * Part
              * @description part
-             * @example weir-run
              */
             part: string;
             /** @description rig */
@@ -4772,7 +4474,6 @@ export interface components {
             /**
              * Fly
              * @description fly
-             * @example weir-run
              */
             fly: string;
             /**
@@ -4784,7 +4485,6 @@ export interface components {
              * Used
              * @description used
              * @default false
-             * @example false
              */
             used?: boolean;
         };
@@ -4813,33 +4513,28 @@ export interface components {
              * About
              * @description about
              * @default null
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             about?: string | null;
             /**
              * At
              * Format: date-time
              * @description at
-             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Device
              * @description device
-             * @example weir-run
              */
             device: string;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example weir-run
              */
             kind: string;
             /**
@@ -4852,14 +4547,12 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 0
              */
             seq: number;
             /**
              * Undoes
              * @description undoes
              * @default null
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             undoes?: string | null;
         };
@@ -4890,27 +4583,23 @@ export interface components {
             /**
              * Asks
              * @description asks
-             * @example text
              */
             asks: string;
             /**
              * Best
              * @description What can be chosen, and which of it is right; `ordered`, where beside is nearly.
              * @default []
-             * @example []
              */
             best?: number[];
             /**
              * Choices
              * @description What can be chosen, and which of it is right; `ordered`, where beside is nearly.
              * @default []
-             * @example []
              */
             choices?: string[];
             /**
              * Control
              * @description What one guesses with: a slider of seconds, of shares or of a way, a depth that is drawn, or one of some choices.
-             * @example seconds
              * @enum {string}
              */
             control: "seconds" | "depth" | "share" | "way" | "choice";
@@ -4922,80 +4611,68 @@ export interface components {
             /**
              * Depth M
              * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
-             * @example 1
              */
             depth_m: number;
             /**
              * High
              * @description Ends of the slider.
              * @default 1
-             * @example 1
              */
             high?: number;
             /**
              * Kind
              * @description kind
-             * @example weir-run
              */
             kind: string;
             /**
              * Low
              * @description Ends of the slider.
              * @default 0
-             * @example 0
              */
             low?: number;
             /**
              * Ordered
              * @description ordered
              * @default true
-             * @example true
              */
             ordered?: boolean;
             /**
              * P10
              * @description The answer in the slider's unit, of drifts that nobody could tell apart.
              * @default 0
-             * @example 0
              */
             p10?: number;
             /**
              * P50
              * @description The answer in the slider's unit, of drifts that nobody could tell apart.
              * @default 0
-             * @example 0
              */
             p50?: number;
             /**
              * P90
              * @description The answer in the slider's unit, of drifts that nobody could tell apart.
              * @default 0
-             * @example 0
              */
             p90?: number;
             /**
              * Rule
              * @description How figures of it are written.
-             * @example text
              */
             rule: string;
             /**
              * Seconds
              * @description What is played then: how long, how deep the water is, where they take, from and to as depths, the flies' ways.
-             * @example 1
              */
             seconds: number;
             /**
              * Stops S
              * @description When the sign that is drawn stops, s; None where none is.
              * @default null
-             * @example 1
              */
             stops_s?: number | null;
             /**
              * Tells
              * @description What is said once one has guessed.
-             * @example text
              */
             tells: string;
             /**
@@ -5015,55 +4692,46 @@ export interface components {
             /**
              * Drag
              * @description drag
-             * @example 1
              */
             drag: number;
             /**
              * Fishing
              * @description fishing
-             * @example 1
              */
             fishing: number;
             /**
              * Free
              * @description free
-             * @example 1
              */
             free: number;
             /**
              * Hangs
              * @description hangs
-             * @example 1
              */
             hangs: number;
             /**
              * More
              * @description more
-             * @example 1
              */
             more: number;
             /**
              * Noticed
              * @description noticed
-             * @example 1
              */
             noticed: number;
             /**
              * Shown
              * @description shown
-             * @example 1
              */
             shown: number;
             /**
              * Stealth
              * @description stealth
-             * @example 1
              */
             stealth: number;
             /**
              * Zone
              * @description zone
-             * @example 1
              */
             zone: number;
         };
@@ -5075,19 +4743,16 @@ export interface components {
             /**
              * Path
              * @description path
-             * @example text
              */
             path: string;
             /**
              * Reason
              * @description reason
-             * @example text
              */
             reason: string;
             /**
              * Value
              * @description value
-             * @example text
              */
             value: string;
         };
@@ -5099,25 +4764,21 @@ export interface components {
             /**
              * Column
              * @description column
-             * @example text
              */
             column: string;
             /**
              * Line
              * @description line
-             * @example 1
              */
             line: number;
             /**
              * Reason
              * @description reason
-             * @example text
              */
             reason: string;
             /**
              * Value
              * @description value
-             * @example text
              */
             value: string;
         };
@@ -5132,7 +4793,6 @@ export interface components {
              * Depth Known
              * @description depth known
              * @default true
-             * @example true
              */
             depth_known?: boolean;
             /**
@@ -5149,14 +4809,12 @@ export interface components {
              * Methods
              * @description methods
              * @default []
-             * @example []
              */
             methods?: string[];
             /**
              * Most Knots
              * @description most knots
              * @default null
-             * @example 0
              */
             most_knots?: number | null;
             /** @description water */
@@ -5165,7 +4823,6 @@ export interface components {
              * Zone Known
              * @description zone known
              * @default true
-             * @example true
              */
             zone_known?: boolean;
         };
@@ -5200,7 +4857,6 @@ export interface components {
             /**
              * Nothing Fits
              * @description nothing fits
-             * @example text
              */
             nothing_fits: string;
             /**
@@ -5211,13 +4867,11 @@ export interface components {
             /**
              * Settled
              * @description settled
-             * @example true
              */
             settled: boolean;
             /**
              * Turns On
              * @description turns on
-             * @example text
              */
             turns_on: string;
             /**
@@ -5235,14 +4889,12 @@ export interface components {
              * Mass Kg
              * @description mass, kilograms
              * @default 0.5
-             * @example 0.5
              */
             mass_kg?: number;
             /**
              * Species
              * @description species
              * @default trout
-             * @example trout
              */
             species?: string;
         };
@@ -5255,33 +4907,28 @@ export interface components {
              * Drifts
              * @description drifts
              * @default 0
-             * @example 0
              */
             drifts?: number;
             /**
              * Option
              * @description option
-             * @example 1
              */
             option: number;
             /**
              * Rig
              * @description rig
-             * @example 1
              */
             rig: number;
             /**
              * Takes
              * @description takes
              * @default 0
-             * @example 0
              */
             takes?: number;
             /**
              * Touched
              * @description touched
              * @default 0
-             * @example 0
              */
             touched?: number;
         };
@@ -5293,13 +4940,11 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -5311,20 +4956,17 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 0.05
              */
             depth_m: number;
             /**
              * Kind
              * @description kind
-             * @example river
              * @enum {string}
              */
             kind: "river" | "lake";
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 0
              */
             pace_m_s: number;
         };
@@ -5338,26 +4980,22 @@ export interface components {
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 2
              */
             diameter_mm: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Lift Gf
              * @description lift, grams of lift
-             * @example 1
              */
             lift_gf: number;
             /**
              * Look
              * @description look
              * @default ball
-             * @example ball
              * @enum {string}
              */
             look?: "foam" | "yarn" | "ball";
@@ -5365,20 +5003,17 @@ export interface components {
              * Mass Mg
              * @description mass, milligrams
              * @default null
-             * @example 1
              */
             mass_mg?: number | null;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Releasing
              * @description releasing
              * @default false
-             * @example false
              */
             releasing?: boolean;
         };
@@ -5399,13 +5034,11 @@ export interface components {
             /**
              * Mm
              * @description mm
-             * @example 0
              */
             mm: number;
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -5427,7 +5060,6 @@ export interface components {
              * Colour
              * @description colour
              * @default olive
-             * @example olive
              * @enum {string}
              */
             colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
@@ -5444,48 +5076,41 @@ export interface components {
              * Lift Gf
              * @description lift, grams of lift
              * @default null
-             * @example 1
              */
             lift_gf?: number | null;
             /**
              * Pattern
              * @description pattern
-             * @example weir-run
              */
             pattern: string;
             /**
              * Pattern Id
              * @description pattern, its id
              * @default null
-             * @example weir-run
              */
             pattern_id?: string | null;
             /**
              * Source
              * @description source
              * @default null
-             * @example weir-run
              */
             source?: string | null;
             /**
              * Timed Drag
              * @description timed drag
              * @default null
-             * @example 0
              */
             timed_drag?: number | null;
             /**
              * Timed Spread
              * @description timed spread
              * @default 0.3
-             * @example 0.3
              */
             timed_spread?: number;
             /**
              * Weighed Mg
              * @description weighed, milligrams
              * @default null
-             * @example 1
              */
             weighed_mg?: number | null;
             /**
@@ -5502,19 +5127,16 @@ export interface components {
             /**
              * Lies
              * @description lies
-             * @example true
              */
             lies: boolean;
             /**
              * M
              * @description m
-             * @example 1
              */
             m: number;
             /**
              * Takes
              * @description takes
-             * @example true
              */
             takes: boolean;
         };
@@ -5542,21 +5164,18 @@ export interface components {
              * Bed Share
              * @description Share of a drift on the stones, meaned over the drifts.
              * @default 0
-             * @example 0
              */
             bed_share?: number;
             /**
              * Contacts
              * @description How often it comes down onto them in a drift, meaned.
              * @default 0
-             * @example 0
              */
             contacts?: number;
             /**
              * Depths
              * @description At the counts an angler uses.
              * @default []
-             * @example []
              */
             depths?: components["schemas"]["DepthAt"][];
             /** @description drag, metres a second */
@@ -5566,14 +5185,12 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * In Zone
              * @description Mean share of a drift in the taking zone.
              * @default 0
-             * @example 0
              */
             in_zone?: number;
             /** @description metres to bottom */
@@ -5600,7 +5217,6 @@ export interface components {
              * Touches
              * @description Share of the drifts in which it finds the bottom.
              * @default 0
-             * @example 0
              */
             touches?: number;
         };
@@ -5648,122 +5264,103 @@ export interface components {
             /**
              * Bed Share
              * @description Share of the drift on the stones.
-             * @example 1
              */
             bed_share: number;
             /**
              * Contacts
              * @description How often it came down onto them.
-             * @example 1
              */
             contacts: number;
             /**
              * Course
              * @description What it does in the end: the last tenth against the one before.
              * @default settled
-             * @example settled
              * @enum {string}
              */
             course?: "settled" | "sinking" | "rising" | "on the bed";
             /**
              * Drag M S
              * @description Mean speed over the water around it in the second half, downstream positive; on the bed, over the water that goes past it 2 cm up.
-             * @example 1
              */
             drag_m_s: number;
             /**
              * Entry X M
              * @description Where it lands, from the origin of the drift.
-             * @example 1
              */
             entry_x_m: number;
             /**
              * First In Zone S
              * @description When it first is in the taking zone, and for what share of the drift.
-             * @example 1
              */
             first_in_zone_s: number | null;
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * Least Height M
              * @description The closest it comes to the bed.
-             * @example 1
              */
             least_height_m: number;
             /**
              * Metres To Bottom
              * @description Way from its entry until it is within 2 cm of the bed, either way along the water; None when it never is.
-             * @example 1
              */
             metres_to_bottom: number | null;
             /**
              * Metres To Zone
              * @description Its travel from its entry until it first is in the taking zone.
              * @default null
-             * @example 1
              */
             metres_to_zone?: number | null;
             /**
              * Node
              * @description Which drawn node it is.
-             * @example 1
              */
             node: number;
             /**
              * Off M
              * @description How far off the angler's bank it is at the end.
              * @default 0
-             * @example 0
              */
             off_m?: number;
             /**
              * Rides M
              * @description How far downstream of the top it is at the end (negative: it trails upstream).
              * @default 0
-             * @example 0
              */
             rides_m?: number;
             /**
              * Role
              * @description role
-             * @example text
              */
             role: string;
             /**
              * Seconds To Bottom
              * @description When that is.
-             * @example 1
              */
             seconds_to_bottom: number | null;
             /**
              * Settled Depth M
              * @description Mean depth of the last tenth.
-             * @example 1
              */
             settled_depth_m: number;
             /**
              * Settled S
              * @description From when on its depth, meaned over a tenth of the drift, stays within 5 % or 2 cm of that.
              * @default 0
-             * @example 0
              */
             settled_s?: number;
             /**
              * Share In Zone
              * @description When it first is in the taking zone, and for what share of the drift.
-             * @example 1
              */
             share_in_zone: number;
             /**
              * Slack M
              * @description How much longer the line to it is than the straight way, at the end.
              * @default 0
-             * @example 0
              */
             slack_m?: number;
         };
@@ -5778,54 +5375,46 @@ export interface components {
              * Hang M
              * @description hang, metres
              * @default null
-             * @example 1
              */
             hang_m?: number | null;
             /**
              * Head M
              * @description head, metres
              * @default null
-             * @example 1
              */
             head_m?: number | null;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Line Class
              * @description line class
              * @default 5
-             * @example 5
              */
             line_class?: number;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Taper
              * @description taper
              * @default weight forward
-             * @example weight forward
              * @enum {string}
              */
             taper?: "weight forward" | "double" | "level" | "shooting head";
             /**
              * Tip Mm
              * @description tip, millimetres
-             * @example 1.2
              */
             tip_mm: number;
             /**
              * Zones
              * @description zones
              * @default []
-             * @example []
              */
             zones?: components["schemas"]["SinkZone"][];
         };
@@ -5843,7 +5432,6 @@ export interface components {
              * Out Mm
              * @description out, millimetres
              * @default 9000
-             * @example 9000
              */
             out_mm?: number;
         };
@@ -5855,13 +5443,11 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Weight
              * @description weight
-             * @example text
              */
             weight: string;
         };
@@ -5877,7 +5463,6 @@ export interface components {
              * Colour
              * @description colour
              * @default olive
-             * @example olive
              * @enum {string}
              */
             colour?: "olive" | "brown" | "black" | "hare" | "red" | "pink" | "cream" | "orange";
@@ -5888,41 +5473,35 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Lift Gf
              * @description lift, grams of lift
              * @default null
-             * @example 1
              */
             lift_gf?: number | null;
             /**
              * Looks
              * @description looks
              * @default
-             * @example
              */
             looks?: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Role
              * @description role
              * @default null
-             * @example imitation
              */
             role?: ("imitation" | "attractor" | "anchor" | "searching") | null;
             /**
              * Stands For
              * @description stands for
              * @default
-             * @example
              */
             stands_for?: string;
             /**
@@ -5940,25 +5519,21 @@ export interface components {
              * Low
              * @description low
              * @default false
-             * @example false
              */
             low?: boolean;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Owned
              * @description owned
-             * @example 1
              */
             owned: number | null;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
         };
@@ -5977,58 +5552,49 @@ export interface components {
             /**
              * Knots
              * @description knots
-             * @example 1
              */
             knots: number | null;
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Minutes
              * @description minutes
-             * @example 1
              */
             minutes: number | null;
             /**
              * Missing
              * @description missing
              * @default []
-             * @example []
              */
             missing?: components["schemas"]["LackView"][];
             /**
              * Moved
              * @description moved
              * @default
-             * @example
              */
             moved?: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * P10
              * @description p10
-             * @example 1
              */
             p10: number;
             /**
              * P90
              * @description p90
-             * @example 1
              */
             p90: number;
             /**
              * Rides
              * @description rides
              * @default []
-             * @example []
              */
             rides?: components["schemas"]["RideView"][];
             /** @description rig */
@@ -6036,13 +5602,11 @@ export interface components {
             /**
              * Takes
              * @description takes
-             * @example text
              */
             takes: string;
             /**
              * Worth Min Per Hour
              * @description worth min per hour
-             * @example 1
              */
             worth_min_per_hour: number;
         };
@@ -6055,31 +5619,26 @@ export interface components {
              * At
              * Format: date-time
              * @description at
-             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Flow M3 S
              * @description flow, cubic metres a second
-             * @example 0
              */
             flow_m3_s: number;
             /**
              * Level M
              * @description level, metres
-             * @example -5
              */
             level_m: number;
             /**
              * Station
              * @description station
-             * @example weir-run
              */
             station: string;
             /**
              * Temperature C
              * @description temperature, °C
-             * @example -1
              */
             temperature_c: number;
         };
@@ -6091,7 +5650,6 @@ export interface components {
             /**
              * Age S
              * @description age, seconds
-             * @example 1
              */
             age_s: number;
             /** @description reading */
@@ -6099,7 +5657,6 @@ export interface components {
             /**
              * Trouble
              * @description trouble
-             * @example text
              */
             trouble: string;
         };
@@ -6111,7 +5668,6 @@ export interface components {
             /**
              * Gives
              * @description gives
-             * @example true
              */
             gives: boolean;
         };
@@ -6130,14 +5686,12 @@ export interface components {
             /**
              * Guess
              * @description guess
-             * @example -1000000
              */
             guess: number;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
         };
@@ -6159,43 +5713,36 @@ export interface components {
             /**
              * High
              * @description high
-             * @example 1
              */
             high: number;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Low
              * @description low
-             * @example 1
              */
             low: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Own
              * @description own
-             * @example 1
              */
             own: number | null;
             /**
              * Unit
              * @description unit
-             * @example text
              */
             unit: string;
             /**
              * Value
              * @description value
-             * @example 1
              */
             value: number;
         };
@@ -6207,27 +5754,23 @@ export interface components {
             /**
              * Length M
              * @description length, metres
-             * @example 0.005
              */
             length_m: number;
             /**
              * Pause S
              * @description pause, seconds
              * @default 0
-             * @example 0
              */
             pause_s?: number;
             /**
              * Speed M S
              * @description speed, metres a second
-             * @example 0.005
              */
             speed_m_s: number;
             /**
              * Times
              * @description times
              * @default 1
-             * @example 1
              */
             times?: number;
         };
@@ -6249,21 +5792,18 @@ export interface components {
              * Hold S
              * @description How long the team is held then, s.
              * @default 10
-             * @example 10
              */
             hold_s?: number;
             /**
              * Left Mm
              * @description Fly line outside the tip when its mark is there, mm.
              * @default 3000
-             * @example 3000
              */
             left_mm?: number;
             /**
              * Lift Mm
              * @description How far the rod is raised first, mm.
              * @default 1000
-             * @example 1000
              */
             lift_mm?: number;
         };
@@ -6275,13 +5815,11 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Length
              * @description length
-             * @example weir-run
              */
             length: string;
             /**
@@ -6292,7 +5830,6 @@ export interface components {
             /**
              * Weight
              * @description weight
-             * @example weir-run
              */
             weight: string;
         };
@@ -6304,13 +5841,11 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -6334,7 +5869,6 @@ export interface components {
              * More
              * @description more
              * @default false
-             * @example false
              */
             more?: boolean;
             /**
@@ -6357,33 +5891,28 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
              * Occasion
              * @description occasion
-             * @example text
              */
             occasion: string;
             /**
              * Takes
              * @description takes
              * @default
-             * @example
              */
             takes?: string;
         };
@@ -6398,27 +5927,23 @@ export interface components {
              * Above
              * @description above
              * @default null
-             * @example weir-run
              */
             above?: string | null;
             /**
              * Body
              * @description body
              * @default null
-             * @example weir-run
              */
             body?: string | null;
             /**
              * Fly
              * @description fly
              * @default null
-             * @example weir-run
              */
             fly?: string | null;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
@@ -6430,7 +5955,6 @@ export interface components {
              * Out
              * @description out
              * @default null
-             * @example weir-run
              */
             out?: string | null;
         };
@@ -6443,45 +5967,38 @@ export interface components {
              * Barbless
              * @description barbless
              * @default false
-             * @example false
              */
             barbless?: boolean;
             /**
              * Bend
              * @description bend
              * @default nymph
-             * @example nymph
              * @enum {string}
              */
             bend?: "nymph" | "jig";
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Shank Mm
              * @description shank, millimetres
-             * @example 1
              */
             shank_mm: number;
             /**
              * Size
              * @description size
-             * @example 1
              */
             size: number;
             /**
              * Straighten N
              * @description straighten, newtons
-             * @example 1
              */
             straighten_n: number;
             /**
              * Wire Mm
              * @description wire, millimetres
-             * @example 1
              */
             wire_mm: number;
         };
@@ -6494,20 +6011,17 @@ export interface components {
             /**
              * Rig
              * @description rig
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig: string | null;
             /**
              * Told
              * @description told
              * @default []
-             * @example []
              */
             told?: string[];
             /**
              * Water
              * @description water
-             * @example text
              */
             water: string | null;
         };
@@ -6519,19 +6033,16 @@ export interface components {
             /**
              * Address
              * @description address
-             * @example text
              */
             address: string;
             /**
              * Days
              * @description days
-             * @example 1
              */
             days: number;
             /**
              * Picture
              * @description picture
-             * @example text
              */
             picture: string;
         };
@@ -6543,13 +6054,11 @@ export interface components {
             /**
              * Distance
              * @description distance
-             * @example weir-run
              */
             distance: string;
             /**
              * Row
              * @description row
-             * @example weir-run
              */
             row: string;
             /**
@@ -6560,7 +6069,6 @@ export interface components {
             /**
              * Temperature
              * @description temperature
-             * @example weir-run
              */
             temperature: string;
         };
@@ -6579,13 +6087,11 @@ export interface components {
             /**
              * Computed Shown
              * @description computed shown
-             * @example text
              */
             computed_shown: string;
             /**
              * Drag
              * @description drag
-             * @example 1
              */
             drag: number;
             /**
@@ -6596,19 +6102,16 @@ export interface components {
             /**
              * Sentence
              * @description sentence
-             * @example text
              */
             sentence: string;
             /**
              * Spread Shown
              * @description spread shown
-             * @example text
              */
             spread_shown: string;
             /**
              * Timed Shown
              * @description timed shown
-             * @example text
              */
             timed_shown: string;
         };
@@ -6627,14 +6130,12 @@ export interface components {
             /**
              * Detail
              * @description In a sentence.
-             * @example text
              */
             detail: string;
             /**
              * Faults
              * @description Values that cannot be used.
              * @default []
-             * @example []
              */
             faults?: components["schemas"]["FaultView"][];
         };
@@ -6666,7 +6167,6 @@ export interface components {
             /**
              * Done
              * @description Steps that are done, and all there are: 0 until it is known.
-             * @example 1
              */
             done: number;
             /**
@@ -6684,26 +6184,22 @@ export interface components {
              * Id
              * Format: uuid
              * @description Where it is looked at: ``/api/v1/jobs/{id}``.
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description What was asked for.
-             * @example text
              */
             kind: string;
             /**
              * State
              * @description waiting, running, done, failed or stopped; the last three stay.
-             * @example waiting
              * @enum {string}
              */
             state: "waiting" | "running" | "done" | "failed" | "stopped";
             /**
              * Steps
              * @description Steps that are done, and all there are: 0 until it is known.
-             * @example 1
              */
             steps: number;
         };
@@ -6715,13 +6211,11 @@ export interface components {
             /**
              * Mail
              * @description mail
-             * @example somebody@fish.example
              */
             mail: string;
             /**
              * Name
              * @description name
-             * @example Somebody
              */
             name: string;
         };
@@ -6733,7 +6227,6 @@ export interface components {
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint: string;
             /**
@@ -6750,25 +6243,21 @@ export interface components {
             /**
              * Invitation
              * @description invitation
-             * @example weir-run
              */
             invitation: string;
             /**
              * Mail
              * @description mail
-             * @example somebody@fish.example
              */
             mail: string;
             /**
              * Name
              * @description name
-             * @example Somebody
              */
             name: string;
             /**
              * Word
              * @description word
-             * @example text
              */
             word: string;
         };
@@ -6782,7 +6271,6 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /** @description knot */
@@ -6812,7 +6300,6 @@ export interface components {
              * Refused
              * @description refused
              * @default []
-             * @example []
              */
             refused?: components["schemas"]["RefusedEvent"][];
         };
@@ -6824,7 +6311,6 @@ export interface components {
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /** @description reach */
@@ -6843,31 +6329,26 @@ export interface components {
             /**
              * Counted
              * @description counted
-             * @example true
              */
             counted: boolean;
             /**
              * Empty
              * @description empty
-             * @example text
              */
             empty: string;
             /**
              * Header
              * @description header
-             * @example text
              */
             header: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * One
              * @description one
-             * @example text
              */
             one: string;
             /**
@@ -6878,7 +6359,6 @@ export interface components {
             /**
              * Title
              * @description title
-             * @example text
              */
             title: string;
         };
@@ -6900,13 +6380,11 @@ export interface components {
             /**
              * Most Bytes
              * @description most bytes
-             * @example 1
              */
             most_bytes: number;
             /**
              * Most Rows
              * @description most rows
-             * @example 1
              */
             most_rows: number;
         };
@@ -6918,38 +6396,32 @@ export interface components {
             /**
              * Dropper Tag
              * @description dropper tag
-             * @example none
              * @enum {string}
              */
             dropper_tag: "none" | "weak" | "yes" | "down";
             /**
              * Ease
              * @description ease
-             * @example 1
              */
             ease: number;
             /**
              * Eats D
              * @description eats d
-             * @example 1
              */
             eats_d: number;
             /**
              * Fluorocarbon
              * @description fluorocarbon
-             * @example 1
              */
             fluorocarbon: number;
             /**
              * Hold Mm
              * @description hold, millimetres
-             * @example 1
              */
             hold_mm: number;
             /**
              * How
              * @description how
-             * @example text
              */
             how: string;
             /**
@@ -6960,51 +6432,43 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Largest Ratio
              * @description largest ratio
-             * @example 1
              */
             largest_ratio: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Nylon
              * @description nylon
-             * @example 1
              */
             nylon: number;
             /**
              * Remark
              * @description remark
-             * @example text
              */
             remark: string;
             /**
              * Scatter
              * @description scatter
              * @default 0.1
-             * @example 0.1
              */
             scatter?: number;
             /**
              * Stub Mm
              * @description stub, millimetres
-             * @example 1
              */
             stub_mm: number;
             /**
              * Uses
              * @description uses
              * @default []
-             * @example []
              */
             uses?: ("eye" | "fine eye" | "wagging eye" | "ring" | "bend" | "step" | "joint" | "unlike" | "leader loop" | "girth" | "handshake" | "stopper" | "peg" | "fold" | "accident" | "unbroken")[];
         };
@@ -7016,13 +6480,11 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -7034,55 +6496,46 @@ export interface components {
             /**
              * Eats
              * @description eats
-             * @example text
              */
             eats: string;
             /**
              * Holds
              * @description holds
-             * @example text
              */
             holds: string;
             /**
              * How
              * @description how
-             * @example text
              */
             how: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Now
              * @description now
-             * @example true
              */
             now: boolean;
             /**
              * Of Best
              * @description of best
-             * @example 1
              */
             of_best: number;
             /**
              * Reason
              * @description reason
-             * @example text
              */
             reason: string;
             /**
              * Seconds
              * @description seconds
-             * @example 1
              */
             seconds: number;
         };
@@ -7102,7 +6555,6 @@ export interface components {
              * Family
              * @description family
              * @default nylon
-             * @example nylon
              * @enum {string}
              */
             family?: "nylon" | "fluorocarbon";
@@ -7110,38 +6562,32 @@ export interface components {
              * Fish
              * @description That were on and told it, where nobody pulled.
              * @default 0
-             * @example 0
              */
             fish?: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Knot
              * @description knot
-             * @example weir-run
              */
             knot: string;
             /**
              * N
              * @description Times it was pulled.
-             * @example 0
              */
             n: number;
             /**
              * Share
              * @description share
-             * @example 1.1
              */
             share: number;
             /**
              * Spread
              * @description spread
              * @default 0
-             * @example 0
              */
             spread?: number;
         };
@@ -7165,13 +6611,11 @@ export interface components {
              * Hard
              * @description hard
              * @default false
-             * @example false
              */
             hard?: boolean;
             /**
              * Part
              * @description part
-             * @example weir-run
              */
             part: string;
             /** @description rig */
@@ -7185,19 +6629,16 @@ export interface components {
             /**
              * Nearest
              * @description nearest
-             * @example text
              */
             nearest: string;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * What
              * @description what
-             * @example text
              */
             what: string;
         };
@@ -7224,21 +6665,18 @@ export interface components {
             /**
              * Across
              * @description What the columns and the rows are.
-             * @example text
              */
             across: string;
             /**
              * Buy
              * @description What is not owned and would fill cells, most first.
              * @default []
-             * @example []
              */
             buy?: string[];
             /**
              * Carry
              * @description The two to carry today beside the one in hand.
              * @default []
-             * @example []
              */
             carry?: string[];
             /**
@@ -7255,33 +6693,28 @@ export interface components {
              * Depth M
              * @description Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
              * @default 0
-             * @example 0
              */
             depth_m?: number;
             /**
              * Down
              * @description What the columns and the rows are.
-             * @example text
              */
             down: string;
             /**
              * Drifts
              * @description drifts
              * @default 0
-             * @example 0
              */
             drifts?: number;
             /**
              * Figures
              * @description Each of them as a cell writes it: a bead's width, a shot's weight; empty where only words tell it.
              * @default []
-             * @example []
              */
             figures?: string[];
             /**
              * Kind
              * @description kind
-             * @example weight
              * @enum {string}
              */
             kind: "weight" | "count" | "leader";
@@ -7299,17 +6732,12 @@ export interface components {
              * Sizes
              * @description sizes
              * @default []
-             * @example []
              */
             sizes?: number[];
             /**
              * Zone M
              * @description Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.
              * @default [
-             *       0,
-             *       0
-             *     ]
-             * @example [
              *       0,
              *       0
              *     ]
@@ -7356,25 +6784,21 @@ export interface components {
              * Depth M
              * @description depth, metres
              * @default null
-             * @example 0.05
              */
             depth_m?: number | null;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 0
              */
             pace_m_s: number;
             /**
              * Width M
              * @description width, metres
-             * @example 1
              */
             width_m: number;
         };
@@ -7386,25 +6810,21 @@ export interface components {
             /**
              * Begins M
              * @description begins, metres
-             * @example 1
              */
             begins_m: number;
             /**
              * Ends M
              * @description ends, metres
-             * @example 1
              */
             ends_m: number | null;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 1
              */
             pace_m_s: number;
         };
@@ -7435,7 +6855,6 @@ export interface components {
             /**
              * Packet
              * @description packet
-             * @example text
              */
             packet: string;
             /** @description rig */
@@ -7443,13 +6862,11 @@ export interface components {
             /**
              * Sag
              * @description sag
-             * @example text
              */
             sag: string;
             /**
              * Seq
              * @description seq
-             * @example 1
              */
             seq: number;
             /**
@@ -7462,25 +6879,21 @@ export interface components {
             /**
              * Tippet
              * @description tippet
-             * @example text
              */
             tippet: string;
             /**
              * Total
              * @description total
-             * @example text
              */
             total: string;
             /**
              * Trouble
              * @description trouble
-             * @example text
              */
             trouble: string;
             /**
              * Weakest
              * @description weakest
-             * @example text
              */
             weakest: string;
         };
@@ -7522,13 +6935,11 @@ export interface components {
             /**
              * Cast Note
              * @description cast note
-             * @example text
              */
             cast_note: string;
             /**
              * Fits
              * @description fits
-             * @example true
              */
             fits: boolean;
             /**
@@ -7540,7 +6951,6 @@ export interface components {
              * Laws
              * @description laws
              * @default []
-             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
@@ -7552,19 +6962,16 @@ export interface components {
              * Remarks
              * @description remarks
              * @default []
-             * @example []
              */
             remarks?: string[];
             /**
              * Sag M
              * @description sag, metres
-             * @example 1
              */
             sag_m: number | null;
             /**
              * School
              * @description school
-             * @example text
              */
             school: string;
             /**
@@ -7575,7 +6982,6 @@ export interface components {
             /**
              * Total Mm
              * @description total, millimetres
-             * @example 1
              */
             total_mm: number;
             /**
@@ -7586,13 +6992,11 @@ export interface components {
             /**
              * Weakest
              * @description weakest
-             * @example text
              */
             weakest: string;
             /**
              * Weakest N
              * @description weakest, newtons
-             * @example 1
              */
             weakest_n: number;
         };
@@ -7604,14 +7008,12 @@ export interface components {
             /**
              * Hinge
              * @description hinge
-             * @example fine
              * @enum {string}
              */
             hinge: "fine" | "look" | "act";
             /**
              * Holds N
              * @description holds, newtons
-             * @example 1
              */
             holds_n: number;
             /** @description knot */
@@ -7624,32 +7026,27 @@ export interface components {
             /**
              * Ratio
              * @description ratio
-             * @example 1
              */
             ratio: number;
             /**
              * Ring
              * @description ring
              * @default false
-             * @example false
              */
             ring?: boolean;
             /**
              * Step Mm
              * @description step, millimetres
-             * @example 1
              */
             step_mm: number;
             /**
              * Stiffness
              * @description stiffness
-             * @example 1
              */
             stiffness: number;
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -7664,35 +7061,30 @@ export interface components {
              * Cut To
              * @description cut to
              * @default
-             * @example
              */
             cut_to?: string;
             /**
              * Joint
              * @description joint
              * @default
-             * @example
              */
             joint?: string | "";
             /**
              * Optimise
              * @description optimise
              * @default true
-             * @example true
              */
             optimise?: boolean;
             /**
              * Packet
              * @description packet
              * @default
-             * @example
              */
             packet?: string;
             /**
              * Quarter Inch
              * @description quarter inch
              * @default false
-             * @example false
              */
             quarter_inch?: boolean;
             /** @description rig */
@@ -7701,21 +7093,18 @@ export interface components {
              * Ring
              * @description ring
              * @default false
-             * @example false
              */
             ring?: boolean;
             /**
              * School
              * @description school
              * @default
-             * @example
              */
             school?: string | "";
             /**
              * Seq
              * @description seq
              * @default 0
-             * @example 0
              */
             seq?: number;
             /**
@@ -7738,7 +7127,6 @@ export interface components {
              * Stroke
              * @description stroke
              * @default usual
-             * @example usual
              * @enum {string}
              */
             stroke?: "gentle" | "usual" | "hard";
@@ -7746,21 +7134,18 @@ export interface components {
              * Tippet
              * @description tippet
              * @default
-             * @example
              */
             tippet?: string;
             /**
              * Tippet Length
              * @description tippet length
              * @default
-             * @example
              */
             tippet_length?: string;
             /**
              * Total
              * @description total
              * @default
-             * @example
              */
             total?: string;
             /** @description water */
@@ -7769,7 +7154,6 @@ export interface components {
              * Wind
              * @description wind
              * @default
-             * @example
              */
             wind?: string;
         };
@@ -7781,32 +7165,27 @@ export interface components {
             /**
              * Cut Mm
              * @description cut, millimetres
-             * @example 1
              */
             cut_mm: number;
             /**
              * D0 Mm
              * @description d0, millimetres
-             * @example 1
              */
             d0_mm: number;
             /**
              * D1 Mm
              * @description d1, millimetres
-             * @example 1
              */
             d1_mm: number;
             /**
              * Group
              * @description group
-             * @example butt
              * @enum {string}
              */
             group: "butt" | "step" | "tippet" | "sighter" | "packet";
             /**
              * Length Mm
              * @description length, millimetres
-             * @example 1
              */
             length_mm: number;
             /** @description material */
@@ -7814,25 +7193,21 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Spool
              * @description spool
-             * @example text
              */
             spool: string;
             /**
              * Spool Id
              * @description spool, its id
-             * @example text
              */
             spool_id: string | null;
             /**
              * Strength N
              * @description strength, newtons
-             * @example 1
              */
             strength_n: number;
         };
@@ -7856,55 +7231,47 @@ export interface components {
              * Flies
              * @description flies
              * @default []
-             * @example []
              */
             flies?: components["schemas"]["CastFly"][];
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint?: string;
             /**
              * Largest Ratio
              * @description largest ratio
              * @default 1.34
-             * @example 1.34
              */
             largest_ratio?: number;
             /**
              * Largest Step Mm
              * @description largest step, millimetres
              * @default 0.05
-             * @example 0.05
              */
             largest_step_mm?: number;
             /**
              * Least Section Mm
              * @description least section, millimetres
              * @default 150
-             * @example 150
              */
             least_section_mm?: number;
             /**
              * Line Class
              * @description line class
              * @default 5
-             * @example 5
              */
             line_class?: number;
             /**
              * Line Tip Mm
              * @description line tip, millimetres
              * @default 0.95
-             * @example 0.95
              */
             line_tip_mm?: number;
             /**
              * Most Rods
              * @description Longest leader in rod lengths, where a rule or a habit says so.
              * @default null
-             * @example 0.3
              */
             most_rods?: number | null;
             /**
@@ -7916,21 +7283,18 @@ export interface components {
              * Ring
              * @description ring
              * @default false
-             * @example false
              */
             ring?: boolean;
             /**
              * Rod Mm
              * @description rod, millimetres
              * @default 2750
-             * @example 2750
              */
             rod_mm?: number;
             /**
              * Round To
              * @description round to
              * @default 5 mm
-             * @example 5 mm
              * @enum {string}
              */
             round_to?: "5 mm" | "quarter inch";
@@ -7938,7 +7302,6 @@ export interface components {
              * School
              * @description school
              * @default all-round
-             * @example all-round
              */
             school?: string;
             /**
@@ -7950,14 +7313,12 @@ export interface components {
              * Spools
              * @description What may be used; the reference ladder where there is none.
              * @default []
-             * @example []
              */
             spools?: components["schemas"]["Spool"][];
             /**
              * Stroke
              * @description stroke
              * @default usual
-             * @example usual
              * @enum {string}
              */
             stroke?: "gentle" | "usual" | "hard";
@@ -7965,35 +7326,30 @@ export interface components {
              * Tippet Length Mm
              * @description Of the last section; by the school's share where nothing is given.
              * @default null
-             * @example 150
              */
             tippet_length_mm?: number | null;
             /**
              * Tippet Mm
              * @description tippet, millimetres
              * @default 0.15
-             * @example 0.15
              */
             tippet_mm?: number;
             /**
              * Tolerance
              * @description How far the optimiser may move a share.
              * @default 0.05
-             * @example 0.05
              */
             tolerance?: number;
             /**
              * Total Mm
              * @description total, millimetres
              * @default 2700
-             * @example 2700
              */
             total_mm?: number;
             /**
              * Version
              * @description version
              * @default 1
-             * @example 1
              * @constant
              */
             version?: 1;
@@ -8001,7 +7357,6 @@ export interface components {
              * Wind M S
              * @description wind, metres a second
              * @default 0
-             * @example 0
              */
             wind_m_s?: number;
         };
@@ -8061,19 +7416,16 @@ export interface components {
             /**
              * Drifts
              * @description That tell of the water; `soundings` of its depth do beside them.
-             * @example 1
              */
             drifts: number;
             /**
              * Expected
              * @description How many of the drifts touched, and how many should have by what is written.
-             * @example 1
              */
             expected: number;
             /**
              * Explained
              * @description explained
-             * @example true
              */
             explained: boolean;
             /**
@@ -8087,26 +7439,22 @@ export interface components {
             /**
              * Said
              * @description In a sentence; `explained` is whether anything that is not known explains it.
-             * @example text
              */
             said: string;
             /**
              * Soundings
              * @description soundings
              * @default 0
-             * @example 0
              */
             soundings?: number;
             /**
              * Tell
              * @description tell
-             * @example text
              */
             tell: string;
             /**
              * Touched
              * @description How many of the drifts touched, and how many should have by what is written.
-             * @example 1
              */
             touched: number;
             /**
@@ -8129,7 +7477,6 @@ export interface components {
              * More
              * @description more
              * @default false
-             * @example false
              */
             more?: boolean;
         };
@@ -8141,13 +7488,11 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Reason
              * @description reason
-             * @example text
              */
             reason: string;
         };
@@ -8159,7 +7504,6 @@ export interface components {
             /**
              * Act
              * @description act
-             * @example use
              * @enum {string}
              */
             act: "use" | "leave" | "forget" | "remember" | "correct";
@@ -8183,31 +7527,26 @@ export interface components {
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * Forgotten
              * @description Because it was wished so, which can be taken back; else because they are written into the water.
-             * @example true
              */
             forgotten: boolean;
             /**
              * Since
              * @description Outings begun before are left out; null where none are.
-             * @example 2026-06-01T06:00:00+02:00
              */
             since: string | null;
             /**
              * Text
              * @description In a sentence; empty where nothing was learnt yet.
-             * @example text
              */
             text: string;
             /**
              * Used
              * @description Everything on this water is computed with it.
-             * @example true
              */
             used: boolean;
         };
@@ -8219,7 +7558,6 @@ export interface components {
             /**
              * Says
              * @description says
-             * @example text
              */
             says: string;
         };
@@ -8240,25 +7578,21 @@ export interface components {
             /**
              * Cast Deg
              * @description Of the way of the cast, from straight across, °.
-             * @example 1
              */
             cast_deg: number;
             /**
              * Mend M
              * @description Of a mend and of slack, m.
-             * @example 1
              */
             mend_m: number;
             /**
              * Pulls
              * @description Kinds of pull of a retrieve.
-             * @example 1
              */
             pulls: number;
             /**
              * Slack M
              * @description Of a mend and of slack, m.
-             * @example 1
              */
             slack_m: number;
         };
@@ -8270,13 +7604,11 @@ export interface components {
             /**
              * Figure
              * @description figure
-             * @example text
              */
             figure: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -8289,13 +7621,11 @@ export interface components {
              * D Mm
              * @description d, millimetres
              * @default null
-             * @example 1.03
              */
             d_mm?: number | null;
             /**
              * Length Mm
              * @description length, millimetres
-             * @example 10
              */
             length_mm: number;
             /**
@@ -8312,7 +7642,6 @@ export interface components {
             /**
              * Address
              * @description address
-             * @example text
              */
             address: string;
             /** @description link */
@@ -8320,7 +7649,6 @@ export interface components {
             /**
              * Picture
              * @description picture
-             * @example text
              */
             picture: string;
         };
@@ -8342,51 +7670,43 @@ export interface components {
              * Expires At
              * Format: date-time
              * @description expires, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             expires_at: string;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example rig
              */
             kind: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Name
              * @description What it shows; empty where that is gone.
-             * @example Weir Run
              */
             name: string;
             /**
              * Opened
              * @description How often somebody opened it.
-             * @example 3
              */
             opened: number;
             /**
              * Stands
              * @description It has neither run out nor been taken back.
-             * @example true
              */
             stands: boolean;
             /**
              * Subject
              * @description subject
-             * @example weir-run
              */
             subject: string;
         };
@@ -8414,49 +7734,41 @@ export interface components {
             /**
              * Expected
              * @description How many fish were lost by it, and how many were to be, strengths as they are said.
-             * @example 1
              */
             expected: number;
             /**
              * Factor
              * @description What it holds over what is said: most likely, and eight times of ten.
-             * @example 1
              */
             factor: number;
             /**
              * Gave
              * @description How many fish were lost by it, and how many were to be, strengths as they are said.
-             * @example 1
              */
             gave: number;
             /**
              * High
              * @description What it holds over what is said: most likely, and eight times of ten.
-             * @example 1
              */
             high: number;
             /**
              * Low
              * @description What it holds over what is said: most likely, and eight times of ten.
-             * @example 1
              */
             low: number;
             /**
              * On
              * @description on
-             * @example 1
              */
             on: number;
             /**
              * Says
              * @description says
-             * @example text
              */
             says: string;
             /**
              * What
              * @description The knot and line.
-             * @example text
              */
             what: string;
         };
@@ -8517,7 +7829,6 @@ export interface components {
             /**
              * Mail
              * @description mail
-             * @example somebody@fish.example
              */
             mail: string;
         };
@@ -8529,13 +7840,11 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Second
              * @description second
-             * @example 1
              */
             second: number;
         };
@@ -8547,57 +7856,48 @@ export interface components {
             /**
              * Density Kg M3
              * @description density, kilograms a cubic metre
-             * @example 1
              */
             density_kg_m3: number;
             /**
              * E Gpa
              * @description e, gigapascals
-             * @example 1
              */
             e_gpa: number;
             /**
              * Family
              * @description family
-             * @example nylon
              * @enum {string}
              */
             family: "nylon" | "fluorocarbon" | "braid" | "coated";
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Look
              * @description look
-             * @example mono
              * @enum {string}
              */
             look: "mono" | "clear" | "sighter" | "fluorocarbon" | "braid" | "coated";
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Short
              * @description short
-             * @example text
              */
             short: string;
             /**
              * Stress 015 Mpa
              * @description stress 015, megapascals
-             * @example 1
              */
             stress_015_mpa: number;
             /**
              * Wet Share
              * @description wet share
-             * @example 1
              */
             wet_share: number;
         };
@@ -8610,20 +7910,17 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Units
              * @description units
              * @default
-             * @example
              */
             units?: string;
         };
@@ -8636,7 +7933,6 @@ export interface components {
              * N
              * @description n
              * @default 5
-             * @example 5
              */
             n?: number;
         };
@@ -8648,21 +7944,18 @@ export interface components {
             /**
              * Mean
              * @description mean
-             * @example 1
              */
             mean: number;
             /**
              * N
              * @description n
              * @default 1
-             * @example 1
              */
             n?: number;
             /**
              * Spread
              * @description spread
              * @default 0
-             * @example 0
              */
             spread?: number;
         };
@@ -8681,7 +7974,6 @@ export interface components {
             /**
              * N
              * @description n
-             * @example 1
              */
             n: number;
             /**
@@ -8697,13 +7989,11 @@ export interface components {
             /**
              * Shown
              * @description shown
-             * @example text
              */
             shown: string;
             /**
              * Spread Shown
              * @description spread shown
-             * @example text
              */
             spread_shown: string;
         };
@@ -8718,14 +8008,12 @@ export interface components {
              * Chest Mm
              * @description chest, millimetres
              * @default null
-             * @example 400
              */
             chest_mm?: number | null;
             /**
              * Forearm Mm
              * @description forearm, millimetres
              * @default null
-             * @example 250
              */
             forearm_mm?: number | null;
             /**
@@ -8739,35 +8027,30 @@ export interface components {
              * Hand Mm
              * @description hand, millimetres
              * @default null
-             * @example 80
              */
             hand_mm?: number | null;
             /**
              * Rod Marks Mm
              * @description rod marks, millimetres
              * @default []
-             * @example []
              */
             rod_marks_mm?: number[];
             /**
              * Turn Mm
              * @description turn, millimetres
              * @default null
-             * @example 50
              */
             turn_mm?: number | null;
             /**
              * Units
              * @description units
              * @default
-             * @example
              */
             units?: string;
             /**
              * Version
              * @description version
              * @default 3
-             * @example 3
              */
             version?: number;
         };
@@ -8779,13 +8062,11 @@ export interface components {
             /**
              * Ends
              * @description ends
-             * @example text
              */
             ends: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
@@ -8796,13 +8077,11 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
@@ -8818,7 +8097,6 @@ export interface components {
             /**
              * When
              * @description when
-             * @example text
              */
             when: string;
         };
@@ -8830,19 +8108,16 @@ export interface components {
             /**
              * Nearest
              * @description nearest
-             * @example text
              */
             nearest: string;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * What
              * @description what
-             * @example text
              */
             what: string;
         };
@@ -8866,7 +8141,6 @@ export interface components {
              * Count S
              * @description Count-down before line is taken in, s.
              * @default 20
-             * @example 20
              */
             count_s?: number;
             /**
@@ -8878,21 +8152,18 @@ export interface components {
              * Kind
              * @description A file of :mod:`jarana.core.motions`; checked when the rig is put into a water.
              * @default led
-             * @example led
              */
             kind?: string;
             /**
              * Lead
              * @description lead
              * @default 1
-             * @example 1
              */
             lead?: number;
             /**
              * Pulls
              * @description How line is taken in, kind after kind; none for the usual way of the motion.
              * @default []
-             * @example []
              */
             pulls?: components["schemas"]["HandPull"][];
         };
@@ -8904,7 +8175,6 @@ export interface components {
             /**
              * Counts
              * @description counts
-             * @example true
              */
             counts: boolean;
             /**
@@ -8915,19 +8185,16 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Leads
              * @description leads
-             * @example true
              */
             leads: boolean;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -8944,19 +8211,16 @@ export interface components {
             /**
              * Amount
              * @description amount
-             * @example text
              */
             amount: string;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -8968,13 +8232,11 @@ export interface components {
             /**
              * By Mm
              * @description by, millimetres
-             * @example -5000
              */
             by_mm: number;
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint: string;
             /**
@@ -8996,7 +8258,6 @@ export interface components {
             /**
              * Mark
              * @description mark
-             * @example 4f1d2c3b5a697881
              */
             mark: string;
         };
@@ -9008,7 +8269,6 @@ export interface components {
             /**
              * Mark
              * @description mark
-             * @example 4f1d2c3b5a697881
              */
             mark: string;
             /** @description measures */
@@ -9023,7 +8283,6 @@ export interface components {
              * Base
              * Format: uuid
              * @description base
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base: string;
             /** @description rig */
@@ -9048,14 +8307,12 @@ export interface components {
              * Days
              * @description days
              * @default 14
-             * @example 14
              */
             days?: number;
             /**
              * Role
              * @description role
              * @default member
-             * @example member
              * @enum {string}
              */
             role?: "member" | "guest";
@@ -9068,7 +8325,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example Tavrin valley
              */
             name: string;
         };
@@ -9092,27 +8348,23 @@ export interface components {
              * Days
              * @description days
              * @default 30
-             * @example 30
              */
             days?: number;
             /**
              * Kind
              * @description kind
-             * @example rig
              * @enum {string}
              */
             kind: "rig" | "water" | "outing" | "leader";
             /**
              * Subject
              * @description subject
-             * @example weir-run
              */
             subject: string;
             /**
              * Vague
              * @description vague
              * @default false
-             * @example false
              */
             vague?: boolean;
         };
@@ -9125,13 +8377,11 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
         };
@@ -9144,14 +8394,12 @@ export interface components {
              * Base
              * @description base
              * @default null
-             * @example 1
              */
             base?: number | null;
             /**
              * Day
              * @description day
              * @default null
-             * @example 2026-06-01
              */
             day?: string | null;
             /** @description reach */
@@ -9166,21 +8414,18 @@ export interface components {
              * Base
              * @description base
              * @default null
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base?: string | null;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Occasion
              * @description occasion
              * @default changed
-             * @example changed
              * @enum {string}
              */
             occasion?: "changed" | "restored";
@@ -9195,66 +8440,56 @@ export interface components {
             /**
              * D0 Mm
              * @description d0, millimetres
-             * @example 1.03
              */
             d0_mm: number;
             /**
              * D1 Mm
              * @description d1, millimetres
-             * @example 1.03
              */
             d1_mm: number;
             /**
              * Dressing
              * @description dressing
              * @default none
-             * @example none
              * @enum {string}
              */
             dressing?: "none" | "greased" | "degreased";
             /**
              * Knot
              * @description knot
-             * @example weir-run
              */
             knot: string;
             /**
              * Length Mm
              * @description length, millimetres
-             * @example 20
              */
             length_mm: number;
             /**
              * Loop
              * @description loop
              * @default null
-             * @example weir-run
              */
             loop?: string | null;
             /**
              * Material
              * @description material
-             * @example weir-run
              */
             material: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Ring
              * @description ring
              * @default false
-             * @example false
              */
             ring?: boolean;
             /**
              * Spool
              * @description spool
              * @default null
-             * @example weir-run
              */
             spool?: string | null;
         };
@@ -9266,21 +8501,18 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example rig
              * @enum {string}
              */
             kind: "rig" | "water" | "rules" | "leader";
             /**
              * Subject
              * @description subject
-             * @example weir-run
              */
             subject: string;
             /**
              * Vague
              * @description vague
              * @default true
-             * @example true
              */
             vague?: boolean;
         };
@@ -9293,21 +8525,18 @@ export interface components {
              * Base
              * @description base
              * @default null
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base?: string | null;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Revision Id
              * Format: uuid
              * @description revision, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /** @description rig */
@@ -9322,13 +8551,11 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example retied
              * @enum {string}
              */
             kind: "retied" | "cut back" | "broke" | "renewed" | "wind knot" | "cut out";
@@ -9336,13 +8563,11 @@ export interface components {
              * Lost
              * @description lost
              * @default
-             * @example
              */
             lost?: string;
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -9354,26 +8579,22 @@ export interface components {
             /**
              * Height M
              * @description height, metres
-             * @example 1
              */
             height_m: number;
             /**
              * Kind
              * @description kind
-             * @example weed
              * @enum {string}
              */
             kind: "weed" | "boulder" | "snag" | "branch" | "undercut" | "left alone";
             /**
              * Length M
              * @description length, metres
-             * @example 1
              */
             length_m: number;
             /**
              * X M
              * @description x, metres
-             * @example 0
              */
             x_m: number;
         };
@@ -9385,7 +8606,6 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
@@ -9396,7 +8616,6 @@ export interface components {
             /**
              * Winder
              * @description winder
-             * @example weir-run
              */
             winder: string;
         };
@@ -9408,14 +8627,12 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
             /**
              * Write
              * @description write
              * @default false
-             * @example false
              */
             write?: boolean;
         };
@@ -9452,20 +8669,17 @@ export interface components {
              * Apart
              * @description Nothing is learnt from it.
              * @default false
-             * @example false
              */
             apart?: boolean;
             /**
              * Begun At
              * Format: date-time
              * @description begun, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             begun_at: string;
             /**
              * Changes
              * @description changes
-             * @example 1
              */
             changes: number;
             /**
@@ -9476,19 +8690,16 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * Ended At
              * @description ended, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             ended_at: string | null;
             /**
@@ -9505,7 +8716,6 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
@@ -9516,19 +8726,16 @@ export interface components {
             /**
              * Minutes
              * @description Fishing time: from tap to tap, long pauses left out.
-             * @example 1
              */
             minutes: number;
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 1
              */
             pace_m_s: number;
             /**
              * Refused
              * @description Changes that were proposed and not made.
-             * @example 1
              */
             refused: number;
             /**
@@ -9544,25 +8751,21 @@ export interface components {
             /**
              * Temperature C
              * @description temperature, °C
-             * @example 1
              */
             temperature_c: number | null;
             /**
              * Touched
              * @description touched
-             * @example 1
              */
             touched: number;
             /**
              * Water
              * @description water
-             * @example text
              */
             water: string;
             /**
              * Water Name
              * @description water name
-             * @example text
              */
             water_name: string;
         };
@@ -9599,94 +8802,80 @@ export interface components {
              * Butt M
              * @description How much of it is level at either end; the rest is taper.
              * @default 0
-             * @example 0
              */
             butt_m?: number;
             /**
              * Butt Mm
              * @description butt, millimetres
-             * @example 1.1
              */
             butt_mm: number;
             /**
              * Count
              * @description count
              * @default 1
-             * @example 1
              */
             count?: number;
             /**
              * Cut M
              * @description Cut off its tip already.
              * @default 0
-             * @example 0
              */
             cut_m?: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Length M
              * @description length, metres
-             * @example 1.2
              */
             length_m: number;
             /**
              * Low
              * @description low
              * @default 0
-             * @example 0
              */
             low?: number;
             /**
              * Made
              * @description made
              * @default tapered mono
-             * @example tapered mono
              * @enum {string}
              */
             made?: "tapered mono" | "tapered fluorocarbon" | "sinking" | "braided";
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Sink Mm S
              * @description Level sink as labelled or timed; None where it floats or nobody said.
              * @default null
-             * @example 1
              */
             sink_mm_s?: number | null;
             /**
              * Strength Kg
              * @description Of its tip, as labelled.
              * @default null
-             * @example 1
              */
             strength_kg?: number | null;
             /**
              * Suits
              * @description What it is for, in the person's words.
              * @default
-             * @example
              */
             suits?: string;
             /**
              * Tip M
              * @description How much of it is level at either end; the rest is taper.
              * @default 0
-             * @example 0
              */
             tip_m?: number;
             /**
              * Tip Mm
              * @description tip, millimetres
-             * @example 1.05
              */
             tip_mm: number;
         };
@@ -9699,45 +8888,38 @@ export interface components {
              * Count
              * @description count
              * @default 0
-             * @example 0
              */
             count?: number;
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 1.5
              */
             diameter_mm: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Low
              * @description low
              * @default 0
-             * @example 0
              */
             low?: number;
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Strength Kg
              * @description strength, kilograms
              * @default null
-             * @example 1
              */
             strength_kg?: number | null;
         };
@@ -9750,40 +8932,34 @@ export interface components {
              * Count
              * @description count
              * @default 0
-             * @example 0
              */
             count?: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Low
              * @description low
              * @default 0
-             * @example 0
              */
             low?: number;
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Material
              * @description material
              * @default tin
-             * @example tin
              * @enum {string}
              */
             material?: "tin" | "tungsten putty" | "lead";
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
         };
@@ -9795,13 +8971,11 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 1
              */
             pace_m_s: number;
         };
@@ -9813,13 +8987,11 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 1
              */
             pace_m_s: number;
         };
@@ -9831,19 +9003,16 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example weir-run
              */
             kind: string;
             /**
              * Lead
              * @description lead
-             * @example 1
              */
             lead: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -9885,7 +9054,6 @@ export interface components {
              * Batch
              * @description Drifts that are told at once.
              * @default 6
-             * @example 6
              */
             batch?: number;
             /**
@@ -9897,7 +9065,6 @@ export interface components {
              * Deeper
              * @description How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is follows from it, until the depth is sounded.
              * @default 1
-             * @example 1
              */
             deeper?: number;
             /**
@@ -9909,51 +9076,29 @@ export interface components {
              * Faster
              * @description How many times as deep and as fast as it is said to be the water is, by that: where flies are and where the bed is follows from it, until the depth is sounded.
              * @default 1
-             * @example 1
              */
             faster?: number;
             /**
              * Flows
              * @description flows
-             * @example true
              */
             flows: boolean;
             /**
              * Fractions
              * @description The times at which depths are kept, as shares of a drift.
              * @default []
-             * @example []
              */
             fractions?: number[];
             /**
              * Horizon
              * @description Drifts an outing is thought to have, and the fewest that are left.
              * @default 40
-             * @example 40
              */
             horizon?: number;
             /**
              * How Many
              * @description how many
              * @default [
-             *       [
-             *         0,
-             *         0
-             *       ],
-             *       [
-             *         1,
-             *         1
-             *       ],
-             *       [
-             *         2,
-             *         3
-             *       ],
-             *       [
-             *         4,
-             *         null
-             *       ]
-             *     ]
-             * @example [
              *       [
              *         0,
              *         0
@@ -9979,21 +9124,18 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Learnt
              * @description What earlier outings taught of the water; the plan begins with it.
              * @default
-             * @example
              */
             learnt?: string;
             /**
              * Least Left
              * @description Drifts an outing is thought to have, and the fewest that are left.
              * @default 12
-             * @example 12
              */
             least_left?: number;
             /**
@@ -10008,136 +9150,12 @@ export interface components {
             /**
              * Made At
              * @description When, as the server's clock told it.
-             * @example text
              */
             made_at: string;
             /**
              * More
              * @description more
              * @default [
-             *       {
-             *         "ends": true,
-             *         "key": "bump",
-             *         "label": "bumped a fish",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": true,
-             *         "key": "hung",
-             *         "label": "hung up, freed",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": true,
-             *         "key": "lost",
-             *         "label": "hung up, lost",
-             *         "loses": true,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": true,
-             *         "key": "tangle",
-             *         "label": "tangle",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": false,
-             *         "key": "wind-knot",
-             *         "label": "wind knot",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": true,
-             *         "key": "bitten",
-             *         "label": "bitten off",
-             *         "loses": true,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": false,
-             *         "key": "retied",
-             *         "label": "tied on again",
-             *         "loses": false,
-             *         "restores": true,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": true,
-             *         "key": "paused",
-             *         "label": "float paused",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "ticked",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": false,
-             *         "key": "soaked",
-             *         "label": "fly soaked",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": false,
-             *         "key": "dried",
-             *         "label": "dried",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "",
-             *         "takes": false
-             *       },
-             *       {
-             *         "ends": false,
-             *         "key": "spawning",
-             *         "label": "fish spawning",
-             *         "loses": false,
-             *         "restores": false,
-             *         "shows": "",
-             *         "steps": false,
-             *         "stops": "Fish on bright, cleaned gravel are spawning: leave them, do not wade there, and fish elsewhere.",
-             *         "takes": false
-             *       }
-             *     ]
-             * @example [
              *       {
              *         "ends": true,
              *         "key": "bump",
@@ -10275,20 +9293,17 @@ export interface components {
             /**
              * Units
              * @description units
-             * @example text
              */
             units: string;
             /**
              * Version
              * @description version
              * @default 1
-             * @example 1
              */
             version?: number;
             /**
              * Warm C
              * @description From this temperature on one stops, °C; None where it does not hold.
-             * @example 1
              */
             warm_c: number | null;
             /** @description water */
@@ -10296,13 +9311,11 @@ export interface components {
             /**
              * Water Name
              * @description water name
-             * @example text
              */
             water_name: string;
             /**
              * Whole
              * @description All of them are in it, or only the planned one.
-             * @example true
              */
             whole: boolean;
         };
@@ -10327,7 +9340,6 @@ export interface components {
              * Whole
              * @description whole
              * @default true
-             * @example true
              */
             whole?: boolean;
         };
@@ -10339,25 +9351,21 @@ export interface components {
             /**
              * Cut
              * @description cut
-             * @example text
              */
             cut: string;
             /**
              * Finished
              * @description finished
-             * @example text
              */
             finished: string;
             /**
              * Line
              * @description line
-             * @example text
              */
             line: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -10369,38 +9377,32 @@ export interface components {
             /**
              * Bead
              * @description bead
-             * @example text
              */
             bead: string;
             /**
              * Dry
              * @description dry
              * @default false
-             * @example false
              */
             dry?: boolean;
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Role
              * @description role
-             * @example text
              */
             role: string;
             /**
              * Source
              * @description source
-             * @example text
              */
             source: string | null;
         };
@@ -10425,7 +9427,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -10442,26 +9443,22 @@ export interface components {
             /**
              * Amount
              * @description amount
-             * @example text
              */
             amount: string;
             /**
              * Lacking
              * @description lacking
              * @default false
-             * @example false
              */
             lacking?: boolean;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Note
              * @description note
-             * @example text
              */
             note: string;
         };
@@ -10504,13 +9501,11 @@ export interface components {
             /**
              * Ends
              * @description What its end is called.
-             * @example text
              */
             ends: string;
             /**
              * Expect
              * @description How often to expect a touch, in words, in the planned water.
-             * @example text
              */
             expect: string;
             /**
@@ -10541,7 +9536,6 @@ export interface components {
             /**
              * Text
              * @description What is changed of the rig that was taken along; as it is, first.
-             * @example text
              */
             text: string;
         };
@@ -10565,7 +9559,6 @@ export interface components {
              * Against
              * @description The rules of the water it breaks, on the day of the pack.
              * @default []
-             * @example []
              */
             against?: string[];
             /**
@@ -10582,7 +9575,6 @@ export interface components {
              * Cuts
              * @description What it is cut of, to tie it anew.
              * @default []
-             * @example []
              */
             cuts?: components["schemas"]["PackCut"][];
             /**
@@ -10598,7 +9590,6 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
@@ -10609,19 +9600,16 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Motion
              * @description motion
-             * @example text
              */
             motion: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -10644,7 +9632,6 @@ export interface components {
             /**
              * Zone Datum
              * @description Where they take, from and to: up from the bed, or down from the surface.
-             * @example bed
              * @enum {string}
              */
             zone_datum: "bed" | "surface";
@@ -10657,26 +9644,22 @@ export interface components {
             /**
              * Butt M
              * @description butt, metres
-             * @example 0
              */
             butt_m: number;
             /**
              * Butt Mm
              * @description butt, millimetres
-             * @example 1.1
              */
             butt_mm: number;
             /**
              * Cut M
              * @description cut, metres
              * @default 0
-             * @example 0
              */
             cut_m?: number;
             /**
              * Key
              * @description key
-             * @example weir-run
              */
             key: string;
             /** @description material */
@@ -10684,25 +9667,21 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Taper M
              * @description taper, metres
-             * @example 1
              */
             taper_m: number;
             /**
              * Tip M
              * @description tip, metres
-             * @example 0
              */
             tip_m: number;
             /**
              * Tip Mm
              * @description tip, millimetres
-             * @example 1.05
              */
             tip_mm: number;
         };
@@ -10714,19 +9693,16 @@ export interface components {
             /**
              * Coated
              * @description coated
-             * @example true
              */
             coated: boolean;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -10766,14 +9742,12 @@ export interface components {
              * After
              * @description after
              * @default 0
-             * @example 0
              */
             after?: number;
             /**
              * Limit
              * @description limit
              * @default 200
-             * @example 200
              */
             limit?: number;
         };
@@ -10785,13 +9759,11 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example tippet
              */
             name: string;
             /**
              * Text
              * @description text
-             * @example fluorocarbon 0.14 mm, 62 cm
              */
             text: string;
         };
@@ -10803,25 +9775,21 @@ export interface components {
             /**
              * Energy J
              * @description energy, joules
-             * @example 1
              */
             energy_j: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Place M
              * @description place, metres
-             * @example 1
              */
             place_m: number;
             /**
              * Speed M S
              * @description speed, metres a second
-             * @example 1
              */
             speed_m_s: number;
         };
@@ -10833,10 +9801,6 @@ export interface components {
             /**
              * Credential
              * @description credential
-             * @example {
-             *       "id": "a2V5",
-             *       "type": "public-key"
-             *     }
              */
             credential: {
                 [key: string]: unknown;
@@ -10845,7 +9809,6 @@ export interface components {
              * Name
              * @description name
              * @default
-             * @example phone
              */
             name?: string;
         };
@@ -10857,10 +9820,6 @@ export interface components {
             /**
              * Options
              * @description options
-             * @example {
-             *       "challenge": "c2lnbiB0aGlz",
-             *       "rpId": "localhost"
-             *     }
              */
             options: {
                 [key: string]: unknown;
@@ -10874,26 +9833,22 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example a2V5
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Name
              * @description name
-             * @example phone
              */
             name: string;
             /**
              * Used At
              * @description used, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             used_at: string | null;
         };
@@ -10905,10 +9860,6 @@ export interface components {
             /**
              * Credential
              * @description credential
-             * @example {
-             *       "id": "a2V5",
-             *       "type": "public-key"
-             *     }
              */
             credential: {
                 [key: string]: unknown;
@@ -10927,7 +9878,6 @@ export interface components {
             /**
              * Here
              * @description This page takes passkeys: it is open by a name.
-             * @example true
              */
             here: boolean;
             /**
@@ -10945,21 +9895,18 @@ export interface components {
              * Above Mm
              * @description above, millimetres
              * @default 60
-             * @example 60
              */
             above_mm?: number;
             /**
              * Diameter Mm
              * @description diameter, millimetres
              * @default 8
-             * @example 8
              */
             diameter_mm?: number;
             /**
              * Material
              * @description material
              * @default plastic
-             * @example plastic
              * @enum {string}
              */
             material?: "glass" | "plastic" | "brass" | "tungsten";
@@ -10967,7 +9914,6 @@ export interface components {
              * Name
              * @description name
              * @default
-             * @example
              */
             name?: string;
             /**
@@ -10978,7 +9924,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -10990,7 +9935,6 @@ export interface components {
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 2
              */
             diameter_mm: number;
             /**
@@ -11002,14 +9946,12 @@ export interface components {
              * Material
              * @description material
              * @default plastic
-             * @example plastic
              * @enum {string}
              */
             material?: "glass" | "plastic" | "brass" | "tungsten";
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
         };
@@ -11032,37 +9974,31 @@ export interface components {
             /**
              * Address
              * @description Opens and signs in; `picture` shows it as a code, the data of an image.
-             * @example text
              */
             address: string;
             /**
              * Digits
              * @description To type at `enter` instead.
-             * @example text
              */
             digits: string;
             /**
              * Enter
              * @description enter
-             * @example text
              */
             enter: string;
             /**
              * Minutes
              * @description So long both live.
-             * @example 1
              */
             minutes: number;
             /**
              * Picture
              * @description picture
-             * @example text
              */
             picture: string;
             /**
              * Reachable
              * @description The address is not this machine's own: a phone may come to it.
-             * @example true
              */
             reachable: boolean;
         };
@@ -11075,14 +10011,12 @@ export interface components {
              * Above Mm
              * @description above, millimetres
              * @default 250
-             * @example 250
              */
             above_mm?: number;
             /**
              * Mass Mg
              * @description mass, milligrams
              * @default 200
-             * @example 200
              */
             mass_mg?: number;
             /**
@@ -11093,7 +10027,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -11121,20 +10054,17 @@ export interface components {
             /**
              * Cycle S
              * @description How long a drift with all around it takes, s.
-             * @example 1
              */
             cycle_s: number;
             /**
              * Doubted
              * @description doubted
              * @default 1.28
-             * @example 1.28
              */
             doubted?: number;
             /**
              * Kind
              * @description kind
-             * @example touch
              * @enum {string}
              */
             kind: "touch" | "take";
@@ -11142,42 +10072,36 @@ export interface components {
              * Less
              * @description What to think where it touches less, or more, than it should; empty where that teaches nothing.
              * @default
-             * @example
              */
             less?: string;
             /**
              * Mistaps
              * @description mistaps
              * @default 0.05
-             * @example 0.05
              */
             mistaps?: number;
             /**
              * More
              * @description What to think where it touches less, or more, than it should; empty where that teaches nothing.
              * @default
-             * @example
              */
             more?: string;
             /**
              * Share
              * @description share
              * @default 0.03
-             * @example 0.03
              */
             share?: number;
             /**
              * Sound First
              * @description Said before the first cast where a sounding pays; empty where it does not.
              * @default
-             * @example
              */
             sound_first?: string;
             /**
              * Speaks
              * @description speaks
              * @default 0.3
-             * @example 0.3
              */
             speaks?: number;
             /**
@@ -11225,31 +10149,26 @@ export interface components {
             /**
              * Box
              * @description box
-             * @example 1
              */
             box: number;
             /**
              * Due
              * @description due
-             * @example 2026-06-01
              */
             due: string | null;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Times
              * @description times
-             * @example 1
              */
             times: number;
             /**
@@ -11266,31 +10185,26 @@ export interface components {
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * High
              * @description high
-             * @example 1
              */
             high: number;
             /**
              * Low
              * @description low
-             * @example 1
              */
             low: number;
             /**
              * Said
              * @description said
-             * @example 1
              */
             said: number;
             /**
              * Seen
              * @description seen
-             * @example 1
              */
             seen: number;
         };
@@ -11309,7 +10223,6 @@ export interface components {
             /**
              * Line
              * @description line
-             * @example 1
              */
             line: number;
         };
@@ -11331,32 +10244,23 @@ export interface components {
             /**
              * New
              * @description new
-             * @example 1
              */
             new: number;
             /**
              * Replaced
              * @description replaced
-             * @example 1
              */
             replaced: number;
             /**
              * Rows
              * @description rows
-             * @example 1
              */
             rows: number;
         };
         Problem: {
-            /**
-             * @description case
-             * @example text
-             */
+            /** @description case */
             case?: string;
-            /**
-             * @description detail
-             * @example text
-             */
+            /** @description detail */
             detail: string;
             /** @description faults */
             faults: {
@@ -11364,25 +10268,13 @@ export interface components {
                 reason: string;
                 value: string;
             }[];
-            /**
-             * @description request, its id
-             * @example text
-             */
+            /** @description request, its id */
             request_id?: string;
-            /**
-             * @description status
-             * @example 1
-             */
+            /** @description status */
             status: number;
-            /**
-             * @description title
-             * @example text
-             */
+            /** @description title */
             title: string;
-            /**
-             * @description type
-             * @example text
-             */
+            /** @description type */
             type: string;
         };
         /**
@@ -11398,7 +10290,6 @@ export interface components {
             /**
              * Left
              * @description left
-             * @example 1
              */
             left: number;
         };
@@ -11412,57 +10303,48 @@ export interface components {
             /**
              * After Shown
              * @description after shown
-             * @example text
              */
             after_shown: string;
             /**
              * Keep Shown
              * @description keep shown
              * @default
-             * @example
              */
             keep_shown?: string;
             /**
              * Left Shown
              * @description left shown
-             * @example text
              */
             left_shown: string;
             /**
              * Low
              * @description low
              * @default false
-             * @example false
              */
             low?: boolean;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Needed Mm
              * @description needed, millimetres
-             * @example 1
              */
             needed_mm: number;
             /**
              * Needed Shown
              * @description needed shown
-             * @example text
              */
             needed_shown: string;
             /**
              * Short
              * @description short
-             * @example true
              */
             short: boolean;
             /**
              * Spool Id
              * @description spool, its id
-             * @example text
              */
             spool_id: string | null;
         };
@@ -11475,13 +10357,11 @@ export interface components {
              * Below
              * @description below
              * @default null
-             * @example weir-run
              */
             below?: string | null;
             /**
              * Length
              * @description length
-             * @example weir-run
              */
             length: string;
             /**
@@ -11493,7 +10373,6 @@ export interface components {
              * Spool
              * @description spool
              * @default null
-             * @example weir-run
              */
             spool?: string | null;
         };
@@ -11505,7 +10384,6 @@ export interface components {
             /**
              * Leader
              * @description leader
-             * @example weir-run
              */
             leader: string;
             /**
@@ -11522,19 +10400,16 @@ export interface components {
             /**
              * Example
              * @description example
-             * @example text
              */
             example: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -11546,19 +10421,16 @@ export interface components {
             /**
              * Chosen
              * @description chosen
-             * @example text
              */
             chosen: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -11575,13 +10447,11 @@ export interface components {
             /**
              * Asks
              * @description asks
-             * @example text
              */
             asks: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
@@ -11618,27 +10488,23 @@ export interface components {
              * Head
              * @description head
              * @default
-             * @example
              */
             head?: string;
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Not Owned
              * @description not owned
              * @default 0
-             * @example 0
              */
             not_owned?: number;
             /**
              * Rides
              * @description rides
              * @default []
-             * @example []
              */
             rides?: components["schemas"]["RideView"][];
             /** @description worth */
@@ -11694,37 +10560,31 @@ export interface components {
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * High
              * @description high
-             * @example 1
              */
             high: number;
             /**
              * Low
              * @description low
-             * @example 1
              */
             low: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Share
              * @description share
-             * @example 1
              */
             share: number;
             /**
              * Takes
              * @description takes
-             * @example 1
              */
             takes: number;
         };
@@ -11764,13 +10624,11 @@ export interface components {
              * About
              * @description The insect and its stage that is about, in the person's own words.
              * @default
-             * @example
              */
             about?: string;
             /**
              * Bed
              * @description bed
-             * @example silt
              * @enum {string}
              */
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
@@ -11778,28 +10636,24 @@ export interface components {
              * Blows
              * @description Where the wind blows; None for the first word of its kind of water.
              * @default null
-             * @example upstream
              */
             blows?: ("upstream" | "downstream" | "towards you" | "away from you" | "from your left" | "from your right") | null;
             /**
              * Clarity
              * @description clarity
              * @default clear
-             * @example clear
              * @enum {string}
              */
             clarity?: "clear" | "tinged" | "coloured";
             /**
              * Depth M
              * @description Where the fish hold; with soundings it is theirs at `fish_at_m`.
-             * @example 0.1
              */
             depth_m: number;
             /**
              * Drift M
              * @description drift, metres
              * @default 8
-             * @example 8
              */
             drift_m?: number;
             /** @description fish */
@@ -11808,14 +10662,12 @@ export interface components {
              * Fish At M
              * @description fish at, metres
              * @default 0
-             * @example 0
              */
             fish_at_m?: number;
             /**
              * Gauge
              * @description The river gauge it follows, and the reading its depth belongs to.
              * @default null
-             * @example weir-run
              */
             gauge?: string | null;
             /**
@@ -11826,14 +10678,12 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Kind
              * @description kind
              * @default river
-             * @example river
              * @enum {string}
              */
             kind?: "river" | "lake";
@@ -11841,95 +10691,81 @@ export interface components {
              * Lanes
              * @description lanes
              * @default []
-             * @example []
              */
             lanes?: components["schemas"]["Lane"][];
             /**
              * Light
              * @description Of the day.
              * @default even
-             * @example even
              * @enum {string}
              */
             light?: "bright" | "even" | "low";
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Obstacles
              * @description obstacles
              * @default []
-             * @example []
              */
             obstacles?: components["schemas"]["Obstacle"][];
             /**
              * Off M
              * @description off, metres
              * @default 6
-             * @example 6
              */
             off_m?: number;
             /**
              * Pace M S
              * @description Of the surface over the fish; with lanes it is that of the lane `off_m` lies in.
-             * @example 0
              */
             pace_m_s: number;
             /**
              * Paced
              * @description The throws the pace comes from, when it was paced.
              * @default []
-             * @example []
              */
             paced?: components["schemas"]["Throw"][];
             /**
              * River
              * @description river
-             * @example weir-run
              */
             river: string;
             /**
              * Rules
              * @description Id of the rule set that holds here.
              * @default null
-             * @example weir-run
              */
             rules?: string | null;
             /**
              * Soundings
              * @description The bed along the water, downstream (or out from the shore); empty for a level bed.
              * @default []
-             * @example []
              */
             soundings?: components["schemas"]["Sounding"][];
             /**
              * Stones M
              * @description Size of the bigger stones of the bed, m: of six, the largest (D84); None where only its kind is told.
              * @default null
-             * @example 0.01
              */
             stones_m?: number | null;
             /**
              * Surface
              * @description How it looks; None for what the wind makes of it.
              * @default null
-             * @example glass
              */
             surface?: ("glass" | "ripple" | "wave") | null;
             /**
              * Temperature C
              * @description temperature, °C
-             * @example 0
              */
             temperature_c: number;
             /**
              * Type
              * @description type
              * @default water
-             * @example water
              * @constant
              */
             type?: "water";
@@ -11937,7 +10773,6 @@ export interface components {
              * Version
              * @description version
              * @default 5
-             * @example 5
              * @constant
              */
             version?: 5;
@@ -11945,7 +10780,6 @@ export interface components {
              * Wariness
              * @description wariness
              * @default usual
-             * @example usual
              * @enum {string}
              */
             wariness?: "low" | "usual" | "high";
@@ -11953,7 +10787,6 @@ export interface components {
              * Wind M S
              * @description wind, metres a second
              * @default 0
-             * @example 0
              */
             wind_m_s?: number;
             /** @description zone */
@@ -11962,7 +10795,6 @@ export interface components {
              * Zone Known
              * @description Whether anybody knows where they take; else the zone is the whole water.
              * @default true
-             * @example true
              */
             zone_known?: boolean;
         };
@@ -11975,7 +10807,6 @@ export interface components {
              * Day
              * Format: date
              * @description day
-             * @example 2026-06-01
              */
             day: string;
             /** @description reach */
@@ -12033,93 +10864,79 @@ export interface components {
              * By Shares
              * @description It is judged by the shares of many drifts; one that is not stands as soon as it is read.
              * @default false
-             * @example false
              */
             by_shares?: boolean;
             /**
              * Figure
              * @description The one figure, already written in the person's units.
-             * @example text
              */
             figure: string;
             /**
              * High
              * @description P10 and P90 when a band has been computed.
              * @default null
-             * @example text
              */
             high?: string | null;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Laws
              * @description What it was computed with beyond the drift's own, and with which arguments.
              * @default []
-             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
              * Low
              * @description P10 and P90 when a band has been computed.
              * @default null
-             * @example text
              */
             low?: string | null;
             /**
              * Parts
              * @description Ids of the parts of the rig it speaks of.
              * @default []
-             * @example []
              */
             parts?: string[];
             /**
              * Sentence
              * @description A heading of a few words, and one or two short sentences.
-             * @example text
              */
             sentence: string;
             /**
              * Severity
              * @description severity
-             * @example act
              * @enum {string}
              */
             severity: "act" | "look" | "fine";
             /**
              * Title
              * @description A heading of a few words, and one or two short sentences.
-             * @example text
              */
             title: string;
             /**
              * Tries
              * @description At most two edits that would better it, with their computed effect; they follow the nominal answer.
              * @default []
-             * @example []
              */
             tries?: components["schemas"]["Try"][];
             /**
              * Unit
              * @description The one figure, already written in the person's units.
-             * @example text
              */
             unit: string;
             /**
              * Value
              * @description The same in SI, None where the answer is "never".
              * @default null
-             * @example 1
              */
             value?: number | null;
             /**
              * Why
              * @description The reason and the formula behind it, a line each.
              * @default []
-             * @example []
              */
             why?: string[];
         };
@@ -12131,13 +10948,11 @@ export interface components {
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -12150,26 +10965,22 @@ export interface components {
              * Caged
              * @description caged
              * @default false
-             * @example false
              */
             caged?: boolean;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Note
              * @description note
              * @default
-             * @example
              */
             note?: string;
         };
@@ -12181,19 +10992,16 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Note
              * @description note
-             * @example text
              */
             note: string;
         };
@@ -12205,7 +11013,6 @@ export interface components {
             /**
              * Better
              * @description better
-             * @example text
              */
             better: string;
             /**
@@ -12223,7 +11030,6 @@ export interface components {
             /**
              * Takes
              * @description takes
-             * @example text
              */
             takes: string;
         };
@@ -12246,13 +11052,11 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -12264,13 +11068,11 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -12282,7 +11084,6 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
@@ -12299,7 +11100,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -12311,7 +11111,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
@@ -12352,7 +11151,6 @@ export interface components {
             /**
              * Takes
              * @description takes
-             * @example text
              */
             takes: string;
         };
@@ -12364,9 +11162,6 @@ export interface components {
             /**
              * Added
              * @description added
-             * @example {
-             *       "waters": 2
-             *     }
              */
             added: {
                 [key: string]: number;
@@ -12374,7 +11169,6 @@ export interface components {
             /**
              * Clashed
              * @description clashed
-             * @example 0
              */
             clashed: number;
             /**
@@ -12385,28 +11179,22 @@ export interface components {
             /**
              * Kept
              * @description kept
-             * @example true
              */
             kept: boolean;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Person
              * @description person
-             * @example Somebody
              */
             person: string;
             /**
              * Same
              * @description same
-             * @example {
-             *       "rigs": 12
-             *     }
              */
             same: {
                 [key: string]: number;
@@ -12420,19 +11208,16 @@ export interface components {
             /**
              * Bead Mm
              * @description bead, millimetres
-             * @example 1
              */
             bead_mm: number | null;
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * Label
              * @description label
-             * @example text
              */
             label: string;
             /**
@@ -12453,7 +11238,6 @@ export interface components {
             /**
              * Role
              * @description role
-             * @example text
              */
             role: string;
         };
@@ -12471,7 +11255,6 @@ export interface components {
              * Checks
              * @description checks
              * @default []
-             * @example []
              */
             checks?: components["schemas"]["Check"][];
             /**
@@ -12483,9 +11266,6 @@ export interface components {
              * Head
              * @description head
              * @default {
-             *       "kind": "held"
-             *     }
-             * @example {
              *       "kind": "held"
              *     }
              */
@@ -12500,7 +11280,6 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example weir-run
              */
             method: string;
             /** @description motion */
@@ -12508,7 +11287,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /** @description rod */
@@ -12524,7 +11302,6 @@ export interface components {
              * Type
              * @description type
              * @default rig
-             * @example rig
              * @constant
              */
             type?: "rig";
@@ -12532,7 +11309,6 @@ export interface components {
              * Version
              * @description version
              * @default 7
-             * @example 7
              * @constant
              */
             version?: 7;
@@ -12545,7 +11321,6 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /** @description rig */
@@ -12560,20 +11335,17 @@ export interface components {
              * Revision Id
              * Format: uuid
              * @description revision, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
              * Rig Id
              * Format: uuid
              * @description rig, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -12585,7 +11357,6 @@ export interface components {
             /**
              * Head
              * @description head
-             * @example text
              */
             head: string;
             /** @description here */
@@ -12594,7 +11365,6 @@ export interface components {
              * Revision
              * Format: uuid
              * @description revision
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision: string;
         };
@@ -12606,39 +11376,33 @@ export interface components {
             /**
              * Base
              * @description base
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base: string | null;
             /**
              * Hash
              * @description hash
-             * @example text
              */
             hash: string;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
              * Occasion
              * @description occasion
-             * @example text
              */
             occasion: string;
             /** @description rig */
@@ -12647,7 +11411,6 @@ export interface components {
              * Rig Id
              * Format: uuid
              * @description rig, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -12678,46 +11441,39 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
              * Revision
              * Format: uuid
              * @description revision
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision: string;
             /**
              * Waters
              * @description waters
              * @default []
-             * @example []
              */
             waters?: components["schemas"]["FishedIn"][];
         };
@@ -12730,7 +11486,6 @@ export interface components {
              * More
              * @description more
              * @default false
-             * @example false
              */
             more?: boolean;
             /**
@@ -12782,14 +11537,12 @@ export interface components {
              * Diameter Mm
              * @description diameter, millimetres
              * @default 2
-             * @example 2
              */
             diameter_mm?: number;
             /**
              * Mass Mg
              * @description mass, milligrams
              * @default 10
-             * @example 10
              */
             mass_mg?: number;
         };
@@ -12801,38 +11554,32 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Length Mm
              * @description length, millimetres
-             * @example 501
              */
             length_mm: number;
             /**
              * Line Class
              * @description line class
-             * @example 0
              */
             line_class: number;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Steady Pull N
              * @description steady pull, newtons
-             * @example 1
              */
             steady_pull_n: number;
             /**
              * Tip Class
              * @description tip class
              * @default null
-             * @example 0
              */
             tip_class?: number | null;
         };
@@ -12845,90 +11592,77 @@ export interface components {
              * At
              * Format: date-time
              * @description at
-             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Drifts
              * @description drifts
              * @default 0
-             * @example 0
              */
             drifts?: number;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Lane
              * @description lane
              * @default
-             * @example
              */
             lane?: string;
             /**
              * Option
              * @description option
              * @default null
-             * @example 1
              */
             option?: number | null;
             /**
              * Rig
              * @description rig
              * @default null
-             * @example 1
              */
             rig?: number | null;
             /**
              * Said
              * @description said
              * @default null
-             * @example 1
              */
             said?: number | null;
             /**
              * Second
              * @description second
              * @default null
-             * @example 1
              */
             second?: number | null;
             /**
              * Step
              * @description step
              * @default null
-             * @example 1
              */
             step?: number | null;
             /**
              * Took
              * @description took
              * @default false
-             * @example false
              */
             took?: boolean;
             /**
              * Touched
              * @description touched
              * @default false
-             * @example false
              */
             touched?: boolean;
             /**
              * What
              * @description what
              * @default
-             * @example
              */
             what?: string;
         };
@@ -12940,25 +11674,21 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * Item
              * @description item
-             * @example text
              */
             item: string;
             /**
              * Low
              * @description low
-             * @example true
              */
             low: boolean;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -12990,116 +11720,99 @@ export interface components {
              * Barbless
              * @description barbless
              * @default false
-             * @example false
              */
             barbless?: boolean;
             /**
              * Bead To Hook M
              * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
-             * @example 1
              */
             bead_to_hook_m?: number | null;
             /**
              * Checked
              * Format: date
              * @description Where it was read, and on which day.
-             * @example 2026-06-01
              */
             checked: string;
             /**
              * Floats
              * @description floats
              * @default true
-             * @example true
              */
             floats?: boolean;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Lead
              * @description lead
              * @default true
-             * @example true
              */
             lead?: boolean;
             /**
              * Least Distance M
              * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
-             * @example 1
              */
             least_distance_m?: number | null;
             /**
              * Longest M
              * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
-             * @example 1
              */
             longest_m?: number | null;
             /**
              * Longest Rods
              * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
-             * @example 1
              */
             longest_rods?: number | null;
             /**
              * Most Flies
              * @description None where the rules do not say; the last is the farthest a pegged bead may be from its hook.
              * @default null
-             * @example 1
              */
             most_flies?: number | null;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Remark
              * @description remark
              * @default
-             * @example
              */
             remark?: string;
             /**
              * Seasons
              * @description When a method is allowed; always where none is named.
              * @default []
-             * @example []
              */
             seasons?: components["schemas"]["Season"][];
             /**
              * Shot
              * @description shot
              * @default true
-             * @example true
              */
             shot?: boolean;
             /**
              * Sliding Droppers
              * @description sliding droppers
              * @default true
-             * @example true
              */
             sliding_droppers?: boolean;
             /**
              * Source
              * @description Where it was read, and on which day.
-             * @example weir-run
              */
             source: string;
             /**
              * Type
              * @description type
              * @default rules
-             * @example rules
              * @constant
              */
             type?: "rules";
@@ -13107,7 +11820,6 @@ export interface components {
              * Version
              * @description version
              * @default 2
-             * @example 2
              * @constant
              */
             version?: 2;
@@ -13120,7 +11832,6 @@ export interface components {
             /**
              * Mark
              * @description mark
-             * @example 4f1d2c3b5a697881
              */
             mark: string;
             /** @description rules */
@@ -13150,20 +11861,17 @@ export interface components {
             /**
              * Figure
              * @description figure
-             * @example text
              */
             figure: string;
             /**
              * Key
              * @description key
              * @default
-             * @example
              */
             key?: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -13182,7 +11890,6 @@ export interface components {
             /**
              * Diameter Mm
              * @description To draw it from, of a line; empty and 0 of what is none.
-             * @example 0.12
              */
             diameter_mm: number;
             /** @description To draw it from, of a fly. */
@@ -13190,25 +11897,21 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example resin-quill
              */
             id: string;
             /**
              * Look
              * @description To draw it from, of a line; empty and 0 of what is none.
-             * @example fluorocarbon
              */
             look: string;
             /**
              * Name
              * @description name
-             * @example Resin quill #14
              */
             name: string;
             /**
              * Note
              * @description note
-             * @example beads of 2.5 mm to 3.3 mm
              */
             note: string;
         };
@@ -13225,13 +11928,11 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example flies
              */
             kind: string;
             /**
              * Name
              * @description name
-             * @example Flies
              */
             name: string;
         };
@@ -13259,25 +11960,21 @@ export interface components {
             /**
              * About
              * @description about
-             * @example text
              */
             about: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -13320,13 +12017,11 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
             /**
              * Widths
              * @description widths
-             * @example 1
              */
             widths: number;
         };
@@ -13338,19 +12033,16 @@ export interface components {
             /**
              * First
              * @description first
-             * @example weir-run
              */
             first: string;
             /**
              * Last
              * @description last
-             * @example weir-run
              */
             last: string;
             /**
              * Method
              * @description method
-             * @example weir-run
              */
             method: string;
         };
@@ -13380,7 +12072,6 @@ export interface components {
              * Broke
              * @description How often the line gave, in a sentence; empty where no fish broke off.
              * @default
-             * @example
              */
             broke?: string;
             /**
@@ -13392,7 +12083,6 @@ export interface components {
              * By Landed
              * @description Of the fish that were on, those landed, by rig.
              * @default []
-             * @example []
              */
             by_landed?: components["schemas"]["Rate"][];
             /**
@@ -13413,58 +12103,49 @@ export interface components {
             /**
              * Compared
              * @description compared
-             * @example text
              */
             compared: string;
             /**
              * Drifts
              * @description drifts
-             * @example 1
              */
             drifts: number;
             /**
              * Ended
              * @description How fish that were on ended, the most frequent first.
              * @default []
-             * @example []
              */
             ended?: components["schemas"]["Tally"][];
             /**
              * Flies Lost
              * @description Flies of the box that were lost, by name.
              * @default []
-             * @example []
              */
             flies_lost?: components["schemas"]["Tally"][];
             /**
              * Inside
              * @description Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
-             * @example 1
              */
             inside: number;
             /**
              * Minutes
              * @description minutes
-             * @example 1
              */
             minutes: number;
             /**
              * Notes
              * @description What of it is a guess, since a law's range was left.
              * @default []
-             * @example []
              */
             notes?: string[];
             /**
              * Outings
              * @description outings
-             * @example 1
              */
             outings: number;
             /**
              * Parts
              * @description Of so many parts with drifts enough, how many hold what was said within what so many drifts may show.
-             * @example 1
              */
             parts: number;
             /**
@@ -13476,13 +12157,11 @@ export interface components {
              * Strengths
              * @description What fish that were on tell of the lines and knots that give first.
              * @default []
-             * @example []
              */
             strengths?: components["schemas"]["LinkTold"][];
             /**
              * Takes
              * @description takes
-             * @example 1
              */
             takes: number;
         };
@@ -13509,26 +12188,22 @@ export interface components {
             /**
              * Deepest M
              * @description deepest, metres
-             * @example 1
              */
             deepest_m: number;
             /**
              * Fish Depth M
              * @description fish depth, metres
-             * @example 1
              */
             fish_depth_m: number;
             /**
              * Laws
              * @description laws
              * @default []
-             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
              * Length M
              * @description length, metres
-             * @example 1
              */
             length_m: number;
             /**
@@ -13539,7 +12214,6 @@ export interface components {
             /**
              * Paced
              * @description paced
-             * @example text
              */
             paced: string;
             /**
@@ -13556,31 +12230,26 @@ export interface components {
             /**
              * Cut
              * @description cut
-             * @example text
              */
             cut: string;
             /**
              * Diameter
              * @description diameter
-             * @example text
              */
             diameter: string;
             /**
              * Hinge
              * @description hinge
-             * @example text
              */
             hinge: string;
             /**
              * Holds
              * @description holds
-             * @example text
              */
             holds: string;
             /**
              * Length
              * @description length
-             * @example text
              */
             length: string;
         };
@@ -13603,14 +12272,12 @@ export interface components {
              * Angler X M
              * @description Where the angler stands along the drift.
              * @default 0
-             * @example 0
              */
             angler_x_m?: number;
             /**
              * Axis
              * @description Rivers read against metres drifted.
              * @default metres
-             * @example metres
              * @enum {string}
              */
             axis?: "metres" | "seconds";
@@ -13618,26 +12285,22 @@ export interface components {
              * Bed
              * @description The bed under the drift; two corners for a level one.
              * @default []
-             * @example []
              */
             bed?: components["schemas"]["BedAt"][];
             /**
              * Depth M
              * @description depth, metres
-             * @example 1
              */
             depth_m: number;
             /**
              * Drowned
              * @description Whether the float or the dry fly was under at the end.
              * @default false
-             * @example false
              */
             drowned?: boolean;
             /**
              * Engine
              * @description engine
-             * @example text
              */
             engine: string;
             /**
@@ -13649,54 +12312,46 @@ export interface components {
              * Head
              * @description What holds the rig.
              * @default held
-             * @example held
              */
             head?: string;
             /**
              * Hold
              * @description The drawn node there.
              * @default 0
-             * @example 0
              */
             hold?: number;
             /**
              * Key
              * @description Hash of rig, water and engine.
-             * @example text
              */
             key: string;
             /**
              * Lanes
              * @description Edges of the lanes across, each with the pace up to it; the last has none.
              * @default []
-             * @example []
              */
             lanes?: components["schemas"]["LaneAt"][];
             /**
              * Laws
              * @description What it was computed with, and with which arguments.
              * @default []
-             * @example []
              */
             laws?: components["schemas"]["Asked"][];
             /**
              * Leader From
              * @description The drawn node at which the fly line ends and the leader begins.
              * @default 0
-             * @example 0
              */
             leader_from?: number;
             /**
              * Length M
              * @description length, metres
-             * @example 1
              */
             length_m: number;
             /**
              * Line On Bed M
              * @description How much line lies on the bed at the end.
              * @default 0
-             * @example 0
              */
             line_on_bed_m?: number;
             /**
@@ -13708,7 +12363,6 @@ export interface components {
              * Load
              * @description Pull on a float or a dry fly as a share of its greatest lift; None where the rod holds the rig.
              * @default null
-             * @example 1
              */
             load?: number | null;
             /**
@@ -13720,14 +12374,12 @@ export interface components {
              * Off M
              * @description off, metres
              * @default 0
-             * @example 0
              */
             off_m?: number;
             /**
              * Pace M S
              * @description Of that place in the second half.
              * @default 0
-             * @example 0
              */
             pace_m_s?: number;
             /**
@@ -13738,21 +12390,18 @@ export interface components {
             /**
              * Pull N
              * @description Mean pull where the rig is held up or led, in the second half.
-             * @example 1
              */
             pull_n: number;
             /**
              * Pull X N
              * @description How the rig pulls at its top at the end: along the water (either way) and down.
              * @default 0
-             * @example 0
              */
             pull_x_n?: number;
             /**
              * Pull Z N
              * @description How the rig pulls at its top at the end: along the water (either way) and down.
              * @default 0
-             * @example 0
              */
             pull_z_n?: number;
             /**
@@ -13764,7 +12413,6 @@ export interface components {
              * Version
              * @description version
              * @default 1
-             * @example 1
              * @constant
              */
             version?: 1;
@@ -13772,14 +12420,12 @@ export interface components {
              * Wind X M S
              * @description The wind downstream, and across away from the angler.
              * @default 0
-             * @example 0
              */
             wind_x_m_s?: number;
             /**
              * Wind Y M S
              * @description The wind downstream, and across away from the angler.
              * @default 0
-             * @example 0
              */
             wind_y_m_s?: number;
             /**
@@ -13800,13 +12446,11 @@ export interface components {
             /**
              * Zone High M
              * @description zone high, metres
-             * @example 1
              */
             zone_high_m: number;
             /**
              * Zone Low M
              * @description zone low, metres
-             * @example 1
              */
             zone_low_m: number;
         };
@@ -13818,28 +12462,24 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Diameter
              * @description diameter
              * @default null
-             * @example weir-run
              */
             diameter?: string | null;
             /**
              * Material
              * @description material
              * @default null
-             * @example glass
              */
             material?: ("glass" | "plastic" | "brass" | "tungsten") | null;
             /**
              * Name
              * @description name
              * @default null
-             * @example weir-run
              */
             name?: string | null;
             /**
@@ -13856,7 +12496,6 @@ export interface components {
             /**
              * Bed
              * @description bed
-             * @example silt
              * @enum {string}
              */
             bed: "silt" | "fine-gravel" | "coarse-gravel" | "cobble" | "boulder" | "weed";
@@ -13902,7 +12541,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -13919,7 +12557,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -13938,13 +12575,11 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -13956,7 +12591,6 @@ export interface components {
             /**
              * Dressing
              * @description dressing
-             * @example none
              * @enum {string}
              */
             dressing: "none" | "greased" | "degreased";
@@ -13968,7 +12602,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -13985,7 +12618,6 @@ export interface components {
             /**
              * Used
              * @description used
-             * @example true
              */
             used: boolean;
         };
@@ -13997,7 +12629,6 @@ export interface components {
             /**
              * Field
              * @description field
-             * @example off
              * @enum {string}
              */
             field: "off" | "drift" | "fish_at" | "wind";
@@ -14009,7 +12640,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14026,7 +12656,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14038,13 +12667,11 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 0.05
              */
             depth_m: number;
             /**
              * Kind
              * @description kind
-             * @example river
              * @enum {string}
              */
             kind: "river" | "lake";
@@ -14056,7 +12683,6 @@ export interface components {
             /**
              * Pace M S
              * @description pace, metres a second
-             * @example 0
              */
             pace_m_s: number;
         };
@@ -14069,28 +12695,24 @@ export interface components {
              * Above
              * @description above
              * @default null
-             * @example weir-run
              */
             above?: string | null;
             /**
              * Body
              * @description body
              * @default null
-             * @example weir-run
              */
             body?: string | null;
             /**
              * Deeper Mm
              * @description deeper, millimetres
              * @default null
-             * @example -5000
              */
             deeper_mm?: number | null;
             /**
              * Down
              * @description down
              * @default null
-             * @example weir-run
              */
             down?: string | null;
             /**
@@ -14112,7 +12734,6 @@ export interface components {
             /**
              * Station
              * @description station
-             * @example weir-run
              */
             station: string | "";
         };
@@ -14127,28 +12748,24 @@ export interface components {
              * Hold
              * @description hold
              * @default null
-             * @example weir-run
              */
             hold?: string | null;
             /**
              * Left
              * @description left
              * @default null
-             * @example weir-run
              */
             left?: string | null;
             /**
              * Lift
              * @description lift
              * @default null
-             * @example weir-run
              */
             lift?: string | null;
             /**
              * Off
              * @description off
              * @default false
-             * @example false
              */
             off?: boolean;
             /**
@@ -14166,21 +12783,18 @@ export interface components {
              * Depth
              * @description depth
              * @default null
-             * @example weir-run
              */
             depth?: string | null;
             /**
              * Index
              * @description index
              * @default null
-             * @example 0
              */
             index?: number | null;
             /**
              * Name
              * @description name
              * @default null
-             * @example weir-run
              */
             name?: string | null;
             /**
@@ -14192,14 +12806,12 @@ export interface components {
              * Pace
              * @description pace
              * @default null
-             * @example weir-run
              */
             pace?: string | null;
             /**
              * Width
              * @description width
              * @default null
-             * @example weir-run
              */
             width?: string | null;
         };
@@ -14211,7 +12823,6 @@ export interface components {
             /**
              * Lead
              * @description lead
-             * @example 0
              */
             lead: number;
             /**
@@ -14233,13 +12844,11 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14256,7 +12865,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14269,20 +12877,17 @@ export interface components {
              * Count S
              * @description count, seconds
              * @default null
-             * @example 0
              */
             count_s?: number | null;
             /**
              * Kind
              * @description kind
-             * @example weir-run
              */
             kind: string;
             /**
              * Lead
              * @description lead
              * @default 1
-             * @example 1
              */
             lead?: number;
             /**
@@ -14300,35 +12905,30 @@ export interface components {
              * At
              * @description at
              * @default null
-             * @example weir-run
              */
             at?: string | null;
             /**
              * Height
              * @description height
              * @default null
-             * @example weir-run
              */
             height?: string | null;
             /**
              * Index
              * @description index
              * @default null
-             * @example 0
              */
             index?: number | null;
             /**
              * Kind
              * @description kind
              * @default null
-             * @example weed
              */
             kind?: ("weed" | "boulder" | "snag" | "branch" | "undercut" | "left alone") | null;
             /**
              * Length
              * @description length
              * @default null
-             * @example weir-run
              */
             length?: string | null;
             /**
@@ -14350,7 +12950,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14368,7 +12967,6 @@ export interface components {
              * Pulls
              * @description pulls
              * @default []
-             * @example []
              */
             pulls?: components["schemas"]["TypedPull"][];
         };
@@ -14380,7 +12978,6 @@ export interface components {
             /**
              * Joint
              * @description joint
-             * @example weir-run
              */
             joint: string;
             /**
@@ -14391,7 +12988,6 @@ export interface components {
             /**
              * Ring
              * @description ring
-             * @example true
              */
             ring: boolean;
         };
@@ -14409,7 +13005,6 @@ export interface components {
              * Rules
              * @description rules
              * @default null
-             * @example weir-run
              */
             rules?: string | null;
         };
@@ -14421,7 +13016,6 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
@@ -14432,7 +13026,6 @@ export interface components {
             /**
              * School
              * @description school
-             * @example tag
              * @enum {string}
              */
             school: "tag" | "link" | "ring" | "bend" | "fold";
@@ -14445,13 +13038,11 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Mass
              * @description mass
-             * @example weir-run
              */
             mass: string;
             /**
@@ -14471,42 +13062,36 @@ export interface components {
              * Above
              * @description above
              * @default 0
-             * @example 0
              */
             above?: string;
             /**
              * At
              * @description at
              * @default null
-             * @example weir-run
              */
             at?: string | null;
             /**
              * Depth
              * @description depth
              * @default null
-             * @example weir-run
              */
             depth?: string | null;
             /**
              * Index
              * @description index
              * @default null
-             * @example 0
              */
             index?: number | null;
             /**
              * Line
              * @description line
              * @default null
-             * @example weir-run
              */
             line?: string | null;
             /**
              * Name
              * @description name
              * @default null
-             * @example weir-run
              */
             name?: string | null;
             /**
@@ -14518,7 +13103,6 @@ export interface components {
              * Slope Deg
              * @description slope, degrees
              * @default 0
-             * @example 0
              */
             slope_deg?: number;
         };
@@ -14547,49 +13131,42 @@ export interface components {
              * After
              * @description after
              * @default null
-             * @example weir-run
              */
             after?: string | null;
             /**
              * Angle
              * @description angle
              * @default null
-             * @example weir-run
              */
             angle?: string | null;
             /**
              * Angle Deg
              * @description angle, degrees
              * @default null
-             * @example -80
              */
             angle_deg?: number | null;
             /**
              * Boat
              * @description boat
              * @default null
-             * @example weir-run
              */
             boat?: string | null;
             /**
              * Follows
              * @description follows
              * @default null
-             * @example true
              */
             follows?: boolean | null;
             /**
              * Lay
              * @description lay
              * @default null
-             * @example straight
              */
             lay?: ("straight" | "serpentine" | "pile" | "reach" | "tuck") | null;
             /**
              * Mend
              * @description mend
              * @default null
-             * @example weir-run
              */
             mend?: string | null;
             /**
@@ -14601,21 +13178,18 @@ export interface components {
              * Slack
              * @description slack
              * @default null
-             * @example weir-run
              */
             slack?: string | null;
             /**
              * Tip
              * @description tip
              * @default null
-             * @example weir-run
              */
             tip?: string | null;
             /**
              * Usual
              * @description usual
              * @default false
-             * @example false
              */
             usual?: boolean;
         };
@@ -14632,7 +13206,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14644,7 +13217,6 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
@@ -14655,7 +13227,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14672,7 +13243,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14684,7 +13254,6 @@ export interface components {
             /**
              * Field
              * @description field
-             * @example name
              * @enum {string}
              */
             field: "name" | "river" | "species" | "about";
@@ -14696,7 +13265,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14708,7 +13276,6 @@ export interface components {
             /**
              * Knotted
              * @description knotted
-             * @example true
              */
             knotted: boolean;
             /**
@@ -14719,7 +13286,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -14731,7 +13297,6 @@ export interface components {
             /**
              * Field
              * @description field
-             * @example kind
              * @enum {string}
              */
             field: "kind" | "blows" | "clarity" | "wariness" | "surface" | "light";
@@ -14743,7 +13308,6 @@ export interface components {
             /**
              * Value
              * @description value
-             * @example weir-run
              */
             value: string;
         };
@@ -14758,28 +13322,24 @@ export interface components {
              * Datum
              * @description datum
              * @default null
-             * @example bed
              */
             datum?: ("bed" | "surface") | null;
             /**
              * High
              * @description high
              * @default null
-             * @example weir-run
              */
             high?: string | null;
             /**
              * Known
              * @description known
              * @default true
-             * @example true
              */
             known?: boolean;
             /**
              * Low
              * @description low
              * @default null
-             * @example weir-run
              */
             low?: string | null;
             /**
@@ -14797,21 +13357,18 @@ export interface components {
              * Back
              * @description back
              * @default []
-             * @example []
              */
             back?: string[];
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Lost
              * @description lost
              * @default []
-             * @example []
              */
             lost?: string[];
         };
@@ -14830,20 +13387,17 @@ export interface components {
             /**
              * Drawing
              * @description Of a rig, as SVG.
-             * @example text
              */
             drawing: string;
             /**
              * Expires At
              * Format: date-time
              * @description expires, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             expires_at: string;
             /**
              * Kind
              * @description kind
-             * @example rig
              * @enum {string}
              */
             kind: "rig" | "water" | "outing" | "leader";
@@ -14852,7 +13406,6 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example Weir Run
              */
             name: string;
             /** @description The document of what it shows; an outing without its water. */
@@ -14865,7 +13418,6 @@ export interface components {
             /**
              * Person
              * @description person
-             * @example Somebody
              */
             person: string;
             /** @description The document of what it shows; an outing without its water. */
@@ -14881,19 +13433,16 @@ export interface components {
             /**
              * Butt
              * @description butt
-             * @example 0.05
              */
             butt: number;
             /**
              * Step
              * @description step
-             * @example 0
              */
             step: number;
             /**
              * Tippet
              * @description tippet
-             * @example 0.02
              */
             tippet: number;
         };
@@ -14913,7 +13462,6 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
@@ -14942,7 +13490,6 @@ export interface components {
              * Density Kg M3
              * @description density, kilograms a cubic metre
              * @default 7300
-             * @example 7300
              */
             density_kg_m3?: number;
             /**
@@ -14953,13 +13500,11 @@ export interface components {
             /**
              * Mass Mg
              * @description mass, milligrams
-             * @example 1
              */
             mass_mg: number;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
         };
@@ -15005,7 +13550,6 @@ export interface components {
             /**
              * Told
              * @description told
-             * @example text
              */
             told: string;
         };
@@ -15027,25 +13571,21 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string | null;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Now
              * @description now
-             * @example true
              */
             now: boolean;
             /**
              * On Rig
              * @description on rig
-             * @example true
              */
             on_rig: boolean;
         };
@@ -15057,13 +13597,11 @@ export interface components {
             /**
              * Length M
              * @description length, metres
-             * @example 1
              */
             length_m: number;
             /**
              * Sink Mm S
              * @description sink, millimetres a second
-             * @example 5
              */
             sink_mm_s: number;
         };
@@ -15076,20 +13614,17 @@ export interface components {
              * Above
              * @description above
              * @default null
-             * @example weir-run
              */
             above?: string | null;
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Lower Mm
              * @description lower, millimetres
              * @default 0
-             * @example 0
              */
             lower_mm?: number;
             /**
@@ -15106,20 +13641,17 @@ export interface components {
             /**
              * Depth M
              * @description depth, metres
-             * @example 0.02
              */
             depth_m: number;
             /**
              * Name
              * @description name
              * @default
-             * @example
              */
             name?: string;
             /**
              * X M
              * @description x, metres
-             * @example 0
              */
             x_m: number;
         };
@@ -15133,33 +13665,28 @@ export interface components {
             /**
              * D0 Mm
              * @description d0, millimetres
-             * @example 1.03
              */
             d0_mm: number;
             /**
              * D1 Mm
              * @description d1, millimetres
-             * @example 1.03
              */
             d1_mm: number;
             /**
              * Dressing
              * @description dressing
              * @default none
-             * @example none
              * @enum {string}
              */
             dressing?: "none" | "greased" | "degreased";
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Length Mm
              * @description length, millimetres
-             * @example 20
              */
             length_mm: number;
             /** @description material */
@@ -15167,14 +13694,12 @@ export interface components {
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Ready
              * @description ready
              * @default null
-             * @example weir-run
              */
             ready?: string | null;
             /**
@@ -15186,7 +13711,6 @@ export interface components {
              * Wind Knot
              * @description wind knot
              * @default false
-             * @example false
              */
             wind_knot?: boolean;
         };
@@ -15199,7 +13723,6 @@ export interface components {
              * At
              * @description at
              * @default null
-             * @example weir-run
              */
             at?: string | null;
             /**
@@ -15210,7 +13733,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -15226,39 +13748,33 @@ export interface components {
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 1.03
              */
             diameter_mm: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Label
              * @description label
-             * @example weir-run
              */
             label: string;
             /**
              * Labelled Mm
              * @description labelled, millimetres
              * @default null
-             * @example 1.03
              */
             labelled_mm?: number | null;
             /**
              * Left M
              * @description left, metres
-             * @example 0
              */
             left_m: number;
             /**
              * Low M
              * @description low, metres
              * @default 0
-             * @example 0
              */
             low_m?: number;
             /** @description material */
@@ -15271,14 +13787,12 @@ export interface components {
             /**
              * Number
              * @description number
-             * @example 0
              */
             number: number;
             /**
              * Opened
              * @description opened
              * @default null
-             * @example 2026-06-01
              */
             opened?: string | null;
             /**
@@ -15290,14 +13804,12 @@ export interface components {
              * Strength Kg
              * @description strength, kilograms
              * @default null
-             * @example 1
              */
             strength_kg?: number | null;
             /**
              * Strength State
              * @description strength state
              * @default dry
-             * @example dry
              * @enum {string}
              */
             strength_state?: "dry" | "wet";
@@ -15310,40 +13822,34 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Label
              * @description label
-             * @example weir-run
              */
             label: string;
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
              * Pulled Kg
              * @description pulled, kilograms
              * @default null
-             * @example 1
              */
             pulled_kg?: number | null;
             /**
              * Strength Kg
              * @description strength, kilograms
              * @default null
-             * @example 1
              */
             strength_kg?: number | null;
             /**
              * Strength State
              * @description strength state
              * @default dry
-             * @example dry
              * @enum {string}
              */
             strength_state?: "dry" | "wet";
@@ -15356,19 +13862,16 @@ export interface components {
             /**
              * P10
              * @description p10
-             * @example 1
              */
             p10: number | null;
             /**
              * P50
              * @description p50
-             * @example 1
              */
             p50: number | null;
             /**
              * P90
              * @description p90
-             * @example 1
              */
             p90: number | null;
         };
@@ -15380,14 +13883,12 @@ export interface components {
             /**
              * Detail
              * @description detail
-             * @example text
              */
             detail: string;
             /**
              * Faults
              * @description faults
              * @default []
-             * @example []
              */
             faults?: components["schemas"]["FaultView"][];
             /** @description newest */
@@ -15396,25 +13897,21 @@ export interface components {
              * Request Id
              * @description request, its id
              * @default
-             * @example
              */
             request_id?: string;
             /**
              * Status
              * @description status
-             * @example 1
              */
             status: number;
             /**
              * Title
              * @description title
-             * @example text
              */
             title: string;
             /**
              * Type
              * @description type
-             * @example text
              */
             type: string;
         };
@@ -15426,14 +13923,12 @@ export interface components {
             /**
              * Detail
              * @description detail
-             * @example text
              */
             detail: string;
             /**
              * Faults
              * @description faults
              * @default []
-             * @example []
              */
             faults?: components["schemas"]["FaultView"][];
             /** @description newest */
@@ -15442,25 +13937,21 @@ export interface components {
              * Request Id
              * @description request, its id
              * @default
-             * @example
              */
             request_id?: string;
             /**
              * Status
              * @description status
-             * @example 1
              */
             status: number;
             /**
              * Title
              * @description title
-             * @example text
              */
             title: string;
             /**
              * Type
              * @description type
-             * @example text
              */
             type: string;
         };
@@ -15490,28 +13981,24 @@ export interface components {
              * Angle Deg
              * @description Way of the cast from straight across, ° downstream; upstream is negative.
              * @default null
-             * @example -80
              */
             angle_deg?: number | null;
             /**
              * Boat M S
              * @description How fast a boat drifts towards where the flies were cast, on a lake, m/s; 0 at anchor and on the bank.
              * @default 0
-             * @example 0
              */
             boat_m_s?: number;
             /**
              * Follows
              * @description The tip goes along with the drift as far as the rod reaches.
              * @default null
-             * @example true
              */
             follows?: boolean | null;
             /**
              * Lay
              * @description The shape of that.
              * @default straight
-             * @example straight
              * @enum {string}
              */
             lay?: "straight" | "serpentine" | "pile" | "reach" | "tuck";
@@ -15519,28 +14006,24 @@ export interface components {
              * Mend M
              * @description How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
              * @default 0
-             * @example 0
              */
             mend_m?: number;
             /**
              * Mend S
              * @description How far upstream the lying line is laid over (negative: downstream), m, and how long after the cast, s.
              * @default 0
-             * @example 0
              */
             mend_s?: number;
             /**
              * Slack M
              * @description How much longer the line lies than its way is, m.
              * @default 0
-             * @example 0
              */
             slack_m?: number;
             /**
              * Tip M
              * @description Height of the rod tip over the water, m.
              * @default null
-             * @example 0
              */
             tip_m?: number | null;
         };
@@ -15557,7 +14040,6 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /** @description water */
@@ -15592,14 +14074,12 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Revision Id
              * Format: uuid
              * @description revision, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             revision_id: string;
             /**
@@ -15611,7 +14091,6 @@ export interface components {
              * Rig Id
              * Format: uuid
              * @description rig, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
             /** @description water */
@@ -15626,7 +14105,6 @@ export interface components {
              * Missing
              * @description missing
              * @default []
-             * @example []
              */
             missing?: components["schemas"]["LackView"][];
             /**
@@ -15652,7 +14130,6 @@ export interface components {
             /**
              * Base
              * @description base
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             base: string | null;
             /**
@@ -15663,21 +14140,18 @@ export interface components {
             /**
              * Hash
              * @description hash
-             * @example text
              */
             hash: string;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
@@ -15688,13 +14162,11 @@ export interface components {
             /**
              * Number
              * @description number
-             * @example 1
              */
             number: number;
             /**
              * Occasion
              * @description occasion
-             * @example text
              */
             occasion: string;
             /** @description rig */
@@ -15703,7 +14175,6 @@ export interface components {
              * Rig Id
              * Format: uuid
              * @description rig, its id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig_id: string;
         };
@@ -15715,13 +14186,11 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -15738,7 +14207,6 @@ export interface components {
             /**
              * Trouble
              * @description trouble
-             * @example text
              */
             trouble: string;
         };
@@ -15750,13 +14218,11 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
              * Heavier
              * @description heavier
-             * @example true
              */
             heavier: boolean;
             /**
@@ -15773,7 +14239,6 @@ export interface components {
             /**
              * Finer
              * @description finer
-             * @example true
              */
             finer: boolean;
             /**
@@ -15784,7 +14249,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -15797,14 +14261,12 @@ export interface components {
              * More
              * @description more
              * @default true
-             * @example true
              */
             more?: boolean;
             /**
              * Now
              * @description now
              * @default null
-             * @example -80
              */
             now?: number | null;
             /**
@@ -15815,7 +14277,6 @@ export interface components {
             /**
              * What
              * @description what
-             * @example tip
              * @enum {string}
              */
             what: "tip" | "angle" | "slack" | "mend";
@@ -15830,7 +14291,6 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -15843,20 +14303,17 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /**
              * More
              * @description more
-             * @example 1
              */
             more: number;
             /**
@@ -15867,19 +14324,16 @@ export interface components {
             /**
              * Place
              * @description place
-             * @example 1
              */
             place: number;
             /**
              * Undone
              * @description undone
-             * @example true
              */
             undone: boolean;
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -15897,7 +14351,6 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
         };
@@ -15909,13 +14362,11 @@ export interface components {
             /**
              * Force N
              * @description force, newtons
-             * @example 1
              */
             force_n: number;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
@@ -15926,31 +14377,26 @@ export interface components {
             /**
              * Lost
              * @description lost
-             * @example text
              */
             lost: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Shown
              * @description shown
-             * @example text
              */
             shown: string;
             /**
              * Why
              * @description why
-             * @example text
              */
             why: string;
         };
@@ -15962,19 +14408,16 @@ export interface components {
             /**
              * Above
              * @description above
-             * @example text
              */
             above: string;
             /**
              * Below
              * @description below
-             * @example text
              */
             below: string;
             /**
              * Mm
              * @description mm
-             * @example 1
              */
             mm: number;
         };
@@ -15991,13 +14434,11 @@ export interface components {
             /**
              * Here
              * @description here
-             * @example true
              */
             here: boolean;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
@@ -16008,7 +14449,6 @@ export interface components {
             /**
              * Score
              * @description score
-             * @example 1
              */
             score: number;
         };
@@ -16020,7 +14460,6 @@ export interface components {
             /**
              * At
              * @description at
-             * @example weir-run
              */
             at: string;
             /**
@@ -16031,7 +14470,6 @@ export interface components {
             /**
              * Weight
              * @description weight
-             * @example weir-run
              */
             weight: string;
         };
@@ -16112,14 +14550,12 @@ export interface components {
              * Rig
              * @description rig
              * @default null
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig?: string | null;
             /**
              * Water
              * @description water
              * @default null
-             * @example weir-run
              */
             water?: string | null;
         };
@@ -16136,7 +14572,6 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
         };
@@ -16154,20 +14589,17 @@ export interface components {
              * At
              * Format: date-time
              * @description at
-             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Cm
              * @description cm
-             * @example 1
              */
             cm: number | null;
             /**
              * Edits
              * @description Those that made the rig it was on of the rig as it was taken along.
              * @default []
-             * @example []
              */
             edits?: {
                 [key: string]: unknown;
@@ -16175,62 +14607,52 @@ export interface components {
             /**
              * Ended
              * @description ended
-             * @example text
              */
             ended: string;
             /**
              * Fly
              * @description fly
-             * @example text
              */
             fly: string | null;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Lane
              * @description lane
-             * @example text
              */
             lane: string;
             /**
              * Option
              * @description option
-             * @example 1
              */
             option: number;
             /**
              * Rig
              * @description rig
-             * @example 1
              */
             rig: number;
             /**
              * Second
              * @description second
-             * @example 1
              */
             second: number | null;
             /**
              * Species
              * @description species
-             * @example text
              */
             species: string;
             /**
              * Step
              * @description step
-             * @example 1
              */
             step: number;
             /**
              * When
              * @description when
-             * @example text
              */
             when: string;
         };
@@ -16242,13 +14664,11 @@ export interface components {
             /**
              * Id
              * @description id
-             * @example text
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example rig
              */
             kind: string;
         };
@@ -16260,13 +14680,11 @@ export interface components {
             /**
              * Metres
              * @description metres
-             * @example 1
              */
             metres: number;
             /**
              * Spool Id
              * @description spool, its id
-             * @example text
              */
             spool_id: string;
         };
@@ -16279,20 +14697,17 @@ export interface components {
              * Datum
              * @description datum
              * @default bed
-             * @example bed
              * @enum {string}
              */
             datum?: "bed" | "surface";
             /**
              * High M
              * @description high, metres
-             * @example 1
              */
             high_m: number;
             /**
              * Low M
              * @description low, metres
-             * @example 0
              */
             low_m: number;
         };
@@ -16304,13 +14719,11 @@ export interface components {
             /**
              * Count
              * @description count
-             * @example 1
              */
             count: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
         };
@@ -16342,40 +14755,34 @@ export interface components {
              * Ends
              * @description It ends the drift: the clock stops.
              * @default true
-             * @example true
              */
             ends?: boolean;
             /**
              * Key
              * @description As it is kept, and as it is read.
-             * @example text
              */
             key: string;
             /**
              * Label
              * @description As it is kept, and as it is read.
-             * @example text
              */
             label: string;
             /**
              * Loses
              * @description A fly is asked for that is gone with it.
              * @default false
-             * @example false
              */
             loses?: boolean;
             /**
              * Restores
              * @description What was lost is tied on again.
              * @default false
-             * @example false
              */
             restores?: boolean;
             /**
              * Shows
              * @description What a drift showed that ended so, as the plan's tables call it; empty where they learn nothing from it.
              * @default
-             * @example
              * @enum {string}
              */
             shows?: "" | "nothing" | "ticked" | "dragging" | "take";
@@ -16383,21 +14790,18 @@ export interface components {
              * Steps
              * @description The next drift begins a step farther along.
              * @default false
-             * @example false
              */
             steps?: boolean;
             /**
              * Stops
              * @description Why nobody fishes on at this place; empty where one may.
              * @default
-             * @example
              */
             stops?: string;
             /**
              * Takes
              * @description A fish took: it is asked on which fly, and how it ended.
              * @default false
-             * @example false
              */
             takes?: boolean;
         };
@@ -16409,13 +14813,11 @@ export interface components {
             /**
              * Distance M
              * @description distance, metres
-             * @example 1
              */
             distance_m: number;
             /**
              * Seconds
              * @description seconds
-             * @example 1
              */
             seconds: number;
         };
@@ -16443,25 +14845,21 @@ export interface components {
             /**
              * Distance
              * @description distance
-             * @example text
              */
             distance: string;
             /**
              * Outlier
              * @description outlier
-             * @example true
              */
             outlier: boolean;
             /**
              * Seconds
              * @description seconds
-             * @example text
              */
             seconds: string;
             /**
              * Speed
              * @description speed
-             * @example text
              */
             speed: string;
         };
@@ -16473,13 +14871,11 @@ export interface components {
             /**
              * Changes
              * @description changes
-             * @example 9
              */
             changes: number;
             /**
              * Waters
              * @description waters
-             * @example 1
              */
             waters: number;
         };
@@ -16491,7 +14887,6 @@ export interface components {
             /**
              * Length
              * @description length
-             * @example weir-run
              */
             length: string;
             /**
@@ -16503,13 +14898,11 @@ export interface components {
              * Spool
              * @description spool
              * @default null
-             * @example weir-run
              */
             spool?: string | null;
             /**
              * Weight
              * @description weight
-             * @example weir-run
              */
             weight: string;
         };
@@ -16551,7 +14944,6 @@ export interface components {
             /**
              * Total Shown
              * @description total shown
-             * @example text
              */
             total_shown: string;
         };
@@ -16564,52 +14956,44 @@ export interface components {
              * Card
              * @description card
              * @default
-             * @example
              */
             card?: string;
             /**
              * Cut
              * @description cut
              * @default null
-             * @example text
              */
             cut?: string | null;
             /**
              * Detail
              * @description detail
-             * @example text
              */
             detail: string;
             /**
              * Figures
              * @description figures
              * @default []
-             * @example []
              */
             figures?: components["schemas"]["Said"][];
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Kind
              * @description kind
-             * @example join
              * @enum {string}
              */
             kind: "join" | "fly" | "float" | "dress" | "test";
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Title
              * @description title
-             * @example text
              */
             title: string;
         };
@@ -16627,21 +15011,18 @@ export interface components {
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Leaders
              * @description leaders
              * @default []
-             * @example []
              */
             leaders?: string[];
             /**
              * Made At
              * Format: date-time
              * @description made, date and time with a zone
-             * @example 2026-06-01T06:00:00+02:00
              */
             made_at: string;
             /** @description revision */
@@ -16654,7 +15035,6 @@ export interface components {
             /**
              * Undone
              * @description undone
-             * @example true
              */
             undone: boolean;
             /**
@@ -16676,33 +15056,28 @@ export interface components {
             /**
              * Drag
              * @description drag
-             * @example 0
              */
             drag: number;
             /**
              * Drag Spread
              * @description drag spread
              * @default 0
-             * @example 0
              */
             drag_spread?: number;
             /**
              * N
              * @description n
-             * @example 1
              */
             n: number;
             /**
              * Speed Mm S
              * @description speed, millimetres a second
-             * @example 1
              */
             speed_mm_s: number;
             /**
              * Spread Mm S
              * @description spread, millimetres a second
              * @default 0
-             * @example 0
              */
             spread_mm_s?: number;
         };
@@ -16714,7 +15089,6 @@ export interface components {
             /**
              * Token
              * @description token
-             * @example weir-run
              */
             token: string;
         };
@@ -16731,7 +15105,6 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
@@ -16749,7 +15122,6 @@ export interface components {
              * Nothing Fits
              * @description nothing fits
              * @default
-             * @example
              */
             nothing_fits?: string;
             /**
@@ -16760,14 +15132,12 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 1
              */
             seq: number;
             /**
              * What Would
              * @description what would
              * @default []
-             * @example []
              */
             what_would?: components["schemas"]["WouldView"][];
         };
@@ -16781,7 +15151,6 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 0
              */
             seq: number;
             /** @description water */
@@ -16809,7 +15178,6 @@ export interface components {
              * Costs
              * @description What else gets worse, empty when nothing does.
              * @default
-             * @example
              */
             costs?: string;
             /**
@@ -16822,21 +15190,18 @@ export interface components {
             /**
              * Effect
              * @description ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
-             * @example text
              */
             effect: string;
             /**
              * Minutes
              * @description Good minutes in the hour the rig would then be worth; None where that was not asked.
              * @default null
-             * @example 1
              */
             minutes?: number | null;
             /**
              * More
              * @description The edit as it is sent to the bench, and those done with it as one.
              * @default []
-             * @example []
              */
             more?: {
                 [key: string]: unknown;
@@ -16844,13 +15209,11 @@ export interface components {
             /**
              * Name
              * @description ``point bead 2.8 → 3.3 mm`` and ``finds the bottom, 2.4 m``.
-             * @example text
              */
             name: string;
             /**
              * Severity
              * @description severity
-             * @example act
              * @enum {string}
              */
             severity: "act" | "look" | "fine";
@@ -16858,7 +15221,6 @@ export interface components {
              * Takes
              * @description ``1 knot, 1.7 min`` in this weather.
              * @default
-             * @example
              */
             takes?: string;
         };
@@ -16871,7 +15233,6 @@ export interface components {
              * Base
              * @description base
              * @default null
-             * @example weir-run
              */
             base?: string | null;
             /**
@@ -16891,42 +15252,36 @@ export interface components {
              * Base
              * @description base
              * @default null
-             * @example weir-run
              */
             base?: string | null;
             /**
              * Chest
              * @description chest
              * @default
-             * @example
              */
             chest?: string;
             /**
              * Forearm
              * @description forearm
              * @default
-             * @example
              */
             forearm?: string;
             /**
              * Hand
              * @description hand
              * @default
-             * @example
              */
             hand?: string;
             /**
              * Rod Marks
              * @description rod marks
              * @default []
-             * @example []
              */
             rod_marks?: string[];
             /**
              * Turn
              * @description turn
              * @default
-             * @example
              */
             turn?: string;
         };
@@ -16938,27 +15293,23 @@ export interface components {
             /**
              * Length
              * @description length
-             * @example weir-run
              */
             length: string;
             /**
              * Pause
              * @description pause
              * @default 0 s
-             * @example 0 s
              */
             pause?: string;
             /**
              * Speed
              * @description speed
-             * @example weir-run
              */
             speed: string;
             /**
              * Times
              * @description times
              * @default 1
-             * @example 1
              */
             times?: number;
         };
@@ -16971,110 +15322,94 @@ export interface components {
              * Barbless
              * @description barbless
              * @default false
-             * @example false
              */
             barbless?: boolean;
             /**
              * Base
              * @description base
              * @default null
-             * @example weir-run
              */
             base?: string | null;
             /**
              * Bead To Hook
              * @description bead to hook
              * @default
-             * @example
              */
             bead_to_hook?: string;
             /**
              * Checked
              * @description checked
-             * @example weir-run
              */
             checked: string;
             /**
              * Floats
              * @description floats
              * @default true
-             * @example true
              */
             floats?: boolean;
             /**
              * Lead
              * @description lead
              * @default true
-             * @example true
              */
             lead?: boolean;
             /**
              * Least Distance
              * @description least distance
              * @default
-             * @example
              */
             least_distance?: string;
             /**
              * Longest
              * @description longest
              * @default
-             * @example
              */
             longest?: string;
             /**
              * Longest Rods
              * @description longest rods
              * @default
-             * @example
              */
             longest_rods?: string;
             /**
              * Most Flies
              * @description most flies
              * @default
-             * @example
              */
             most_flies?: string;
             /**
              * Name
              * @description name
-             * @example weir-run
              */
             name: string;
             /**
              * Remark
              * @description remark
              * @default
-             * @example
              */
             remark?: string;
             /**
              * Seasons
              * @description seasons
              * @default []
-             * @example []
              */
             seasons?: components["schemas"]["TypedSeason"][];
             /**
              * Shot
              * @description shot
              * @default true
-             * @example true
              */
             shot?: boolean;
             /**
              * Sliding Droppers
              * @description sliding droppers
              * @default true
-             * @example true
              */
             sliding_droppers?: boolean;
             /**
              * Source
              * @description source
              * @default
-             * @example
              */
             source?: string;
         };
@@ -17086,19 +15421,16 @@ export interface components {
             /**
              * First
              * @description first
-             * @example weir-run
              */
             first: string;
             /**
              * Last
              * @description last
-             * @example weir-run
              */
             last: string;
             /**
              * Method
              * @description method
-             * @example weir-run
              */
             method: string;
         };
@@ -17110,45 +15442,38 @@ export interface components {
             /**
              * Decimals
              * @description decimals
-             * @example 1
              */
             decimals: number;
             /**
              * Factor
              * @description factor
-             * @example 1
              */
             factor: number;
             /**
              * Form
              * @description form
-             * @example text
              */
             form: string;
             /**
              * Length From
              * @description length from
              * @default null
-             * @example 1
              */
             length_from?: number | null;
             /**
              * Offset
              * @description offset
-             * @example 1
              */
             offset: number;
             /**
              * Step
              * @description step
              * @default 0
-             * @example 0
              */
             step?: number;
             /**
              * Unit
              * @description unit
-             * @example text
              */
             unit: string;
         };
@@ -17160,20 +15485,17 @@ export interface components {
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Mark
              * @description mark
              * @default .
-             * @example .
              */
             mark?: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -17192,31 +15514,26 @@ export interface components {
             /**
              * Left M
              * @description left, metres
-             * @example 1
              */
             left_m: number;
             /**
              * Metres
              * @description metres
-             * @example 1
              */
             metres: number;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Short
              * @description short
-             * @example true
              */
             short: boolean;
             /**
              * Spool Id
              * @description spool, its id
-             * @example text
              */
             spool_id: string;
         };
@@ -17228,7 +15545,6 @@ export interface components {
             /**
              * Knot
              * @description knot
-             * @example weir-run
              */
             knot: string;
             /**
@@ -17239,7 +15555,6 @@ export interface components {
             /**
              * Part
              * @description part
-             * @example weir-run
              */
             part: string;
         };
@@ -17267,7 +15582,6 @@ export interface components {
             /**
              * Line
              * @description line
-             * @example weir-run
              */
             line: string;
             /**
@@ -17289,7 +15603,6 @@ export interface components {
             /**
              * Rod
              * @description rod
-             * @example weir-run
              */
             rod: string;
         };
@@ -17306,13 +15619,11 @@ export interface components {
             /**
              * Span
              * @description span
-             * @example weir-run
              */
             span: string;
             /**
              * Spool
              * @description spool
-             * @example weir-run
              */
             spool: string;
         };
@@ -17324,14 +15635,12 @@ export interface components {
             /**
              * Part
              * @description part
-             * @example text
              */
             part: string;
             /**
              * Rig
              * Format: uuid
              * @description rig
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             rig: string;
         };
@@ -17350,13 +15659,11 @@ export interface components {
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -17380,7 +15687,6 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 1
              */
             seq: number;
             /** @description water */
@@ -17394,19 +15700,16 @@ export interface components {
             /**
              * Along
              * @description along
-             * @example text
              */
             along: string;
             /**
              * Flows
              * @description flows
-             * @example true
              */
             flows: boolean;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
@@ -17424,13 +15727,11 @@ export interface components {
              * Edits
              * @description edits
              * @default []
-             * @example []
              */
             edits?: (components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /**
              * Seq
              * @description seq
-             * @example 0
              */
             seq: number;
             /** @description water */
@@ -17445,26 +15746,22 @@ export interface components {
              * At
              * Format: date-time
              * @description at
-             * @example 2026-06-01T06:00:00+02:00
              */
             at: string;
             /**
              * Id
              * Format: uuid
              * @description id
-             * @example 0f8fad5b-d9cb-469f-a165-70867728950e
              */
             id: string;
             /**
              * Kind
              * @description kind
-             * @example text
              */
             kind: string;
             /**
              * Span
              * @description span
-             * @example text
              */
             span: string;
         };
@@ -17478,20 +15775,17 @@ export interface components {
             /**
              * Count
              * @description count
-             * @example 0
              */
             count: number;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Low
              * @description low
              * @default 0
-             * @example 0
              */
             low?: number;
             /**
@@ -17503,7 +15797,6 @@ export interface components {
              * Weighed Mg
              * @description weighed, milligrams
              * @default null
-             * @example 1
              */
             weighed_mg?: number | null;
             /**
@@ -17530,38 +15823,32 @@ export interface components {
              * Count
              * @description count
              * @default 1
-             * @example 1
              */
             count?: number;
             /**
              * Diameter Mm
              * @description diameter, millimetres
-             * @example 1.03
              */
             diameter_mm: number;
             /**
              * Fly
              * @description Which of the box it is of, as :func:`jarana.core.tackle.drawer.called` names it.
-             * @example weir-run
              */
             fly: string;
             /**
              * Id
              * @description id
-             * @example weir-run
              */
             id: string;
             /**
              * Length M
              * @description Finished, from loop to fly.
-             * @example 0.02
              */
             length_m: number;
             /**
              * Low
              * @description low
              * @default 0
-             * @example 0
              */
             low?: number;
             /** @description material */
@@ -17569,7 +15856,6 @@ export interface components {
             /**
              * Name
              * @description What stands on its label.
-             * @example weir-run
              */
             name: string;
         };
@@ -17586,13 +15872,11 @@ export interface components {
             /**
              * Method
              * @description method
-             * @example text
              */
             method: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -17603,7 +15887,6 @@ export interface components {
             /**
              * Whole
              * @description whole
-             * @example text
              */
             whole: string;
         };
@@ -17620,19 +15903,16 @@ export interface components {
             /**
              * Figure
              * @description figure
-             * @example text
              */
             figure: string;
             /**
              * Key
              * @description key
-             * @example text
              */
             key: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
@@ -17643,7 +15923,6 @@ export interface components {
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -17666,13 +15945,11 @@ export interface components {
             /**
              * Mail
              * @description mail
-             * @example somebody@fish.example
              */
             mail: string;
             /**
              * Word
              * @description word
-             * @example text
              */
             word: string;
         };
@@ -17704,7 +15981,6 @@ export interface components {
             /**
              * Differs
              * @description How the water differs by a fifth or more from the one the rig was fitted to; empty where it does not.
-             * @example text
              */
             differs: string;
             /**
@@ -17738,13 +16014,11 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 1
              */
             seq: number;
             /**
              * Story
              * @description story
-             * @example text
              */
             story: string;
             /**
@@ -17761,7 +16035,6 @@ export interface components {
              * Taught
              * @description What earlier outings taught of this water, all of this is computed with it; empty where nothing is used.
              * @default
-             * @example
              */
             taught?: string;
             /** @description water */
@@ -17776,7 +16049,6 @@ export interface components {
              * Edits
              * @description edits
              * @default []
-             * @example []
              */
             edits?: (components["schemas"]["AddCheck"] | components["schemas"]["AddDropper"] | components["schemas"]["ChangeCount"] | components["schemas"]["ChangeLength"] | components["schemas"]["DressEnd"] | components["schemas"]["DropCheck"] | components["schemas"]["HangBehind"] | components["schemas"]["HoldWith"] | components["schemas"]["JoinSpans"] | components["schemas"]["LosePoint"] | components["schemas"]["MoveJoint"] | components["schemas"]["OffWinder"] | components["schemas"]["PegBead"] | components["schemas"]["PinchShot"] | components["schemas"]["PutIn"] | components["schemas"]["PutOnLeader"] | components["schemas"]["RemoveFly"] | components["schemas"]["Rename"] | components["schemas"]["SetBead"] | components["schemas"]["SetCount"] | components["schemas"]["SetDiameter"] | components["schemas"]["SetDressing"] | components["schemas"]["SetDry"] | components["schemas"]["SetFitted"] | components["schemas"]["SetFloat"] | components["schemas"]["SetHang"] | components["schemas"]["SetLead"] | components["schemas"]["SetLength"] | components["schemas"]["SetLineOut"] | components["schemas"]["SetMotion"] | components["schemas"]["SetRetrieve"] | components["schemas"]["SetRing"] | components["schemas"]["SetSchool"] | components["schemas"]["SetShot"] | components["schemas"]["SetSpacing"] | components["schemas"]["SetStance"] | components["schemas"]["SetTag"] | components["schemas"]["SetWindKnot"] | components["schemas"]["SlideOn"] | components["schemas"]["SplitSpan"] | components["schemas"]["StepBead"] | components["schemas"]["StepDiameter"] | components["schemas"]["StepStance"] | components["schemas"]["SwapFly"] | components["schemas"]["TakeOut"] | components["schemas"]["TieBehind"] | components["schemas"]["UseKnot"] | components["schemas"]["UseLeader"] | components["schemas"]["UseLine"] | components["schemas"]["UseRod"] | components["schemas"]["UseSpool"] | components["schemas"]["AddThrow"] | components["schemas"]["DropRow"] | components["schemas"]["DropThrow"] | components["schemas"]["SetBed"] | components["schemas"]["SetDepth"] | components["schemas"]["SetFigure"] | components["schemas"]["SetFish"] | components["schemas"]["SetGauge"] | components["schemas"]["SetLane"] | components["schemas"]["SetObstacle"] | components["schemas"]["SetPace"] | components["schemas"]["SetRules"] | components["schemas"]["SetSounding"] | components["schemas"]["SetStones"] | components["schemas"]["SetTemperature"] | components["schemas"]["SetText"] | components["schemas"]["SetWord"] | components["schemas"]["SetZone"] | components["schemas"]["TakeGauge"])[];
             /** @description rig */
@@ -17784,7 +16056,6 @@ export interface components {
             /**
              * Seq
              * @description seq
-             * @example 0
              */
             seq: number;
             /** @description water */
@@ -17798,43 +16069,36 @@ export interface components {
             /**
              * Changes
              * @description changes
-             * @example 1
              */
             changes: number | null;
             /**
              * Holds
              * @description holds
-             * @example text
              */
             holds: string;
             /**
              * Knotted
              * @description knotted
-             * @example true
              */
             knotted: boolean;
             /**
              * Left
              * @description left
-             * @example text
              */
             left: string;
             /**
              * Name
              * @description name
-             * @example text
              */
             name: string;
             /**
              * Span
              * @description span
-             * @example text
              */
             span: string;
             /**
              * Tip
              * @description tip
-             * @example text
              */
             tip: string;
         };
@@ -17847,7 +16111,6 @@ export interface components {
              * Excluded
              * @description excluded
              * @default
-             * @example
              */
             excluded?: string;
             /** @description factors */
@@ -17855,19 +16118,16 @@ export interface components {
             /**
              * Minutes
              * @description minutes
-             * @example 1
              */
             minutes: number;
             /**
              * P10
              * @description p10
-             * @example 1
              */
             p10: number;
             /**
              * P90
              * @description p90
-             * @example 1
              */
             p90: number;
         };
@@ -17879,13 +16139,11 @@ export interface components {
             /**
              * Minutes
              * @description minutes
-             * @example 1
              */
             minutes: number;
             /**
              * Text
              * @description text
-             * @example text
              */
             text: string;
         };
@@ -17897,25 +16155,21 @@ export interface components {
             /**
              * Density Kg M3
              * @description density, kilograms a cubic metre
-             * @example 1001
              */
             density_kg_m3: number;
             /**
              * Turns
              * @description turns
-             * @example 0
              */
             turns: number;
             /**
              * Under Mm
              * @description under, millimetres
-             * @example 1
              */
             under_mm: number;
             /**
              * Wire Mm
              * @description wire, millimetres
-             * @example 1
              */
             wire_mm: number;
         };
