@@ -33,7 +33,11 @@ SHEETS = re.findall(
 VIEWS = (*sorted(PLACES), *(f"/rig?sheet={name}" for name in SHEETS))
 SIZES = ((1280, 800), (1600, 1000), (390, 844))
 POINTER_PX, THUMB_PX = 32, 48
-SETTLED = "[aria-busy=true]"
+BESIDE = """view => {
+  history.pushState({ idx: 1 }, '', view);
+  dispatchEvent(new PopStateEvent('popstate', { state: { idx: 1 } }));
+}"""
+"""Opens an address within the program, as a link does."""
 SMALL = """(least) => [...document.querySelectorAll('button, a[href], input, select, summary, [role=slider]')].filter(e => {
   const style = getComputedStyle(e);
   // Within a sentence or a label a word is as high as its line; a drawing has buttons and keys beside it.
@@ -78,10 +82,16 @@ def seen(browser: Browser, site: Site, way: Seen) -> Iterator[Page]:
     context.close()
 
 
-def looked_at(page: Page, site: Site, way: Seen, view: str) -> list[str]:
-    """Return what is wrong with a view: what axe finds, what is wider than the screen, what a pointer or a thumb misses."""
-    page.goto(site.address + view)
-    page.wait_for_load_state("networkidle")
+def looked_at(page: Page, site: Site, way: Seen, view: str, anew: bool = True) -> list[str]:
+    """Return what is wrong with a view: what axe finds, what is wider than the screen, what a pointer or a thumb misses.
+
+    A sheet over the rig is opened by loading its address, or, not `anew`, from the rig where that is open.
+    """
+    if anew or "sheet=" not in view or not page.url.startswith(f"{site.address}/rig"):
+        page.goto(site.address + view)
+        page.wait_for_load_state("networkidle")
+    else:
+        page.evaluate(BESIDE, view)
     if "sheet=" in view and not way.empty:
         expect(page.get_by_role("dialog").first).to_be_visible()
     wrong = [f"{view}: {said}" for said in violations(page)]
