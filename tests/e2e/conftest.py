@@ -73,6 +73,7 @@ class Windows:
         for other in first.context.pages:
             if other != first:
                 other.unroute_all(behavior="ignoreErrors")
+                other.goto("about:blank")  # who leaves a page lets go of what is still computed for it
                 other.close()
         left = first.context.new_cdp_session(first)
         left.send("Storage.clearDataForOrigin", {"origin": self.site.address, "storageTypes": "all"})
