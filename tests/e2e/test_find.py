@@ -55,6 +55,7 @@ def test_a_find_is_stopped_and_presses_meanwhile_are_not_lost(bench: Page) -> No
     expect(bench.locator("#part-point-tippet")).to_contain_text("1.52 m")
 
 
+@pytest.mark.long
 def test_where_nothing_fits_it_is_said_with_what_would(bench: Page) -> None:
     choose_by_name(bench, "Weir Run")
     bench.get_by_role("link", name="Water", exact=True).click()

@@ -83,16 +83,10 @@ SIZES = {"desk": (1280, 800), "phone": (390, 844)}
 EVERYWHERE = (*PLACES, *(f"rig?sheet={sheet}" for sheet in SHEETS), "tackle/flies", "tackle/knots", "nowhere")
 
 
-@pytest.mark.parametrize(
-    ("size", "views"),
-    [
-        pytest.param("desk", ("rig",), id="some"),
-        pytest.param("desk", EVERYWHERE, id="desk", marks=pytest.mark.long),
-        pytest.param("phone", EVERYWHERE, id="phone", marks=pytest.mark.long),
-    ],
-)
+@pytest.mark.long
+@pytest.mark.parametrize("size", list(SIZES))
 def test_nothing_on_the_screens_is_left_in_english_but_what_people_wrote(
-    browser: Browser, foreign: Site, size: str, views: tuple[str, ...]
+    browser: Browser, foreign: Site, size: str
 ) -> None:
     width, height = SIZES[size]
     context = browser.new_context(
@@ -101,7 +95,7 @@ def test_nothing_on_the_screens_is_left_in_english_but_what_people_wrote(
     page = enter(context, foreign)
     assert page.evaluate("document.documentElement.lang") == "en-XA"
     known, found = theirs(page), {}
-    for where in views:
+    for where in EVERYWHERE:
         page.goto(f"{foreign.address}/{where}")
         expect(page.get_by_role("dialog" if "sheet" in where else "main").first).to_be_visible()
         page.wait_for_load_state("networkidle")
