@@ -88,6 +88,15 @@ def test_beads_that_are_worth_nearly_as_much_are_right_too_and_only_owned_ones_a
     assert made("bead", fished(CONTACT.rig, CONTACT.water, bare)) is None
 
 
+def test_a_rig_with_a_shot_is_asked_which_shot_and_another_with_which_weight_its_point_is_fished() -> None:
+    bead, shot = made("bead", CONTACT), made("bead", here("shot-below", "weir-run"))
+    assert bead is not None
+    assert shot is not None
+    assert "is the point worth most" in bead.asks
+    assert "which of your weights is worth most" in shot.asks
+    assert all("shot" in choice for choice in shot.choices)
+
+
 def test_touches_are_asked_where_a_touch_is_felt_and_the_zone_where_it_is_known() -> None:
     assert made("touches", LAKE) is None
     unknown = CONTACT.water.model_copy(update={"zone_known": False})

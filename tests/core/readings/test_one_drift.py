@@ -136,6 +136,14 @@ def test_a_swing_past_three_quarters_of_the_pace_is_hurried(more: float, severit
     assert told.value == pytest.approx(fast)
 
 
+@pytest.mark.parametrize(("belly_m", "blamed"), [(swing.BELLIES_M - 0.01, False), (swing.BELLIES_M + 0.01, True)])
+def test_a_belly_is_blamed_and_said_only_where_there_is_one(belly_m: float, blamed: bool) -> None:
+    fast = swing.HURRIED * SWUNG.fished.pace_m_s + 0.1
+    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=None, belly_m=belly_m))
+    assert told.title == ("Hurried across by the belly" if blamed else "Hurried across")
+    assert ("bellies" in told.sentence) is blamed
+
+
 def test_what_does_not_come_across_has_no_pace_across() -> None:
     told = swing.tell(SWUNG, lying(SWUNG, across_m_s=None))
     assert (told.severity, told.title, float(told.figure)) == ("fine", "It does not swing", 0.0)

@@ -116,7 +116,7 @@ def test_a_swing_is_hurried_past_a_share_of_the_pace_and_only_then_said_to_be(fa
     across = drift.across.model_copy(update={"across_m_s": factor * HURRIED * situation.water.pace_m_s})
     told = swing.tell(situation, drift.model_copy(update={"across": across}))
     assert (told.severity == "look") == (factor > 1)
-    assert (told.title == swing.say("hurried")) == (factor > 1)
+    assert told.title.startswith(swing.say("hurried")) == (factor > 1)
     assert told.value == pytest.approx(factor * HURRIED * 0.62)
 
 

@@ -10,6 +10,8 @@ import pytest
 from jarana.core.engine.columns import AT_Z
 from jarana.core.methods import methods
 from jarana.core.outcomes.tracks import members_of
+from jarana.core.readings import readings_of
+from jarana.core.readings.base import ORDER, Reading
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetLength
@@ -18,6 +20,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, Wanted, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
+from jarana.core.search.tries import SEEN_MIN, SEEN_SHARE, _after, _Change, _led, _seen
 from jarana.core.search.valued import FEW, SURE, Valued, Valuer, surely_better, too_short
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
@@ -173,6 +176,26 @@ def search_by(valued: Valued, minutes: Callable[[Rig, int], float], monkeypatch:
     lengths = Coordinate("length", 2, lambda _: iter([(SetLength(span="tippet", value="2 m"),)]), first=True)
     monkeypatch.setattr("jarana.core.search.best.coordinates", lambda: (weights, lengths))
     return Search(valued.situation, Fixed(valued, minutes), climbs=False)  # type: ignore[arg-type]
+
+
+@pytest.mark.parametrize(
+    ("base", "more", "seen"),
+    [(11.0, SEEN_MIN - 0.01, False), (11.0, SEEN_MIN + 0.01, True), (2.0, 2.0 * SEEN_SHARE - 0.01, False), (2.0, 2.0 * SEEN_SHARE + 0.01, True)],
+)  # fmt: skip
+def test_what_leaves_a_reading_as_it_is_is_offered_for_a_minute_more_or_a_quarter_of_little(
+    valued: Valued, base: float, more: float, seen: bool
+) -> None:
+    before, after = (replace(valued, worth=worth_of(minutes)) for minutes in (base, base + more))
+    assert _seen(after, before) is seen
+    row = [(_Change((), valued.situation), after)]
+    zone = next(r for r in readings_of(valued.situation) if r.key == "zone")
+    left = zone.model_copy(update={"severity": _reading_after(zone, row[0])})
+    assert [v.worth.minutes for _, v in _led(left, row, before)] == ([base + more] if seen else [])
+
+
+def _reading_after(reading: Reading, row: tuple[_Change, Valued]) -> str:
+    after = _after(reading, *row)
+    return next(name for name, rank in ORDER.items() if rank == after)
 
 
 @pytest.mark.parametrize(("gain", "changed"), [(ALIKE + 0.02, True), (ALIKE - 0.02, False)])

@@ -40,6 +40,8 @@ const SHADOWS = 5;
 const MENDED = 0.4;
 const SLACKED = 0.78;
 const STEP = 0.1;
+/** Room a track's seconds need, px. */
+const SECONDS = 32;
 
 /** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
 export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, time, onCast, onLaid }: Props) {
@@ -123,7 +125,7 @@ export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, 
         </g>
       ) : null}
       {tracksOf(drift).map(({ id, role, node }) => (
-        <Track key={id} drift={drift} node={node} role={role} at={at} join={join} />
+        <Track key={id} drift={drift} node={node} role={role} at={at} join={join} right={right} />
       ))}
       <g fill="none" strokeLinejoin="round">
         {lineAt(drift, time).map((d, i) => (
@@ -253,10 +255,12 @@ function Track({
   role,
   at,
   join,
+  right,
 }: {
   drift: Drift;
   node: number;
   role: string;
+  right: number;
   at: (p: Point) => [number, number];
   join: (points: [number, number][]) => string;
 }) {
@@ -282,8 +286,9 @@ function Track({
             />
             {s > 0 && s % WRITTEN === 0 && (role === "point" || role === "dry fly") ? (
               <text
-                x={cx + 7}
+                x={cx + 7 + SECONDS > right ? cx - 7 : cx + 7}
                 y={cy + 14}
+                textAnchor={cx + 7 + SECONDS > right ? "end" : "start"}
                 fontSize={11.5}
                 fill="var(--ink)"
                 className="mono"

@@ -17,9 +17,11 @@ say = phrases(
     """
 no-swing = It does not swing
 nothing-comes-across = Nothing comes across on a line here.
-hurried = Hurried across by the belly
+hurried = Hurried across
+hurried-by-belly = Hurried across by the belly
 swings-steadily = Swings across steadily
-across-then-hangs = Up to { $fast } across; { $hangs }. The line bellies { $belly } out.
+across-then-hangs = Up to { $fast } across; { $hangs }.
+bellies = The line bellies { $belly } out.
 hangs-after = on the dangle after { $seconds } s, { $deep } deep there
 comes-not-round = in { $seconds } s it does not come round to the dangle
 from-track = From the point's own track once the line is tight; the dangle begins within ten degrees of straight downstream.
@@ -29,6 +31,8 @@ mend-slows = An upstream mend slows it and lets it sink; a belly downstream hurr
 
 HURRIED = 0.75
 """Share of the surface pace: faster across than this a fly is hurried (starting value)."""
+BELLIES_M = 0.2
+"""m a line lies out downstream from which on that is said, and blamed (starting value)."""
 MEND_M, FARTHER_DEG = 1.0, 10.0
 
 
@@ -57,16 +61,13 @@ def tell(situation: Situation, drift: Drift) -> Reading:
         if across.dangle_s is not None
         else say("comes-not-round", seconds=f"{drift.times_s[-1]:.0f}")
     )
+    belly = across.belly_m or 0.0
+    bellies = (say("bellies", belly=writer.text("travel", belly)),) if belly >= BELLIES_M else ()
     return make(
         "swing",
         severity,
-        say("hurried") if severity == "look" else say("swings-steadily"),
-        say(
-            "across-then-hangs",
-            fast=writer.text("speed", fast),
-            hangs=hangs,
-            belly=writer.text("travel", across.belly_m or 0.0),
-        ),
+        say("swings-steadily") if severity == "fine" else say("hurried-by-belly") if bellies else say("hurried"),
+        " ".join((say("across-then-hangs", fast=writer.text("speed", fast), hangs=hangs), *bellies)),
         writer.figure("speed", fast),
         value=fast,
         parts=(point.id,),

@@ -40,6 +40,8 @@ MOST_TRIED = 14
 """Edits of a reading's own that are computed in full for one answer."""
 LEADING = 6
 """Nominally best changes that are judged by members."""
+SEEN_MIN, SEEN_SHARE = 1.0, 0.25
+"""Good minutes in the hour, or share of a rig worth little, by which a change that leaves a reading as it is has to better the rig."""
 KEEPS = 0.98
 """A change that leaves less than this share of the worth makes the rig worth less."""
 
@@ -85,8 +87,10 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     open_ = [r for r in readings if r.severity != "fine"]
     drifted = [r for r in open_ if kinds[r.key].judge is not None]
     better = _better(situation, drifted, base, value) if drifted else []
+    more = now[0].worth.minutes - base.worth.minutes
     made = {
-        r.key: tuple(_told(r.key, situation, readings, c, v) for c, v in _led(r, better)[:OFFERED]) for r in drifted
+        r.key: tuple(_told(r.key, situation, readings, c, v, more) for c, v in _led(r, better, base)[:OFFERED])
+        for r in drifted
     }
     others = tuple(r for r in readings if r.key not in made)
     rest = {r.key: r for r in _by_themselves(situation, others, value, base)}
@@ -99,7 +103,7 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     if base.worth.excluded and next(mends, None) is None:
         told_out = say("ruled-out", reason=base.worth.excluded)
         return Tried(told_all, minutes, told_out, would_help(situation, 0.0, value))
-    if better or not worst:
+    if any(made.values()) or any(_seen(v, base) for _, v in better) or not worst:
         return Tried(told_all, minutes)
     would = would_help(situation, base.worth.minutes, value)
     limit = limit_told(limits(base.worth.factors)[0][0])
@@ -132,10 +136,20 @@ def _changes(situation: Situation, drifted: Sequence[Reading]) -> Iterator[_Chan
             yield _Change(move, then)
 
 
-def _led(reading: Reading, better: list[tuple[_Change, Valued]]) -> list[tuple[_Change, Valued]]:
-    """Return the changes after which a reading is no worse; those that satisfy it lead, then those worth most."""
-    rows = [(after, row) for row in better if (after := _after(reading, *row)) >= ORDER[reading.severity]]
+def _led(reading: Reading, better: list[tuple[_Change, Valued]], base: Valued) -> list[tuple[_Change, Valued]]:
+    """Return the changes that better a reading, or leave it and are worth so much more; those that satisfy it lead, then by worth."""
+    now = ORDER[reading.severity]
+    rows = [
+        (after, row)
+        for row in better
+        if (after := _after(reading, *row)) > now or (after == now and _seen(row[1], base))
+    ]
     return [row for _, row in sorted(rows, key=lambda r: -r[0])]
+
+
+def _seen(valued: Valued, base: Valued) -> bool:
+    """Say whether a rig is worth so much more than another that somebody would change it for that alone."""
+    return valued.worth.minutes - base.worth.minutes >= min(SEEN_MIN, SEEN_SHARE * base.worth.minutes)
 
 
 def _after(reading: Reading, change: _Change, valued: Valued) -> int:
@@ -152,10 +166,14 @@ def _after(reading: Reading, change: _Change, valued: Valued) -> int:
     return ORDER[after.severity]
 
 
-def _told(key: str, before: Situation, readings: tuple[Reading, ...], change: _Change, valued: Valued) -> Try:
+def _told(
+    key: str, before: Situation, readings: tuple[Reading, ...], change: _Change, valued: Valued, more: float
+) -> Try:
+    """Write what a change does; its worth stands beside that of the rig as it is, which more members tell: by `more` minutes more."""
     situation = change.situation
     after = told_by(situation, readings_of(situation), told(valued.tracks, situation))
-    return _tried(key, before, readings, change.move, situation, {r.key: r for r in after}, valued)
+    minutes = max(valued.worth.minutes + more, 0.0)
+    return _tried(key, before, readings, change.move, situation, {r.key: r for r in after}, minutes)
 
 
 def _by_themselves(
@@ -222,7 +240,7 @@ def _tried(
     move: Move,
     then: Situation,
     after: dict[str, Reading],
-    valued: Valued | None,
+    minutes: float | None,
 ) -> Try:
     mine = after[key]
     worse = [
@@ -244,5 +262,5 @@ def _tried(
         severity=mine.severity,
         costs=say("but", worse=worse[0]) if worse else "",
         takes=cost_of(before.rig, then.rig, water.temperature_c, water.wind_m_s).told(before.writer),
-        minutes=round(valued.worth.minutes, 1) if valued is not None else None,
+        minutes=None if minutes is None else round(minutes, 1),
     )

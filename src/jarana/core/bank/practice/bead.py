@@ -18,7 +18,8 @@ say = phrases(
     __name__,
     """
 name = which bead
-asks = { $rig }: which of your weights on the { $role } is worth most in this water?
+asks = { $rig }: with which of your weights is the { $role } worth most in this water?
+asks-bare = { $rig }: which of your weights is worth most in this water?
 tells = { $best }: { $minutes } good minutes in the hour.
 """,
 )
@@ -51,7 +52,9 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     top = worth.index(most)
     return Exercise(
         kind="bead",
-        asks=say("asks", rig=situation.rig.name, role=role_name(situation.rig.role(hung))),
+        asks=say("asks", rig=situation.rig.name, role=role_name(situation.rig.role(hung)))
+        if hung.fly is not None
+        else say("asks-bare", rig=situation.rig.name),
         control="choice",
         rule="",
         choices=tuple(r.text for r in owned),
