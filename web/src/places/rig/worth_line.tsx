@@ -39,7 +39,7 @@ export function WorthLine({
               <>
                 <span className="figure text-[20px] font-bold">{Math.round(worth.minutes)}</span>{" "}
                 <span className="text-[13px]">{phrase("good minutes in the hour")}</span>{" "}
-                <span className="figure text-[12px] text-soft">{range(worth.p10, worth.p90)}</span>
+                <span className="figure text-[12px] whitespace-nowrap text-soft">{range(worth.p10, worth.p90)}</span>
               </>
             )}
           </Collapsible.Trigger>
