@@ -202,3 +202,31 @@ def test_depths_at_counts_stand_among_the_reasons() -> None:
     part = reading_kinds()["settle"].read(situation).parts[0]
     of = band(fly(part, depths=(DepthAt(seconds=10, p10=0.5, p50=0.6, p90=0.7),)))
     assert any("10 s 0.50–0.70 m" in line for line in judged("settle", situation, of).why)
+
+
+def test_what_is_said_of_each_fly_is_what_its_drifts_did_and_a_fly_that_drifts_freely_is_not_felt(
+    contact: Situation,
+) -> None:
+    def pulled(mid: float) -> Spread:
+        return Spread(p10=0.0, p50=mid, p90=0.3)
+
+    flies = fly("point", drag_m_s=pulled(-0.11)), fly("dropper", drag_m_s=pulled(0.03))
+    told = judged("drag", contact, band(*flies))
+    assert (told.figure, told.parts) == ("0.11", ("point",))
+    assert "point 0.11 slower, dropper 0.03 faster" in told.sentence
+    assert "A fish may see it" in told.sentence or "a fish may see it" in told.sentence
+    free = judged("drag", contact, band(fly("point", drag_m_s=pulled(0.07)), fly("dropper", drag_m_s=pulled(0.05))))
+    assert (free.severity, free.figure) == ("fine", "0.07")
+    assert "point 0.07 faster, dropper 0.05 faster" in free.sentence
+    assert "see it" not in free.sentence
+
+
+@pytest.mark.parametrize(
+    ("p50", "p90", "said"),
+    [(None, None, "from 4.5 m on."), (6.0, None, "after 4.5–6.0 m."), (6.0, 7.2, "after 4.5–7.2 m.")],
+)
+def test_a_bottom_that_few_drifts_find_is_found_from_somewhere_on(
+    contact: Situation, p50: float | None, p90: float | None, said: str
+) -> None:
+    of = band(fly("point", touches=0.3, metres_to_bottom=Spread(p10=4.5, p50=p50, p90=p90)), finds_bottom=0.3)
+    assert judged("bottom", contact, of).sentence.endswith(said)

@@ -12,6 +12,7 @@ from jarana.core.methods import methods
 from jarana.core.outcomes.tracks import members_of
 from jarana.core.readings import readings_of
 from jarana.core.readings.base import ORDER, Reading
+from jarana.core.readings.casting_length import AWKWARD
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetLength
@@ -20,7 +21,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, Wanted, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
-from jarana.core.search.tries import SEEN_MIN, SEEN_SHARE, _after, _Change, _led, _seen
+from jarana.core.search.tries import SEEN_MIN, SEEN_SHARE, _after, _Change, _led, _says_more, _seen
 from jarana.core.search.valued import FEW, SURE, Valued, Valuer, surely_better, too_short
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
@@ -173,7 +174,7 @@ def tippet_m(rig: Rig) -> float:
 
 def search_by(valued: Valued, minutes: Callable[[Rig, int], float], monkeypatch: pytest.MonkeyPatch) -> Search:
     weights = Coordinate("weight", 1, lambda _: iter([(StepBead(at="point", heavier=True),)]), first=True)
-    lengths = Coordinate("length", 2, lambda _: iter([(SetLength(span="tippet", value="2 m"),)]), first=True)
+    lengths = Coordinate("length", 2, lambda _: iter([(SetLength(span="tippet", value="1.2 m"),)]), first=True)
     monkeypatch.setattr("jarana.core.search.best.coordinates", lambda: (weights, lengths))
     return Search(valued.situation, Fixed(valued, minutes), climbs=False)  # type: ignore[arg-type]
 
@@ -228,9 +229,9 @@ def test_rigs_that_ride_as_meant_by_few_members_alone_are_taken_as_they_ride(
     valued: Valued, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr("jarana.core.search.best.rides_as_meant", lambda v: v.members == len(FEW))
-    best = search_by(valued, lambda rig, _: 12.0 if tippet_m(rig) > 1.9 else 10.0, monkeypatch).best()
+    best = search_by(valued, lambda rig, _: 12.0 if tippet_m(rig) > 1.1 else 10.0, monkeypatch).best()
     assert best is not None
-    assert tippet_m(best.rig) == pytest.approx(2.0)
+    assert tippet_m(best.rig) == pytest.approx(1.2)
 
 
 @pytest.mark.parametrize(("by_few", "least", "goes_on"), [(0.01, 1.0, True), (-0.01, 1.0, False), (-0.05, 0.94, True), (-0.07, 0.94, False)])  # fmt: skip
@@ -244,9 +245,33 @@ def test_a_rig_is_judged_by_all_that_decide_only_where_a_few_find_it_worth_so_mu
 
     search = search_by(valued, minutes, monkeypatch)
     here = Reached(valued.situation)
-    longer = here.then("length", (SetLength(span="tippet", value="2 m"),))
+    longer = here.then("length", (SetLength(span="tippet", value="1.2 m"),))
     assert longer is not None
     assert [v.worth.minutes for _, v in search._decided([longer], here, least)] == ([15.0] if goes_on else [])
+
+
+@pytest.mark.parametrize(("rods", "taken"), [(AWKWARD - 0.01, True), (AWKWARD + 0.01, False)])
+def test_a_held_leader_too_long_for_the_rod_is_passed_over_where_another_is_met(
+    valued: Valued, rods: float, taken: bool, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    rig = valued.rig
+    wanted = rods * rig.rod.length_mm - rig.length * 1000 + tippet_m(rig) * 1000
+    lengths = Coordinate(
+        "length", 2, lambda _: iter([(SetLength(span="tippet", value=f"{wanted:.0f} mm"),)]), first=True
+    )
+    search = search_by(valued, lambda rig, _: 10.0 + 5.0 * (tippet_m(rig) * 1000 > wanted - 1), monkeypatch)
+    monkeypatch.setattr("jarana.core.search.best.coordinates", lambda: (lengths,))
+    best = search.best()
+    assert best is not None
+    assert (best.worth.minutes == 15.0) is taken
+
+
+@pytest.mark.parametrize(("more", "says"), [({}, False), ({"figure": "0.92"}, True), ({"title": "Other"}, True), ({"severity": "fine"}, True)])  # fmt: skip
+def test_an_edit_that_leaves_all_that_is_read_of_a_reading_is_not_offered_for_it(
+    valued: Valued, more: dict[str, str], says: bool
+) -> None:
+    reading = next(r for r in readings_of(valued.situation) if r.severity == "look")
+    assert _says_more(reading.model_copy(update=more), reading) is says
 
 
 def test_a_rig_of_which_no_member_comes_to_an_answer_is_none(valued: Valued, monkeypatch: pytest.MonkeyPatch) -> None:

@@ -6,8 +6,9 @@ import pytest
 
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import method_of
+from jarana.core.readings.depth_edits import LONGER_MM, SLOWER, SLOWEST, depth_edits
 from jarana.core.rig.edits.flies import SwapFly
-from jarana.core.rig.edits.spans import ChangeLength, UseSpool
+from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, UseSpool
 from jarana.core.rig.model import Rig
 from jarana.core.search.moves import (
     count,
@@ -15,6 +16,7 @@ from jarana.core.search.moves import (
     float_kind,
     float_place,
     laid,
+    lead,
     length,
     line,
     one_fly,
@@ -284,3 +286,28 @@ def test_a_float_that_only_moves_is_slid_and_ties_nothing() -> None:
     assert (found.cost.knots, len(found.steps)) == (0, 1)
     assert found.steps[0].text == "move the float"
     assert found.cost.minutes > 0
+
+
+@pytest.mark.parametrize(
+    ("now", "tried"),
+    [(0.8, [0.65, 0.95]), (SLOWEST + SLOWER, [SLOWEST, 0.8]), (SLOWEST + SLOWER - 0.02, [0.78]), (0.85, [0.7, 1.0]), (0.87, [0.72])],
+)  # fmt: skip
+def test_a_lead_is_tried_a_step_slower_and_a_step_quicker_between_half_and_all_of_the_pace(
+    now: float, tried: list[float]
+) -> None:
+    here = CONTACT.with_rig(led(CONTACT.rig, now))
+    assert [move[0].lead for move in lead.values(here)] == pytest.approx(tried)  # type: ignore[attr-defined]
+
+
+def test_what_a_float_or_a_lake_moves_is_led_by_nobody() -> None:
+    for here in (PAIR, TEAM, SWUNG):
+        assert list(lead.values(here)) == []
+
+
+def test_a_span_that_is_shortened_keeps_room_for_two_knots() -> None:
+    rig = CONTACT.rig
+    upper = next(e.span for e in depth_edits(CONTACT) if isinstance(e, ChangeLength) and e.by_mm < 0)
+    for mm, shortened in ((SHORTEST_MM + LONGER_MM, True), (SHORTEST_MM + LONGER_MM - 1, False)):
+        short = CONTACT.with_rig(rig.replace_span(rig.span_index(upper), length_mm=mm))
+        edits = [e.by_mm for e in depth_edits(short) if isinstance(e, ChangeLength)]
+        assert (min(edits) < 0) is shortened

@@ -38,6 +38,7 @@ rides-without = Rides in the zone without touching
 touches-often = Touches on { $share }
 comes-down-seldom = The { $role } is down on { $share } ({ $members } computed).
 comes-down-at = The { $role } is down on { $share }, after { $low }–{ $high }.
+comes-down-from = The { $role } is down on { $share }, from { $low } on.
 lies-share = {" "}It lies on the stones { $lies } of the time.
 """,
 )
@@ -180,8 +181,12 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     if early is None:
         sentence = say("comes-down-seldom", share=in_ten(fly.touches), role=role, members=band.members)
     else:
-        low, high = writer.figure("travel", early[0]), writer.text("travel", early[1])
-        sentence = say("comes-down-at", role=role, share=in_ten(fly.touches), low=low.digits, high=high)
+        low, high = writer.figure("travel", early[0]), writer.figure("travel", early[1])
+        sentence = (
+            say("comes-down-from", role=role, share=in_ten(fly.touches), low=str(low))
+            if low == high
+            else say("comes-down-at", role=role, share=in_ten(fly.touches), low=low.digits, high=str(high))
+        )
     if share and lies > LYING:
         sentence += say("lies-share", lies=f"{lies:.0%}")
     value = where.p50

@@ -22,13 +22,23 @@ heavy-rig-lobbed-not = A heavy rig is lobbed, not cast: mind your eyes, and the 
 USUAL = 2.0
 """Contact leaders are tied to about twice the rod."""
 AWKWARD = 2.25
+"""Past so many times the rod it is too long."""
+
+
+def too_long(situation: Situation) -> bool:
+    """Say whether a held leader is longer than it can be thrown and netted on."""
+    return situation.head.habit == "held" and in_rods(situation) > AWKWARD
+
+
+def in_rods(situation: Situation) -> float:
+    """Return how many rods long it is from the fly line to the point."""
+    return situation.rig.length / (situation.rig.rod.length_mm / 1000)
 
 
 def read(situation: Situation) -> Reading:
     """Judge the length from fly line to point in rod lengths."""
     writer, rig = situation.writer, situation.rig
-    rod = rig.rod.length_mm / 1000
-    ratio = rig.length / rod
+    rod, ratio = rig.rod.length_mm / 1000, in_rods(situation)
     severity: Severity = "fine" if ratio <= USUAL + 0.005 else "look" if ratio <= AWKWARD else "act"
     title = {
         "fine": say("length-suits-rod"),

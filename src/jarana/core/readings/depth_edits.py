@@ -6,13 +6,15 @@ from collections.abc import Iterator
 
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
-from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
+from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, StepDiameter
 from jarana.core.rig.edits.stance import StepStance
 from jarana.core.rig.edits.whole import SetLead
 from jarana.core.situation import Situation
 
 SLOWER = 0.15
 """Share of the surface pace by which a lead is slowed or quickened."""
+SLOWEST = 0.5
+"""Share of the surface pace under which nobody leads."""
 LONGER_MM = 200.0
 
 
@@ -24,10 +26,11 @@ def depth_edits(situation: Situation) -> Iterator[RigEdit]:
     yield StepBead(at=rig.point.id, heavier=True)
     yield StepBead(at=rig.point.id, heavier=False)
     yield ChangeLength(span=upper.id, by_mm=LONGER_MM)
-    yield ChangeLength(span=upper.id, by_mm=-LONGER_MM)
+    if upper.length_mm - LONGER_MM >= SHORTEST_MM:
+        yield ChangeLength(span=upper.id, by_mm=-LONGER_MM)
     yield StepDiameter(span=upper.id, finer=True)
     if not situation.water.still and not rig.head.on_line and rig.head.holds() is None:
-        yield SetLead(lead=round(max(rig.motion.lead - SLOWER, 0.5), 2))
+        yield SetLead(lead=round(max(rig.motion.lead - SLOWER, SLOWEST), 2))
     if situation.stood is not None and not rig.head.floats:
         yield StepStance(what="tip", more=False)
         yield StepStance(what="tip", more=True)

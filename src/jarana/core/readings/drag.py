@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import dataclass
+
 from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
@@ -33,28 +36,15 @@ UNNATURAL = 0.25
 def read(situation: Situation) -> Reading:
     """Judge the fly that differs most from its own water in the second half of the drift."""
     writer = situation.writer
-    fly = max(hooked(situation), key=lambda f: abs(f.drag_m_s))
-    speed = abs(fly.drag_m_s)
-    severity: Severity = "fine" if speed < NOTICED else "look" if speed < UNNATURAL else "act"
-    felt = say("fish-may-see") if situation.head.floats else say("you-feel-everything-fish")
-    way = say("faster") if fly.drag_m_s > 0 else say("slower")
-    title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
-    figure = writer.figure("speed", speed)
-    each = ", ".join(
-        f"{role_name(f.role)} {writer.figure('speed', abs(f.drag_m_s)).digits} {say('faster') if f.drag_m_s > 0 else say('slower')}"
-        for f in hooked(situation)
-    )
-    sentence = say("against-water-round-each", each=each, felt=felt)
-    if severity == "fine":
-        sentence = say("against-water-round-each-2", each=each)
+    said = _said(situation, {f.id: f.drag_m_s for f in hooked(situation)})
     return make(
         "drag",
-        severity,
-        title,
-        sentence,
-        figure,
-        value=fly.drag_m_s,
-        parts=(fly.id,),
+        said.severity,
+        said.title,
+        said.sentence,
+        writer.figure("speed", abs(said.fastest)),
+        value=said.fastest,
+        parts=(said.fly,),
         why=(
             say(
                 "top-goes-surface-off",
@@ -73,14 +63,47 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
     if not hooks:
         return reading
-    fly = max(hooks, key=lambda f: abs(f.drag_m_s.p50 or 0.0))
-    middle = fly.drag_m_s.p50 or 0.0
-    severity: Severity = "fine" if abs(middle) < NOTICED else "look" if abs(middle) < UNNATURAL else "act"
-    way = say("faster") if middle > 0 else say("slower")
-    title = say("drifts-water") if severity == "fine" else say("pulled-than-water", way=way)
-    figure = situation.writer.figure("speed", abs(middle))
-    update = {"severity": severity, "title": title, "figure": figure.digits, "value": middle, "parts": (fly.id,)}
-    return reading.model_copy(update=update)
+    said = _said(situation, {f.id: f.drag_m_s.p50 or 0.0 for f in hooks})
+    more = {
+        "severity": said.severity,
+        "title": said.title,
+        "sentence": said.sentence,
+        "figure": situation.writer.figure("speed", abs(said.fastest)).digits,
+        "value": said.fastest,
+        "parts": (said.fly,),
+    }
+    return reading.model_copy(update=more)
+
+
+@dataclass(frozen=True)
+class _Said:
+    """How far the fly that differs most is pulled, m/s, and what is said of all."""
+
+    fly: str
+    fastest: float
+    severity: Severity
+    title: str
+    sentence: str
+
+
+def _said(situation: Situation, pulled: Mapping[str, float]) -> _Said:
+    """Write how fast each fly goes through its water, m/s: faster than it where that is positive."""
+    rig, writer = situation.rig, situation.writer
+    fly, fastest = max(pulled.items(), key=lambda row: abs(row[1]))
+    severity: Severity = "fine" if abs(fastest) < NOTICED else "look" if abs(fastest) < UNNATURAL else "act"
+    each = ", ".join(
+        f"{role_name(rig.role(rig.attachment(name)))} {writer.figure('speed', abs(speed)).digits} {_way(speed)}"
+        for name, speed in pulled.items()
+    )
+    if severity == "fine":
+        return _Said(fly, fastest, severity, say("drifts-water"), say("against-water-round-each-2", each=each))
+    felt = say("fish-may-see") if situation.head.floats else say("you-feel-everything-fish")
+    title = say("pulled-than-water", way=_way(fastest))
+    return _Said(fly, fastest, severity, title, say("against-water-round-each", each=each, felt=felt))
+
+
+def _way(speed: float) -> str:
+    return say("faster") if speed > 0 else say("slower")
 
 
 READING = ReadingKind("drag", read, banded=("drag_m_s", "speed"), judge=judge, of="hooked")

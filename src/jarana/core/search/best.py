@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 
 from jarana.core.engine.columns import AT_Z
 from jarana.core.methods import method_of
+from jarana.core.readings.casting_length import too_long
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, Move, moved
@@ -80,7 +81,7 @@ class Search:
     nominal
         What the best rig met by the last climbs is worth nominally, good minutes in the hour.
     meant
-        A rig was met whose flies ride as its method wants: others are passed over from then on.
+        A rig was met that can be thrown and whose flies ride as its method wants: others are passed over from then on.
     """
 
     start: Situation
@@ -155,7 +156,7 @@ class Search:
         reached = [row[0] if isinstance(row, tuple) else row for row in rows]
         by = {identity(r.situation): r for r in reached}
         found = self.value([r.situation for r in by.values()], members)
-        meant = [v for v in found if rides_as_meant(v)]
+        meant = [v for v in found if rides_as_meant(v) and not too_long(v.situation)]
         self.meant = self.meant or bool(meant)
         return [(by[identity(v.situation)], v) for v in (meant if self.meant else found)]
 

@@ -33,7 +33,10 @@ less-noticed = takes less noticed
 less-free = hangs up more
 less-stealth = frightens more
 counted = { $name }, counted to { $count }
-nothing-fits = Nothing you own fits: the best is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
+nothing-fits = Nothing you own fits: the best is worth { $minutes ->
+    [one] 1 good minute
+   *[other] { $minutes } good minutes
+} in the hour; what limits it most is { $limit }.
 nothing-may = Nothing may be fished here: { $reason }
 nothing-suits = No method suits this water.
 too-many-knots = Nothing fits within { $most ->
@@ -340,7 +343,7 @@ def _told(
         would = would_help(best.valued.situation, best.worth.minutes, value)
         if not fits(best.valued, would):
             limit = limit_told(limits(best.worth.factors)[0][0])
-            nothing = say("nothing-fits", minutes=f"{best.worth.minutes:.0f}", limit=limit)
+            nothing = say("nothing-fits", minutes=round(best.worth.minutes), limit=limit)
     return Found(told, nothing, would, turns_on(rows), left, value.drifts, True, hand)
 
 

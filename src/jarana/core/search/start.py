@@ -26,7 +26,10 @@ say = phrases(
     __name__,
     """
 other-kind = { $method } is fished in a { $waters }.
-worth-little = The best of it is worth { $minutes } good minutes in the hour; what limits it most is { $limit }.
+worth-little = The best of it is worth { $minutes ->
+    [one] 1 good minute
+   *[other] { $minutes } good minutes
+} in the hour; what limits it most is { $limit }.
 no-answer = No rig of it can be fished in this water.
 tuned = Fitted to this water: { $changes }
 as-usual = As it is usually tied; nothing that is owned betters it here.
@@ -89,7 +92,7 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
         would = would_help(best.situation, best.worth.minutes, value)
         if not fits(best, would):
             limit = limits(best.worth.factors)[0][0]
-            reason = say("worth-little", minutes=f"{best.worth.minutes:.0f}", limit=limit_told(limit))
+            reason = say("worth-little", minutes=round(best.worth.minutes), limit=limit_told(limit))
             return Declined(reason, would, best)
     readings = told_by(best.situation, readings_of(best.situation), told(best.tracks, best.situation))
     refused = [r for r in readings if r.severity == "act"]

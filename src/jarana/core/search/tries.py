@@ -31,7 +31,10 @@ say = phrases(
     """
 but = but { $worse }
 ruled-out = Ruled out, and nothing you own mends it: { $reason }.
-nothing-fits = Nothing you own betters it: { $minutes } good minutes in the hour; what limits it most is { $limit }.
+nothing-fits = Nothing you own betters it: { $minutes ->
+    [one] 1 good minute
+   *[other] { $minutes } good minutes
+} in the hour; what limits it most is { $limit }.
 """,
 )
 
@@ -107,7 +110,7 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
         return Tried(told_all, minutes)
     would = would_help(situation, base.worth.minutes, value)
     limit = limit_told(limits(base.worth.factors)[0][0])
-    return Tried(told_all, minutes, say("nothing-fits", minutes=f"{minutes:.0f}", limit=limit), would)
+    return Tried(told_all, minutes, say("nothing-fits", minutes=round(minutes), limit=limit), would)
 
 
 def _better(
@@ -221,7 +224,12 @@ def _best(
     score = kind.score
     if score is None:
         return ()
-    told_ = [row for row in found if kind.key in row[2] and score(row[1]) < score(before) - 1e-3]
+    said = next(r for r in readings if r.key == kind.key)
+    told_ = [
+        row
+        for row in found
+        if kind.key in row[2] and score(row[1]) < score(before) - 1e-3 and _says_more(row[2][kind.key], said)
+    ]
     told_.sort(key=lambda row: score(row[1]))
     if base is not None and base.worth.minutes > 0:
         worth = {identity(v.situation): v for v in value([row[1] for row in told_[: 2 * OFFERED]], SOME)}
@@ -231,6 +239,11 @@ def _best(
             if (v := worth.get(identity(row[1]))) is not None and v.worth.minutes >= KEEPS * base.worth.minutes
         ]
     return tuple(_tried(kind.key, before, readings, (row[0],), row[1], row[2], None) for row in told_[:OFFERED])
+
+
+def _says_more(after: Reading, before: Reading) -> bool:
+    """Say whether anything that is read of a reading differs."""
+    return (after.severity, after.title, after.figure) != (before.severity, before.title, before.figure)
 
 
 def _tried(

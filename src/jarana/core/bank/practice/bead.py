@@ -20,7 +20,10 @@ say = phrases(
 name = which bead
 asks = { $rig }: with which of your weights is the { $role } worth most in this water?
 asks-bare = { $rig }: which of your weights is worth most in this water?
-tells = { $best }: { $minutes } good minutes in the hour.
+tells = { $best }: { $minutes ->
+    [one] 1 good minute
+   *[other] { $minutes } good minutes
+} in the hour.
 """,
 )
 MOST = 8
@@ -59,7 +62,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
         rule="",
         choices=tuple(r.text for r in owned),
         best=best,
-        tells=say("tells", best=owned[top].text, minutes=f"{most:.0f}"),
+        tells=say("tells", best=owned[top].text, minutes=round(most)),
         seconds=seconds,
         depth_m=situation.fished.depth_m,
         zone_m=zone_of(situation),

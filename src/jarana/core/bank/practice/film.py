@@ -20,7 +20,10 @@ say = phrases(
     """
 name = which way of moving it
 asks = { $rig }: the water is clear and you see the { $role }. How do you move it, that it is where they take for longest and not dragged?
-tells = { $best }: { $minutes } good minutes in the hour; { $worst } brings { $least }.
+tells = { $best }: { $minutes ->
+    [one] 1 good minute
+   *[other] { $minutes } good minutes
+} in the hour; { $worst } brings { $least }.
 """,
 )
 MOST = 6
@@ -61,7 +64,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
         tells=say(
             "tells",
             best=names[worth.index(most)],
-            minutes=f"{most:.0f}",
+            minutes=round(most),
             worst=names[worth.index(least)],
             least=f"{least:.0f}",
         ),

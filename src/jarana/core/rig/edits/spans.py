@@ -31,6 +31,10 @@ STRENGTH_UNITS = ("kg", "lb", "lbs", "g")
 """How a strength ends that is typed where a diameter is wanted."""
 
 
+SHORTEST_MM = 150.0
+"""mm a span that is proposed has at least: two knots are tied in it."""
+
+
 class SetLength(RigEdit):
     """Set the finished length of a span, typed in any unit."""
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import method_of
-from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.edits.spans import SHORTEST_MM, SetLength
 from jarana.core.rig.edits.whole import SetFloat
 from jarana.core.search.moves.base import Coordinate, Move, hanging_spans
 from jarana.core.situation import Situation
@@ -20,7 +20,6 @@ SHARES = (0.5, 0.7, 1.4, 2.0)
 """Of a leader on a fly line in a river: its lowest tippet so many times as long."""
 FARTHER = 1.25
 """Flies of a swung team are tied at most so many times as far apart as in practice."""
-SHORTEST_MM = 150.0
 
 
 def values(situation: Situation) -> Iterator[Move]:
