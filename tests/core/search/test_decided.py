@@ -274,6 +274,14 @@ def test_an_edit_that_leaves_all_that_is_read_of_a_reading_is_not_offered_for_it
     assert _says_more(reading.model_copy(update=more), reading) is says
 
 
+@pytest.mark.parametrize(("severity", "says"), [("act", True), ("look", False)])
+def test_a_step_that_a_sentence_alone_tells_is_offered_for_what_has_to_be_acted_on(
+    valued: Valued, severity: str, says: bool
+) -> None:
+    reading = readings_of(valued.situation)[0].model_copy(update={"severity": severity})
+    assert _says_more(reading.model_copy(update={"sentence": "2 flies, at most 1."}), reading) is says
+
+
 def test_a_rig_of_which_no_member_comes_to_an_answer_is_none(valued: Valued, monkeypatch: pytest.MonkeyPatch) -> None:
     search = search_by(valued, lambda *_: 1.0, monkeypatch)
     search.value = lambda situations, members=range(0), screened=True: []  # type: ignore[assignment]

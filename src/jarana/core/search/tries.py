@@ -242,7 +242,9 @@ def _best(
 
 
 def _says_more(after: Reading, before: Reading) -> bool:
-    """Say whether anything that is read of a reading differs."""
+    """Say whether what leads a reading differs; of what has to be acted on a step that its sentence tells is one."""
+    if before.severity == "act" and after.sentence != before.sentence:
+        return True
     return (after.severity, after.title, after.figure) != (before.severity, before.title, before.figure)
 
 
