@@ -1,6 +1,6 @@
 import { ToggleGroup } from "radix-ui";
 import type { Answer, Book, Drawer, UnitSystem } from "../../api/client";
-import { stepOf, text } from "../../model/format";
+import { number, stepOf, text } from "../../model/format";
 import { floatPlace } from "../../model/line_layout";
 import { useBench } from "../../state/bench_store";
 import { openSheet } from "../../state/open_sheets";
@@ -55,6 +55,11 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
+      ) : null}
+      {leads && !now ? (
+        <span className="text-[13px] font-semibold">
+          {phrase("led at {lead} × the pace", { lead: number(system, lead, 2) })}
+        </span>
       ) : null}
       <FloatControls answer={answer} drawer={drawer} system={system} />
       <DryState answer={answer} />
