@@ -41,3 +41,12 @@ def test_every_request_and_answer_has_a_whole_example_that_fits_its_schema(app: 
                 assert "example" in told, f"{method} {path}: its {which} was never kept; see tests/api/recording.py"
                 whole = {**told["schema"], "components": described["components"]}
                 jsonschema_rs.validate(whole, told["example"])
+
+
+def test_the_description_is_made_once_however_often_it_is_asked_for(
+    client: FlaskClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    first = client.get("/api/v1/openapi.json")
+    monkeypatch.setattr("jarana.api.app.openapi", lambda _: pytest.fail("made anew"))
+    assert client.get("/api/v1/openapi.json").json == first.json
+    assert first.json["paths"]

@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
-from flask import Flask
+import json
+from functools import cache
+
+from flask import Flask, Response
 from flask_compress import Compress
 from werkzeug.middleware.proxy_fix import ProxyFix
 
@@ -72,8 +75,12 @@ def create_app(settings: Settings | None = None) -> Flask:
     app.register_blueprint(metrics)
     spec.register(app)
 
+    @cache
+    def described() -> str:
+        return json.dumps(openapi(app))
+
     @app.get("/api/v1/openapi.json")
-    def _description() -> dict[str, object]:
-        return openapi(app)
+    def _description() -> Response:
+        return Response(described(), mimetype="application/json")
 
     return app

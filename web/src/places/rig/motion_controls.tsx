@@ -56,7 +56,7 @@ export function MotionControls({ answer, book, drawer, system }: Props) {
           ))}
         </ToggleGroup.Root>
       ) : null}
-      {leads && !now ? (
+      {leads && !now && water.kind !== "lake" ? (
         <span className="text-[13px] font-semibold">
           {phrase("led at {lead} × the pace", { lead: number(system, lead, 2) })}
         </span>

@@ -15,7 +15,7 @@ QUICKEST = 1.0
 
 def values(situation: Situation) -> Iterator[Move]:
     """Yield the lead a step slower and a step quicker."""
-    if situation.water.still or not situation.motion.leads or situation.head.floats:
+    if situation.water.still or not situation.motion.leads or situation.head.floats or situation.head.on_line:
         return
     now = situation.rig.motion.lead
     for lead in (round(now - SLOWER, 2), round(now + SLOWER, 2)):
