@@ -102,6 +102,53 @@ describe("the bench", () => {
     bench().undo();
     expect(bench().docs?.water.depth_m).toBe(1);
   });
+
+  it("goes back one press at a time, also over presses that were answered together, and forward again", async () => {
+    let release = () => {};
+    const gate = new Promise<void>((open) => {
+      release = open;
+    });
+    const slow = vi.fn(async (request: Request) => {
+      await gate;
+      return serve(request);
+    });
+    vi.stubGlobal("fetch", slow);
+    bench().again();
+    bench().edit({ op: "set_depth", value: "2" }, "f");
+    bench().editAll([
+      { op: "set_depth", value: "3" },
+      { op: "set_length", span: "s", value: "50" },
+    ]);
+    bench().edit({ op: "set_depth", value: "4" }, "f");
+    bench().edit({ op: "set_depth", value: "5" }, "f");
+    bench().undo();
+    release();
+    await settled();
+    const seen = () => [bench().docs?.water.depth_m, bench().docs?.rig?.spans[0]?.length_mm];
+    expect([seen(), slow.mock.calls.length]).toEqual([[4, 50], 2]);
+    const until = (depth: number, length: number) => vi.waitFor(() => expect(seen()).toEqual([depth, length]));
+    bench().undo();
+    await until(3, 50);
+    bench().undo();
+    bench().undo();
+    await until(1, 100);
+    bench().redo();
+    await until(2, 100);
+    bench().redo();
+    bench().redo();
+    await until(4, 50);
+    expect(bench().future).toEqual([]);
+  });
+
+  it("redoes nothing while a change is on its way", async () => {
+    await work([{ op: "set_depth", value: "2" }]);
+    bench().undo();
+    bench().edit({ op: "set_depth", value: "3" }, "f");
+    bench().redo();
+    await vi.waitFor(() => expect(bench().docs?.water.depth_m).toBe(3));
+    expect(bench().future).toEqual([]);
+  });
+
   it("never lets an answer from before an undo overwrite it", async () => {
     await work([{ op: "set_depth", value: "5" }]);
     let release = () => {};

@@ -16,22 +16,26 @@ import { unstepped } from "../model/drift_view";
 
 /** The rig in hand (none before the first) and its water: the two documents undo holds. */
 export type Docs = { rig: Rig | null; water: Reach };
-/** An edit waiting to be answered, and the field it was typed in, where refusals are shown. */
-export type Waiting = { edit: Edit; field: string };
+/** An edit waiting to be answered, the field it was typed in, where refusals are shown, and the press it came with. */
+export type Waiting = { edit: Edit; field: string; press: number };
+/** A step of the past: documents, and the presses on them that were answered together with later ones. */
+export type Step = Docs & { after?: Waiting[] };
 export type Saved = { rigId: string; revision: string | null; number: number; rig: Rig | null };
 /** A water as the server last had it. */
 export type SavedWater = { number: number | null; water: Reach | null };
 /** What of a bench survives a reload besides its documents: the past, and edits that were not answered yet. */
-export type Kept = { past: Docs[]; future: Docs[]; waiting: Waiting[] };
+export type Kept = { past: Step[]; future: Step[]; waiting: Waiting[]; redone?: Waiting[] };
 type Computed = { rig: Rig | null; water: Reach; section: Section; seq: number; answer: Answer | null };
 
 type State = {
   docs: Docs | null;
   answer: Answer | null;
   section: Section | null;
-  past: Docs[];
-  future: Docs[];
+  past: Step[];
+  future: Step[];
   waiting: Waiting[];
+  /** What is asked for again to come to a step of the past: no new step. */
+  redone: Waiting[];
   /** What the server refused, by field. */
   faults: Record<string, string>;
   /** Said in place while the server cannot be reached; edits wait. */
@@ -64,6 +68,8 @@ type Actions = {
 };
 
 const MOST_UNDO = 500;
+/** Presses are told apart for as long as a tab keeps them, also over a reload. */
+let press = Date.now();
 const RETRY_MS = [500, 1000, 2000, 4000];
 
 let seq = Date.now();
@@ -79,7 +85,7 @@ export const useBench = create<State & Actions>((set, get) => {
     if (!docs || inFlight) return;
     seq += 1;
     const mine = seq;
-    const sent = [...waiting];
+    const sent = [...get().redone, ...waiting];
     const control = new AbortController();
     inFlight = control;
     let again = false;
@@ -100,15 +106,16 @@ export const useBench = create<State & Actions>((set, get) => {
 
   function accept(computed: Computed, sent: Waiting[]): boolean {
     if (computed.seq < floor) return false;
-    const { docs, past, waiting, future } = get();
-    const changed = sent.length > 0 && docs !== null;
+    const { docs, past, waiting, future, redone } = get();
+    const steps = docs ? stepsOf(docs, redone, sent.slice(redone.length)) : [];
     const next = { rig: computed.rig, water: computed.water };
     set({
       docs: next,
       answer: computed.answer,
       section: computed.section,
-      past: changed ? [...past.slice(-MOST_UNDO), docs] : past,
-      future: changed ? [] : future,
+      past: [...past.slice(-MOST_UNDO), ...steps],
+      future: steps.length > 0 ? [] : future,
+      redone: [],
       waiting: waiting.filter((w) => !sent.includes(w)),
       lost: false,
       trouble: "",
@@ -132,15 +139,16 @@ export const useBench = create<State & Actions>((set, get) => {
     }
     const drop = wrong.size > 0 ? wrong : new Set(sent);
     const trouble = wrong.size > 0 ? "" : error.message;
-    set({ faults, trouble, waiting: get().waiting.filter((w) => !drop.has(w)) });
-    return get().waiting.length > 0;
+    const kept = (w: Waiting) => !drop.has(w);
+    set({ faults, trouble, waiting: get().waiting.filter(kept), redone: get().redone.filter(kept) });
+    return get().waiting.length + get().redone.length > 0;
   }
 
   function retry(error: unknown): void {
     const unreachable = !(error instanceof Refused);
     set({ lost: unreachable, trouble: unreachable ? "" : (error as Refused).message });
     if (!unreachable && (error as Refused).status === 500) {
-      set({ waiting: [] });
+      set({ waiting: [], redone: [] });
       return;
     }
     const wait = RETRY_MS[Math.min(retries, RETRY_MS.length - 1)] ?? 4000;
@@ -148,11 +156,12 @@ export const useBench = create<State & Actions>((set, get) => {
     window.setTimeout(() => void send(), wait);
   }
 
-  function jump(docs: Docs, waiting: Waiting[] = []): void {
+  function jump(step: Step, waiting: Waiting[] = []): void {
+    const { after, ...docs } = step;
     floor = seq + 1;
     inFlight?.abort();
     inFlight = null;
-    set({ docs, waiting, faults: {}, trouble: "" });
+    set({ docs: after ? docs : step, waiting, redone: after ?? [], faults: {}, trouble: "" });
     void send();
   }
 
@@ -163,6 +172,7 @@ export const useBench = create<State & Actions>((set, get) => {
     past: [],
     future: [],
     waiting: [],
+    redone: [],
     faults: {},
     lost: false,
     trouble: "",
@@ -172,12 +182,13 @@ export const useBench = create<State & Actions>((set, get) => {
     waters: {},
     open(docs, saved, kept) {
       set({ past: kept?.past ?? [], future: kept?.future ?? [], answer: null, selected: null, saved });
-      jump(docs, kept?.waiting);
+      jump(stepOf({ docs, redone: kept?.redone ?? [] }) ?? docs, kept?.waiting);
     },
     setRig(rig) {
       const { docs, past } = get();
-      if (!docs) return;
-      set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
+      const now = stepOf(get());
+      if (!docs || !now) return;
+      set({ past: [...past.slice(-MOST_UNDO), now], future: [] });
       jump({ ...docs, rig });
     },
     edit(edit, field = "") {
@@ -185,14 +196,16 @@ export const useBench = create<State & Actions>((set, get) => {
     },
     editAll(edits, field = "") {
       if (field in get().faults) get().clearFault(field);
-      set({ waiting: [...get().waiting, ...edits.map((edit) => ({ edit, field }))], trouble: "" });
+      press += 1;
+      set({ waiting: [...get().waiting, ...edits.map((edit) => ({ edit, field, press }))], trouble: "" });
       void send();
     },
     setWater(water, number) {
       const { docs, past, waters } = get();
+      const now = stepOf(get());
       if (number !== undefined)
         set({ waters: { ...waters, [water.id]: { number, water: number === null ? null : water } } });
-      if (docs) set({ past: [...past.slice(-MOST_UNDO), docs], future: [] });
+      if (now) set({ past: [...past.slice(-MOST_UNDO), now], future: [] });
       jump({ rig: docs?.rig ?? null, water });
     },
     markWater(id, saved) {
@@ -202,23 +215,30 @@ export const useBench = create<State & Actions>((set, get) => {
       set({ trouble });
     },
     again() {
-      const { docs, waiting } = get();
-      if (docs) jump(docs, waiting);
+      const now = stepOf(get());
+      if (now) jump(now, get().waiting);
     },
     undo() {
-      const { docs, past, future, waiting } = get();
-      // What was not answered yet is the last step: it is taken back, and nothing before it.
-      if (docs && waiting.length > 0) return jump(docs);
+      const { past, future, waiting } = get();
+      const now = stepOf(get());
+      const last = waiting[waiting.length - 1];
+      // What was not answered yet is the last step: its press is taken back, and nothing before it.
+      if (now && last) {
+        const kept = waiting.filter((w) => w.press !== last.press);
+        return jump(now, kept);
+      }
       const back = past[past.length - 1];
-      if (!docs || !back) return;
-      set({ past: past.slice(0, -1), future: [docs, ...future] });
+      if (!now || !back) return;
+      set({ past: past.slice(0, -1), future: [now, ...future] });
       jump(back);
     },
     redo() {
-      const { docs, past, future } = get();
+      const { past, future, waiting } = get();
+      const now = stepOf(get());
       const next = future[0];
-      if (!docs || !next) return;
-      set({ past: [...past, docs], future: future.slice(1) });
+      // A change that was not answered yet leaves nothing to be redone.
+      if (!now || !next || waiting.length > 0) return;
+      set({ past: [...past, now], future: future.slice(1) });
       jump(next);
     },
     setUnits(units) {
@@ -254,6 +274,26 @@ async function compute(docs: Docs, sent: Waiting[], seq: number, signal: AbortSi
   const edits = sent.map((w) => w.edit as WaterEdit);
   const answer = taken(await api.POST("/api/v1/water", { body: { water, edits, seq }, signal }));
   return { rig: null, water: answer.water, section: answer.section, seq, answer: null };
+}
+
+/** Where one is: the documents, and what is still to be asked for again to be there. */
+function stepOf({ docs, redone }: { docs: Docs | null; redone: Waiting[] }): Step | null {
+  return docs && (redone.length > 0 ? { ...docs, after: redone } : docs);
+}
+
+/** The steps back from presses that were answered together: one for each press, however slow the answer was. */
+function stepsOf(docs: Docs, redone: Waiting[], sent: Waiting[]): Step[] {
+  const presses = [...new Set(sent.map((w) => w.press))];
+  return presses.flatMap((each) => {
+    const before = [
+      ...redone,
+      ...sent.slice(
+        0,
+        sent.findIndex((w) => w.press === each),
+      ),
+    ];
+    return stepOf({ docs, redone: before }) ?? [];
+  });
 }
 
 function keep(selected: string | null, rig: Rig | null): string | null {

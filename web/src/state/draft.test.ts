@@ -38,6 +38,7 @@ describe("what was not saved yet", () => {
     expect(isUnsaved(same)).toBe(false);
     expect(isUnsaved({ ...same, saved })).toBe(true);
     expect(isUnsaved({ ...same, kept: { ...nothing, waiting } })).toBe(true);
+    expect(isUnsaved({ ...same, kept: { ...nothing, redone: waiting } })).toBe(true);
   });
   it("comes back with the newest water where its own was saved, else with its own and what that began on", () => {
     const water = (depth_m: number) => ({ id: "w", depth_m }) as unknown as Docs["water"];

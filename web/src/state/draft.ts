@@ -20,8 +20,8 @@ export function keepDraft(draft: Draft | null): void {
     return;
   }
   for (let steps = STEPS; ; steps = Math.floor(steps / 2)) {
-    const { past, future, waiting } = draft.kept;
-    const kept = { past: steps ? past.slice(-steps) : [], future: future.slice(0, steps), waiting };
+    const { past, future } = draft.kept;
+    const kept = { ...draft.kept, past: steps ? past.slice(-steps) : [], future: future.slice(0, steps) };
     if (write(JSON.stringify({ ...draft, kept })) || steps === 0) return;
   }
 }
@@ -75,5 +75,10 @@ export function waterOf(draft: Draft, newest: KeptReach): { water: Reach; base: 
 
 /** Whether a draft holds anything that was not saved. */
 export function isUnsaved(draft: Draft): boolean {
-  return draft.kept.waiting.length > 0 || JSON.stringify(draft.docs.rig) !== JSON.stringify(draft.saved.rig);
+  const { waiting, redone } = draft.kept;
+  return (
+    waiting.length > 0 ||
+    (redone ?? []).length > 0 ||
+    JSON.stringify(draft.docs.rig) !== JSON.stringify(draft.saved.rig)
+  );
 }

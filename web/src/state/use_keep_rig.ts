@@ -52,7 +52,7 @@ export function useKeepRig(): Omit<Keeping<RigRevision>, "state"> & { state: Sav
   const queries = useQueryClient();
   const docs = useBench((s) => s.docs);
   const saved = useBench((s) => s.saved);
-  const waits = useBench((s) => s.waiting.length > 0);
+  const waits = useBench((s) => s.waiting.length + s.redone.length > 0);
   const keeping = useAutosave<RigRevision>({
     now: docs?.rig,
     dirty: isDirty(),
@@ -85,10 +85,11 @@ function useDraft(): void {
   const past = useBench((s) => s.past);
   const future = useBench((s) => s.future);
   const waiting = useBench((s) => s.waiting);
+  const redone = useBench((s) => s.redone);
   const base = useBench((s) => (s.docs ? s.waters[s.docs.water.id] : undefined));
   useEffect(() => {
     if (!docs?.rig || !saved) return;
-    const kept = { docs, saved, base, kept: { past, future, waiting } };
+    const kept = { docs, saved, base, kept: { past, future, waiting, redone } };
     const timer = window.setTimeout(() => keepDraft(kept), DRAFT_MS);
     const leave = () => keepDraft(kept);
     window.addEventListener("pagehide", leave);
@@ -96,5 +97,5 @@ function useDraft(): void {
       window.clearTimeout(timer);
       window.removeEventListener("pagehide", leave);
     };
-  }, [docs, saved, base, past, future, waiting]);
+  }, [docs, saved, base, past, future, waiting, redone]);
 }
