@@ -6,7 +6,8 @@ from collections.abc import Sequence
 
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.water_properties import Water
-from jarana.core.engine.scenario import MOST_SECONDS, Scenario
+from jarana.core.engine.limits import MOST_SECONDS, check
+from jarana.core.engine.scenario import Scenario
 from jarana.formats.case_reader import Reader
 
 DEFAULT_DURATION = 20.0
@@ -54,6 +55,6 @@ def checked(scenario: Scenario, reader: Reader, path: str) -> Scenario:
     reader.done()
     faults.raise_if_any()
     with faults.under(path):
-        scenario.check()
+        check(scenario)
     faults.raise_if_any()
     return scenario

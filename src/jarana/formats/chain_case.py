@@ -16,6 +16,7 @@ from jarana.core.engine.hydro.terminal_speed import (
     terminal_speed,
 )
 from jarana.core.engine.hydro.water_properties import Water
+from jarana.core.engine.limits import Limits
 from jarana.core.engine.scenario import (
     AIR,
     CALM,
@@ -34,11 +35,21 @@ from jarana.core.engine.steady import Steady, steady_float, steady_held, steady_
 from jarana.core.errors import FaultList, InputError
 from jarana.core.leader.sag import HungLine, sag_of
 from jarana.core.leader.turnover import Air, CastMass, CastSection, turn_over
+from jarana.core.words import phrases
 from jarana.formats.case_parts import body_of, checked, times_of, water_of
 from jarana.formats.case_reader import Reader
 from jarana.formats.chain_case3 import transient3
 
 SETTLE_GRID = 160
+say = phrases(
+    __name__,
+    """
+direction = 1 is downstream, -1 is upstream
+no-drag = a body without drag has no terminal speed
+on-line = at most the line's length, { $length } m
+missing = is missing
+""",
+)
 
 Result = dict[str, object]
 
@@ -63,9 +74,7 @@ def _segment(reader: Reader, also: Sequence[str] = ()) -> Segment:
 
 
 def _top(reader: Reader) -> Top:
-    kind = reader.text("kind", "held")
-    known = ("held", "strip", "float", "dry_fly")
-    reader.faults.check(kind in known, f"{reader.path}.kind", kind, f"the tops known are: {', '.join(known)}")
+    kind = reader.one_of("kind", "held", ("held", "strip", "float", "dry_fly"))
     x, z = reader.number("x", 0.0), reader.number("z", 0.0)
     if kind in ("float", "dry_fly"):
         radius = reader.number("r", least=1e-4, most=0.1)
@@ -103,8 +112,7 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
     reader = Reader(data, path, faults)
     water = water_of(reader.inner("water"))
     stream = reader.inner("stream")
-    profile = stream.text("profile", "log")
-    faults.check(profile == "log", f"{path}.stream.profile", profile, "the profiles known are: log")
+    stream.one_of("profile", "log", ("log",))
     flow = Stream(stream.number("Us"), stream.number("h"), stream.number("z0"))
     wind = stream.number("wind", 0.0, least=-40, most=40)
     stream.done()
@@ -122,7 +130,7 @@ def read_scenario(data: object, path: str = "input") -> Scenario:
     top = _top(reader.inner("top"))
     begin = Reader(reader.raw("initial") if reader.has("initial") else {}, f"{path}.initial", faults)
     direction = begin.number("dir", 1, least=-1, most=1)
-    faults.check(direction in (-1.0, 1.0), f"{path}.initial.dir", direction, "1 is downstream, -1 is upstream")
+    faults.check(direction in (-1.0, 1.0), f"{path}.initial.dir", direction, say("direction"))
     start = Start(
         angle=math.radians(begin.number("angle_deg", 0.0, least=-360, most=360)),
         direction=int(direction) or 1,
@@ -185,28 +193,28 @@ def transient(data: object) -> Result:
 
 def terminal(data: object) -> Result:
     """Speed at which a body falls alone; negative when it rises."""
-    faults = FaultList()
+    faults = Limits()
     reader = Reader(data, "input", faults)
     water, body = water_of(reader.inner("water")), body_of(reader.inner("body"), "body")
     reader.done()
     if not faults.faults:
-        faults.check(body.mass > 0, "input.body.m", body.mass, "a mass is above 0")
+        faults.above("input.body.m", body.mass, 0, 1, "kg")
         resists = body.bead_diameter > 0 or body.drag_area > 0
-        faults.check(resists, "input.body", "bead_d = CA = 0", "a body without drag has no terminal speed")
+        faults.check(resists, "input.body", "bead_d = CA = 0", say("no-drag"))
     faults.raise_if_any()
     return {"speed": terminal_speed(body, water)}
 
 
 def _line(data: object, last: str) -> tuple[Water, float, float]:
-    faults = FaultList()
+    faults = Limits()
     reader = Reader(data, "input", faults)
-    water, d, value = water_of(reader.inner("water")), reader.number("d", most=0.02), reader.number(last)
+    water, d, value = water_of(reader.inner("water")), reader.number("d"), reader.number(last)
     reader.done()
-    faults.check(d > 0, "input.d", d, "a diameter is above 0")
+    faults.above("input.d", d, 0, 0.02, "m")
     if last == "rho":
-        faults.check(0 < value <= 25000, "input.rho", value, "a density is above 0 and at most 25000 kg/m³")
+        faults.above("input.rho", value, 0, 25000, "kg/m³")
     else:
-        faults.check(abs(value) <= 10, "input.speed", value, "at most 10 m/s")
+        faults.size("input.speed", value, 10, "m/s")
     faults.raise_if_any()
     return water, d, value
 
@@ -255,7 +263,6 @@ def sag(data: object) -> Result:
     pull, down = reader.number("end_pull_horizontal", least=1e-9, most=1000), reader.number("end_pull_down", most=1000)
     gravity = reader.number("g", 9.80665, least=0, most=100)
     reader.done()
-    faults.check(bool(sections), "input.sections", "[]", "at least one section of line")
     faults.raise_if_any()
     shape = sag_of(sections, pull, down, gravity)
     return {"span": shape.span, "rise": shape.rise, "sag": shape.sag, "tip_pull": shape.tip_pull}
@@ -274,7 +281,7 @@ def turnover(data: object) -> Result:
     whole = sum(s.length for s in sections)
     for i, row in enumerate(reader.items("masses")):
         s, mass = row.number("s", least=0, most=1000), row.number("m", least=0, most=1)
-        faults.check(s <= whole + 1e-9, f"input.masses[{i}].s", s, f"at most the line's length, {whole:.4g} m")
+        faults.check(s <= whole + 1e-9, f"input.masses[{i}].s", s, say("on-line", length=f"{whole:.4g}"))
         masses.append(CastMass(s, mass, row.number("CA", 0.0, least=0, most=1), row.text("name", f"mass{i + 1}")))
         row.done()
     speed = reader.number("v0", least=0.1, most=100)
@@ -286,7 +293,6 @@ def turnover(data: object) -> Result:
         density=reader.number("rho_air", 1.2, least=0, most=10),
     )
     reader.done()
-    faults.check(bool(sections), "input.sections", "[]", "at least one section of line")
     faults.raise_if_any()
     run_out = turn_over(sections, masses, speed, air)
     at: Result = {k: {"E": p.energy, "v": p.speed, "t": p.time} for k, p in run_out.at.items()}
@@ -309,11 +315,10 @@ def answer(case: object) -> Result:
     """Answer one case ``{"id", "kind", "input"}``."""
     faults = FaultList()
     reader = Reader(case, "", faults)
-    name, kind = reader.text("id", "case"), reader.text("kind", "")
+    name, kind = reader.text("id", "case"), reader.one_of("kind", "", KINDS)
     reader.raw("input")
     reader.done()
-    faults.check(kind in KINDS, "kind", kind, f"the kinds known are: {', '.join(KINDS)}")
-    faults.check(reader.has("input"), "input", "", "is missing")
+    faults.check(reader.has("input"), "input", "", say("missing"))
     faults.raise_if_any()
     return {"id": name, "kind": kind, "result": KINDS[kind](reader.data["input"]), "notes": []}
 

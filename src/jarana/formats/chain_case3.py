@@ -25,9 +25,11 @@ from jarana.core.engine.scenario import (
     Wind,
 )
 from jarana.core.errors import FaultList
+from jarana.core.words import phrases
 from jarana.formats.case_parts import body_of, checked, times_of, water_of
 from jarana.formats.case_reader import Reader
 
+say = phrases(__name__, "no-way = a direction that is not nought")
 MOVE_WIDTH = 4
 """Figures of a move in space: time and three speeds; a fifth is line taken in."""
 
@@ -40,10 +42,8 @@ def _stream3(reader: Reader) -> Stream:
             Lane(row.number("Us"), row.number("h"), z0 or None, row.number("power", 0.0, least=0, most=2) or None)
         )
         row.done()
-    reader.faults.check(bool(lanes), f"{reader.path}.lanes", "[]", "at least one lane")
     edges = reader.rows("edges", 1) if reader.raw("edges") else []
-    profile = reader.text("profile", "log")
-    reader.faults.check(profile == "log", f"{reader.path}.profile", profile, "the profiles known are: log")
+    reader.one_of("profile", "log", ("log",))
     first = lanes[0] if lanes else Lane(0.0, 1.0)
     blend, z0 = reader.number("blend", 0.3, least=0.01, most=20), reader.number("z0", least=1e-9, most=10)
     reader.done()
@@ -69,8 +69,7 @@ def _segment3(reader: Reader, also: Sequence[str] = ()) -> Segment:
 
 
 def _top3(reader: Reader, at: Point) -> Top:
-    kind = reader.text("kind", "held")
-    reader.faults.check(kind in ("held", "free"), f"{reader.path}.kind", kind, "the tops known are: held, free")
+    kind = reader.one_of("kind", "held", ("held", "free"))
     top: Top
     if kind == "free":
         body = body_of(reader.inner("body"), "top", ["support", "float"])
@@ -133,7 +132,7 @@ def read_scenario3(data: object, path: str = "input") -> Scenario:
     for i, r in enumerate(reader.items("droppers")):
         s = r.number("s", least=0, most=1000)
         way = cast("Point", _figures(r, "dir", (0.0, 0.0, -1.0)))
-        faults.check(math.hypot(*way) > 1e-9, f"{r.path}.dir", way, "a direction that is not nought")
+        faults.check(math.hypot(*way) > 1e-9, f"{r.path}.dir", way, say("no-way"))
         body = body_of(r.inner("body"), f"dropper{i + 1}")
         droppers.append(Dropper(s, _segment3(r, ["s", "dir", "body"]), body, way=way))
     begin = Reader(reader.raw("initial") if reader.has("initial") else {}, f"{path}.initial", faults)

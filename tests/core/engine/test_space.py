@@ -14,6 +14,7 @@ from jarana.core.engine.chain import ChainRun, Steps, run
 from jarana.core.engine.cut import Way
 from jarana.core.engine.hydro.terminal_speed import Body
 from jarana.core.engine.hydro.water_properties import water_at
+from jarana.core.engine.limits import check
 from jarana.core.engine.mesh import build_mesh
 from jarana.core.engine.scenario import (
     AIR,
@@ -338,7 +339,7 @@ def test_everything_wrong_in_space_is_said_at_once() -> None:
         start=Start(path=((0.0, 0.0, 0.0),)),
     )
     with pytest.raises(InputError) as error:
-        bad.check()
+        check(bad)
     paths = {fault.path for fault in error.value.faults}
     assert {"stream.lanes[2].Us", "stream.lanes[2].h", "stream.edges", "stream.blend", "wind.v", "wind.z_ref"} <= paths
     assert {"wind.z0", "initial.path"} <= paths

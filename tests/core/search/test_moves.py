@@ -5,8 +5,10 @@ from __future__ import annotations
 import pytest
 
 from jarana.core.heads.float import FloatHead
+from jarana.core.heads.held import MARKED, top_span
 from jarana.core.methods import method_of
-from jarana.core.readings.depth_edits import LONGER_MM, SLOWER, SLOWEST, depth_edits
+from jarana.core.readings.casting_length import AWKWARD, USUAL
+from jarana.core.readings.depth_edits import LONGER_MM, SLOWER, SLOWEST, depth_edits, led_at
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, UseSpool
 from jarana.core.rig.model import Rig
@@ -297,6 +299,54 @@ def test_a_lead_is_tried_a_step_slower_and_a_step_quicker_between_half_and_all_o
 ) -> None:
     here = CONTACT.with_rig(led(CONTACT.rig, now))
     assert [move[0].lead for move in lead.values(here)] == pytest.approx(tried)  # type: ignore[attr-defined]
+
+
+def test_an_induced_lift_is_led_faster_or_slower_and_stays_one() -> None:
+    lift = CONTACT.with_rig(
+        CONTACT.rig.rebuilt(motion=CONTACT.rig.motion.model_copy(update={"kind": "lift", "lead": 0.8}))
+    )
+    (slow,), (quick,) = lead.values(lift)
+    assert [moved(lift, (edit,)).rig.motion.kind for edit in (slow, quick)] == ["lift", "lift"]  # type: ignore[union-attr]
+    natural = CONTACT.with_rig(
+        CONTACT.rig.rebuilt(motion=CONTACT.rig.motion.model_copy(update={"kind": "natural", "lead": 0.8}))
+    )
+    assert led_at(natural, 0.65).change(natural.rig, DRAWER, natural.writer).motion.kind == "led"
+
+
+TAPERED = fished(started("tapered-contact", RUN), RUN)
+
+
+def cut_to(whole_m: float) -> tuple[Rig, Rig]:
+    """The tapered leader with its longest tippet made so long that the whole would be so long, and what is proposed of it."""
+    rig, rod = TAPERED.rig, TAPERED.rig.rod.length_mm / 1000
+    below = sum(rig.spans[i].length for i in hanging_spans(rig))
+    share = (below + whole_m * rod - rig.length) / TAPERED.fished.depth_m
+    lengths = length.OF_DEPTH
+    length.OF_DEPTH = (share,)  # type: ignore[misc]
+    try:
+        (move,) = length.values(TAPERED)
+    finally:
+        length.OF_DEPTH = lengths  # type: ignore[misc]
+    found = moved(TAPERED, move)
+    assert found is not None
+    return rig, found.rig
+
+
+def test_a_held_leader_that_gets_too_long_for_the_rod_is_cut_back_from_the_butt() -> None:
+    rod = TAPERED.rig.rod.length_mm / 1000
+    rig, as_it_was = cut_to(AWKWARD - 0.01)
+    upper = range(top_span(rig))
+    assert [as_it_was.spans[i].length for i in upper] == [rig.spans[i].length for i in upper]
+    _, cut = cut_to(AWKWARD + 0.01)
+    assert cut.length == pytest.approx(USUAL * rod, abs=0.006)
+    changed = [i for i in upper if cut.spans[i].length != rig.spans[i].length]
+    assert changed[0] == 0
+    assert changed == list(range(len(changed)))
+    assert all(cut.spans[i].length_mm == length.STEP_MM for i in changed[:-1])
+    _, longest = cut_to(4.0)
+    marked = [s.material.look in MARKED for s in rig.spans[: top_span(rig)]]
+    kept = [a.length == b.length for a, b in zip(longest.spans, rig.spans, strict=True)][: top_span(rig)]
+    assert kept == marked
 
 
 def test_what_a_float_or_a_lake_moves_is_led_by_nobody() -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.readings.depth_edits import SLOWEST, slower
 from jarana.core.rig.model import Rig
 from jarana.core.search import relax
 from jarana.core.search.moves.base import hanging_spans
@@ -55,8 +56,14 @@ def test_the_longest_piece_in_the_water_is_made_longer_on_a_rig_that_is_held() -
 
 def test_a_lead_is_slowed_below_the_one_it_has() -> None:
     made = [rig_of(row).motion for row in of("slower")]
-    assert [m.lead for m in made] == [*(s for s in relax.SLOWER if s < HERE.rig.motion.lead - 0.01), 0.8]
+    assert [m.lead for m in made] == pytest.approx([0.85, 0.7, 0.55, SLOWEST, 0.8])
+    assert {m.kind for m in made[:-1]} == {HERE.rig.motion.kind}
     assert made[-1].kind == "natural"
+
+
+@pytest.mark.parametrize(("lead", "steps"), [(SLOWEST, []), (SLOWEST + 0.01, [SLOWEST]), (0.66, [0.51, SLOWEST])])
+def test_a_lead_is_slowed_to_where_nobody_leads_any_more(lead: float, steps: list[float]) -> None:
+    assert list(slower(lead)) == pytest.approx(steps)
 
 
 def test_droppers_come_off_together_and_a_rig_of_one_fly_has_none() -> None:

@@ -12,6 +12,7 @@ from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.columns import LENGTH, RADIUS
 from jarana.core.engine.ground import WIND_SHARE, across_of, along_of, medium_air, shear_row
 from jarana.core.engine.groups import Drive, Line, Loads, Medium
+from jarana.core.engine.limits import check
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario, Top
 from jarana.core.engine.step.kernel import BED_GIVE, run_chain
@@ -168,7 +169,7 @@ def run(scenario: Scenario, steps: Steps | None = None, refine: float = 1.0) -> 
     SolverError
         When the numbers ran away; carries the scenario for a replay.
     """
-    scenario.check()
+    check(scenario)
     mesh = build_mesh(scenario, refine)
     return solve(scenario, mesh, steps or steps_of(scenario))
 

@@ -23,8 +23,8 @@ from jarana.core.engine.compiled import loop
 from jarana.core.engine.ground import speed_under
 from jarana.core.engine.hydro.terminal_speed import line_weight
 from jarana.core.engine.hydro.water_properties import Water
-from jarana.core.engine.scenario import MOST_NODES, HeldTop, Point, Scenario, Segment, Start, Stream
-from jarana.core.errors import InputError
+from jarana.core.engine.limits import MOST_NODES, too_fine
+from jarana.core.engine.scenario import HeldTop, Point, Scenario, Segment, Start, Stream
 
 COARSEST = 0.15
 """Widest node spacing, m: halving it moves no fly by 1 cm (tests/core/engine)."""
@@ -144,7 +144,7 @@ class _Builder:
         """Grow links of one segment on the end of a stretch; return the last of them."""
         count = len(lengths)
         if self.count + count > MOST_NODES:
-            raise InputError.one("main", f"over {MOST_NODES} nodes", f"at most {MOST_NODES} nodes; widen ds")
+            raise too_fine(self.count + count)
         arc = self.ends[parent][0] + lengths.cumsum()
         self.stretches.append(_Stretch(self.count, parent, lengths, diameters, segment, between, arc, place))
         self.count += count

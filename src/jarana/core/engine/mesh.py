@@ -77,7 +77,7 @@ def build_mesh(scenario: Scenario, refine: float = 1.0) -> Mesh:
     Parameters
     ----------
     scenario
-        What to cut up; ``scenario.check()`` has passed.
+        What to cut up; ``limits.check`` has passed.
     refine
         Divides the node spacing (2 gives half the spacing): for convergence tests.
     """

@@ -17,6 +17,7 @@ from jarana.core.engine.columns import AIR_RHO, LENGTH, RADIUS
 from jarana.core.engine.ground import medium_air
 from jarana.core.engine.hydro.sphere_drag import sphere_drag_factor
 from jarana.core.engine.hydro.stream import stream_speed
+from jarana.core.engine.limits import check, level_bed
 from jarana.core.engine.mesh import Mesh, build_mesh
 from jarana.core.engine.scenario import FreeTop, Scenario
 from jarana.core.engine.shooting import (
@@ -234,9 +235,8 @@ def steady_float(scenario: Scenario) -> Steady:
 
 
 def _ready(scenario: Scenario, refine: float = 1.0) -> _Rig:
-    scenario.check()
-    if scenario.bed_profile:
-        raise InputError.one("bed_profile", "", "a settled shape wants a level bed")
+    check(scenario)
+    level_bed(scenario)
     return _Rig(scenario, refine)
 
 

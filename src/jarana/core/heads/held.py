@@ -20,6 +20,8 @@ if TYPE_CHECKING:
 
 SIGHTER_SEEN = 0.01
 """m: a sighter is read as far as a float of this size, about as far as a held line reaches anyway (practice)."""
+MARKED = ("sighter", "braid")
+"""Looks of a line that is read."""
 
 
 def top_span(rig: Rig) -> int:
@@ -27,7 +29,7 @@ def top_span(rig: Rig) -> int:
 
     Without a sighter it is the first span below the coloured part; without either, the last span.
     """
-    marked = [i for i, s in enumerate(rig.spans) if s.material.look in ("sighter", "braid")]
+    marked = [i for i, s in enumerate(rig.spans) if s.material.look in MARKED]
     coloured = [i for i, s in enumerate(rig.spans) if s.material.look == "mono"]
     above = marked or coloured
     return min(above[-1] + 1 if above else 0, len(rig.spans) - 1)

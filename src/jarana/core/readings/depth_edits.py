@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from itertools import islice
 
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, StepDiameter
 from jarana.core.rig.edits.stance import StepStance
-from jarana.core.rig.edits.whole import SetLead
+from jarana.core.rig.edits.whole import SetLead, SetMotion
 from jarana.core.situation import Situation
 
 SLOWER = 0.15
@@ -16,6 +17,19 @@ SLOWER = 0.15
 SLOWEST = 0.5
 """Share of the surface pace under which nobody leads."""
 LONGER_MM = 200.0
+
+
+def led_at(situation: Situation, lead: float) -> RigEdit:
+    """Return the edit that leads a rig at a share of the pace: moved as it is now where that leads it, else plainly."""
+    kind = situation.rig.motion.kind
+    return SetMotion(kind=kind, lead=lead) if situation.motion.leads else SetLead(lead=lead)
+
+
+def slower(lead: float) -> Iterator[float]:
+    """Yield the leads below one, a step at a time, down to where nobody leads any more."""
+    while lead > SLOWEST + 1e-9:
+        lead = round(max(lead - SLOWER, SLOWEST), 2)
+        yield lead
 
 
 def depth_edits(situation: Situation) -> Iterator[RigEdit]:
@@ -30,7 +44,7 @@ def depth_edits(situation: Situation) -> Iterator[RigEdit]:
         yield ChangeLength(span=upper.id, by_mm=-LONGER_MM)
     yield StepDiameter(span=upper.id, finer=True)
     if not situation.water.still and not rig.head.on_line and rig.head.holds() is None:
-        yield SetLead(lead=round(max(rig.motion.lead - SLOWER, SLOWEST), 2))
+        yield from (led_at(situation, lead) for lead in islice(slower(rig.motion.lead), 1))
     if situation.stood is not None and not rig.head.floats:
         yield StepStance(what="tip", more=False)
         yield StepStance(what="tip", more=True)

@@ -9,11 +9,12 @@ from dataclasses import dataclass
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.methods.base import Method
+from jarana.core.readings.depth_edits import led_at, slower
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.edits.stance import SetStance
-from jarana.core.rig.edits.whole import SetLead, SetMotion
+from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.valued import NOMINAL, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
@@ -51,7 +52,6 @@ LIMITS = {
     "stealth": say("stealth"),
 }  # fmt: skip
 LONGER_M = (0.2, 0.4, 0.8)
-SLOWER = (0.9, 0.8, 0.7)
 MENDED = SetStance(lay="reach", mend="1 m", after="2 s")
 STANDS_M, NEAREST_M = 1.5, 1.0
 FINER = 0.8
@@ -116,9 +116,8 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
             edit = SetLength(span=rig.spans[longest].id, value=f"{rig.spans[longest].length + more:.3f} m")
             yield "longer", say("longer", more=writer.text("length", more)), _by(edit)
     if situation.water.nature.flows and situation.motion.leads and not situation.head.on_line:
-        for lead in SLOWER:
-            if lead < rig.motion.lead - 0.01:
-                yield "slower", say("slower", lead=f"{lead:g}"), _by(SetLead(lead=lead))
+        for lead in slower(rig.motion.lead):
+            yield "slower", say("slower", lead=f"{lead:g}"), _by(led_at(situation, lead))
         yield "slower", say("natural"), _by(SetMotion(kind="natural", lead=0.8))
     droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint" and a.id != rig.head.holds()]
     if droppers:

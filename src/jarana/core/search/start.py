@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from jarana.core.errors import InputError
+from jarana.core.methods import ranked
 from jarana.core.methods.base import Method, Started
 from jarana.core.methods.kit import Chosen
 from jarana.core.outcomes.band import told
@@ -15,7 +16,7 @@ from jarana.core.rig.compare import compare
 from jarana.core.rig.model import Fitted, Rig
 from jarana.core.search.best import Search
 from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
-from jarana.core.search.valued import Valued, Valuer
+from jarana.core.search.valued import FEW, Valued, Valuer, identity
 from jarana.core.situation import Setting, Situation
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
@@ -32,6 +33,7 @@ worth-little = The best of it is worth { $minutes ->
 } in the hour; what limits it most is { $limit }.
 no-answer = No rig of it can be fished in this water.
 tuned = Fitted to this water: { $changes }
+instead = another method: { $method }
 as-usual = As it is usually tied; nothing that is owned betters it here.
 """,
 )
@@ -66,7 +68,7 @@ class Declined:
 
 
 def start(method: Method, setting: Setting, watch: Watch | None = None, full: bool = True) -> Best | Declined:
-    """Return the best rig of a method in a water from what is owned, or why it does not suit.
+    """Return the best rig of a method in a water from what is owned, or why it does not suit, and what would.
 
     Never one that its own readings reject: what breaks a rule, is out of reach or too weak is told before it is tied.
 
@@ -75,9 +77,17 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
     Stopped
         When the watch was stopped.
     """
+    value = Valuer(watch)
+    found = _best(method, setting, value, full)
+    if isinstance(found, Best):
+        return found
+    least = max((w.minutes for w in found.would), default=found.best.worth.minutes if found.best else 0.0)
+    return replace(found, would=(*instead(method, setting, value, least), *found.would))
+
+
+def _best(method: Method, setting: Setting, value: Valuer, full: bool) -> Best | Declined:
     if setting.water.kind not in method.waters:
         return Declined(elsewhere(method))
-    value = Valuer(watch)
     try:
         begun = method.begin(setting)
     except InputError as error:
@@ -100,6 +110,33 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
         would = would or would_help(best.situation, best.worth.minutes, value)
         return Declined(f"{refused[0].title}. {refused[0].sentence}", would, best)
     return Best(with_reasons(begun, best.rig, setting), best, readings)
+
+
+SUITED = 3
+"""Best suited of the other methods that are looked at where one is not started."""
+
+
+def instead(method: Method, setting: Setting, value: Valuer, least: float) -> tuple[Would, ...]:
+    """Return the method to start in the place of one that does not suit, as it is usually tied; none worth `least` minutes or less.
+
+    Raises
+    ------
+    Stopped
+        When the watch was stopped.
+    """
+    usual: list[tuple[Method, Situation]] = []
+    for other, _ in ranked(setting.water):
+        if len(usual) == SUITED:
+            break
+        if other is method or setting.water.kind not in other.waters:
+            continue
+        try:
+            usual.append((other, Situation(other.begin(setting).rig, setting)))
+        except InputError:
+            continue
+    found = {identity(v.situation): v.worth.minutes for v in value([here for _, here in usual], FEW)}
+    rows = [Would(say("instead", method=other.name), found.get(identity(here), 0.0)) for other, here in usual]
+    return tuple(sorted((w for w in rows if w.minutes > least), key=lambda w: -w.minutes)[:1])
 
 
 def elsewhere(method: Method) -> str:

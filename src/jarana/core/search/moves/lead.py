@@ -4,8 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from jarana.core.readings.depth_edits import SLOWER, SLOWEST
-from jarana.core.rig.edits.whole import SetLead
+from jarana.core.readings.depth_edits import SLOWER, SLOWEST, led_at
 from jarana.core.search.moves.base import Coordinate, Move
 from jarana.core.situation import Situation
 
@@ -20,7 +19,7 @@ def values(situation: Situation) -> Iterator[Move]:
     now = situation.rig.motion.lead
     for lead in (round(now - SLOWER, 2), round(now + SLOWER, 2)):
         if SLOWEST <= lead <= QUICKEST:
-            yield (SetLead(lead=lead),)
+            yield (led_at(situation, lead),)
 
 
 COORDINATE = Coordinate("lead", 6, values, at_once=True)

@@ -6,9 +6,12 @@ import math
 from collections.abc import Iterator
 
 from jarana.core.heads.float import FloatHead
+from jarana.core.heads.held import MARKED, top_span
 from jarana.core.methods import method_of
+from jarana.core.readings.casting_length import AWKWARD, USUAL
 from jarana.core.rig.edits.spans import SHORTEST_MM, SetLength
 from jarana.core.rig.edits.whole import SetFloat
+from jarana.core.rig.model import Rig
 from jarana.core.search.moves.base import Coordinate, Move, hanging_spans
 from jarana.core.situation import Situation
 
@@ -18,6 +21,8 @@ SPACINGS_M = (0.4, 0.6, 0.9, 1.2, 1.6, 2.0)
 """Spacings of a team tried."""
 SHARES = (0.5, 0.7, 1.4, 2.0)
 """Of a leader on a fly line in a river: its lowest tippet so many times as long."""
+STEP_MM = 300.0
+"""mm of a step of a held leader that are left where it is cut back."""
 FARTHER = 1.25
 """Flies of a swung team are tied at most so many times as far apart as in practice."""
 
@@ -52,7 +57,23 @@ def values(situation: Situation) -> Iterator[Move]:
     for share in OF_DEPTH:
         length = longest.length + share * water.depth_m - total
         if length * 1000 >= SHORTEST_MM and abs(share * water.depth_m - total) > 0.05:
-            yield (SetLength(span=longest.id, value=f"{length:.2f} m"),)
+            below = SetLength(span=longest.id, value=f"{length:.2f} m")
+            yield (below, *_cut_back(rig, length - longest.length))
+
+
+def _cut_back(rig: Rig, more: float) -> Iterator[SetLength]:
+    """Yield the cuts above the sighter, the butt first, that bring a leader too long for the rod back to what is usual.
+
+    `more` is what it gains below, m.
+    """
+    rod = rig.rod.length_mm
+    whole = rig.length * 1000 + more * 1000
+    over = whole - USUAL * rod if whole > AWKWARD * rod else 0.0
+    for span in rig.spans[: top_span(rig)]:
+        cut = min(over, span.length_mm - STEP_MM)
+        if cut > 0.0 and span.ready is None and span.material.look not in MARKED:
+            over -= cut
+            yield SetLength(span=span.id, value=f"{span.length_mm - cut:.0f} mm")
 
 
 COORDINATE = Coordinate("length", 4, values, first=True)
