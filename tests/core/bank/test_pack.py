@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import gzip
 import math
+from collections.abc import Iterator
 from dataclasses import replace
 from datetime import date
 
 import numpy as np
 import pytest
 
+import jarana.core.bank.pack as pack_module
 from jarana.core.bank.look_up import between, depth_at, seconds_at
 from jarana.core.bank.pack import (
     MOST_RIGS,
@@ -51,6 +53,18 @@ def made(method: str, water: str, whole: bool = False) -> Pack:
     return pack([("a", started(method, WATERS[water]))], setting, MADE, whole)
 
 
+DRIFTS = 24
+"""Drifts of a pack that is only looked at for what it holds."""
+
+
+@pytest.fixture(scope="module", autouse=True)
+def few_drifts() -> Iterator[None]:
+    with pytest.MonkeyPatch.context() as patch:
+        patch.setattr(pack_module, "ALONE_MEMBERS", DRIFTS)
+        patch.setattr(pack_module, "ALONE_FITTED", DRIFTS)
+        yield
+
+
 @pytest.fixture(scope="module")
 def contact() -> Pack:
     return made("level-contact", "weir-run")
@@ -59,7 +73,7 @@ def contact() -> Pack:
 def test_depths_at_a_second_are_those_of_the_members(contact: Pack) -> None:
     setting = Setting(WATERS["weir-run"], DRAWER)
     here = Situation(started("level-contact", WATERS["weir-run"]), setting)
-    (tracks,) = evaluate([here], range(64), SEARCH_GRID) or [None]
+    (tracks,) = evaluate([here], range(DRIFTS), SEARCH_GRID) or [None]
     assert tracks is not None
     option = contact.rigs[0].options[0]
     times = times_of(option.seconds[0])
