@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import Seen, SeenFly
+from jarana.core.motions.still import hung
 from jarana.core.words import phrases
 from jarana.core.words.roles import role_name
 
@@ -13,7 +14,6 @@ say = phrases(
 moved-hand-times = moved a hand at times
 takes-come-flies-sink = Takes come as the flies sink back.
 every-move-lifts = {" "}Every move lifts the { $role } { $most }.
-team-swings-down-under = The team swings down under its { $noun } and hangs after { $settled } s: { $each }.{ $said }
 """,
 )
 
@@ -39,7 +39,6 @@ class Nudge(MotionKind):
 
     def story(self, seen: Seen) -> str:
         """Tell where it hangs, and how far every move lifts it."""
-        settled = max(f.settled_s for f in seen.flies)
         lifted = [_lift(seen, fly) for fly in seen.flies]
         most = max(lifted)
         said = (
@@ -51,7 +50,7 @@ class Nudge(MotionKind):
             if most > LIFTED_M
             else ""
         )
-        return say("team-swings-down-under", noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each(), said=said)
+        return hung(seen) + said
 
 
 def _lift(seen: Seen, fly: SeenFly) -> float:

@@ -11,7 +11,10 @@ say = phrases(
     """
 left-sink = left to sink
 take-draws-line-or = A take draws the line, or the float, away.
-team-swings-down-under = The team swings down under its { $noun } and hangs after { $settled } s: { $each }.
+team-swings-down-under = { $flies ->
+    [one] The fly swings
+   *[other] The team swings
+} down under its { $noun } and hangs after { $settled } s: { $each }.
 left-alone-comes-lie = Left alone it comes to lie on the bed: { $each }.
 goes-sinking = goes on sinking
 goes-rising = goes on rising
@@ -38,7 +41,7 @@ class Still(MotionKind):
         tenth = seen.frame(0.9 * seen.times[-1])
         gone = [float(f.depth[-1] - f.depth[tenth]) for f in seen.flies]
         if seen.head.floats:
-            return say("team-swings-down-under", noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each())
+            return hung(seen)
         if all(f.lies for f in seen.flies):
             return say("left-alone-comes-lie", each=seen.each())
         way = (
@@ -49,6 +52,13 @@ class Still(MotionKind):
             else say("hangs-after-s", settled=f"{settled:.0f}")
         )
         return say("left-alone-after-s", way=way, each=seen.each(), times=f"{seen.times[-1]:.0f}")
+
+
+def hung(seen: Seen) -> str:
+    """Tell that flies swing down under what floats, when they hang, and where."""
+    settled = max(f.settled_s for f in seen.flies)
+    count = len(seen.flies)
+    return say("team-swings-down-under", flies=count, noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each())
 
 
 MOTION = Still()

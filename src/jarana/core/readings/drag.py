@@ -9,6 +9,7 @@ from jarana.core.drift.nominal import hooked, nominal
 from jarana.core.outcomes.band import Band
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
+from jarana.core.units import Writer
 from jarana.core.words import phrases
 from jarana.core.words.roles import role_name
 
@@ -17,6 +18,7 @@ say = phrases(
     """
 faster = faster
 slower = slower
+as-fast = as fast
 fish-may-see = {" "}A fish may see it.
 you-feel-everything-fish = {" "}You feel everything; a fish may see it.
 drifts-water = Drifts with the water
@@ -92,14 +94,19 @@ def _said(situation: Situation, pulled: Mapping[str, float]) -> _Said:
     fly, fastest = max(pulled.items(), key=lambda row: abs(row[1]))
     severity: Severity = "fine" if abs(fastest) < NOTICED else "look" if abs(fastest) < UNNATURAL else "act"
     each = ", ".join(
-        f"{role_name(rig.role(rig.attachment(name)))} {writer.figure('speed', abs(speed)).digits} {_way(speed)}"
-        for name, speed in pulled.items()
+        f"{role_name(rig.role(rig.attachment(name)))} {_pulled(writer, speed)}" for name, speed in pulled.items()
     )
     if severity == "fine":
         return _Said(fly, fastest, severity, say("drifts-water"), say("against-water-round-each-2", each=each))
     felt = say("fish-may-see") if situation.head.floats else say("you-feel-everything-fish")
     title = say("pulled-than-water", way=_way(fastest))
     return _Said(fly, fastest, severity, title, say("against-water-round-each", each=each, felt=felt))
+
+
+def _pulled(writer: Writer, speed: float) -> str:
+    """Write how fast a fly goes through its water; a speed that is written as none is none."""
+    digits = writer.figure("speed", abs(speed)).digits
+    return say("as-fast") if digits == writer.figure("speed", 0.0).digits else f"{digits} {_way(speed)}"
 
 
 def _way(speed: float) -> str:

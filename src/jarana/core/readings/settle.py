@@ -23,7 +23,7 @@ plumb-from = From { $seconds } s on the line from top to { $role } hangs within 
 out-of-plumb = The line from top to { $role } still hangs { $degrees }° out of plumb at the end.
 the = : the { $role }
 at-count = { $seconds } s { $low }–{ $high }
-at-counts = By count: { $counts }.
+at-counts = By count, the { $role }: { $counts }.
 still-after-s = Still { $way } after { $whole } s{ $which }
 bed-after-s = On the bed after { $settled } s
 lies-bed = The { $role } lies on the bed
@@ -38,9 +38,13 @@ FIRST_S = 20.0
 
 
 def read(situation: Situation) -> Reading:
-    """Tell depth at twenty seconds, and what the team does in the end: settle, sink, rise or lie on the bed."""
+    """Tell depth at twenty seconds, and what the team does in the end: settle, sink, rise or lie on the bed.
+
+    The figure is of the fly the title names, else of the deepest.
+    """
     writer, drift, flies = situation.writer, nominal(situation), hooked(situation)
     deepest = max(flies, key=lambda f: f.settled_depth_m)
+    named = _named(flies) or deepest
     whole = drift.times_s[-1]
     each = ", ".join(
         f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}{say('on-the-bed') if f.course == 'on the bed' else ''}"
@@ -56,9 +60,9 @@ def read(situation: Situation) -> Reading:
         severity,
         title,
         say("end-after-s", each=each, times_s=f"{drift.times_s[frame]:.0f}", at_twenty=at_twenty),
-        writer.figure("depth", deepest.settled_depth_m),
-        value=deepest.settled_depth_m,
-        parts=(deepest.id,),
+        writer.figure("depth", named.settled_depth_m),
+        value=named.settled_depth_m,
+        parts=(named.id,),
         why=(
             say("settled-means-within-5"),
             say("lines-drag-rules-each"),
@@ -106,8 +110,17 @@ def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:
     return "fine", say("settles-s", settled=f"{settled:.0f}")
 
 
+def _named(flies: tuple[FlyDrift, ...]) -> FlyDrift | None:
+    """Return the fly the title is about, where it is about one of several."""
+    for courses in (("sinking", "rising"), ("on the bed",)):
+        found = [f for f in flies if f.course in courses]
+        if found:
+            return found[0] if len(found) < len(flies) else None
+    return None
+
+
 def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
-    """Add how deep the deepest fly is at the counts an angler uses, in eight drifts of ten."""
+    """Add how deep the fly it is about is at the counts an angler uses, in eight drifts of ten."""
     writer = situation.writer
     fly = next((f for f in band.flies if f.id in reading.parts), None)
     if fly is None or not fly.depths:
@@ -121,7 +134,14 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
         )
         for d in fly.depths
     )
-    return reading.model_copy(update={"why": (*reading.why, say("at-counts", counts=counts))})
+    return reading.model_copy(
+        update={
+            "why": (
+                *reading.why,
+                say("at-counts", role=role_name(situation.rig.role(situation.rig.attachment(fly.id))), counts=counts),
+            )
+        }
+    )
 
 
 READING = ReadingKind("settle", read, banded=("settled_depth_m", "depth"), judge=judge, of="hooked")

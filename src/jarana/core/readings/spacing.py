@@ -21,6 +21,7 @@ flies-close-enough-tangle = Flies close enough to tangle
 spacing-keeps-them-apart = Spacing keeps them apart
 apart-or-more-keeps = { $apart } apart; { $least } or more keeps them clear
 up-keeps-both-taking = , up to { $both } keeps both in the taking zone.
+up-would-keep-both = , up to { $both } would keep both in the taking zone.
 zone-too-thin-both = ; the zone is too thin for both.
 water-two-flies-ride = In { $depth_m } of water two flies ride different currents.{" "}
 among-so-many-obstructions = Among so many obstructions a second fly is what snags.{" "}
@@ -61,7 +62,11 @@ def read(situation: Situation) -> Reading:
         else say("spacing-keeps-them-apart")
     )
     text = say("apart-or-more-keeps", apart=writer.text("short", apart), least=writer.text("short", least)) + (
-        say("up-keeps-both-taking", both=writer.text("short", both)) if both > least else say("zone-too-thin-both")
+        say("zone-too-thin-both")
+        if both <= least
+        else say("up-keeps-both-taking", both=writer.text("short", both))
+        if apart <= both
+        else say("up-would-keep-both", both=writer.text("short", both))
     )
     if thin:
         text = say("water-two-flies-ride", depth_m=writer.text("depth", reach.depth_m)) + text

@@ -12,6 +12,7 @@ from jarana.core.situation import Situation
 from jarana.core.strength.chain import strength_chain, told_loss, weakest_link
 from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.strength.holds import judged, pull_surely_held, share_held
+from jarana.core.strength.loads import loads
 from jarana.core.tackle.knot import knots
 from jarana.core.words import phrases
 
@@ -19,6 +20,7 @@ say = phrases(
     __name__,
     """
 goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish }{ $where } on nine takes of ten.
+no-fish-pulls = Goes first on a snag, and you lose { $lost }. No fish pulls on it.
 in-current = {" "}in this current
 fish-pulls-about-0 = A fish pulls about 0.65 of its weight, and ½·ρ·0.3·A·U² in the current: { $wanted } for { $mass_kg }.
 your-puts-about-steady = Your { $name } puts on about { $steady_pull_n } in a steady bend.
@@ -30,18 +32,23 @@ weakest-link = Weakest link: { $name }
 
 def read(situation: Situation) -> Reading:
     """Name the weakest link of the chain from reel to hook."""
-    writer, reach = situation.writer, situation.water
+    writer, reach = situation.writer, situation.fished
     weak = weakest_link(strength_chain(situation.rig))
-    wanted = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s)
-    held = fish_held_by(pull_surely_held((weak,), situation.motion.jerk), reach.pace_m_s)
-    share = share_held((weak,), wanted, situation.motion.jerk)
-    severity = judged(share)
+    wanted, jerk = pull_of_fish(reach.fish.mass_kg, reach.pace_m_s), situation.motion.jerk
+    # A fish pulls on all from the reel to its own fly: what it is held by is as strong as all of that together.
+    through = [
+        load.links for load in loads(situation.rig, reach.pace_m_s) if load.kind == "fish" and weak in load.links
+    ]
+    severity = judged(min((share_held(links, wanted, jerk) for links in through), default=1.0))
     accident = any(span.wind_knot for span in situation.rig.spans)
     lost = told_loss(situation.rig, weak.loses)
     rod = situation.rig.rod
-    fish = f"{writer.text('fish', held)} {reach.fish.species}"
-    where = "" if reach.still else say("in-current")
-    sentence = say("goes-first-you-lose", lost=lost, fish=fish, where=where)
+    sentence = say("no-fish-pulls", lost=lost)
+    if through:
+        held = fish_held_by(min(pull_surely_held(links, jerk) for links in through), reach.pace_m_s)
+        fish = f"{writer.text('fish', held)} {reach.fish.species}"
+        where = "" if reach.still else say("in-current")
+        sentence = say("goes-first-you-lose", lost=lost, fish=fish, where=where)
     why = [
         f"{situation.writer.marked(weak.why)}.",
         say("fish-pulls-about-0", wanted=writer.text("force", wanted), mass_kg=writer.text("fish", reach.fish.mass_kg)),

@@ -231,14 +231,20 @@ def _best(
         if kind.key in row[2] and score(row[1]) < score(before) - 1e-3 and _says_more(row[2][kind.key], said)
     ]
     told_.sort(key=lambda row: score(row[1]))
-    if base is not None and base.worth.minutes > 0:
-        worth = {identity(v.situation): v for v in value([row[1] for row in told_[: 2 * OFFERED]], SOME)}
-        told_ = [
-            row
-            for row in told_[: 2 * OFFERED]
-            if (v := worth.get(identity(row[1]))) is not None and v.worth.minutes >= KEEPS * base.worth.minutes
-        ]
-    return tuple(_tried(kind.key, before, readings, (row[0],), row[1], row[2], None) for row in told_[:OFFERED])
+    if base is None or base.worth.minutes <= 0:
+        # No members were asked: what they decide is not told from one drift.
+        by_themselves = tuple(r for r in readings if reading_kinds()[r.key].judge is None)
+        return tuple(_tried(kind.key, before, by_themselves, (row[0],), *row[1:], None) for row in told_[:OFFERED])
+    worth = {identity(v.situation): v for v in value([row[1] for row in told_[: 2 * OFFERED]], SOME)}
+    kept = [
+        (edit, then, told_by(then, tuple(after.values()), told(v.tracks, then)))
+        for edit, then, after in told_[: 2 * OFFERED]
+        if (v := worth.get(identity(then))) is not None and v.worth.minutes >= KEEPS * base.worth.minutes
+    ]
+    return tuple(
+        _tried(kind.key, before, readings, (edit,), then, {r.key: r for r in after}, None)
+        for edit, then, after in kept[:OFFERED]
+    )
 
 
 def _says_more(after: Reading, before: Reading) -> bool:
