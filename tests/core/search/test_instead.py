@@ -33,6 +33,7 @@ def test_a_dry_fly_over_fish_at_the_bed_names_a_method_that_reaches_them_and_wha
     method = next(m for m in best if m.name in other.text)
     (valued,) = Valuer()([Situation(method.begin(setting(RUN)).rig, setting(RUN))], FEW)
     assert other.minutes == pytest.approx(valued.worth.minutes)
+    assert other.method == method.key
 
 
 def test_none_is_named_that_is_worth_no_more_than_what_would_help_already() -> None:

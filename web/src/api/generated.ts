@@ -16133,9 +16133,15 @@ export interface components {
         };
         /**
          * WouldView
-         * @description Something that would help, and the good minutes in the hour it would give.
+         * @description Something that would help, and the good minutes in the hour it would give; `method` is the key of another one, where that is meant.
          */
         WouldView: {
+            /**
+             * Method
+             * @description method
+             * @default
+             */
+            method?: string;
             /**
              * Minutes
              * @description minutes

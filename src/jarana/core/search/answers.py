@@ -65,15 +65,16 @@ class WorthView(Frozen):
 
 
 class WouldView(Frozen):
-    """Something that would help, and the good minutes in the hour it would give."""
+    """Something that would help, and the good minutes in the hour it would give; `method` is the key of another one, where that is meant."""
 
     text: str
     minutes: float
+    method: str = ""
 
     @classmethod
     def of(cls, would: tuple[Would, ...]) -> tuple[WouldView, ...]:
         """Show what would help."""
-        return tuple(cls(text=w.text, minutes=round(w.minutes, 1)) for w in would)
+        return tuple(cls(text=w.text, minutes=round(w.minutes, 1), method=w.method) for w in would)
 
 
 class CostView(Frozen):

@@ -68,10 +68,11 @@ IN_PAIRS = 5
 
 @dataclass(frozen=True)
 class Would:
-    """Something that would help, and what the rig would then be worth, good minutes in the hour."""
+    """Something that would help, and what the rig would then be worth, good minutes in the hour; the key of a method, if it is one."""
 
     text: str
     minutes: float
+    method: str = ""
 
 
 @dataclass(frozen=True)

@@ -135,7 +135,9 @@ def instead(method: Method, setting: Setting, value: Valuer, least: float) -> tu
         except InputError:
             continue
     found = {identity(v.situation): v.worth.minutes for v in value([here for _, here in usual], FEW)}
-    rows = [Would(say("instead", method=other.name), found.get(identity(here), 0.0)) for other, here in usual]
+    rows = [
+        Would(say("instead", method=other.name), found.get(identity(here), 0.0), other.key) for other, here in usual
+    ]
     return tuple(sorted((w for w in rows if w.minutes > least), key=lambda w: -w.minutes)[:1])
 
 

@@ -110,3 +110,31 @@ describe("a rig that was started", () => {
     expect(useBench.getState().saved?.rigId).toBe("new");
   });
 });
+
+describe("a method that does not suit", () => {
+  const contact = { ...method, key: "contact", name: "Contact" };
+  const other = { text: "another method: Contact", minutes: 23.6, method: "contact" };
+  const declining = (what_would: object[]) => {
+    const waits = { found: null, share: 0.1, fault: "", stop: vi.fn(), again: vi.fn() };
+    vi.mocked(useJob).mockImplementation(((asked: { kind: string; method?: string } | null) => {
+      const declined = { reason: "The best of it is worth nothing.", what_would };
+      return asked?.method === "dry-fly" ? { ...waits, share: null, found: { declined } } : waits;
+    }) as never);
+    served({ ...answers, "GET /book": { body: { ...answers["GET /book"].body, methods: [method, contact] } } });
+    shown(<StartSheet />);
+  };
+  it("names another and what it is worth, and starts that one in its place", async () => {
+    declining([other]);
+    await userEvent.click(await screen.findByRole("button", { name: /^Dry fly/ }));
+    expect(screen.getByText("Another method: Contact").nextSibling?.textContent).toBe("24 min");
+    await userEvent.click(screen.getByRole("button", { name: "Start that method" }));
+    expect(screen.getByRole("status").textContent).toContain("contact");
+    expect(vi.mocked(useJob).mock.lastCall?.[0]).toMatchObject({ kind: "start", method: "contact" });
+  });
+  it("offers none to start where only something else would help", async () => {
+    declining([{ ...other, text: "a float", method: "" }]);
+    await userEvent.click(await screen.findByRole("button", { name: /^Dry fly/ }));
+    expect(screen.getByText("A float")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Start that method" })).toBeNull();
+  });
+});

@@ -156,6 +156,7 @@ function Methods({ book, onStarted }: MethodsProps) {
         water={water}
         onStarted={(found) => void keep(method.key, found)}
         onUsual={() => void keep(method.key, null)}
+        onInstead={setSearched}
         onBack={() => setSearched(null)}
       />
     );
@@ -234,7 +235,7 @@ function Methods({ book, onStarted }: MethodsProps) {
 }
 
 /** The search for the best rig of a method: how far it is, the rig with its reasons, or why it does not suit. */
-function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps) {
+function Searching({ method, water, onStarted, onUsual, onInstead, onBack }: SearchingProps) {
   const asked = useMemo(() => ({ kind: "start" as const, method: method.key, water }), [method, water]);
   const { found, share, fault, stop, again } = useJob<"start">(asked);
   const begun = useRef(false);
@@ -245,6 +246,7 @@ function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps
     onStarted(started);
   }, [started, onStarted]);
   const declined = found?.declined;
+  const instead = declined?.what_would.find((would) => would.method)?.method;
   if (fault)
     return (
       <div role="alert" className="flex flex-wrap items-center gap-3">
@@ -262,7 +264,12 @@ function Searching({ method, water, onStarted, onUsual, onBack }: SearchingProps
         <p className="mt-1">{declined.reason}</p>
         <Help would={declined.what_would} />
         <div className="mt-4 flex flex-wrap gap-2">
-          <Button strong onClick={onBack}>
+          {instead ? (
+            <Button strong onClick={() => onInstead(instead)}>
+              {phrase("Start that method")}
+            </Button>
+          ) : null}
+          <Button strong={!instead} onClick={onBack}>
             {phrase("Another method")}
           </Button>
           <Button onClick={onUsual}>{phrase("Tie it as it is usually tied")}</Button>
@@ -292,6 +299,8 @@ type SearchingProps = {
   water: Reach;
   onStarted: (started: StartView) => void;
   onUsual: () => void;
+  /** Another method is started in its place. */
+  onInstead: (method: string) => void;
   onBack: () => void;
 };
 type OneProps = {

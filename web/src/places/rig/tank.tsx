@@ -85,9 +85,8 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             className="absolute inset-x-0 top-0"
           />
         )}
-        <Views view={view} across={across !== null} roomy={size.height >= ROOM_FOR_BOTH} />
         {view === "figures" ? (
-          <div className="absolute inset-0 overflow-y-auto px-3 pt-12 pb-2">
+          <div className="absolute inset-0 overflow-y-auto px-3 pt-2 pb-2">
             <DriftFigures drift={drift} band={band} system={system} />
           </div>
         ) : null}
@@ -142,7 +141,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
           {doubt}
         </p>
       ))}
-      <div className="flex items-center gap-3 px-3 pb-2">
+      <div className="flex flex-wrap items-center gap-3 px-3 pb-2">
         <button
           type="button"
           onClick={toggle}
@@ -159,7 +158,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             setPlaying(false);
             setShare((value ?? 0) / 10 / whole);
           }}
-          className="relative flex hit flex-1 touch-none items-center"
+          className="relative flex hit min-w-40 flex-1 touch-none items-center"
         >
           <Slider.Track className="h-[3px] flex-1 bg-rule">
             <Slider.Range className="absolute h-[3px] bg-ink" />
@@ -180,6 +179,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             </>
           )}
         </span>
+        <Views view={view} across={across !== null} roomy={size.height >= ROOM_FOR_BOTH} />
       </div>
     </section>
   );
@@ -202,7 +202,7 @@ function Views({ view, across, roomy }: { view: View; across: boolean; roomy: bo
       aria-label={phrase("Looked at")}
       value={view}
       onValueChange={(value) => value && choose(value as View)}
-      className="absolute top-1 right-3 z-10 flex rounded-s border border-rule bg-sheet"
+      className="flex rounded-s border border-rule bg-sheet"
     >
       {VIEWS.filter((v) => offered(v.value)).map((v) => (
         <ToggleGroup.Item
