@@ -8,7 +8,7 @@ import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
-import { along, bedShape, FoundBottom, LEFT, PaceArrows, paceLabels, round, Top } from "./tank_marks";
+import { along, bedShape, FoundBottom, LEFT, labelSides, PaceArrows, paceLabels, round, Top } from "./tank_marks";
 import { styleOf } from "./track_style";
 
 type Props = {
@@ -100,6 +100,16 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     TOP + 12,
     bed - 8,
   );
+  const bottoms = drift.flies.flatMap((fly) => {
+    if (typeof fly.metres_to_bottom !== "number") return [];
+    const metres = fly.entry_x_m + fly.metres_to_bottom;
+    const label = text(system, "travel", fly.metres_to_bottom);
+    const ink = styleOf(fly.role).ink;
+    return [{ id: fly.id, x: x(metres * travel), bed: y(depthAt(corners, metres) * deep), label, ink }];
+  });
+  const sides = foundThere
+    ? labelSides(bottoms, LEFT, right - (ends - LEFT))
+    : labelSides(bottoms, Math.min(ends, right), right);
   const top = at(nodeAt(drift, drift.hold ?? 0, time), time);
   const tip = drift.across ? at(nodeAt(drift, 0, time), time) : null;
   const you = x((drift.angler_x_m ?? 0) * travel);
@@ -202,19 +212,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
           </g>
         ))}
       </g>
-      {lake
-        ? null
-        : flies.map(({ fly }) =>
-            fly.metres_to_bottom === null || fly.metres_to_bottom === undefined ? null : (
-              <FoundBottom
-                key={fly.id}
-                x={x((fly.entry_x_m + fly.metres_to_bottom) * travel)}
-                bed={y(depthAt(corners, fly.entry_x_m + fly.metres_to_bottom) * deep)}
-                label={text(system, "travel", fly.metres_to_bottom)}
-                ink={styleOf(fly.role).ink}
-              />
-            ),
-          )}
+      {lake ? null : bottoms.map((mark, i) => <FoundBottom key={mark.id} {...mark} side={sides[i] ?? null} />)}
       {lake ? (
         <path d={`M${moment} ${surface - 8} V${bed}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray="2 4" />
       ) : (

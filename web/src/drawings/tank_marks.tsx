@@ -64,13 +64,52 @@ export function PaceArrows({ drift, system, y }: { drift: Drift; system: UnitSys
   );
 }
 
-export function FoundBottom({ x, bed, label, ink }: { x: number; bed: number; label: string; ink: string }) {
+/** Half the width of a mark where the bottom is found, from there to its label, and how long that is, px. */
+const MARK = 5;
+const TO_LABEL = 8;
+const LETTER = 7.4;
+
+/** On which side of every mark its label has room between `from` and `to`; null where it has none, beside the others. */
+export function labelSides(
+  marks: readonly { x: number; label: string }[],
+  from: number,
+  to: number,
+): ("start" | "end" | null)[] {
+  const sides = marks.map((): "start" | "end" | null => null);
+  const order = marks.map((_, i) => i).sort((a, b) => (marks[a]?.x ?? 0) - (marks[b]?.x ?? 0));
+  let free = from;
+  for (const [place, i] of order.entries()) {
+    const mark = marks[i];
+    if (!mark) continue;
+    const long = TO_LABEL + LETTER * mark.label.length;
+    const next = marks[order[place + 1] ?? -1]?.x;
+    const until = next === undefined ? to : Math.min(next - MARK, to);
+    const side = mark.x + long <= until ? "start" : mark.x - long >= free ? "end" : null;
+    sides[i] = side;
+    free = mark.x + (side === "start" ? long : MARK);
+  }
+  return sides;
+}
+
+type FoundProps = { x: number; bed: number; label: string; ink: string; side: "start" | "end" | null };
+
+export function FoundBottom({ x, bed, label, ink, side }: FoundProps) {
   return (
     <g>
-      <path d={`M${x} ${bed + 3} l-5 9 h10 Z`} fill={ink} stroke="var(--casing)" strokeWidth={1} />
-      <text x={x + 8} y={bed + 19} fontSize={12} fontWeight={650} className="mono" fill="var(--bed-ink)">
-        {label}
-      </text>
+      <path d={`M${x} ${bed + 3} l-${MARK} 9 h${2 * MARK} Z`} fill={ink} stroke="var(--casing)" strokeWidth={1} />
+      {side ? (
+        <text
+          x={x + (side === "start" ? TO_LABEL : -TO_LABEL)}
+          y={bed + 19}
+          fontSize={12}
+          fontWeight={650}
+          textAnchor={side}
+          className="mono"
+          fill="var(--bed-ink)"
+        >
+          {label}
+        </text>
+      ) : null}
     </g>
   );
 }
