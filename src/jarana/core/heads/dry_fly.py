@@ -48,7 +48,7 @@ class DryFlyHead(HeadPart):
 
     noun: ClassVar[str] = "dry fly"
     habit: ClassVar[str] = "dry"
-    reads: ClassVar[tuple[str, ...]] = ("float_load", "drag_free")
+    reads: ClassVar[tuple[str, ...]] = ("float_load", "on_top", "drag_free")
     leaves: ClassVar[tuple[str, ...]] = ("sag", "wind", "casting_length")
     floats: ClassVar[bool] = True
     taps: ClassVar[str] = "dry"

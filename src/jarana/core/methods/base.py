@@ -49,8 +49,8 @@ HUNG = ("float_load", *DEEP, "settle", "drag_free", "take_to_sign", *THROWN, "vi
 STILL_HUNG = ("float_load", "zone", "settle", "take_to_sign", *THROWN, "visible", "netting")
 STILL_LINE = ("zone", "settle", *THROWN, "netting")
 """A team on a fly line in still water."""
-DRIES = ("float_load", "drag_free", *THROWN, "visible")
-STILL_DRY = ("float_load", "settle", *THROWN, "visible")
+DRIES = ("float_load", "on_top", "drag_free", *THROWN, "visible")
+STILL_DRY = ("float_load", "on_top", "settle", *THROWN, "visible")
 
 
 @dataclass(frozen=True)

@@ -140,8 +140,7 @@ def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str
     yield say("rod-tip"), writer.text("travel", before.tip_m), writer.text("travel", after.tip_m)
     yield say("cast-way"), _way(old), _way(new)
     yield say("slack"), writer.text("travel", old.slack_m), writer.text("travel", new.slack_m)
-    if old.slack_m == new.slack_m:
-        yield say("line-laid"), old.lay, new.lay
+    yield say("line-laid"), old.lay, new.lay
     yield say("mend"), _mended(old, writer), _mended(new, writer)
     yield "boat", _boat(old, writer), _boat(new, writer)
     if old.follows != new.follows:

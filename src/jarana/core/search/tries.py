@@ -271,7 +271,7 @@ def _tried(
     ]
     changes = compare(before.rig, then.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.
-    name = next((c.text for c in changes if not c.what.endswith("spool")), "")
+    name = "; ".join(dict.fromkeys(c.text for c in changes if not c.what.endswith("spool")))
     water = before.water
     title = mine.title[0].lower() + mine.title[1:]
     dumped = [edit.model_dump(mode="json") for edit in move]

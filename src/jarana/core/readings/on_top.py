@@ -1,0 +1,64 @@
+"""A dry fly fished alone: do they take at the top?"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from jarana.core.drift.nominal import hooked
+from jarana.core.outcomes.shares import in_ten
+from jarana.core.readings.base import Reading, ReadingKind, Severity, make
+from jarana.core.readings.zone import GOOD, POOR
+from jarana.core.situation import Situation
+from jarana.core.units import Figure
+from jarana.core.unknowns.deviates import DEPTH, FIRST, deviates
+from jarana.core.unknowns.spreads import spreads_of
+from jarana.core.words import phrases
+from jarana.core.worth.accepted import in_zone
+from jarana.core.worth.constants import Habits
+
+say = phrases(
+    __name__,
+    """
+at-the-top = They take at the top
+sometimes = They take at the top on some drifts
+under-the-top = They take under the top
+rides = The dry rides where they take on { $share }. The zone is { $from_to } { $side }.
+off-bed = off the bed
+under-surface = under the surface
+depths = Over the depths the water may have here; the edges of the zone are soft.
+something-below = What hangs below a dry, or another method, comes down to them.
+""",
+)
+
+
+def at_top(situation: Situation) -> float:
+    """Return how much of the drifts a dry is where the fish take, 0 to 1: over the depths that may be."""
+    deep = situation.fished.depth_m * np.exp(spreads_of(situation).depth * deviates()[:FIRST, DEPTH])
+    return float(in_zone(deep, np.zeros(FIRST), situation, Habits(situation.setting.person)).mean())
+
+
+def read(situation: Situation) -> Reading:
+    """Judge whether the fish take where a dry rides."""
+    writer, zone, share = situation.writer, situation.water.zone, at_top(situation)
+    severity: Severity = "fine" if share >= GOOD else "look" if share >= POOR else "act"
+    titles = {"fine": say("at-the-top"), "look": say("sometimes"), "act": say("under-the-top")}
+    side = say("off-bed") if zone.datum == "bed" else say("under-surface")
+    from_to = writer.between("short", zone.low_m, zone.high_m)
+    return make(
+        "on_top",
+        severity,
+        titles[severity],
+        say("rides", share=in_ten(share), from_to=from_to, side=side),
+        Figure(f"{share * 100:.0f}", "%"),
+        value=share,
+        parts=tuple(a.id for a in situation.rig.attachments if a.id == situation.head.holds()),
+        why=(say("depths"), say("something-below")),
+    )
+
+
+def alone(situation: Situation) -> bool:
+    """Say whether a fly holds the rig and none hangs below it, over fish of which it is known where they take."""
+    return situation.head.holds() is not None and situation.water.zone_known and not hooked(situation)
+
+
+READING = ReadingKind("on_top", read, when=alone)

@@ -1,0 +1,71 @@
+"""A dry by itself is read against where the fish take; a step that is offered names all it changes."""
+
+from __future__ import annotations
+
+import pytest
+
+from jarana.core.readings import reading_kinds
+from jarana.core.readings.on_top import READING, at_top
+from jarana.core.readings.zone import GOOD, POOR
+from jarana.core.rig.compare import compare
+from jarana.core.rig.edits.stance import SetStance
+from jarana.core.search.moves.base import moved
+from jarana.core.search.tries import tries
+from jarana.core.water.reach import TakingZone
+from tests.coverage import water
+from tests.fishing import fished, started
+
+RUN = water(0.9, 0.62)
+DRY = started("dry-fly", RUN)
+
+
+def over(low: float, high: float, datum: str) -> tuple[float, str, str]:
+    """How much a dry is where they take, and what is said of it."""
+    there = fished(
+        DRY, RUN.model_copy(update={"zone": TakingZone.model_validate({"low_m": low, "high_m": high, "datum": datum})})
+    )
+    reading = READING.read(there)
+    assert reading.value == at_top(there)
+    return at_top(there), reading.severity, reading.title
+
+
+def test_over_fish_at_the_bed_a_dry_is_said_to_be_above_them_and_over_rising_fish_not() -> None:
+    assert over(0.0, 0.3, "bed") == (0.0, "act", "They take under the top")
+    assert over(0.0, 0.2, "surface") == (1.0, "fine", "They take at the top")
+
+
+def test_where_the_depth_decides_whether_the_zone_reaches_the_top_it_is_told_in_shares() -> None:
+    """A zone counted from the bed, up to near the surface of a depth that is known to some tenths."""
+    seen = set()
+    for high in (0.76, 0.78, 0.8, 0.82, 0.84, 0.86, 0.88, 0.9, 0.95, 1.0, 1.1):
+        share, severity, _ = over(0.0, high, "bed")
+        assert severity == ("fine" if share >= GOOD else "look" if share >= POOR else "act")
+        seen.add(severity)
+    assert seen == {"act", "look", "fine"}
+
+
+def test_a_dry_with_something_below_it_is_read_by_what_hangs_there() -> None:
+    below = fished(started("dry-and-nymph", RUN), RUN)
+    assert not READING.speaks(below)
+    assert reading_kinds()["zone"].speaks(below)
+    alone = fished(DRY, RUN)
+    assert READING.speaks(alone)
+    assert not READING.speaks(fished(DRY, RUN.model_copy(update={"zone_known": False})))
+    assert not READING.speaks(fished(started("level-contact", RUN), RUN))
+
+
+def test_two_ways_to_lay_the_same_slack_are_told_apart() -> None:
+    here = fished(DRY, RUN)
+    offered = [t.name for r in tries(here).readings for t in r.tries]
+    assert len(offered) == len(set(offered))
+
+
+@pytest.mark.parametrize("lay", ["pile", "serpentine"])
+def test_how_the_line_is_laid_is_told_beside_its_slack(lay: str) -> None:
+    straight = moved(fished(DRY, RUN), (SetStance(lay="straight", slack="0.2 m"),))
+    assert straight is not None
+    then = moved(straight, (SetStance(lay=lay, slack="0.9 m"),))
+    assert then is not None
+    told = [c.text for c in compare(straight.rig, then.rig, straight.writer)]
+    assert any(text.startswith("slack") for text in told)
+    assert f"line laid straight → {lay}" in told
