@@ -40,6 +40,11 @@ PACKAGES = {
             "tests/formats/test_rig_report.py",
         ],
     ),
+    "moves": (
+        "src/jarana/core/search/moves/*.py",
+        ["tests/core/search/test_moves.py", "tests/core/search/test_cells.py"],
+    ),
+    "limits": ("src/jarana/core/engine/limits.py", ["tests/core/engine/test_limits.py"]),
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "unit_rules": ("src/jarana/core/unit_rules.py", ["tests/core/test_units.py"]),
     "documents": ("src/jarana/core/documents/*.py", ["tests/core/documents"]),

@@ -19,7 +19,9 @@ from jarana.core.engine.limits import (
     MOST_TAKES,
     MOST_TIMES,
     check,
+    level_bed,
 )
+from jarana.core.engine.mesh import build_mesh
 from jarana.core.engine.scenario import (
     AIR,
     Dropper,
@@ -190,6 +192,82 @@ def test_a_bound_holds_on_its_inner_side_and_is_named_on_the_other(
     assert path in {fault.path for fault in error.value.faults}
 
 
+REASONS = {
+    "water.rho": {"100 to 5000 kg/m³"},
+    "water.mu": {"1e-05 to 10 Pa·s"},
+    "water.g": {"0 to 100 m/s²"},
+    "stream.Us": {"-10 to 10 m/s"},
+    "stream.h": {"above 0 and at most 200 m"},
+    "stream.z0": {"above 0 and at most 10 m"},
+    "stream.power": {"0 to 2"},
+    "stream.lanes[0].Us": {"-10 to 10 m/s"},
+    "stream.lanes[0].h": {"above 0 and at most 200 m"},
+    "stream.lanes[0].z0": {"above 0 and at most 10 m"},
+    "stream.lanes[1].power": {"0 to 2"},
+    "stream.lanes": {"1 to 20"},
+    "stream.edges": {"at most 200 m", "edges that rise, one between each two lanes: 2", "edges that rise, one between each two lanes: 1"},
+    "stream.blend": {"0.01 to 20 m"},
+    "mu_bed": {"0 to 10"},
+    "times": {"1 to 1000", "at most 600 s", "times rise from 0"},
+    "bed_profile": {"2 to 200 rows, x rises"},
+    "bed_profile[1]": {"a place within 1000 m, 0.01 to 200 m deep"},
+    "wind.v": {"at most 40 m/s"},
+    "wind.z_ref": {"above 0 and at most 100 m"},
+    "wind.z0": {"1e-06 to 1 m"},
+    "air.rho": {"0.1 to 5 kg/m³"},
+    "air.mu": {"1e-06 to 0.001 Pa·s"},
+    "mends": {"times rise; at most 20"},
+    "mends[0].t": {"0 to 600 s"},
+    "mends[0].from": {"0 ≤ from < to ≤ 100 m"},
+    "mends[0].upstream": {"-5 to 5 m"},
+    "initial.path": {"2 to 2000 points", "at most 200 m", "no point twice in a row"},
+    "top.z": {"at most 200 m"},
+    "top.v": {"times rise; at most 1000"},
+    "top.v[0]": {"at most 20 m/s"},
+    "top.reserve": {"0 to 100 m"},
+    "top.takes": {"times rise; at most 4000"},
+    "top.takes[0]": {"-5 to 5 m/s", "line is paid out only where some is kept inside the tip"},
+    "top.r": {"0.0001 to 0.1 m"},
+    "top.m": {"above 0 and at most 1 kg"},
+    "top.CA": {"0 to 1 m²"},
+    "top.support": {"0 to 10 N"},
+    "main[0].length": {"above 0 and at most 100 m"},
+    "main[0].d": {"above 1e-06 and at most 0.02 m"},
+    "main[0].rho": {"1 to 25000 kg/m³"},
+    "main[0].EI": {"0 to 0.01 N·m²"},
+    "main[0].ds": {"0.001 to 100 m", "at most 2000 nodes; it gives more"},
+    "bodies[0].m": {"above 0 and at most 1 kg"},
+    "bodies[0].V": {"0 to 0.01 m³", "what floats has a volume"},
+    "bodies[0].bead_d": {"0 to 0.2 m"},
+    "bodies[0].CA": {"0 to 1 m²"},
+    "bodies[0].s": {"a place on the main line is above 0 and at most its length, 2 m"},
+    "bodies[0].support": {"0 to 10 N"},
+    "droppers[0].s": {"a place on the main line is above 0 and at most its length, 2 m"},
+    "droppers[0].body.m": {"above 0 and at most 1 kg"},
+    "main": {"at least one segment of line"},
+}  # fmt: skip
+
+
+def test_every_bound_is_told_with_both_its_ends_and_its_unit() -> None:
+    told: dict[str, set[str]] = {}
+    for path, made, _, bad in BOUNDS:
+        with pytest.raises(InputError) as error:
+            check(made(bad))
+        told.setdefault(path, set()).update(f.reason for f in error.value.faults if f.path == path)
+    assert told == REASONS
+
+
+def test_a_line_cut_too_fine_and_a_bed_that_falls_are_refused_in_words() -> None:
+    fine = line(spacing=2.0 / MOST_NODES)
+    with pytest.raises(InputError) as error:
+        build_mesh(fine, 2.0)
+    (fault,) = error.value.faults
+    assert (fault.path, fault.reason) == ("main", "at most 2000 nodes; widen ds")
+    level_bed(PLAIN)
+    with pytest.raises(InputError, match="a settled shape wants a level bed"):
+        level_bed(replace(PLAIN, bed_profile=((0.0, 1.0), (1.0, 1.2))))
+
+
 def test_a_number_that_is_none_lies_within_no_bounds() -> None:
     with pytest.raises(InputError) as error:
         check(stream(surface_speed=float("nan"), depth=float("nan")))
@@ -197,7 +275,8 @@ def test_a_number_that_is_none_lies_within_no_bounds() -> None:
 
 
 def test_two_bodies_of_one_name_are_told_by_it() -> None:
-    twice = replace(PLAIN, bodies=(PlacedBody(BODY, 1.0), PlacedBody(BODY, 2.0)))
+    other = PlacedBody(replace(BODY, name="other"), 0.5)
+    twice = replace(PLAIN, bodies=(PlacedBody(BODY, 1.0), PlacedBody(BODY, 2.0), other))
     with pytest.raises(InputError) as error:
         check(twice)
     (fault,) = error.value.faults

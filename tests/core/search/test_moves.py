@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import pytest
 
 from jarana.core.heads.float import FloatHead
@@ -140,6 +142,22 @@ def test_on_a_fly_line_the_point_is_tried_shorter_and_longer_but_a_team_no_wider
     assert all(mm <= length.FARTHER * usual[1] * 1000 or mm <= now for mm in team)
 
 
+def test_flies_of_a_swung_team_are_tried_farther_apart_than_in_practice_by_a_quarter_at_most() -> None:
+    usual = method_of(SWUNG.rig).apart_m
+    assert usual is not None
+    most = length.FARTHER * usual[1] * 1000
+    last = SWUNG.rig.spans[-1]
+
+    def tried(mm: float) -> list[float]:
+        rig = SWUNG.rig.replace_span(len(SWUNG.rig.spans) - 1, length_mm=mm)
+        return [float(e.value.split()[0]) for (e,) in length.values(SWUNG.with_rig(rig))]  # type: ignore[attr-defined]
+
+    longest = max(length.SHARES)
+    assert last.length_mm > 0
+    assert tried(most / longest) == pytest.approx([most / longest * share for share in length.SHARES], abs=1)
+    assert max(tried(most / longest + 5)) < most
+
+
 def iter_one(situation: Situation) -> object:
     """The rig with one fly left."""
     rig = situation.rig
@@ -154,6 +172,49 @@ def test_a_lake_team_is_spread_evenly_and_its_float_follows() -> None:
         spans, (last,) = move[:-1], move[-1:]
         assert [e.value for e in spans] == [f"{apart} m"] * flies  # type: ignore[attr-defined]
         assert last.above == f"{apart * flies} m"  # type: ignore[attr-defined]
+
+
+def test_spools_are_tried_nearest_first_in_whatever_order_they_lie_in_the_drawer() -> None:
+    turned = fished(CONTACT.rig, RUN, DRAWER.model_copy(update={"spools": DRAWER.spools[::-1]}))
+    assert list(diameter.values(turned)) == list(diameter.values(CONTACT))
+
+
+def test_the_last_shot_of_a_weight_is_tried_and_none_of_a_weight_that_is_used_up() -> None:
+    below = fished(started("shot-below", RUN), RUN)
+    one = DRAWER.shots[0]
+
+    def owned(count: int) -> list[tuple[object, ...]]:
+        drawer = DRAWER.model_copy(update={"shots": (one.model_copy(update={"mass_mg": 777.0, "count": count}),)})
+        return fields(shot.values(fished(below.rig, RUN, drawer)), "mass")
+
+    assert owned(1) == [("0.777 g",)]
+    assert owned(0) == []
+
+
+def test_more_kinds_are_tried_at_the_point_than_above_it() -> None:
+    at = [key for (key,) in fields(weight.values(CONTACT), "at")]
+    assert weight.MOST_ABOVE < at.count(CONTACT.rig.point.id) <= weight.MOST
+    assert 1 <= at.count("dropper") <= weight.MOST_ABOVE
+
+
+def test_a_search_begins_with_owned_flies_the_nearest_in_weight_of_their_nature() -> None:
+    assert weight.owned_instead(CONTACT) is CONTACT
+    bought = {a.id: a.fly.model_copy(update={"source": None}) for a in CONTACT.rig.attachments if a.fly}
+    rig = CONTACT.rig
+    for key, fly in bought.items():
+        rig = rig.replace_attachment(key, body=fly)
+    instead = weight.owned_instead(CONTACT.with_rig(rig)).rig
+    for key, fly in bought.items():
+        mine = instead.attachment(key).fly
+        assert mine is not None
+        assert mine.source
+        assert weight.nature(mine) == weight.nature(fly)
+        others = [other for _, other in weight.kinds_for(DRAWER, rig.attachment(key))]
+        assert mine in others
+        off = min(abs(math.log(other.mass / fly.mass)) for other in others)
+        assert abs(math.log(mine.mass / fly.mass)) == pytest.approx(off)
+    bare = fished(rig, RUN, DRAWER.model_copy(update={"patterns": ()}))
+    assert weight.owned_instead(bare) is bare
 
 
 def test_lines_the_rod_throws_are_tried_and_others_are_not() -> None:
