@@ -37,9 +37,12 @@ def fish_told(sentence: str) -> str:
 
 
 @pytest.mark.parametrize("method", ["level-contact", "three-in-line", "pegged-bead", "swung", "dry-and-nymph"])
-def test_what_goes_first_holds_the_fish_the_rig_is_said_to_hold(method: str) -> None:
+@pytest.mark.parametrize("mass", [0.3, 1.2, 4.0])
+def test_what_goes_first_holds_the_fish_the_rig_is_said_to_hold(method: str, mass: float) -> None:
+    run = RUN.model_copy(update={"fish": RUN.fish.model_copy(update={"mass_kg": mass})})
     rig = started(method, RUN)
-    weak, strong = read("weakest", rig, RUN), read("strong", rig, RUN)
+    weak, strong = read("weakest", rig, run), read("strong", rig, run)
+    assert (mass < 1.0) == (weak.severity == "fine")
     assert weak.parts == strong.parts
     assert fish_told(weak.sentence) == f"{strong.figure} {strong.unit}"
     assert weak.severity == strong.severity

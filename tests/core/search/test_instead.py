@@ -28,6 +28,7 @@ def test_a_method_of_other_waters_names_one_of_these(key: str, reach: Reach) -> 
 def test_a_dry_fly_over_fish_at_the_bed_names_a_method_that_reaches_them_and_what_it_is_worth() -> None:
     declined = start(methods()["dry-fly"], setting(RUN), full=False)
     assert isinstance(declined, Declined)
+    assert "0 good minutes" in declined.reason
     (other,) = declined.would
     best = [m for m, _ in ranked(RUN) if RUN.kind in m.waters and m.key != "dry-fly"][: starting.SUITED]
     method = next(m for m in best if m.name in other.text)
