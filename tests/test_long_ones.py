@@ -1,0 +1,17 @@
+"""What runs seldom can be run: the tests of bin/long are found with all they ask for."""
+
+from __future__ import annotations
+
+import subprocess
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).parents[1]
+
+
+def test_every_slow_test_is_found() -> None:
+    command = [sys.executable, "-m", "pytest", "-p", "no:xdist", "--collect-only", "-q", "-m", "", "tests/long"]
+    found = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False, timeout=300)
+    assert found.returncode == 0, found.stdout + found.stderr
+    for path in (ROOT / "tests" / "long").glob("test_*.py"):
+        assert path.name in found.stdout
