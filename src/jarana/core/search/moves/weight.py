@@ -84,8 +84,9 @@ def _kinds(
         liked[key] = (fly.dressing.key != dressing, abs(fly.hook.size - size))
         rows.append((math.log(max(weight, 1e-7)), math.log(max(falls, 1e-9)), key, fly))
     heaviest = max(rows, key=lambda r: r[0], default=None)
-    # Of those that fall alike the one most like the fly in its place stands for them.
-    rows.sort(key=lambda r: (r is not heaviest, *liked[r[2]], r[0], r[1], r[2]))
+    # Of those that fall alike the one most like the fly in its place stands for them; of equals the first of the drawer,
+    # whatever its id is.
+    rows.sort(key=lambda r: (r is not heaviest, *liked[r[2]], r[0], r[1]))
     alike = ALIKE
     kept = _apart(rows, alike)
     while len(kept) > most:
@@ -100,7 +101,7 @@ def _apart(rows: list[tuple[float, float, str, Fly]], alike: float) -> list[tupl
     for row in rows:
         if all(abs(row[0] - k[0]) > alike or abs(row[1] - k[1]) > 2 * alike for k in kept):
             kept.append(row)
-    return sorted(kept, key=lambda r: (r[0], r[1], r[2]))
+    return sorted(kept, key=lambda r: (r[0], r[1]))
 
 
 COORDINATE = Coordinate("weight", 1, values, first=True)
