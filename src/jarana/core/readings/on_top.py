@@ -6,8 +6,8 @@ import numpy as np
 
 from jarana.core.drift.nominal import hooked
 from jarana.core.outcomes.shares import in_ten
-from jarana.core.readings.base import Reading, ReadingKind, Severity, make
-from jarana.core.readings.zone import GOOD, POOR
+from jarana.core.readings.base import Reading, ReadingKind, make
+from jarana.core.readings.zone import edges_of, severity_of
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.unknowns.deviates import DEPTH, FIRST, deviates
@@ -23,8 +23,6 @@ at-the-top = They take at the top
 sometimes = They take at the top on some drifts
 under-the-top = They take under the top
 rides = The dry rides where they take on { $share }. The zone is { $from_to } { $side }.
-off-bed = off the bed
-under-surface = under the surface
 depths = Over the depths the water may have here; the edges of the zone are soft.
 something-below = What hangs below a dry, or another method, comes down to them.
 """,
@@ -39,11 +37,10 @@ def at_top(situation: Situation) -> float:
 
 def read(situation: Situation) -> Reading:
     """Judge whether the fish take where a dry rides."""
-    writer, zone, share = situation.writer, situation.water.zone, at_top(situation)
-    severity: Severity = "fine" if share >= GOOD else "look" if share >= POOR else "act"
+    share = at_top(situation)
+    severity = severity_of(share)
     titles = {"fine": say("at-the-top"), "look": say("sometimes"), "act": say("under-the-top")}
-    side = say("off-bed") if zone.datum == "bed" else say("under-surface")
-    from_to = writer.between("short", zone.low_m, zone.high_m)
+    from_to, side = edges_of(situation)
     return make(
         "on_top",
         severity,

@@ -39,6 +39,18 @@ NEVER = 0.005
 TITLES = {"fine": say("taking-zone"), "look": say("part-time-zone"), "act": say("hardly-taking-zone")}
 
 
+def severity_of(share: float) -> Severity:
+    """Judge a share of the drift that is spent where they take."""
+    return "fine" if share >= GOOD else "look" if share >= POOR else "act"
+
+
+def edges_of(situation: Situation) -> tuple[str, str]:
+    """Write the edges of the taking zone, and from where they are counted."""
+    zone = situation.water.zone
+    side = say("off-bed") if zone.datum == "bed" else say("under-surface")
+    return situation.writer.between("short", zone.low_m, zone.high_m), side
+
+
 def read(situation: Situation) -> Reading:
     """Judge the best fly's share of the drift inside the taking zone."""
     return tell(situation, hooked(situation))
@@ -50,10 +62,9 @@ def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
     if not reach.zone_known:
         return _covered(situation, flies)
     best = max(flies, key=lambda f: f.share_in_zone)
-    severity: Severity = "fine" if best.share_in_zone >= GOOD else "look" if best.share_in_zone >= POOR else "act"
+    severity = severity_of(best.share_in_zone)
     each = ", ".join(f"{role_name(f.role)} {f.share_in_zone:.0%}" for f in flies)
-    from_to = writer.between("short", reach.zone.low_m, reach.zone.high_m)
-    side = say("off-bed") if reach.zone.datum == "bed" else say("under-surface")
+    from_to, side = edges_of(situation)
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     firsts = [
         say("from-s", role=f.role, first_in_zone_s=writer.number(f.first_in_zone_s, 1))
@@ -104,12 +115,10 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     if not situation.water.zone_known or not hooks:
         return reading
     best = max(hooks, key=lambda f: f.in_zone)
-    severity: Severity = "fine" if best.in_zone >= GOOD else "look" if best.in_zone >= POOR else "act"
-    writer, zone = situation.writer, situation.water.zone
+    severity = severity_of(best.in_zone)
     rig = situation.rig
     each = ", ".join(f"{rig.role(rig.attachment(f.id))} {f.in_zone:.0%}" for f in hooks)
-    from_to = writer.between("short", zone.low_m, zone.high_m)
-    side = say("off-bed") if zone.datum == "bed" else say("under-surface")
+    from_to, side = edges_of(situation)
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     if len(hooks) > 1:
         sentence += say("all-at-once", share=f"{band.all_in_zone:.0%}")
