@@ -6,10 +6,11 @@ import functools
 import gc
 import json
 import os
+import shutil
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
-from tempfile import TemporaryDirectory
+from tempfile import TemporaryDirectory, mkdtemp
 
 import pytest
 from filelock import FileLock
@@ -26,6 +27,7 @@ from tests.fishing import DRAWER, WATERS, started
 
 CASES = Path(__file__).parent / "cases" / "samples.json"
 SERVER = "server.json"
+SERVERS = "jarana-tests-"
 WORD = "word-of-the-application-in-tests"
 EMPTY, VALLEY = "empty", "valley"
 """Templates: the newest schema; and the same with the valley of the demo angler."""
@@ -125,13 +127,16 @@ class Postgres:
 
 @pytest.fixture(scope="session")
 def postgres(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Postgres:
-    """The server, started by whoever comes first; the controlling process stops it."""
+    """The server, started by whoever comes first; the controlling process stops it.
+
+    It lies beside pytest's own folders: another session that begins makes those private, and the server's user loses its way.
+    """
     alone = worker_id == "master"
     root = tmp_path_factory.getbasetemp() if alone else tmp_path_factory.getbasetemp().parent
     with FileLock(root / "server.lock"):
         told = root / SERVER
         if not told.exists():
-            told.write_text(json.dumps(_start(root)))
+            told.write_text(json.dumps(_start(Path(mkdtemp(prefix=SERVERS)))))
         return Postgres(json.loads(told.read_text()), worker_id)
 
 
@@ -161,9 +166,7 @@ def _remembered(url: str) -> list[str]:
 
 
 def _start(root: Path, settings: tuple[str, ...] = TEST_SETTINGS) -> dict[str, str]:
-    for parent in (root, *root.parents[:2]):
-        if parent != Path("/tmp") and parent.owner() == root.owner():
-            parent.chmod(0o755)
+    root.chmod(0o755)
     server = PrivatePostgres(root / "postgres", settings)
     address = server.start().rpartition("/")[0]
     made = {"server": address, "folder": str(root / "postgres")}
@@ -196,14 +199,15 @@ def pytest_sessionfinish(session: pytest.Session) -> None:
         return
     told = session.config._tmp_path_factory.getbasetemp() / SERVER
     if told.exists():
-        PrivatePostgres(Path(json.loads(told.read_text())["folder"]), TEST_SETTINGS).forget()
+        folder = Path(json.loads(told.read_text())["folder"])
+        PrivatePostgres(folder, TEST_SETTINGS).forget()
+        shutil.rmtree(folder.parent, ignore_errors=True)
 
 
 @contextmanager
 def shared_postgres(settings: tuple[str, ...] = TEST_SETTINGS) -> Iterator[Postgres]:
     """A server of one's own outside pytest; with no `settings` as the product runs it."""
     with TemporaryDirectory() as folder:
-        Path(folder).chmod(0o755)
         told = _start(Path(folder), settings)
         try:
             yield Postgres(told, "alone")

@@ -113,7 +113,6 @@ class Chaos:
 @pytest.fixture
 def own(tmp_path: Path) -> Iterator[tuple[Site, PrivatePostgres, str]]:
     """A site over a database that may be killed: with everything that keeps it whole."""
-    tmp_path.chmod(0o755)
     postgres = PrivatePostgres(tmp_path / "postgres")
     owner = postgres.start()
     migrate(owner)
