@@ -69,3 +69,22 @@ def test_how_the_line_is_laid_is_told_beside_its_slack(lay: str) -> None:
     told = [c.text for c in compare(straight.rig, then.rig, straight.writer)]
     assert any(text.startswith("slack") for text in told)
     assert f"line laid straight → {lay}" in told
+
+
+@pytest.mark.parametrize("key", ["dry-fly", "dry-and-emerger"])
+def test_a_dry_over_fish_at_the_bed_is_told_that_nothing_owned_betters_it_and_which_method_would(key: str) -> None:
+    """Whether its readings hang on the drift or not: what is worth nothing is not mended by a third of a minute."""
+    found = tries(fished(started(key, RUN), RUN))
+    assert "0 good minutes" in found.nothing_fits
+    first = found.would[0]
+    assert first.method not in ("", key)
+    assert first.minutes > max([found.minutes, *(w.minutes for w in found.would[1:])])
+
+
+def test_a_dry_over_rising_fish_is_not_told_so() -> None:
+    rising = RUN.model_copy(
+        update={"zone": TakingZone.model_validate({"low_m": 0.0, "high_m": 0.2, "datum": "surface"})}
+    )
+    found = tries(fished(DRY, rising))
+    assert (found.nothing_fits, found.would) == ("", ())
+    assert found.minutes > 1.0

@@ -181,9 +181,10 @@ def search_by(valued: Valued, minutes: Callable[[Rig, int], float], monkeypatch:
 
 @pytest.mark.parametrize(
     ("base", "more", "seen"),
-    [(11.0, SEEN_MIN - 0.01, False), (11.0, SEEN_MIN + 0.01, True), (2.0, 2.0 * SEEN_SHARE - 0.01, False), (2.0, 2.0 * SEEN_SHARE + 0.01, True)],
+    [(11.0, SEEN_MIN - 0.01, False), (11.0, SEEN_MIN + 0.01, True), (2.0, 2.0 * SEEN_SHARE - 0.01, False), (2.0, 2.0 * SEEN_SHARE + 0.01, True),
+     (0.0, SEEN_MIN - 0.01, False), (0.0, SEEN_MIN + 0.01, True)],
 )  # fmt: skip
-def test_what_leaves_a_reading_as_it_is_is_offered_for_a_minute_more_or_a_quarter_of_little(
+def test_what_leaves_a_reading_as_it_is_is_offered_for_a_minute_more_or_a_quarter_of_little_but_never_below_a_minute(
     valued: Valued, base: float, more: float, seen: bool
 ) -> None:
     before, after = (replace(valued, worth=worth_of(minutes)) for minutes in (base, base + more))

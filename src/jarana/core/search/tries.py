@@ -10,6 +10,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from jarana.core.errors import InputError, SolverError
+from jarana.core.methods import method_of
 from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
@@ -21,6 +22,7 @@ from jarana.core.search.best import NOTED
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Move, moved
 from jarana.core.search.relax import Would, limit_told, limits, would_help
+from jarana.core.search.start import instead
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 from jarana.core.watch import Watch
@@ -44,7 +46,7 @@ MOST_TRIED = 14
 LEADING = 6
 """Nominally best changes that are judged by members."""
 SEEN_MIN, SEEN_SHARE = 1.0, 0.25
-"""Good minutes in the hour, or share of a rig worth little, by which a change that leaves a reading as it is has to better the rig."""
+"""Good minutes in the hour below which a rig is worth next to nothing; by these, or by this share of a rig worth little, a change that leaves a reading as it is has to better the rig."""
 KEEPS = 0.98
 """A change that leaves less than this share of the worth makes the rig worth less."""
 
@@ -88,8 +90,9 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     readings = told_by(situation, readings_of(situation), told(now[0].tracks, situation))
     kinds = reading_kinds()
     open_ = [r for r in readings if r.severity != "fine"]
-    drifted = [r for r in open_ if kinds[r.key].judge is not None]
-    better = _better(situation, drifted, base, value) if drifted else []
+    poor = base.worth.minutes < SEEN_MIN
+    drifted = [r for r in open_ if kinds[r.key].judge is not None or (poor and r.severity == "act" and _unmended(r))]
+    better = _better(situation, drifted, base, value) if drifted or poor else []
     more = now[0].worth.minutes - base.worth.minutes
     made = {
         r.key: tuple(_told(r.key, situation, readings, c, v, more) for c, v in _led(r, better, base)[:OFFERED])
@@ -101,16 +104,23 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
         r.model_copy(update={"tries": made[r.key]}) if r.key in made else rest.get(r.key, r) for r in readings
     )
     minutes = now[0].worth.minutes
-    worst = any(r.severity == "act" for r in drifted)
+    worst = poor or any(r.severity == "act" for r in drifted)
     mends = (t for r in told_all if r.severity == "act" for t in r.tries if t.severity != "act")
     if base.worth.excluded and next(mends, None) is None:
         told_out = say("ruled-out", reason=base.worth.excluded)
         return Tried(told_all, minutes, told_out, would_help(situation, 0.0, value))
     if any(made.values()) or any(_seen(v, base) for _, v in better) or not worst:
         return Tried(told_all, minutes)
-    would = would_help(situation, base.worth.minutes, value)
+    helps = would_help(situation, base.worth.minutes, value)
+    least = max((w.minutes for w in helps), default=minutes)
+    would = (*instead(method_of(situation.rig), situation.setting, value, least), *helps)
     limit = limit_told(limits(base.worth.factors)[0][0])
     return Tried(told_all, minutes, say("nothing-fits", minutes=round(minutes), limit=limit), would)
+
+
+def _unmended(reading: Reading) -> bool:
+    """Say whether a reading has no changes of its own: what betters the rig is told with it."""
+    return reading_kinds()[reading.key].candidates is None
 
 
 def _better(
@@ -151,7 +161,9 @@ def _led(reading: Reading, better: list[tuple[_Change, Valued]], base: Valued) -
 
 
 def _seen(valued: Valued, base: Valued) -> bool:
-    """Say whether a rig is worth so much more than another that somebody would change it for that alone."""
+    """Say whether a rig is worth so much more than another that somebody would change it for that alone, and worth fishing then."""
+    if valued.worth.minutes < SEEN_MIN:
+        return False
     return valued.worth.minutes - base.worth.minutes >= min(SEEN_MIN, SEEN_SHARE * base.worth.minutes)
 
 

@@ -136,6 +136,11 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
               <section aria-label={phrase("Nothing fits")} className="mx-4 mb-2 border-t border-rule pt-2 text-[13px]">
                 <p className="font-semibold">{tries.nothing_fits}</p>
                 <Help would={tries.what_would ?? []} />
+                {tries.what_would?.some((would) => would.method) ? (
+                  <Button className="mt-2" onClick={() => openSheet("start")}>
+                    {phrase("Start another method")}
+                  </Button>
+                ) : null}
               </section>
             ) : null}
             <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
