@@ -16,8 +16,8 @@ from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.water.reach import Lane, Reach
 from tests.fishing import DRAWER, WATERS, fished, started
 
-MOST_PULL = 5.0
-"""N at the tip: far more than any rig and water pull on a line nobody has taken."""
+MOST_PULL = 0.5
+"""N at the tip: more than any of these rigs and waters pull on a line nobody has taken (0.30 met); a push or a jerk is many times that."""
 
 
 def waters(count: int, seed: int = 1) -> Iterator[Reach]:

@@ -13,6 +13,7 @@ import threading
 import time
 from collections import Counter
 from collections.abc import Callable, Iterator
+from http.client import HTTPException
 from http.cookiejar import CookieJar
 from pathlib import Path
 from statistics import median
@@ -61,7 +62,7 @@ class Writer:
                     time.sleep(0.1)
                     continue
                 raise AssertionError(f"{method} {place}: {error.code} {error.read()[:300]!r}") from None
-            except (URLError, OSError, ValueError):
+            except (URLError, HTTPException, OSError, ValueError):
                 assert time.monotonic() < until, f"{method} {place} was never answered"
                 time.sleep(0.1)
 

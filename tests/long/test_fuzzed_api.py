@@ -6,10 +6,10 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
-from tests.api.conftest import app, client
+from tests.api.conftest import app, client, cookies, only_app
 from tests.api.fuzz import answers_as_described
 
-__all__ = ["app", "client"]
+__all__ = ["app", "client", "cookies", "only_app"]
 PARTS = 4
 
 

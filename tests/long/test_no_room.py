@@ -5,6 +5,7 @@ from __future__ import annotations
 import subprocess
 from collections.abc import Iterator
 from pathlib import Path
+from tempfile import mkdtemp
 
 import pytest
 
@@ -19,20 +20,19 @@ SIZE = "70m"
 
 
 @pytest.fixture
-def small(tmp_path: Path) -> Iterator[Path]:
-    """A disk of its own, of which there is little."""
-    folder = tmp_path / "small"
-    folder.mkdir()
-    for parent in (folder, *folder.parents[:3]):
-        if parent != Path("/tmp") and parent.owner() == folder.owner():
-            parent.chmod(0o755)
+def small() -> Iterator[Path]:
+    """A disk of its own, of which there is little, where the database's own user reaches it."""
+    folder = Path(mkdtemp(prefix="jarana-small-"))
+    folder.chmod(0o755)
     if (
         subprocess.run(["mount", "-t", "tmpfs", "-o", f"size={SIZE}", "tmpfs", str(folder)], check=False).returncode
         != 0
     ):
+        folder.rmdir()
         pytest.skip("no disk of its own can be made here")
     yield folder
     subprocess.run(["umount", "-l", str(folder)], check=False)
+    folder.rmdir()
 
 
 def fill(folder: Path) -> Path:

@@ -291,7 +291,7 @@ def _tried(
         edit=dumped[0],
         more=tuple(dumped[1:]),
         name=name,
-        effect=f"{title}, {mine.figure} {mine.unit}".strip(),
+        effect=title if f"{mine.figure} {mine.unit}" in title else f"{title}, {mine.figure} {mine.unit}".strip(),
         severity=mine.severity,
         costs=say("but", worse=worse[0]) if worse else "",
         takes=cost_of(before.rig, then.rig, water.temperature_c, water.wind_m_s).told(before.writer),

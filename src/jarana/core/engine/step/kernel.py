@@ -72,7 +72,7 @@ from jarana.core.engine.step.bodies import add_bodies
 from jarana.core.engine.step.flow import depth_at, eddy, look, pace
 from jarana.core.engine.step.lines import drag_lines
 from jarana.core.engine.step.mend import lay_over
-from jarana.core.engine.step.reel import reel
+from jarana.core.engine.step.reel import pulled_least, reel
 from jarana.core.engine.step.surface import land, peel
 from jarana.core.engine.step.tree import eliminate, free_root, substitute
 
@@ -85,6 +85,8 @@ SAME_TIME = 1e-9
 MOST_STEPS = 300_000
 AFLOAT_GRIP = 1.0e4
 """N·s/m that hold a lying node in the surface; its speed off it stays under a hundredth of a millimetre a second."""
+BACK_AT_MOST = 0.1
+"""m/s at which what landed through the surface goes back into it: halving a step that is too long must not throw it up."""
 FLAT = 1e-9
 """m: a lying node this near to the surface is in it."""
 JUMP = 0.1
@@ -101,7 +103,7 @@ QUIET = 2e-5
 
 @loop
 def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
-    """Advance the chain by `dt` s; return the largest strain met before the links were set right."""
+    """Advance the chain by `dt` s; return the largest strain met before the links were set right, and how fast line went in, m/s."""
     taken = moved[3]
     parent, links, _, afloat = line
     place, speed, _ = now
@@ -114,7 +116,8 @@ def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
         right[i, 0], right[i, 1], right[i, 2] = inertia * speed[i, 0], inertia * speed[i, 1], inertia * speed[i, 2]
         if afloat[i]:
             matrix[i, 5] += AFLOAT_GRIP
-            right[i, 2] -= AFLOAT_GRIP * place[i, 2] / (2.0 * dt)
+            back = place[i, 2] / (2.0 * dt)
+            right[i, 2] -= AFLOAT_GRIP * min(max(back, -BACK_AT_MOST), BACK_AT_MOST)
     if bends:
         sums.coupling[:] = 0.0
         sums.grand[:] = 0.0
@@ -128,7 +131,7 @@ def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
         free_root(speed, sums)
     else:
         speed[0, 0], speed[0, 1], speed[0, 2] = moved[0], moved[1], moved[2]
-    substitute(first, -taken, bends, line, now, sums)
+    taken = -substitute(first, -taken, pulled_least(taken, place[0, 2]), bends, line, now, sums)
     links[first, LENGTH] -= taken * dt
     for axis in range(3):
         place[0, axis] += dt * speed[0, axis]
@@ -149,7 +152,7 @@ def _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums):
         if afloat[i] and abs(place[i, 2]) < FLAT:
             # Neither dies out through ever smaller numbers, on which a processor is slow.
             place[i, 2], speed[i, 2] = 0.0, 0.0
-    return strain
+    return strain, taken
 
 
 @compiled
@@ -318,6 +321,8 @@ def run_chain(
     worst = np.zeros(5)
     fed = np.zeros(n)
     count, first, mended = 0, outside, 0
+    # What waits inside is at the tip only after a step: the first link outside hangs from the tip itself.
+    line.parent[first] = 0
     t, since, move = 0.0, 0.0, -1
     ease = steps[STEP_FIRST]
     rests = False
@@ -361,7 +366,7 @@ def run_chain(
             length = links[first, LENGTH]
             if stirred:
                 _stir(t + 0.5 * dt, medium)
-            strain = _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums)
+            strain, taken = _step(dt, first, moved, free, bends, line, mass, loads, medium, now, sums)
             count += 1
             if strain > steps[STEP_STRAIN] and dt > SHORTEST_STEP:
                 place[:], speed[:], tension[:] = kept_place, kept_speed, kept_tension
@@ -371,7 +376,7 @@ def run_chain(
             t = end if end - t - dt < 1e-12 else t + dt
             ease = max(ease, dt) * 1.25
             worst[0] = max(worst[0], strain)
-            worst[2] += moved[3] * dt
+            worst[2] += taken * dt
             if t - since > JUMP:
                 for i in range(first, n):
                     worst[1] = min(worst[1], tension[i])

@@ -16,16 +16,20 @@ PUSHED, RAISED = 5e-3, 1e-3
 
 
 @loop
+def pulled_least(takes, height):
+    """Return the pull below which the first link grows no faster than it is drawn, N; where it grows anyway, far below all."""
+    return -PUSHED if takes < 0.0 and height > RAISED else -math.inf
+
+
+@loop
 def reel(first, takes, rest, fixed, mass, line, now):
     """Return the first link outside the tip and the speed at which line can be taken in (negative: paid out), m/s.
 
     `rest` are the whole lengths of the links, m. A node that carries something is not taken in; where nothing waits inside
-    nothing is paid out, and line that would have to be pushed waits.
+    nothing is paid out.
     """
     parent, links, _, afloat = line
     place, speed, tension = now
-    if takes < 0.0 and place[0, 2] > RAISED and tension[first] < -PUSHED:
-        return first, 0.0
     if takes > 0.0 and links[first, LENGTH] <= SHORTEST_LINK * rest[first]:
         if fixed[first]:
             return first, 0.0

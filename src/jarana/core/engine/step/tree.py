@@ -173,8 +173,11 @@ def free_root(speed, sums):
 
 
 @loop
-def substitute(first, rate, bends, line, now, sums):
-    """Find speed and tension of every link, from the root to the leaves."""
+def substitute(first, rate, least, bends, line, now, sums):
+    """Find speed and tension of every link, from the root to the leaves; return how fast the first grows, m/s.
+
+    Where that at `rate` would take a pull under `least`, N, it grows as fast as it is drawn with so much, if at all.
+    """
     parent = line.parent
     _, speed, tension = now
     _, right, coupling, grand, inverse, along, turning, _, _, _, _ = sums
@@ -205,8 +208,13 @@ def substitute(first, rate, bends, line, now, sums):
         sy = b[1] * wx + b[3] * wy + b[4] * wz
         sz = b[2] * wx + b[4] * wy + b[5] * wz
         grows = rate if i == first else 0.0
-        pull = (tx * sx + ty * sy + tz * sz - follows - grows) * along[i, 3]
+        free = tx * sx + ty * sy + tz * sz - follows
+        pull = (free - grows) * along[i, 3]
+        if i == first and pull < least:
+            grows = rate = max(free - least / along[i, 3], 0.0)
+            pull = (free - grows) * along[i, 3]
         tension[i] = pull
         speed[i, 0] = sx - pull * along[i, 0]
         speed[i, 1] = sy - pull * along[i, 1]
         speed[i, 2] = sz - pull * along[i, 2]
+    return rate
