@@ -72,6 +72,7 @@ export type KindView = Schemas["KindView"];
 export type ColumnView = Schemas["ColumnView"];
 export type StockRow = Schemas["RowView"];
 export type StockEdit = Schemas["StockEdits"]["edits"][number];
+export type TriesAnswer = Schemas["TriesAnswer"];
 export type StockChange = Schemas["StockChange"];
 export type ChangeAnswer = Schemas["ChangeAnswer"];
 export type PreviewView = Schemas["PreviewView"];

@@ -2,7 +2,7 @@ import { ChevronDown } from "lucide-react";
 import { Collapsible } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import type { Answer, Band, Book, Drawer, Drift, Reading, UnitSystem, WorthView } from "../../api/client";
+import type { Answer, Band, Book, Drawer, Drift, Reading, TriesAnswer, UnitSystem, WorthView } from "../../api/client";
 import { TankDrawing } from "../../drawings/tank_drawing";
 import { LessonNote } from "../../features/water/lesson_note";
 import { duration } from "../../model/drift_view";
@@ -15,6 +15,7 @@ import { useSize } from "../../ui/use_size";
 import { phrase } from "../../words/phrase";
 import { DriftFigures } from "./drift_figures";
 import { MotionControls } from "./motion_controls";
+import { NothingFits } from "./nothing_fits";
 import { PartControls } from "./part_controls";
 import { PhoneLine } from "./phone_line";
 import { Readings } from "./readings";
@@ -36,6 +37,7 @@ type Props = {
   band: Band | null;
   worth: WorthView | null;
   readings: readonly (Reading & { old?: boolean })[];
+  tries: TriesAnswer | null;
   pinned: readonly Reading[] | null;
 };
 
@@ -72,6 +74,7 @@ export function PhoneBench(props: Props) {
           <DriftFigures drift={answer.drift} band={props.band} system={system} />
         </div>
       </Part>
+      <NothingFits tries={props.tries} />
       <Readings readings={readings} pinned={props.pinned} cautions={answer.cautions} />
       <div className="grid grid-cols-3 gap-1.5 p-3">
         <Button className="min-h-[48px]" onClick={() => openSheet("find")}>

@@ -2,7 +2,6 @@ import { Pin, PinOff } from "lucide-react";
 import { useEffect, useMemo, useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Answer, Book, Drawer, Reading, UnitSystem } from "../../api/client";
-import { Help } from "../../features/find/help";
 import { stepOf } from "../../model/format";
 import { partsOf } from "../../model/line_layout";
 import { shownReadings } from "../../model/readings";
@@ -18,6 +17,7 @@ import { Button } from "../../ui/button";
 import { usePhone } from "../../ui/use_phone";
 import { phrase } from "../../words/phrase";
 import { LineStrip } from "./line_strip";
+import { NothingFits } from "./nothing_fits";
 import { PhoneBench } from "./phone_bench";
 import { applyTry, Readings } from "./readings";
 import { Refit } from "./refit";
@@ -102,6 +102,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
           band={band?.band ?? null}
           worth={band?.worth ?? null}
           readings={readings}
+          tries={tries}
           pinned={pinned?.readings ?? null}
         />
       </>
@@ -132,17 +133,7 @@ function Bench({ answer, book, drawer, system }: BenchProps) {
           <div className="flex min-h-0 flex-col border-rule bg-sheet max-lg:border-t lg:border-l">
             <WorthLine worth={band?.worth ?? null} measure={band?.measure ?? []} members={band?.band.members ?? 0} />
             <Readings readings={readings} pinned={pinned?.readings ?? null} cautions={answer.cautions} />
-            {tries?.nothing_fits ? (
-              <section aria-label={phrase("Nothing fits")} className="mx-4 mb-2 border-t border-rule pt-2 text-[13px]">
-                <p className="font-semibold">{tries.nothing_fits}</p>
-                <Help would={tries.what_would ?? []} />
-                {tries.what_would?.some((would) => would.method) ? (
-                  <Button className="mt-2" onClick={() => openSheet("start")}>
-                    {phrase("Start another method")}
-                  </Button>
-                ) : null}
-              </section>
-            ) : null}
+            <NothingFits tries={tries} />
             <div className="flex flex-wrap items-center gap-2 border-t border-rule px-4 py-2">
               <PinButton />
               <Link
