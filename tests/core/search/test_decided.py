@@ -18,10 +18,20 @@ from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
-from jarana.core.search.best import ALIKE, BESIDE_M, Reached, Search, rides_as_meant
+from jarana.core.search.best import ALIKE, BESIDE_M, NOTED, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, Wanted, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
-from jarana.core.search.tries import SEEN_MIN, SEEN_SHARE, _after, _Change, _led, _says_more, _seen
+from jarana.core.search.tries import (
+    SEEN_MIN,
+    SEEN_SHARE,
+    _after,
+    _Change,
+    _led,
+    _mended,
+    _says_more,
+    _seen,
+    _with_pairs,
+)
 from jarana.core.search.valued import FEW, SURE, Valued, Valuer, surely_better, too_short
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
@@ -193,6 +203,46 @@ def test_what_leaves_a_reading_as_it_is_is_offered_for_a_minute_more_or_a_quarte
     zone = next(r for r in readings_of(valued.situation) if r.key == "zone")
     left = zone.model_copy(update={"severity": _reading_after(zone, row[0])})
     assert [v.worth.minutes for _, v in _led(left, row, before)] == ([base + more] if seen else [])
+
+
+def singles(valued: Valued, value: Fixed) -> list[tuple[_Change, Valued]]:
+    """A heavier bead, the same in other words, and a longer tippet, each by itself."""
+    moves = (
+        (StepBead(at="point", heavier=True),),
+        (StepBead(at="point", heavier=True),),
+        (SetLength(span="tippet", value="1.2 m"),),
+    )
+    rows = [_Change(move, found) for move in moves if (found := moved(valued.situation, move)) is not None]
+    return [(row, value([row.situation])[0]) for row in rows]
+
+
+@pytest.mark.parametrize(("gain", "offered"), [(NOTED + 0.001, True), (NOTED - 0.001, False)])
+def test_two_changes_are_offered_as_one_where_that_is_worth_more_than_either_and_lead(
+    valued: Valued, gain: float, offered: bool
+) -> None:
+    mm, m = bead_mm(valued.rig), tippet_m(valued.rig)
+
+    def minutes(rig: Rig, _members: int) -> float:
+        heavier, longer = bead_mm(rig) != mm, tippet_m(rig) != m
+        return 15.0 * (1.0 + gain) if heavier and longer else 15.0 if heavier or longer else 10.0
+
+    value = Fixed(valued, minutes)
+    alone = singles(valued, value)
+    found = _with_pairs(alone, valued.situation, value)  # type: ignore[arg-type]
+    assert found[offered:] == alone, "each by itself stays, in its order"
+    if offered:
+        (both, worth), *_ = found
+        assert (bead_mm(both.situation.rig), tippet_m(both.situation.rig)) == (bead_mm(alone[0][1].rig), 1.2)
+        assert worth.worth.minutes == pytest.approx(15.0 * (1.0 + gain))
+        assert both.move == (*alone[0][0].move, *alone[2][0].move)
+
+
+def test_two_are_tried_only_of_a_reading_that_no_single_change_mends(valued: Valued) -> None:
+    zone = next(r for r in readings_of(valued.situation) if r.key == "zone")
+    change = _Change((), valued.situation)
+    after = _after(zone, change, valued)
+    assert _mended(zone, [(change, valued)]) is (after > ORDER["act"])
+    assert not _mended(zone, [])
 
 
 def _reading_after(reading: Reading, row: tuple[_Change, Valued]) -> str:

@@ -1,4 +1,4 @@
-"""What to try: the one change that betters what is not satisfied, is worth its knots, and makes nothing worth less.
+"""What to try: the one change that betters what is not satisfied, is worth its knots, and makes nothing worth less; two where one is not enough.
 
 Never from the nominal drift alone: what is offered was drifted with the same members as the rig in hand. Where no single change
 betters a rig that is worth little, it is said that nothing fits, and what would.
@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
+from itertools import combinations
 
 from jarana.core.errors import InputError, SolverError
 from jarana.core.methods import method_of
@@ -43,6 +44,8 @@ nothing-fits = Nothing you own betters it: { $minutes ->
 OFFERED = 2
 MOST_TRIED = 14
 """Edits of a reading's own that are computed in full for one answer."""
+PAIRED = 3
+"""Best single changes of which two are tried together where none is enough by itself."""
 LEADING = 6
 """Nominally best changes that are judged by members."""
 SEEN_MIN, SEEN_SHARE = 1.0, 0.25
@@ -93,6 +96,8 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     poor = base.worth.minutes < SEEN_MIN
     drifted = [r for r in open_ if kinds[r.key].judge is not None or (poor and r.severity == "act" and _unmended(r))]
     better = _better(situation, drifted, base, value) if drifted or poor else []
+    if any(r.severity == "act" and not _mended(r, better) for r in drifted):
+        better = _with_pairs(better, situation, value)
     more = now[0].worth.minutes - base.worth.minutes
     made = {
         r.key: tuple(_told(r.key, situation, readings, c, v, more) for c, v in _led(r, better, base)[:OFFERED])
@@ -132,6 +137,27 @@ def _better(
     judged = value([v.situation for v in near], SOME)
     kept = [v for v in judged if v.worth.minutes > (1.0 + NOTED) * base.worth.minutes]
     return [(changes[identity(v.situation)], v) for v in kept]
+
+
+def _mended(reading: Reading, better: list[tuple[_Change, Valued]]) -> bool:
+    """Say whether one of the changes takes a reading out of what has to be acted on."""
+    return any(_after(reading, *row) > ORDER["act"] for row in better)
+
+
+def _with_pairs(
+    better: list[tuple[_Change, Valued]], situation: Situation, value: Valuer
+) -> list[tuple[_Change, Valued]]:
+    """Return changes and the best of two of the best done together, where it is worth more than either; most first."""
+    known = {identity(c.situation) for c, _ in better}
+    pairs: dict[object, tuple[_Change, float]] = {}
+    for (one, a), (other, b) in combinations(better[:PAIRED], 2):
+        then = moved(situation, (*one.move, *other.move))
+        if then is not None and identity(then) not in known:
+            least = (1.0 + NOTED) * max(a.worth.minutes, b.worth.minutes)
+            pairs.setdefault(identity(then), (_Change((*one.move, *other.move), then), least))
+    judged = [(*pairs[identity(v.situation)], v) for v in value([c.situation for c, _ in pairs.values()], SOME)]
+    both = next(((change, v) for change, least, v in judged if v.worth.minutes > least), None)
+    return better if both is None else [both, *better]
 
 
 def _changes(situation: Situation, drifted: Sequence[Reading]) -> Iterator[_Change]:
