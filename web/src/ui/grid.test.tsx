@@ -1,7 +1,8 @@
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import { useState } from "react";
 import { afterEach, beforeAll, beforeEach, describe, expect, it, vi } from "vitest";
-import { Grid, type GridColumn, type GridRow } from "./grid";
+import { Grid } from "./grid";
+import type { GridColumn, GridRow } from "./grid_row";
 
 const column = (key: string, more: Partial<GridColumn> = {}): GridColumn => ({
   key,

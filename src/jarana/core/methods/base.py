@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from typing import Literal
 
 from jarana.core.heads.base import HeadPart
+from jarana.core.methods.chosen import Chosen, Missing
 from jarana.core.methods.inside_rules import inside
-from jarana.core.methods.kit import Chosen, Kit, Missing
+from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import one_fly
 from jarana.core.methods.when import Fit, Says, judged
 from jarana.core.motions import motions

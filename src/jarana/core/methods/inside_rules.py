@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.methods.kit import Chosen
+from jarana.core.methods.chosen import Chosen
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.geometry import fly_gaps, place
 from jarana.core.rig.model import Attachment, Rig

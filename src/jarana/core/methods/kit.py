@@ -8,7 +8,6 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Literal
 
 from jarana.core.engine.hydro.terminal_speed import line_weight
@@ -17,6 +16,7 @@ from jarana.core.errors import InputError
 from jarana.core.heads.float import FARTHEST_MM, FloatHead
 from jarana.core.heads.held import HeldHead
 from jarana.core.methods.box import in_box, nearest_fly, owned_fly, stands_for, tied_on
+from jarana.core.methods.chosen import Chosen, Missing
 from jarana.core.rig.model import (
     LONGEST_SPAN_MM,
     AtJoint,
@@ -112,23 +112,6 @@ LINES: dict[LineKind, tuple[str, Callable[[FlyLine], bool], tuple[SinkZone, ...]
     ),
 }  # fmt: skip
 """Kinds of fly line: what one is called, which owned ones are of it, and the zones of the reference one."""
-
-
-@dataclass(frozen=True)
-class Chosen:
-    """A choice and its reason, one line."""
-
-    part: str
-    text: str
-
-
-@dataclass(frozen=True)
-class Missing:
-    """What a method wants and the drawer has not; `nearest` is what is owned that comes nearest, or empty."""
-
-    part: str
-    what: str
-    nearest: str
 
 
 class Kit:

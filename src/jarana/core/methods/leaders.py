@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 
 from jarana.core.leader.design import design
 from jarana.core.leader.spec import STRONGEST_M_S, LeaderSpec
 from jarana.core.methods.kit import Kit
-from jarana.core.rig.model import Joint, Span, SpoolRef, ready_spans
+from jarana.core.rig.model import Joint, Span, SpoolRef
 from jarana.core.tackle.drawer import FlyLine
 from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.words import phrases
@@ -25,6 +26,26 @@ PACKET_OFF = math.log(1.3)
 """A packet with its tippet may be longer or shorter than asked by so much (log)."""
 TIPPET_STEPS = (0.8, 1.35)
 """Its tip over the tippet: what one knot joins."""
+
+
+def ready_spans(owned: OwnedLeader, ids: Sequence[str]) -> tuple[Span, ...]:
+    """Return the spans of what is left of a ready-made leader, one for each of its pieces; a level tip is as strong as its label."""
+    made = []
+    for i, (key, piece) in enumerate(zip(ids, owned.pieces(), strict=True)):
+        told = owned.told_of(piece)
+        made.append(
+            Span(
+                id=key,
+                name=owned.name if i == 0 else f"{owned.name}, {piece.name}",
+                material=owned.material,
+                d0_mm=piece.d0_mm,
+                d1_mm=piece.d1_mm,
+                length_mm=round(piece.length * 1000, 1),
+                spool=SpoolRef(id=owned.id, number=0, label=owned.name, strength_kg=told) if told else None,
+                ready=owned.id,
+            )
+        )
+    return tuple(made)
 
 
 def taper(kit: Kit, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:

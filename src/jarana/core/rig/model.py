@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
 from typing import TYPE_CHECKING, Annotated, ClassVar, Literal, Union
 
 from pydantic import Field, model_validator
@@ -21,7 +20,6 @@ from jarana.core.rig.stance import Stance
 from jarana.core.tackle.drawer import FlyLine, Rod, Spool
 from jarana.core.tackle.fly import Fly
 from jarana.core.tackle.knot import Knot
-from jarana.core.tackle.leader import OwnedLeader
 from jarana.core.tackle.line_strength import Told, strength_scatter, strength_source, wet_strength
 from jarana.core.tackle.material import Material
 from jarana.core.tackle.pegged_bead import PeggedBead
@@ -121,26 +119,6 @@ class Span(Frozen):
     def strength_source(self) -> str:
         """Where its strength comes from."""
         return strength_source(self.material, self.told)
-
-
-def ready_spans(owned: OwnedLeader, ids: Sequence[str]) -> tuple[Span, ...]:
-    """Return the spans of what is left of a ready-made leader, one for each of its pieces; a level tip is as strong as its label."""
-    made = []
-    for i, (key, piece) in enumerate(zip(ids, owned.pieces(), strict=True)):
-        told = owned.told_of(piece)
-        made.append(
-            Span(
-                id=key,
-                name=owned.name if i == 0 else f"{owned.name}, {piece.name}",
-                material=owned.material,
-                d0_mm=piece.d0_mm,
-                d1_mm=piece.d1_mm,
-                length_mm=round(piece.length * 1000, 1),
-                spool=SpoolRef(id=owned.id, number=0, label=owned.name, strength_kg=told) if told else None,
-                ready=owned.id,
-            )
-        )
-    return tuple(made)
 
 
 class Ring(Frozen):

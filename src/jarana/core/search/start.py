@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from jarana.core.errors import InputError
 from jarana.core.methods import ranked
 from jarana.core.methods.base import Method, Started
-from jarana.core.methods.kit import Chosen
+from jarana.core.methods.chosen import Chosen
 from jarana.core.outcomes.band import told
 from jarana.core.readings import readings_of
 from jarana.core.readings.base import Reading

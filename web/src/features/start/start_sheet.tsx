@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Check, CircleAlert, TriangleAlert } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Check, CircleAlert } from "lucide-react";
+import { useEffect, useMemo, useState } from "react";
 import {
   api,
   type Book,
@@ -30,10 +29,10 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
-import { phrase, rich } from "../../words/phrase";
-import { Help } from "../find/help";
-import { ShoppingButton } from "../shopping/shopping_sheet";
+import { phrase } from "../../words/phrase";
 import { waterName } from "../water/water_chip";
+import { Explained } from "./explained";
+import { Searching } from "./searching";
 
 const FIRST = 5;
 
@@ -234,75 +233,6 @@ function Methods({ book, onStarted }: MethodsProps) {
   );
 }
 
-/** The search for the best rig of a method: how far it is, the rig with its reasons, or why it does not suit. */
-function Searching({ method, water, onStarted, onUsual, onInstead, onBack }: SearchingProps) {
-  const asked = useMemo(() => ({ kind: "start" as const, method: method.key, water }), [method, water]);
-  const { found, share, fault, stop, again } = useJob<"start">(asked);
-  const begun = useRef(false);
-  const started = found?.started;
-  useEffect(() => {
-    if (!started || begun.current) return;
-    begun.current = true;
-    onStarted(started);
-  }, [started, onStarted]);
-  const declined = found?.declined;
-  const instead = declined?.what_would.find((would) => would.method)?.method;
-  if (fault)
-    return (
-      <div role="alert" className="flex flex-wrap items-center gap-3">
-        <p>{fault}</p>
-        <Button onClick={again}>{phrase("Again")}</Button>
-        <Button onClick={onBack}>{phrase("Another method")}</Button>
-      </div>
-    );
-  if (declined)
-    return (
-      <section aria-label={phrase("It does not suit")}>
-        <p className="text-[17px] font-semibold">
-          {phrase("{methodName} does not suit this water.", { methodName: method.name })}
-        </p>
-        <p className="mt-1">{declined.reason}</p>
-        <Help would={declined.what_would} />
-        <div className="mt-4 flex flex-wrap gap-2">
-          {instead ? (
-            <Button strong onClick={() => onInstead(instead)}>
-              {phrase("Start that method")}
-            </Button>
-          ) : null}
-          <Button strong={!instead} onClick={onBack}>
-            {phrase("Another method")}
-          </Button>
-          <Button onClick={onUsual}>{phrase("Tie it as it is usually tied")}</Button>
-        </div>
-      </section>
-    );
-  return (
-    <div className="flex items-center gap-3">
-      <p role="status">
-        {phrase("Looking for the best {method} you can tie …", { method: method.name.toLowerCase() })}
-      </p>
-      <Progress share={share ?? 0} label={phrase("How far the search is")} className="flex-1" />
-      <Button
-        onClick={() => {
-          stop();
-          onBack();
-        }}
-      >
-        {phrase("Stop")}
-      </Button>
-    </div>
-  );
-}
-
-type SearchingProps = {
-  method: MethodView;
-  water: Reach;
-  onStarted: (started: StartView) => void;
-  onUsual: () => void;
-  /** Another method is started in its place. */
-  onInstead: (method: string) => void;
-  onBack: () => void;
-};
 type OneProps = {
   row: Suits;
   method: MethodView | undefined;
@@ -386,71 +316,4 @@ function One({ row, method, worth, ranked, water, out, busy, onStart }: OneProps
 function sentence(words: readonly string[]): string {
   const whole = words.join("; ");
   return `${whole.charAt(0).toUpperCase()}${whole.slice(1)}.`;
-}
-
-type ExplainedProps = { started: StartedRig; minutes: number | null; book: Book; onBack: () => void };
-function Explained({ started, minutes, book, onBack }: ExplainedProps) {
-  const navigate = useNavigate();
-  const method = book.methods.find((m) => m.key === started.rig.method);
-  const go = (to: string) => {
-    openSheet(null);
-    void navigate(to);
-  };
-  return (
-    <>
-      <p className="text-[17px] font-semibold">{phrase("{rigName} is in hand.", { rigName: started.rig.name })}</p>
-      {minutes !== null ? (
-        <p>
-          {rich("About {minutes} good minutes in the hour here, of what you own.", {
-            minutes: <span className="figure font-semibold">{Math.round(minutes)}</span>,
-          })}
-        </p>
-      ) : null}
-      {started.missing.length > 0 ? (
-        <section aria-label={phrase("What you do not own")} className="mt-3 rounded-s border border-float p-2">
-          <h3 className="flex items-center gap-1.5 font-semibold text-float">
-            <TriangleAlert size={16} aria-hidden /> {phrase("You do not own all of it")}
-          </h3>
-          <ul className="text-[13px]">
-            {started.missing.map((m) => (
-              <li key={`${m.part} ${m.what}`}>
-                {m.what.charAt(0).toUpperCase() + m.what.slice(1)}.
-                {m.nearest ? phrase(" Nearest of yours: {nearest}.", { nearest: m.nearest }) : ""}
-              </li>
-            ))}
-          </ul>
-          <p className="mt-2">
-            <ShoppingButton />
-          </p>
-        </section>
-      ) : (
-        <p className="flex items-center gap-1.5 text-[13px]">
-          <Check size={15} aria-hidden className="text-fine" /> {phrase("Every part of it is yours.")}
-        </p>
-      )}
-      <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("Why each part")}</h3>
-      <ul>
-        {started.choices.map((choice) => (
-          <li key={`${choice.part} ${choice.text}`} className="border-t border-hair py-1 text-[13px]">
-            {choice.text}
-          </li>
-        ))}
-      </ul>
-      {method ? (
-        <>
-          <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("How it ends")}</h3>
-          <p className="text-[13px]">{method.ends}</p>
-          <h3 className="mt-3 text-[13px] font-semibold text-soft">{phrase("Usually changed next")}</h3>
-          <p className="text-[13px]">{method.moves.join(", then ")}.</p>
-        </>
-      ) : null}
-      <div className="mt-4 flex flex-wrap gap-2">
-        <Button strong onClick={() => go("/rig")}>
-          {phrase("See it fish")}
-        </Button>
-        <Button onClick={() => go("/tie")}>{phrase("Straight to the cut sheet")}</Button>
-        <Button onClick={onBack}>{phrase("Take it back")}</Button>
-      </div>
-    </>
-  );
 }
