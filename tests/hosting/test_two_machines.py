@@ -115,7 +115,7 @@ def test_a_machine_may_do_jobs_alone_and_long_ones_hold_up_nobody(
             person = Caller(web, token_for(url, name, NAME))
             asked = {"kind": "pack", "rigs": [{"id": "r", "rig": rig}], "water": water, "whole": True}
             packs.append((person, person.at(web).call("POST", "/api/v1/jobs", asked)["id"]))
-        packs[0][0].until(web, packs[0][1], "running")
+        packs[0][0].at(web).until(packs[0][1], "running")
         third = Caller(web, token_for(url, "C", NAME))
         band = third.at(web).call("POST", "/api/v1/jobs", {"kind": "band", "rig": rig, "water": water})["id"]
         assert third.at(web).until(band, "done", "failed")["state"] == "done"
