@@ -110,15 +110,14 @@ def motion(name: str) -> Step:
     return run
 
 
-def retrieve(**fields: str) -> Step:
-    """Open the retrieve and type one of its figures."""
+def retrieve(label: str, value: str) -> Step:
+    """Open the retrieve and type one of its figures: each is a step back of its own."""
 
     def run(page: Page) -> None:
         page.get_by_role("button", name=re.compile("^Retrieve: ")).click()
-        for label, value in fields.items():
-            field = page.get_by_role("dialog", name="Retrieve").get_by_label(label, exact=True).first
-            field.fill(value)
-            field.press("Enter")
+        field = page.get_by_role("dialog", name="Retrieve").get_by_label(label, exact=True).first
+        field.fill(value)
+        field.press("Enter")
         page.keyboard.press("Escape")
 
     return run
@@ -164,7 +163,7 @@ WAYS: dict[str, Way] = {
         off_a_winder("point", "egg trailer"),
     )),
     "lake sinking line": Way(LAKE, "Lake, multi-density", (
-        typed("Count down", "75"), retrieve(Speed="60", Rest="6"), key("]", "top-fly"), motion("figure-of-eight"),
+        typed("Count down", "75"), retrieve("Speed", "60"), retrieve("Rest", "6"), key("]", "top-fly"), motion("figure-of-eight"),
     )),
     "foam point": Way(LAKE, "Lake, held up by", (
         fly("middle-fly", "Fly", "dubbed pupa"), typed("Length", "1.5", "top"), in_the_line("top", "tie a piece"),
@@ -197,7 +196,7 @@ WAYS: dict[str, Way] = {
         typed("Count down", "75 s"), chosen("Line", "just under"), typed("top dropper → dropper → point", "1.2/1.2"),
     )),
     "vertical": Way(LAKE, "Lake, vertical", (
-        typed("Count down", "1 min"), retrieve(Rest="8"), key("=", "tippet"),
+        typed("Count down", "1 min"), retrieve("Rest", "8"), key("=", "tippet"),
     )),
     "single float": Way(LAKE, "Lake, single float", (
         typed("Above the point", "3.2"), motion("held on a tight line"), key("]", "point"),
