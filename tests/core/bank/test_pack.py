@@ -15,7 +15,6 @@ import jarana.core.bank.pack as pack_module
 from jarana.core.bank.look_up import between, depth_at, seconds_at
 from jarana.core.bank.pack import (
     MOST_RIGS,
-    SHARES,
     _doubts,
     _expect,
     _plan,
@@ -33,6 +32,7 @@ from jarana.core.errors import InputError
 from jarana.core.learn.belief import Belief
 from jarana.core.learn.family import Family
 from jarana.core.learn.options import options_of
+from jarana.core.learn.sounding import SHARES
 from jarana.core.learn.taught import LEAST_TOLD
 from jarana.core.outcomes.tracks import evaluate
 from jarana.core.rules.rule_set import RuleSet

@@ -19,7 +19,6 @@ from jarana.core.bank.counsel import counsel_of
 from jarana.core.bank.daylight import light_hours
 from jarana.core.bank.pack_parts import (
     DOUBTED,
-    OUTING_DRIFTS,
     Curve,
     Mark,
     Pack,
@@ -34,10 +33,11 @@ from jarana.core.bank.taps import first_row
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
 from jarana.core.errors import InputError
-from jarana.core.learn.belief import LEAST_SPEAKS, Belief
+from jarana.core.learn.belief import Belief
 from jarana.core.learn.causes import causes, would_tell
 from jarana.core.learn.family import Family, family
 from jarana.core.learn.options import Option, options_of
+from jarana.core.learn.sounding import BESIDE_FITTED, OUTING_DRIFTS, SHARES, why_first
 from jarana.core.learn.taught import LEAST_TOLD
 from jarana.core.learn.water import Belief12
 from jarana.core.methods import method_of
@@ -79,11 +79,9 @@ sound-pays = Sound it first: knowing the depth is worth about { $drifts ->
  } of { $of }.
 """,
 )
-SHARES = (0.8, 1.0, 1.25)
-"""Depths and paces the pack is computed for, as shares of those written."""
 PLANNED_MEMBERS, PLANNED_FITTED = 128, 128
 ALONE_MEMBERS, ALONE_FITTED = 64, 64
-BESIDE_MEMBERS, BESIDE_FITTED = 48, 32
+BESIDE_MEMBERS = 48
 """Drifts of each rig in the planned water, in that water before the others are there, and in those beside it: for its depths, and for
 the plan. The drifts beside it are the first of the planned ones: by what these lie off all of them in the planned water, theirs are
 put right."""
@@ -376,12 +374,11 @@ def _plan(options: list[Option], tables: Sequence[Family | None], middle: int) -
     habits = Habits(situation.setting.person)
     cast = cast_seconds(situation, habits)
     seconds = situation.motion.seconds(situation.ride())
-    brings = Belief.begun(planned).sounding_brings(OUTING_DRIFTS)
-    pays = brings > LEAST_SPEAKS + float(Belief.begun(planned).worth().max())
-    first = ""
-    if situation.head.is_float and situation.water.nature.flows and not situation.water.soundings:
+    first, why = "", why_first(situation, planned)
+    if why == "float":
         first = say("sound-first")
-    elif pays:
+    elif why == "pays":
+        brings = Belief.begun(planned).sounding_brings(OUTING_DRIFTS)
         first = say("sound-pays", drifts=max(round(brings), 1), of=round(OUTING_DRIFTS))
     return Plan(
         kind=planned.kind,

@@ -8,6 +8,7 @@ from jarana.core.bank.counsel import Counsel
 from jarana.core.bank.taps import BATCH, HOW_MANY, MORE, Tap
 from jarana.core.caution import Caution
 from jarana.core.learn.belief import LEAST_SHARE, LEAST_SPEAKS, MISTAPS
+from jarana.core.learn.sounding import OUTING_DRIFTS
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
 from jarana.core.search.ladder import Ladder
@@ -16,8 +17,8 @@ from jarana.core.water.reach import Reach
 VERSION = 1
 DOUBTED = 1.28
 """The water is doubted where what was seen lies outside eight of ten."""
-OUTING_DRIFTS, LEAST_LEFT = 40.0, 12.0
-"""Drifts an outing is thought to have, and so many are always thought to be left (guesses)."""
+LEAST_LEFT = 12.0
+"""So many drifts are always thought to be left (a guess)."""
 
 
 class Curve(Frozen):

@@ -1,6 +1,7 @@
 """Is the plan worth it? Hidden waters fished by the plan and by rules of thumb, drift by drift, by the engine itself.
 
-A hidden water is drawn from the spreads of what is not known; its drifts have hands, entries and eddies of their own. All ways of
+The plan is the one a phone is given: sounded first where the pack says so, and from there on in the depth that was found. A hidden
+water is drawn from the spreads of what is not known; its drifts have hands, entries and eddies of their own. All ways of
 deciding fish the same drifts; a change costs drifts. The plan sees only what an angler would tap.
 """
 
@@ -14,11 +15,12 @@ import numpy as np
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.errors import InputError
-from jarana.core.learn.belief import LEAST_SPEAKS, Belief
+from jarana.core.learn.belief import Belief
 from jarana.core.learn.draws import hidden, hidden_draw
-from jarana.core.learn.family import FISH_DEEP, FISH_OFTEN, Family, by_takes, family, fish_depths
+from jarana.core.learn.family import FISH_DEEP, FISH_OFTEN, SOUNDED, Family, by_takes, family, fish_depths
 from jarana.core.learn.options import Option, options_of
 from jarana.core.learn.shown import near, shown
+from jarana.core.learn.sounding import Depths, in_depths, why_first
 from jarana.core.model import Frozen
 from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.search.valued import Stopped
@@ -207,24 +209,29 @@ def costs_between(options: Sequence[Option], knot: float) -> Floats:
 
 
 def outing_by_plan(
-    water: Water, table: Family, costs: Floats, random: np.random.Generator, batch: int = 1, mistaps: float = 0.0
+    water: Water,
+    table: Family,
+    costs: Floats,
+    random: np.random.Generator,
+    batch: int = 1,
+    mistaps: float = 0.0,
+    depths: Depths | None = None,
 ) -> Outing:
-    """Fish as the plan says: change where the expected gain beats what it costs, sound where that pays, else keep fishing.
+    """Fish as the plan says: change where the expected gain beats what it costs, else keep fishing.
 
-    With a `batch` above 1 half of the drifts are logged so many at a time, as how many of them touched.
+    With a `batch` above 1 half of the drifts are logged so many at a time, as how many of them touched. With the `depths` the
+    rigs were computed in, the water is sounded first.
     """
+    out = Outing(water, costs)
+    if depths is not None:
+        out.soundings += 1
+        out.at += SOUNDING_COSTS
+        table = depths.at(math.exp(water.depth + SOUNDED * float(random.standard_normal())))
     names = CODES if table.kind == "touch" else TAKES
-    belief, out = Belief.begun(table), Outing(water, costs)
+    belief = Belief.begun(table)
     waiting: list[int] = []
     while out.left > 0:
         if not waiting:
-            if out.soundings == 0 and table.kind == "touch":
-                brings = belief.sounding_brings(out.left) - SOUNDING_COSTS * float(belief.worth().max())
-                if brings > LEAST_SPEAKS:
-                    out.soundings += 1
-                    out.at += SOUNDING_COSTS
-                    belief = belief.sounded(math.exp(water.depth + 0.03 * float(random.standard_normal())))
-                    continue
             said = belief.next(out.rig, out.left, costs[out.rig])
             if said is not None:
                 out.change(said[0])
@@ -331,6 +338,7 @@ def simulate_plan(
     """
     options = options_of(situation)
     table = family(options, watch)
+    depths = in_depths(options, table, watch) if why_first(situation, table) else None
     costs = costs_between(options, knot)
     bead, slower = ladders(options, table)
     random = np.random.default_rng(seed)
@@ -354,7 +362,7 @@ def simulate_plan(
             water.scaled(usual)
     outings: dict[str, list[Outing]] = {way: [] for way in WAYS}
     for water in found:
-        outings["plan"].append(outing_by_plan(water, table, costs, random, batch, mistaps))
+        outings["plan"].append(outing_by_plan(water, table, costs, random, batch, mistaps, depths))
         outings["known"].append(outing_known(water, costs))
         outings["leave"].append(outing_left(water, costs))
         outings["bead"].append(outing_by_thumb(water, costs, bead))
