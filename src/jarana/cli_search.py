@@ -120,7 +120,8 @@ def _ranking(arguments: argparse.Namespace, readers: Readers) -> int:
 def _find(arguments: argparse.Namespace, readers: Readers) -> int:
     from jarana.core.methods import methods
     from jarana.core.search.answers import FindView
-    from jarana.core.search.find import Wanted, find
+    from jarana.core.search.find import find
+    from jarana.core.search.wanted import Wanted
 
     def work() -> str:
         for key in arguments.method:

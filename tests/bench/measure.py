@@ -21,13 +21,15 @@ from jarana.core.outcomes.band import band_of
 from jarana.core.rig.model import Rig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.best import Search
-from jarana.core.search.find import Wanted, find
+from jarana.core.search.find import find
 from jarana.core.search.ladder import ladder
+from jarana.core.search.lanes import Helper, engage
 from jarana.core.search.moves import coordinates
 from jarana.core.search.schools import two_schools
 from jarana.core.search.start import start
 from jarana.core.search.tries import tries
 from jarana.core.search.valued import SOME, Valuer
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.water.reach import Reach
@@ -162,16 +164,21 @@ def search() -> None:
     )
     print(f"tries: {timed(lambda: tries(fished(hand, where)), 3):6.0f} ms  (wanted < 500)")
     print(f"ladder 8 x 8: {timed(lambda: ladder(fished(hand, where)), 3):6.0f} ms  (wanted < 3000)")
+    helper = Helper()
     for name, reach in (("river", where), ("lake", lake)):
-        heard: list[float] = []
-        begun = time.perf_counter()
-        found = find(
-            setting(reach), Wanted(hand=hand), tell=lambda _, b=begun, h=heard: h.append(time.perf_counter() - b)
-        )
-        took = time.perf_counter() - begun
-        print(
-            f"find, {name}: first {heard[0]:.1f} s, five {heard[min(4, len(heard) - 1)]:.1f} s, settled {took:.1f} s, {found.drifts} drifts  (wanted < 2.5 s)"
-        )
+        for processes, beside in (("one process", None), ("two", helper)):
+            engage(beside)
+            heard: list[float] = []
+            begun = time.perf_counter()
+            found = find(
+                setting(reach), Wanted(hand=hand), tell=lambda _, b=begun, h=heard: h.append(time.perf_counter() - b)
+            )
+            took = time.perf_counter() - begun
+            print(
+                f"find, {name}, {processes}: first {heard[0]:.1f} s, five {heard[min(4, len(heard) - 1)]:.1f} s, settled {took:.1f} s, {found.drifts} drifts  (wanted < 2.5 s)"
+            )
+    helper.end()
+    engage(None)
     here = fished(led(hand, 1.0), where)
     value = Valuer()
     begun = time.perf_counter()

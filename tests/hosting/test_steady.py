@@ -125,12 +125,35 @@ def test_a_server_ends_with_the_command_that_started_it_even_when_that_is_killed
     parent.kill()
     parent.wait()
     parent.stdout.close()
+    assert soon(lambda: ended(child))
 
-    def gone() -> bool:
-        status = Path(f"/proc/{child}/stat")
-        return not status.exists() or status.read_text().rpartition(")")[2].split()[0] == "Z"
 
-    assert soon(gone)
+def ended(process: int) -> bool:
+    """Say whether a process is no more."""
+    status = Path(f"/proc/{process}/stat")
+    return not status.exists() or status.read_text().rpartition(")")[2].split()[0] == "Z"
+
+
+WORKER = """
+import time
+from jarana.core.search.lanes import Helper
+from jarana.hosting.serve import _beside
+print(Helper(_beside).process.pid, flush=True)
+time.sleep(60)
+"""
+
+
+def test_the_process_beside_a_worker_ends_with_it_even_when_that_is_killed_and_not_by_a_key() -> None:
+    worker = subprocess.Popen([sys.executable, "-c", WORKER], stdout=subprocess.PIPE, text=True)
+    assert worker.stdout is not None
+    beside = int(worker.stdout.readline())
+    os.kill(beside, signal.SIGINT)
+    time.sleep(0.2)
+    assert not ended(beside)
+    worker.kill()
+    worker.wait()
+    worker.stdout.close()
+    assert soon(lambda: ended(beside))
 
 
 STUBBORN = """

@@ -23,6 +23,7 @@ from flask import Flask
 from waitress.server import create_server
 
 from jarana.api.settings import Settings
+from jarana.core.search.lanes import Helper, engage
 from jarana.hosting.parents import end_with_parent
 from jarana.hosting.warm_up import warm_up
 from jarana.storage.database import make_engine, make_sessions
@@ -93,12 +94,21 @@ def queues_of(workers: int) -> list[tuple[str, ...]]:
 def _jobs(url: str, queues: Sequence[str], mail: tuple[str, str]) -> None:
     """Work off jobs in this process, on connections made here; what somebody waits for at once goes before them."""
     os.nice(POLITE)
+    if QUICK in queues:
+        # A find works in two processes: as the only thing that is asked for it is done sooner, among many it costs nothing.
+        engage(Helper(_beside))
     try:
         work_queue(url, make_sessions(make_engine(url)), queues=queues, mail=mail)
     except Exception:
         # Made anew by whoever keeps it up; not many times a second while the database is away.
         time.sleep(AWAY_SECONDS)
         raise
+
+
+def _beside() -> None:
+    """Begin as the process beside a worker: ended with it, and by nothing else."""
+    end_with_parent()
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
 
 
 def _work(app: Flask, shared: socket.socket) -> None:

@@ -19,7 +19,7 @@ from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, NOTED, Reached, Search, rides_as_meant
-from jarana.core.search.find import GIVEN_UP, FoundRig, Wanted, _few_enough, _told, _why_none, gives_up, turns_on
+from jarana.core.search.find import GIVEN_UP, FoundRig, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.tries import (
     SEEN_MIN,
@@ -33,6 +33,7 @@ from jarana.core.search.tries import (
     _with_pairs,
 )
 from jarana.core.search.valued import FEW, SURE, Valued, Valuer, surely_better, too_short
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
 from jarana.core.worth.constants import Habits, constants
@@ -147,12 +148,12 @@ def test_an_order_that_a_third_more_or_less_of_a_constant_changes_is_said_to_tur
 
 def test_a_first_answer_is_not_the_last_and_says_nothing_of_what_would_help(valued: Valued) -> None:
     rows = [found_rig(valued, 4.0, 1, "Low"), found_rig(valued, 1.1, 1, "Lower"), found_rig(valued, 0.9, 1, "Least")]
-    told = _told(rows, Wanted(), (), [], Valuer(), None, settled=False)
+    told = _told(rows, Wanted(), (), [], Valuer(), 0, None, settled=False)
     assert not told.settled
     assert (told.nothing_fits, told.would, told.turns_on) == ("", (), "")
     assert [r.worth.minutes for r in told.rigs] == [4.0, 1.1], "a quarter of the best is shown, and two at least"
-    assert [r.worth.minutes for r in _told(rows[:1], Wanted(), (), [], Valuer(), None, settled=False).rigs] == [4.0]
-    asked = _told(rows, Wanted(only=("level-contact",)), (), [], Valuer(), None, settled=False)
+    assert [r.worth.minutes for r in _told(rows[:1], Wanted(), (), [], Valuer(), 0, None, settled=False).rigs] == [4.0]
+    asked = _told(rows, Wanted(only=("level-contact",)), (), [], Valuer(), 0, None, settled=False)
     assert len(asked.rigs) == 3, "what was asked for is shown, however little it is worth"
 
 

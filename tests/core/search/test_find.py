@@ -12,12 +12,13 @@ from jarana.core.methods import methods
 from jarana.core.methods.chosen import Missing
 from jarana.core.rig.model import Rig
 from jarana.core.search.best import BESIDE_M, Search, rides_as_meant
-from jarana.core.search.find import LEAST_RIGS, WORTH_SHOWING, Found, FoundRig, Wanted, _ranked, find, turns_on
+from jarana.core.search.find import LEAST_RIGS, WORTH_SHOWING, Found, FoundRig, _ranked, find, turns_on
 from jarana.core.search.ranking import Ranking, ranking
 from jarana.core.search.relax import NOTHING_MIN, Would, fits, limits, relaxations, would_help
 from jarana.core.search.side_by_side import side_by_side
 from jarana.core.search.start import Best, start, with_reasons
 from jarana.core.search.valued import SOME, Stopped, Valuer
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Setting, Situation
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.watch import Watch

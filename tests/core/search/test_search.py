@@ -9,13 +9,14 @@ import pytest
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.methods import methods
 from jarana.core.search.best import Search
-from jarana.core.search.find import Wanted, find
+from jarana.core.search.find import find
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.moves.length import FARTHER
 from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
 from jarana.core.search.start import Best, Declined, start
 from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer, FlyPattern

@@ -67,6 +67,11 @@ class AsWritten:
         return found
 
 
+def run_as_written(situation: Situation, grid: Grid) -> Ran:
+    """Return the run of a situation in which everything is as written."""
+    return _alone(base_of(situation, grid))
+
+
 def _alone(base: Base) -> Ran:
     found = run_batch([nominal_drift(base)], workers=1)
     assert found is not None

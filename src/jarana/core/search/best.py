@@ -80,6 +80,8 @@ class Search:
         Which rigs may be met on the way; None for any. Then the start is a rig that is tied, and stays as it is.
     nominal
         What the best rig met by the last climbs is worth nominally, good minutes in the hour.
+    met
+        What the short climbs of a first answer came to; None before them.
     meant
         A rig was met that can be thrown and whose flies ride as its method wants: others are passed over from then on.
     """
@@ -93,6 +95,7 @@ class Search:
     pool: list[Reached] = field(default_factory=list)
     meant: bool = False
     nominal: float = 0.0
+    met: list[Reached] | None = None
 
     def __post_init__(self) -> None:
         """Begin with flies that are owned, wherever the box holds any of their nature."""
@@ -118,19 +121,25 @@ class Search:
         shown = self._valued([best], SHOWN)
         return shown[0][1] if shown else best[1]
 
+    def looked(self) -> float:
+        """Climb a little for every pace, once; return what the best that is met is worth nominally, good minutes in the hour."""
+        if self.met is not None:
+            return self.nominal
+        used = [c for c in coordinates() if c.key not in self.without]
+        here = Reached(self.start)
+        climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
+        climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
+        self.met = self._climbed([c for c in used if c.first], climbs)
+        return self.nominal
+
     def first(self, least: float = 0.0) -> Valued | None:
         """Return an answer before it is settled: one short climb for every pace, judged by a few members.
 
         None where what the climbs come to is nominally worth less than `least` good minutes in the hour.
         """
-        used = [c for c in coordinates() if c.key not in self.without]
-        here = Reached(self.start)
-        climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
-        climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
-        met = self._climbed([c for c in used if c.first], climbs)
-        if self.nominal < least:
+        if self.looked() < least:
             return None
-        judged = self._judged(met[:FIRST_POOL], FEW)
+        judged = self._judged((self.met or [])[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
 

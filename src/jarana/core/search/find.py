@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, field
 
 from jarana.core.errors import InputError
 from jarana.core.methods import methods, ranked
 from jarana.core.methods.base import Method, Started
 from jarana.core.motions import motions
-from jarana.core.rig.cost import Cost, cost_of
-from jarana.core.rig.model import Rig
-from jarana.core.search.best import Search
+from jarana.core.rig.cost import Cost
+from jarana.core.search.lanes import Lane, State, in_turn, lanes, looks, without_the_lost
 from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
 from jarana.core.search.rerig import rerig
 from jarana.core.search.start import elsewhere, with_reasons
 from jarana.core.search.valued import SHOWN, Valued, Valuer
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Setting, Situation
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
@@ -61,41 +61,6 @@ GIVEN_UP = 0.1
 """A factor this much below the best rig's is told as given up."""
 SHAKEN = 0.3
 """Share by which every constant is changed to see whether the order of the first two stands."""
-
-
-@dataclass(frozen=True)
-class Wanted:
-    """What is asked of a find.
-
-    Attributes
-    ----------
-    only
-        Keys of the methods asked for; empty for any.
-    most_knots
-        From the rig in hand at most.
-    hand
-        The rig in hand.
-    """
-
-    only: tuple[str, ...] = ()
-    most_knots: int | None = None
-    hand: Rig | None = None
-
-    def begins(self, method: Method) -> bool:
-        """Say whether a method's search begins with the rig in hand: where its knots are counted."""
-        return self.hand is not None and self.most_knots is not None and self.hand.method == method.key
-
-    def allows(self, method: Method) -> Callable[[Situation], bool] | None:
-        """Return which rigs a search that begins with the rig in hand may meet; None for any."""
-        hand, most = self.hand, self.most_knots
-        if hand is None or most is None or not self.begins(method):
-            return None
-
-        def few_knots(situation: Situation) -> bool:
-            water = situation.water
-            return cost_of(hand, situation.rig, water.temperature_c, water.wind_m_s).knots <= most
-
-        return few_knots
 
 
 @dataclass(frozen=True)
@@ -173,37 +138,87 @@ def find(
     unknown = [key for key in wanted.only if key not in methods()]
     if unknown:
         raise InputError.one("methods", unknown[0], say("known-method"))
+    return without_the_lost(lambda beside: _in_lanes(setting, wanted, watch, tell, beside))
+
+
+def _in_lanes(
+    setting: Setting, wanted: Wanted, watch: Watch | None, tell: Callable[[Found], None] | None, beside: bool
+) -> Found:
     value = Valuer(watch)
     starts, left = begun(setting, wanted)
     starts, far = _near(starts, wanted)
-    found: list[FoundRig] = []
     hand = _in_hand(setting, wanted, value)
-    value.watch.expects(SETTLED)
-    looked: dict[str, First] = {}
-    for first in firsts(starts, value, wanted, 0.0 if wanted.only else WORTH_A_LOOK):
-        looked[first.method.key] = first
-        if first.valued is not None:
-            found.append(_found(first, first.valued, setting, wanted))
-            if tell is not None:
-                tell(_told(found, wanted, left, far, value, hand, settled=False))
-    passed = sorted((f for f in looked.values() if f.valued is None), key=lambda f: -f.search.nominal)
-    for first in passed[: LEAST_RIGS - len(found)] if len(found) < LEAST_RIGS else []:
-        valued = first.search.first()
-        if valued is not None:
-            found.append(_found(first, valued, setting, wanted))
-    found.sort(key=lambda f: (not _few_enough(f, wanted), -f.worth.minutes))
-    for i, one in enumerate(found[:SETTLED]):
-        value.watch.step()
-        if not _few_enough(one, wanted):
-            break
-        first = looked[one.method.key]
-        first.search.climbs = i == 0
-        best = first.search.best()
-        if best is not None and best.worth.minutes >= one.worth.minutes * (1 - SAME):
-            found[i] = _found(first, best, setting, wanted)
-        if tell is not None:
-            tell(_told(found, wanted, left, far, value, hand, settled=False))
-    return _told(found, wanted, left, far, value, hand, settled=True)
+    with lanes(setting, [row.started.rig for row in starts], wanted, value, beside) as there:
+        finding = _Finding(setting, wanted, starts, left, far, hand, there, value, tell)
+        finding.look()
+        finding.settle()
+        return finding.told(settled=True)
+
+
+@dataclass
+class _Finding:
+    """A find on its way: the rigs by the place of their methods, and how far the search of each is."""
+
+    setting: Setting
+    wanted: Wanted
+    starts: list[Begun]
+    left: tuple[tuple[str, str], ...]
+    far: list[tuple[int, str]]
+    hand: Worth | None
+    lanes: list[Lane]
+    value: Valuer
+    tell: Callable[[Found], None] | None
+    rigs: dict[int, FoundRig] = field(default_factory=dict)
+    states: dict[int, State] = field(default_factory=dict)
+
+    def look(self) -> None:
+        """Look at every method; none is judged that is nominally worth less than a share of the best before it."""
+        share = 0.0 if self.wanted.only else WORTH_A_LOOK
+        self.value.watch.expects(SETTLED)
+        passed: list[tuple[float, int, Lane]] = []
+        for i, lane, worth, valued in looks(self.lanes, len(self.starts), self.value.watch, share):
+            if valued is None:
+                passed.append((worth, i, lane))
+            else:
+                self._take(i, lane, valued)
+                self._say()
+        for _, i, lane in sorted(passed, key=lambda row: (-row[0], row[1])):
+            if len(self.rigs) >= LEAST_RIGS:
+                break
+            valued = lane.judge(i, 0.0)
+            if valued is not None:
+                self._take(i, lane, valued)
+
+    def settle(self) -> None:
+        """Search on for the best of the methods; the first of them climbs for every pace and line."""
+        order = sorted(
+            self.rigs, key=lambda i: (not _few_enough(self.rigs[i], self.wanted), -self.rigs[i].worth.minutes, i)
+        )
+        first = [i for i in order[:SETTLED] if _few_enough(self.rigs[i], self.wanted)]
+
+        def settle(lane: Lane, k: int) -> Valued | None:
+            return lane.best(first[k], k == 0, self.states[first[k]])
+
+        for k, _, best in in_turn(self.lanes, len(first), settle):
+            self.value.watch.step()
+            before = self.rigs[first[k]].worth.minutes
+            if best is not None and best.worth.minutes >= before * (1 - SAME):
+                self.rigs[first[k]] = _found(self.starts[first[k]], best, self.setting, self.wanted)
+            self._say()
+
+    def _take(self, i: int, lane: Lane, valued: Valued) -> None:
+        self.rigs[i] = _found(self.starts[i], valued, self.setting, self.wanted)
+        self.states[i] = lane.state(i)
+
+    def _say(self) -> None:
+        if self.tell is not None:
+            self.tell(self.told(settled=False))
+
+    def told(self, settled: bool) -> Found:
+        """Return what was found so far."""
+        found = [self.rigs[i] for i in sorted(self.rigs)]
+        beside = sum(lane.drifts for lane in self.lanes[1:])
+        return _told(found, self.wanted, self.left, self.far, self.value, beside, self.hand, settled)
 
 
 def _in_hand(setting: Setting, wanted: Wanted, value: Valuer) -> Worth | None:
@@ -221,33 +236,6 @@ class Begun:
     method: Method
     started: Started
     here: Situation
-
-
-@dataclass(frozen=True)
-class First:
-    """A first look at a method: the search that went so far, and the best rig it met; None where none came to an answer."""
-
-    method: Method
-    started: Started
-    search: Search
-    valued: Valued | None
-
-
-def firsts(starts: Sequence[Begun], value: Valuer, wanted: Wanted = Wanted(), share: float = 0.0) -> Iterator[First]:
-    """Yield a first look at every method in turn; none at what is nominally worth less than a share of the best so far.
-
-    Raises
-    ------
-    Stopped
-        When the watch was stopped.
-    """
-    value.watch.expects(len(starts))
-    best = 0.0
-    for row in starts:
-        value.watch.step()
-        search = Search(row.here, value, climbs=False, allowed=wanted.allows(row.method))
-        yield First(row.method, row.started, search, search.first(share * best))
-        best = max(best, search.nominal)
 
 
 def begun(setting: Setting, wanted: Wanted = Wanted()) -> tuple[list[Begun], tuple[tuple[str, str], ...]]:
@@ -293,7 +281,7 @@ def _near(starts: list[Begun], wanted: Wanted) -> tuple[list[Begun], list[tuple[
     return near, far
 
 
-def _found(first: First, valued: Valued, setting: Setting, wanted: Wanted) -> FoundRig:
+def _found(first: Begun, valued: Valued, setting: Setting, wanted: Wanted) -> FoundRig:
     started = with_reasons(first.started, valued.rig, setting)
     return FoundRig(started, first.method, valued, (), _cost(wanted, valued))
 
@@ -321,6 +309,7 @@ def _told(
     left: tuple[tuple[str, str], ...],
     far: Sequence[tuple[int, str]],
     value: Valuer,
+    beside: int,
     hand: Worth | None,
     settled: bool,
 ) -> Found:
@@ -329,14 +318,14 @@ def _told(
     least = 0.0 if wanted.only or not rows else WORTH_SHOWING * rows[0].worth.minutes
     rows = [f for i, f in enumerate(rows) if i < LEAST_RIGS or f.worth.minutes >= least]
     if not rows:
-        return Found((), _why_none(found, wanted, left, far), (), "", left, value.drifts, settled, hand)
+        return Found((), _why_none(found, wanted, left, far), (), "", left, value.drifts + beside, settled, hand)
     best = rows[0]
     told = tuple(
         FoundRig(f.started, f.method, f.valued, () if f is best else gives_up(f.worth, best.worth), f.cost)
         for f in rows
     )
     if not settled:
-        return Found(told, "", (), "", left, value.drifts, False, hand)
+        return Found(told, "", (), "", left, value.drifts + beside, False, hand)
     would: tuple[Would, ...] = ()
     nothing = ""
     if best.worth.minutes < ASKED:
@@ -344,7 +333,7 @@ def _told(
         if not fits(best.valued, would):
             limit = limit_told(limits(best.worth.factors)[0][0])
             nothing = say("nothing-fits", minutes=round(best.worth.minutes), limit=limit)
-    return Found(told, nothing, would, turns_on(rows), left, value.drifts, True, hand)
+    return Found(told, nothing, would, turns_on(rows), left, value.drifts + beside, True, hand)
 
 
 def _why_none(

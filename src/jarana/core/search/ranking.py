@@ -6,9 +6,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from jarana.core.methods.base import Method
-from jarana.core.search.find import begun, firsts
+from jarana.core.search.find import begun
+from jarana.core.search.lanes import lanes, looks, without_the_lost
 from jarana.core.search.start import with_reasons
 from jarana.core.search.valued import Valued, Valuer
+from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Setting
 from jarana.core.watch import Watch
 
@@ -32,14 +34,18 @@ def ranking(setting: Setting, watch: Watch | None = None, tell: Callable[[Rankin
     Stopped
         When the watch was stopped.
     """
-    value = Valuer(watch)
+    return without_the_lost(lambda beside: _ranking(setting, Valuer(watch), tell, beside))
+
+
+def _ranking(setting: Setting, value: Valuer, tell: Callable[[Ranking], None] | None, beside: bool) -> Ranking:
     starts, left = begun(setting)
     rows: list[tuple[Method, Valued, int]] = []
-    for first in firsts(starts, value):
-        if first.valued is not None:
-            lacks = len(with_reasons(first.started, first.valued.rig, setting).missing)
-            rows.append((first.method, first.valued, lacks))
-            rows.sort(key=lambda row: -row[1].worth.minutes)
-            if tell is not None:
-                tell(Ranking(tuple(rows), left))
+    with lanes(setting, [row.started.rig for row in starts], Wanted(), value, beside) as there:
+        for i, _, _, valued in looks(there, len(starts), value.watch):
+            if valued is not None:
+                lacks = len(with_reasons(starts[i].started, valued.rig, setting).missing)
+                rows.append((starts[i].method, valued, lacks))
+                rows.sort(key=lambda row: -row[1].worth.minutes)
+                if tell is not None:
+                    tell(Ranking(tuple(rows), left))
     return Ranking(tuple(rows), left)

@@ -10,8 +10,9 @@ from pydantic import Field
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
 from jarana.core.search.answers import FindView
-from jarana.core.search.find import Found, Wanted, find
+from jarana.core.search.find import Found, find
 from jarana.core.search.valued import Stopped
+from jarana.core.search.wanted import Wanted
 from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach, TakingZone
 from jarana.storage.work import Work
