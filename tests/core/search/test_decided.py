@@ -21,6 +21,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, NOTED, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
+from jarana.core.search.relax import HELPS, HELPS_MIN, would_help
 from jarana.core.search.tries import (
     SEEN_MIN,
     SEEN_SHARE,
@@ -236,6 +237,18 @@ def test_two_changes_are_offered_as_one_where_that_is_worth_more_than_either_and
         assert (bead_mm(both.situation.rig), tippet_m(both.situation.rig)) == (bead_mm(alone[0][1].rig), 1.2)
         assert worth.worth.minutes == pytest.approx(15.0 * (1.0 + gain))
         assert both.move == (*alone[0][0].move, *alone[2][0].move)
+
+
+@pytest.mark.parametrize(
+    ("now", "then", "helps"),
+    [(0.0, HELPS_MIN - 0.01, False), (0.0, HELPS_MIN + 0.01, True), (9.0, 9.0 * HELPS - 0.01, False), (9.0, 9.0 * HELPS + 0.01, True)],
+)  # fmt: skip
+def test_what_would_help_leads_to_a_good_minute_and_to_a_tenth_more(
+    valued: Valued, now: float, then: float, helps: bool
+) -> None:
+    found = would_help(HERE, now, Fixed(valued, lambda _rig, _members: then))  # type: ignore[arg-type]
+    assert bool(found) is helps
+    assert {w.minutes for w in found} <= {then}
 
 
 def test_two_are_tried_only_of_a_reading_that_no_single_change_mends(valued: Valued) -> None:

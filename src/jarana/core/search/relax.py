@@ -64,6 +64,8 @@ NOTHING_SHARE = 1.0 / 3.0
 TWICE = 1.5
 """A single relaxation that lifts the worth by less than half is not enough: pairs are tried."""
 IN_PAIRS = 5
+HELPS_MIN, HELPS = 1.0, 1.1
+"""Good minutes in the hour that something must lead to, and so many times what the rig is worth, before it is said that it would help."""
 
 
 @dataclass(frozen=True)
@@ -239,7 +241,8 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
     told = [would for would, _ in singles]
     if not told or told[0].minutes < TWICE * max(minutes, 1.0):
         told += _in_pairs(best, singles[:IN_PAIRS], value)
-    return tuple(sorted((w for w in told if w.minutes > 1.1 * minutes), key=lambda w: -w.minutes))
+    least = max(HELPS * minutes, HELPS_MIN)
+    return tuple(sorted((w for w in told if w.minutes > least), key=lambda w: -w.minutes))
 
 
 def _in_pairs(

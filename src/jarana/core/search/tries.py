@@ -98,6 +98,9 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     better = _better(situation, drifted, base, value) if drifted or poor else []
     if any(r.severity == "act" and not _mended(r, better) for r in drifted):
         better = _with_pairs(better, situation, value)
+    if poor:
+        # Next to nothing that becomes a little more than that is nothing to knot for.
+        better = [row for row in better if row[1].worth.minutes >= SEEN_MIN]
     more = now[0].worth.minutes - base.worth.minutes
     made = {
         r.key: tuple(_told(r.key, situation, readings, c, v, more) for c, v in _led(r, better, base)[:OFFERED])

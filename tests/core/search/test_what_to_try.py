@@ -1,0 +1,157 @@
+"""What is offered for a rig, and what is said where nothing is: read as an angler reads it, on rigs that fail in one way each."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from functools import cache
+
+import pytest
+
+from jarana.core.methods import methods
+from jarana.core.outcomes.band import told
+from jarana.core.readings import reading_kinds, readings_of
+from jarana.core.readings.base import ORDER, Reading, Try
+from jarana.core.readings.with_band import told_by
+from jarana.core.rig.edits.spans import SetLength
+from jarana.core.search.moves.base import moved
+from jarana.core.search.relax import limit_told, limits
+from jarana.core.search.tries import MOST_TRIED, OFFERED, SEEN_MIN, Tried, _best, _tried, tries
+from jarana.core.search.valued import SHOWN, SOME, Valuer
+from jarana.core.situation import Situation
+from jarana.core.tackle.drawer import Drawer
+from jarana.core.water.reach import Reach
+from tests.coverage import water
+from tests.fishing import WATERS, fished, started
+
+RUN = WATERS["weir-run"]
+LONGER = (SetLength(span="tippet", value="1.2 m"),)
+
+
+@cache
+def tried(method: str, owned: bool = True) -> tuple[Situation, Tried]:
+    rig = started(method, RUN)
+    here = fished(rig, RUN) if owned else fished(rig, RUN, Drawer())
+    return here, tries(here)
+
+
+@cache
+def torrent() -> tuple[Situation, Tried]:
+    where: Reach = water(1.2, 1.5)
+    here = fished(started("level-contact", where), where)
+    return here, tries(here)
+
+
+def drifted(found: Tried) -> list[Try]:
+    return [t for r in found.readings for t in r.tries if reading_kinds()[r.key].judge is not None]
+
+
+@pytest.mark.parametrize("method", ["dry-fly", "dry-and-emerger"])
+@pytest.mark.parametrize("owned", [True, False], ids=["an own drawer", "an empty drawer"])
+def test_what_never_gets_to_the_fish_says_that_nothing_betters_it_what_limits_it_and_another_method(
+    method: str, owned: bool
+) -> None:
+    here, found = tried(method, owned)
+    (valued,) = Valuer()([here], SOME, screened=False)
+    limit = limit_told(limits(valued.worth.factors)[0][0])
+    assert found.nothing_fits == (
+        f"Nothing you own betters it: 0 good minutes in the hour; what limits it most is {limit}."
+    )
+    first, *others = found.would
+    assert first.method in methods()
+    assert first.method != method
+    assert all(first.minutes > w.minutes >= SEEN_MIN for w in others)
+    assert drifted(found) == [], "next to nothing that becomes a little more is not offered"
+    assert found.minutes == pytest.approx(0.0, abs=0.05)
+
+
+@pytest.mark.parametrize("method", ["dry-fly", "swung"])
+def test_of_a_rig_worth_nothing_only_what_makes_it_worth_fishing_is_offered(method: str) -> None:
+    _, found = tried(method, False)
+    assert all((t.minutes or 0.0) >= SEEN_MIN for t in drifted(found))
+    assert found.nothing_fits
+
+
+def test_every_reading_stays_in_its_place_whatever_is_tried() -> None:
+    for here, found in (torrent(), tried("dry-fly")):
+        (valued,) = Valuer()([here], SHOWN, screened=False)
+        plain = told_by(here, readings_of(here), told(valued.tracks, here))
+        told_ = [(r.key, r.severity, r.title, r.sentence) for r in found.readings]
+        assert told_ == [(r.key, r.severity, r.title, r.sentence) for r in plain]
+
+
+def test_where_no_single_change_is_enough_two_lead_as_one_and_are_told_as_two() -> None:
+    _, found = torrent()
+    leads = [r for r in found.readings if r.severity == "act" and r.tries]
+    assert leads
+    for reading in leads:
+        both, single = reading.tries
+        assert len(both.more) >= 1
+        assert single.more == ()
+        assert "; " in both.name
+        assert (both.minutes or 0.0) > (single.minutes or 0.0)
+    assert found.nothing_fits == ""
+
+
+def test_what_does_not_hang_on_the_drift_is_offered_with_its_own_edits_and_no_minutes() -> None:
+    _, found = torrent()
+    own = {r.key: r.tries for r in found.readings if r.tries and reading_kinds()[r.key].judge is None}
+    assert "weakest" in own
+    assert all(len(tries_) <= OFFERED for tries_ in own.values())
+    assert {t.minutes for tries_ in own.values() for t in tries_} == {None}
+
+
+def test_a_tippet_of_another_spool_and_size_is_one_change_in_words() -> None:
+    _, found = torrent()
+    names = [t.name for r in found.readings for t in r.tries if "tippet" in t.name]
+    assert names
+    assert all(name.count("→") == 1 and "spool" not in name for name in names)
+
+
+def reading(key: str, severity: str, title: str) -> Reading:
+    here = tried("dry-fly")[0]
+    one = readings_of(here)[0]
+    return one.model_copy(update={"key": key, "severity": severity, "title": title, "figure": "6", "unit": "s"})
+
+
+@pytest.mark.parametrize(
+    ("after", "costs"),
+    [("fine", ""), ("look", ""), ("act", "but the sign is lost")],
+)
+def test_a_try_says_what_gets_worse_on_the_way_and_begins_its_effect_small(after: str, costs: str) -> None:
+    here = tried("dry-fly")[0]
+    before = (reading("drag", "act", "Drags"), reading("visible", "look", "The sign is seen"))
+    then = {
+        "drag": reading("drag", "fine", "Drifts with the water"),
+        "visible": reading("visible", after, "The sign is lost"),
+    }
+    told_ = _tried("drag", here, before, LONGER, here, then, 3.04)
+    assert told_.effect == "drifts with the water, 6 s"
+    assert told_.costs == costs
+    assert (told_.severity, told_.minutes) == ("fine", 3.0)
+    named = _tried("drag", here, before, LONGER, here, {"drag": reading("drag", "fine", "Drags after 6 s")}, None)
+    assert named.effect == "drags after 6 s", "its figure is told once"
+    assert named.minutes is None
+
+
+def test_of_a_readings_own_edits_those_that_change_it_most_are_offered_and_none_that_costs_worth() -> None:
+    here, _ = torrent()
+    value = Valuer()
+    (base,) = value([here], SOME, screened=False)
+    readings = readings_of(here)
+    kind = reading_kinds()["weakest"]
+    assert kind.candidates is not None
+    assert kind.score is not None
+    rows = []
+    for edit in list(kind.candidates(here))[:MOST_TRIED]:
+        then = moved(here, (edit,))
+        if then is not None:
+            rows.append((edit, then, {r.key: r for r in readings_of(then)}))
+    offered = _best(kind, here, readings, rows, value, base)
+    assert offered
+    scores = [kind.score(moved(here, (edit,)) or here) for edit, *_ in rows]
+    best = min(scores)
+    first = next(then for edit, then, _ in rows if edit.model_dump(mode="json") == offered[0].edit)
+    assert kind.score(first) == pytest.approx(best)
+    dear = replace(base, worth=replace(base.worth, minutes=base.worth.minutes * 10))
+    assert _best(kind, here, readings, rows, value, dear) == (), "each would leave less than it is worth"
+    assert ORDER[offered[0].severity] >= ORDER[next(r for r in readings if r.key == "weakest").severity]
