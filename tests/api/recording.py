@@ -12,7 +12,7 @@ from typing import Any
 import pytest
 from flask import Flask, Response, current_app, request, request_finished
 
-from jarana.api.examples import KEPT, bodies, kept, parts, says, settled
+from jarana.api.examples import KEPT, bodies, cut, kept, parts, says, shown_of
 from jarana.api.spec import openapi
 
 LONG = 2500
@@ -35,23 +35,6 @@ def _keep(_sender: Flask, response: Response, **_: object) -> None:
         told.append(pair)
     if not apps:
         apps.append(current_app._get_current_object())  # type: ignore[attr-defined]
-
-
-def cut(schemas: dict[str, Any], schema: dict[str, Any], value: Any, most: int) -> Any:
-    """Return a value with no list and no table by name longer than that."""
-    _, plain = settled(schemas, schema, value)
-    if isinstance(value, list):
-        if "prefixItems" in plain:
-            return [cut(schemas, inner, below, most) for inner, below in zip(plain["prefixItems"], value, strict=True)]
-        few = value[: max(most, plain.get("minItems", 0))]
-        return [cut(schemas, plain.get("items") or {}, below, most) for below in few]
-    if isinstance(value, dict):
-        known = plain.get("properties", {})
-        inner = plain.get("additionalProperties")
-        names = list(value)[:most] if isinstance(inner, dict) and not known else list(value)
-        inner = inner if isinstance(inner, dict) else {}
-        return {key: cut(schemas, known.get(key, inner), value[key], most) for key in names}
-    return value
 
 
 def _best(schemas: dict[str, Any], operation: dict[str, Any], pairs: list[dict[str, Any]]) -> dict[str, Any]:
@@ -90,11 +73,16 @@ def pytest_sessionfinish() -> None:
                 operations[name] = _best(schemas, operation, sent[name])
             for which, body in bodies(operation):
                 shown = operations.get(name, {}).get(which)
-                found |= {key for key, value in parts(schemas, body["schema"], shown) if says(value)}
+                found |= {
+                    key
+                    for key, value in parts(schemas, body["schema"], shown)
+                    if shown_of(schemas, key, value) is not None
+                }
                 for pair in sent.get(name, ()):
                     for key, value in parts(schemas, body["schema"], pair[which]):
-                        if says(value):
-                            properties.setdefault(key, value)
+                        example = shown_of(schemas, key, value)
+                        if example is not None:
+                            properties.setdefault(key, example)
     parts_of = {"operations": operations, "properties": {k: properties[k] for k in sorted(set(properties) - found)}}
     KEPT.write_text(written(parts_of))
 

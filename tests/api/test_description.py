@@ -7,7 +7,7 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
-from jarana.api.examples import bodies
+from jarana.api.examples import LONGEST, bodies, shown_of
 from jarana.api.spec import openapi
 from tests.api.fuzz import answers_as_described
 
@@ -52,3 +52,32 @@ def test_the_description_is_made_once_however_often_it_is_asked_for(
     monkeypatch.setattr("jarana.api.app.openapi", lambda _: pytest.fail("made anew"))
     assert client.get("/api/v1/openapi.json").json == first.json
     assert first.json["paths"]
+
+
+SCHEMAS: dict[str, object] = {
+    "Row": {"type": "object", "properties": {"name": {"type": "string"}}},
+    "Page": {
+        "type": "object",
+        "properties": {
+            "rows": {"type": "array", "items": {"$ref": "#/components/schemas/Row"}},
+            "edge": {"type": "array", "prefixItems": [{"type": "number"}, {"type": "number"}]},
+        },
+    },
+}
+
+
+@pytest.mark.parametrize(
+    ("key", "value", "shown"),
+    [
+        ("Page.rows", [{"name": "a"}, {"name": "b"}], [{"name": "a"}, {"name": "b"}]),
+        ("Page.rows", [{"name": "a" * 60}, {"name": "b" * 60}], [{"name": "a" * 60}]),
+        ("Page.rows", [{"name": "a" * (LONGEST - 14)}] * 2, [{"name": "a" * (LONGEST - 14)}]),
+        ("Page.rows", [{"name": "a" * (LONGEST - 13)}] * 2, None),
+        ("Page.rows", [], None),
+        ("Page.edge", [0.1 + 10**-k for k in (60, 61)], [0.1, 0.1]),
+    ],
+)
+def test_of_a_property_is_shown_what_it_held_or_the_first_row_of_its_lists_and_no_page(
+    key: str, value: object, shown: object
+) -> None:
+    assert shown_of(SCHEMAS, key, value) == shown

@@ -102,11 +102,44 @@ def seen(schemas: dict[str, Any], paths: dict[str, Any]) -> dict[str, Any]:
             example = kept()["operations"].get(f"{method.upper()} {path}", {})
             for which, told in bodies(operation):
                 for key, value in parts(schemas, told["schema"], example.get(which)):
-                    if says(value):
-                        found.setdefault(key, value)
+                    shown = shown_of(schemas, key, value)
+                    if shown is not None:
+                        found.setdefault(key, shown)
     return {**kept()["properties"], **found}
+
+
+def cut(schemas: dict[str, Any], schema: dict[str, Any], value: Any, most: int) -> Any:
+    """Return a value with no list and no table by name longer than that."""
+    _, plain = settled(schemas, schema, value)
+    if isinstance(value, list):
+        if "prefixItems" in plain:
+            return [cut(schemas, inner, below, most) for inner, below in zip(plain["prefixItems"], value, strict=True)]
+        few = value[: max(most, plain.get("minItems", 0))]
+        return [cut(schemas, plain.get("items") or {}, below, most) for below in few]
+    if isinstance(value, dict):
+        known = plain.get("properties", {})
+        inner = plain.get("additionalProperties")
+        names = list(value)[:most] if isinstance(inner, dict) and not known else list(value)
+        inner = inner if isinstance(inner, dict) else {}
+        return {key: cut(schemas, known.get(key, inner), value[key], most) for key in names}
+    return value
+
+
+SHORT, LONGEST = 120, 900
+"""Characters of an example that is shown as it was; and of one of whose lists the first row stands for all."""
 
 
 def says(value: Any) -> bool:
     """Return whether a value is one to show of a property: neither nothing nor a page."""
-    return value not in (None, "", [], {}) and len(json.dumps(value)) <= 120
+    return value not in (None, "", [], {}) and len(json.dumps(value)) <= SHORT
+
+
+def shown_of(schemas: dict[str, Any], key: str, value: Any) -> Any:
+    """Return what is shown of a "Model.property": a value, or the first row of each of its lists; None of nothing and of pages."""
+    if says(value):
+        return value
+    if value in (None, "", [], {}):
+        return None
+    name, _, prop = key.partition(".")
+    first = cut(schemas, schemas[name]["properties"][prop], value, 1)
+    return first if len(json.dumps(first)) <= LONGEST else None
