@@ -29,9 +29,8 @@ from tests.fishing import DRAWER, begun, fished, setting, started
 RUN = water(0.9, 0.62)
 
 
-def by_minutes(*minutes: tuple[float, int]) -> list[FoundRig]:
+def by_minutes(found: Found, *minutes: tuple[float, int]) -> list[FoundRig]:
     """Found rigs of so many good minutes and knots."""
-    found = find_once()
     rows = []
     for worth, knots in minutes:
         valued = replace(found.rigs[0].valued, worth=replace(found.rigs[0].worth, minutes=worth))
@@ -41,21 +40,17 @@ def by_minutes(*minutes: tuple[float, int]) -> list[FoundRig]:
     return rows
 
 
-_ONCE: list[Found] = []
-
-
-def find_once() -> Found:
-    if not _ONCE:
-        _ONCE.append(find(setting(RUN), Wanted(only=("level-contact", "float-pair"), hand=hand())))
-    return _ONCE[0]
+@pytest.fixture(scope="module")
+def once() -> Found:
+    return find(setting(RUN), Wanted(only=("level-contact", "float-pair"), hand=hand()))
 
 
 def hand() -> Rig:
     return led(started("level-contact", RUN), 1.0)
 
 
-def test_find_ranks_rigs_of_several_methods_against_the_one_in_hand() -> None:
-    found = find_once()
+def test_find_ranks_rigs_of_several_methods_against_the_one_in_hand(once: Found) -> None:
+    found = once
     assert {r.method.key for r in found.rigs} == {"level-contact", "float-pair"}
     assert found.hand is not None
     assert found.rigs[0].worth.minutes > found.hand.minutes
@@ -72,8 +67,8 @@ def test_first_answers_come_before_the_last_word_and_nothing_settled_is_called_s
     assert last.rigs[0].worth.minutes >= 0.95 * heard[0].rigs[0].worth.minutes
 
 
-def test_among_rigs_about_equal_fewest_knots_lead() -> None:
-    rows = _ranked(by_minutes((20.0, 5), (19.2, 1), (18.0, 0)))
+def test_among_rigs_about_equal_fewest_knots_lead(once: Found) -> None:
+    rows = _ranked(by_minutes(once, (20.0, 5), (19.2, 1), (18.0, 0)))
     assert [(r.worth.minutes, r.cost.knots if r.cost else None) for r in rows] == [(19.2, 1), (20.0, 5), (18.0, 0)]
 
 
@@ -128,14 +123,14 @@ def test_a_zone_nobody_knows_is_found_for_too() -> None:
     assert found.rigs
 
 
-def test_the_order_of_two_rigs_far_apart_turns_on_nothing_or_says_on_what() -> None:
-    assert turns_on(by_minutes((20.0, 1))) == ""
-    same = by_minutes((20.0, 1), (19.9, 1))
+def test_the_order_of_two_rigs_far_apart_turns_on_nothing_or_says_on_what(once: Found) -> None:
+    assert turns_on(by_minutes(once, (20.0, 1))) == ""
+    same = by_minutes(once, (20.0, 1), (19.9, 1))
     assert turns_on(same) == "", "about equal: fewer knots decide, not a guess"
 
 
-def test_what_limits_a_rig_most_comes_first() -> None:
-    factors = find_once().rigs[0].worth.factors
+def test_what_limits_a_rig_most_comes_first(once: Found) -> None:
+    factors = once.rigs[0].worth.factors
     rows = limits(replace(factors, zone=0.1, drag=0.5, shown=1.0, noticed=1.0, free=1.0, stealth=1.0))
     assert [name for name, _ in rows[:2]] == ["zone", "drag"]
     assert sum(share for _, share in rows) == pytest.approx(1.0)
@@ -175,9 +170,9 @@ def test_in_a_deep_fast_run_with_small_beads_zone_and_drag_limit_and_what_would_
     ],
 )
 def test_nothing_fits_below_a_few_minutes_or_a_third_of_what_one_change_gives(
-    minutes: float, would: float | None, fit: bool
+    minutes: float, would: float | None, fit: bool, once: Found
 ) -> None:
-    (row,) = by_minutes((minutes, 1))
+    (row,) = by_minutes(once, (minutes, 1))
     assert fits(row.valued, (Would("x", would),) if would else ()) is fit
     assert not fits(None, ())
 

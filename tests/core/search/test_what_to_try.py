@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
-from functools import cache
 
 import pytest
 
@@ -24,17 +24,28 @@ from tests.coverage import water
 from tests.fishing import WATERS, fished, started
 
 RUN = WATERS["weir-run"]
+DRY = fished(started("dry-fly", RUN), RUN)
 LONGER = (SetLength(span="tippet", value="1.2 m"),)
 
 
-@cache
-def tried(method: str, owned: bool = True) -> tuple[Situation, Tried]:
-    rig = started(method, RUN)
-    here = fished(rig, RUN) if owned else fished(rig, RUN, Drawer())
-    return here, tries(here)
+Tell = Callable[[str, bool], tuple[Situation, Tried]]
 
 
-@cache
+@pytest.fixture(scope="module")
+def tried() -> Tell:
+    """What is told of a method's rig in the run, with one's own drawer or an empty one; worked out once a module, not once a process."""
+    known: dict[tuple[str, bool], tuple[Situation, Tried]] = {}
+
+    def told_of(method: str, owned: bool) -> tuple[Situation, Tried]:
+        if (method, owned) not in known:
+            here = fished(started(method, RUN), RUN, *(() if owned else (Drawer(),)))
+            known[method, owned] = here, tries(here)
+        return known[method, owned]
+
+    return told_of
+
+
+@pytest.fixture(scope="module")
 def torrent() -> tuple[Situation, Tried]:
     where: Reach = water(1.2, 1.5)
     here = fished(started("level-contact", where), where)
@@ -48,7 +59,7 @@ def drifted(found: Tried) -> list[Try]:
 @pytest.mark.parametrize("method", ["dry-fly", "dry-and-emerger"])
 @pytest.mark.parametrize("owned", [True, False], ids=["an own drawer", "an empty drawer"])
 def test_what_never_gets_to_the_fish_says_that_nothing_betters_it_what_limits_it_and_another_method(
-    method: str, owned: bool
+    method: str, owned: bool, tried: Tell
 ) -> None:
     here, found = tried(method, owned)
     (valued,) = Valuer()([here], SOME, screened=False)
@@ -65,22 +76,22 @@ def test_what_never_gets_to_the_fish_says_that_nothing_betters_it_what_limits_it
 
 
 @pytest.mark.parametrize("method", ["dry-fly", "swung"])
-def test_of_a_rig_worth_nothing_only_what_makes_it_worth_fishing_is_offered(method: str) -> None:
+def test_of_a_rig_worth_nothing_only_what_makes_it_worth_fishing_is_offered(method: str, tried: Tell) -> None:
     _, found = tried(method, False)
     assert all((t.minutes or 0.0) >= SEEN_MIN for t in drifted(found))
     assert found.nothing_fits
 
 
-def test_every_reading_stays_in_its_place_whatever_is_tried() -> None:
-    for here, found in (torrent(), tried("dry-fly")):
+def test_every_reading_stays_in_its_place_whatever_is_tried(torrent: tuple[Situation, Tried], tried: Tell) -> None:
+    for here, found in (torrent, tried("dry-fly", True)):
         (valued,) = Valuer()([here], SHOWN, screened=False)
         plain = told_by(here, readings_of(here), told(valued.tracks, here))
         told_ = [(r.key, r.severity, r.title, r.sentence) for r in found.readings]
         assert told_ == [(r.key, r.severity, r.title, r.sentence) for r in plain]
 
 
-def test_where_no_single_change_is_enough_two_lead_as_one_and_are_told_as_two() -> None:
-    _, found = torrent()
+def test_where_no_single_change_is_enough_two_lead_as_one_and_are_told_as_two(torrent: tuple[Situation, Tried]) -> None:
+    _, found = torrent
     leads = [r for r in found.readings if r.severity == "act" and r.tries]
     assert leads
     for reading in leads:
@@ -92,24 +103,25 @@ def test_where_no_single_change_is_enough_two_lead_as_one_and_are_told_as_two() 
     assert found.nothing_fits == ""
 
 
-def test_what_does_not_hang_on_the_drift_is_offered_with_its_own_edits_and_no_minutes() -> None:
-    _, found = torrent()
+def test_what_does_not_hang_on_the_drift_is_offered_with_its_own_edits_and_no_minutes(
+    torrent: tuple[Situation, Tried],
+) -> None:
+    _, found = torrent
     own = {r.key: r.tries for r in found.readings if r.tries and reading_kinds()[r.key].judge is None}
     assert "weakest" in own
     assert all(len(tries_) <= OFFERED for tries_ in own.values())
     assert {t.minutes for tries_ in own.values() for t in tries_} == {None}
 
 
-def test_a_tippet_of_another_spool_and_size_is_one_change_in_words() -> None:
-    _, found = torrent()
+def test_a_tippet_of_another_spool_and_size_is_one_change_in_words(torrent: tuple[Situation, Tried]) -> None:
+    _, found = torrent
     names = [t.name for r in found.readings for t in r.tries if "tippet" in t.name]
     assert names
     assert all(name.count("→") == 1 and "spool" not in name for name in names)
 
 
 def reading(key: str, severity: str, title: str) -> Reading:
-    here = tried("dry-fly")[0]
-    one = readings_of(here)[0]
+    one = readings_of(DRY)[0]
     return one.model_copy(update={"key": key, "severity": severity, "title": title, "figure": "6", "unit": "s"})
 
 
@@ -118,23 +130,24 @@ def reading(key: str, severity: str, title: str) -> Reading:
     [("fine", ""), ("look", ""), ("act", "but the sign is lost")],
 )
 def test_a_try_says_what_gets_worse_on_the_way_and_begins_its_effect_small(after: str, costs: str) -> None:
-    here = tried("dry-fly")[0]
     before = (reading("drag", "act", "Drags"), reading("visible", "look", "The sign is seen"))
     then = {
         "drag": reading("drag", "fine", "Drifts with the water"),
         "visible": reading("visible", after, "The sign is lost"),
     }
-    told_ = _tried("drag", here, before, LONGER, here, then, 3.04)
+    told_ = _tried("drag", DRY, before, LONGER, DRY, then, 3.04)
     assert told_.effect == "drifts with the water, 6 s"
     assert told_.costs == costs
     assert (told_.severity, told_.minutes) == ("fine", 3.0)
-    named = _tried("drag", here, before, LONGER, here, {"drag": reading("drag", "fine", "Drags after 6 s")}, None)
+    named = _tried("drag", DRY, before, LONGER, DRY, {"drag": reading("drag", "fine", "Drags after 6 s")}, None)
     assert named.effect == "drags after 6 s", "its figure is told once"
     assert named.minutes is None
 
 
-def test_of_a_readings_own_edits_those_that_change_it_most_are_offered_and_none_that_costs_worth() -> None:
-    here, _ = torrent()
+def test_of_a_readings_own_edits_those_that_change_it_most_are_offered_and_none_that_costs_worth(
+    torrent: tuple[Situation, Tried],
+) -> None:
+    here, _ = torrent
     value = Valuer()
     (base,) = value([here], SOME, screened=False)
     readings = readings_of(here)
