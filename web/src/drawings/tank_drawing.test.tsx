@@ -140,6 +140,19 @@ describe("the water in section", () => {
     expect(labels()).toEqual(["dropper", "point"]);
   });
 
+  it("puts the labels under the surface of a narrow tank, where they would stand on a track", () => {
+    const labels = () => screen.getAllByText(/^(dropper|point)/).map((t) => number(t, "y"));
+    draw({ width: 390 });
+    expect(labels()).toEqual([62 + 16 + 0.5, 62 + 16 + 0.5 + 19]);
+    cleanup();
+    draw({ width: 800 });
+    expect(Math.min(...labels())).toBeGreaterThan(62 + 60);
+    cleanup();
+    const short = { ...drift, x_mm: drift.x_mm.map((row) => row.map((v) => v * 0.3)) } as Drift;
+    draw({ width: 390, drift: short });
+    expect(Math.min(...labels())).toBeGreaterThan(62 + 60);
+  });
+
   it("reads in the person's units, the depth of the bed being the same place", () => {
     draw();
     const metres = number(fly("point"), "cy");

@@ -34,6 +34,10 @@ const TOP = 62;
 /** Where all flies swim in this upper share of the water their labels stand so far under the tracks, px. */
 const UNDER = 44;
 const HIGH_IN_WATER = 0.45;
+/** Names of flies: how wide, and how far apart their lines are, px. */
+const NAME = { width: 148, apart: 19 };
+/** Narrower than this the names reach over the ends of the tracks: then they stand under the surface, where that is free. */
+const NARROW = 480;
 /** Highest a rod tip is held, and the step it is dragged by, m. */
 const HIGHEST = 5;
 /** Room over the highest line in the air. */
@@ -68,6 +72,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const join = (points: [number, number][]) =>
     points.map((p, i) => `${i ? "L" : "M"}${p.map(round).join(" ")}`).join("");
   const points = (of: Drift, node: number) => trackOf(of, node).map((p, i) => at(p, of.times_s[i] ?? 0));
+  const lines = drift.flies.map((fly) => points(drift, fly.node));
   const track = (of: Drift, node: number) => join(points(of, node));
   const cx = (m: number) => (lake ? LEFT + ((right - LEFT) * m) / Math.max(drift.length_m, 0.01) : x(m * travel));
   const bedLine = corners.map((c): [number, number] => [cx(c.x_m), y(c.depth_m * deep)]);
@@ -75,17 +80,6 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     ...corners.map((c): [number, number] => [cx(c.x_m), y(c.zone_top_m * deep)]),
     ...[...corners].reverse().map((c): [number, number] => [cx(c.x_m), y(Math.max(c.zone_end_m, c.zone_top_m) * deep)]),
   ];
-  const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
-  const upper = Math.min(zoneTop + 3, bed - 16);
-  const lower = Math.max(upper, Math.min(y((corners[0]?.zone_end_m ?? floor) * deep), bed) - 19);
-  const zoneName = phrase("taking zone");
-  const label = { width: Math.max(zoneName.length * LETTER + 8, 72), height: 16 };
-  const named = clearPlace(
-    [104, 8, 190, 280, 370]
-      .filter((off, i) => i === 0 || LEFT + off + label.width < right - 150)
-      .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, ...label }))),
-    [...drift.flies.map((fly) => points(drift, fly.node)), ...paceLabels(drift, (d) => y(d * deep)).map(along)],
-  ) ?? { x: LEFT + 104, y: upper, ...label };
   const stretch = (bed - surface) / floor / ((right - LEFT) / (most - least));
   const flies = drift.flies.map((fly) => ({
     fly,
@@ -94,12 +88,26 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   }));
   const lowest = Math.max(...drift.flies.map((fly) => fly.settled_depth_m), 0);
   const swimsHigh = Boolean(drift.across) && lowest < floor * HIGH_IN_WATER;
-  const labelY = spread(
-    flies.map(({ fly }) => y(fly.settled_depth_m * deep) + (swimsHigh ? UNDER : -10)),
-    19,
-    TOP + 12,
-    bed - 8,
-  );
+  const standing = (wanted: number[]) => spread(wanted, NAME.apart, TOP + 12, bed - 8);
+  const beside = standing(flies.map(({ fly }) => y(fly.settled_depth_m * deep) + (swimsHigh ? UNDER : -10)));
+  const above = standing(flies.map(({ fly }) => TOP + 16 + fly.settled_depth_m));
+  const block = (ys: number[]) => {
+    const first = Math.min(...ys);
+    return { x: right - NAME.width, y: first - 13, width: NAME.width, height: Math.max(...ys) - first + 18 };
+  };
+  const free = width < NARROW ? clearPlace([block(beside), block(above)], lines) : undefined;
+  const labelY = free?.y === block(above).y ? above : beside;
+  const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
+  const upper = Math.min(zoneTop + 3, bed - 16);
+  const lower = Math.max(upper, Math.min(y((corners[0]?.zone_end_m ?? floor) * deep), bed) - 19);
+  const zoneName = phrase("taking zone");
+  const label = { width: Math.max(zoneName.length * LETTER + 8, 72), height: 16 };
+  const named = clearPlace(
+    [104, 8, 190, 280, 370]
+      .filter((off, i) => i === 0 || LEFT + off + label.width < (labelY === above ? right : right - NAME.width))
+      .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, ...label }))),
+    [...lines, ...paceLabels(drift, (d) => y(d * deep)).map(along)],
+  ) ?? { x: LEFT + 104, y: upper, ...label };
   const bottoms = drift.flies.flatMap((fly) => {
     if (typeof fly.metres_to_bottom !== "number") return [];
     const metres = fly.entry_x_m + fly.metres_to_bottom;
@@ -259,7 +267,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       {flies.map(({ fly }, i) => (
         <g key={fly.id}>
           <rect
-            x={right - 148}
+            x={right - NAME.width}
             y={(labelY[i] ?? 0) - 13}
             width={144}
             height={18}
