@@ -117,8 +117,19 @@ def test_a_rig_too_weak_for_the_fish_that_nothing_owned_mends_says_so_and_what_w
     spare = DRAWER.model_copy(update={"spools": ()})
     found = tries(fished(rig, pool, spare))
     assert found.nothing_fits.startswith("Ruled out, and nothing you own mends it: it holds a 1.2 kg fish on")
-    assert any("tippet of" in w.text for w in found.would)
+    assert any(w.text == "every line 0.20 mm or stouter" for w in found.would)
     assert tries(fished(rig, pool.model_copy(update={"fish": Fish(mass_kg=0.2)}), spare)).nothing_fits[:5] != "Ruled"
+
+
+def test_a_rig_too_weak_for_the_fish_that_ones_own_line_mends_is_offered_it_and_not_called_ruled_out() -> None:
+    pool = water(0.9, 0.5, fish=Fish(mass_kg=1.0))
+    rig = SetDiameter(span="point-tippet", value="0.1 mm").apply(started("level-contact", pool), DRAWER)
+    found = tries(fished(rig, pool))
+    act = {r.key: r.tries for r in found.readings if r.severity == "act"}
+    assert found.minutes == 0.0
+    assert "strong" in act
+    assert all(any(t.severity != "act" for t in offered) for offered in act.values())
+    assert found.nothing_fits == ""
 
 
 def test_where_nothing_betters_a_rig_it_is_said_with_what_would() -> None:

@@ -12,7 +12,7 @@ from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, Try
 from jarana.core.readings.with_band import told_by
-from jarana.core.rig.edits.spans import SetLength
+from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.search.moves.base import moved
 from jarana.core.search.relax import limit_told, limits
 from jarana.core.search.tries import MOST_TRIED, OFFERED, SEEN_MIN, Tried, _best, _tried, tries
@@ -103,21 +103,29 @@ def test_where_no_single_change_is_enough_two_lead_as_one_and_are_told_as_two(to
     assert found.nothing_fits == ""
 
 
-def test_what_does_not_hang_on_the_drift_is_offered_with_its_own_edits_and_no_minutes(
-    torrent: tuple[Situation, Tried],
-) -> None:
-    _, found = torrent
-    own = {r.key: r.tries for r in found.readings if r.tries and reading_kinds()[r.key].judge is None}
-    assert "weakest" in own
-    assert all(len(tries_) <= OFFERED for tries_ in own.values())
-    assert {t.minutes for tries_ in own.values() for t in tries_} == {None}
+def test_what_does_not_hang_on_the_drift_is_offered_with_its_own_edits_and_no_minutes() -> None:
+    kinds = reading_kinds()
+    own = {r.key: r.tries for r in tries(DRY).readings if kinds[r.key].judge is None}
+    offered = {key: rows for key, rows in own.items() if rows}
+    assert "drag_free" in offered
+    assert all(len(rows) <= OFFERED for rows in offered.values())
+    assert {t.minutes for rows in offered.values() for t in rows} == {None}
+    assert all(kinds[key].candidates is not None for key in offered)
 
 
-def test_a_tippet_of_another_spool_and_size_is_one_change_in_words(torrent: tuple[Situation, Tried]) -> None:
-    _, found = torrent
-    names = [t.name for r in found.readings for t in r.tries if "tippet" in t.name]
-    assert names
-    assert all(name.count("→") == 1 and "spool" not in name for name in names)
+def test_a_line_of_another_spool_and_size_is_one_change_in_words() -> None:
+    here = fished(started("level-contact", RUN), RUN)
+    tippet = here.rig.spans[here.rig.span_index("tippet")]
+    for finer in (0.1, 0.127):
+        if abs(tippet.d1_mm - finer) < 1e-6:
+            continue
+        move = (SetDiameter(span="tippet", value=f"{finer} mm"),)
+        then = moved(here, move)
+        assert then is not None
+        mine = {"drag": reading("drag", "fine", "Drifts with the water")}
+        told_ = _tried("drag", here, (reading("drag", "act", "Drags"),), move, then, mine, None)
+        assert told_.name.count("→") == 1
+        assert "spool" not in told_.name
 
 
 def reading(key: str, severity: str, title: str) -> Reading:

@@ -38,6 +38,7 @@ one-fly = one fly
 nearer = standing { $by } nearer
 farther = standing { $by } farther off
 finer = tippet of { $mm }
+stouter = every line { $mm } or stouter
 both = { $one } and { $two }
 zone = where they take
 drag = how the fly moves
@@ -139,7 +140,7 @@ def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situ
     if level and least_held(situation, paths_of(rig)) < HARDLY:
         for more in STOUTER:
             stout = level[-1].d1_mm * more
-            yield "stouter", say("finer", mm=writer.text("diameter", stout / 1000)), _stouter(stout)
+            yield "stouter", say("stouter", mm=writer.text("diameter", stout / 1000)), _stouter(stout)
     if not situation.head.floats and situation.water.nature.flows:
         yield "float", say("float"), _floated
 

@@ -108,9 +108,7 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     }
     others = tuple(r for r in readings if r.key not in made)
     rest = {r.key: r for r in _by_themselves(situation, others, value, base)}
-    told_all = tuple(
-        r.model_copy(update={"tries": made[r.key]}) if r.key in made else rest.get(r.key, r) for r in readings
-    )
+    told_all = tuple(r.model_copy(update={"tries": made[r.key]}) if r.key in made else rest[r.key] for r in readings)
     minutes = now[0].worth.minutes
     worst = poor or any(r.severity == "act" for r in drifted)
     mends = (t for r in told_all if r.severity == "act" for t in r.tries if t.severity != "act")
