@@ -14,7 +14,8 @@ from tests.e2e.conftest import Site, fits, violations
 @pytest.fixture
 def water(bench: Page) -> Page:
     bench.get_by_role("link", name="Water").click()
-    expect(bench.get_by_test_id("section")).to_be_visible()
+    bench.wait_for_url(re.compile("/water/"))
+    expect(bench.get_by_label("Depth there")).to_be_visible()
     return bench
 
 
