@@ -42,9 +42,7 @@ def helper() -> Iterator[Helper]:
     engage(made)
     yield made
     engage(None)
-    if not made.lost:
-        made.end()
-    made.process.join(SECONDS)
+    made.end()
     assert made.process.exitcode is not None
 
 
@@ -109,6 +107,28 @@ def test_a_process_beside_that_is_killed_on_the_way_is_done_without(helper: Help
     found = find(setting(RUN), WANTED, tell=kill)
     assert helper.lost
     assert said(found) == said(alone)
+
+
+@pytest.mark.parametrize("limit", ["SILENT_S", "STOPS_S"])
+def test_a_process_beside_that_falls_silent_is_ended_and_done_without(
+    limit: str, helper: Helper, alone: Found, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr("jarana.core.search.lanes." + limit, 0.3)
+    watch = Watch()
+
+    def silence(_found: Found) -> None:
+        if not helper.lost:
+            os.kill(helper.process.pid or 0, signal.SIGSTOP)
+        if limit == "STOPS_S":
+            watch.stop()
+
+    if limit == "STOPS_S":
+        with pytest.raises(Stopped):
+            find(setting(RUN), WANTED, watch, silence)
+    else:
+        assert said(find(setting(RUN), WANTED, watch, silence)) == said(alone)
+        assert helper.lost
+        assert helper.process.exitcode is not None
 
 
 def test_a_find_that_is_stopped_stops_in_both_and_the_next_one_is_whole(helper: Helper, alone: Found) -> None:

@@ -16,6 +16,7 @@ from multiprocessing.connection import Connection
 from multiprocessing.synchronize import Event
 from queue import SimpleQueue
 from threading import Condition, Lock
+from time import monotonic
 from typing import Any, Protocol, TypeVar
 
 from jarana.core.methods import methods
@@ -31,6 +32,8 @@ from jarana.core.worth.judge import judge
 
 LOOKS = 0.05
 """s; so often a lane that waits for another asks whether it should stop."""
+SILENT_S, STOPS_S = 120.0, 10.0
+"""s; a process beside that answers nothing for so long, or for so long after it was told to stop, is ended and done without."""
 Made = TypeVar("Made")
 
 
@@ -143,9 +146,14 @@ class Beside:
 
     def _ask(self, *asked: object) -> Any:
         self.helper.say(asked)
+        ends = monotonic() + SILENT_S
         while not self.helper.heard(LOOKS):
-            if self.watch.stopped:
+            if self.watch.stopped and not self.helper.told.is_set():
                 self.helper.told.set()
+                ends = min(ends, monotonic() + STOPS_S)
+            if monotonic() > ends:
+                self.helper.end()
+                raise BesideLostError
         said, self.drifts = self.helper.hear()
         if isinstance(said, Stopped):
             raise said
@@ -268,6 +276,7 @@ class Helper:
         """End it."""
         self.lost = True
         self._pipe.close()
+        self.process.kill()
         self.process.join()
 
 
