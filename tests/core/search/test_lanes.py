@@ -139,6 +139,21 @@ def test_a_find_that_is_stopped_stops_in_both_and_the_next_one_is_whole(helper: 
     assert said(find(setting(RUN), WANTED)) == said(alone)
 
 
+def test_what_fails_beside_or_in_who_listens_leaves_the_next_find_whole(helper: Helper, alone: Found) -> None:
+    lane = Beside(helper, setting(RUN), [started("level-contact", RUN)], Wanted(), Watch())
+    with pytest.raises(BesideLostError):
+        lane.look(1)
+    assert lane.look(0) > 0
+
+    def fails(_found: Found) -> None:
+        raise ValueError("who listens")
+
+    with pytest.raises(ValueError, match="who listens"):
+        find(setting(RUN), WANTED, tell=fails)
+    assert said(find(setting(RUN), WANTED)) == said(alone)
+    assert not helper.lost
+
+
 def test_it_works_for_one_find_at_a_time_and_not_for_a_single_method(helper: Helper) -> None:
     rigs = [started("level-contact", RUN), started("float-pair", RUN)]
     with lanes(setting(RUN), rigs, Wanted(), Valuer()) as first:

@@ -155,7 +155,7 @@ class Beside:
                 self.helper.end()
                 raise BesideLostError
         said, self.drifts = self.helper.hear()
-        if isinstance(said, Stopped):
+        if isinstance(said, (Stopped, BesideLostError)):
             raise said
         return said
 
@@ -219,6 +219,9 @@ def _serve(pipe: Connection, other: Connection, told: Event, first: Callable[[],
                 said = _answer(lane.best(*given))
         except Stopped:
             said = Stopped()
+        except Exception:
+            # Whatever it is, it is met again by who does it alone, and told there.
+            said = BesideLostError()
         pipe.send((said, lane.drifts))
 
 
