@@ -148,6 +148,11 @@ describe("the water in section", () => {
     draw({ width: 800 });
     expect(Math.min(...labels())).toBeGreaterThan(62 + 60);
     cleanup();
+    const z = drift.z_mm.map((row) => row.map((v) => v * 0.3));
+    const flies = drift.flies.map((fly) => ({ ...fly, settled_depth_m: fly.settled_depth_m * 0.3 }));
+    draw({ width: 390, drift: { ...drift, z_mm: z, flies } as Drift });
+    expect(labels()).toEqual([400 - 40 - 26 - 8 - 19, 400 - 40 - 26 - 8]);
+    cleanup();
     const short = { ...drift, x_mm: drift.x_mm.map((row) => row.map((v) => v * 0.3)) } as Drift;
     draw({ width: 390, drift: short });
     expect(Math.min(...labels())).toBeGreaterThan(62 + 60);

@@ -36,7 +36,7 @@ const UNDER = 44;
 const HIGH_IN_WATER = 0.45;
 /** Names of flies: how wide, and how far apart their lines are, px. */
 const NAME = { width: 148, apart: 19 };
-/** Narrower than this the names reach over the ends of the tracks: then they stand under the surface, where that is free. */
+/** Narrower than this the names reach over the ends of the tracks: then they stand under the surface or over the bed, where that is free. */
 const NARROW = 480;
 /** Highest a rod tip is held, and the step it is dragged by, m. */
 const HIGHEST = 5;
@@ -95,8 +95,9 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
     const first = Math.min(...ys);
     return { x: right - NAME.width, y: first - 13, width: NAME.width, height: Math.max(...ys) - first + 18 };
   };
-  const free = width < NARROW ? clearPlace([block(beside), block(above)], lines) : undefined;
-  const labelY = free?.y === block(above).y ? above : beside;
+  const below = standing(flies.map(({ fly }) => bed + fly.settled_depth_m));
+  const free = width < NARROW ? clearPlace([beside, above, below].map(block), lines) : undefined;
+  const labelY = [above, below].find((ys) => free?.y === block(ys).y) ?? beside;
   const zoneTop = y((corners[0]?.zone_top_m ?? 0) * deep);
   const upper = Math.min(zoneTop + 3, bed - 16);
   const lower = Math.max(upper, Math.min(y((corners[0]?.zone_end_m ?? floor) * deep), bed) - 19);
@@ -104,7 +105,7 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
   const label = { width: Math.max(zoneName.length * LETTER + 8, 72), height: 16 };
   const named = clearPlace(
     [104, 8, 190, 280, 370]
-      .filter((off, i) => i === 0 || LEFT + off + label.width < (labelY === above ? right : right - NAME.width))
+      .filter((off, i) => i === 0 || LEFT + off + label.width < (labelY !== beside ? right : right - NAME.width))
       .flatMap((off) => [upper, lower].map((top) => ({ x: LEFT + off, y: top, ...label }))),
     [...lines, ...paceLabels(drift, (d) => y(d * deep)).map(along)],
   ) ?? { x: LEFT + 104, y: upper, ...label };
