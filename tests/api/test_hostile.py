@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import copy
 import json
+import re
 from collections.abc import Iterator
 from contextlib import suppress
 from pathlib import Path
@@ -14,10 +15,14 @@ from uuid import uuid4
 from xml.etree import ElementTree
 
 import pytest
+from flask import Flask
 from flask.testing import FlaskClient
 
+from jarana.api.examples import bodies
+from jarana.api.spec import openapi
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
+from tests.api.fuzz import SIGNING
 from tests.e2e.site import Site
 from tests.people import demo_token
 
@@ -69,6 +74,78 @@ def test_a_hostile_document_is_refused_by_name(client: FlaskClient, plain: dict[
             # A yes is the number one where a number is asked for: what does not go with that is named.
             assert value is True or any(place in fault["path"] for fault in answer.json["faults"]), told
             assert len(answer.data) < 60_000, told
+
+
+UNKEPT = ("a\0b", "\ud800")
+FAR: tuple[Any, ...] = (1e300, -1, 10**30)
+IN_STORE = ("/api/v1/account/remove", "/api/v1/clubs/join", "/api/v1/water")
+"""These name what stands in the store they were sent to: a person's name, an invitation, the turn of a reel."""
+
+
+def leaves(
+    body: Any, kind: type | tuple[type, ...], where: tuple[int | str, ...] = ()
+) -> Iterator[tuple[int | str, ...]]:
+    if isinstance(body, kind) and not isinstance(body, bool):
+        yield where
+    rows = body.items() if isinstance(body, dict) else enumerate(body[:1]) if isinstance(body, list) else ()
+    for key, below in rows:
+        yield from leaves(below, kind, (*where, key))
+
+
+def with_leaf(body: Any, where: tuple[int | str, ...], value: Any) -> Any:
+    if not where:
+        return value
+    changed = copy.copy(body)
+    changed[where[0]] = with_leaf(body[where[0]], where[1:], value)
+    return changed
+
+
+def examples(app: Flask) -> Iterator[tuple[str, str, Any]]:
+    for path, operations in openapi(app)["paths"].items():
+        for method, operation in operations.items():
+            example = dict(bodies(operation)).get("request", {}).get("example")
+            if example is not None and path not in SIGNING:
+                yield method, path, example
+
+
+def put(client: FlaskClient, method: str, path: str, body: Any) -> Any:
+    held = (body.get("reach") or {}).get("id") if isinstance(body, dict) and "{reach_id}" in path else None
+    key = held if isinstance(held, str) and re.fullmatch("[a-z-]+", held) else str(uuid4())
+    address = re.sub(r"\{\w+\}", key, path)
+    return client.open(address, method=method.upper(), data=json.dumps(body), content_type="application/json")
+
+
+def test_a_request_that_is_shown_as_an_example_can_be_sent_as_it_stands(app: Flask, client: FlaskClient) -> None:
+    for method, path, example in examples(app):
+        answer = put(client, method, path, example)
+        assert answer.status_code not in (400, 422) or path in IN_STORE, (method, path, answer.data)
+
+
+@pytest.mark.parametrize("places", [3, pytest.param(300, marks=pytest.mark.long)])
+@pytest.mark.parametrize(("kind", "values"), [(str, UNKEPT), ((int, float), FAR)], ids=["texts", "figures"])
+def test_what_nobody_means_ends_in_no_failure_wherever_it_is_sent(
+    app: Flask, client: FlaskClient, kind: type | tuple[type, ...], values: tuple[Any, ...], places: int
+) -> None:
+    sendings = 0
+    for method, path, example in examples(app):
+        for where in list(leaves(example, kind))[:places]:
+            for value in values:
+                answer = put(client, method, path, with_leaf(example, where, value))
+                sendings += 1
+                told = f"{method} {path} {where} {value!r}: {answer.status_code} {answer.data[:300]!r}"
+                assert answer.status_code < 500, told
+    assert sendings > 100
+
+
+@pytest.mark.parametrize("field", ["mail", "word"])
+def test_an_account_s_text_that_no_store_keeps_is_named_and_the_next_request_is_answered(
+    client: FlaskClient, field: str
+) -> None:
+    body = {"mail": "ann@fish.example", "word": "a long enough word"} | {field: "a\0b"}
+    answer = client.post("/api/v1/sign-in/word", json=body)
+    assert answer.status_code in (401, 422)
+    assert answer.status_code == 401 or [fault["path"] for fault in answer.json["faults"]] == [field]
+    assert client.get("/api/v1/me").status_code == 200
 
 
 WRITTEN = "<script>alert('x')</script>\"&'"

@@ -49,6 +49,8 @@ def test_a_guess_that_cannot_be_is_refused_by_name(client: FlaskClient, contact_
     assert refused(guess=1e5) == "guess"
     assert refused(exercise=one | {"kind": "none"}) == "exercise.kind"
     assert refused(exercise=one | {"control": "choice", "choices": ["a"], "best": [3]}) == "exercise.best"
+    assert refused(exercise=one | {"control": "choice", "choices": ["a"], "best": [-2]}) == "exercise.best"
+    assert refused(exercise=one | {"rule": "paces"}) == "exercise.rule"
 
 
 def test_the_log_answers_ready_questions_with_their_figures_as_csv(client: FlaskClient, app: Flask) -> None:

@@ -9,6 +9,7 @@ from uuid import uuid4
 
 import structlog
 from flask import Flask, Response, g, request
+from psycopg import DataError
 from pydantic import ValidationError
 from sqlalchemy.exc import DBAPIError
 from werkzeug.exceptions import HTTPException
@@ -52,6 +53,7 @@ case-has-been-kept-and = Case { $case } has been kept and can be run again.
 case = Case { $case }.
 something-went-wrong-here-nothing = Something went wrong here; nothing of yours was lost. Try again.
 this-installation-has-no-room = This installation has no room left: all is there to read, and nothing new is kept. Try later.
+holds-a-mark = holds a mark no store keeps
 the-database-does-not-answer = The database does not answer; nothing of yours was lost. Try again in a moment.
 """,
 )
@@ -96,6 +98,21 @@ def faults_of(error: ValidationError) -> list[Fault]:
         message = e["msg"].removeprefix("Value error, ")
         faults.append(Fault(path_of(parts), shown, message[:1].lower() + message[1:]))
     return faults
+
+
+def unfit_texts(body: object) -> list[Fault]:
+    """Return the texts of a body that no store keeps, for they hold the mark of number 0."""
+    faults: list[Fault] = []
+    left: list[tuple[tuple[int | str, ...], Any]] = [((), body)]
+    while left:
+        where, value = left.pop()
+        if isinstance(value, dict):
+            left += [((*where, key), below) for key, below in value.items()]
+        elif isinstance(value, list):
+            left += [((*where, i), below) for i, below in enumerate(value)]
+        elif isinstance(value, str) and "\0" in value:
+            faults.append(Fault(path_of(where), shorten(value), say("holds-a-mark")))
+    return faults[::-1]
 
 
 def wrong_input(error: InputError) -> Response:
@@ -196,6 +213,8 @@ def add_error_handlers(app: Flask) -> None:
     @app.errorhandler(DBAPIError)
     def _database(error: DBAPIError) -> Response:
         state = getattr(error.orig, "sqlstate", None) or ""
+        if isinstance(error.orig, DataError) and (unfit := unfit_texts(request.get_json(silent=True))):
+            return wrong_input(InputError(unfit))
         if state in NO_ROOM:
             log.error("no room", sqlstate=state)
             return problem(507, say("this-installation-has-no-room"))

@@ -10,6 +10,7 @@ from typing import Any
 
 KEPT = Path(__file__).with_name("examples.json")
 REF = "#/components/schemas/"
+MISSING = object()
 KINDS: dict[str, tuple[type, ...]] = {
     "object": (dict,), "array": (list,), "string": (str,), "boolean": (bool,), "integer": (int,), "number": (int, float), "null": (type(None),),
 }  # fmt: skip
@@ -122,6 +123,24 @@ def cut(schemas: dict[str, Any], schema: dict[str, Any], value: Any, most: int) 
         names = list(value)[:most] if isinstance(inner, dict) and not known else list(value)
         inner = inner if isinstance(inner, dict) else {}
         return {key: cut(schemas, known.get(key, inner), value[key], most) for key in names}
+    return value
+
+
+def lean(schemas: dict[str, Any], schema: dict[str, Any], value: Any) -> Any:
+    """Return a value without what it would hold anyhow: it means the same. What tells one model from another stays."""
+    _, plain = settled(schemas, schema, value)
+    if isinstance(value, list):
+        inner = plain.get("prefixItems") or [plain.get("items") or {}] * len(value)
+        return [lean(schemas, one, below) for one, below in zip(inner, value, strict=True)]
+    if isinstance(value, dict):
+        known, needed = plain.get("properties", {}), plain.get("required", ())
+        other = plain.get("additionalProperties")
+        other = other if isinstance(other, dict) else {}
+        return {
+            key: lean(schemas, known.get(key, other), below)
+            for key, below in value.items()
+            if key in needed or "const" in known.get(key, {}) or below != known.get(key, {}).get("default", MISSING)
+        }
     return value
 
 

@@ -8,10 +8,10 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Any, TypeVar
 
-from pydantic import ValidationError
+from pydantic import Field, ValidationError
 
 from jarana.core.errors import FaultList, path_of
-from jarana.core.model import Frozen
+from jarana.core.model import Frozen, Text
 from jarana.core.words.language import SETTING, language, spoken
 
 Row = TypeVar("Row", bound="TableRow")
@@ -20,8 +20,8 @@ Row = TypeVar("Row", bound="TableRow")
 class TableRow(Frozen):
     """A row of a reference table; its `key` names it in documents."""
 
-    key: str
-    name: str
+    key: str = Field(max_length=64)
+    name: Text
 
 
 WORDS = ("name", "short", "full", "text", "about", "remark", "how", "floatant", "measured_by")

@@ -10,7 +10,7 @@ import zipfile
 import zlib
 from collections.abc import Iterable, Iterator, Mapping
 from datetime import datetime
-from typing import IO, Any, ClassVar
+from typing import IO, Annotated, Any, ClassVar
 
 from pydantic import Field, ValidationError
 
@@ -53,7 +53,7 @@ class Manifest(Document):
 
     made_at: datetime
     person: str = Field(max_length=120)
-    rows: dict[str, int]
+    rows: dict[str, Annotated[int, Field(ge=0, le=1_000_000_000)]]
 
 
 def data_file(table: str) -> str:

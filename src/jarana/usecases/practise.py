@@ -25,6 +25,7 @@ say = phrases(
 there-is-no-such-exercise = there is no such exercise
 from-to = from { $low } to { $high }
 names-no-choice = names no choice
+no-figure = no figure is written by that
 """,
 )
 
@@ -67,9 +68,11 @@ def guess(work: Work, key: UUID, exercise: Exercise, value: float, asking: Askin
     low, high = (0.0, len(exercise.choices) - 1.0) if choice else (exercise.low, exercise.high)
     if not low <= value <= high:
         raise InputError.one("guess", value, say("from-to", low=f"{low:g}", high=f"{high:g}"))
-    if any(b >= len(exercise.choices) for b in exercise.best):
+    if any(not 0 <= b < len(exercise.choices) for b in exercise.best):
         raise InputError.one("exercise.best", "", say("names-no-choice"))
     writer = Writer(asking.units)
+    if exercise.rule not in (SECONDS, COUNT, *writer.rules):
+        raise InputError.one("exercise.rule", exercise.rule, say("no-figure"))
     found = scored(exercise, value, lambda rule, v: write_figure(writer, rule, v))
     found = found.model_copy(update={"text": writer.marked(found.text)})
     with work.writing():

@@ -16,6 +16,9 @@ from pydantic import Field
 from jarana.core.documents import Document, read
 from jarana.core.model import Key
 
+LAST_SEQ = 2**53
+"""Beyond this a browser does not count on."""
+
 
 class Event(Document):
     """One thing that happened.
@@ -41,7 +44,7 @@ class Event(Document):
 
     id: UUID
     device: Key
-    seq: int = Field(ge=0)
+    seq: int = Field(ge=0, le=LAST_SEQ)
     at: datetime
     kind: Key
     about: UUID | None = None

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import math
 from datetime import date
-from typing import ClassVar
+from typing import Annotated, ClassVar
 
 import numpy as np
 from pydantic import Field
@@ -47,7 +47,8 @@ LEAST_TOLD = 0.01
 STEADY = 1e-9
 
 
-Row = tuple[float, float, float, float]
+Part = Annotated[float, Field(ge=-1000, le=1000)]
+Row = tuple[Part, Part, Part, Part]
 
 
 class Lesson(Document):
@@ -71,8 +72,8 @@ class Lesson(Document):
     mean: Row
     spread: tuple[Row, ...] = Field(min_length=len(TAUGHT), max_length=len(TAUGHT))
     sigmas: Row
-    drifts: int = Field(ge=1)
-    depth_m: float = Field(gt=0)
+    drifts: int = Field(ge=1, le=1_000_000)
+    depth_m: float = Field(gt=0, le=1000)
     last: date
 
 

@@ -49,9 +49,9 @@ class SpoolRef(Frozen):
     """Which owned spool a span is cut from; the label's strength and the own pulls come along."""
 
     id: Key
-    number: int
+    number: int = Field(ge=0, le=100_000)
     label: Text
-    strength_kg: float | None = None
+    strength_kg: float | None = Field(default=None, gt=0, le=60)
     strength_state: Literal["dry", "wet"] = "dry"
     pulled_kg: float | None = Field(default=None, gt=0, le=60)
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from itertools import product
-from typing import ClassVar
+from typing import Annotated, ClassVar
 
 from pydantic import Field, field_validator
 
@@ -46,8 +46,8 @@ class Measures(Document):
     forearm_mm: float | None = Field(default=None, ge=250, le=700)
     chest_mm: float | None = Field(default=None, ge=400, le=1300)
     turn_mm: float | None = Field(default=None, ge=50, le=1500)
-    rod_marks_mm: tuple[float, ...] = Field(default=(), max_length=8)
-    habits: dict[str, float] = Field(default_factory=dict, max_length=100)
+    rod_marks_mm: tuple[Annotated[float, Field(ge=0, le=10_000)], ...] = Field(default=(), max_length=8)
+    habits: dict[str, Annotated[float, Field(ge=-1e6, le=1e6)]] = Field(default_factory=dict, max_length=100)
     units: str = Field(default="", max_length=LONGEST_KEY)
 
     @field_validator("units")

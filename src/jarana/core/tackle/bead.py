@@ -5,6 +5,8 @@ from __future__ import annotations
 import math
 from functools import cache
 
+from pydantic import Field
+
 from jarana.core.model import Frozen
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
@@ -13,18 +15,18 @@ from jarana.core.tackle.material import TABLES
 class BeadRow(TableRow):
     """A bead material of the table and the sizes sold."""
 
-    density_kg_m3: float
-    metal_share: float
+    density_kg_m3: float = Field(ge=100, le=25_000)
+    metal_share: float = Field(gt=0, le=1)
     sizes_mm: tuple[float, ...]
 
 
 class Bead(Frozen):
     """A bead as it is on a fly."""
 
-    material: str
-    diameter_mm: float
-    density_kg_m3: float
-    metal_share: float
+    material: str = Field(max_length=64)
+    diameter_mm: float = Field(gt=0, le=30)
+    density_kg_m3: float = Field(ge=100, le=25_000)
+    metal_share: float = Field(gt=0, le=1)
 
     @property
     def mass(self) -> float:

@@ -38,8 +38,8 @@ FASTEST_MM_S = 260.0
 class Measured(Frozen):
     """A figure measured n times: mean and sample spread."""
 
-    mean: float = Field(gt=0)
-    spread: float = Field(default=0, ge=0)
+    mean: float = Field(gt=0, le=1e6)
+    spread: float = Field(default=0, ge=0, le=1e6)
     n: int = Field(default=1, ge=1, le=1000)
 
 
@@ -83,10 +83,10 @@ class Timed(Frozen):
     """A fly timed in a jar: how fast it fell, the dressing's C that makes it so, and both spreads."""
 
     speed_mm_s: float = Field(gt=0, le=3000)
-    spread_mm_s: float = Field(default=0, ge=0)
+    spread_mm_s: float = Field(default=0, ge=0, le=3000)
     n: int = Field(ge=1, le=100)
     drag: float = Field(ge=0, le=20)
-    drag_spread: float = Field(default=0, ge=0)
+    drag_spread: float = Field(default=0, ge=0, le=1000)
 
 
 class Weight(Frozen):
@@ -136,7 +136,7 @@ class FlyPattern(Document):
     looks: Text = ""
     role: Role | None = None
     stands_for: Text = ""
-    weights: tuple[Weight, ...]
+    weights: tuple[Weight, ...] = Field(max_length=500)
     lift_gf: float | None = Field(default=None, gt=0, le=10)
 
     def tied(self, weight: Weight) -> Fly:

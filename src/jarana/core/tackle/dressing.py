@@ -5,8 +5,10 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal
 
+from pydantic import Field
+
 from jarana.core.errors import InputError
-from jarana.core.model import Frozen
+from jarana.core.model import Frozen, Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.hook import size_label
 from jarana.core.tackle.material import TABLES
@@ -39,12 +41,12 @@ class DressingRow(TableRow):
     drawn: Drawn
     moved: Literal["", "soft", "fleeing"] = ""
     lift_lasts: bool = False
-    floatant: str = ""
+    floatant: Text = ""
     mass_mg: dict[str, float]
-    soaked_kg_m3: float
-    c_beaded: float
-    c_unbeaded: float
-    width_share: float
+    soaked_kg_m3: float = Field(gt=0, le=5000)
+    c_beaded: float = Field(gt=0, le=20)
+    c_unbeaded: float = Field(gt=0, le=20)
+    width_share: float = Field(gt=0, le=5)
 
 
 class Dressing(Frozen):
@@ -53,16 +55,16 @@ class Dressing(Frozen):
     `lift_lasts` where its lift is in its body (foam) and not in a hackle on the surface; `floatant` says how it is treated.
     """
 
-    key: str
-    name: str
-    mass_mg: float
-    soaked_kg_m3: float
-    c_beaded: float
-    c_unbeaded: float
-    width_share: float
+    key: str = Field(max_length=64)
+    name: Text
+    mass_mg: float = Field(ge=0, le=20_000)
+    soaked_kg_m3: float = Field(gt=0, le=5000)
+    c_beaded: float = Field(gt=0, le=20)
+    c_unbeaded: float = Field(gt=0, le=20)
+    width_share: float = Field(gt=0, le=5)
     drawn: Drawn = "slim"
     lift_lasts: bool = False
-    floatant: str = ""
+    floatant: Text = ""
 
 
 @cache

@@ -5,6 +5,8 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal
 
+from pydantic import Field
+
 from jarana.core.model import Frozen
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
@@ -18,21 +20,21 @@ WIRE_CLASSES = {"fine": (0.7, 0.6), "standard": (1.0, 1.0), "heavy": (1.35, 1.5)
 class HookRow(TableRow):
     """A standard hook of the table."""
 
-    size: int
-    shank_mm: float
-    wire_mm: float
-    mass_mg: float
-    straighten_n: float
+    size: int = Field(ge=-20, le=60)
+    shank_mm: float = Field(gt=0, le=200)
+    wire_mm: float = Field(gt=0, le=10)
+    mass_mg: float = Field(gt=0, le=20_000)
+    straighten_n: float = Field(gt=0, le=5000)
 
 
 class Hook(Frozen):
     """A hook as it is on a fly; `size` 1/0 is 0, 2/0 is -1, and so on."""
 
-    size: int
-    shank_mm: float
-    wire_mm: float
-    mass_mg: float
-    straighten_n: float
+    size: int = Field(ge=-20, le=60)
+    shank_mm: float = Field(gt=0, le=200)
+    wire_mm: float = Field(gt=0, le=10)
+    mass_mg: float = Field(gt=0, le=20_000)
+    straighten_n: float = Field(gt=0, le=5000)
     bend: Literal["nymph", "jig"] = "nymph"
     barbless: bool = False
 

@@ -5,6 +5,9 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal, get_args
 
+from pydantic import Field
+
+from jarana.core.model import Text
 from jarana.core.tables import TableRow, load_table
 from jarana.core.tackle.material import TABLES
 from jarana.core.words import phrases
@@ -27,24 +30,26 @@ a bead's peg; a fold; nobody (an accident); nothing (unbroken line)."""
 
 TO_TIE_MIN = {1: 0.6, 2: 0.8, 3: 1.1, 4: 1.5, 5: 2.1}
 """Minutes to tie a knot outdoors by its ease, with warm hands and without wind (starting values)."""
+LONGEST_REMARK = 400
+"""Characters of what is said about a knot, in any language."""
 
 
 class Knot(TableRow):
     """A knot; copied into joints and eyes, so a rig keeps its meaning when the table changes."""
 
-    uses: tuple[KnotUse, ...] = ()
-    joins: tuple[str, ...]
-    nylon: float
-    fluorocarbon: float
-    eats_d: float
-    stub_mm: float
-    hold_mm: float
-    ease: int
-    scatter: float = 0.1
+    uses: tuple[KnotUse, ...] = Field(default=(), max_length=20)
+    joins: tuple[Text, ...] = Field(max_length=20)
+    nylon: float = Field(gt=0, le=1)
+    fluorocarbon: float = Field(gt=0, le=1)
+    eats_d: float = Field(ge=0, le=2000)
+    stub_mm: float = Field(ge=0, le=100)
+    hold_mm: float = Field(ge=0, le=1000)
+    ease: int = Field(ge=1, le=5)
+    scatter: float = Field(default=0.1, ge=0, le=1)
     dropper_tag: Literal["none", "weak", "yes", "down"]
-    largest_ratio: float
-    remark: str
-    how: str
+    largest_ratio: float = Field(ge=1, le=100)
+    remark: str = Field(max_length=LONGEST_REMARK)
+    how: str = Field(max_length=LONGEST_REMARK)
 
     @property
     def short(self) -> str:

@@ -7,7 +7,10 @@ from functools import cache
 from pathlib import Path
 from typing import Literal
 
+from pydantic import Field
+
 from jarana.core.law import Law, Range
+from jarana.core.model import Text
 from jarana.core.tables import TableRow, load_table
 
 TABLES = Path(__file__).parent / "tables"
@@ -25,12 +28,12 @@ STRESS_EXPONENT = -0.3
 class Material(TableRow):
     """A line material; copied into every span, so a rig keeps its meaning when the table changes."""
 
-    short: str
+    short: Text
     family: Literal["nylon", "fluorocarbon", "braid", "coated"]
-    density_kg_m3: float
-    e_gpa: float
-    stress_015_mpa: float
-    wet_share: float
+    density_kg_m3: float = Field(ge=100, le=20_000)
+    e_gpa: float = Field(gt=0, le=1000)
+    stress_015_mpa: float = Field(ge=1, le=10_000)
+    wet_share: float = Field(gt=0, le=1)
     look: Literal["mono", "clear", "sighter", "fluorocarbon", "braid", "coated"]
 
 

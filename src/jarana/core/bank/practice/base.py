@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
 
 import numpy as np
+from pydantic import Field
 
 from jarana.core.bank.pack import depths_at
 from jarana.core.model import Frozen, Key
@@ -28,6 +29,8 @@ wrong = No: { $best }.
 DRAWN = 40
 """Times at which the course that is played is kept."""
 NARROWEST = 1e-6
+Answer = Annotated[float, Field(ge=-1e6, le=1e6)]
+"""A figure one guesses at, in the unit of its slider."""
 
 
 class Course(Frozen):
@@ -67,11 +70,11 @@ class Exercise(Frozen):
     asks: str
     control: Literal["seconds", "depth", "share", "way", "choice"]
     rule: str
-    low: float = 0.0
-    high: float = 1.0
-    p10: float = 0.0
-    p50: float = 0.0
-    p90: float = 0.0
+    low: Answer = 0.0
+    high: Answer = 1.0
+    p10: Answer = 0.0
+    p50: Answer = 0.0
+    p90: Answer = 0.0
     choices: tuple[str, ...] = ()
     best: tuple[int, ...] = ()
     ordered: bool = True

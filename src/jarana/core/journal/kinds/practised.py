@@ -18,7 +18,7 @@ class PractisedGuess(Document):
     VERSION: ClassVar[int] = 1
 
     exercise: Key
-    guess: float
+    guess: float = Field(ge=-1e6, le=1e6)
     widths: float = Field(ge=0, le=99)
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from typing import ClassVar
 from uuid import UUID
 
+from pydantic import Field
+
 from jarana.core.documents import Document
 from jarana.core.journal.event import EventKind
 from jarana.core.model import Key
@@ -19,7 +21,7 @@ class Revised(Document):
     rig: UUID
     revision: UUID
     base: UUID | None
-    number: int
+    number: int = Field(ge=0, le=1_000_000_000)
     occasion: Key
 
 
