@@ -11,4 +11,4 @@ def worth_of(minutes: float, members: tuple[float, ...] = (1.0,), **factors: flo
     all_ = {
         "zone": 0.5, "drag": 0.9, "shown": 0.9, "more": 1.0, "noticed": 0.9, "free": 0.9, "hangs": 0.0, "stealth": 0.9, "fishing": 0.8,
     } | factors  # fmt: skip
-    return Worth(minutes, 0.0, 0.0, lambda: Factors(**all_), np.array(members), np.arange(len(members)))
+    return Worth(minutes, lambda: Factors(**all_), np.array(members), np.arange(len(members)))

@@ -121,6 +121,7 @@ def _find(arguments: argparse.Namespace, readers: Readers) -> int:
     from jarana.core.methods import methods
     from jarana.core.search.answers import FindView
     from jarana.core.search.find import find
+    from jarana.core.search.lanes import beside
     from jarana.core.search.wanted import Wanted
 
     def work() -> str:
@@ -129,7 +130,9 @@ def _find(arguments: argparse.Namespace, readers: Readers) -> int:
                 raise InputError.one("method", key, say("methods-known", keys=", ".join(methods())))
         hand = readers["rig"](arguments.rig) if arguments.rig else None
         wanted = Wanted(tuple(arguments.method), arguments.knots, hand)
-        return FindView.of(find(setting_of(arguments, readers), wanted)).model_dump_json(indent=1)
+        setting = setting_of(arguments, readers)
+        with beside():
+            return FindView.of(find(setting, wanted)).model_dump_json(indent=1)
 
     code: int = readers["answered"](work)
     return code

@@ -37,7 +37,7 @@ from tests.fishing import WATERS, fished, started
 RUN = water(0.9, 0.62)
 HERE = fished(led(started("level-contact", RUN), 1.0), RUN)
 SHARES = {name: 0.1 * i + 0.00049 for i, name in enumerate(FactorsView.model_fields)}
-WORTH = Worth(12.349, 3.351, 20.049, lambda: Factors(**SHARES), np.zeros(2), excluded="a rule")
+WORTH = Worth(12.349, lambda: Factors(**SHARES), np.linspace(1.26375, 22.13625, 11), excluded="a rule")
 
 
 def test_a_worth_is_shown_to_a_tenth_of_a_minute_and_its_factors_to_a_thousandth() -> None:

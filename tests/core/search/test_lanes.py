@@ -18,6 +18,7 @@ from jarana.core.search.lanes import (
     Helper,
     Lane,
     Nominals,
+    beside,
     engage,
     in_turn,
     lanes,
@@ -38,11 +39,8 @@ SECONDS = 20
 
 @pytest.fixture
 def helper() -> Iterator[Helper]:
-    made = Helper()
-    engage(made)
-    yield made
-    engage(None)
-    made.end()
+    with beside() as made:
+        yield made
     assert made.process.exitcode is not None
 
 

@@ -8,7 +8,7 @@ import pytest
 
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.methods import methods
-from jarana.core.search.best import Search
+from jarana.core.search.best import Search, likely
 from jarana.core.search.find import find
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
@@ -41,6 +41,21 @@ def test_coordinates_are_tried_in_order_what_costs_no_knot_and_weight_first() ->
     assert [c.key for c in coordinates()[:2]] == ["laid", "weight"]
     assert len({c.key for c in coordinates()}) == len(coordinates())
     assert [c.order for c in coordinates()] == sorted(c.order for c in coordinates())
+
+
+@pytest.mark.parametrize(
+    ("worths", "on"),
+    [
+        ((10.0, 9.9, 9.8, 9.51, 9.49), [0, 1, 2, 3]),
+        ((1.0, 2.0, 10.0, 3.0), [1, 2, 3]),
+        ((0.0, 0.0, 0.0, 0.0), [0, 1, 2, 3]),
+        ((5.0,), [0]),
+    ],
+)
+def test_of_a_method_s_short_climbs_the_best_three_go_on_and_what_is_nearly_as_good(
+    worths: tuple[float, ...], on: list[int]
+) -> None:
+    assert likely(worths) == on
 
 
 @pytest.mark.parametrize("method", list(methods()))

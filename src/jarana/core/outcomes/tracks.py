@@ -167,8 +167,9 @@ class Tracks:
 
 
 def size_of(vectors: Floats) -> Floats:
-    """Return the length of every vector of the last axis."""
-    return np.asarray(np.sqrt((vectors * vectors).sum(axis=-1)))
+    """Return the length of every vector of the last axis, (…, 3)."""
+    x, y, z = vectors[..., 0], vectors[..., 1], vectors[..., 2]
+    return np.asarray(np.sqrt(x * x + y * y + z * z))
 
 
 Bases = dict[object, Base]

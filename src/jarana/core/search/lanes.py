@@ -291,6 +291,18 @@ def engage(helper: Helper | None) -> None:
     _helper[:] = [] if helper is None else [helper]
 
 
+@contextmanager
+def beside() -> Iterator[Helper]:
+    """Let the finds inside work beside another process, which ends with them; to be begun before there are threads."""
+    helper = Helper()
+    engage(helper)
+    try:
+        yield helper
+    finally:
+        engage(None)
+        helper.end()
+
+
 def without_the_lost(work: Callable[[bool], Made]) -> Made:
     """Return what comes of some work beside another process; once more without it, where that is lost on the way."""
     try:

@@ -34,6 +34,11 @@ def constants() -> dict[str, Constant]:
     return load_table(Path(__file__).parent / "tables" / "constants.toml", Constant)
 
 
+@cache
+def _of_the_table() -> dict[str, float]:
+    return {key: row.value for key, row in constants().items()}
+
+
 class Habits:
     """The constants as a person has them.
 
@@ -44,13 +49,13 @@ class Habits:
     """
 
     def __init__(self, person: Person, **changed: float) -> None:
-        self._own = dict(person.habits) | changed
+        self._figures = {**_of_the_table(), **dict(person.habits), **changed}
         self.asked: set[str] = set()
 
     def __getitem__(self, key: str) -> float:
         """Return a constant: the person's own, or the table's."""
         self.asked.add(key)
-        return self._own[key] if key in self._own else constants()[key].value
+        return self._figures[key]
 
 
 def check_habits(own: dict[str, float]) -> None:

@@ -83,8 +83,6 @@ class Worth:
     ----------
     minutes
         Good minutes in the hour; 0 where it is excluded.
-    p10, p90
-        Of the single members.
     told
         Computes what it is made of.
     members
@@ -94,12 +92,20 @@ class Worth:
     """
 
     minutes: float
-    p10: float
-    p90: float
     told: Callable[[], Factors]
     members: Floats
     numbers: np.ndarray = field(default_factory=lambda: np.zeros(0, dtype=int))
     excluded: str = ""
+
+    @property
+    def p10(self) -> float:
+        """The worth one of ten members does not reach."""
+        return float(np.percentile(self.members, 10))
+
+    @property
+    def p90(self) -> float:
+        """The worth nine of ten members do not exceed."""
+        return float(np.percentile(self.members, 90))
 
     @cached_property
     def factors(self) -> Factors:
@@ -132,11 +138,8 @@ def judge_by(tracks: Tracks, situation: Situation, habits: Habits, reason: str |
     each = MINUTES * stealth * kept / cycle
     minutes = MINUTES * stealth * float(kept.mean()) / float(cycle.mean())
     fishing = float(fished.mean() / cycle.mean())
-    low, high = np.percentile(each, (10, 90)) if len(each) > 1 else (minutes, minutes)
     return Worth(
         minutes=0.0 if reason else minutes,
-        p10=float(low),
-        p90=float(high),
         told=lambda: _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, fishing),
         members=each,
         numbers=tracks.members,
