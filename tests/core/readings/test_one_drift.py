@@ -11,11 +11,12 @@ from jarana.core.drift.nominal import nominal
 from jarana.core.outcomes.band import Spread
 from jarana.core.readings import bottom, drag_free, leader_by_line, reading_kinds, sag, settle, swing, wind
 from jarana.core.readings.base import Reading
-from jarana.core.readings.depth_edits import depth_edits
+from jarana.core.readings.depth_edits import LONGER_MM, SLOWER, SLOWEST, depth_edits, slower
 from jarana.core.readings.with_band import told_by
 from jarana.core.rig.edits.flies import StepBead
-from jarana.core.rig.edits.spans import ChangeLength, StepDiameter
-from jarana.core.rig.edits.stance import SetStance
+from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, StepDiameter
+from jarana.core.rig.edits.stance import SetStance, StepStance
+from jarana.core.rig.edits.whole import SetLead, SetMotion
 from jarana.core.situation import Situation
 from tests.core.readings.test_shares import band, fly
 from tests.coverage import led, water
@@ -25,6 +26,7 @@ RUN = water(0.9, 0.62)
 CONTACT = fished(led(started("level-contact", RUN), 1.0), RUN)
 SWUNG = fished(started("swung", RUN), RUN)
 DRY = fished(started("dry-fly", RUN), RUN)
+LAKE = water(3.5, 0.0, "lake")
 Given = Callable[[object, Drift], None]
 
 
@@ -271,6 +273,42 @@ def test_depth_is_changed_by_the_longest_run_of_the_last_material_and_by_dropper
     other = spans[-1].model_copy(update={"material": spans[-1].material.model_copy(update={"key": "another"})})
     parted = CONTACT.with_rig(CONTACT.rig.rebuilt(spans=(*spans[:-1], other)))
     assert {e.span for e in depth_edits(parted) if isinstance(e, ChangeLength)} == {other.id}
+
+
+def test_a_tippet_is_cut_where_the_shortest_is_left_and_longer_wherever_it_is() -> None:
+    def cuts(mm: float) -> list[float]:
+        spans = CONTACT.rig.spans
+        shorter = spans[-2].model_copy(update={"length_mm": mm})
+        here = CONTACT.with_rig(CONTACT.rig.rebuilt(spans=(*spans[:-2], shorter, spans[-1])))
+        return [e.by_mm for e in depth_edits(here) if isinstance(e, ChangeLength)]
+
+    assert cuts(SHORTEST_MM + LONGER_MM) == [LONGER_MM, -LONGER_MM]
+    assert cuts(SHORTEST_MM + LONGER_MM - 1) == [LONGER_MM]
+
+
+def test_a_held_rig_that_is_led_can_be_led_slower_and_its_tip_go_down_or_up() -> None:
+    leads = [e.lead for e in depth_edits(CONTACT) if isinstance(e, SetMotion | SetLead)]
+    assert leads == [pytest.approx(1.0 - SLOWER)]
+    assert [e.more for e in depth_edits(CONTACT) if isinstance(e, StepStance)] == [False, True]
+    for other in (SWUNG, DRY, fished(started("lake-team", LAKE), LAKE)):
+        assert not any(isinstance(e, SetMotion | SetLead) for e in depth_edits(other))
+
+
+def test_leads_go_down_by_equal_steps_to_the_slowest_and_end_there() -> None:
+    assert list(slower(1.0)) == [0.85, 0.7, 0.55, SLOWEST]
+    assert list(slower(0.6254)) == [SLOWEST]
+    assert list(slower(0.7054)) == [0.56, SLOWEST]
+    assert list(slower(SLOWEST)) == []
+
+
+def test_the_dropper_among_the_first_two_is_made_heavier_and_no_third() -> None:
+    rig = CONTACT.rig
+    (dropper,) = (a for a in rig.attachments if a.at.kind == "joint")
+    assert [(e.at, e.heavier) for e in depth_edits(CONTACT) if isinstance(e, StepBead)][2:] == [(dropper.id, True)]
+    rest = [a for a in rig.attachments if a.id != dropper.id]
+    twins = [dropper.model_copy(update={"id": name}) for name in ("a", "b", "c")]
+    several = CONTACT.with_rig(rig.model_copy(update={"attachments": (*twins, *rest)}))
+    assert [e.at for e in depth_edits(several) if isinstance(e, StepBead)][2:] == ["a", "b"]
 
 
 @pytest.mark.parametrize(
