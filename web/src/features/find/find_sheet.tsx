@@ -17,6 +17,7 @@ import { Choice } from "../../ui/choice";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { useSteadyOrder } from "../../ui/use_steady_order";
 import { phrase, rich } from "../../words/phrase";
 import { LessonNote } from "../water/lesson_note";
 import { waterName } from "../water/water_chip";
@@ -143,7 +144,8 @@ function Find({ book, water }: { book: Book; water: Reach }) {
 }
 
 function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: WorthView | null }) {
-  const most = Math.max(SCALE, hand?.p90 ?? 0, ...found.rigs.map((r) => r.p90));
+  const [rigs, watched] = useSteadyOrder(found.rigs, (rig) => rig.method);
+  const most = Math.max(SCALE, hand?.p90 ?? 0, ...rigs.map((r) => r.p90));
   return (
     <>
       <p role="status" className="sr-only">
@@ -162,9 +164,17 @@ function Rigs({ found, water, hand }: { found: FindView; water: Reach; hand: Wor
       <ol
         aria-label={phrase("Rigs, best first; of those about equal the one with fewest knots")}
         aria-busy={!found.settled}
+        {...watched}
       >
-        {found.rigs.map((rig) => (
-          <One key={rig.method} rig={rig} water={water} hand={hand} most={most} settled={found.settled} />
+        {rigs.map((rig) => (
+          <One
+            key={rig.method}
+            rig={rig}
+            water={water}
+            hand={hand}
+            most={most}
+            settled={found.settled && found.rigs.includes(rig)}
+          />
         ))}
       </ol>
       {found.turns_on ? <p className="mt-2 text-[13px] text-soft">{found.turns_on}</p> : null}

@@ -29,6 +29,7 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { Tick } from "../../ui/tick";
+import { useSomebodyThere } from "../../ui/use_steady_order";
 import { phrase } from "../../words/phrase";
 import { waterName } from "../water/water_chip";
 import { Explained } from "./explained";
@@ -97,7 +98,7 @@ function Methods({ book, onStarted }: MethodsProps) {
   const [usual, setUsual] = useState(false);
   /** Rows are put in order of their worth once it is known of all, and never under a finger. */
   const [settled, setSettled] = useState(false);
-  const [held, setHeld] = useState(false);
+  const [held, watched] = useSomebodyThere();
   const ranked = useQuery({
     queryKey: ["ranked", water],
     enabled: water !== undefined,
@@ -198,10 +199,7 @@ function Methods({ book, onStarted }: MethodsProps) {
             : phrase("Methods, the one this water speaks for most first")
         }
         className="mt-2"
-        onPointerEnter={() => setHeld(true)}
-        onPointerLeave={() => setHeld(false)}
-        onFocus={() => setHeld(true)}
-        onBlur={() => setHeld(false)}
+        {...watched}
       >
         {shown.map((row) => (
           <One
