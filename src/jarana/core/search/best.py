@@ -27,8 +27,8 @@ NEIGHBOURS = 6
 """Nominally best neighbours of the best rig that are judged by members."""
 CLOSE = 2
 """Best of those a few members judged that are judged by all that decide ranks."""
-GO_ON, NEARLY = 3, 0.95
-"""Short climbs of a method that go on once what costs no knot is set, the nominally best; and the share of the best beyond which all do."""
+GO_ON_SHORT, GO_ON, NEARLY = 3, 6, 0.95
+"""Climbs of a first look, and of a search, that go on once what costs no knot is set, the nominally best; and the share of the best beyond which all do."""
 ROUNDS = 4
 """Times the best rig is polished with members at most."""
 NOTED = 0.02
@@ -66,16 +66,16 @@ def rides_as_meant(valued: Valued) -> bool:
     return bool(heights[tracks.row(wanted)] <= heights.min() + BESIDE_M)
 
 
-def likely(worths: Sequence[float]) -> list[int]:
-    """Return which of some climbs go on, by what each came to: the best few, and all that are nearly as good.
+def likely(worths: Sequence[float], most: int) -> list[int]:
+    """Return which of some climbs go on, by what each came to: the best so many, and all that are nearly as good.
 
     Examples
     --------
-    >>> likely([10.0, 2.0, 1.0, 3.0]), likely([10.0, 9.9, 9.8, 9.7]), likely([0.0, 0.0, 0.0, 0.0])
+    >>> likely([10.0, 2.0, 1.0, 3.0], 3), likely([10.0, 9.9, 9.8, 9.7], 3), likely([0.0, 0.0, 0.0, 0.0], 3)
     ([0, 1, 3], [0, 1, 2, 3], [0, 1, 2, 3])
     """
     order = sorted(range(len(worths)), key=lambda i: -worths[i])
-    return sorted(i for n, i in enumerate(order) if n < GO_ON or worths[i] >= NEARLY * worths[order[0]])
+    return sorted(i for n, i in enumerate(order) if n < most or worths[i] >= NEARLY * worths[order[0]])
 
 
 @dataclass
@@ -143,7 +143,7 @@ class Search:
         here = Reached(self.start)
         climbs: list[tuple[Reached, tuple[str, ...]]] = [(here, ())]
         climbs += [(begin, (c.key,)) for c in used if c.splits and c.at_once for begin in self._around(here, c)]
-        self.met = self._climbed([c for c in used if c.first], climbs, few=True)
+        self.met = self._climbed([c for c in used if c.first], climbs, GO_ON_SHORT)
         return self.nominal
 
     def first(self, least: float = 0.0) -> Valued | None:
@@ -202,18 +202,19 @@ class Search:
                     yield begin, (coordinate.key,)
 
     def _climbed(
-        self, used: Sequence[Coordinate], climbs: list[tuple[Reached, tuple[str, ...]]], few: bool = False
+        self, used: Sequence[Coordinate], climbs: list[tuple[Reached, tuple[str, ...]]], most: int = GO_ON
     ) -> list[Reached]:
         """Return the best rigs met when one coordinate after the other is set to its best value, nominally.
 
-        Where only a few are to go on, the others end before the first coordinate that costs knots.
+        All but the likely ones end before the first coordinate that costs knots.
         """
         met: dict[object, tuple[Reached, float]] = {}
         value = {identity(r.situation): v.worth.minutes for r, v in self._valued([c[0] for c in climbs], NOMINAL)}
+        begun = False
         for coordinate in used:
-            if few and not coordinate.at_once:
-                on = likely([value.get(identity(here.situation), 0.0) for here, _ in climbs])
-                climbs, few = [climbs[i] for i in on], False
+            if not (begun or coordinate.at_once):
+                on = likely([value.get(identity(here.situation), 0.0) for here, _ in climbs], most)
+                climbs, begun = [climbs[i] for i in on], True
             around = [[] if coordinate.key in fixed else self._around(here, coordinate) for here, fixed in climbs]
             found = self._valued([r for rows in around for r in rows], NOMINAL)
             value |= {identity(r.situation): v.worth.minutes for r, v in found}
