@@ -12,7 +12,7 @@ import time
 from playwright.sync_api import Browser, CDPSession, Page, sync_playwright
 
 from tests.conftest import VALLEY, shared_postgres
-from tests.e2e.conftest import FLAGS
+from tests.e2e.conftest import FLAGS, Windows
 from tests.e2e.fishing_by_thumb import pack_and_go, phone
 from tests.e2e.site import Site
 
@@ -81,7 +81,7 @@ def _first_load(browser: Browser, site: Site, size: dict[str, int]) -> dict[str,
 
 def without_signal(browser: Browser, site: Site) -> None:
     """Print how long a pack takes, and how soon an installed phone is open with the server gone."""
-    with phone(browser, site) as (context, page):
+    with phone(Windows(browser, site)) as (context, page):
         begun = time.perf_counter()
         pack_and_go(page)
         print(f"planned water of a pack ready after {time.perf_counter() - begun:.0f} s (wanted < 20)")
