@@ -12,6 +12,7 @@ import segno
 from flask import Flask
 from flask.testing import FlaskClient
 
+from jarana.api.waited_for import GONE
 from jarana.core.methods import methods
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.rig.edits.spans import SetLength
@@ -264,6 +265,16 @@ def test_a_depth_is_sounded_by_turns_of_the_reel(client: FlaskClient) -> None:
     assert told.status_code == 200, told.json
     (row,) = [s for s in told.json["water"]["soundings"] if s["x_m"] == 9]
     assert row["depth_m"] == pytest.approx(12 * 0.25 - 1.8)
+
+
+@pytest.mark.parametrize(("gone", "status"), [(True, 503), (False, 200)])
+def test_what_to_try_is_computed_for_who_waits_and_for_nobody_else(
+    client: FlaskClient, contact_rig: Rig, weir_run: Reach, gone: bool, status: int
+) -> None:
+    heavy = contact_rig.replace_attachment(contact_rig.point.id, body=contact_rig.attachments[0].body)
+    body = {"rig": heavy.model_dump(mode="json"), "water": weir_run.model_dump(mode="json"), "seq": 1}
+    answer = client.post("/api/v1/workbench/tries", json=body, environ_overrides={GONE: lambda: gone})
+    assert answer.status_code == status
 
 
 def test_tries_are_computed_edits_that_better_the_reading(

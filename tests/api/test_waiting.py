@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import json
 import socket
+import time
 import urllib.request
 from collections.abc import Iterator
 
@@ -15,12 +17,13 @@ from tests.e2e.site import Site
 from tests.waiting import Caller
 
 SLOW = 200
+TRIES = "/api/v1/workbench/tries"
 
 
 @pytest.fixture(scope="module")
-def served(postgres: Postgres) -> Iterator[Site]:
+def served(postgres: Postgres, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Site]:
     """The production server on a database of its own."""
-    site = Site(postgres.copy("served", VALLEY))
+    site = Site(postgres.copy("served", VALLEY), tmp_path_factory.mktemp("served") / "log")
     site.start()
     yield site
     site.stop()
@@ -59,3 +62,35 @@ def test_two_hundred_connections_that_trickle_hold_nobody_up(half: bytes, served
     finally:
         for wire in wires:
             wire.close()
+
+
+def test_what_nobody_waits_for_any_more_is_not_computed_to_its_end(
+    contact_rig: Rig, weir_run: Reach, served: Site
+) -> None:
+    caller, log = Caller(served), served.log
+    assert log is not None
+
+    def hang_up(depth: float, after_s: float) -> None:
+        water = weir_run.model_dump(mode="json") | {"depth_m": depth, "soundings": []}
+        body = json.dumps({"rig": contact_rig.model_dump(mode="json"), "water": water, "seq": 1}).encode()
+        head = (
+            f"POST {TRIES} HTTP/1.1\r\nHost: 127.0.0.1:{served.port}\r\nContent-Type: application/json\r\n"
+            f"Cookie: {caller.cookie}\r\nContent-Length: {len(body)}\r\n\r\n"
+        )
+        with socket.create_connection(("127.0.0.1", served.port)) as wire:
+            wire.sendall(head.encode() + body)
+            time.sleep(after_s)
+
+    def given_up() -> bool:
+        told = [json.loads(line) for line in log.read_text().splitlines() if TRIES in line]
+        return any(line["status"] == 503 for line in told)
+
+    # Before it is begun, or once it is done, nobody can hang up: whichever of them falls between tells.
+    for k in range(30):
+        hang_up(1.2 + 0.05 * k, 0.05 * (1 + k % 10))
+        end = time.monotonic() + 3
+        while not given_up() and time.monotonic() < end:
+            time.sleep(0.1)
+        if given_up():
+            return
+    raise AssertionError(log.read_text()[-2000:])

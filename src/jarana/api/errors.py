@@ -17,6 +17,7 @@ from werkzeug.exceptions import HTTPException
 from jarana.api.metrics import FAILURES
 from jarana.api.security import again_in, work
 from jarana.core.errors import Fault, InputError, SolverError, path_of, shorten
+from jarana.core.search.valued import Stopped
 from jarana.core.words import phrases
 from jarana.ports.line_device import DeviceAbsentError
 from jarana.usecases.club_roles import NotForYouError, UnknownClubError
@@ -53,6 +54,7 @@ case-has-been-kept-and = Case { $case } has been kept and can be run again.
 case = Case { $case }.
 something-went-wrong-here-nothing = Something went wrong here; nothing of yours was lost. Try again.
 this-installation-has-no-room = This installation has no room left: all is there to read, and nothing new is kept. Try later.
+nobody-waits = Nobody waits for this any more.
 holds-a-mark = holds a mark no store keeps
 the-database-does-not-answer = The database does not answer; nothing of yours was lost. Try again in a moment.
 """,
@@ -197,6 +199,10 @@ def add_error_handlers(app: Flask) -> None:
         kept = keep_case(work(), case, str(error), request.get_json(silent=True))
         told = say("case-has-been-kept-and", case=case) if kept else say("case", case=case)
         return problem(500, f"{error}. {told}", kind="solver", case=case)
+
+    @app.errorhandler(Stopped)
+    def _hung_up(error: Stopped) -> Response:
+        return problem(503, say("nobody-waits"))
 
     @app.errorhandler(HTTPException)
     def _http(error: HTTPException) -> Response | HTTPException:

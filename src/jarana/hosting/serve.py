@@ -120,6 +120,7 @@ def _work(app: Flask, shared: socket.socket) -> None:
         connection_limit=CONNECTIONS,
         channel_timeout=SLOW_SECONDS,
         max_request_header_size=LARGEST_HEADERS,
+        channel_request_lookahead=1,  # so that it is noticed when a client hangs up: nothing is computed for nobody
         ident=None,
     )
 

@@ -1953,7 +1953,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Return the readings again, with what would better those that are not satisfied. */
+        /** Return the readings again, with what would better those that are not satisfied; who hangs up is not computed for. */
         post: operations["post__api_v1_workbench_tries"];
         delete?: never;
         options?: never;

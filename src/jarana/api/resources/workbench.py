@@ -20,6 +20,7 @@ from jarana.api.schemas import (
 from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequest, KnotRow, KnotsAnswer, KnotsRequest
+from jarana.api.waited_for import WhileWaitedFor
 from jarana.core.learn.taught import said
 from jarana.core.rig.edits.structure import stretches_of
 from jarana.core.search.answers import RerigView, TriesView
@@ -96,9 +97,9 @@ def fit(json: RefitRequest) -> RefitAnswer:
 @limiter.limit("600/minute")
 @spec.validate(resp=Response(HTTP_200=TriesAnswer), tags=["workbench"])
 def tries(json: TriesRequest) -> TriesAnswer:
-    """Return the readings again, with what would better those that are not satisfied."""
+    """Return the readings again, with what would better those that are not satisfied; who hangs up is not computed for."""
     situation = situation_of(work(), json.rig, json.water, asking())
-    told = TriesView.of(search_tries(situation))
+    told = TriesView.of(search_tries(situation, WhileWaitedFor()))
     return TriesAnswer(readings=told.readings, nothing_fits=told.nothing_fits, what_would=told.what_would, seq=json.seq)
 
 
