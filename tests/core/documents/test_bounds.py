@@ -14,7 +14,8 @@ import jarana.core
 import jarana.formats
 from jarana.core.documents import Document
 from jarana.core.rig.model import Rig
-from jarana.core.tackle.drawer import Drawer
+from jarana.core.tackle.drawer import Drawer, KnotTest
+from jarana.core.tackle.knot import Knot
 
 LOW, HIGH = {"minimum", "exclusiveMinimum"}, {"maximum", "exclusiveMaximum"}
 TOLD = {"enum", "const"}
@@ -67,3 +68,14 @@ def test_the_rig_is_among_them_and_a_figure_without_bounds_would_be_seen() -> No
     assert set(unbounded(Drawer.model_json_schema(), "Drawer")) == {
         f"Drawer.{name}" for name in Drawer.model_fields if name != "id"
     }, "a drawer is the whole of what is stored; its documents are bounded, and how many there are by the quota"
+
+
+def test_a_knot_with_the_widest_pulls_of_one_s_own_stays_within_its_bounds() -> None:
+    family = ("nylon", "fluorocarbon")
+    widest = [
+        KnotTest(id=f"t{i}", knot="blood", family=family[i % 2], share=0.101, spread=1.0, n=1000)  # type: ignore[arg-type]
+        for i in range(30)
+    ]
+    knot = Drawer(knot_tests=tuple(widest)).knot("blood")
+    assert knot is not None
+    assert Knot.model_validate(knot.model_dump()) == knot

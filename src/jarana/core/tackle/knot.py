@@ -30,8 +30,8 @@ a bead's peg; a fold; nobody (an accident); nothing (unbroken line)."""
 
 TO_TIE_MIN = {1: 0.6, 2: 0.8, 3: 1.1, 4: 1.5, 5: 2.1}
 """Minutes to tie a knot outdoors by its ease, with warm hands and without wind (starting values)."""
-LONGEST_REMARK = 400
-"""Characters of what is said about a knot, in any language."""
+LONGEST_REMARK = 4000
+"""Characters of what is said about a knot, in any language, with what each of one's own pull tests adds."""
 
 
 class Knot(TableRow):
@@ -45,7 +45,7 @@ class Knot(TableRow):
     stub_mm: float = Field(ge=0, le=100)
     hold_mm: float = Field(ge=0, le=1000)
     ease: int = Field(ge=1, le=5)
-    scatter: float = Field(default=0.1, ge=0, le=1)
+    scatter: float = Field(default=0.1, ge=0, le=10)
     dropper_tag: Literal["none", "weak", "yes", "down"]
     largest_ratio: float = Field(ge=1, le=100)
     remark: str = Field(max_length=LONGEST_REMARK)
