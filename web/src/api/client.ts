@@ -143,6 +143,13 @@ export class Refused extends Error {
   }
 }
 
+const TOO_MANY = 429;
+
+/** Whether the server will say the same if it is asked again: not where it could not answer now, or was asked too often. */
+export function forGood(error: unknown): error is Refused {
+  return error instanceof Refused && error.status < 500 && error.status !== TOO_MANY;
+}
+
 /** Returns the data of an answer, or throws what the server said. */
 export function taken<T>(answer: { data?: T; error?: unknown; response: Response }): T {
   if (answer.data !== undefined && answer.response.ok) return answer.data;

@@ -82,9 +82,12 @@ test("what is typed while an opened sheet is on its way starts nothing else, and
   render(<Keys />);
   act(() => openSheet("palette"));
   fireEvent.keyDown(window, { key: "m" });
+  for (const key of ["i", "x", "Backspace", "Shift", "l"]) fireEvent.keyDown(window, { key });
+  fireEvent.keyDown(window, { key: "z", ctrlKey: true });
   expect(started).not.toHaveBeenCalled();
+  expect(useSheets.getState().ahead).toBe("mil");
   act(() => void fireEvent.keyDown(window, { key: "Escape" }));
-  expect(useSheets.getState().open).toBeNull();
+  expect(useSheets.getState()).toMatchObject({ open: null, ahead: "" });
   act(() => openSheet("palette"));
   act(() => useSheets.setState({ here: true }));
   fireEvent.keyDown(window, { key: "m" });

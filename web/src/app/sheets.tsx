@@ -21,11 +21,12 @@ export function Sheets() {
     openSheet(null);
     say(phrase("What you opened could not be fetched. Try again when there is a signal."));
   });
+  useEffect(() => {
+    if (Every) useSheets.setState({ here: true });
+  }, [Every]);
   return Every ? <Every /> : null;
 }
 
 async function everySheet() {
-  const { EverySheet } = await import("./every_sheet");
-  useSheets.setState({ here: true });
-  return EverySheet;
+  return (await import("./every_sheet")).EverySheet;
 }

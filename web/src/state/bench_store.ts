@@ -3,6 +3,7 @@ import {
   type Answer,
   api,
   type Edit,
+  forGood,
   type Reach,
   Refused,
   type Rig,
@@ -95,7 +96,7 @@ export const useBench = create<State & Actions>((set, get) => {
       again = accept(computed, sent);
     } catch (error) {
       if (!control.signal.aborted && mine >= floor) {
-        if (error instanceof Refused && error.status < 500 && error.status !== 429) again = refuse(error, sent);
+        if (forGood(error)) again = refuse(error, sent);
         else retry(error);
       }
     } finally {

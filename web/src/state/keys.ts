@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { create } from "zustand";
-import { openSheet, useSheets } from "./open_sheets";
+import { openSheet, typeAhead, useSheets } from "./open_sheets";
 
 /** Something a person can do by key or by name. */
 export type Action = {
@@ -135,6 +135,7 @@ export function useKeyboard(): void {
       if (!name || document.querySelector('[role="dialog"]')) return;
       if (coming()) {
         if (name === "Escape") openSheet(null);
+        else if (!name.startsWith("ctrl+") && typeAhead(event.key)) event.preventDefault();
         return;
       }
       if (choosing()) return;

@@ -26,17 +26,28 @@ type State = {
   open: SheetName | null;
   /** Whether the sheets have come: until then what is open cannot be seen. */
   here: boolean;
+  /** What was typed meanwhile. */
+  ahead: string;
 };
 
-export const useSheets = create<State>(() => ({ open: null, here: false }));
+export const useSheets = create<State>(() => ({ open: null, here: false, ahead: "" }));
 let address: Address | null = null;
 
 /** Opens a sheet, or closes the one that is open; Back closes what was opened. */
 export function openSheet(open: SheetName | null): void {
   const before = useSheets.getState().open;
   if (before === open) return;
-  useSheets.setState({ open });
+  useSheets.setState({ open, ahead: "" });
   address?.(open, before !== null);
+}
+
+/** Keeps a key pressed while the sheets are on their way: a letter, or one taken back. Says whether it was either. */
+export function typeAhead(key: string): boolean {
+  const { ahead } = useSheets.getState();
+  const types = [...key].length === 1;
+  if (types) useSheets.setState({ ahead: ahead + key });
+  else if (key === "Backspace") useSheets.setState({ ahead: ahead.slice(0, -1) });
+  return types || key === "Backspace";
 }
 
 /** Says who writes addresses. */

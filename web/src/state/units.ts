@@ -1,6 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { api, Refused, type SystemKey, taken, type UnitSystem } from "../api/client";
+import { api, forGood, type SystemKey, taken, type UnitSystem } from "../api/client";
 import { number } from "../model/format";
 import { useBench } from "./bench_store";
 import { useBook } from "./queries";
@@ -54,7 +54,7 @@ async function tellAll(): Promise<void> {
       if (!WHOLE.includes(known)) keep(OWN, known);
       useBench.getState().setUnits(known);
     } catch (error) {
-      if (!(error instanceof Refused) || error.status >= 500) return;
+      if (!forGood(error)) return;
       if (wanted === units) untell();
     }
   }

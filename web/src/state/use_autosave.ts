@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { Refused } from "../api/client";
+import { forGood, Refused } from "../api/client";
 
 const REST_MS = 2000;
 /** The server has no room left: it is said, and what is here is sent again until there is. */
@@ -56,7 +56,7 @@ export function useAutosave<Newest>(kept: Kept<Newest>): Keeping<Newest> {
         const theirs = (error.problem as unknown as { newest: Newest }).newest;
         if (latest.current.ours(theirs)) latest.current.base(theirs);
         else setNewest(theirs);
-      } else if (error instanceof Refused && status < 500 && status !== 429) {
+      } else if (forGood(error)) {
         latest.current.tell(error.problem?.faults[0]?.reason ?? error.message);
         setRefused(sent);
       } else {

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, describe, expect, it } from "vitest";
-import { served } from "../testing/served";
+import { refused, served } from "../testing/served";
 import { useUndoHere } from "./undo_here";
 import { useStock, useStockUndo } from "./use_stock";
 
@@ -25,7 +25,7 @@ describe("what was changed in the drawer", () => {
     const { result } = renderHook(
       () => {
         const stock = useStock();
-        useStockUndo(stock.turn);
+        useStockUndo(stock.turn, () => undefined);
         return stock;
       },
       { wrapper: around },
@@ -45,10 +45,80 @@ describe("what was changed in the drawer", () => {
       useUndoHere.getState().here?.redo?.();
     });
     await waitFor(() => expect(asked).toHaveLength(5));
+    act(() => {
+      useUndoHere.getState().here?.undo?.();
+    });
+    await waitFor(() => expect(useUndoHere.getState().here?.undo).toBeNull());
     expect(asked.slice(2).map((one) => one.path)).toEqual([
       "/stock/changes/change-2/undo",
       "/stock/changes/change-1/undo",
       "/stock/changes/change-1/redo",
+      "/stock/changes/change-1/undo",
     ]);
+  });
+
+  it("stays to be taken back when the server does not answer, and is told and left when it may not be", async () => {
+    let made = 2;
+    let away = true;
+    const asked = served({
+      "POST /stock/spool/changes": () => answer(`change-${++made}`),
+      "POST /stock/changes/change-4/undo": () => (away ? refused(503, "Not now.") : answer("change-4")),
+      "POST /stock/changes/change-3/undo": refused(409, "It was thrown away since."),
+      "POST /stock/changes/change-4/redo": answer("change-4"),
+    });
+    const told: string[] = [];
+    const tell = (trouble: string) => told.push(trouble);
+    const { result } = renderHook(
+      () => {
+        const stock = useStock();
+        useStockUndo(stock.turn, tell);
+        return stock;
+      },
+      { wrapper: around },
+    );
+    await act(async () => {
+      await result.current.change("spool", []);
+      await result.current.change("spool", []);
+    });
+    const press = (way: "undo" | "redo") => act(async () => useUndoHere.getState().here?.[way]?.());
+    await press("undo");
+    await waitFor(() => expect(told).toEqual(["Not now."]));
+    away = false;
+    await press("undo");
+    await waitFor(() => expect(useUndoHere.getState().here?.redo).not.toBeNull());
+    await press("undo");
+    await waitFor(() => expect(told).toEqual(["Not now.", "It was thrown away since."]));
+    expect(useUndoHere.getState().here?.undo).toBeNull();
+    await press("redo");
+    await waitFor(() => expect(useUndoHere.getState().here?.redo).toBeNull());
+    expect(asked.slice(2).map((one) => one.path.replace("/stock/changes/", ""))).toEqual([
+      "change-4/undo",
+      "change-4/undo",
+      "change-3/undo",
+      "change-4/redo",
+    ]);
+  });
+
+  it("is not offered to be taken back once that was done elsewhere", async () => {
+    served({
+      "POST /stock/spool/changes": answer("change-9"),
+      "POST /stock/changes/change-9/undo": answer("change-9"),
+      "POST /stock/changes/change-4/undo": answer("change-4"),
+    });
+    const { result } = renderHook(
+      () => {
+        const stock = useStock();
+        useStockUndo(stock.turn, () => undefined);
+        return stock;
+      },
+      { wrapper: around },
+    );
+    await act(async () => {
+      await result.current.change("spool", []);
+      await result.current.turn("change-4", "undo");
+      await result.current.turn("change-9", "undo");
+    });
+    await waitFor(() => expect(useUndoHere.getState().here?.undo).toBeNull());
+    expect(useUndoHere.getState().here?.redo).not.toBeNull();
   });
 });

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
-import { api, type ChangeAnswer, Refused, type StockEdit, type StockRow, taken } from "../api/client";
+import { api, type ChangeAnswer, forGood, Refused, type StockEdit, type StockRow, taken } from "../api/client";
 import { phrase } from "../words/phrase";
 import { useBench } from "./bench_store";
 import { inTurn } from "./in_turn";
@@ -31,12 +31,22 @@ export const useLedger = (open: boolean) => {
   });
 };
 
-type Done = { id: string; why: string };
-type Past = { past: Done[]; future: Done[] };
+type Past = { past: string[]; future: string[] };
 
-/** What was changed here, so that it can be taken back and made again. */
+/** What was changed here, so that it can be taken back and made again: the ids of the changes. */
 const usePast = create<Past>(() => ({ past: [], future: [] }));
 const MOST_PAST = 200;
+
+/** A change that is taken back or made again, wherever that was asked for, or may be neither, goes out of one and into the other. */
+function turned(id: string, now: { done: boolean; undone: boolean }): void {
+  const { past, future } = usePast.getState();
+  const without = (ids: string[]) => ids.filter((one) => one !== id);
+  usePast.setState({
+    past: now.done ? [...without(past), id] : without(past),
+    future: now.undone ? [...without(future), id] : without(future),
+  });
+}
+
 /** Changes reach the server in the order they were made, so that two quick presses take back two of them. */
 const turns = inTurn();
 
@@ -64,8 +74,7 @@ export function useStock() {
   const took = useCallback(
     (answer: ChangeAnswer) => {
       follow(answer);
-      const done = { id: answer.change.id, why: answer.change.why };
-      usePast.setState({ past: [...usePast.getState().past.slice(-MOST_PAST), done], future: [] });
+      usePast.setState({ past: [...usePast.getState().past.slice(-MOST_PAST), answer.change.id], future: [] });
     },
     [follow],
   );
@@ -97,8 +106,10 @@ export function useStock() {
             ? taken(await api.POST("/api/v1/stock/changes/{change_id}/undo", asked))
             : taken(await api.POST("/api/v1/stock/changes/{change_id}/redo", asked));
         follow(answer);
+        turned(id, { done: way === "redo", undone: way === "undo" });
         return "";
       } catch (error) {
+        if (forGood(error)) turned(id, { done: false, undone: false });
         return faultsOf(error)[""] ?? phrase("It could not be changed.");
       }
     },
@@ -108,30 +119,27 @@ export function useStock() {
   return { change, turn, took };
 }
 
-/** Undo and redo of the drawer, while its place is shown; each takes the past as it is when its turn comes. */
-export function useStockUndo(turn: (id: string, way: "undo" | "redo") => Promise<string>): void {
+/**
+ * Undo and redo of the drawer, while its place is shown; each takes the past as it is when its turn comes. What may not be is told,
+ * and not asked again; what the server did not answer stays to be asked again.
+ */
+export function useStockUndo(
+  turn: (id: string, way: "undo" | "redo") => Promise<string>,
+  tell: (trouble: string) => void,
+): void {
   const undoes = usePast((s) => s.past.length > 0);
   const redoes = usePast((s) => s.future.length > 0);
   useEffect(() => {
-    const undo = () =>
+    const go = (way: "undo" | "redo") => () =>
       turns(async () => {
         const { past, future } = usePast.getState();
-        const last = past.at(-1);
-        if (!last) return;
-        usePast.setState({ past: past.slice(0, -1), future: [...future, last] });
-        await turn(last.id, "undo");
+        const last = (way === "undo" ? past : future).at(-1);
+        const trouble = last ? await turn(last, way) : "";
+        if (trouble) tell(trouble);
       });
-    const redo = () =>
-      turns(async () => {
-        const { past, future } = usePast.getState();
-        const next = future.at(-1);
-        if (!next) return;
-        usePast.setState({ past: [...past, next], future: future.slice(0, -1) });
-        await turn(next.id, "redo");
-      });
-    useUndoHere.setState({ here: { undo: undoes ? undo : null, redo: redoes ? redo : null } });
+    useUndoHere.setState({ here: { undo: undoes ? go("undo") : null, redo: redoes ? go("redo") : null } });
     return () => useUndoHere.setState({ here: null });
-  }, [undoes, redoes, turn]);
+  }, [undoes, redoes, turn, tell]);
 }
 
 function merged(

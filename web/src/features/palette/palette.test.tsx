@@ -1,4 +1,4 @@
-import { cleanup, screen, within } from "@testing-library/react";
+import { act, cleanup, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Reach, Rig } from "../../api/client";
@@ -93,6 +93,18 @@ describe("anything by name", () => {
         .getAllByRole("option")
         .map((o) => o.textContent),
     ).toEqual(["Tackle"]);
+  });
+
+  it("begins with what was typed while it was on its way, and is empty the next time", async () => {
+    served(answers);
+    useSheets.setState({ open: "palette", ahead: "mill" });
+    shown(<Palette />);
+    const type = await screen.findByRole("combobox");
+    expect((type as HTMLInputElement).value).toBe("mill");
+    expect(await screen.findByRole("option", { name: "Tavrin, Mill Throat" })).toBeTruthy();
+    await userEvent.setup().keyboard("{Escape}");
+    act(() => openSheet("palette"));
+    expect(((await screen.findByRole("combobox")) as HTMLInputElement).value).toBe("");
   });
 
   it("takes a water for today's", async () => {

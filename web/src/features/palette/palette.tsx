@@ -45,7 +45,7 @@ const TYPED = [phrase("Tackle"), phrase("Readings"), phrase("Methods"), phrase("
 /** Anything by name: places, waters, rigs and their parts, tackle, readings, words, and everything that can be done. */
 export function Palette() {
   const open = useSheets((s) => s.open === "palette");
-  const [typed, setTyped] = useState("");
+  const [typed, setTyped] = useState(() => (open ? useSheets.getState().ahead : ""));
   const close = () => {
     setTyped("");
     openSheet(null);

@@ -70,7 +70,11 @@ function Inside({ kind, mostRows, onClose, stock }: Omit<Props, "open">) {
       );
       stock.took(answer);
       onClose();
-      say(answer.change.why, () => void stock.turn(answer.change.id, "undo"));
+      const back = async () => {
+        const trouble = await stock.turn(answer.change.id, "undo");
+        if (trouble) say(trouble);
+      };
+      say(answer.change.why, () => void back());
     } catch (error) {
       setTrouble(Object.values(faultsOf(error)).join(" "));
     }

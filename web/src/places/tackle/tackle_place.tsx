@@ -36,7 +36,7 @@ type Props = { kinds: readonly KindView[]; kind: KindView; devices: readonly str
 
 function Drawers({ kinds, kind, devices, mostRows }: Props) {
   const stock = useStock();
-  useStockUndo(stock.turn);
+  useStockUndo(stock.turn, say);
   const navigate = useNavigate();
   const [open, setOpen] = useState<"csv" | "ledger" | null>(null);
   const actions = useMemo<Action[]>(
