@@ -2,6 +2,7 @@
 import { describe, expect, it } from "vitest";
 import type { Attachment, UnitSystem } from "../api/client";
 import { bodyName, flyOf, sizeOf, weightOf } from "./bodies";
+import golden from "./format.golden.json";
 
 const system = {
   rules: {
@@ -19,13 +20,8 @@ describe("what hangs on a line", () => {
     expect(bodyName(shot)).toBe("shot BB");
     expect(flyOf(shot)).toBeNull();
   });
-  it.each([
-    [12, "Quill #12"],
-    [1, "Quill #1"],
-    [0, "Quill #1/0"],
-    [-3, "Quill #4/0"],
-  ])("is called by its hook as on the packet: %i", (size, name) => {
-    expect(bodyName({ ...fly, hook: { size } } as Attachment["body"])).toBe(name);
+  it.each(golden.hooks)("is called by its hook as the server writes it: %i", (size, label) => {
+    expect(bodyName({ ...fly, hook: { size } } as Attachment["body"])).toBe(`Quill #${label}`);
   });
   it("says what makes it heavy", () => {
     expect(weightOf({ ...fly, wraps: { turns: 8 } } as Attachment["body"], system)).toBe("2.8 mm, 8 turns");
@@ -36,7 +32,9 @@ describe("what hangs on a line", () => {
   });
   it("is drawn as big as it is", () => {
     expect(sizeOf(fly)).toBe(2.8);
-    expect(sizeOf(shot)).toBeCloseTo(4.71, 1);
     expect(sizeOf(bare)).toBeLessThan(2);
+  });
+  it.each(golden.shots)("is drawn as big as the server says shot of %f mg is", (mass_mg, density_kg_m3, mm) => {
+    expect(sizeOf({ ...shot, mass_mg, density_kg_m3 } as Attachment["body"])).toBeCloseTo(mm as number, 9);
   });
 });
