@@ -38,6 +38,18 @@ def test_a_guess_is_written_down_once_and_the_kind_comes_last_afterwards(
     assert enter(app, "Somebody").get("/api/v1/practice").json["left"] == 5
 
 
+def test_every_exercise_that_is_set_can_be_guessed_at_a_figure_and_a_choice(
+    client: FlaskClient, contact_rig: Rig, weir_run: Reach
+) -> None:
+    due = exercises(client, contact_rig, weir_run)
+    assert {"depth", "choice"} <= {one["control"] for one in due}
+    for one in due:
+        right = one["best"][0] if one["control"] == "choice" else one["p50"]
+        answer = client.post("/api/v1/practice", json={"id": str(uuid4()), "exercise": one, "guess": right})
+        assert answer.status_code == 200, (one["kind"], answer.json)
+        assert answer.json["scored"]["widths"] == 0, one["kind"]
+
+
 def test_a_guess_that_cannot_be_is_refused_by_name(client: FlaskClient, contact_rig: Rig, weir_run: Reach) -> None:
     one = exercises(client, contact_rig, weir_run)[0]
 

@@ -71,7 +71,7 @@ def guess(work: Work, key: UUID, exercise: Exercise, value: float, asking: Askin
     if any(not 0 <= b < len(exercise.choices) for b in exercise.best):
         raise InputError.one("exercise.best", "", say("names-no-choice"))
     writer = Writer(asking.units)
-    if exercise.rule not in (SECONDS, COUNT, *writer.rules):
+    if not choice and exercise.rule not in (SECONDS, COUNT, *writer.rules):
         raise InputError.one("exercise.rule", exercise.rule, say("no-figure"))
     found = scored(exercise, value, lambda rule, v: write_figure(writer, rule, v))
     found = found.model_copy(update={"text": writer.marked(found.text)})

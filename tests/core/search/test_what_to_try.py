@@ -152,6 +152,26 @@ def test_a_try_says_what_gets_worse_on_the_way_and_begins_its_effect_small(after
     assert named.minutes is None
 
 
+@pytest.mark.parametrize(
+    ("severity", "title", "effect"),
+    [
+        ("act", "Drags", "still drags, 6 s"),
+        ("look", "Drags", "drags, 6 s"),
+        ("act", "Drags at its end", "drags at its end, 6 s"),
+    ],
+)
+def test_a_try_that_betters_the_rig_but_not_what_its_reading_says_tells_so(
+    severity: str, title: str, effect: str
+) -> None:
+    told_ = _tried("drag", DRY, (reading("drag", "act", "Drags"),), LONGER, DRY, {"drag": reading("drag", severity, title)}, 3.0)  # fmt: skip
+    assert told_.effect == effect
+
+
+def test_a_try_of_what_is_fine_before_and_after_is_told_without_still() -> None:
+    mine = reading("drag", "fine", "Drifts with the water")
+    assert not _tried("drag", DRY, (mine,), LONGER, DRY, {"drag": mine}, None).effect.startswith("still")
+
+
 def test_of_a_readings_own_edits_those_that_change_it_most_are_offered_and_none_that_costs_worth(
     torrent: tuple[Situation, Tried],
 ) -> None:

@@ -33,6 +33,7 @@ say = phrases(
     __name__,
     """
 but = but { $worse }
+still = still { $effect }
 ruled-out = Ruled out, and nothing you own mends it: { $reason }.
 nothing-fits = Nothing you own betters it: { $minutes ->
     [one] 1 good minute
@@ -302,7 +303,7 @@ def _tried(
     after: dict[str, Reading],
     minutes: float | None,
 ) -> Try:
-    mine = after[key]
+    mine, stood = after[key], next((r for r in readings if r.key == key), None)
     worse = [
         r.title.lower()
         for old in readings
@@ -313,12 +314,16 @@ def _tried(
     name = "; ".join(dict.fromkeys(c.text for c in changes if not c.what.endswith("spool")))
     water = before.water
     title = mine.title[0].lower() + mine.title[1:]
+    effect = title if f"{mine.figure} {mine.unit}" in title else f"{title}, {mine.figure} {mine.unit}".strip()
+    if stood and mine.severity != "fine" and (mine.severity, mine.title) == (stood.severity, stood.title):
+        # It betters the rig, not enough what this reading says.
+        effect = say("still", effect=effect)
     dumped = [edit.model_dump(mode="json") for edit in move]
     return Try(
         edit=dumped[0],
         more=tuple(dumped[1:]),
         name=name,
-        effect=title if f"{mine.figure} {mine.unit}" in title else f"{title}, {mine.figure} {mine.unit}".strip(),
+        effect=effect,
         severity=mine.severity,
         costs=say("but", worse=worse[0]) if worse else "",
         takes=cost_of(before.rig, then.rig, water.temperature_c, water.wind_m_s).told(before.writer),
