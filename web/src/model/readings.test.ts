@@ -53,6 +53,8 @@ describe("readings", () => {
   it("carry what to try once that is there, and never that of a rig before", () => {
     const offered = [{ ...reading("zone", "look"), tries: [{ name: "bead up" }] } as unknown as Reading];
     expect(shownReadings(before, before, null, offered)[0]?.tries).toHaveLength(1);
+    const settled = [reading("zone", "fine"), reading("bottom", "fine")];
+    expect(shownReadings(before, settled, before, offered).every((r) => r.tries?.length === 0)).toBe(true);
     expect(shownReadings(before, null, before, null).every((r) => r.tries?.length === 0)).toBe(true);
   });
 });

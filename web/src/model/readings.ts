@@ -17,20 +17,19 @@ export function shownReadings(
   tries: readonly Reading[] | null,
 ): Shown[] {
   const offered = new Map((tries ?? []).map((reading) => [reading.key, reading.tries ?? []]));
+  // Fewer drifts tell what to try than decide in the end: nothing is offered for what is fine by then.
+  const triesOf = (reading: Reading) => (reading.severity === "fine" ? [] : (offered.get(reading.key) ?? []));
   if (shares) {
     const told = new Map(shares.map((reading) => [reading.key, reading]));
     return nominal
-      .map((reading) => ({
-        ...(told.get(reading.key) ?? reading),
-        tries: offered.get(reading.key) ?? [],
-        waiting: false,
-      }))
+      .map((reading) => told.get(reading.key) ?? reading)
+      .map((reading) => ({ ...reading, tries: triesOf(reading), waiting: false }))
       .sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
   }
   if (!before)
     return nominal.map((reading) => ({
       ...reading,
-      tries: offered.get(reading.key) ?? [],
+      tries: triesOf(reading),
       waiting: reading.by_shares ?? false,
     }));
   const was = new Map(before.map((reading, place) => [reading.key, { reading, place }]));
