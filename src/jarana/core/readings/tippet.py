@@ -23,7 +23,7 @@ say = phrases(
     """
 no-fly-choose-tippet = No fly to choose a tippet for
 tippet-suits-fly-fish = Tippet suits fly and fish
-tippet-fine-fish = Tippet is fine for this fish
+tippet-fine-fish = Tippet is thin for this fish
 tippet-stout-fly = Tippet is stout for this fly
 to-for-a-and = { $low } to { $high } for a #{ $size } and a { $mass_kg } { $species } here.
 water-leave-trout-alone = {" "}The water is { $temperature_c }: leave trout alone, or fight short.
