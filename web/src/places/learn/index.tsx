@@ -74,7 +74,7 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
         {phrase("{outings, plural, one {# outing} other {# outings}}", { outings: season.outings })} ·{" "}
         {phrase("{drifts, plural, one {# drift} other {# drifts}}", { drifts: season.drifts })} ·{" "}
         {phrase("{takes, plural, one {# take} other {# takes}}", { takes: season.takes })} ·{" "}
-        {Math.round(season.minutes / 60)} h
+        {`${Math.round(season.minutes / 60)}\u00a0h`}
       </p>
       <div ref={box} className="mt-2">
         <SeasonStrip
