@@ -8,7 +8,7 @@ import type { KeptPack } from "../../state/bank_db";
 import { useBench } from "../../state/bench_store";
 import { useClock } from "../../state/drift_clock";
 import { openSheet } from "../../state/open_sheets";
-import { useRigs } from "../../state/queries";
+import { useBook, useRigs } from "../../state/queries";
 import { useSystem } from "../../state/units";
 import type { Packing } from "../../state/use_pack";
 import { Button } from "../../ui/button";
@@ -18,6 +18,8 @@ import { Past } from "./past";
 import { PhoneCode } from "./phone_code";
 
 const MOST = 3;
+/** Rigs shown before more are asked for. */
+const SHOWN = 12;
 
 /** Before the first cast: which rigs go along, the day pack, and off. */
 export function Before({ packing }: { packing: Packing }) {
@@ -134,10 +136,16 @@ type AlongProps = {
 
 function Along({ water, inHand, system, packing, again }: AlongProps) {
   const rigs = useRigs();
+  const book = useBook();
+  const [all, setAll] = useState(false);
   const [chosen, setChosen] = useState<string[]>(inHand ? [inHand] : []);
   const toggle = (id: string) =>
     setChosen((now) => (now.includes(id) ? now.filter((k) => k !== id) : [...now, id].slice(-MOST)));
-  const rows = [...(rigs.data ?? [])].sort((a, b) => Number(b.id === inHand) - Number(a.id === inHand));
+  const waters = new Map(book.data?.methods.map((method) => [method.key, method.waters]));
+  const first = (row: { id: string; method: string }) =>
+    row.id === inHand ? 2 : Number(waters.get(row.method)?.includes(water.kind ?? "") ?? true);
+  const rows = [...(rigs.data ?? [])].sort((a, b) => first(b) - first(a));
+  const some = Math.min(SHOWN, rows.filter((row) => first(row) > 0).length || SHOWN);
   return (
     <section aria-label={phrase("Take it along")}>
       <h2 className="mb-1 text-lg font-bold">{again ? phrase("Make another pack") : phrase("Take it along")}</h2>
@@ -147,8 +155,8 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
           waterName: waterName(water),
         })}
       </p>
-      <ul className="mb-3 flex flex-col gap-1.5">
-        {rows.slice(0, 12).map((row) => (
+      <ul aria-label={phrase("Your rigs")} className="mb-3 flex flex-col gap-1.5">
+        {rows.slice(0, all ? rows.length : some).map((row) => (
           <li key={row.id}>
             <label
               className={`flex min-h-[48px] items-center gap-3 rounded-s border px-3 ${chosen.includes(row.id) ? "border-ink bg-sheet" : "border-rule"}`}
@@ -167,6 +175,11 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
           </li>
         ))}
       </ul>
+      {!all && rows.length > some ? (
+        <Button className="mb-3 w-full" onClick={() => setAll(true)}>
+          {phrase("{more, plural, one {# more rig} other {# more rigs}}", { more: rows.length - some })}
+        </Button>
+      ) : null}
       {packing.doing ? (
         <div role="status">
           <p>
