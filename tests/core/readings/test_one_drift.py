@@ -8,6 +8,7 @@ import pytest
 
 from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import nominal
+from jarana.core.motions import motions
 from jarana.core.outcomes.band import Spread
 from jarana.core.readings import bottom, drag_free, leader_by_line, reading_kinds, sag, settle, swing, wind
 from jarana.core.readings.base import Reading
@@ -292,6 +293,22 @@ def test_a_held_rig_that_is_led_can_be_led_slower_and_its_tip_go_down_or_up() ->
     assert [e.more for e in depth_edits(CONTACT) if isinstance(e, StepStance)] == [False, True]
     for other in (SWUNG, DRY, fished(started("lake-team", LAKE), LAKE)):
         assert not any(isinstance(e, SetMotion | SetLead) for e in depth_edits(other))
+
+
+def test_a_rig_is_led_slower_as_it_is_moved_where_that_leads_it_else_plainly() -> None:
+    for kind, motion in motions().items():
+        here = CONTACT.with_rig(CONTACT.rig.rebuilt(motion=CONTACT.rig.motion.model_copy(update={"kind": kind})))
+        if "river" not in motion.waters:
+            continue
+        then = next(e for e in depth_edits(here) if isinstance(e, SetMotion | SetLead)).apply(here.rig, here.drawer)
+        assert then.motion.lead == pytest.approx(1.0 - SLOWER)
+        assert then.motion.kind == (
+            kind if motion.leads else SetLead(lead=1.0).apply(here.rig, here.drawer).motion.kind
+        )
+
+
+def test_a_finer_tippet_is_offered_and_no_stouter_one_goes_deeper() -> None:
+    assert [e.finer for e in depth_edits(CONTACT) if isinstance(e, StepDiameter)] == [True]
 
 
 def test_leads_go_down_by_equal_steps_to_the_slowest_and_end_there() -> None:
