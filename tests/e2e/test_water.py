@@ -164,6 +164,13 @@ def test_the_place_is_accessible_and_fits(
     fits(browser, site, place, width, height, scheme)
 
 
+def test_on_a_phone_todays_water_is_in_sight_in_the_list_it_is_one_of(water: Page) -> None:
+    water.set_viewport_size({"width": 390, "height": 844})
+    water.reload()
+    todays = water.get_by_role("region", name="Waters").locator("[aria-current=true]")
+    expect(todays).to_be_in_viewport(ratio=0.9)
+
+
 def test_both_edges_of_the_zone_typed_one_after_the_other_are_kept_however_slow_the_answer(water: Page) -> None:
     water.route("**/api/v1/workbench", lambda route: (time.sleep(0.5), route.continue_()))
     fill(water, "From", "12 cm")

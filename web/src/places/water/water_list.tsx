@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { api, type Book, type KeptReach, type Reach, taken, type UnitSystem } from "../../api/client";
 import { SmallBed } from "../../drawings/small_bed";
 import { ShareButton } from "../../features/share/share_button";
@@ -17,6 +18,11 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
   const reaches = useReaches();
   const queries = useQueryClient();
   const now = useBench((s) => s.docs?.water);
+  const at = useRef<HTMLLIElement>(null);
+  const listed = reaches.data?.some((row) => row.reach.id === now?.id);
+  useEffect(() => {
+    if (listed && now?.id) at.current?.scrollIntoView?.({ block: "nearest" });
+  }, [listed, now?.id]);
   const again = () => void queries.invalidateQueries({ queryKey: ["reaches"] });
   const throwAway = async (row: KeptReach) => {
     const path = { params: { path: { reach_id: row.reach.id } } };
@@ -47,6 +53,7 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
           return (
             <li
               key={row.reach.id}
+              ref={chosen ? at : undefined}
               className={`flex border-b border-hair ${chosen ? "border-l-[3px] border-l-float bg-paper" : ""}`}
             >
               <button
