@@ -29,14 +29,19 @@ def cookies(only_app: Flask, postgres: Postgres) -> dict[str, str]:
     return {cookie.key: cookie.value for name in ("jarana", "jarana_stay") if (cookie := client.get_cookie(name))}
 
 
+def at_work(app: Flask, url: str, web: Path) -> Iterator[Flask]:
+    """Have an application that is kept work over a database and a folder of one test's own."""
+    assert app.extensions["engine"].url.render_as_string(hide_password=False) == url
+    app.config["WEB"] = web
+    limiter.enabled = False  # there is one for all applications of a process, as the last of them wanted it
+    yield app
+    app.extensions["engine"].dispose()
+
+
 @pytest.fixture
 def app(only_app: Flask, valley_url: str, tmp_path: Path) -> Iterator[Flask]:
-    """It over a database and a folder of the test's own."""
-    assert only_app.extensions["engine"].url.render_as_string(hide_password=False) == valley_url
-    only_app.config["WEB"] = tmp_path
-    limiter.enabled = False  # there is one for all applications of a process, as the last of them wanted it
-    yield only_app
-    only_app.extensions["engine"].dispose()
+    """The application of the worker, for one test."""
+    yield from at_work(only_app, valley_url, tmp_path)
 
 
 @pytest.fixture

@@ -23,25 +23,40 @@ from jarana.usecases.account import FRESH, GUESSED, LEAST_WORD, MOST_INVITED, MO
 from jarana.usecases.open_join import sealed
 from jarana.usecases.queue import work_queue
 from jarana.usecases.sign_in import LETTER_LIFE
+from tests.api.conftest import at_work
+from tests.conftest import VALLEY, Postgres
 from tests.people import operating
 
 WORD = "a long enough one"
 ANN = {"name": "Ann", "mail": "Ann@Fish.example", "word": WORD}
 
 
-@pytest.fixture
-def box(tmp_path: Path) -> Iterator[MailBox]:
-    box = MailBox(tmp_path / "letters", late_s=0.3).start()
+@pytest.fixture(scope="module")
+def post_office(tmp_path_factory: pytest.TempPathFactory) -> Iterator[MailBox]:
+    box = MailBox(tmp_path_factory.mktemp("post") / "letters", late_s=0.3).start()
     yield box
     box.stop()
 
 
 @pytest.fixture
-def app(valley_url: str, tmp_path: Path, box: MailBox) -> Iterator[Flask]:
-    settings = Settings(valley_url, "test-secret", web=tmp_path, limits=False, mail=box.address, sign_up="open")
-    app = create_app(settings)
-    yield app
-    app.extensions["sessions"].kw["bind"].dispose()
+def box(post_office: MailBox) -> MailBox:
+    """The mail server, empty and without fault."""
+    for letter in post_office.folder.iterdir():
+        letter.unlink()
+    post_office.fault = "none"
+    return post_office
+
+
+@pytest.fixture(scope="module")
+def open_app(postgres: Postgres, post_office: MailBox) -> Flask:
+    """An application anybody may join, made once: putting its routes together takes longer than most tests."""
+    url = postgres.put_back("valley", VALLEY)
+    return create_app(Settings(url, "test-secret", web=Path(), limits=False, mail=post_office.address, sign_up="open"))
+
+
+@pytest.fixture
+def app(open_app: Flask, valley_url: str, tmp_path: Path, box: MailBox) -> Iterator[Flask]:
+    yield from at_work(open_app, valley_url, tmp_path)
 
 
 def invitation(client: FlaskClient) -> str:
