@@ -95,8 +95,10 @@ it("shows nothing of the answer before one has guessed, and all of it after", as
   expect(screen.getByText(/That was all of this rig/)).toBeTruthy();
 });
 
-it("still shows the answer of the last guess of a day", async () => {
+it("still shows the answer of the last guess of a day, and is done then though more could be asked", async () => {
   left = 1;
+  const found = { kind: "practice", exercises: [choice, choice] };
+  vi.mocked(useJob).mockReturnValue({ found, share: null, fault: null, stop: vi.fn(), again: vi.fn() } as never);
   show();
   await userEvent.click(await screen.findByRole("button", { name: "2.8 mm" }));
   await userEvent.click(screen.getByRole("button", { name: "See it sink" }));

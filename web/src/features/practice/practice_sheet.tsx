@@ -66,7 +66,7 @@ function Round({ system }: { system: UnitSystem }) {
           key={at}
           exercise={exercise}
           system={system}
-          last={at + 1 >= found.exercises.length}
+          last={at + 1 >= Math.min(found.exercises.length, began.current ?? 0)}
           onNext={() => setAt(at + 1)}
           onGuess={(now) => queries.setQueryData(["practice"], now)}
         />
