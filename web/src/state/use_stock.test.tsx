@@ -13,6 +13,17 @@ const around = ({ children }: { children: ReactNode }) => (
 );
 const answer = (id: string) => ({ body: { change: { id, why: id, moves: [] }, touched: [], new: [] } });
 
+/** The drawer while its place is shown. */
+const drawer = (tell: (trouble: string) => void = () => undefined) =>
+  renderHook(
+    () => {
+      const stock = useStock();
+      useStockUndo(stock.turn, tell);
+      return stock;
+    },
+    { wrapper: around },
+  );
+
 describe("what was changed in the drawer", () => {
   it("is taken back by two quick presses in the order it was made, and made again", async () => {
     let made = 0;
@@ -22,14 +33,7 @@ describe("what was changed in the drawer", () => {
       "POST /stock/changes/change-2/undo": answer("change-2"),
       "POST /stock/changes/change-1/redo": answer("change-1"),
     });
-    const { result } = renderHook(
-      () => {
-        const stock = useStock();
-        useStockUndo(stock.turn, () => undefined);
-        return stock;
-      },
-      { wrapper: around },
-    );
+    const { result } = drawer();
     await act(async () => {
       await Promise.all([result.current.change("spool", []), result.current.change("spool", [])]);
     });
@@ -68,14 +72,7 @@ describe("what was changed in the drawer", () => {
     });
     const told: string[] = [];
     const tell = (trouble: string) => told.push(trouble);
-    const { result } = renderHook(
-      () => {
-        const stock = useStock();
-        useStockUndo(stock.turn, tell);
-        return stock;
-      },
-      { wrapper: around },
-    );
+    const { result } = drawer(tell);
     await act(async () => {
       await result.current.change("spool", []);
       await result.current.change("spool", []);
@@ -105,14 +102,7 @@ describe("what was changed in the drawer", () => {
       "POST /stock/changes/change-9/undo": answer("change-9"),
       "POST /stock/changes/change-4/undo": answer("change-4"),
     });
-    const { result } = renderHook(
-      () => {
-        const stock = useStock();
-        useStockUndo(stock.turn, () => undefined);
-        return stock;
-      },
-      { wrapper: around },
-    );
+    const { result } = drawer();
     await act(async () => {
       await result.current.change("spool", []);
       await result.current.turn("change-4", "undo");
