@@ -105,8 +105,8 @@ QUANTITIES: tuple[Quantity, ...] = (
         }),
     )),
     Quantity("depth", say("of-depth"), ("depth", 0.9), (
-        Option("m", "m", {"depth": Rule("m", 1.0, 2, step=0.05), "travel": Rule("m", 1.0, 1, step=0.5)}),
-        Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1, step=0.2 * FOOT), "travel": Rule("ft", 1 / FOOT, 0, step=2 * FOOT)}),
+        Option("m", "m", {"depth": Rule("m", 1.0, 2, step=0.05), "travel": Rule("m", 1.0, 1, step=0.5), "near": Rule("m", 1.0, 1)}),
+        Option("ft", "ft", {"depth": Rule("ft", 1 / FOOT, 1, step=0.2 * FOOT), "travel": Rule("ft", 1 / FOOT, 0, step=2 * FOOT), "near": Rule("ft", 1 / FOOT, 1)}),
     )),
     Quantity("strength", say("of-strength"), ("force", 1.2 * STANDARD_GRAVITY), (
         Option("kg", "kg", {"force": Rule("kg", 1 / STANDARD_GRAVITY, 2)}),

@@ -236,7 +236,7 @@ class Figure:
 
 
 KIND_OF_RULE: dict[str, Kind] = {
-    "length": "length", "short": "length", "pull": "length", "travel": "length", "depth": "length", "tag": "length", "diameter": "diameter",
+    "length": "length", "short": "length", "pull": "length", "travel": "length", "near": "length", "depth": "length", "tag": "length", "diameter": "diameter",
     "bead": "diameter", "force": "force", "fish": "mass", "fly_mass": "mass", "mg": "mass", "speed": "speed",
     "wind": "speed", "sink": "speed", "temperature": "temperature",
 }  # fmt: skip

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -13,6 +15,7 @@ from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.droppers import SetSchool
 from jarana.core.rig.edits.flies import AddDropper, RemoveFly, StepBead, SwapFly
 from jarana.core.rig.edits.spans import ChangeLength, SetLength, SetTag, StepDiameter, UseSpool
+from jarana.core.rig.edits.stance import StepStance
 from jarana.core.rig.edits.whole import Rename, SetFloat, SetLead, SetMotion, SetWindKnot, UseKnot, UseLine
 from jarana.core.rig.model import Rig
 from jarana.core.units import Writer
@@ -105,3 +108,19 @@ def test_a_rig_differs_from_itself_in_nothing_and_from_another_in_something(edit
     assert (after == CONTACT) is (changes == ())
     assert compare(after, after, Writer()) == ()
     assert len(compare(after, CONTACT, Writer())) == len(changes)
+
+
+@pytest.mark.parametrize("units", ["metric", "imperial", "x"])
+@pytest.mark.parametrize("more", [True, False])
+@pytest.mark.parametrize("what", ["tip", "slack", "mend"])
+def test_every_step_of_how_it_is_held_and_laid_is_told_in_every_unit(
+    what: Literal["tip", "slack", "mend"], more: bool, units: str
+) -> None:
+    rig = FLOAT
+    for _ in range(3):
+        rig = StepStance(what=what).apply(rig, DRAWER)
+    for _ in range(3):
+        then = StepStance(what=what, more=more).apply(rig, DRAWER)
+        assert then.stance != rig.stance
+        assert compare(rig, then, Writer(units))
+        rig = then

@@ -9,6 +9,7 @@ export type Kind =
   | "pull"
   | "short"
   | "travel"
+  | "near"
   | "depth"
   | "diameter"
   | "bead"

@@ -137,9 +137,9 @@ def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str
     old, new = before.stance, after.stance
     if old == new:
         return
-    yield say("rod-tip"), writer.text("travel", before.tip_m), writer.text("travel", after.tip_m)
+    yield say("rod-tip"), writer.text("near", before.tip_m), writer.text("near", after.tip_m)
     yield say("cast-way"), _way(old), _way(new)
-    yield say("slack"), writer.text("travel", old.slack_m), writer.text("travel", new.slack_m)
+    yield say("slack"), writer.text("near", old.slack_m), writer.text("near", new.slack_m)
     yield say("line-laid"), old.lay, new.lay
     yield say("mend"), _mended(old, writer), _mended(new, writer)
     yield "boat", _boat(old, writer), _boat(new, writer)
@@ -162,7 +162,7 @@ def _rod(stance: Stance) -> str:
 def _mended(stance: Stance, writer: Writer) -> str:
     if not stance.mend_m:
         return say("no-mend")
-    far, at = writer.text("travel", abs(stance.mend_m)), f"{stance.mend_s:g}"
+    far, at = writer.text("near", abs(stance.mend_m)), f"{stance.mend_s:g}"
     return say("mended-up", far=far, at=at) if stance.mend_m > 0 else say("mended-down", far=far, at=at)
 
 

@@ -49,7 +49,7 @@ export function StanceControls({ answer, system }: Props) {
       <TypedField
         label={phrase("Rod tip, up")}
         width="w-32"
-        shown={text(system, "travel", across.tip_m)}
+        shown={text(system, "near", across.tip_m)}
         onCommit={(tip) => edit({ op: "set_stance", tip }, "stance")}
         {...steps("tip", phrase("Rod tip lower"), phrase("Rod tip higher"))}
         {...field("tip")}
@@ -79,7 +79,7 @@ export function StanceControls({ answer, system }: Props) {
           <TypedField
             label={phrase("Slack")}
             width="w-32"
-            shown={text(system, "travel", stance?.slack_m ?? 0)}
+            shown={text(system, "near", stance?.slack_m ?? 0)}
             onCommit={(slack) => edit({ op: "set_stance", slack }, "stance")}
             {...steps("slack", phrase("Less slack"), phrase("More slack"))}
             {...field("slack")}
@@ -87,7 +87,7 @@ export function StanceControls({ answer, system }: Props) {
           <TypedField
             label={phrase("Mend upstream")}
             width="w-32"
-            shown={`${mend < 0 ? "−" : ""}${text(system, "travel", Math.abs(mend))}`}
+            shown={`${mend < 0 ? "−" : ""}${text(system, "near", Math.abs(mend))}`}
             onCommit={(typed) => edit({ op: "set_stance", mend: typed }, "stance")}
             {...steps("mend", phrase("Mend less, or downstream"), phrase("Mend more upstream"))}
             {...field("mend")}

@@ -36,7 +36,7 @@ there-no-such-fly = there is no such fly on this rig
 METRIC = Writer()
 RULES = {
     "length_mm": "length", "d0_mm": "diameter", "d1_mm": "diameter", "d_mm": "diameter", "mm": "length",
-    "out_mm": "travel", "tip_m": "travel", "slack_m": "travel", "mend_m": "travel",
+    "out_mm": "travel", "tip_m": "near", "slack_m": "near", "mend_m": "near",
 }  # fmt: skip
 """By which rule a field of the rig is written."""
 NAMES = {

@@ -1,0 +1,16 @@
+import { expect, it } from "vitest";
+import { forGood, Refused } from "./client";
+
+it.each([
+  [new Refused(401, undefined), true],
+  [new Refused(422, undefined), true],
+  [new Refused(428, undefined), true],
+  [new Refused(429, undefined), false],
+  [new Refused(430, undefined), true],
+  [new Refused(499, undefined), true],
+  [new Refused(500, undefined), false],
+  [new Refused(503, undefined), false],
+  [new TypeError("no signal"), false],
+])("what the server says is for good unless it could not answer now, or was asked too often: %s", (error, says) => {
+  expect(forGood(error)).toBe(says);
+});
