@@ -35,7 +35,6 @@ def at_work(app: Flask, url: str, web: Path) -> Iterator[Flask]:
     app.config["WEB"] = web
     limiter.enabled = False  # there is one for all applications of a process, as the last of them wanted it
     yield app
-    app.extensions["engine"].dispose()
 
 
 @pytest.fixture

@@ -171,6 +171,15 @@ def test_a_place_in_the_order_of_a_device_is_taken_once(phone: Phone) -> None:
     assert "taken" in phone.send(begun, good, twin)["refused"][0]["why"]
 
 
+def test_what_stands_twice_in_one_send_is_written_down_once_and_can_be_taken_back_in_it(phone: Phone) -> None:
+    begun, good, other = phone.begin(), phone.drift("ticked"), phone.drift("nothing")
+    undo = phone.event("undo", {}, undoes=good["id"])
+    assert phone.send(begun, good, good, other, undo)["refused"] == []
+    assert phone.view()["drifts"] == 1
+    assert phone.send(other, undo, good)["refused"] == []
+    assert phone.view()["drifts"] == 1
+
+
 def test_a_rig_remembers_the_waters_it_was_fished_in_the_last_first(app: Flask, phone: Phone) -> None:
     row = phone.client.get("/api/v1/rigs").json["rigs"][-1]
 

@@ -67,9 +67,9 @@ def named(path: Path) -> str:
 def keys() -> set[str]:
     """Words that are keys: they stand in a Literal."""
     found: set[str] = set()
-    for path in SOURCE.rglob("*.py"):
-        for node in ast.walk(ast.parse(path.read_text())):
-            if isinstance(node, ast.Subscript) and ast.unparse(node.value) == "Literal":
+    for text in (path.read_text() for path in SOURCE.rglob("*.py")):
+        for node in ast.walk(ast.parse(text)) if "Literal[" in text else ():
+            if isinstance(node, ast.Subscript) and isinstance(node.value, ast.Name) and node.value.id == "Literal":
                 found |= {n.value for n in ast.walk(node.slice) if isinstance(n, ast.Constant)}
     return found
 
@@ -96,8 +96,10 @@ def unsaid(tree: ast.Module) -> set[int]:
         if isinstance(node, ast.Raise) and "NotImplemented" in ast.unparse(node):
             parts.append(node)
         if isinstance(node, ast.Call):
-            name = ast.unparse(node.func)
-            if name in ELSEWHERE or name.rpartition(".")[2] in WRITES or name == "re.compile":
+            called = node.func
+            alone = called.id if isinstance(called, ast.Name) else ""
+            last = called.attr if isinstance(called, ast.Attribute) else alone
+            if alone in ELSEWHERE or last in WRITES or (last == "compile" and ast.unparse(called) == "re.compile"):
                 parts.append(node)
         found |= {id(inner) for part in parts if part is not None for inner in ast.walk(part)}
     return found
@@ -123,7 +125,7 @@ def sentences(path: Path, known: set[str]) -> Iterator[str]:
 def said(path: Path) -> Iterator[tuple[str, set[str]]]:
     """Yield name and arguments of everything a module says."""
     for node in ast.walk(ast.parse(path.read_text())):
-        if isinstance(node, ast.Call) and ast.unparse(node.func) == "say":
+        if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "say":
             assert isinstance(node.args[0], ast.Constant), ast.unparse(node)
             yield str(node.args[0].value), {str(k.arg) for k in node.keywords}
 

@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Request, expect
 
 from tests.e2e.conftest import violations
 from tests.e2e.site import Site
@@ -33,6 +33,7 @@ SHEETS = re.findall(
 VIEWS = (*sorted(PLACES), *(f"/rig?sheet={name}" for name in SHEETS))
 SIZES = ((1280, 800), (1600, 1000), (390, 844))
 POINTER_PX, THUMB_PX = 32, 48
+LOOK_MS, QUIET_LOOKS = 40, 3
 BESIDE = """view => {
   history.pushState({ idx: 1 }, '', view);
   dispatchEvent(new PopStateEvent('popstate', { state: { idx: 1 } }));
@@ -67,6 +68,32 @@ class Seen:
 WAYS = tuple(Seen(empty, size, scheme) for empty in (False, True) for size in SIZES for scheme in ("light", "dark"))
 
 
+class Flying:
+    """What a page asked for and has not got yet, from here on."""
+
+    def __init__(self, page: Page) -> None:
+        self.page, self.asked = page, set[Request]()
+        page.on("request", self.leaves)
+        page.on("requestfinished", self.comes)
+        page.on("requestfailed", self.comes)
+
+    def leaves(self, request: Request) -> None:
+        self.asked.add(request)
+
+    def comes(self, request: Request) -> None:
+        self.asked.discard(request)
+
+    def landed(self) -> None:
+        """Wait until nothing has been under way for a little while."""
+        still = 0
+        while still < QUIET_LOOKS:
+            self.page.wait_for_timeout(LOOK_MS)
+            still = 0 if self.asked else still + 1
+        self.page.remove_listener("request", self.leaves)
+        self.page.remove_listener("requestfinished", self.comes)
+        self.page.remove_listener("requestfailed", self.comes)
+
+
 @contextmanager
 def seen(browser: Browser, site: Site, way: Seen) -> Iterator[Page]:
     """Return a page of somebody who is in."""
@@ -85,13 +112,15 @@ def seen(browser: Browser, site: Site, way: Seen) -> Iterator[Page]:
 def looked_at(page: Page, site: Site, way: Seen, view: str, anew: bool = True) -> list[str]:
     """Return what is wrong with a view: what axe finds, what is wider than the screen, what a pointer or a thumb misses.
 
-    A sheet over the rig is opened by loading its address, or, not `anew`, from the rig where that is open.
+    It is opened by loading its address, or, not `anew`, from the view before it.
     """
-    if anew or "sheet=" not in view or not page.url.startswith(f"{site.address}/rig"):
+    if anew:
         page.goto(site.address + view)
         page.wait_for_load_state("networkidle")
     else:
+        flying = Flying(page)
         page.evaluate(BESIDE, view)
+        flying.landed()
     if "sheet=" in view and not way.empty:
         expect(page.get_by_role("dialog").first).to_be_visible()
     wrong = [f"{view}: {said}" for said in violations(page)]

@@ -3,22 +3,42 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
+from contextlib import contextmanager
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import BrowserContext, Page, expect
 
 from tests.e2e.conftest import Site, Windows, violations
 from tests.e2e.fishing_by_thumb import fish, pack_and_go, phone, told
 
 
-def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(windows: Windows, site: Site) -> None:
+@contextmanager
+def away(what: str, context: BrowserContext, site: Site) -> Iterator[None]:
+    """Be without a signal, or have the server stopped, which takes as long as it is fished."""
+    if what == "the signal":
+        context.set_offline(True)
+    else:
+        site.stop()
+    try:
+        yield
+    finally:
+        if what == "the signal":
+            context.set_offline(False)
+        else:
+            site.start()
+
+
+@pytest.mark.parametrize("what", ["the signal", pytest.param("the server", marks=pytest.mark.long)])
+def test_an_outing_with_something_away_is_kept_through_killed_tabs_and_sent_once(
+    windows: Windows, site: Site, what: str
+) -> None:
     with phone(windows) as (context, page):
         pack_and_go(page)
         assert violations(page) == []
         expect(page.get_by_role("status")).to_have_text("all sent")
         page.reload()
-        site.stop()
-        try:
+        with away(what, context, site):
 
             def after(k: int, now: Page) -> Page:
                 if k == 4:
@@ -33,8 +53,6 @@ def test_an_outing_without_a_server_is_kept_through_killed_tabs_and_sent_once(wi
             expect(page.get_by_role("status")).to_contain_text("no signal")
             page.get_by_role("button", name=re.compile("^undo")).click()
             expect(page.get_by_text("starts the clock of drift 9")).to_be_visible()
-        finally:
-            site.start()
         page.evaluate("window.dispatchEvent(new Event('online'))")
         expect(page.get_by_role("status")).to_have_text("all sent", timeout=20_000)
         found = told(page, site)

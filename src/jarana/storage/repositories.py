@@ -4,12 +4,13 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from datetime import date, datetime
 from functools import lru_cache
 from typing import Any, TypeVar
 from uuid import UUID
 
-from sqlalchemy import ColumnElement, Text, cast, delete, func, select
+from sqlalchemy import ColumnElement, Text, cast, delete, func, select, tuple_
 from sqlalchemy.orm import Session
 
 from jarana.core.documents import read, written
@@ -291,9 +292,38 @@ class Journal:
 
     def __init__(self, session: Session, owner: UUID) -> None:
         self.session, self.owner = session, owner
+        self._absent: set[UUID] = set()
+        self._free: set[tuple[str, int]] = set()
+        self._near: list[EventRow] = []
+        """Held so that the session does not forget them."""
+
+    @contextmanager
+    def looked_up(self, events: Sequence[Event]) -> Iterator[None]:
+        """Ask once for many events, while nobody else writes: which are there, and which places of their devices are taken."""
+        ids = {event.id for event in events}
+        about = {event.about for event in events if event.about is not None}
+        places = {(event.device, event.seq) for event in events}
+        mine = EventRow.owner_id == self.owner
+        query = select(EventRow).where(
+            mine, EventRow.id.in_(ids | about) | tuple_(EventRow.device, EventRow.seq).in_(list(places))
+        )
+        self._near = list(self.session.scalars(query))
+        self._absent = ids - {row.id for row in self._near}
+        self._free = places - {(row.device, row.seq) for row in self._near}
+        try:
+            yield
+        finally:
+            self._absent, self._free, self._near = set(), set(), []
+
+    def there(self, ids: Sequence[UUID]) -> set[UUID]:
+        """Return which of some events are written down."""
+        query = select(EventRow.id).where(EventRow.owner_id == self.owner, EventRow.id.in_(ids))
+        return set(self.session.scalars(query))
 
     def get(self, event_id: UUID) -> EventRow | None:
         """Return an event by id."""
+        if event_id in self._absent:
+            return None
         return self.session.get(EventRow, (self.owner, event_id))
 
     def append(self, event: Event) -> EventRow:
@@ -315,6 +345,9 @@ class Journal:
         )
         self.session.add(row)
         self.session.flush()
+        self._near.append(row)
+        self._absent.discard(event.id)
+        self._free.discard((event.device, event.seq))
         if event.undoes is not None:
             self._turn(event.undoes)
         return row
@@ -375,6 +408,8 @@ class Journal:
 
     def taken_seq(self, device: str, seq: int) -> bool:
         """Say whether a device has used a place in its order."""
+        if (device, seq) in self._free:
+            return False
         query = select(EventRow.id).where(
             EventRow.owner_id == self.owner, EventRow.device == device, EventRow.seq == seq
         )

@@ -76,7 +76,7 @@ class Refused:
 def unknown_of(work: Work, ids: Sequence[UUID]) -> set[UUID]:
     """Return which of some events are not written down yet."""
     with work.reading():
-        return {key for key in ids if work.journal.get(key) is None}
+        return set(ids) - work.journal.there(ids)
 
 
 def take_events(work: Work, events: Sequence[Event]) -> tuple[list[UUID], list[Refused]]:
@@ -86,7 +86,7 @@ def take_events(work: Work, events: Sequence[Event]) -> tuple[list[UUID], list[R
     """
     kept: list[UUID] = []
     refused: list[Refused] = []
-    with work.writing():
+    with work.writing(), work.journal.looked_up(events):
         may_add(work, "events", len(events))
         for event in events:
             why = _take(work, event)
