@@ -12,6 +12,8 @@ from pydantic import Field
 from jarana.core.model import Frozen, Key, Typed
 from jarana.core.sheet.shopping import Wanted
 from jarana.core.stock.change import StockEdit
+from jarana.core.stock.choices import SAID
+from jarana.core.stock.column import Column
 from jarana.core.stock.kind import Row, StockKind
 from jarana.core.stock.ledger import Move, moves
 from jarana.core.units import Writer
@@ -70,7 +72,9 @@ class KindView(Frozen):
                     key=c.key,
                     title=c.title,
                     kind=c.kind,
-                    choices=c.choices,
+                    choices=tuple(SAID[word] for word in ("yes", "no"))
+                    if c.kind == "yes"
+                    else tuple(c.choices.values()),
                     required=c.required,
                     computed=c.computed,
                     shared=c.shared,
@@ -113,18 +117,18 @@ class RowView(Frozen):
             name=kind.name(row.cells),
             low=row.low,
             shown=tuple(c.shown(v, writer) for c, v in zip(kind.columns, values, strict=True)),
-            sort=tuple(_sort(c.choices, v) for c, v in zip(kind.columns, values, strict=True)),
+            sort=tuple(_sort(c, v) for c, v in zip(kind.columns, values, strict=True)),
         )
 
 
-def _sort(choices: tuple[str, ...], value: object) -> str | float | None:
+def _sort(column: Column, value: object) -> str | float | None:
     if value is None:
         return None
     if isinstance(value, bool | int | float):
         return float(value)
-    if value in choices and str(value).isdigit():
-        return float(choices.index(str(value)))
-    return str(value).casefold()
+    if value in column.choices and str(value).isdigit():
+        return float(list(column.choices).index(str(value)))
+    return column.choices.get(str(value), str(value)).casefold()
 
 
 class Shelf(Frozen):

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 from jarana.core.errors import InputError
 from jarana.core.stock.change import AddRow, Duplicate, Lose, SetCells, Shelf, ThrowAway, make_edits, take_back, turned
+from jarana.core.stock.column import Column
 from jarana.core.stock.jar_timing import time_fly
 from jarana.core.stock.kinds import kinds
 from jarana.core.stock.label import diameter_for, read_label
@@ -268,3 +269,26 @@ def test_a_jar_gives_the_fly_its_own_figure_and_a_fly_that_falls_as_computed_agr
     fast = time_fly(fly, 0.25, [seconds / 4], 12.0, Writer())
     assert fast.cells == {}
     assert any("disagree" in note for note in fast.notes)
+
+
+CHOSEN = [(kind.key, c) for kind in kinds().values() for c in kind.columns if c.kind == "choice"]
+
+
+@pytest.mark.parametrize(("kind", "column"), CHOSEN, ids=[f"{kind}-{c.key}" for kind, c in CHOSEN])
+def test_a_choice_is_read_by_its_words_or_its_key_shown_in_words_and_kept_as_its_key(kind: str, column: Column) -> None:
+    assert len(set(column.choices.values())) == len(column.choices) > 1
+    for key, called in column.choices.items():
+        assert column.read(called.upper()) == column.read(key) == key
+        assert column.plain(key) == key
+        assert column.shown(key, Writer("metric")) == called
+
+
+def test_what_begins_several_choices_is_told_with_all_of_them_and_what_begins_none_with_every_one() -> None:
+    column = kinds()["spools"].column("material")
+    assert column.read("coat") == "coated"
+    with pytest.raises(InputError, match=r"could be Nylon, butt grade; Nylon tippet$"):
+        column.read("nylon")
+    with pytest.raises(InputError, match=r"one of Nylon, butt grade; .*; Floating braid$"):
+        column.read("wire")
+    with pytest.raises(InputError, match=r"one of dry, wet$"):
+        kinds()["spools"].column("state").read("damp")

@@ -47,15 +47,15 @@ def first(kind: str) -> tuple[str, list[str]]:
 @pytest.mark.parametrize(
     ("kind", "name", "shown"),
     [
-        ("spools", "1 · butt 0.40", ["1", "butt 0.40", "nylon-butt", "0.40 mm", "", "", "", "9.50 kg", "dry", "8.27 kg", "28.0 m", "5.0 m", "2026-04-11", "", "", ""]),
-        ("flies", "Resin quill #14 2.5 mm", ["Resin quill", "14", "standard", "nymph", "yes", "slim", "brown", "", "imitation", "olive nymph", "2.5 mm", "tungsten", "", "", "", "4", "1", "", "134.4 mg", "45.0 cm/s", "", "", "", "", "", ""]),
+        ("spools", "1 · butt 0.40", ["1", "butt 0.40", "Nylon, butt grade", "0.40 mm", "", "", "", "9.50 kg", "dry", "8.27 kg", "28.0 m", "5.0 m", "2026-04-11", "", "", ""]),
+        ("flies", "Resin quill #14 2.5 mm", ["Resin quill", "14", "standard", "nymph", "yes", "slim thread or quill", "brown", "", "imitation", "olive nymph", "2.5 mm", "tungsten, slotted", "", "", "", "4", "1", "", "134.4 mg", "45.0 cm/s", "", "", "", "", "", ""]),
         ("lines", "thin level line", ["thin level line", "0", "0.55 mm", "level", "", "floating", ""]),
         ("rods", "3.2 m, 3-weight", ["3.2 m, 3-weight", "3.20 m", "3", "", "0.36 kg"]),
         ("floats", "pinch-on foam, half", ["pinch-on foam, half", "foam", "0.12", "6.4 mm", "", "no"]),
         ("shot", "BB", ["BB", "400.0 mg", "tin", "20", "5"]),
         ("rings", "2 mm ring", ["2 mm ring", "2.0 mm", "10.0 mg", "12.00 kg", "14", "4"]),
         ("reels", "river reel", ["river reel", "yes", "thin level line"]),
-        ("knots", "water in fluorocarbon", ["water", "fluorocarbon", "86", "3", "5", "", "83"]),
+        ("knots", "Three-turn water knot in fluorocarbon", ["Three-turn water knot", "fluorocarbon", "86", "3", "5", "", "83"]),
     ],
 )  # fmt: skip
 def test_a_row_reads_so(kind: str, name: str, shown: list[str]) -> None:

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 from datetime import date
 from typing import Literal
 
 from jarana.core import units
 from jarana.core.errors import FaultList, InputError, shorten
+from jarana.core.stock.choices import SAID
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 
@@ -50,6 +51,8 @@ class Column:
         What may be typed in other units (:mod:`jarana.core.units`); None for a bare number.
     shown_as
         The rule it is written by on screen.
+    choices
+        What each is called by its key: files have the key, eyes the words, and either may be typed.
     least, most
         Of the value, in `unit`.
     computed
@@ -64,7 +67,7 @@ class Column:
     unit: str = ""
     quantity: units.Kind | None = None
     shown_as: str = ""
-    choices: tuple[str, ...] = ()
+    choices: Mapping[str, str] = field(default_factory=dict)
     required: bool = False
     least: float = 0.0
     most: float = 1e6
@@ -113,7 +116,10 @@ class Column:
         """Return a value for a person's eyes."""
         if isinstance(value, float | int) and not isinstance(value, bool) and self.quantity and self.shown_as:
             return writer.text(self.shown_as, value * units.UNITS[self.quantity][self.unit])
-        return writer.marked(f"{value:.4g}") if isinstance(value, float) else self.plain(value)
+        if isinstance(value, float):
+            return writer.marked(f"{value:.4g}")
+        plain = self.plain(value)
+        return SAID[plain] if isinstance(value, bool) else self.choices.get(plain, plain)
 
 
 def _words(_column: Column, text: str, _unit: str) -> Value:
@@ -149,18 +155,20 @@ def _count(column: Column, text: str, _unit: str) -> Value:
 
 def _choice(column: Column, text: str, _unit: str) -> Value:
     word = text.casefold()
-    exact = [c for c in column.choices if c.casefold() == word]
-    begun = exact or [c for c in column.choices if c.casefold().startswith(word)]
+    names = {key: (key.casefold(), said.casefold()) for key, said in column.choices.items()}
+    exact = [key for key, either in names.items() if word in either]
+    begun = exact or [key for key, either in names.items() if any(name.startswith(word) for name in either)]
     if len(begun) == 1:
         return begun[0]
-    which = ", ".join(begun or column.choices)
+    told = [column.choices[key] for key in begun or column.choices]
+    which = ("; " if any("," in said for said in told) else ", ").join(told)
     raise InputError.one(column.key, text, say("could", which=which) if begun else say("one", which=which))
 
 
 def _yes(column: Column, text: str, _unit: str) -> Value:
     word = text.casefold()
-    if word in YES or word in NO:
-        return word in YES
+    if word in YES or word in NO or word in (SAID["yes"].casefold(), SAID["no"].casefold()):
+        return word in YES or word == SAID["yes"].casefold()
     raise InputError.one(column.key, text, say("yes-or-no"))
 
 

@@ -169,7 +169,7 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
         title: c.title,
         figure: c.kind === "figure" || c.kind === "count",
         computed: c.computed,
-        choices: c.kind === "yes" ? ["yes", "no"] : c.choices,
+        choices: c.choices,
         hint: c.about,
       })),
     [columns],

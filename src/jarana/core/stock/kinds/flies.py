@@ -10,6 +10,7 @@ from jarana.core.engine.hydro.terminal_speed import terminal_speed
 from jarana.core.engine.hydro.water_properties import LIFT_WATER_C, water_at
 from jarana.core.errors import FaultList, InputError
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called, named
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.bead import bead, beads
@@ -93,25 +94,25 @@ class Flies(StockKind[FlyPattern]):
             "hook",
             say("title-hook"),
             "choice",
-            choices=tuple(sorted(hooks(), key=lambda key: hooks()[key].size)),
+            choices={key: key for key in sorted(hooks(), key=lambda key: hooks()[key].size)},
             required=True,
             shared=True,
         ),
-        Column("wire", say("title-wire"), "choice", choices=tuple(WIRE_CLASSES), shared=True),
-        Column("bend", say("title-bend"), "choice", choices=("nymph", "jig"), shared=True),
+        Column("wire", say("title-wire"), "choice", choices=called(WIRE_CLASSES), shared=True),
+        Column("bend", say("title-bend"), "choice", choices=called(("nymph", "jig")), shared=True),
         Column("barbless", say("title-barbless"), "yes", shared=True),
-        Column("dressing", say("title-dressing"), "choice", choices=tuple(dressings()), required=True, shared=True),
-        Column("colour", say("title-colour"), "choice", choices=COLOURS, shared=True),
+        Column("dressing", say("title-dressing"), "choice", choices=named(dressings()), required=True, shared=True),
+        Column("colour", say("title-colour"), "choice", choices=called(COLOURS), shared=True),
         Column("looks", say("title-looks"), shared=True, about=say("in-your-words")),
-        Column("role", say("title-role"), "choice", choices=get_args(Role), shared=True),
+        Column("role", say("title-role"), "choice", choices=called(get_args(Role)), shared=True),
         Column("stands_for", say("stands-for"), shared=True, about=say("insect-and-stage")),
         Column(
             "bead", say("title-bead"), "figure", "mm", "diameter", "bead", least=1, most=8, about=say("empty-no-bead")
         ),
-        Column("metal", say("bead"), "choice", choices=tuple(beads())),
+        Column("metal", say("bead"), "choice", choices=named(beads())),
         Column("turns", say("title-turns"), "count", most=60, about=say("wire-under-dressing")),
         Column("wrap", say("wire"), "figure", "mm", "diameter", "bead", least=0.1, most=1.5),
-        Column("wrap_metal", say("of"), "choice", choices=tuple(WRAP_METALS)),
+        Column("wrap_metal", say("of"), "choice", choices=called(WRAP_METALS)),
         Column("count", titles.HAVE, "count", most=1000),
         Column("low", titles.KEEP, "count", most=1000, about=say("told-when-fewer-left")),
         Column("weighed", say("title-weighed"), "figure", "mg", "mass", "mg", least=0.5, most=20000),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.float import Float, floats
@@ -37,7 +38,7 @@ class Floats(StockKind[Float]):
     document = Float
     columns = (
         Column("name", say("title-name"), required=True),
-        Column("look", say("made"), "choice", choices=("foam", "yarn", "ball"), required=True),
+        Column("look", say("made"), "choice", choices=called(("foam", "yarn", "ball")), required=True),
         Column(
             "bears",
             say("carries"),

@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 
 from jarana.core.errors import InputError
 from jarana.core.stock import titles
+from jarana.core.stock.choices import SAID, called, named
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OWN_PULLS, KnotTest
@@ -28,7 +29,6 @@ fish-on = Fish that were on and told it, as Learn offers it; they count until yo
 neither = from 1, or by fish
 table-says = Table says, %
 fair-tying-unbranded-line = Fair tying of unbranded line.
-in = { $words } in { $words_2 }
 in-2 = { $name } in { $family }
 table = table: { $family } %
 """,
@@ -49,10 +49,10 @@ class KnotTests(StockKind[KnotTest]):
             "knot",
             say("title-knot"),
             "choice",
-            choices=tuple(k for k, knot in knots().items() if "unbroken" not in knot.uses),
+            choices=named({k: knot for k, knot in knots().items() if "unbroken" not in knot.uses}),
             required=True,
         ),
-        Column("line", titles.LINE, "choice", choices=FAMILIES),
+        Column("line", titles.LINE, "choice", choices=called(FAMILIES)),
         Column("keeps", say("keeps"), "figure", least=10, most=100, required=True, about=say("dry-lines-strength")),
         Column("spread", "±, %", "figure", most=100),
         Column(
@@ -94,15 +94,16 @@ class KnotTests(StockKind[KnotTest]):
         )
 
     def name(self, cells: Cells) -> str:
-        """Return ``blood in nylon``."""
-        return say("in", words=words(cells, "knot"), words_2=words(cells, "line", "nylon"))
+        """Return ``Three-turn water knot in nylon``."""
+        knot, family = words(cells, "knot"), words(cells, "line", "nylon")
+        return say("in-2", name=self.column("knot").choices.get(knot, knot), family=SAID.get(family, family))
 
     def references(self) -> list[Reference]:
         """Return every knot in both kinds of line, as the table has it, one pull."""
         return [
             Reference(
                 f"{key}-{family}",
-                say("in-2", name=knot.name, family=family),
+                say("in-2", name=knot.name, family=SAID[family]),
                 say("table", family=f"{100 * (knot.fluorocarbon if family == 'fluorocarbon' else knot.nylon):.0f}"),
                 {
                     "knot": key,

@@ -6,6 +6,7 @@ from collections.abc import Collection, Sequence
 from typing import get_args
 
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.leader import MATERIAL, Made, OwnedLeader
@@ -55,7 +56,7 @@ class Leaders(StockKind[OwnedLeader]):
     beside = ("butt_m", "tip_m", "strength", "cut")
     columns = (
         Column("name", say("title-name"), required=True),
-        Column("made", say("title-made"), "choice", choices=get_args(Made), required=True),
+        Column("made", say("title-made"), "choice", choices=called(get_args(Made)), required=True),
         Column("length", titles.LENGTH, "figure", "m", "length", "length", least=0.25, most=12, required=True),
         Column("butt", say("title-butt"), "figure", "mm", "diameter", "diameter", least=0.11, most=2, required=True),
         Column("tip", titles.TIP, "figure", "mm", "diameter", "diameter", least=0.06, most=2, required=True),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.zones import read_zones, write_zones
@@ -48,7 +49,7 @@ class Lines(StockKind[FlyLine]):
         Column("name", titles.LINE, required=True),
         Column("class", titles.CLASS, "count", most=15, required=True),
         Column("tip", titles.TIP, "figure", "mm", "diameter", "diameter", least=0.25, most=3, required=True),
-        Column("taper", say("title-taper"), "choice", choices=TAPERS),
+        Column("taper", say("title-taper"), "choice", choices=called(TAPERS)),
         Column("head", say("title-head"), "figure", "m", "length", "travel", least=0.1, most=40),
         Column("sinks", titles.SINKS, about=say("floating-intermediate-type-5")),
         Column("hang", say("hang-mark"), "figure", "m", "length", "travel", least=0.1, most=40, about=say("from-tip")),

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.drawer import OwnedShot
@@ -36,7 +37,7 @@ class ShotBox(StockKind[OwnedShot]):
     columns = (
         Column("name", say("title-name"), required=True),
         Column("mass", titles.MASS, "figure", "mg", "mass", "mg", least=1, most=10000, required=True),
-        Column("material", say("title-material"), "choice", choices=("tin", "tungsten putty", "lead")),
+        Column("material", say("title-material"), "choice", choices=called(("tin", "tungsten putty", "lead"))),
         Column("count", titles.HAVE, "count", most=10000),
         Column("low", titles.KEEP, "count", most=10000, about=say("told-when-fewer-left")),
     )

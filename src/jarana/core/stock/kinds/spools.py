@@ -8,6 +8,7 @@ from datetime import date
 from jarana.core import units
 from jarana.core.errors import FaultList
 from jarana.core.stock import titles
+from jarana.core.stock.choices import called, named
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.label import diameter_for, read_label
@@ -71,7 +72,7 @@ class Spools(StockKind[Spool]):
     columns = (
         Column("number", say("title-number"), "count", least=0, most=99_999, about=say("how-you-tell-them")),
         Column("label", titles.LABEL, about=say("printed-5x-0-14")),
-        Column("material", titles.MATERIAL, "choice", choices=tuple(materials()), required=True),
+        Column("material", titles.MATERIAL, "choice", choices=named(materials()), required=True),
         Column("diameter", say("label-says"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column("measured", say("title-measured"), "figure", "mm", "diameter", "diameter", least=0.04, most=1.5),
         Column(
@@ -86,7 +87,13 @@ class Spools(StockKind[Spool]):
         ),
         Column("n", say("n-measured"), "count", most=999, about=say("how-often-was-measured")),
         Column("strength", titles.STRENGTH, "figure", "kg", "force", "force", least=0.05, most=60),
-        Column("state", say("strength-is"), "choice", choices=("dry", "wet"), about=say("whether-strength-told-dry")),
+        Column(
+            "state",
+            say("strength-is"),
+            "choice",
+            choices=called(("dry", "wet")),
+            about=say("whether-strength-told-dry"),
+        ),
         Column(
             "breaks", say("breaks-wet"), "figure", "kg", "force", "force", computed=True, about=say("wet-unknotted")
         ),

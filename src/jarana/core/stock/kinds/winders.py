@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 
 from jarana.core.stock import titles
+from jarana.core.stock.choices import named
 from jarana.core.stock.column import Cells, Column
 from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.tackle.material import materials
@@ -43,7 +44,7 @@ class Winders(StockKind[Winder]):
     columns = (
         Column("name", titles.LABEL, required=True, about=say("on-label")),
         Column("fly", say("title-fly"), required=True, about=say("fly-of-box")),
-        Column("material", titles.MATERIAL, "choice", choices=tuple(materials()), required=True),
+        Column("material", titles.MATERIAL, "choice", choices=named(materials()), required=True),
         Column("diameter", titles.DIAMETER, "figure", "mm", "diameter", "diameter", least=0.04, most=1.5, required=True),
         Column(
             "length", titles.LENGTH, "figure", "m", "length", "length", least=0.02, most=2, required=True, about=say("loop-to-fly")
