@@ -54,6 +54,7 @@ export default defineConfig({
   test: {
     environment: "jsdom",
     include: ["src/**/*.test.{ts,tsx}"],
+    isolate: false, // a window for every file takes longer than the tests; the setup sees to it that none meets another's
     setupFiles: ["src/testing/setup.ts"],
     testTimeout: 30_000,
   },
