@@ -285,7 +285,7 @@ function widthOf(column: GridColumn, rows: readonly GridRow[], i: number): numbe
     (most, row) => Math.max(most, (row.shown[i] ?? "").length + (i === 0 && row.mark ? 5 : 0)),
     0,
   );
-  const chars = Math.max(longest * (column.figure ? 1 : 0.87), column.title.length * 0.95) + 2.4;
+  const chars = Math.max(column.figure ? longest + 0.4 : longest * 0.78, column.title.length * 0.95) + 2;
   return Math.min(Math.max(chars, 6), 34);
 }
 
