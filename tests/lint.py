@@ -56,6 +56,9 @@ def faults(situation: Situation, members: int) -> Iterator[str]:
         if text != text.strip() or "  " in text:
             yield f"{key}: spaces: {text!r}"
     yield from contradictions(situation, readings)
+    swings = readings.get("swing")
+    if swings and swings.title == "Does not come round" and "hangs at" in texts[0][1]:
+        yield f"the story hangs it on the dangle, the reading says it does not come round: {texts[0][1]}"
 
 
 def contradictions(situation: Situation, readings: dict[str, Reading]) -> Iterator[str]:

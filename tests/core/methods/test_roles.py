@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 
 from jarana.core.methods.lake_team import HIGH_ZONE_M
-from jarana.core.methods.when import CLUTTERED, SHALLOW_M, THIN_M, TOP_M
+from jarana.core.methods.when import CLUTTERED, SHALLOW_M, SWINGS, THIN_M, TOP_M
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.model import Rig
 from jarana.core.search.start import Best, start
@@ -129,3 +129,9 @@ def test_a_fly_that_is_not_owned_is_wanted_as_the_rules_ask(barbless: bool) -> N
     rules = next(r for r in RULES.values() if r.barbless).model_copy(update={"barbless": barbless})
     rig = methods()["level-contact"].start(setting(run(), Drawer(), rules))
     assert {a.fly.hook.barbless for a in rig.attachments} == {barbless}
+
+
+@pytest.mark.parametrize(("pace", "said"), [(SWINGS - 0.01, True), (SWINGS, False), (0.0, True)])
+def test_where_a_line_is_not_brought_round_that_speaks_against_swinging(pace: float, said: bool) -> None:
+    fit = methods()["swung"].fit(run(pace_m_s=pace))
+    assert ("too little current to swing a line" in fit.cons) is said

@@ -7,7 +7,7 @@ from collections.abc import Callable
 import pytest
 
 from jarana.core.drift.document import Drift
-from jarana.core.drift.nominal import nominal
+from jarana.core.drift.nominal import nominal, story
 from jarana.core.motions import motions
 from jarana.core.outcomes.band import Spread
 from jarana.core.readings import bottom, drag_free, leader_by_line, reading_kinds, sag, settle, swing, wind
@@ -133,16 +133,29 @@ def test_a_point_that_goes_farther_off_is_no_worse_and_no_leader_in_the_air_sags
 @pytest.mark.parametrize(("more", "severity"), [(-0.01, "fine"), (0.01, "look")])
 def test_a_swing_past_three_quarters_of_the_pace_is_hurried(more: float, severity: str) -> None:
     fast = swing.HURRIED * SWUNG.fished.pace_m_s + more
-    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=None))
+    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=9.0))
     assert told.severity == severity
-    assert "it does not come round to the dangle" in told.sentence
+    assert "on the dangle after 9 s" in told.sentence
     assert told.value == pytest.approx(fast)
+
+
+@pytest.mark.parametrize("more", [-0.01, 0.01])
+def test_what_does_not_come_round_is_not_hurried_and_no_better_for_being_slower(given: Given, more: float) -> None:
+    fast = swing.HURRIED * SWUNG.fished.pace_m_s + more
+    given(swing, lying(SWUNG, across_m_s=fast, dangle_s=None, belly_m=swing.BELLIES_M + 0.1))
+    told = swing.read(SWUNG)
+    assert (told.severity, told.title, told.value) == ("look", "Does not come round", swing.NEVER_ROUND)
+    assert "it does not come round to the dangle" in told.sentence
+    assert "bellies" in told.sentence
+    assert [
+        edit.mend for edit in swing.candidates(SWUNG) if isinstance(edit, SetStance) and edit.mend is not None
+    ] == []
 
 
 @pytest.mark.parametrize(("belly_m", "blamed"), [(swing.BELLIES_M - 0.01, False), (swing.BELLIES_M + 0.01, True)])
 def test_a_belly_is_blamed_and_said_only_where_there_is_one(belly_m: float, blamed: bool) -> None:
     fast = swing.HURRIED * SWUNG.fished.pace_m_s + 0.1
-    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=None, belly_m=belly_m))
+    told = swing.tell(SWUNG, lying(SWUNG, across_m_s=fast, dangle_s=9.0, belly_m=belly_m))
     assert told.title == ("Hurried across by the belly" if blamed else "Hurried across")
     assert ("bellies" in told.sentence) is blamed
 
@@ -344,3 +357,19 @@ def test_of_the_zone_the_fly_is_told_that_is_most_in_it() -> None:
     zone = in_water("zone", CONTACT).model_copy(update={"parts": ("dropper", "point")})
     (reading,) = told_by(CONTACT, (zone,), of)
     assert (reading.low, reading.high) == ("50", "70")
+
+
+def test_what_is_stripped_in_need_not_come_round() -> None:
+    stripped = fished(started("streamer", RUN), RUN)
+    assert stripped.motion.strips
+    told = swing.tell(stripped, lying(stripped, across_m_s=0.1, dangle_s=None))
+    assert (told.severity, told.title) == ("fine", "Stripped in before it comes round")
+
+
+@pytest.mark.parametrize(("pace", "comes"), [(0.0, False), (0.05, False), (0.62, True)])
+def test_the_story_of_a_swing_hangs_below_the_rod_only_what_comes_round(pace: float, comes: bool) -> None:
+    river = water(0.9, pace)
+    swung = fished(started("swung", RUN), river)
+    assert ("hangs at" in story(swung)) is comes
+    assert ("the water does not bring it round" in story(swung)) is not comes
+    assert (swing.read(swung).title == "Does not come round") is not comes

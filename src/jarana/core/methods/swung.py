@@ -29,6 +29,7 @@ out-reach-rod = out of reach of the rod
 warm-enough-them-move = warm enough for them to move
 they-hold-bed = they hold on the bed
 cold-they-do-not = cold: they do not chase
+no-current = too little current to swing a line
 swing-dangle = swing and dangle
 drifts = it drifts
 hangs-below-you-hold = It hangs below you: hold the dangle, then raise the rod: swing-up.
@@ -71,6 +72,7 @@ METHOD = Method(
         Says(-2, say("they-hold-bed"), when.at_the_bed),
         Says(-2, "deep", when.deep),
         Says(-1, say("cold-they-do-not"), when.cold),
+        Says(-4, say("no-current"), when.hardly_flows),
     ),
     paces=(
         Pace(say("swing-dangle"), 1.0, "swing"),

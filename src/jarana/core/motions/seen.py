@@ -90,6 +90,8 @@ class Seen:
     wants_hang: bool = False
     boat: float = 0.0
     hand: float = 0.0
+    round_s: float | None = None
+    """When a line that swings is below the rod, s; None where it does not come round."""
 
     @property
     def end(self) -> SeenFly:

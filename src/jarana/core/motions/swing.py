@@ -13,6 +13,10 @@ say = phrases(
 swing-dangle = swing and dangle
 take-pull-tight-line = A take is a pull on a tight line: let it turn, rod up, a sag in the line.
 goes-water-line-held = The { $role } goes with the water to { $deep }; the line is held, it swings and { $moved } below the rod on the dangle.
+not-round = On the tight line the { $role } comes to { $deep }{ $lies ->
+    [yes] {" "}on the bed
+   *[no] {""}
+ }; in { $seconds } s the water does not bring it round to the dangle.
 tight-line-comes-swings = On the tight line the { $role } comes to { $deep } as it swings across, hangs at { $deep_2 } on the dangle, and { $moved } as the rod is raised.
 """,
 )
@@ -67,6 +71,14 @@ class Swing(MotionKind):
                 role=role_name(end.role),
                 deep=seen.deep(deepest),
                 moved=moved(deepest, hung, writer),
+            )
+        if seen.round_s is None:
+            return say(
+                "not-round",
+                role=role_name(end.role),
+                deep=seen.deep(float(end.depth.max())),
+                lies="yes" if end.lies else "no",
+                seconds=f"{seen.times[-1]:.0f}",
             )
         return say(
             "tight-line-comes-swings",
