@@ -329,7 +329,7 @@ def test_a_fish_that_broke_off_a_rig_changed_at_the_water_tells_of_the_knot_that
     other = {"op": "use_knot", "part": "point", "knot": "figure-eight"}
     phone.send(phone.event("changed", {"rig": 0, "option": 1, "text": "another knot", "edits": [other]}))
     phone.send(*(broke(1) for _ in range(12)))
-    (new,) = [row for what, row in rows().items() if what not in before and "figure-eight" in what]
+    (new,) = [row for what, row in rows().items() if what not in before and "figure-of-eight" in what]
     assert new["gave"] >= 6
     counted = new["counted"]
     cells = {"knot": counted["knot"], "line": counted["family"], "keeps": str(counted["keeps"]), "n": "0", "fish": "12"}

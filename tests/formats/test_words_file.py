@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import os
 import re
 import subprocess
@@ -12,8 +13,10 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from jarana.core.stock.kinds import kinds
 from jarana.core.words.language import Language
 from jarana.formats.words_file import disguise, disguised, disguised_icu, english, fluent_text
+from tests.fishing import DRAWER
 
 SAID = """
 from jarana.core.outcomes.shares import in_ten
@@ -96,3 +99,55 @@ def test_long_words_grow_as_they_do_in_other_languages() -> None:
 
 def test_the_catalogue_prints_as_fluent() -> None:
     assert f"## {SHARES}\nnone = no {{ $of }}\n" in fluent_text(english())
+
+
+TOLD = """
+import json, sys
+from jarana.core.drift.nominal import story
+from jarana.core.errors import InputError
+from jarana.core.methods import methods
+from jarana.core.readings import readings_of
+from tests.coverage import water
+from tests.fishing import begun, fished
+texts, heads = [], set()
+for reach in (water(0.9, 0.62), water(2.0, 0.2), water(3.5, 0.0, "lake")):
+    for key, method in methods().items():
+        if reach.kind not in method.waters:
+            continue
+        fit = method.fit(reach)
+        texts += [*fit.pros, *fit.cons]
+        try:
+            made = begun(key, reach)
+        except InputError as error:
+            texts += [f.reason for f in error.faults]
+            continue
+        texts += [made.rig.name, *(c.text for c in made.choices), *(s.name for s in made.rig.spans)]
+        if (made.rig.head.key, made.rig.motion.kind) in heads:
+            continue
+        heads.add((made.rig.head.key, made.rig.motion.kind))
+        situation = fished(made.rig, reach)
+        texts.append(story(situation))
+        for reading in readings_of(situation):
+            texts += [reading.title, reading.sentence, *reading.why]
+json.dump(texts, sys.stdout)
+"""
+UNSAID = re.compile(r"(?<![^\W\d_])[A-Za-z]*[aeiouyAEIOUY][A-Za-z]*(?![^\W\d_])")
+
+
+def test_no_word_of_methods_rigs_stories_and_readings_is_said_past_the_file(tmp_path: Path) -> None:
+    """A word alone is no sentence, and is easily forgotten: what is left in English is a name of one's own, a key, or a fish's."""
+    told = run(disguised(english()), tmp_path, TOLD)
+    assert told.returncode == 0, told.stderr
+    texts = json.loads(told.stdout)
+    own = {"trout"} | {w for kind in kinds().values() for item in getattr(DRAWER, kind.drawer) for w in names_of(item)}
+    left = {
+        (word, text) for text in texts for word in UNSAID.findall(text) if len(word) > 2 and word.lower() not in own
+    }
+    assert len(texts) > 500
+    assert left == set()
+
+
+def names_of(item: object) -> set[str]:
+    """Return the words of what somebody called a thing of theirs."""
+    called = " ".join(str(getattr(item, field, "")) for field in ("name", "label"))
+    return set(re.findall("[a-z]+", called.lower()))

@@ -8,6 +8,7 @@ import pytest
 
 from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import nominal, story
+from jarana.core.leader import cast
 from jarana.core.motions import motions
 from jarana.core.outcomes.band import Spread
 from jarana.core.readings import bottom, drag_free, leader_by_line, reading_kinds, sag, settle, swing, wind
@@ -19,6 +20,8 @@ from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, StepDiameter
 from jarana.core.rig.edits.stance import SetStance, StepStance
 from jarana.core.rig.edits.whole import SetLead, SetMotion
 from jarana.core.situation import Situation
+from jarana.core.units import Writer
+from jarana.core.water.reach import Reach
 from tests.core.readings.test_shares import band, fly
 from tests.coverage import led, water
 from tests.fishing import fished, started
@@ -373,3 +376,24 @@ def test_the_story_of_a_swing_hangs_below_the_rod_only_what_comes_round(pace: fl
     assert ("hangs at" in story(swung)) is comes
     assert ("the water does not bring it round" in story(swung)) is not comes
     assert (swing.read(swung).title == "Does not come round") is not comes
+
+
+@pytest.mark.parametrize(("river", "slower"), [(water(0.3, 0.0), False), (RUN, True)], ids=["stands", "flows"])
+def test_water_that_stands_is_no_slower_down_there(river: Reach, slower: bool) -> None:
+    told = story(fished(started("three-in-line", river), river))
+    assert "trails the float" in told
+    assert ("the water is slower down there" in told) is slower
+
+
+def test_what_comes_to_lie_under_its_float_does_not_hang() -> None:
+    shallow, deep = water(0.5, 0.0, "lake"), water(6.0, 0.0, "lake")
+    rig = started("lake-deep-float", shallow)
+    assert "comes to lie on the bed: " in story(fished(rig, shallow))
+    assert "and hangs after" in story(fished(rig, deep))
+
+
+@pytest.mark.parametrize(
+    ("fails", "said"), [(0.2, "in the least head wind"), (0.6, "in a head wind of 1 m/s"), (0.0, "in calm air")]
+)
+def test_a_head_wind_that_would_be_written_as_none_is_the_least(fails: float, said: str) -> None:
+    assert cast._sentence("needs height", 1.7, None, 3.0, fails, Writer()).endswith(f"fails {said}.")

@@ -28,22 +28,22 @@ def told(rig: Rig) -> list[tuple[object, ...]]:
 
 
 def test_the_chain_of_two_nymphs_reads_from_the_fly_line_to_the_hooks(contact_rig: Rig) -> None:
-    tippet = "of fluorocarbon 0.12, knots table row"
+    tippet = "of fluorocarbon 0.12, knots table:"
     assert told(contact_rig) == [
-        ("joint", "j-line", "perfection loop, at the fly line", 9.32, BOTH, "68% of coloured mono 0.18, knots table row perfection-loop"),
-        ("span", "mono", "Coloured mono", 13.62, BOTH, "0.18 mm coloured mono, wet; materials table row coloured-mono"),
-        ("joint", "j-clear", "blood, coloured mono to clear", 10.9, BOTH, "80% of coloured mono 0.18, knots table row blood"),
-        ("span", "clear", "Clear", 21.45, BOTH, "0.16 mm copolymer, wet; materials table row copolymer"),
-        ("joint", "j-sighter", "blood, clear to sighter", 8.92, BOTH, "80% of sighter 0.16, knots table row blood"),
-        ("span", "sighter", "Sighter", 11.15, BOTH, "0.16 mm sighter, wet; materials table row sighter"),
+        ("joint", "j-line", "perfection loop, at the fly line", 9.32, BOTH, "68% of coloured mono 0.18, knots table: perfection loop"),
+        ("span", "mono", "Coloured mono", 13.62, BOTH, "0.18 mm coloured mono, wet; materials table: coloured mono"),
+        ("joint", "j-clear", "blood, coloured mono to clear", 10.9, BOTH, "80% of coloured mono 0.18, knots table: blood"),
+        ("span", "clear", "Clear", 21.45, BOTH, "0.16 mm copolymer, wet; materials table: copolymer tippet"),
+        ("joint", "j-sighter", "blood, clear to sighter", 8.92, BOTH, "80% of sighter 0.16, knots table: blood"),
+        ("span", "sighter", "Sighter", 11.15, BOTH, "0.16 mm sighter, wet; materials table: sighter mono, two-tone"),
         ("joint", "j-tippet", "ring, sighter to tippet", 8.89, BOTH, f"70% {tippet} clinch"),
-        ("span", "tippet", "Tippet", 12.7, BOTH, "0.12 mm fluorocarbon, wet; materials table row fluorocarbon"),
-        ("joint", "j-point-tippet", "three-turn water knot, tippet to tippet to the point", 10.92, ("point", "dropper"), f"86% {tippet} water"),
-        ("span", "point-tippet", "Tippet to the point", 12.7, ("point",), "0.12 mm fluorocarbon, wet; materials table row fluorocarbon"),
-        ("tag", "dropper", "dropper's tag", 10.92, ("dropper",), f"three-turn water knot, 86% {tippet} water"),
-        ("eye", "dropper", "dropper fly's knot", 10.16, ("dropper",), f"compact slip-through keeps 80% {tippet} slip-through"),
+        ("span", "tippet", "Tippet", 12.7, BOTH, "0.12 mm fluorocarbon, wet; materials table: fluorocarbon tippet"),
+        ("joint", "j-point-tippet", "three-turn water knot, tippet to tippet to the point", 10.92, ("point", "dropper"), f"86% {tippet} three-turn water knot"),
+        ("span", "point-tippet", "Tippet to the point", 12.7, ("point",), "0.12 mm fluorocarbon, wet; materials table: fluorocarbon tippet"),
+        ("tag", "dropper", "dropper's tag", 10.92, ("dropper",), f"three-turn water knot, 86% {tippet} three-turn water knot"),
+        ("eye", "dropper", "dropper fly's knot", 10.16, ("dropper",), f"compact slip-through keeps 80% {tippet} compact slip-through"),
         ("hook", "dropper", "dropper hook, Slim olive #16", 20.0, ("dropper",), "wire 0.41 mm opens, hooks table row 16"),
-        ("eye", "point", "point fly's knot", 10.16, ("point",), f"compact slip-through keeps 80% {tippet} slip-through"),
+        ("eye", "point", "point fly's knot", 10.16, ("point",), f"compact slip-through keeps 80% {tippet} compact slip-through"),
         ("hook", "point", "point hook, Resin quill #14", 27.0, ("point",), "wire 0.46 mm opens, hooks table row 14"),
     ]  # fmt: skip
 
@@ -52,15 +52,15 @@ def test_the_chain_of_two_nymphs_reads_from_the_fly_line_to_the_hooks(contact_ri
     ("rig", "part", "kind", "name", "force", "lost", "why"),
     [
         (FLOAT, "butt", "span", "Butt", 81.05, "two flies", "0.4 mm nylon, wet; your spool's label"),
-        (FLOAT, "j-tippet", "joint", "three-turn water knot, taper to tippet", 9.12, "two flies", "55% of fluorocarbon 0.14, knots table row water"),
-        (BEADS, "j-end", "joint", "clinch on the bend of the dropper", 11.55, "one fly", "70% of fluorocarbon 0.14, knots table row clinch"),
-        (BEADS, "bead", "eye", "peg of the amber bead 8 mm", 15.32, "two flies", "74% of fluorocarbon 0.16, knots table row bead-peg"),
-        (BEADS, "bead-2", "eye", "peg of the pale bead 6 mm", 12.21, "one fly", "74% of fluorocarbon 0.14, knots table row bead-peg"),
-        (SHOT, "to-shot", "span", "Shot's tippet", 12.7, "the shot alone", "0.12 mm fluorocarbon, wet; materials table row fluorocarbon"),
-        (SHOT, "shot", "eye", "stopper of the shot No 3", 9.52, "the shot alone", "75% of fluorocarbon 0.12, knots table row surgeon-loop"),
-        (SHOT, "fly", "tag", "dropper's tag", 17.81, "one fly", "three-turn water knot, 86% of fluorocarbon 0.16, knots table row water"),
-        (BEND, "j-below", "joint", "clinch on the bend of the dry fly", 8.89, "one fly", "70% of fluorocarbon 0.12, knots table row clinch"),
-        (BEND, "dry", "eye", "dry fly's knot", 14.33, "two flies", "clinch, 5 turns keeps 80% of nylon 0.152, knots table row clinch"),
+        (FLOAT, "j-tippet", "joint", "three-turn water knot, taper to tippet", 9.12, "two flies", "55% of fluorocarbon 0.14, knots table: three-turn water knot"),
+        (BEADS, "j-end", "joint", "clinch on the bend of the dropper", 11.55, "one fly", "70% of fluorocarbon 0.14, knots table: clinch"),
+        (BEADS, "bead", "eye", "peg of the amber bead 8 mm", 15.32, "two flies", "74% of fluorocarbon 0.16, knots table: bead peg"),
+        (BEADS, "bead-2", "eye", "peg of the pale bead 6 mm", 12.21, "one fly", "74% of fluorocarbon 0.14, knots table: bead peg"),
+        (SHOT, "to-shot", "span", "Shot's tippet", 12.7, "the shot alone", "0.12 mm fluorocarbon, wet; materials table: fluorocarbon tippet"),
+        (SHOT, "shot", "eye", "stopper of the shot No 3", 9.52, "the shot alone", "75% of fluorocarbon 0.12, knots table: double surgeon's loop"),
+        (SHOT, "fly", "tag", "dropper's tag", 17.81, "one fly", "three-turn water knot, 86% of fluorocarbon 0.16, knots table: three-turn water knot"),
+        (BEND, "j-below", "joint", "clinch on the bend of the dry fly", 8.89, "one fly", "70% of fluorocarbon 0.12, knots table: clinch"),
+        (BEND, "dry", "eye", "dry fly's knot", 14.33, "two flies", "clinch, 5 turns keeps 80% of nylon 0.152, knots table: clinch"),
         (BEND, "dry", "hook", "dry fly hook, Foam beetle #10", 31.2, "two flies", "wire 0.61 mm opens, hooks table row 10"),
     ],
 )  # fmt: skip

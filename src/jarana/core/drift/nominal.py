@@ -125,5 +125,6 @@ def seen_of(situation: Situation, drift: Drift) -> Seen:
         wants_hang=situation.motion.hang_of(ride) is not None,
         boat=0.0 if ride.flows else ride.boat,
         hand=mean_pace(ride.pulls or situation.motion.pulls),
+        pace=situation.fished.pace_m_s,
         round_s=drift.across.dangle_s if drift.across else None,
     )

@@ -17,6 +17,7 @@ say = phrases(
 end = end of { $name }
 just-fails-head-wind = just fails in a head wind of { $fails }
 fails-calm-air = fails in calm air
+least-wind = just fails in the least head wind
 no-wind-you-would = no wind you would fish in stops it
 last-fall-heap = the last { $left } fall in a heap
 fly-does-not-straighten = the fly does not straighten
@@ -161,6 +162,8 @@ def cast_of(
 def _sentence(verdict: Verdict, speed: float, died: float | None, whole: float, fails: float, writer: Writer) -> str:
     spare = (
         say("just-fails-head-wind", fails=writer.text("wind", fails))
+        if 0 < fails < MOST_WIND and writer.figure("wind", fails) != writer.figure("wind", 0.0)
+        else say("least-wind")
         if 0 < fails < MOST_WIND
         else say("fails-calm-air")
         if fails <= 0

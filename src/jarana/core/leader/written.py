@@ -28,6 +28,11 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+butt = butt
+step = step
+tippet = tippet
+sighter = sighter
+taper = taper
 longer-than-rod-lengths = longer than { $most_rods } rod lengths ({ $most_rods_2 })
 above = { $split } above the { $name }
 level-butt = level butt
@@ -44,6 +49,9 @@ ratio = { $short }: ratio { $ratio }.
 turnover-does-not-apply = Turnover does not apply: the flies throw the line, flicked or lobbed on a tight line.
 """,
 )
+
+PIECES = {"butt": say("butt"), "step": say("step"), "tippet": say("tippet"), "sighter": say("sighter")}
+"""What a piece is called, by its group."""
 
 HELD_PULL = (0.0015, 0.0012)
 """N, horizontal and down: a light rig's pull, under which the sag of contact leaders is told."""
@@ -117,10 +125,14 @@ def written(spec: LeaderSpec, school: School, made: Made, unit: float, writer: W
 
 def _name(piece: Piece, pieces: Sequence[Piece], i: int) -> str:
     if piece.group == "packet":
-        return (say("level-butt"), "taper", say("level-tip"))[min(i, 2)] if len(pieces) > 3 else say("ready-made-part")
+        return (
+            (say("level-butt"), say("taper"), say("level-tip"))[min(i, 2)]
+            if len(pieces) > 3
+            else say("ready-made-part")
+        )
     same = [p for p in pieces if p.group == piece.group]
     which = f" {[id(p) for p in same].index(id(piece)) + 1}" if len(same) > 1 else ""
-    return {"butt": "butt", "step": "step", "tippet": "tippet", "sighter": "sighter"}[piece.group] + which
+    return PIECES[piece.group] + which
 
 
 def _wet(piece: Piece, mm: float) -> float:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.dry_fly import DryFlyHead
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIES, Method, Pace
+from jarana.core.methods.called import BUTT, TAPER, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import BUTTS
 from jarana.core.methods.when import Says
@@ -45,9 +46,9 @@ def ties(kit: Kit) -> Rig:
     line = kit.line("floating")
     dry = kit.dry("dry", 10, BEARS_GF, because=say("must-not-drowned-nymph"))
     nymph = kit.fly("point", "nymph", 18, 2.0, because=say("small-slim-sinks-without"))
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1200, because=say("turns-bushy-dry-over"))
-    kit.section("taper", "Taper", BUTTS, 0.30, 800, because=say("one-step-down"))
-    kit.tippet("tippet", "Tippet", dry, 0.152, 900, ("nylon-tippet", "copolymer"))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, 1200, because=say("turns-bushy-dry-over"))
+    kit.section("taper", TAPER, BUTTS, 0.30, 800, because=say("one-step-down"))
+    kit.tippet("tippet", TIPPET, dry, 0.152, 900, ("nylon-tippet", "copolymer"))
     kit.tippet("below", say("nymphs-tippet"), nymph, 0.12, below, ("fluorocarbon",), knot="bend")
     kit.dropper("dry", "below", dry, 0, school="bend", knot="bend")
     kit.point(nymph, "fine eye")

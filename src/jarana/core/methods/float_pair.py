@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIFTS, HUNG, Method
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
@@ -43,7 +44,7 @@ def ties(kit: Kit) -> Rig:
     point = kit.fly("point", "nymph", 14, 2.8, because=say("takes-pair-down"))
     dropper = kit.fly("dropper", "nymph", 16, 2.0, because=say("half-metre-up-smaller"))
     floating_butt(kit)
-    tippet = kit.tippet("tippet", "Tippet", point, 0.14, max(below - PAIR_MM, 300), ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, point, 0.14, max(below - PAIR_MM, 300), ("fluorocarbon",))
     kit.tippet("point-tippet", say("tippet-point"), point, 0.14, min(PAIR_MM, below - 100), ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", dropper, TAG_MM)
     kit.point(point)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jarana.core.methods.called import part_called
 from jarana.core.methods.chosen import Chosen
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.geometry import fly_gaps, place
@@ -43,7 +44,7 @@ def inside(rig: Rig, rules: RuleSet, drawer: Drawer, writer: Writer) -> tuple[Ri
                     "most-flies-left-off",
                     name=rules.name,
                     most_flies=rules.most_flies,
-                    replace=spare.id.replace("-", " "),
+                    replace=part_called(spare.id).lower(),
                 ),
             )
         )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import HUNG, STILL_HUNG, Method, Pace
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
@@ -47,7 +48,7 @@ def ties(kit: Kit) -> Rig:
     below = max(min(deepest, DEEPEST_M) * 1000 * SET_PER_DEPTH * slant, 600)
     jig = kit.fly("point", "jig", 10, 4.0, because=say("heavy-falls-over-ledge"))
     floating_butt(kit)
-    tippet = kit.tippet("tippet", "Tippet", jig, 0.20, below, ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, jig, 0.20, below, ("fluorocarbon",))
     kit.point(jig, "wagging eye")
     head = kit.float_head((jig,), tippet, below, IN_CURRENT)
     return kit.rig(say("jig-over-ledge"), "jig-over-ledge", kit.line("floating"), head, Motion(kind="natural"))

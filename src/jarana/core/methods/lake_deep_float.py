@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import when
 from jarana.core.methods.base import STILL_HUNG, SUSPENDED, Method
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -45,7 +46,7 @@ def ties(kit: Kit) -> Rig:
     level = max(below - TIPPET_MM, 300) + ABOVE_MM
     kit.section("level", say("level-leader"), ("copolymer", "nylon-tippet", "fluorocarbon"), 0.23, level,
                 because=say("level-passes-rings"))  # fmt: skip
-    tippet = kit.tippet("tippet", "Tippet", fly, 0.20, min(TIPPET_MM, below - 300), ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, fly, 0.20, min(TIPPET_MM, below - 300), ("fluorocarbon",))
     kit.point(fly, "wagging eye")
     body = kit.float_for((fly,), tippet.d0_mm, tippet.material.density_kg_m3, below, because=say("sized-one-fly"))
     if below / 1000 > kit.rod.netting_reach and not body.releasing:

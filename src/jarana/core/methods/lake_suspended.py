@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import STILL_HUNG, SUSPENDED, Method
+from jarana.core.methods.called import BUTT, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -49,8 +50,8 @@ def ties(kit: Kit) -> Rig:
     upper = kit.fly("top-fly", "pupa", 14, because=say("highest-smallest"))
     middle = kit.fly("middle-fly", "pupa", 12, because=say("same-size-up"))
     point = kit.fly("point", "pupa", 10, because=say("hangs-team-straight"))
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, ABOVE_FLOAT_MM, dressed="greased", because=say("float-0-9-m"))
-    tippet = kit.tippet("top", "Tippet", point, 0.20, first, ("fluorocarbon",))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, ABOVE_FLOAT_MM, dressed="greased", because=say("float-0-9-m"))
+    tippet = kit.tippet("top", TIPPET, point, 0.20, first, ("fluorocarbon",))
     kit.tippet("middle", say("middle-tippet"), point, 0.20, second, ("fluorocarbon",))
     kit.tippet("end", say("point-tippet"), point, 0.20, third, ("fluorocarbon",))
     kit.dropper("top-fly", "middle", upper, TAG_MM)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import Method, Pace
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -41,7 +42,7 @@ def ties(kit: Kit) -> Rig:
     fly = kit.fly("point", "pupa", 12, because=say("slim-hangs-straight-down"))
     kit.tippet(
         "tippet",
-        "Tippet",
+        TIPPET,
         fly,
         0.20,
         min(LEADER_MM, kit.reach.depth_m * 1000 - OFF_BED_MM - SHORTEST_MM),

@@ -6,11 +6,12 @@ import math
 from collections.abc import Sequence
 
 from jarana.core.leader.design import design
-from jarana.core.leader.spec import STRONGEST_M_S, LeaderSpec
+from jarana.core.leader.spec import STRONGEST_M_S, LeaderSpec, schools
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.rig.model import Joint, Span, SpoolRef
 from jarana.core.tackle.drawer import FlyLine
-from jarana.core.tackle.leader import OwnedLeader
+from jarana.core.tackle.leader import OwnedLeader, piece_called
 from jarana.core.words import phrases
 
 say = phrases(
@@ -36,7 +37,7 @@ def ready_spans(owned: OwnedLeader, ids: Sequence[str]) -> tuple[Span, ...]:
         made.append(
             Span(
                 id=key,
-                name=owned.name if i == 0 else f"{owned.name}, {piece.name}",
+                name=piece_called(owned, i),
                 material=owned.material,
                 d0_mm=piece.d0_mm,
                 d1_mm=piece.d1_mm,
@@ -75,7 +76,9 @@ def taper(kit: Kit, school: str, total_mm: float, tippet_mm: float, tippet_lengt
         if spool is None:
             kit.lacks(key, f"{part.material.name.lower()} {kit.mm(part.d0_mm)}", kit.nearest_spool((part.material.key,), part.d0_mm))  # fmt: skip
     steps = " – ".join(kit.mm(p.d0_mm) for p in made.sections)
-    kit.says("butt", say("taper", steps=steps), say("designed-from-your-spools", replace=school.replace("-", " ")))
+    kit.says(
+        "butt", say("taper", steps=steps), say("designed-from-your-spools", replace=schools()[school].name.lower())
+    )
 
 
 def leader(kit: Kit, school: str, total_mm: float, tippet_mm: float, tippet_length_mm: float, line: FlyLine) -> None:
@@ -103,7 +106,7 @@ def leader(kit: Kit, school: str, total_mm: float, tippet_mm: float, tippet_leng
     kit.says("butt", packet.name, say("from-your-wallet"))
     kit.section(
         "tippet",
-        "Tippet",
+        TIPPET,
         ("nylon-tippet", "fluorocarbon"),
         tippet_mm,
         tippet_length_mm,

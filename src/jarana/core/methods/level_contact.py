@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import HELD, Method, Pace
+from jarana.core.methods.called import CLEAR, SIGHTER, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Rig
@@ -60,11 +61,9 @@ def ties(kit: Kit) -> Rig:
     mono = 2 * kit.rod.length_mm - 60 - below - SIGHTER_MM - CLEAR_MM
     point = kit.fly("point", "nymph", 14, 2.8, because=say("anchor-go-up-or"))
     kit.section("mono", say("coloured-mono"), ("coloured-mono",), 0.18, mono, because=say("thin-sags-little-seen"))
-    kit.section("clear", "Clear", ("copolymer",), 0.16, CLEAR_MM, because=say("sets-colour-off-from"))
-    kit.section(
-        "sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-drift-take")
-    )
-    kit.tippet("tippet", "Tippet", point, 0.12, below - DROPPER_TO_POINT_MM, ("fluorocarbon",),
+    kit.section("clear", CLEAR, ("copolymer",), 0.16, CLEAR_MM, because=say("sets-colour-off-from"))
+    kit.section("sighter", SIGHTER, ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-drift-take"))
+    kit.tippet("tippet", TIPPET, point, 0.12, below - DROPPER_TO_POINT_MM, ("fluorocarbon",),
                knot="ring", ring=True)  # fmt: skip
     upper = kit.fly("dropper", "nymph", 16, 2.5, because=say("rides-above-anchor-one"))
     kit.tippet("point-tippet", say("tippet-point"), point, 0.12, DROPPER_TO_POINT_MM, ("fluorocarbon",))

@@ -6,6 +6,7 @@ from contextlib import suppress
 
 from jarana.core.errors import InputError
 from jarana.core.methods import when
+from jarana.core.methods.called import BUTT, TAPER
 from jarana.core.methods.kit import Kit
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.rig.edits.flies import RemoveFly
@@ -41,15 +42,15 @@ AHEAD = (0.4, 0.3)
 
 def floating_butt(kit: Kit, butt_mm: float = 900, taper_mm: float = 900) -> None:
     """Add a short greased butt and a step, as float rigs are hung from."""
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, butt_mm, dressed="greased", because=say("turns-float-over"))
-    kit.section("taper", "Taper", BUTTS, 0.30, taper_mm, because=say("one-step-down-tippet"))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, butt_mm, dressed="greased", because=say("turns-float-over"))
+    kit.section("taper", TAPER, BUTTS, 0.30, taper_mm, because=say("one-step-down-tippet"))
 
 
 def team(kit: Kit, flies: tuple[Fly, Fly, Fly], apart_mm: float, tag_mm: float, usual_mm: float = 0.20) -> None:
     """Add a three-fly team, its flies on tags and equally far apart; ahead of it, in the same length, a taper turns it over."""
     butt, step = round(AHEAD[0] * apart_mm), round(AHEAD[1] * apart_mm)
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, butt, because=say("taper-ahead"))
-    kit.section("taper", "Taper", BUTTS, 0.30, step, because=say("one-step-down-tippet"))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, butt, because=say("taper-ahead"))
+    kit.section("taper", TAPER, BUTTS, 0.30, step, because=say("one-step-down-tippet"))
     rows = (("top", say("upper-tippet")), ("middle", say("middle-tippet")), ("end", say("point-tippet")))
     for (key, name), length in zip(rows, (apart_mm - butt - step, apart_mm, apart_mm), strict=True):
         kit.tippet(key, name, flies[2], usual_mm, length, ("fluorocarbon",), dressed="none")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIFTS, HUNG, Method
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt
 from jarana.core.methods.when import Says
@@ -47,7 +48,7 @@ def ties(kit: Kit) -> Rig:
     shot = kit.shot("shot", SHOT_G, because=say("takes-beads-hardly-sink"))
     floating_butt(kit)
     upper = below - BEHIND_MM
-    tippet = kit.tippet("tippet", "Tippet", first, 0.16, upper, ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, first, 0.16, upper, ("fluorocarbon",))
     kit.tippet("end", say("tippet-behind"), second, 0.14, BEHIND_MM, ("fluorocarbon",), knot="bend")
     kit.on_span("shot", "tippet", tippet.length_mm - SHOT_ABOVE_MM, shot)
     bead = PeggedBead(name=say("amber-bead-8-mm"), material="plastic", diameter_mm=8)

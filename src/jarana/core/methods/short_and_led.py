@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import HELD, Method, Pace
+from jarana.core.methods.called import DEEP, SIGHTER, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.edits.droppers import tag_for
@@ -48,8 +49,8 @@ def ties(kit: Kit) -> Rig:
     anchor = kit.fly("point", "anchor", 12, 4.0 if deep else 3.5, because=say("heavy-anchors-broken-water"))
     upper = kit.fly("dropper", "spreader", 14, 2.8, because=say("turns-freely-own-link"))
     kit.section("mono", say("coloured-mono"), ("coloured-mono",), 0.20, MONO_MM, because=say("short-nothing-belly"))
-    kit.section("sighter", "Sighter", ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-lead"))
-    kit.tippet("tippet", "Tippet", anchor, 0.16, ABOVE_DROPPER_MM, ("fluorocarbon",), knot="ring", ring=True)
+    kit.section("sighter", SIGHTER, ("sighter",), 0.16, SIGHTER_MM, dressed="greased", because=say("shows-lead"))
+    kit.tippet("tippet", TIPPET, anchor, 0.16, ABOVE_DROPPER_MM, ("fluorocarbon",), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-anchor"), anchor, 0.14, PAIR_MM, ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", upper, round(tag_for(kit.reach.depth_m) * 100) * 10, school="link")
     kit.point(anchor)
@@ -65,7 +66,7 @@ METHOD = Method(
     when=say("fast-broken-deep-water"),
     says=(
         Says(2, say("fast-water"), when.fast),
-        Says(2, "deep", when.deep),
+        Says(2, DEEP, when.deep),
         Says(1, say("lane-within-reach-rod"), when.near),
         Says(1, say("coloured-water-they-do"), when.coloured),
         Says(-3, say("out-reach-rod"), when.far),

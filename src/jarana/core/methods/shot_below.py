@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIFTS, HUNG, Method
+from jarana.core.methods.called import DEEP, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import floating_butt, lost_alone
 from jarana.core.methods.when import Says
@@ -45,7 +46,7 @@ def ties(kit: Kit) -> Rig:
     shot = kit.shot("shot", SHOT_G, because=say("ticks-bed-lost-instead"))
     egg = kit.fly("fly", "spreader", 14, because=say("unweighted-shot-does-sinking"))
     floating_butt(kit)
-    tippet = kit.tippet("tippet", "Tippet", egg, 0.16, below - ABOVE_SHOT_MM, ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, egg, 0.16, below - ABOVE_SHOT_MM, ("fluorocarbon",))
     kit.section("to-shot", say("shots-tippet"), ("fluorocarbon",), tippet.d0_mm, ABOVE_SHOT_MM, knot="joint", dressed="degreased",
                 because=say("shot-pulls-off-snag"))  # fmt: skip
     kit.dropper("fly", "to-shot", egg, TAG_MM, knot="bend")
@@ -65,7 +66,7 @@ METHOD = Method(
         Says(2, say("cold-water-they-sit"), when.cold),
         Says(1, say("they-hold-bed"), when.at_the_bed),
         Says(2, say("snaggy-bed-shot-lost"), when.snaggy),
-        Says(1, "deep", when.deep),
+        Says(1, DEEP, when.deep),
         Says(-2, say("they-hold-off-bed"), when.mid_water),
         Says(-2, say("thin-water"), when.thin),
     ),

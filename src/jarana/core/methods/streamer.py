@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, THROWN, Method, Pace
+from jarana.core.methods.called import BUTT, TAPER, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -13,6 +14,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+streamer = Streamer
 mouthful-wags-open-loop = a mouthful; it wags on an open loop
 turns-big-fly-over = turns a big fly over
 one-step = one step
@@ -40,23 +42,23 @@ def ties(kit: Kit) -> Rig:
     fine = lake and kit.reach.clarity == "clear"
     fly = kit.fly("point", "mouthful", 10, because=say("mouthful-wags-open-loop"))
     total = SINKING_MM if lake else FLOATING_MM
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, total * 0.45, because=say("turns-big-fly-over"))
-    kit.section("taper", "Taper", ("nylon-butt",), 0.30, total * 0.25, because=say("one-step"))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, total * 0.45, because=say("turns-big-fly-over"))
+    kit.section("taper", TAPER, ("nylon-butt",), 0.30, total * 0.25, because=say("one-step"))
     kit.tippet(
-        "tippet", "Tippet", fly, 0.20 if fine else 0.25, total * 0.3, ("fluorocarbon", "nylon-butt"), dressed="none"
+        "tippet", TIPPET, fly, 0.20 if fine else 0.25, total * 0.3, ("fluorocarbon", "nylon-butt"), dressed="none"
     )
     kit.point(fly, "wagging eye")
     line = kit.line("just under" if lake else "floating")
     out = 9000 if lake else 7000
     return kit.rig(
-        "Streamer", "streamer", line, FlyLineHead(out_mm=out), Motion(kind="strip", count_s=10 if lake else 0)
+        say("streamer"), "streamer", line, FlyLineHead(out_mm=out), Motion(kind="strip", count_s=10 if lake else 0)
     )
 
 
 METHOD = Method(
     number=19,
     key="streamer",
-    name="Streamer",
+    name=say("streamer"),
     waters=("river", "lake"),
     when=say("big-fish-cover-coloured"),
     says=(

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import RETRIEVES, STILL_LINE, Method
+from jarana.core.methods.called import BUTT
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.when import Says
 from jarana.core.rig.model import Motion, Rig
@@ -13,6 +14,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+neutral = neutral
 heaviest-nearest-line = heaviest nearest the line
 buoyant-rides-above-line = buoyant: it rides above the line
 stout-between-line-heavy = stout between line and heavy fly
@@ -39,9 +41,9 @@ TAG_MM = 150
 def ties(kit: Kit) -> Rig:
     """Return the reversed leader: heavy fly first, neutral one in the middle, buoyant point."""
     heavy = kit.fly("top-fly", "spreader", 12, 3.5, because=say("heaviest-nearest-line"))
-    middle = kit.fly("middle-fly", "neutral", 12, because="neutral")
+    middle = kit.fly("middle-fly", "neutral", 12, because=say("neutral"))
     foam = kit.fly("point", "buoyant", 10, because=say("buoyant-rides-above-line"))
-    kit.section("butt", "Butt", ("nylon-butt", "fluorocarbon"), 0.30, 1500, because=say("stout-between-line-heavy"))
+    kit.section("butt", BUTT, ("nylon-butt", "fluorocarbon"), 0.30, 1500, because=say("stout-between-line-heavy"))
     kit.tippet("middle", say("middle-tippet"), middle, 0.20, 1500, ("fluorocarbon",), dressed="none")
     kit.tippet("end", say("point-tippet"), foam, 0.20, 1500, ("fluorocarbon",), dressed="none")
     kit.dropper("top-fly", "middle", heavy, TAG_MM)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.heads.fly_line import FlyLineHead
 from jarana.core.methods import when
 from jarana.core.methods.base import THROWN, Method, Pace
+from jarana.core.methods.called import DEEP, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.leaders import sinking
 from jarana.core.methods.when import Says
@@ -50,7 +51,7 @@ def ties(kit: Kit) -> Rig:
     upper = kit.fly("dropper", "wet", 14, 2.5, because=say("weighted-dropper"))
     point = kit.fly("point", "wet", 16, 0.0, because=say("bare-point"))
     sinking(kit, "sinking", say("sinking-leader"), 0.60, SINKING_MM, SLOW_MM_S, because=say("slow-takes-them-under"))
-    kit.tippet("tippet", "Tippet", point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
+    kit.tippet("tippet", TIPPET, point, 0.178, UPPER_MM, ("nylon-tippet", "copolymer"), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-point"), point, 0.152, LOWER_MM, ("nylon-tippet", "copolymer"))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM)
     kit.point(point)
@@ -70,7 +71,7 @@ METHOD = Method(
         Says(1, say("out-reach-rod"), when.far),
         Says(1, say("warm-enough-them-move"), when.warm),
         Says(-2, say("they-hold-bed"), when.at_the_bed),
-        Says(-2, "deep", when.deep),
+        Says(-2, DEEP, when.deep),
         Says(-1, say("cold-they-do-not"), when.cold),
         Says(-4, say("no-current"), when.hardly_flows),
     ),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import HELD, Method, Pace
+from jarana.core.methods.called import TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import BUTTS
 from jarana.core.methods.when import Says
@@ -55,7 +56,7 @@ def ties(kit: Kit) -> Rig:
         kit.section(f"taper-{i}", say("taper", i=i + 1), BUTTS, mm, length, because=because)
     kit.section("braid", say("floating-braid"), ("floating-braid",), 0.30, BRAID_MM, knot="unlike", dressed="greased",
                 because=say("floats-shows-take"))  # fmt: skip
-    kit.tippet("tippet", "Tippet", point, 0.12, PAIR_MM, ("fluorocarbon",), knot="ring", ring=True)
+    kit.tippet("tippet", TIPPET, point, 0.12, PAIR_MM, ("fluorocarbon",), knot="ring", ring=True)
     kit.tippet("point-tippet", say("tippet-point"), point, 0.12, PAIR_MM, ("fluorocarbon",))
     kit.dropper("dropper", "point-tippet", upper, TAG_MM, knot="fine eye")
     kit.point(point, "fine eye")

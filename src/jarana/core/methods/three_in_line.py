@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from jarana.core.methods import when
 from jarana.core.methods.base import DRIFTS, HUNG, Method
+from jarana.core.methods.called import BUTT, TAPER, TIPPET
 from jarana.core.methods.kit import Kit
 from jarana.core.methods.parts import BUTTS
 from jarana.core.methods.when import Says
@@ -45,10 +46,10 @@ def ties(kit: Kit) -> Rig:
     light = kit.fly("top-fly", "light", 16, 2.0, because=say("light-first-line"))
     small = kit.fly("point", "nymph", 18, 2.0, because=say("small-swings-free-behind"))
     below = max(kit.reach.depth_m * 1000 * 1.1, FIRST_MM + BEHIND_MM + 200)
-    kit.section("butt", "Butt", ("nylon-butt",), 0.40, 1100, dressed="greased", because=say("turns-three-flies-over"))
-    kit.section("taper", "Taper", BUTTS, 0.30, 700, because=say("one-step-down"))
+    kit.section("butt", BUTT, ("nylon-butt",), 0.40, 1100, dressed="greased", because=say("turns-three-flies-over"))
+    kit.section("taper", TAPER, BUTTS, 0.30, 700, because=say("one-step-down"))
     first = below - FIRST_MM - BEHIND_MM
-    tippet = kit.tippet("tippet", "Tippet", light, 0.16, max(first, 900), ("fluorocarbon",))
+    tippet = kit.tippet("tippet", TIPPET, light, 0.16, max(first, 900), ("fluorocarbon",))
     kit.tippet("middle", say("tippet-heavy-fly"), heavy, 0.16, FIRST_MM, ("fluorocarbon",), knot="bend")
     kit.tippet("end", say("tippet-behind"), small, 0.14, BEHIND_MM, ("fluorocarbon",), knot="bend")
     kit.dropper("top-fly", "middle", light, 0, school="bend")

@@ -29,9 +29,11 @@ rides = ; the { $role } rides { $off } { $side } it
 above = above
 below = below
 beside = ; the { $role } beside it
-runs-ahead = runs ahead of
 water-slower-down-there = : the water is slower down there
-it-the-by = {""}. It { $what } the { $noun } by { $rides }{ $why }
+it-the-by = {""}. It { $what ->
+    [trails] trails
+   *[ahead] runs ahead of
+ } the { $noun } by { $rides }{ $why }
 bed-falls-away-before = {" "}The bed falls { $step } away before { $ends }.
 hung = {" "}After { $seconds } s the line's mark is at the tip; the rod lifts the { $role } from { $before } to { $top }; held, it { $then }.
 adrift = {" "}The boat comes after at { $boat }: { $gains ->
@@ -90,6 +92,8 @@ class Seen:
     wants_hang: bool = False
     boat: float = 0.0
     hand: float = 0.0
+    pace: float = 0.0
+    """Of the surface, m/s."""
     round_s: float | None = None
     """When a line that swings is below the rod, s; None where it does not come round."""
 
@@ -204,9 +208,12 @@ def drift_told(seen: Seen) -> str:
             else say("beside", role=role_name(top.role))
         )
     if seen.head.floats and abs(end.rides) > SAME_M:
-        what = "trails" if end.rides < 0 else say("runs-ahead")
-        why = say("water-slower-down-there") if end.rides < 0 else ""
-        text += say("it-the-by", what=what, noun=seen.head.noun, rides=writer.text("short", abs(end.rides)), why=why)
+        what = "trails" if end.rides < 0 else "ahead"
+        slower = end.rides < 0 and seen.pace > 0 and end.bed_share < STAYS_SHARE
+        why = say("water-slower-down-there") if slower else ""
+        text += say(
+            "it-the-by", what=what, noun=role_name(seen.head.noun), rides=writer.text("short", abs(end.rides)), why=why
+        )
     return f"{text}.{_ledge(seen)}"
 
 

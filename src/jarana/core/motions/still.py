@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import SAME_M, Seen
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -14,7 +15,10 @@ take-draws-line-or = A take draws the line, or the float, away.
 team-swings-down-under = { $flies ->
     [one] The fly swings
    *[other] The team swings
-} down under its { $noun } and hangs after { $settled } s: { $each }.
+} down under its { $noun } and { $lies ->
+    [yes] comes to lie on the bed
+   *[no] hangs after { $settled } s
+ }: { $each }.
 left-alone-comes-lie = Left alone it comes to lie on the bed: { $each }.
 goes-sinking = goes on sinking
 goes-rising = goes on rising
@@ -57,8 +61,14 @@ class Still(MotionKind):
 def hung(seen: Seen) -> str:
     """Tell that flies swing down under what floats, when they hang, and where."""
     settled = max(f.settled_s for f in seen.flies)
-    count = len(seen.flies)
-    return say("team-swings-down-under", flies=count, noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each())
+    return say(
+        "team-swings-down-under",
+        flies=len(seen.flies),
+        noun=role_name(seen.head.noun),
+        lies="yes" if all(f.lies for f in seen.flies) else "no",
+        settled=f"{settled:.0f}",
+        each=seen.each(),
+    )
 
 
 MOTION = Still()

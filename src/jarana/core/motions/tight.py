@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.motions.base import MotionKind, Moves, Ride
 from jarana.core.motions.seen import Seen
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -29,7 +30,7 @@ class Tight(MotionKind):
     def story(self, seen: Seen) -> str:
         """Tell where the team hangs under what is held."""
         settled = max(f.settled_s for f in seen.flies)
-        return say("held-it-stays", noun=seen.head.noun, settled=f"{settled:.0f}", each=seen.each())
+        return say("held-it-stays", noun=role_name(seen.head.noun), settled=f"{settled:.0f}", each=seen.each())
 
 
 MOTION = Tight()

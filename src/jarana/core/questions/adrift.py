@@ -7,6 +7,7 @@ from jarana.core.questions.base import Question, Side, depths
 from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -36,7 +37,7 @@ def goes(situation: Situation) -> tuple[str, ...]:
     far = (aside[0] ** 2 + aside[1] ** 2) ** 0.5 / 1000
     said = say(
         "goes-so-far",
-        noun=situation.head.noun,
+        noun=role_name(situation.head.noun),
         far=situation.writer.text("travel", far),
         seconds=f"{drift.times_s[-1]:.0f}",
     )

@@ -21,7 +21,7 @@ finds-bottom-late = Finds the bottom late
 finds-bottom = Finds the bottom
 down-after-drift-s = The { $role } is down after { $metres } of a { $whole } drift, { $seconds } s after landing.
 lies-stones = Lies on the stones
-down-after-drags-drift = The { $role } is down after { $metres } and drags for { $bed_share } of the drift.
+down-after-drags-drift = The { $role } is down after { $metres } and is on the bed for { $bed_share } of the drift.
 touch-now-then = touch now and then
 hold-bottom-all-time = hold the bottom all the time
 found-means-within-bed = Found means within { $what } of the bed; metres are its own travel since it landed.
@@ -157,7 +157,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     """
     writer, share = situation.writer, band.finds_bottom
     fly = max(band.flies, key=lambda f: f.touches)
-    role = situation.rig.role(situation.rig.attachment(fly.id))
+    role = role_name(situation.rig.role(situation.rig.attachment(fly.id)))
     lies = max(f.bed_share for f in band.flies)
     wish = method_of(situation.rig).wish
     hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]

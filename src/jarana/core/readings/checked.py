@@ -7,6 +7,7 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.check import Check
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -68,7 +69,7 @@ def read(situation: Situation) -> Reading:
 
 def _told(situation: Situation, check: Check, found: float | None) -> str:
     rig, writer = situation.rig, situation.writer
-    role = next((rig.role(a) for a in rig.attachments if a.id == check.fly), say("gone"))
+    role = next((role_name(rig.role(a)) for a in rig.attachments if a.id == check.fly), say("gone"))
     where = say("pool-wall") if check.where == "pool" else say("this-water")
     seen, seconds = writer.text("depth", check.depth_m), writer.marked(f"{check.after_s:g}")
     if check.where == "leaf":

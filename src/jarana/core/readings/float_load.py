@@ -16,6 +16,7 @@ from jarana.core.rig.edits.whole import SetFloat
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -54,7 +55,7 @@ SLUGGISH, BROKEN, DROWNS = 0.4, 0.85, 1.0
 def read(situation: Situation) -> Reading:
     """Judge the pull of the hung rig against the greatest lift."""
     drift, head = nominal(situation), situation.head
-    what = head.noun
+    what = role_name(head.noun)
     load = drift.load
     if load is None:
         return make(
@@ -77,7 +78,9 @@ def read(situation: Situation) -> Reading:
     if not situation.water.still and drift.flies:
         rides = min(drift.flies, key=lambda f: f.rides_m)
         side = say("upstream") if rides.rides_m < 0 else say("ahead")
-        says += say("rides", role=rides.role, rides_m=situation.writer.text("short", abs(rides.rides_m)), side=side)
+        says += say(
+            "rides", role=role_name(rides.role), rides_m=situation.writer.text("short", abs(rides.rides_m)), side=side
+        )
     return make(
         "float_load",
         severity,
@@ -113,7 +116,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     if reading.severity == "act" and band.under < HALF:
         return reading.model_copy(update={"severity": "look"})
     if reading.severity != "act" and band.under >= HALF:
-        title = say("under-in", what=situation.head.noun, share=in_ten(band.under))
+        title = say("under-in", what=role_name(situation.head.noun), share=in_ten(band.under))
         return reading.model_copy(update={"severity": "act", "title": title})
     return reading
 

@@ -10,6 +10,7 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import NET_SPARE
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -43,7 +44,7 @@ def read(situation: Situation) -> Reading:
         )
     severity: Severity = "fine" if far <= reach else "look"
     title = say("within-netting-reach") if severity == "fine" else say("out-netting-reach")
-    more = say("or-use-lets-go", what=what) if what == rig.head.noun else ""
+    more = say("or-use-lets-go", what=what) if what == role_name(rig.head.noun) else ""
     tail = "" if severity == "fine" else say("hand-line-last", more=more)
     return make(
         "netting", severity, title,

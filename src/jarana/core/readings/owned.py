@@ -14,6 +14,7 @@ from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer, FlyPattern, Spool
 from jarana.core.units import Figure, Writer
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -93,7 +94,7 @@ def _line(situation: Situation, lack: Lack) -> str:
     bead = fly.bead.diameter_mm if fly and fly.bead else 0.0
     pattern = nearest_pattern(drawer, fly.hook.size, bead) if fly else None
     own = say("nearest-2", name=pattern.name, size=pattern.hook.label) if pattern else ""
-    return f"{rig.role(attachment)}: {attachment.body.label}{own}."
+    return f"{role_name(rig.role(attachment))}: {attachment.body.label}{own}."
 
 
 def nearest_spool(drawer: Drawer, span: Span) -> Spool | None:

@@ -51,7 +51,7 @@ def read(situation: Situation) -> Reading:
         "rakes",
         "look",
         say("rakes-from", seconds=seconds),
-        say("comes", role=first.role, seconds=seconds),
+        say("comes", role=role_name(first.role), seconds=seconds),
         Figure(seconds, "s"),
         value=first.seconds_to_bottom,
         parts=(first.id,),
@@ -63,7 +63,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     """Judge by the share of drifts in which any fly comes to the bed."""
     hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
     fly = max(hooks, key=lambda f: f.touches)
-    role = situation.rig.role(situation.rig.attachment(fly.id))
+    role = role_name(situation.rig.role(situation.rig.attachment(fly.id)))
     wanted = situation.water.zone_known and situation.water.zone.heights(situation.fished.depth_m)[0] <= 0.0
     severity: Severity = "look" if fly.touches >= OFTEN and not wanted else "fine"
     told = [

@@ -24,7 +24,11 @@ out-of-plumb = The line from top to { $role } still hangs { $degrees }° out of 
 the = : the { $role }
 at-count = { $seconds } s { $low }–{ $high }
 at-counts = By count, the { $role }: { $counts }.
-still-after-s = Still { $way } after { $whole } s{ $which }
+still-after-s = Still { $way ->
+    [sinking] sinking
+    [rising] rising
+   *[moving] moving
+ } after { $whole } s{ $which }
 bed-after-s = On the bed after { $settled } s
 lies-bed = The { $role } lies on the bed
 settles-s = Settles in { $settled } s
@@ -99,14 +103,14 @@ def _judged(flies: tuple[FlyDrift, ...], whole: float) -> tuple[Severity, str]:
     if going:
         ways = {f.course for f in going}
         way = "moving" if len(ways) > 1 else ways.pop()
-        which = "" if len(going) == len(flies) else say("the", role=going[0].role)
+        which = "" if len(going) == len(flies) else say("the", role=role_name(going[0].role))
         return "look", say("still-after-s", way=way, whole=f"{whole:.0f}", which=which)
     settled = max(f.settled_s for f in flies)
     lying = [f for f in flies if f.course == "on the bed"]
     if len(lying) == len(flies):
         return "look", say("bed-after-s", settled=f"{settled:.0f}")
     if lying:
-        return "look", say("lies-bed", role=lying[0].role)
+        return "look", say("lies-bed", role=role_name(lying[0].role))
     return "fine", say("settles-s", settled=f"{settled:.0f}")
 
 

@@ -16,6 +16,7 @@ from jarana.core.strength.holds import KNOT_SCATTER, SURELY, pull_surely_held
 from jarana.core.strength.snags import snag_on_the_end
 from jarana.core.strength.tippet import KNOTTED
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -36,7 +37,7 @@ def read(situation: Situation) -> Reading:
     """Name what goes first when the point is snagged, and compare the two schools."""
     writer, rig = situation.writer, situation.rig
     snag = snag_on_the_end(rig)
-    end = rig.role(rig.point)
+    end = role_name(rig.role(rig.point))
     alone = in_ten(snag.alone, "snag")
     told = say("the", end=end) if snag.alone >= SURELY else say("alone-on", end=end, share=alone)
     says = say(

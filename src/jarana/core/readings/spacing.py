@@ -28,8 +28,10 @@ among-so-many-obstructions = Among so many obstructions a second fly is what sna
 taking-zone-thick-settled = Taking zone { $thick } thick; settled, the line between them slants { $slant } of its length down.
 tags-clear = Tags { $tags } and { $clearance } clear.
 method-flies-usually-tied = On this method flies are usually tied { $low } to { $high } apart.
-out = out of
-from-float-point-netting = { $below } from float to point is { $what } netting reach of your rod ({ $reach }).
+from-float-point-netting = { $below } from float to point is { $what ->
+    [within] within
+   *[out] out of
+ } netting reach of your rod ({ $reach }).
 """,
 )
 
@@ -99,7 +101,7 @@ def _net(situation: Situation) -> list[str]:
     if below is None:
         return []
     reach = rig.rod.netting_reach
-    what = "within" if below <= reach else say("out")
+    what = "within" if below <= reach else "out"
     return [
         say(
             "from-float-point-netting",

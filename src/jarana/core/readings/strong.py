@@ -10,6 +10,7 @@ from jarana.core.strength.fish import fish_held_by, pull_of_fish
 from jarana.core.strength.holds import judged, pull_surely_held, share_held
 from jarana.core.strength.loads import Load, loads
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -44,7 +45,7 @@ def read(situation: Situation) -> Reading:
     title = {"act": say("not", fish=fish), "look": say("just", fish=fish), "fine": say("strong-enough", fish=fish)}[
         severity
     ]
-    role, pull = rig.role(rig.attachment(least.fly)), pull_of_fish(mass, pace)
+    role, pull = role_name(rig.role(rig.attachment(least.fly))), pull_of_fish(mass, pace)
     rod = rig.rod.steady_pull_n
     sentence = say(
         "goes-first",
@@ -68,7 +69,7 @@ def read(situation: Situation) -> Reading:
 
 
 def _line(situation: Situation, load: Load) -> str:
-    writer, role = situation.writer, situation.rig.role(situation.rig.attachment(load.fly))
+    writer, role = situation.writer, role_name(situation.rig.role(situation.rig.attachment(load.fly)))
     bears = fish_held_by(pull_surely_held(load.links, situation.motion.jerk), situation.fished.pace_m_s)
     return say(
         "breaks",

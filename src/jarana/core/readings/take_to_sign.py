@@ -12,7 +12,10 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
-shows-take = The { $sign } shows a take { $severity }
+shows-take = The { $sign } shows a take { $when ->
+    [late] late
+   *[soon] soon
+ }
 fish-draws-s-line = A fish draws the { $role }'s line straight in { $delay } s; the fly moves { $slack_m } first.{ $struck }
 strike-takes-up = {" "}Then your strike takes up { $slack } of slack and belly between tip and { $sign }: { $seconds } s more.
 tip-strikes-at = A strike moves the tip at about { $speed } (practice); lying line is lifted before anything behind it moves.
@@ -34,7 +37,7 @@ def read(situation: Situation) -> Reading:
     """Tell the time in which the curve between a fly and what it hangs from is drawn straight."""
     writer = situation.writer
     fly = max(hooked(situation), key=lambda f: f.slack_m)
-    drawn, sign = fly.slack_m / FISH_SPEED, situation.head.noun
+    drawn, sign = fly.slack_m / FISH_SPEED, role_name(situation.head.noun)
     across = nominal(situation).across
     slack = across.strike_m if across is not None else 0.0
     strike = slack / STRIKE_SPEED if slack > STRUCK_M else 0.0
@@ -48,7 +51,7 @@ def read(situation: Situation) -> Reading:
     return make(
         "take_to_sign",
         severity,
-        say("shows-take", sign=sign, severity="late" if severity == "look" else "soon"),
+        say("shows-take", sign=sign, when="late" if severity == "look" else "soon"),
         say(
             "fish-draws-s-line",
             role=role_name(fly.role),

@@ -8,6 +8,7 @@ from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -18,7 +19,10 @@ turns-over-kicks = Turns over, and kicks
 turns-over-worst = Turns over badly by the model
 turnover-does-not-apply = Turnover does not apply
 loop-model-only-holds = The loop model only holds where a loop runs along the leader.
-cast-wind = {" "}Cast { $way } { $wind } of wind.
+cast-wind = {" "}Cast { $way ->
+    [into] into
+   *[with] with
+ } { $wind } of wind.
 two-leg-energy-model = Two-leg energy model of a loop (Spolek 1986) without the fly line's own: it ranks leaders and judges none.
 figure-head-wind-which = Figure: the head wind in which it just fails. Usual stroke; loop run in { $time_s } s.
 m-s-mj = { $name }: { $speed_m_s } m/s, { $energy_j } mJ
@@ -48,6 +52,10 @@ def read(situation: Situation) -> Reading:
     wind = situation.head_wind
     names = [s.name.lower() for s in rig.spans]
     cast = cast_of(cast_sections(rig), masses, "usual", wind, writer, names, "point")
+    called = {a.id: role_name(rig.role(a)) for a in rig.attachments} | {
+        "float": role_name(rig.head.noun),
+        "fly line": role_name("fly line"),
+    }
     way = "into" if wind > 0 else "with"
     against = say("cast-wind", way=way, wind=writer.text("wind", abs(wind))) if wind else ""
     return make(
@@ -63,7 +71,7 @@ def read(situation: Situation) -> Reading:
             *(
                 say(
                     "m-s-mj",
-                    name=p.name,
+                    name=called.get(p.name, p.name),
                     speed_m_s=writer.number(p.speed_m_s, 1),
                     energy_j=writer.number(p.energy_j * 1000, 1),
                 )

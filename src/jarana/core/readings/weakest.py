@@ -19,6 +19,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+next = Next: { $after }.
 goes-first-you-lose = Goes first, and you lose { $lost }. Holds a { $fish }{ $where } on nine takes of ten.
 no-fish-pulls = Goes first on a snag, and you lose { $lost }. No fish pulls on it.
 in-current = {" "}in this current
@@ -60,7 +61,7 @@ def read(situation: Situation) -> Reading:
         {round(link.force, 3): link for link in strength_chain(situation.rig)}.values(), key=lambda link: link.force
     )
     after = [f"{link.name} {writer.text('force', link.force)}" for link in others[1:3]]
-    why.append("Next: " + "; ".join(after) + ".")
+    why.append(say("next", after="; ".join(after)))
     return make(
         "weakest",
         severity,

@@ -67,7 +67,7 @@ def tell(situation: Situation, flies: tuple[FlyDrift, ...]) -> Reading:
     from_to, side = edges_of(situation)
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     firsts = [
-        say("from-s", role=f.role, first_in_zone_s=writer.number(f.first_in_zone_s, 1))
+        say("from-s", role=role_name(f.role), first_in_zone_s=writer.number(f.first_in_zone_s, 1))
         for f in flies
         if f.first_in_zone_s is not None
     ]
@@ -117,7 +117,7 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     best = max(hooks, key=lambda f: f.in_zone)
     severity = severity_of(best.in_zone)
     rig = situation.rig
-    each = ", ".join(f"{rig.role(rig.attachment(f.id))} {f.in_zone:.0%}" for f in hooks)
+    each = ", ".join(f"{role_name(rig.role(rig.attachment(f.id)))} {f.in_zone:.0%}" for f in hooks)
     from_to, side = edges_of(situation)
     sentence = say("drift-zone", each=each[0].upper(), each_2=each[1:], from_to=from_to, side=side)
     if len(hooks) > 1:

@@ -12,7 +12,7 @@ def stops(rig: Rig) -> tuple[float, str]:
     found = [(0.0, "")]
     far = rig.head.stops(rig)
     if far is not None:
-        found.append((far, rig.head.noun))
+        found.append((far, role_name(rig.head.noun)))
     if rig.head.droppers_stop:
         droppers = [a for a in rig.attachments if a.fly and a.at.kind == "joint"]
         found += [(rig.length - place(rig, a), role_name(rig.role(a))) for a in droppers]

@@ -88,7 +88,7 @@ def alike(a: Span, b: Span) -> bool:
 
 def bodies_name(attachment: Attachment) -> str:
     """Return what hangs there, by its name."""
-    return str(getattr(attachment.body, "name", "")) or attachment.body.noun
+    return str(getattr(attachment.body, "name", "")) or role_name(attachment.body.noun)
 
 
 def _same_joint(a: Joint, b: Joint) -> bool:

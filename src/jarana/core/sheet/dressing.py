@@ -5,6 +5,7 @@ from __future__ import annotations
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -26,7 +27,7 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
     plan = [say("stretch-draw-leader-slowly") + (say("gently-below-middle") if thin < 0.2 else ".")]
     floats_to, ends = rig.head.greased_above(rig), span_starts(rig)[1:]
     if floats_to is not None:
-        plan.append(say("grease-above", noun=rig.head.noun))
+        plan.append(say("grease-above", noun=role_name(rig.head.noun)))
     for kind, verb in (("greased", say("grease-lightly")), ("degreased", say("degrease-wipe-clean"))):
         from_m = floats_to if kind == "greased" and floats_to is not None else 0.0
         names = [

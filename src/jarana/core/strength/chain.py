@@ -27,7 +27,7 @@ peg = peg of the { $label }
 fly-line = { $short }, at the fly line
 bend = { $short } on the bend of the { $role }
 to = { $name }, { $name_2 } to { $name_3 }
-knots-table-row = { $share } of { $short } { $mm }, knots table row { $which }, ± { $scatter } from tying to tying
+knots-table-row = { $share } of { $short } { $mm }, knots table: { $which }, ± { $scatter } from tying to tying
 hook = { $role } hook, { $label }
 wire-mm-opens-hooks = wire { $wire_mm } mm opens, hooks table row { $size }
 tags-knot = { $role }'s { $words }
@@ -132,7 +132,7 @@ def told_loss(rig: Rig, ids: tuple[str, ...]) -> str:
     """Return what one loses, counted in hooks: ``one fly``, ``two flies``; the lead and beads alone where no hook goes."""
     count = hooks_of(rig, ids)
     if count == 0:
-        words = {a.body.noun for a in rig.attachments if a.id in ids}
+        words = {role_name(a.body.noun) for a in rig.attachments if a.id in ids}
         return say("alone", sorted=say("and-the").join(sorted(words))) if words else say("no-fly")
     return say("hooks", count=count)
 
@@ -239,7 +239,7 @@ def _told(knot: Knot, share: float, span: Span, mm: float | None = None) -> str:
         share=f"{share:.0%}",
         short=span.material.short,
         mm=f"{mm or span.d0_mm:.3g}",
-        which=knot.key,
+        which=knot.short.lower(),
         scatter=f"{knot.scatter:.0%}",
     )
 
@@ -248,7 +248,7 @@ def _fly_links(rig: Rig, attachment: Attachment) -> list[StrengthLink]:
     fly = attachment.fly
     if fly is None:
         return _peg_links(rig, attachment)
-    role, at, knot = rig.role(attachment), attachment.at, attachment.knot
+    role, at, knot = role_name(rig.role(attachment)), attachment.at, attachment.knot
     lost: tuple[str, ...] = (attachment.id, *rig.behind(attachment.id))
     link = rig.link_of(attachment)
     if link is None:

@@ -19,6 +19,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+a-ring = Ring
 long-tag-knot = Long tag of the knot
 one-knot-makes-joint = One knot makes joint and dropper. It cannot turn; each fly shortens it.
 girthed-link = Girthed link
@@ -61,7 +62,7 @@ SCHOOLS = (
                 False, False, 1, ("joint",), ("joint", "joint")),
     SchoolWords("link", say("girthed-link"), say("turns-round-line-replaced"),
                 True, True, 0, ("girth",), ()),
-    SchoolWords("ring", "Ring", say("line-dropper-point-each"),
+    SchoolWords("ring", say("a-ring"), say("line-dropper-point-each"),
                 True, False, 1, ("ring",), ()),
     SchoolWords("bend", say("line-bend"), say("nothing-hangs-so-nothing"),
                 False, False, 0, ("bend",), ("bend",)),

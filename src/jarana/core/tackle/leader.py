@@ -12,12 +12,23 @@ from jarana.core.engine.hydro.terminal_speed import density_for_level_sink
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.model import Frozen, Key, Text
 from jarana.core.tackle.material import Material, materials
+from jarana.core.words import phrases
 
 Made = Literal["tapered mono", "tapered fluorocarbon", "sinking", "braided"]
 MATERIAL: dict[Made, str] = {
     "tapered mono": "nylon-butt", "tapered fluorocarbon": "fluorocarbon", "sinking": "coated", "braided": "floating-braid",
 }  # fmt: skip
 """The row of the materials table each is made of."""
+say = phrases(
+    __name__,
+    """
+butt = butt
+taper = taper
+tip = tip
+""",
+)
+PIECES = {"butt": say("butt"), "taper": say("taper"), "tip": say("tip")}
+"""What a piece of a leader is called in a rig."""
 SINKS: Made = "sinking"
 """The kind that has a sink rate."""
 LABEL_C = 15.0
@@ -33,6 +44,11 @@ class Piece(Frozen):
     d0_mm: float
     d1_mm: float
     length: float
+
+
+def piece_called(leader: OwnedLeader, place: int) -> str:
+    """Return what a piece of a leader is called as a span: the first as the whole leader."""
+    return leader.name if place == 0 else f"{leader.name}, {PIECES[leader.pieces()[place].name]}"
 
 
 class OwnedLeader(Document):

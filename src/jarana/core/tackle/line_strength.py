@@ -14,7 +14,7 @@ say = phrases(
     """
 your-own-pulls = your own pulls
 your-spools-label = your spool's label
-materials-table-row = materials table row { $which }
+materials-table-row = materials table: { $which }
 """,
 )
 
@@ -86,4 +86,4 @@ def strength_source(material: Material, told: Told | None = None) -> str:
         return say("your-own-pulls")
     if told and told.label_kg:
         return say("your-spools-label")
-    return say("materials-table-row", which=material.key)
+    return say("materials-table-row", which=material.name.lower())

@@ -10,6 +10,7 @@ from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -34,7 +35,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     off = max(COUNTED_S, COUNTED_SHARE * free)
     return Exercise(
         kind="free",
-        asks=say("asks", rig=situation.rig.name, what=situation.head.noun),
+        asks=say("asks", rig=situation.rig.name, what=role_name(situation.head.noun)),
         control="seconds",
         rule="seconds",
         high=round(max(seconds, free + off), 1),

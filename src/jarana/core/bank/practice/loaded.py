@@ -10,6 +10,7 @@ from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -35,7 +36,7 @@ def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     best = 0 if load < SLUGGISH else 1 if load <= BROKEN else 2 if load < DROWNS else 3
     return Exercise(
         kind="loaded",
-        asks=say("asks", rig=situation.rig.name, what=situation.head.noun),
+        asks=say("asks", rig=situation.rig.name, what=role_name(situation.head.noun)),
         control="choice",
         rule="",
         choices=tuple(say(k) for k in ("sluggish", "right", "fully", "under")),

@@ -13,6 +13,7 @@ from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.model import Joint, Rig, Ring, Span, SpoolRef
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.knot import knots
+from jarana.core.tackle.leader import piece_called
 from jarana.core.tackle.material import materials
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -123,7 +124,7 @@ class PutOnLeader(RigEdit):
         ids = [key if key not in taken else f"{key}-x" for key in ids]
         spans = [
             Span(
-                id=key, name=owned.name if i == 0 else f"{owned.name}, {piece.name}", material=owned.material, d0_mm=piece.d0_mm,
+                id=key, name=piece_called(owned, i), material=owned.material, d0_mm=piece.d0_mm,
                 d1_mm=piece.d1_mm, length_mm=round(piece.length * 1000, 1), ready=owned.id,
             )
             for i, (key, piece) in enumerate(zip(ids, pieces, strict=True))

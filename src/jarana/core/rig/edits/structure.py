@@ -342,7 +342,7 @@ def stretches_of(rig: Rig) -> tuple[tuple[str, str, float, int], ...]:
     ]
     ends.append((role_name(rig.role(rig.point)), rig.length, len(rig.spans) - 1))
     if isinstance(rig.head, FloatHead):
-        ends.insert(0, (rig.head.noun, rig.head.hangs_from(rig), -1))
+        ends.insert(0, (role_name(rig.head.noun), rig.head.hangs_from(rig), -1))
     rows = []
     for (one, a, _), (two, b, last) in pairwise(ends):
         if b > a + 1e-6 and starts[last] < b:
