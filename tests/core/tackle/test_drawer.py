@@ -102,3 +102,14 @@ def test_a_shot_of_the_box_is_known_by_its_name_and_to_a_milligram_by_its_mass()
 )
 def test_a_timed_drag_is_never_surer_than_a_stopwatch(drag: float, spread: float, share: float) -> None:
     assert timed_share(Timed(speed_mm_s=300, n=5, drag=drag, drag_spread=spread)) == pytest.approx(share)
+
+
+def test_a_bead_of_a_material_nobody_sells_steps_through_ones_own_sizes_alone() -> None:
+    heirloom = {"material": "heirloom", "density_kg_m3": 8000.0}
+    weights = tuple(w.model_copy(update={"bead": w.bead.model_copy(update=heirloom)}) for w in NYMPH.weights if w.bead)
+    pattern = NYMPH.model_copy(update={"weights": weights})
+    small, large = (pattern.tied(w) for w in weights[:2])
+    up = Drawer(patterns=(pattern,)).next_bead(small, heavier=True)
+    assert up is not None
+    assert up.bead == large.bead
+    assert Drawer().next_bead(small, heavier=True) is None

@@ -416,13 +416,14 @@ class Drawer(Frozen):
         pattern = self.pattern(fly.pattern_id)
         owned = [w for w in (pattern.weights if pattern else ()) if w.bead and w.bead.material == fly.bead.material]
         rows = {w.bead.diameter_mm: w.id for w in owned if w.bead}
-        sold = beads()[fly.bead.material].sizes_mm
+        row = beads().get(fly.bead.material)
+        sold = row.sizes_mm if row is not None else ()
         sizes = sorted(set(rows) | {s for s in sold if not rows or s > max(rows) or s < min(rows)})
         ahead = [s for s in sizes if (s > now + 1e-6 if heavier else s < now - 1e-6)]
         if not ahead:
             return None
         size = min(ahead) if heavier else max(ahead)
-        made = bead(fly.bead.material, size)
+        made = fly.bead.model_copy(update={"diameter_mm": size}) if row is None else bead(fly.bead.material, size)
         ready = self.fly(rows[size]) if size in rows else None
         own = {key: getattr(ready, key) if ready else unmeasured for key, unmeasured in MEASURED.items()}
         return fly.model_copy(update={"bead": made, "source": rows.get(size), **own})
