@@ -107,9 +107,11 @@ from jarana.core.drift.nominal import story
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.readings import readings_of
+from jarana.core.rig.compare import compare
+from jarana.core.units import Writer
 from tests.coverage import water
 from tests.fishing import begun, fished
-texts, heads = [], set()
+texts, heads, last = [], set(), None
 for reach in (water(0.9, 0.62), water(2.0, 0.2), water(3.5, 0.0, "lake")):
     for key, method in methods().items():
         if reach.kind not in method.waters:
@@ -122,6 +124,8 @@ for reach in (water(0.9, 0.62), water(2.0, 0.2), water(3.5, 0.0, "lake")):
             texts += [f.reason for f in error.faults]
             continue
         texts += [made.rig.name, *(c.text for c in made.choices), *(s.name for s in made.rig.spans)]
+        texts += [c.text for c in (compare(last, made.rig, Writer()) if last else ())]
+        last = made.rig
         if (made.rig.head.key, made.rig.motion.kind) in heads:
             continue
         heads.add((made.rig.head.key, made.rig.motion.kind))

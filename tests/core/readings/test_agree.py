@@ -109,7 +109,7 @@ def finer_point(here: Situation, by_members: bool) -> tuple[str, dict[str, str]]
     after = readings_of(then)
     if by_members:
         after = told_by(then, after, told(valued.tracks, then))
-    named = next(c.text for c in compare(here.rig, then.rig, here.writer) if not c.what.endswith("spool"))
+    named = next(c.text for c in compare(here.rig, then.rig, here.writer, spools=False))
     return named, {r.key: r.severity for r in after}
 
 

@@ -43,7 +43,7 @@ def said(rig: Rig, *edits: RigEdit, units: str = "metric") -> list[str]:
         (CONTACT, SetLength(span="tippet", value="1 m"), "tippet 0.83 → 1.00 m"),
         (CONTACT, SetTag(at="dropper", value="15"), "dropper tag 12 → 15 cm"),
         (CONTACT, SetLead(lead=0.8), "led at 1 → 0.8 ×"),
-        (CONTACT, SetMotion(kind="natural"), "moved led → natural"),
+        (CONTACT, SetMotion(kind="natural"), "moved led → natural drift"),
         (CONTACT, SetDressing(span="sighter", dressing="none"), "sighter dressing greased → none"),
         (CONTACT, RemoveFly(at="dropper"), "without dropper Slim olive #16 2.5 mm"),
         (CONTACT, UseKnot(part="point", knot="clinch"), "point knot compact slip-through → clinch, 5 turns"),

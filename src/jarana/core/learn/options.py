@@ -96,9 +96,7 @@ def _text(before: Situation, after: Situation) -> str:
         low, high = (writer.text("length", v) for v in slid)
         told.append(say("float", before=low, after=high))
     skipped = {LED, MOVED, *((HELD,) if slid is not None else ())}
-    for change in compare(old, new, writer):
-        if change.what not in skipped and not change.what.endswith("spool"):
-            told.append(change.text)
+    told += [c.text for c in compare(old, new, writer, spools=False) if c.what not in skipped]
     return "; ".join(told)
 
 

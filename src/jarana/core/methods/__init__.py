@@ -12,6 +12,7 @@ from jarana.core.methods.when import Fit
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
+from jarana.core.words.called import call
 
 say = phrases(
     __name__,
@@ -29,6 +30,7 @@ def methods() -> dict[str, Method]:
         method = getattr(importlib.import_module(f"{__name__}.{module.name}"), "METHOD", None)
         if isinstance(method, Method):
             found.append(method)
+            call("method", method.key, method.name)
     return {method.key: method for method in sorted(found, key=lambda m: m.number)}
 
 

@@ -7,6 +7,7 @@ import pkgutil
 from functools import cache
 
 from jarana.core.motions.base import MotionKind
+from jarana.core.words.called import call
 
 
 @cache
@@ -17,4 +18,5 @@ def motions() -> dict[str, MotionKind]:
         motion = getattr(importlib.import_module(f"{__name__}.{module.name}"), "MOTION", None)
         if isinstance(motion, MotionKind):
             found[motion.key] = motion
+            call("motion", motion.key, motion.name)
     return found

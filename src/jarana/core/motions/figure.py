@@ -11,6 +11,7 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
+figure-of-eight = figure-of-eight
 take-tightens-or-stops = A take tightens or stops the hand.
 holds = holds it
 brings-up = brings it up
@@ -27,7 +28,7 @@ TWIST = HandPull(length_m=0.09, speed_m_s=0.03)
 class Figure(MotionKind):
     """A slow steady hand."""
 
-    key, name, waters = "figure", "figure-of-eight", ("lake",)
+    key, name, waters = "figure", say("figure-of-eight"), ("lake",)
     counts, hangs = True, True
     pulls = (TWIST,)
     sign = say("take-tightens-or-stops")

@@ -9,6 +9,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
+led = led
 take-felt-or-stops = A take is felt, or stops the sighter.
 """,
 )
@@ -17,7 +18,7 @@ take-felt-or-stops = A take is felt, or stops the sighter.
 class Led(MotionKind):
     """A drift at the angler's pace."""
 
-    key, name, waters = "led", "led", ("river",)
+    key, name, waters = "led", say("led"), ("river",)
     leads = True
     sign = say("take-felt-or-stops")
 

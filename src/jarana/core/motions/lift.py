@@ -10,6 +10,7 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
+lift = lift
 takes-come-rises-or = Takes come as it rises, or on the hang.
 climbs-fly-about-hatch = climbs { $climbed } as a fly that is about to hatch
 hardly-rises-line-gives = hardly rises: the line gives first
@@ -29,7 +30,7 @@ HUNG_HEIGHT, HUNG_BACK, HUNG_S, HUNG_FROM = 2.2, 2.2, 3.0, 0.7
 class Lift(MotionKind):
     """Led and lifted, or stripped, lifted and hung."""
 
-    key, name, waters = "lift", "lift", ("river", "lake")
+    key, name, waters = "lift", say("lift"), ("river", "lake")
     counts, leads = True, True
     pulls = (HAND,)
     sign = say("takes-come-rises-or")

@@ -10,15 +10,36 @@ from jarana.core.rig.one_line import stretches, whole
 from jarana.core.rig.stance import Stance
 from jarana.core.units import Writer
 from jarana.core.words import phrases
+from jarana.core.words.called import called
 from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
     """
+name = name
+method = method
+rod = rod
+line = line
+moved = moved
+boat = boat
+none = none
+in-it = in it
+spool = { $name } spool
+dressing = { $name } dressing
+greased = greased
+degreased = degreased
+on-a-stretch = { $length } { $what }
+a-ring = ring
+a-fold = fold
+straight = straight
+serpentine = serpentine
+pile = pile
+reach = reach
+tuck = tuck
 led = led at
 counted-down = counted down
 held = held by
-wind-knot = {" "}wind knot
+wind-knot = { $name } wind knot
 knot-line = knot to the line
 knot-above = knot above { $name }
 ring = ring, { $name }
@@ -60,29 +81,39 @@ lies = at anchor
 )
 
 
-LED, MOVED = say("led"), "moved"
+LED, MOVED = say("led"), say("moved")
 """What differs where another pace is fished."""
+NONE = say("none")
+DRESSED = {"none": NONE, "greased": say("greased"), "degreased": say("degreased")}
+"""What is on a line, by its key."""
+LAID = {
+    "straight": say("straight"), "serpentine": say("serpentine"), "pile": say("pile"), "reach": say("reach"), "tuck": say("tuck"),
+}  # fmt: skip
+"""How a line is laid, by its key."""
 HELD = say("held")
 """What differs where another head, or another place of it, is."""
 
 
-def compare(before: Rig, after: Rig, writer: Writer) -> tuple[Change, ...]:
-    """Return every difference that changes how the rig is tied or fished, from the line to the point."""
+def compare(before: Rig, after: Rig, writer: Writer, spools: bool = True) -> tuple[Change, ...]:
+    """Return every difference that changes how the rig is tied or fished, from the line to the point.
+
+    Without `spools` it is not told that the same line comes from another one.
+    """
     mark = writer.marked
     return tuple(
         Change(part=c.part, what=mark(c.what), before=mark(c.before), after=mark(c.after))
-        for c in _changes(before, after, writer)
+        for c in _changes(before, after, writer, spools)
     )
 
 
-def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
+def _changes(before: Rig, after: Rig, writer: Writer, spools: bool) -> Iterator[Change]:
     for what, old, new in (
-        ("name", before.name, after.name),
-        ("method", before.method, after.method),
-        ("rod", before.rod.name, after.rod.name),
-        ("line", before.line.name, after.line.name),
+        (say("name"), before.name, after.name),
+        (say("method"), called("method", before.method), called("method", after.method)),
+        (say("rod"), before.rod.name, after.rod.name),
+        (say("line"), before.line.name, after.line.name),
         (LED, f"{before.motion.lead:g} ×", f"{after.motion.lead:g} ×"),
-        (MOVED, before.motion.kind, after.motion.kind),
+        (MOVED, called("motion", before.motion.kind), called("motion", after.motion.kind)),
         (say("counted-down"), f"{before.motion.count_s:g} s", f"{after.motion.count_s:g} s"),
         (say("taken-in"), _taken(before, writer), _taken(after, writer)),
         (say("ends-with"), _hang(before, writer), _hang(after, writer)),
@@ -92,7 +123,7 @@ def _changes(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
     ):
         if old != new:
             yield Change(part="rig", what=what, before=old, after=new)
-    yield from _spans(before, after, writer)
+    yield from _spans(before, after, writer, spools)
     yield from _joints(before, after)
     yield from _flies(before, after, writer)
 
@@ -140,11 +171,11 @@ def _stances(before: Rig, after: Rig, writer: Writer) -> Iterator[tuple[str, str
     yield say("rod-tip"), writer.text("near", before.tip_m), writer.text("near", after.tip_m)
     yield say("cast-way"), _way(old), _way(new)
     yield say("slack"), writer.text("near", old.slack_m), writer.text("near", new.slack_m)
-    yield say("line-laid"), old.lay, new.lay
+    yield say("line-laid"), LAID[old.lay], LAID[new.lay]
     yield say("mend"), _mended(old, writer), _mended(new, writer)
-    yield "boat", _boat(old, writer), _boat(new, writer)
+    yield say("boat"), _boat(old, writer), _boat(new, writer)
     if old.follows != new.follows:
-        yield "rod", _rod(old), _rod(new)
+        yield say("rod"), _rod(old), _rod(new)
 
 
 def _way(stance: Stance) -> str:
@@ -166,7 +197,7 @@ def _mended(stance: Stance, writer: Writer) -> str:
     return say("mended-up", far=far, at=at) if stance.mend_m > 0 else say("mended-down", far=far, at=at)
 
 
-def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
+def _spans(before: Rig, after: Rig, writer: Writer, spools: bool) -> Iterator[Change]:
     old, new = {s.id: s for s in whole(before).spans}, {s.id: s for s in whole(after).spans}
     dressed = [{key: _dressed(rows, writer) for key, rows in stretches(rig).items()} for rig in (before, after)]
     for key, span in old.items():
@@ -179,24 +210,26 @@ def _spans(before: Rig, after: Rig, writer: Writer) -> Iterator[Change]:
             yield Change(part=key, what=name, before="", after=_line(span, writer))
             continue
         pairs = (
-            ("", writer.text("length", was.length_mm / 1000), writer.text("length", span.length_mm / 1000)),
-            ("", _line(was, writer), _line(span, writer)),
-            (" spool", _spool(was), _spool(span)),
-            (" dressing", dressed[0][key], dressed[1][key]),
-            (say("wind-knot"), "in it" if was.wind_knot else "none", "in it" if span.wind_knot else "none"),
+            (name, writer.text("length", was.length_mm / 1000), writer.text("length", span.length_mm / 1000)),
+            (name, _line(was, writer), _line(span, writer)),
+            *(((say("spool", name=name), _spool(was), _spool(span)),) if spools else ()),
+            (say("dressing", name=name), dressed[0][key], dressed[1][key]),
+            (say("wind-knot", name=name), *(say("in-it") if s.wind_knot else NONE for s in (was, span))),
         )
-        for suffix, one, two in pairs:
+        for what, one, two in pairs:
             if one != two:
-                yield Change(part=key, what=name + suffix, before=one, after=two)
+                yield Change(part=key, what=what, before=one, after=two)
 
 
 def _dressed(rows: Sequence[Span], writer: Writer) -> str:
     """Say what is on a line: on all of it, or from its upper end stretch by stretch."""
     if len(rows) == 1:
-        return rows[0].dressing
+        return DRESSED[rows[0].dressing]
     if len(rows) == 2 and rows[0].dressing == "none":
-        return say("on-its-last", what=rows[1].dressing, length=writer.text("short", rows[1].length))
-    return ", ".join(f"{writer.text('length', s.length)} {s.dressing}" for s in rows)
+        return say("on-its-last", what=DRESSED[rows[1].dressing], length=writer.text("short", rows[1].length))
+    return ", ".join(
+        say("on-a-stretch", length=writer.text("length", s.length), what=DRESSED[s.dressing]) for s in rows
+    )
 
 
 def _line(span: Span, writer: Writer) -> str:
@@ -207,7 +240,7 @@ def _line(span: Span, writer: Writer) -> str:
 
 
 def _spool(span: Span) -> str:
-    return f"{span.spool.number}" if span.spool else say("ready-made") if span.ready else "none"
+    return f"{span.spool.number}" if span.spool else say("ready-made") if span.ready else NONE
 
 
 def _joints(before: Rig, after: Rig) -> Iterator[Change]:
@@ -274,9 +307,9 @@ SCHOOLS = {
     "point": say("end"),
     "tag": say("long-tag"),
     "link": say("girthed-link"),
-    "ring": "ring",
+    "ring": say("a-ring"),
     "bend": say("bend"),
-    "fold": "fold",
+    "fold": say("a-fold"),
 }
 """Ways a fly hangs, as they are told."""
 
@@ -285,13 +318,13 @@ def _bead(attachment: Attachment, writer: Writer) -> str:
     fly = attachment.fly
     bead = writer.text("bead", fly.bead.diameter_mm / 1000) if fly and fly.bead else ""
     turns = say("turns", n=str(fly.wraps.turns)) if fly and fly.wraps and fly.wraps.turns else ""
-    return ", ".join(word for word in (bead, turns) if word) or "none"
+    return ", ".join(word for word in (bead, turns) if word) or NONE
 
 
 def _fly(attachment: Attachment, writer: Writer) -> str:
     bead = _bead(attachment, writer)
-    return attachment.body.label + ("" if bead == "none" else f" {bead}")
+    return attachment.body.label + ("" if bead == NONE else f" {bead}")
 
 
 def _tag(attachment: Attachment, writer: Writer) -> str:
-    return writer.text("short", attachment.link.length_mm / 1000) if attachment.link else "none"
+    return writer.text("short", attachment.link.length_mm / 1000) if attachment.link else NONE

@@ -157,7 +157,7 @@ def _helped(here: Situation, value: Valuer) -> tuple[Would, ...]:
 def with_reasons(begun: Started, rig: Rig, setting: Setting) -> Started:
     """Return what was started with its reasons, what the search changed of it, and what of it is still not owned."""
     writer, water = setting.writer, setting.fished
-    changes = [c.text for c in compare(begun.rig, rig, writer) if not c.what.endswith("spool")]
+    changes = [c.text for c in compare(begun.rig, rig, writer, spools=False)]
     text = say("tuned", changes="; ".join(changes)) if changes else say("as-usual")
     rig = rig.rebuilt(fitted=Fitted(kind=water.kind, depth_m=water.depth_m, pace_m_s=water.pace_m_s))
     changed = {c.part for c in compare(begun.rig, rig, writer)}

@@ -309,9 +309,9 @@ def _tried(
         for old in readings
         if old.key != key and (r := after.get(old.key)) is not None and ORDER[r.severity] < ORDER[old.severity]
     ]
-    changes = compare(before.rig, then.rig, before.writer)
     # A spool of another diameter is one change to the angler: the line.
-    name = "; ".join(dict.fromkeys(c.text for c in changes if not c.what.endswith("spool")))
+    changes = compare(before.rig, then.rig, before.writer, spools=False)
+    name = "; ".join(dict.fromkeys(c.text for c in changes))
     water = before.water
     title = mine.title[0].lower() + mine.title[1:]
     effect = title if f"{mine.figure} {mine.unit}" in title else f"{title}, {mine.figure} {mine.unit}".strip()

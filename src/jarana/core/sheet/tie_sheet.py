@@ -22,6 +22,7 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
+finished = finished
 turns = , { $n } turns
 bead = , { $diameter_mm } bead
 stretch-dress = Stretch and dress it
@@ -335,7 +336,7 @@ def _piece_start(rig: Rig, joint_id: str) -> int:
 def _figures(knot: Knot, material: Material, mm: float, cut: Cut | None, writer: Writer) -> tuple[Said, ...]:
     rows = []
     if cut:
-        rows.append(Said(figure=cut.finished_shown, name="finished"))
+        rows.append(Said(figure=cut.finished_shown, name=say("finished")))
         rows.append(Said(figure=cut.extra_shown, name=say("knots-ends")))
     rows.append(Said(figure=writer.text("short", knot.eats(mm / 1000)), name=say("knot-eats"), key="eats"))
     rows.append(Said(figure=f"{knot_efficiency(knot, material) * 100:.0f} %", name=say("line-kept")))
