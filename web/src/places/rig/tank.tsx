@@ -169,7 +169,7 @@ export function Tank({ answer, book, drawer, system, ghost, band, share: known }
             className="block size-5 rounded-full border-2 border-ink bg-sheet"
           />
         </Slider.Root>
-        <span className="figure w-36 text-right">
+        <span className="figure w-40 text-right whitespace-nowrap">
           {number(time, 1)} <small>s</small>
           {drift.axis === "seconds" ? null : (
             <>
