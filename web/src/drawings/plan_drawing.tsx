@@ -3,6 +3,7 @@ import type { Drift, Limits, Rig, UnitSystem } from "../api/client";
 import { sizeOf } from "../model/bodies";
 import { duration, extentOf, flyLine, nodeAt, type Point, toldNode, trackOf } from "../model/drift_view";
 import { text } from "../model/format";
+import { withRoom } from "../model/with_room";
 import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
@@ -40,8 +41,9 @@ const SHADOWS = 5;
 const MENDED = 0.4;
 const SLACKED = 0.78;
 const STEP = 0.1;
-/** Room a track's seconds need, px. */
+/** Room a track's seconds need, px: across, and down. */
 const SECONDS = 32;
+const LINE = 13;
 
 /** The water from above: you, the rod, the line at one moment, lanes, wind, and where every fly goes with its seconds. */
 export function PlanDrawing({ drift, ghost, rig, system, limits, width, height, time, onCast, onLaid }: Props) {
@@ -268,6 +270,9 @@ function Track({
   const path = join(trackOf(drift, node).map(at));
   const whole = duration(drift);
   const seconds = Array.from({ length: Math.floor(whole / MARK) + 1 }, (_, k) => k * MARK);
+  const told = role === "point" || role === "dry fly" ? seconds.filter((s) => s > 0 && s % WRITTEN === 0) : [];
+  const places = told.map((s) => at(nodeAt(drift, node, s)));
+  const written = new Set(withRoom(places, SECONDS, LINE).map((i) => told[i]));
   return (
     <g>
       <path d={path} fill="none" stroke="var(--casing)" strokeWidth={4.5} opacity={0.75} />
@@ -284,7 +289,7 @@ function Track({
               stroke={style.ink}
               strokeWidth={1.2}
             />
-            {s > 0 && s % WRITTEN === 0 && (role === "point" || role === "dry fly") ? (
+            {written.has(s) ? (
               <text
                 x={cx + 7 + SECONDS > right ? cx - 7 : cx + 7}
                 y={cy + 14}
