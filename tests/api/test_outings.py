@@ -10,6 +10,7 @@ import pytest
 from flask import Flask
 from flask.testing import FlaskClient
 
+from jarana.usecases import keep_outing
 from jarana.usecases.keep_outing import LARGEST_PAYLOAD, MOST_EVENTS
 from tests.api.conftest import enter
 
@@ -178,6 +179,18 @@ def test_what_stands_twice_in_one_send_is_written_down_once_and_can_be_taken_bac
     assert phone.view()["drifts"] == 1
     assert phone.send(other, undo, good)["refused"] == []
     assert phone.view()["drifts"] == 1
+
+
+def test_a_log_longer_than_one_look_at_what_is_there_is_taken_as_a_whole(
+    phone: Phone, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(keep_outing, "MOST_EVENTS", 2)
+    begun, drifts = phone.begin(), [phone.drift("nothing") for _ in range(4)]
+    twin = phone.drift("take") | {"seq": drifts[0]["seq"]}
+    answer = phone.send(begun, *drifts, drifts[0], twin)
+    assert answer["kept"] == [begun["id"], *(d["id"] for d in drifts), drifts[0]["id"]]
+    assert [r["id"] for r in answer["refused"]] == [twin["id"]]
+    assert phone.view()["drifts"] == 4
 
 
 def test_a_rig_remembers_the_waters_it_was_fished_in_the_last_first(app: Flask, phone: Phone) -> None:

@@ -51,7 +51,7 @@ is-the-id-of-something = is the id of something else
 )
 
 MOST_EVENTS = 200
-"""Events of one send."""
+"""Events of one send, and of one look at what is there: a log that is brought in has more."""
 MOST_OUTINGS = 400
 MOST_OF_AN_OUTING = 5000
 MOST_TOLD = 20_000
@@ -86,14 +86,17 @@ def take_events(work: Work, events: Sequence[Event]) -> tuple[list[UUID], list[R
     """
     kept: list[UUID] = []
     refused: list[Refused] = []
-    with work.writing(), work.journal.looked_up(events):
+    with work.writing():
         may_add(work, "events", len(events))
-        for event in events:
-            why = _take(work, event)
-            if why:
-                refused.append(Refused(event.id, why))
-            else:
-                kept.append(event.id)
+        for k in range(0, len(events), MOST_EVENTS):
+            some = events[k : k + MOST_EVENTS]
+            with work.journal.looked_up(some):
+                for event in some:
+                    why = _take(work, event)
+                    if why:
+                        refused.append(Refused(event.id, why))
+                    else:
+                        kept.append(event.id)
     return kept, refused
 
 

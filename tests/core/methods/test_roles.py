@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.drift.nominal import nominal
 from jarana.core.methods.lake_team import HIGH_ZONE_M
 from jarana.core.methods.when import CLUTTERED, SHALLOW_M, SWINGS, THIN_M, TOP_M
 from jarana.core.rig.edits.flies import RemoveFly
@@ -13,7 +14,8 @@ from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.dressing import dressings_for
 from jarana.core.units import Writer
 from jarana.core.water.reach import Obstacle, Reach, TakingZone
-from tests.fishing import DRAWER, RULES, WATERS, begun, methods, read, setting, started
+from tests.coverage import water
+from tests.fishing import DRAWER, RULES, WATERS, begun, fished, methods, read, setting, started
 
 BRANCH = Obstacle(kind="branch", x_m=6.0, length_m=12.0, height_m=0.2)
 
@@ -129,6 +131,16 @@ def test_a_fly_that_is_not_owned_is_wanted_as_the_rules_ask(barbless: bool) -> N
     rules = next(r for r in RULES.values() if r.barbless).model_copy(update={"barbless": barbless})
     rig = methods()["level-contact"].start(setting(run(), Drawer(), rules))
     assert {a.fly.hook.barbless for a in rig.attachments} == {barbless}
+
+
+@pytest.mark.parametrize(("pace", "comes"), [(SWINGS - 0.01, False), (SWINGS, True)])
+def test_the_pace_from_which_on_a_line_swings_is_the_one_it_is_computed_to_come_round_in(
+    pace: float, comes: bool
+) -> None:
+    of = water(0.9, 0.62)
+    across = nominal(fished(started("swung", of), water(0.9, pace))).across
+    assert across is not None
+    assert (across.dangle_s is not None) is comes
 
 
 @pytest.mark.parametrize(("pace", "said"), [(SWINGS - 0.01, True), (SWINGS, False), (0.0, True)])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -13,36 +14,30 @@ clear = Clear
 sighter = Sighter
 tippet = Tippet
 deep = deep
-point = Point
-dropper = Dropper
-top-fly = Top fly
-middle-fly = Middle fly
-fly = Fly
-hook = Hook
-dry = Dry
-float = Float
-tail = Tail
-shot = Shot
-emerger = Emerger
+top-fly = top fly
+middle-fly = middle fly
+fly = fly
+hook = hook
+dry = dry
+emerger = emerger
 """,
 )
 BUTT, TAPER, CLEAR, SIGHTER, TIPPET = say("butt"), say("taper"), say("clear"), say("sighter"), say("tippet")
 DEEP = say("deep")
 """What speaks for or against several of them."""
 PARTS = {
-    "point": say("point"), "dropper": say("dropper"), "top-fly": say("top-fly"), "middle-fly": say("middle-fly"),
-    "fly": say("fly"), "hook": say("hook"), "dry": say("dry"), "float": say("float"), "tail": say("tail"), "shot": say("shot"),
+    "top-fly": say("top-fly"), "middle-fly": say("middle-fly"), "fly": say("fly"), "hook": say("hook"), "dry": say("dry"),
     "emerger": say("emerger"),
 }  # fmt: skip
-"""What hangs there, by its id."""
+"""What hangs there, by its id, where that is no role."""
 
 
 def part_called(part: str) -> str:
-    """Return what a part is called at the beginning of a reason.
+    """Return what something that hangs is called: by its id, else as its role.
 
     Examples
     --------
-    >>> part_called("top-fly")
-    'Top fly'
+    >>> part_called("top-fly"), part_called("point")
+    ('top fly', 'point')
     """
-    return PARTS.get(part, part.replace("-", " ").capitalize())
+    return PARTS.get(part) or role_name(part).replace("-", " ")

@@ -44,7 +44,7 @@ def inside(rig: Rig, rules: RuleSet, drawer: Drawer, writer: Writer) -> tuple[Ri
                     "most-flies-left-off",
                     name=rules.name,
                     most_flies=rules.most_flies,
-                    replace=part_called(spare.id).lower(),
+                    replace=part_called(spare.id),
                 ),
             )
         )

@@ -222,7 +222,7 @@ class Kit:
         weight = (
             say("bead-2", diameter_mm=self.writer.text("bead", found.bead.diameter_mm / 1000)) if found.bead else ""
         )
-        self.says(part, f"{part_called(part)}: {found.label}{weight}", because)
+        self.says(part, f"{part_called(part).capitalize()}: {found.label}{weight}", because)
         return found
 
     def dry(self, part: str, size: int, least_gf: float = 0.0, because: str = "") -> Fly:
@@ -237,7 +237,11 @@ class Kit:
             return self.fly(part, "floating", size, because=because)
         found = min(fits, key=lambda p: (abs(p.hook.size - size), floating.index(p.dressing.key)))
         fly = found.tied(next(w for w in found.weights if w.count))
-        self.says(part, say("bears-g", part=part_called(part), label=fly.label, lift_gf=f"{found.lift_gf:g}"), because)
+        self.says(
+            part,
+            say("bears-g", part=part_called(part).capitalize(), label=fly.label, lift_gf=f"{found.lift_gf:g}"),
+            because,
+        )
         return fly
 
     def point(self, body: Fly | Shot, knot: KnotUse = "eye", key: str = "point") -> None:
