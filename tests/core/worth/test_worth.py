@@ -8,7 +8,7 @@ from datetime import date
 import numpy as np
 import pytest
 
-from jarana.core.engine.columns import AT_Z, NEAR_M, UNDER
+from jarana.core.engine.columns import AT_X, AT_Y, AT_Z, NEAR_M, UNDER
 from jarana.core.errors import InputError
 from jarana.core.heads.float import FloatHead
 from jarana.core.outcomes.tracks import Tracks, evaluate
@@ -17,17 +17,26 @@ from jarana.core.rules.rule_set import RuleSet, Season
 from jarana.core.situation import Person, Situation
 from jarana.core.unknowns.drifts import MEMBER_GRID
 from jarana.core.water.reach import COLD_C, LIVELY_C, Fish, Lane, Reach, TakingZone
-from jarana.core.worth.accepted import accepted, apart, follow, in_zone, shown, together
+from jarana.core.worth.accepted import (
+    ON_BED_M,
+    accepted,
+    along_bed,
+    apart,
+    flies_of,
+    follow,
+    in_zone,
+    lies,
+    shown,
+    together,
+)
 from jarana.core.worth.constants import Habits, check_habits, constants
 from jarana.core.worth.excluded import excluded
 from jarana.core.worth.freed import freed
 from jarana.core.worth.judge import SAME, Worth, better_share, judge
 from jarana.core.worth.noticed import (
-    ON_BED_M,
     SITS_HEAVY,
     SITS_LIGHT,
     idle_pull,
-    line_lies,
     load_of,
     not_frightened,
     noticed,
@@ -106,13 +115,13 @@ def test_wary_fish_make_a_rig_worth_less_and_no_drift_is_computed_for_it(usual: 
 @pytest.mark.parametrize(("speed", "share"), [(0.0, 1.0), (0.22, 0.5), (0.44, 1 / 9)])
 def test_half_of_usual_fish_refuse_a_nymph_at_its_speed(speed: float, share: float) -> None:
     situation = contact()
-    found = accepted(np.array([[speed]]), situation.rig.point, situation, HABITS, dry=False)
+    found = accepted(np.array([[speed]]), situation.rig.point, situation, HABITS)
     assert float(found[0, 0]) == pytest.approx(share, abs=0.01)
 
 
 def test_a_fly_on_the_surface_is_refused_at_a_smaller_speed() -> None:
     situation, speed = contact(), np.array([[0.15]])
-    nymph = accepted(speed, situation.rig.point, situation, HABITS, dry=False)
+    nymph = accepted(speed, situation.rig.point, situation, HABITS)
     dry = accepted(speed, situation.rig.point, situation, HABITS, dry=True)
     assert dry[0, 0] < 0.5 * nymph[0, 0]
 
@@ -121,12 +130,34 @@ def test_a_small_fish_is_taken_when_it_flees_and_not_when_it_hangs() -> None:
     run = water(0.9, 0.62, off_m=9.0, fish=Fish(mass_kg=1.0))
     streamer = fished(started("streamer", run), run)
     speeds = np.array([[0.0, 0.19, 0.21, 1.19, 2.5]])
-    hangs, slower, fled, fast, half = accepted(speeds, streamer.rig.point, streamer, HABITS, dry=False)[0]
+    hangs, slower, fled, fast, half = accepted(speeds, streamer.rig.point, streamer, HABITS)[0]
     assert hangs == pytest.approx(HABITS["fleeing-still"])
     assert slower < fled == fast == 1.0
     assert half == pytest.approx(0.5)
     small = streamer.with_water(run.model_copy(update={"fish": Fish(mass_kg=0.99)}))
-    assert accepted(speeds, small.rig.point, small, HABITS, dry=False)[0, 2] == HABITS["fleeing-small"]
+    assert accepted(speeds, small.rig.point, small, HABITS)[0, 2] == HABITS["fleeing-small"]
+
+
+def test_what_lies_on_the_bed_is_moved_as_fast_as_it_goes_along_it_whatever_flows_over_it() -> None:
+    run = water(0.9, 0.62, off_m=9.0)
+    swung = fished(started("swung", run), run)
+    along = np.array([[0.0, 0.5 * HABITS["soft-from"], HABITS["soft-from"], np.inf]])
+    by = accepted(np.full_like(along, 0.3), swung.rig.point, swung, HABITS, along=along)[0]
+    rests = HABITS["moved-rests"]
+    assert by == pytest.approx([rests, 0.5 * (1.0 + rests), 1.0, 1.0])
+
+
+def test_a_fly_is_moved_along_the_bed_only_while_it_lies_on_it() -> None:
+    at, times = np.zeros((1, 5, 9)), np.array([[0.0, 2.0, 4.0, 6.0, 8.0]])
+    at[0, :, AT_X], at[0, :, AT_Y], at[0, :, UNDER] = [0.0, 0.3, 0.3, 0.3, 0.3], [0.0, 0.4, 0.4, 0.4, 0.4], 0.9
+    at[0, :, AT_Z] = [-0.9, -0.9, ON_BED_M - 0.901, ON_BED_M - 0.899, -0.5]
+    assert along_bed(at, times)[0] == pytest.approx([0.25, 0.0, 0.0, np.inf, np.inf])
+
+
+def test_a_swing_that_lies_on_the_bed_is_accepted_by_fewer_than_one_that_crosses_over_it() -> None:
+    crept, swung = (fished(started("swung", run), run) for run in (water(0.9, 0.03), water(0.9, 0.25)))
+    lain, off = (flies_of(tracks_of(s, 8), s, HABITS)[-1].accepted.mean() for s in (crept, swung))
+    assert lain < 0.6 < 0.9 < off
 
 
 @pytest.mark.parametrize(("z", "share"), [(-0.601, 1.0), (-0.599, 0.97), (-0.58, 0.5), (-0.559, 0.0)])
@@ -320,10 +351,10 @@ def test_a_fly_line_that_lies_on_the_bed_tells_less_and_wedges() -> None:
     lifted[:, -2, :, AT_Z] = ON_BED_M + 0.001 - end[:, :, UNDER]
     down[:, -2, :, AT_Z] = ON_BED_M - 0.001 - end[:, :, UNDER]
     habits = Habits(situation.setting.person)
-    free, lies = replace(tracks, at=lifted), replace(tracks, at=down)
-    assert not line_lies(free).any()
-    assert line_lies(lies).all()
-    assert noticed(lies, situation, habits) == pytest.approx(habits["felt-on-bed"] * noticed(free, situation, habits))
+    free, lain = replace(tracks, at=lifted), replace(tracks, at=down)
+    assert not lies(free.at[:, -2]).any()
+    assert lies(lain.at[:, -2]).all()
+    assert noticed(lain, situation, habits) == pytest.approx(habits["felt-on-bed"] * noticed(free, situation, habits))
     raked = tracks.did.copy()
     raked[:, -2, NEAR_M] = 5.0
     assert (

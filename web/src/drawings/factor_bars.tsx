@@ -4,7 +4,7 @@ import { phrase } from "../words/phrase";
 const ROWS: { key: keyof FactorsView; label: string }[] = [
   { key: "fishing", label: phrase("in the water") },
   { key: "zone", label: phrase("in the zone") },
-  { key: "drag", label: phrase("drag they bear") },
+  { key: "drag", label: phrase("moves as they take it") },
   { key: "shown", label: phrase("shows in time") },
   { key: "noticed", label: phrase("noticed") },
   { key: "free", label: phrase("free of the bed") },

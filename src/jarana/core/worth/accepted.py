@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.columns import AT_Z, REL_X, REL_Y, REL_Z, UNDER
+from jarana.core.engine.columns import AT_X, AT_Y, AT_Z, REL_X, REL_Y, REL_Z, UNDER
 from jarana.core.outcomes.tracks import Tracks, size_of
 from jarana.core.rig.model import Attachment
 from jarana.core.situation import Situation
@@ -18,6 +18,8 @@ from jarana.core.worth.constants import Habits
 REL = slice(REL_X, REL_Z + 1)
 EATS_FISH_KG = 1.0
 """Fish from this mass on eat fish (practice); of smaller ones only a share does."""
+ON_BED_M = 0.02
+"""m over the bed within which a fly, or the end of a fly line, lies on it."""
 
 
 @dataclass(frozen=True)
@@ -38,7 +40,7 @@ class FlyWorth:
 def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWorth]:
     """Return every fly of a rig at every moment; a dry that holds the rig up is one of them."""
     rows = []
-    holds, drag = situation.rig.head.holds(), eddy_drag(situation, habits)
+    holds, drag, moved = situation.rig.head.holds(), eddy_drag(situation, habits), is_moved(situation)
     for attachment in situation.rig.attachments:
         if attachment.fly is None:
             continue
@@ -52,7 +54,7 @@ def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWo
             FlyWorth(
                 attachment.id,
                 in_zone(at[:, :, UNDER], at[:, :, AT_Z], situation, habits),
-                accepted(speed, attachment, situation, habits, dry=held_by),
+                accepted(speed, attachment, situation, habits, held_by, along_bed(at, tracks.times) if moved else None),
                 np.ones_like(speed) if held_by else shown(tracks.slack(row), situation, habits),
             )
         )
@@ -94,10 +96,29 @@ def is_moved(situation: Situation) -> bool:
     return motion.swings or bool(rig.motion.pulls or motion.pulls)
 
 
-def accepted(speed: Floats, attachment: Attachment, situation: Situation, habits: Habits, dry: bool) -> Floats:
+def lies(at: Floats) -> np.ndarray:
+    """Return when something lies on the bed, from its places (k, times, 9): (k, times)."""
+    return np.asarray(at[:, :, UNDER] + at[:, :, AT_Z] <= ON_BED_M)
+
+
+def along_bed(at: Floats, times: Floats) -> Floats:
+    """Return how fast something that lies on the bed is moved along it, m/s, (k, times); infinite where it is off the bed."""
+    gone = np.hypot(np.diff(at[:, :, AT_X], axis=1), np.diff(at[:, :, AT_Y], axis=1)) / np.diff(times, axis=1)
+    return np.where(lies(at), np.concatenate((gone, gone[:, -1:]), axis=1), np.inf)
+
+
+def accepted(
+    speed: Floats,
+    attachment: Attachment,
+    situation: Situation,
+    habits: Habits,
+    dry: bool = False,
+    along: Floats | None = None,
+) -> Floats:
     """Return the share of fish that accept a fly at a speed through the water, m/s.
 
-    Drifted: ``1/(1 + (v/v50)^3)``. Moved: rising to all of them, then falling again.
+    Drifted: ``1/(1 + (v/v50)^3)``. Moved: rising to all of them, then falling again; what lies on the bed is moved as fast as it
+    goes `along` it, whatever flows over it.
     """
     assert attachment.fly is not None
     row = dressings().get(attachment.fly.dressing.key)
@@ -106,6 +127,9 @@ def accepted(speed: Floats, attachment: Attachment, situation: Situation, habits
         still, begins = habits[f"{kind}-still"], habits[f"{kind}-from"]
         ends, half = habits[f"{kind}-to"], habits[f"{kind}-half"]
         rising = still + (1.0 - still) * np.clip(speed / begins, 0.0, 1.0)
+        if along is not None:
+            rests = min(habits["moved-rests"], still)
+            rising = np.minimum(rising, rests + (1.0 - rests) * np.clip(along / begins, 0.0, 1.0))
         falling = np.power(0.5, np.maximum(speed - ends, 0.0) / (half - ends))
         eats = habits["fleeing-small"] if kind == "fleeing" and situation.water.fish.mass_kg < EATS_FISH_KG else 1.0
         return np.asarray(eats * follow(situation.water.temperature_c, habits) * np.minimum(rising, falling))

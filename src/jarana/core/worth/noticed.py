@@ -8,13 +8,13 @@ import numpy as np
 
 from jarana.core.engine.afloat import SUPPORT_DEPTH
 from jarana.core.engine.arrays import Floats
-from jarana.core.engine.columns import AT_Z, PULL, TAKEN, UNDER
+from jarana.core.engine.columns import AT_Z, PULL, TAKEN
 from jarana.core.engine.hydro.water_properties import GRAVITY, LIFT_WATER_C, water_at
 from jarana.core.heads.sight import seen_to
 from jarana.core.outcomes.tracks import Tracks
 from jarana.core.rig.geometry import span_starts
 from jarana.core.situation import Situation
-from jarana.core.worth.accepted import apart, is_moved
+from jarana.core.worth.accepted import apart, is_moved, lies
 from jarana.core.worth.constants import Habits
 
 SITS_LIGHT, SITS_HEAVY = 0.4, 0.85
@@ -25,8 +25,6 @@ LOW_LIGHT_M, WAVE_HIDES_M, BRIGHT_M = 1.0, 1.0, 0.5
 """m by which fish are frightened from nearer in low light and under a wave, from farther on a bright day (guesses)."""
 WIND_ON_M = 1.5
 """m of leader on which the wind pulls between tip and sighter."""
-ON_BED_M = 0.02
-"""m over the bed within which the end of a fly line lies on it."""
 AIR = 1.2
 CYLINDER_IN_AIR = 1.1
 """Air's density, kg/m³, and the drag coefficient of a line in it."""
@@ -91,13 +89,7 @@ def _on_line(tracks: Tracks, situation: Situation, habits: Habits) -> Floats:
         # Between two pulls the hand is still on the line.
         moved = np.maximum.accumulate(moved, axis=1)
     felt = np.where(moved, habits["felt-moved"], habits["felt-sinking"])
-    return np.asarray(felt * np.where(line_lies(tracks), habits["felt-on-bed"], 1.0))
-
-
-def line_lies(tracks: Tracks) -> np.ndarray:
-    """Return when the end of a fly line lies on the bed, (k, times)."""
-    end = tracks.at[:, -2]
-    return np.asarray(end[:, :, UNDER] + end[:, :, AT_Z] <= ON_BED_M)
+    return np.asarray(felt * np.where(lies(tracks.at[:, -2]), habits["felt-on-bed"], 1.0))
 
 
 def idle_pull(situation: Situation) -> float:
