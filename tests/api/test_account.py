@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 import time
 from collections.abc import Iterator
-from datetime import timedelta
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
 
@@ -227,6 +227,36 @@ def test_a_letter_lets_a_password_be_set_for_half_an_hour(app: Flask, ann: Flask
             session.execute(update(SittingRow).where(SittingRow.by_letter).values(begun_at=func.now() - late))
             session.commit()
         assert mine.get("/api/v1/account").json["may_set"] is may
+
+
+def lain(app: Flask, days: float) -> None:
+    """Let every browser not have been used for so long."""
+    with operating(app.extensions["sessions"]) as session:
+        session.execute(update(SittingRow).values(used_at=func.now() - timedelta(days=days)))
+        session.commit()
+
+
+@pytest.mark.parametrize(("days", "status"), [(29.99, 200), (30.01, 401)])
+def test_a_browser_that_is_not_used_for_a_month_is_signed_out(
+    app: Flask, ann: FlaskClient, days: float, status: int
+) -> None:
+    lain(app, days)
+    assert ann.get("/api/v1/me").status_code == status
+    # Once used, its month begins anew: a second look some days later finds the same.
+    assert ann.get("/api/v1/me").status_code == status
+
+
+@pytest.mark.parametrize(("days", "anew"), [(0.99, False), (1.01, True)])
+def test_a_browser_that_is_used_is_given_another_month_once_a_day(
+    app: Flask, ann: FlaskClient, days: float, anew: bool
+) -> None:
+    lain(app, days)
+    answer = ann.get("/api/v1/me")
+    cookies = [c for c in answer.headers.getlist("Set-Cookie") if "_stay=" in c]
+    assert bool(cookies) is anew
+    with operating(app.extensions["sessions"]) as session:
+        used = max(session.scalars(select(SittingRow.used_at)).all())
+    assert (datetime.now(UTC) - used < timedelta(minutes=5)) is anew
 
 
 @pytest.mark.parametrize("fault", ["late", "refused", "garbled"])

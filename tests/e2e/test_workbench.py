@@ -234,6 +234,23 @@ def test_without_signing_in_the_page_says_how(browser: Browser, site: Site) -> N
     context.close()
 
 
+def test_what_is_pressed_after_one_was_signed_out_waits_and_goes_out_when_one_comes_in_again(
+    bench: Page, site: Site
+) -> None:
+    before = drift_key(bench)
+    assert bench.request.post(f"{site.address}/api/v1/sign-out", headers={"Origin": site.address}).ok
+    bench.keyboard.press("]")
+    told = bench.get_by_role("alert").filter(has_text="You are signed out here")
+    expect(told).to_be_visible()
+    other = bench.context.new_page()
+    other.goto(f"{site.address}/enter#{site.token()}")
+    other.wait_for_selector("[data-testid=tank]")
+    other.close()
+    expect(told).to_be_hidden()
+    wait_new_drift(bench, before)
+    expect(bench.get_by_text(re.compile("· saved$"))).to_be_visible()
+
+
 def test_a_sheet_has_an_address_and_back_closes_it(bench: Page) -> None:
     sheet = bench.get_by_role("dialog", name="Start a rig")
     bench.keyboard.press("m")

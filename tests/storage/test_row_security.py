@@ -132,7 +132,7 @@ def test_a_role_sees_what_it_needs_and_no_further_and_only_in_its_block(
 def test_what_is_added_in_a_block_is_written_in_it(sessions: sessionmaker[Session], demo: UUID) -> None:
     with sessions() as session:
         with acting_as(session, DOOR):
-            session.add(SittingRow(id=uuid4(), angler_id=demo, begun_at=func.now()))  # type: ignore[arg-type]
+            session.add(SittingRow(id=uuid4(), angler_id=demo, begun_at=func.now(), used_at=func.now()))  # type: ignore[arg-type]
         session.commit()
     with operating(sessions) as session:
         assert session.scalar(select(func.count()).select_from(SittingRow)) == 1

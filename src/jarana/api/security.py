@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 
 import structlog
 from flask import Flask, Response, abort, current_app, g, request
+from flask import session as cookie
 from flask_limiter import Limiter
 from flask_limiter.util import get_remote_address
 from flask_login import LoginManager, UserMixin, current_user
@@ -23,7 +24,7 @@ from jarana.usecases.today import Asking, asking_of
 say = phrases(
     __name__,
     """
-open-the-address-that-the = Open the address that the start command printed.
+not-signed-in = You are not signed in here.
 sent-from-another-site = Sent from another site.
 send-json = Send JSON.
 the-json-is-nested-too = The JSON is nested too deeply.
@@ -137,10 +138,16 @@ def guard(app: Flask) -> None:
         angler_id, _, sitting = key.partition(":")
         try:
             sits = UUID(sitting)
-            row = sitting_person(database(), sits, UUID(angler_id), datetime.now(UTC))
+            found = sitting_person(database(), sits, UUID(angler_id), datetime.now(UTC))
         except ValueError:
             return None
-        return Person(row, sits) if row is not None else None
+        if found is None:
+            return None
+        row, anew = found
+        if anew:
+            # What the browser holds has an end of its own: it is given it anew with this answer.
+            cookie["_remember"] = "set"
+        return Person(row, sits)
 
     limiter.init_app(app)
 
@@ -182,7 +189,7 @@ def guard(app: Flask) -> None:
         if request.endpoint in OPEN or request.endpoint is None:
             return
         if not current_user.is_authenticated:
-            abort(401, say("open-the-address-that-the"))
+            abort(401, say("not-signed-in"))
 
     @app.after_request
     def _headers(answer: Response) -> Response:

@@ -69,17 +69,25 @@ class Anglers:
     def begin_sitting(
         self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta, by_letter: bool = False
     ) -> None:
-        """Let a browser sit; what ended, or began longer ago than a sitting lives, is forgotten."""
-        gone = SittingRow.ended_at.is_not(None) | (SittingRow.begun_at < now - life)
+        """Let a browser sit; what ended, or was not used for as long as a sitting lives, is forgotten."""
+        gone = SittingRow.ended_at.is_not(None) | (SittingRow.used_at < now - life)
         self.session.execute(delete(SittingRow).where(SittingRow.angler_id == angler_id, gone))
-        self.session.add(SittingRow(id=sitting, angler_id=angler_id, begun_at=now, by_letter=by_letter))
+        self.session.add(SittingRow(id=sitting, angler_id=angler_id, begun_at=now, used_at=now, by_letter=by_letter))
 
     @at_the_door
-    def who_sits(self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta) -> AnglerRow | None:
-        """Return who sits at a browser still, where that has not ended and was not begun too long ago: one look for both."""
-        still = SittingRow.ended_at.is_(None), SittingRow.begun_at > now - life
-        query = select(AnglerRow).join(SittingRow, SittingRow.angler_id == AnglerRow.id)
-        return self.session.scalars(query.where(SittingRow.id == sitting, AnglerRow.id == angler_id, *still)).first()
+    def who_sits(
+        self, sitting: UUID, angler_id: UUID, now: datetime, life: timedelta
+    ) -> tuple[AnglerRow, datetime] | None:
+        """Return who sits at a browser still, and when it was last used, where it has not ended nor lain too long: one look for both."""
+        still = SittingRow.ended_at.is_(None), SittingRow.used_at > now - life
+        query = select(AnglerRow, SittingRow.used_at).join(SittingRow, SittingRow.angler_id == AnglerRow.id)
+        found = self.session.execute(query.where(SittingRow.id == sitting, AnglerRow.id == angler_id, *still)).first()
+        return None if found is None else (found[0], found[1])
+
+    @at_the_door
+    def use_sitting(self, sitting: UUID, now: datetime) -> None:
+        """Write down that a browser is used."""
+        self.session.execute(update(SittingRow).where(SittingRow.id == sitting).values(used_at=now))
 
     @at_the_door
     def sitting(self, sitting: UUID) -> SittingRow | None:
@@ -88,8 +96,8 @@ class Anglers:
 
     @at_the_door
     def sitting_at(self, angler_id: UUID, since: datetime) -> int:
-        """Return in how many browsers a person sits who began after a time."""
-        mine = SittingRow.angler_id == angler_id, SittingRow.ended_at.is_(None), SittingRow.begun_at > since
+        """Return in how many browsers a person sits that were used after a time."""
+        mine = SittingRow.angler_id == angler_id, SittingRow.ended_at.is_(None), SittingRow.used_at > since
         return int(self.session.scalar(select(func.count()).select_from(SittingRow).where(*mine)) or 0)
 
     @at_the_door

@@ -90,12 +90,13 @@ class InvitationRow(Base):
 
 
 class SittingRow(Base):
-    """A browser that is signed in, until it is ended: what its cookie says alone lets nobody in."""
+    """A browser that is signed in, until it is ended or long not used: what its cookie says alone lets nobody in."""
 
     __tablename__ = "sitting"
     id: Mapped[UUID] = mapped_column(primary_key=True)
     angler_id: Mapped[UUID] = mapped_column(ForeignKey("angler.id", ondelete="CASCADE"), index=True)
     begun_at: Mapped[datetime]
+    used_at: Mapped[datetime]
     ended_at: Mapped[datetime | None] = mapped_column(default=None)
     by_letter: Mapped[bool] = mapped_column(default=False, server_default=text("false"))
 

@@ -18,7 +18,9 @@ PHONE_LIFE = timedelta(minutes=5)
 """Six digits can be guessed: they live shortly, and few guesses a minute are let through."""
 DIGITS = 6
 SITTING_LIFE = timedelta(days=30)
-"""A browser stays signed in for so long."""
+"""A browser that is not used stays signed in for so long."""
+COUNTED_ANEW = timedelta(days=1)
+"""That it is used is written down as often as that."""
 
 
 def make_token(session: Session, angler_id: UUID, now: datetime) -> str:
@@ -58,16 +60,27 @@ def spend_token(session: Session, token: str, now: datetime) -> tuple[AnglerRow,
 
 
 def begin_sitting(session: Session, angler_id: UUID, now: datetime, by_letter: bool = False) -> UUID:
-    """Let the browser that signed in sit, until it signs out or a month has gone; return its sitting."""
+    """Let the browser that signed in sit, until it signs out or is not used for a month; return its sitting."""
     sitting = uuid4()
     Anglers(session).begin_sitting(sitting, angler_id, now, SITTING_LIFE, by_letter)
     session.commit()
     return sitting
 
 
-def sitting_person(session: Session, sitting: UUID, angler_id: UUID, now: datetime) -> AnglerRow | None:
-    """Return who sits there; None where the sitting has ended, whatever the browser still holds."""
-    return Anglers(session).who_sits(sitting, angler_id, now, SITTING_LIFE)
+def sitting_person(session: Session, sitting: UUID, angler_id: UUID, now: datetime) -> tuple[AnglerRow, bool] | None:
+    """Return who sits there, and whether its time is counted anew from now on.
+
+    None where the sitting has ended or was not used for long, whatever the browser still holds.
+    """
+    found = Anglers(session).who_sits(sitting, angler_id, now, SITTING_LIFE)
+    if found is None:
+        return None
+    row, used = found
+    anew = now - used >= COUNTED_ANEW
+    if anew:
+        Anglers(session).use_sitting(sitting, now)
+        session.commit()
+    return row, anew
 
 
 def end_sittings(session: Session, angler_id: UUID, now: datetime, only: UUID | None = None) -> None:

@@ -145,9 +145,15 @@ export class Refused extends Error {
 
 const TOO_MANY = 429;
 
-/** Whether the server will say the same if it is asked again: not where it could not answer now, or was asked too often. */
+/** Whether the server does not know who asks. */
+export function signedOut(error: unknown): error is Refused {
+  return error instanceof Refused && error.status === signedOut.status;
+}
+signedOut.status = 401;
+
+/** Whether the server will say the same if it is asked again: not where it could not answer now, was asked too often, or does not know who asks. */
 export function forGood(error: unknown): error is Refused {
-  return error instanceof Refused && error.status < 500 && error.status !== TOO_MANY;
+  return error instanceof Refused && error.status < 500 && error.status !== TOO_MANY && !signedOut(error);
 }
 
 /** Returns the data of an answer, or throws what the server said. */

@@ -1,13 +1,13 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
-import { forGood } from "../api/client";
+import { forGood, signedOut } from "../api/client";
 import { askAnewInOtherUnits } from "../state/units";
 
 const client = new QueryClient({
   defaultOptions: {
     queries: {
       refetchOnWindowFocus: false,
-      retry: (count, error) => !forGood(error) && count < 8,
+      retry: (count, error) => !forGood(error) && !signedOut(error) && count < 8,
     },
   },
 });

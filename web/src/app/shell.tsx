@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { NavLink, Outlet, useLocation, useNavigate } from "react-router";
-import { Refused } from "../api/client";
+import { signedOut } from "../api/client";
 import { PLACES } from "../features/place_list";
 import { bankOf } from "../state/bank";
 import { useBench } from "../state/bench_store";
@@ -28,7 +28,7 @@ export function Shell() {
   useEffect(() => {
     if (id) void bankOf(id);
   }, [id]);
-  if (me.error instanceof Refused && me.error.status === 401) {
+  if (signedOut(me.error)) {
     return (
       <main className="mx-auto max-w-md p-8">
         <h1 className="text-xl font-bold">{"Jarana"}</h1>

@@ -4,11 +4,12 @@ import { RigChip } from "../features/library/rig_chip";
 import { WaterChip, waterName } from "../features/water/water_chip";
 import { useBench } from "../state/bench_store";
 import { openSheet } from "../state/open_sheets";
+import { useComingBack } from "../state/signed_out";
 import { type UndoHere, useUndoHere } from "../state/undo_here";
 import { useKeepRig } from "../state/use_keep_rig";
 import { useKeepWater } from "../state/use_keep_water";
 import { Button } from "../ui/button";
-import { phrase } from "../words/phrase";
+import { phrase, rich } from "../words/phrase";
 import { useTheme } from "./theme";
 import { RigTwice, WaterTwice } from "./twice";
 
@@ -22,6 +23,7 @@ export function TopBar({ book, system }: Props) {
   const { undo, redo } = useUndo();
   const keeping = useKeepRig();
   const water = useKeepWater();
+  const out = useComingBack();
   const [theme, toggleTheme] = useTheme();
   if (!docs) return null;
   return (
@@ -103,6 +105,20 @@ export function TopBar({ book, system }: Props) {
         {keeping.newest ? <RigTwice newest={keeping.newest} keeping={keeping} /> : null}
         {water.newest ? (
           <WaterTwice name={waterName(water.newest.reach)} newest={water.newest} keeping={water} />
+        ) : null}
+        {out ? (
+          <p role="alert" className="rounded-s border border-float bg-sheet px-3 py-1.5 text-[13px] text-float">
+            {rich("You are signed out here. What you changed waits in this tab: {a}, and it goes on.", {
+              a: (
+                <a
+                  className="underline"
+                  href={window.location.pathname.startsWith("/fish") ? "/enter?phone" : "/enter"}
+                >
+                  {phrase("come in again")}
+                </a>
+              ),
+            })}
+          </p>
         ) : null}
         {lost || trouble ? (
           <p role="alert" className="rounded-s border border-float bg-sheet px-3 py-1.5 text-[13px] text-float">

@@ -55,6 +55,21 @@ const anyEdit = fc.oneof(
 );
 
 describe("the bench", () => {
+  it("keeps what was pressed while nobody is signed in, and sends it once somebody is", async () => {
+    let asked = 0;
+    const out = () => {
+      asked += 1;
+      return Promise.resolve(new Response('{"detail":"not signed in"}', { status: 401 }));
+    };
+    vi.stubGlobal("fetch", vi.fn(out));
+    bench().edit({ op: "set_length", span: "s", value: "250" }, "f");
+    await vi.waitFor(() => expect(asked).toBeGreaterThan(1), { timeout: 3000 });
+    expect(bench()).toMatchObject({ lost: false, trouble: "" });
+    expect(bench().waiting).toHaveLength(1);
+    vi.stubGlobal("fetch", vi.fn(serve));
+    await vi.waitFor(() => expect(bench().waiting).toEqual([]), { timeout: 3000 });
+    expect(bench().docs?.rig?.spans[0]?.length_mm).toBe(250);
+  });
   it("goes back to the very document after any edits, and forward again", async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(anyEdit, { maxLength: 8 }), async (edits) => {

@@ -9,6 +9,7 @@ import {
   type Rig,
   type Section,
   type SystemKey,
+  signedOut,
   speakUnits,
   taken,
   type WaterEdit,
@@ -147,7 +148,7 @@ export const useBench = create<State & Actions>((set, get) => {
 
   function retry(error: unknown): void {
     const unreachable = !(error instanceof Refused);
-    set({ lost: unreachable, trouble: unreachable ? "" : (error as Refused).message });
+    set({ lost: unreachable, trouble: unreachable || signedOut(error) ? "" : (error as Refused).message });
     if (!unreachable && (error as Refused).status === 500) {
       set({ waiting: [], redone: [] });
       return;

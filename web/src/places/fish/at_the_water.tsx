@@ -9,6 +9,7 @@ import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { driftOver, fliesDown, seenNow, useClock, usualCycle } from "../../state/drift_clock";
 import { type Place, usePlace } from "../../state/place_now";
+import { useComingBack } from "../../state/signed_out";
 import { useDaylight } from "../../state/use_daylight";
 import type { Packing } from "../../state/use_pack";
 import { followStand, standNow, useStand } from "../../state/where_i_stand";
@@ -40,6 +41,7 @@ export function AtTheWater({ kept, outing, packing }: Props) {
   const refused = useBank((s) => s.events.filter((e) => e.state === "refused").length);
   const trouble = useBank((s) => s.trouble);
   const reached = useBank((s) => s.reached);
+  const out = useComingBack();
   useAwake(since !== null);
   const [place, go] = usePlace(outing.id);
   const at = { rig: outing.rig, option, lane: place.lane, step: place.step };
@@ -96,10 +98,15 @@ export function AtTheWater({ kept, outing, packing }: Props) {
           <p role="status" className="shrink-0 text-[13px] text-soft">
             {waits > 0
               ? phrase("{reached}, {waits} kept here", {
-                  reached: reached ? phrase("sending") : phrase("no signal"),
+                  reached: out ? phrase("signed out") : reached ? phrase("sending") : phrase("no signal"),
                   waits,
                 })
               : phrase("all sent")}
+            {out ? (
+              <a className="ml-2 underline" href="/enter?phone">
+                {phrase("come in again")}
+              </a>
+            ) : null}
           </p>
         </header>
         {trouble ? (

@@ -14,7 +14,7 @@ const material = { key: "mono", name: "Mono", look: "mono" };
 const fly = (mm: number | null) => ({
   kind: "fly",
   pattern: "Olive",
-  hook: { size: 14, shank_mm: 9, gape_mm: 5 },
+  hook: { size: 14, shank_mm: 9, gape_mm: 5, wire_mm: 0.45 },
   dressing: { key: "slim" },
   bead: mm === null ? null : { diameter_mm: mm, material: "tungsten" },
 });
