@@ -168,7 +168,7 @@ def test_bulk_edits_are_all_or_none_and_say_which_row() -> None:
     assert "this pattern has that bead already (row 2 of 2)" in str(error.value)
     with pytest.raises(InputError, match="none in the box to lose"):
         make_edits(made, [Lose(rows=(rows[1],))])
-    with pytest.raises(InputError, match="no such fly"):
+    with pytest.raises(InputError, match="no longer in the drawer"):
         make_edits(made, [ThrowAway(rows=("nobody",))])
 
 

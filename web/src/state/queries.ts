@@ -25,12 +25,13 @@ export const useBook = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-/** The drawer; what came just now is not asked for again by the next that shows it (own changes say that it is old). */
+/** The drawer; what came just now is not asked for again by the next that shows it (own changes say that it is old), but by who looks again after another tab or machine was worked at. */
 export const useDrawer = () =>
   useQuery({
     queryKey: ["drawer"],
     queryFn: async () => taken(await api.GET("/api/v1/drawer")).drawer,
     staleTime: JUST_NOW_MS,
+    refetchOnWindowFocus: true,
   });
 
 export const useReaches = () =>
@@ -40,7 +41,11 @@ export const useInHand = () =>
   useQuery({ queryKey: ["in-hand"], queryFn: async () => taken(await api.GET("/api/v1/in-hand")), staleTime: 0 });
 
 export const useRigs = () =>
-  useQuery({ queryKey: ["rigs"], queryFn: async () => taken(await api.GET("/api/v1/rigs")).rigs });
+  useQuery({
+    queryKey: ["rigs"],
+    refetchOnWindowFocus: true,
+    queryFn: async () => taken(await api.GET("/api/v1/rigs")).rigs,
+  });
 
 export const useRuleSets = (units: SystemKey) =>
   useQuery({

@@ -2,9 +2,10 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, describe, expect, it } from "vitest";
+import type { StockRow } from "../api/client";
 import { refused, served } from "../testing/served";
 import { useUndoHere } from "./undo_here";
-import { useStock, useStockUndo } from "./use_stock";
+import { isBack, useStock, useStockUndo } from "./use_stock";
 
 afterEach(cleanup);
 
@@ -110,5 +111,19 @@ describe("what was changed in the drawer", () => {
     });
     await waitFor(() => expect(useUndoHere.getState().here?.undo).toBeNull());
     expect(useUndoHere.getState().here?.redo).not.toBeNull();
+  });
+});
+
+describe("what a change brought", () => {
+  const row = (item: string, id = item) => ({ item, id }) as unknown as StockRow;
+  const touched = (...rows: StockRow[]) => ({ items: rows.map((r) => r.item), rows });
+  it.each([
+    ["a row that is there", touched(row("a")), [], false],
+    ["another row of an item that is there", touched(row("a", "a-2")), [], false],
+    ["a row that is new", touched(row("b", "b-1")), ["b-1"], false],
+    ["a row that was taken out before", touched(row("b", "b-1")), [], true],
+    ["nothing, for it is gone", { items: ["a"], rows: [] }, [], false],
+  ])("is looked up in its place only where it came back: %s", (_, change, made, back) => {
+    expect(isBack([row("a")], change, made)).toBe(back);
   });
 });

@@ -18,6 +18,7 @@ export const useShelf = (kind: string) => {
   const units = useBench((s) => s.units);
   return useQuery({
     queryKey: ["stock", kind, units],
+    refetchOnWindowFocus: true,
     queryFn: async () => taken(await api.GET("/api/v1/stock/{kind}", { params: { path: { kind } } })).rows,
   });
 };
@@ -61,8 +62,12 @@ export function useStock() {
   const follow = useCallback(
     (answer: ChangeAnswer) => {
       for (const touched of answer.touched) {
-        client.setQueryData<StockRow[]>(["stock", touched.kind, units], (rows) => merged(rows, touched));
-        void client.invalidateQueries({ queryKey: ["stock", touched.kind], refetchType: "none" });
+        const shelf = ["stock", touched.kind, units];
+        const before = client.getQueryData<StockRow[]>(shelf);
+        client.setQueryData<StockRow[]>(shelf, (rows) => merged(rows, touched));
+        // What came back belongs where it was: only the whole shelf tells where that is.
+        const back = isBack(before, touched, answer.new ?? []);
+        void client.invalidateQueries({ queryKey: ["stock", touched.kind], refetchType: back ? "active" : "none" });
       }
       void client.invalidateQueries({ queryKey: ["drawer"] });
       void client.invalidateQueries({ queryKey: ["sheet"] });
@@ -142,10 +147,15 @@ export function useStockUndo(
   }, [undoes, redoes, turn, tell]);
 }
 
-function merged(
-  rows: StockRow[] | undefined,
-  touched: { items: readonly string[]; rows: readonly StockRow[] },
-): StockRow[] | undefined {
+type Touched = { items: readonly string[]; rows: readonly StockRow[] };
+
+/** Whether a change brought rows that were not there and are not new either: those of what was taken out before. */
+export function isBack(rows: readonly StockRow[] | undefined, touched: Touched, made: readonly string[]): boolean {
+  const known = new Set([...(rows ?? []).map((row) => row.item), ...made]);
+  return touched.rows.some((row) => !known.has(row.item) && !known.has(row.id));
+}
+
+function merged(rows: StockRow[] | undefined, touched: Touched): StockRow[] | undefined {
   if (!rows) return undefined;
   const items = new Set(touched.items);
   const now = new Map<string, StockRow[]>();

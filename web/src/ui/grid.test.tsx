@@ -95,6 +95,28 @@ describe("moving in a grid", () => {
     expect(here()).toBe("r0/name");
   });
 
+  it("stays where one was when that row is gone: in what stands in its place, or the last", () => {
+    const { rerender } = show();
+    for (const key of ["ArrowDown", "ArrowDown", "ArrowRight"]) press(key);
+    const without = (...gone: string[]) => rowsOf(5).filter((row) => !gone.includes(row.id));
+    rerender(<Held rows={without("r2")} />);
+    expect(here()).toBe("r3/left");
+    expect(document.activeElement?.getAttribute("data-cell")).toBe("r3/left");
+    rerender(<Held rows={without("r2", "r3", "r4")} />);
+    expect(here()).toBe("r1/left");
+  });
+
+  it("takes nobody out of the field they look for rows in", () => {
+    const { rerender } = show();
+    press("ArrowDown");
+    const find = document.body.appendChild(document.createElement("input"));
+    find.focus();
+    rerender(<Held rows={rowsOf(5).slice(3)} />);
+    expect(here()).toBe("r4/name");
+    expect(document.activeElement).toBe(find);
+    find.remove();
+  });
+
   it("draws of a thousand rows those in sight, and tells how many there are", () => {
     show(1000);
     expect(screen.getAllByRole("row").length).toBeLessThan(60);

@@ -86,6 +86,16 @@ export function Grid(props: Props) {
     if (index >= 0) sight.scrollToIndex(index);
   }, [wanted, rows, sight]);
 
+  // What one was in is gone, or out of what is looked for: one is in what stands in its place.
+  const stood = useRef(0);
+  useEffect(() => {
+    if (rowIndex >= 0) stood.current = rowIndex;
+    const next = rowIndex < 0 ? rows[Math.min(stood.current, rows.length - 1)] : undefined;
+    if (!next || !at || editing) return;
+    wants.current ||= document.activeElement === document.body;
+    onAt({ row: next.id, column: at.column });
+  }, [rowIndex, rows, at, editing, onAt]);
+
   useEffect(() => {
     if (!wants.current || editing) return;
     // A cell far off is there once the rows in sight have followed.

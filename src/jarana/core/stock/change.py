@@ -18,7 +18,7 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-there-no-such = there is no such { $one }
+no-longer = this { $one } is no longer in the drawer
 not-tables = is not in the tables
 not-counted = a { $one } is not counted
 there-none-box-lose = there is none in the box to lose
@@ -120,7 +120,7 @@ class Shelf:
         """Return a row by id."""
         item = self.where.get(row_id)
         if item is None or item not in self.items:
-            raise InputError.one("rows", row_id, say("there-no-such", one=self.kind.one))
+            raise InputError.one("rows", "", say("no-longer", one=self.kind.one))
         return next(r for r in self.kind.rows(self.items[item]) if r.id == row_id)
 
     def put(self, row: Row) -> None:
