@@ -35,6 +35,7 @@ class ColumnView(Frozen):
     computed: bool
     shared: bool
     detail: bool
+    glance: bool
     about: str
 
 
@@ -79,6 +80,7 @@ class KindView(Frozen):
                     computed=c.computed,
                     shared=c.shared,
                     detail=c.key in kind.beside,
+                    glance=c.key in kind.glance,
                     about=c.about,
                 )
                 for c in kind.columns

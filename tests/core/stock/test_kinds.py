@@ -54,6 +54,16 @@ def test_everything_of_the_reference_tables_can_be_added_as_it_stands(kind: str)
 
 
 @pytest.mark.parametrize("kind", KINDS)
+def test_what_is_read_at_a_glance_is_in_the_grid_with_what_is_left(kind: str) -> None:
+    of = kinds()[kind]
+    in_grid = {c.key for c in of.columns} - set(of.beside)
+    assert set(of.glance) <= in_grid
+    if of.amounts:
+        assert set(of.amounts) & in_grid <= set(of.glance)
+        assert next(c.key for c in of.columns if c.required or c.key == "label") in of.glance
+
+
+@pytest.mark.parametrize("kind", KINDS)
 def test_a_row_typed_back_as_it_is_shown_changes_nothing_but_what_rounding_hides(kind: str) -> None:
     made, of = shelf(kind), kinds()[kind]
     make_edits(made, [AddRow(reference=r.key) for r in of.references()[:6]])

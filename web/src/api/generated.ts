@@ -3623,6 +3623,11 @@ export interface components {
              */
             detail: boolean;
             /**
+             * Glance
+             * @description glance
+             */
+            glance: boolean;
+            /**
              * Key
              * @description key
              */

@@ -63,6 +63,8 @@ class StockKind(ABC, Generic[Doc]):
         Rows are what somebody measured themselves: nobody can begin with another's.
     beside
         Columns shown beside the grid for the row one is in, not in it.
+    glance
+        Columns that tell a row and what is left of it: first where there is no room for all.
     """
 
     key: ClassVar[str]
@@ -75,6 +77,7 @@ class StockKind(ABC, Generic[Doc]):
     columns: ClassVar[tuple[Column, ...]]
     amounts: ClassVar[tuple[str, ...]] = ()
     beside: ClassVar[tuple[str, ...]] = ()
+    glance: ClassVar[tuple[str, ...]] = ()
     measured: ClassVar[bool] = False
 
     @property

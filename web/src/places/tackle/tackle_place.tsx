@@ -9,6 +9,7 @@ import { Button } from "../../ui/button";
 import { Grid } from "../../ui/grid";
 import type { GridSort } from "../../ui/grid_row";
 import { say } from "../../ui/toast";
+import { usePhone } from "../../ui/use_phone";
 import { phrase } from "../../words/phrase";
 import { AddBox } from "./add_box";
 import { CsvSheet } from "./csv_sheet";
@@ -161,7 +162,11 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
     const timer = window.setTimeout(follow, REST_MS);
     return () => window.clearTimeout(timer);
   }, [rests, named, setParams]);
-  const columns = useMemo(() => kind.columns.map((c, i) => ({ c, i })).filter(({ c }) => !c.detail), [kind]);
+  const phone = usePhone();
+  const columns = useMemo(() => {
+    const inGrid = kind.columns.map((c, i) => ({ c, i })).filter(({ c }) => !c.detail);
+    return phone ? [...inGrid.filter(({ c }) => c.glance), ...inGrid.filter(({ c }) => !c.glance)] : inGrid;
+  }, [kind, phone]);
   const gridColumns = useMemo(
     () =>
       columns.map(({ c }) => ({
@@ -174,20 +179,21 @@ function Drawer({ kind, devices, stock }: DrawerProps) {
       })),
     [columns],
   );
-  const known = useRef(new WeakMap<StockRow, ReturnType<typeof gridRow>>());
+  // biome-ignore lint/correctness/useExhaustiveDependencies: rows are cut anew for other columns
+  const known = useMemo(() => new WeakMap<StockRow, ReturnType<typeof gridRow>>(), [columns]);
   const rows = useMemo(() => {
     const found = arranged(all ?? [], kind, find, onlyLow, sort);
     return found.map((row) => {
-      const was = known.current.get(row);
+      const was = known.get(row);
       if (was) return was;
       const now = gridRow(
         row,
         columns.map(({ i }) => i),
       );
-      known.current.set(row, now);
+      known.set(row, now);
       return now;
     });
-  }, [all, columns, kind, find, onlyLow, sort]);
+  }, [all, columns, known, kind, find, onlyLow, sort]);
 
   const change = useCallback(
     async (edits: Parameters<typeof stock.change>[1]) => {

@@ -85,6 +85,7 @@ class Flies(StockKind[FlyPattern]):
     empty = say("no-flies-yet-add")
     document = FlyPattern
     amounts = ("count",)
+    glance = ("pattern", "hook", "bead", "count")
     beside = (
         "wire", "bend", "barbless", "looks", "role", "stands_for", "metal", "turns", "wrap", "wrap_metal", "low", "weighed", "timed_spread", "drops", "drag", "drag_spread", "lift"
     )  # fmt: skip

@@ -53,6 +53,7 @@ class Leaders(StockKind[OwnedLeader]):
     empty = say("no-leaders-yet")
     document = OwnedLeader
     amounts = ("count",)
+    glance = ("name", "length", "count")
     beside = ("butt_m", "tip_m", "strength", "cut")
     columns = (
         Column("name", say("title-name"), required=True),

@@ -33,6 +33,7 @@ class Rings(StockKind[OwnedRing]):
     empty = say("no-rings-yet-small")
     document = OwnedRing
     amounts = ("count",)
+    glance = ("name", "diameter", "count")
     columns = (
         Column("name", say("title-name")),
         Column("diameter", titles.DIAMETER, "figure", "mm", "diameter", "bead", least=0.6, most=10, required=True),

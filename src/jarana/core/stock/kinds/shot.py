@@ -34,6 +34,7 @@ class ShotBox(StockKind[OwnedShot]):
     empty = say("no-shot-yet-add")
     document = OwnedShot
     amounts = ("count",)
+    glance = ("name", "mass", "count")
     columns = (
         Column("name", say("title-name"), required=True),
         Column("mass", titles.MASS, "figure", "mg", "mass", "mg", least=1, most=10000, required=True),

@@ -68,6 +68,7 @@ class Spools(StockKind[Spool]):
     empty = say("no-spools-yet-add")
     document = Spool
     amounts = ("left_m",)
+    glance = ("number", "label", "left")
     beside = ("spread", "n", "state", "low", "opened", "pulled", "pulled_spread", "pulled_n")
     columns = (
         Column("number", say("title-number"), "count", least=0, most=99_999, about=say("how-you-tell-them")),

@@ -41,6 +41,7 @@ class Winders(StockKind[Winder]):
     empty = say("no-winders-yet")
     document = Winder
     amounts = ("count",)
+    glance = ("name", "fly", "count")
     columns = (
         Column("name", titles.LABEL, required=True, about=say("on-label")),
         Column("fly", say("title-fly"), required=True, about=say("fly-of-box")),
