@@ -20,6 +20,7 @@ from jarana.core.tackle.fly import Fly, Wraps
 from jarana.core.tackle.hook import hook
 from jarana.core.tackle.knot import Knot, knots
 from jarana.core.tackle.material import TABLES, dry_strength, materials
+from jarana.core.tackle.sold import new_spool_m, sold
 
 G = 9.80665
 
@@ -119,3 +120,17 @@ def test_the_next_bead_comes_from_the_box_and_beyond_it_from_what_is_sold() -> N
 def test_there_is_no_bead_above_the_heaviest() -> None:
     drawer, pattern = drawer_with(5.5)
     assert drawer.next_bead(pattern.tied(pattern.weights[0]), heavier=True) is None
+
+
+def test_what_is_sold_on_spools_is_a_material_and_may_be_a_line_of_a_rig() -> None:
+    assert set(sold()) <= set(materials())
+    for row in sold().values():
+        assert row.mm or row.x_numbers
+        assert all(0.04 <= mm <= 1.5 for mm in row.mm)
+
+
+@pytest.mark.parametrize(
+    ("material", "metres"), [("nylon-butt", 50.0), ("sighter", 25.0), ("fluorocarbon", 30.0), ("own", 30.0)]
+)
+def test_a_new_spool_holds_as_much_as_its_material_is_sold_in(material: str, metres: float) -> None:
+    assert new_spool_m(material) == metres

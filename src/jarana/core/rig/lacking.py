@@ -11,11 +11,11 @@ from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.heads.float import FloatHead
 from jarana.core.rig.model import Attachment, Rig, Span
 from jarana.core.rig.one_line import whole
-from jarana.core.stock.kinds.spools import NEW_SPOOL_M, USUAL_NEW_M
 from jarana.core.tackle.drawer import Drawer, FlyPattern, OwnedShot, Spool, Weight, called
 from jarana.core.tackle.leader import LABEL_C, MATERIAL, SINKS, OwnedLeader
 from jarana.core.tackle.material import Material
 from jarana.core.tackle.shot import Shot
+from jarana.core.tackle.sold import new_spool_m
 from jarana.core.tackle.winder import Winder
 
 MADE = "lacking"
@@ -123,7 +123,7 @@ def _shot(shot: Shot) -> OwnedShot:
 def _spool(span: Span) -> Spool:
     """Return a new spool of a span's line; of a tapered one as thick as its thin end."""
     mm = min(span.d0_mm, span.d1_mm)
-    left = NEW_SPOOL_M.get(span.material.key, USUAL_NEW_M)
+    left = new_spool_m(span.material.key)
     return Spool(id=MADE, number=0, label="", material=span.material, diameter_mm=mm, left_m=left)
 
 

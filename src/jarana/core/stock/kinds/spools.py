@@ -14,6 +14,7 @@ from jarana.core.stock.kind import Reference, Row, StockKind, number, words
 from jarana.core.stock.label import diameter_for, read_label
 from jarana.core.tackle.drawer import Measured, Spool
 from jarana.core.tackle.material import Material, dry_strength, materials
+from jarana.core.tackle.sold import new_spool_m, sold
 from jarana.core.unit_rules import STANDARD_GRAVITY
 from jarana.core.words import phrases
 
@@ -49,16 +50,6 @@ mm-about-kg = { $mm } mm, about { $kg } kg
 )
 
 X_SIZES = (0, 1, 2, 3, 4, 5, 6, 7, 8)
-USUAL_MM = {
-    "nylon-butt": (0.30, 0.35, 0.40, 0.45, 0.50, 0.55),
-    "nylon-tippet": (),
-    "copolymer": (0.10, 0.12, 0.14, 0.16, 0.18, 0.20),
-    "fluorocarbon": (0.10, 0.12, 0.14, 0.16, 0.18, 0.20, 0.23),
-    "coloured-mono": (0.16, 0.18, 0.20, 0.25),
-    "sighter": (0.12, 0.14, 0.16, 0.18),
-}
-NEW_SPOOL_M = {"nylon-butt": 50.0, "coloured-mono": 100.0, "sighter": 25.0}
-USUAL_NEW_M = 30.0
 
 
 class Spools(StockKind[Spool]):
@@ -177,10 +168,11 @@ class Spools(StockKind[Spool]):
     def references(self) -> list[Reference]:
         """Return every material in its usual diameters, X numbers for the tippets."""
         found = []
-        for material in materials().values():
-            for mm in USUAL_MM.get(material.key, ()):
+        for key, sizes in sold().items():
+            material = materials()[key]
+            for mm in sizes.mm:
                 found.append(_reference(material, f"{mm:.2f}", mm))
-            if material.key in ("nylon-tippet", "fluorocarbon", "copolymer"):
+            if sizes.x_numbers:
                 for x in X_SIZES:
                     found.append(_reference(material, f"{x}X", units.parse("diameter", f"{x}x", "mm") * 1000))
         return found
@@ -197,7 +189,7 @@ def _reference(material: Material, size: str, mm: float) -> Reference:
         "label": f"{material.short} {size}",
         "material": material.key,
         "diameter": f"{mm:.6g}",
-        "left": f"{NEW_SPOOL_M.get(material.key, USUAL_NEW_M):g}",
+        "left": f"{new_spool_m(material.key):g}",
     }
     return Reference(
         f"{material.key}-{size.lower()}",
