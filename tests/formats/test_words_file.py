@@ -103,12 +103,15 @@ def test_the_catalogue_prints_as_fluent() -> None:
 
 TOLD = """
 import json, sys
+from typing import get_args
 from jarana.core.drift.nominal import story
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.readings import readings_of
 from jarana.core.rig.compare import compare
 from jarana.core.units import Writer
+from jarana.core.water.compare import compare as differ
+from jarana.core.water.reach import Blows, Light, Obstacle, ObstacleKind, Reach, Surface
 from tests.coverage import water
 from tests.fishing import begun, fished
 texts, heads, last = [], set(), None
@@ -133,6 +136,14 @@ for reach in (water(0.9, 0.62), water(2.0, 0.2), water(3.5, 0.0, "lake")):
         texts.append(story(situation))
         for reading in readings_of(situation):
             texts += [reading.title, reading.sentence, *reading.why]
+run = water(0.9, 0.62)
+chosen = {"kind": ("river", "lake"), "blows": get_args(Blows), "surface": get_args(Surface), "light": get_args(Light)}
+chosen |= {f: get_args(Reach.model_fields[f].annotation) for f in ("clarity", "wariness")}
+changed = [run.model_copy(update={field: word}) for field, words in chosen.items() for word in words]
+stands = [Obstacle(kind=kind, x_m=1.0, length_m=1.0, height_m=0.2) for kind in get_args(ObstacleKind)]
+changed += [run.model_copy(update={"obstacles": (one,)}) for one in stands]
+for other in changed:
+    texts += [word for c in differ(run, other, Writer()) for word in (c.what, c.before, c.after)]
 json.dump(texts, sys.stdout)
 """
 UNSAID = re.compile(r"(?<![^\W\d_])[A-Za-z]*[aeiouyAEIOUY][A-Za-z]*(?![^\W\d_])")

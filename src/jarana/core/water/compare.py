@@ -7,6 +7,7 @@ from itertools import zip_longest
 
 from jarana.core.documents.change import Change
 from jarana.core.units import Writer
+from jarana.core.water.called import called
 from jarana.core.water.edits.base import RULES
 from jarana.core.water.reach import Lane, Obstacle, Reach
 from jarana.core.words import phrases
@@ -103,7 +104,13 @@ def _rows(before: Reach, after: Reach, writer: Writer) -> Iterator[tuple[str, st
             old, new = (str(value) if (value := getattr(r, field)) else none for r in (before, after))
             yield field, what, old, new
 
-    yield from words(("name", say("name"), ""), ("river", say("river"), ""), ("kind", say("kind"), ""))
+    def choices(*fields: tuple[str, str, str]) -> Iterator[tuple[str, str, str, str]]:
+        for field, what, none in fields:
+            old, new = (called(value) if (value := getattr(r, field)) else none for r in (before, after))
+            yield field, what, old, new
+
+    yield from words(("name", say("name"), ""), ("river", say("river"), ""))
+    yield from choices(("kind", say("kind"), ""))
     yield from figures(
         ("depth_m", say("depth")), ("pace_m_s", say("pace")), ("off_m", say("far")), ("drift_m", say("drift")),
         ("fish_at_m", say("holds")), ("temperature_c", say("temperature")), ("wind_m_s", say("wind")),
@@ -119,11 +126,11 @@ def _rows(before: Reach, after: Reach, writer: Writer) -> Iterator[tuple[str, st
     yield "zone", say("zone"), _zone(before, writer), _zone(after, writer)
     yield "fish", say("fish"), before.fish.species, after.fish.species
     yield "fish", say("weight"), writer.text("fish", before.fish.mass_kg), writer.text("fish", after.fish.mass_kg)
-    yield from words(
+    yield from choices(
         ("blows", say("blows"), say("as-usual")), ("surface", say("surface"), say("by-the-wind")), ("light", say("light"), ""),
-        ("clarity", say("clarity"), ""), ("wariness", say("wariness"), ""), ("about", say("about"), ""),
-        ("gauge", say("gauge"), ""),
+        ("clarity", say("clarity"), ""), ("wariness", say("wariness"), ""),
     )  # fmt: skip
+    yield from words(("about", say("about"), ""), ("gauge", say("gauge"), ""))
     yield "gauged", say("reading"), _reading(before), _reading(after)
 
 
@@ -181,7 +188,8 @@ def _obstacles(before: Reach, after: Reach, writer: Writer) -> list[tuple[str, s
 
     def told(reach: Reach) -> dict[str, str]:
         return {
-            say("obstacle", kind=o.kind, place=writer.text("travel", o.x_m)): _size(o, writer) for o in reach.obstacles
+            say("obstacle", kind=called(o.kind), place=writer.text("travel", o.x_m)): _size(o, writer)
+            for o in reach.obstacles
         }
 
     old, new = told(before), told(after)
