@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -12,7 +13,7 @@ from jarana.core.water.edits import water_edits
 from jarana.core.water.edits.figures import SetBed, SetDepth, SetFigure, SetPace, SetStones, SetText, SetWord, SetZone
 from jarana.core.water.edits.section import AddThrow, DropRow, DropThrow, SetLane, SetObstacle, SetSounding
 from jarana.core.water.pacing import pace_of
-from jarana.core.water.reach import Reach, Throw
+from jarana.core.water.reach import Reach, TakingZone, Throw
 from jarana.core.water.section import section_of
 from jarana.core.water.sounding import depth_from_line
 from tests.fishing import read, started
@@ -257,3 +258,42 @@ def test_a_depth_is_typed_in_what_one_measures_with(level: Reach, typed: str, me
     assert SetDepth(value=typed).apply(level, own).depth_m == pytest.approx(metres)
     with pytest.raises(InputError, match="not a length"):
         SetDepth(value=typed).apply(level)
+
+
+@pytest.mark.parametrize(
+    ("low", "high", "datum", "depth", "band"),
+    [
+        (0.2, 0.6, "bed", 0.9, (0.2, 0.6)),
+        (0.2, 0.6, "bed", 0.5, (0.2, 0.5)),
+        (0.2, 0.6, "bed", 0.29, (0.19, 0.29)),
+        (0.2, 0.6, "bed", 0.05, (0.0, 0.05)),
+        (0.2, 0.25, "bed", 0.1, (0.05, 0.1)),
+        (0.6, 1.8, "surface", 2.5, (0.7, 1.9)),
+        (0.6, 1.8, "surface", 0.71, (0.0, 0.11)),
+        (0.6, 1.8, "surface", 0.69, (0.0, 0.1)),
+        (0.6, 1.8, "surface", 0.3, (0.0, 0.1)),
+        (0.6, 0.63, "surface", 0.5, (0.0, 0.03)),
+        (0.6, 1.8, "surface", 0.06, (0.0, 0.06)),
+    ],
+)
+def test_a_zone_is_kept_inside_the_water_and_a_fish_high_where_that_is_too_shallow_for_it(
+    low: float, high: float, datum: str, depth: float, band: tuple[float, float]
+) -> None:
+    zone = TakingZone(low_m=low, high_m=high, datum=datum)  # type: ignore[arg-type]
+    assert zone.heights(depth) == pytest.approx(band)
+    for found, wanted in zip(zone.heights(np.array([depth, 9.0])), band, strict=True):
+        assert found[0] == pytest.approx(wanted)
+
+
+@pytest.mark.parametrize("datum", ["bed", "surface"])
+@pytest.mark.parametrize(("height", "held"), [(-0.004, True), (0.0, True), (0.5, True), (0.5001, False), (1.0, False)])
+def test_what_lies_on_the_bed_is_in_every_zone_that_reaches_it(datum: str, height: float, held: bool) -> None:
+    """A fly that lies on the bed is a hair under it: it had been out of a zone counted from the surface."""
+    low, high = (0.0, 0.5) if datum == "bed" else (3.0, 3.5)
+    zone = TakingZone(low_m=low, high_m=high, datum=datum)  # type: ignore[arg-type]
+    assert zone.holds(np.array([height]), np.array([3.5]))[0] == held
+
+
+def test_what_lies_on_the_bed_is_not_in_a_zone_off_it() -> None:
+    off = TakingZone(low_m=0.1, high_m=0.5)
+    assert list(off.holds(np.array([-0.004, 0.0999, 0.1]), np.full(3, 0.9))) == [False, False, True]

@@ -210,10 +210,7 @@ def fly_drift(
     bed = bed_under(lowered.scenario, x, y)
     height = bed - depth
     times = chain.times
-    low, high = reach.zone.heights(bed)
-    inside = (height >= low - 1e-9) & (height <= high + 1e-9)
-    if reach.zone.datum == "bed":
-        inside |= (low <= 0) & (height < 0)
+    inside = reach.zone.holds(height, bed)
     steps = np.diff(times)
     half = len(times) // 2
     around = np.maximum(height[half:], ON_THE_BED)

@@ -167,11 +167,7 @@ def _inside(tracks: Tracks, situation: Situation, row: int) -> np.ndarray:
     water = situation.setting.fished
     bed = tracks.at[:, row, :, UNDER]
     height = bed + tracks.at[:, row, :, AT_Z]
-    low, high = water.zone.heights(bed)
-    inside = (height >= low - 1e-9) & (height <= high + 1e-9)
-    if water.zone.datum == "bed":
-        inside |= (np.asarray(low) <= 0) & (height < 0)
-    return np.asarray(inside)
+    return water.zone.holds(height, bed)
 
 
 def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:

@@ -86,6 +86,14 @@ def bed_of_stones(stones: float) -> Bed:
     return cast("Bed", max(row for row in sized if row[0] <= stones)[1])
 
 
+LEAST_BAND_M = 0.1
+"""m of a taking zone that are left inside water too shallow for it (guess: the height in which a fish takes)."""
+
+
+EDGE_M = 1e-9
+"""m: what is on an edge of a zone is in it."""
+
+
 class TakingZone(Frozen):
     """Where the fish take: a band measured up from the bed or down from the surface, m."""
 
@@ -100,12 +108,33 @@ class TakingZone(Frozen):
         return self
 
     def heights(self, depth: Depths) -> tuple[Depths, Depths]:
-        """Return the band as heights above the bed, m, kept inside the water; a depth, or an array of them."""
-        low = self.low_m if self.datum == "bed" else depth - self.high_m
-        high = self.high_m if self.datum == "bed" else depth - self.low_m
+        """Return the band as heights above the bed, m, kept inside the water; a depth, or an array of them.
+
+        Of a band that lies under the bed, or over the surface, as much is left inside as a fish needs: the water is shallower there
+        than where they were seen to take, and they have come that near to the bed or to the top.
+
+        Examples
+        --------
+        >>> TakingZone(low_m=0.6, high_m=1.8, datum="surface").heights(0.6)
+        (0.0, 0.1)
+        """
+        least = min(self.high_m - self.low_m, LEAST_BAND_M)
+        up = self.datum == "bed"
         if isinstance(depth, float | int):
-            return min(max(low, 0.0), depth), min(max(high, 0.0), depth)
-        return np.minimum(np.maximum(low, 0.0), depth), np.minimum(np.maximum(high, 0.0), depth)
+            if up:
+                return max(min(self.low_m, depth - least), 0.0), min(self.high_m, depth)
+            return max(depth - self.high_m, 0.0), min(max(depth - self.low_m, least), depth)
+        if up:
+            return np.maximum(np.minimum(self.low_m, depth - least), 0.0), np.minimum(self.high_m, depth)
+        return np.maximum(depth - self.high_m, 0.0), np.minimum(np.maximum(depth - self.low_m, least), depth)
+
+    def holds(self, height: NDArray[np.float64], depth: NDArray[np.float64]) -> NDArray[np.bool_]:
+        """Return whether what is at heights over the bed, m, where it is so deep, m, is in the band.
+
+        What lies on the bed gives it a little way: it is in every band that reaches the bed.
+        """
+        low, high = self.heights(depth)
+        return np.asarray((height <= high + EDGE_M) & ((height >= low - EDGE_M) | (low <= 0.0)))
 
 
 class Fish(Frozen):
