@@ -21,7 +21,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.best import ALIKE, BESIDE_M, NOTED, Reached, Search, rides_as_meant
 from jarana.core.search.find import GIVEN_UP, FoundRig, _few_enough, _told, _why_none, gives_up, turns_on
 from jarana.core.search.moves.base import Coordinate, moved
-from jarana.core.search.relax import HELPS, HELPS_MIN, would_help
+from jarana.core.search.relax import HELPS, HELPS_MIN, SAME_THING, Would, _in_pairs, would_help
 from jarana.core.search.tries import (
     SEEN_MIN,
     SEEN_SHARE,
@@ -249,6 +249,32 @@ def test_what_would_help_leads_to_a_good_minute_and_to_a_tenth_more(
     found = would_help(HERE, now, Fixed(valued, lambda _rig, _members: then))  # type: ignore[arg-type]
     assert bool(found) is helps
     assert {w.minutes for w in found} <= {then}
+
+
+@pytest.mark.parametrize(("both", "told"), [(11.0 * HELPS - 0.01, False), (11.0 * HELPS + 0.01, True)])
+def test_two_things_together_would_help_where_they_give_a_tenth_more_than_either_alone(
+    valued: Valued, both: float, told: bool
+) -> None:
+    mm, m = bead_mm(HERE.rig), tippet_m(HERE.rig)
+
+    def minutes(rig: Rig, _members: int) -> float:
+        heavier, longer = bead_mm(rig) > mm, tippet_m(rig) > m
+        return both if heavier and longer else 11.0 if heavier else 10.0 if longer else 0.0
+
+    found = would_help(HERE, 9.0, Fixed(valued, minutes))  # type: ignore[arg-type]
+    assert (" and " in found[0].text) is told
+    assert found[0].minutes == (both if told else 11.0)
+
+
+@pytest.mark.parametrize(("other", "told"), [("nearer", 0), ("finer", 1)])
+def test_what_undoes_another_is_not_told_together_with_it(valued: Valued, other: str, told: int) -> None:
+    singles = [(Would("one", 10.0), "nearer", lambda s: s), (Would("other", 10.0), other, lambda s: s)]
+    found = _in_pairs(HERE, singles, Fixed(valued, lambda _rig, _members: 20.0))  # type: ignore[arg-type]
+    assert len(found) == told
+
+
+def test_standing_farther_and_nearer_are_one_thing_and_so_are_finer_and_stouter() -> None:
+    assert {SAME_THING.get(kind, kind) for kind in ("farther", "nearer", "finer", "stouter")} == {"nearer", "finer"}
 
 
 def test_two_are_tried_only_of_a_reading_that_no_single_change_mends(valued: Valued) -> None:

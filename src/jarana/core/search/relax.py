@@ -66,7 +66,9 @@ TWICE = 1.5
 """A single relaxation that lifts the worth by less than half is not enough: pairs are tried."""
 IN_PAIRS = 5
 HELPS_MIN, HELPS = 1.0, 1.1
-"""Good minutes in the hour that something must lead to, and so many times what the rig is worth, before it is said that it would help."""
+"""Good minutes in the hour that something must lead to, and so many times what the rig is worth (two things together: what either of them alone would), before it is said that it would help."""
+SAME_THING = {"farther": "nearer", "stouter": "finer"}
+"""Kinds of relaxation that undo one another."""
 
 
 @dataclass(frozen=True)
@@ -78,13 +80,8 @@ class Would:
     method: str = ""
 
 
-@dataclass(frozen=True)
-class Relaxed:
-    """A situation with something let go."""
-
-    text: str
-    situation: Situation
-    change: Callable[[Situation], Situation | None]
+Change = Callable[[Situation], Situation | None]
+"""What makes another situation of one; None where it cannot."""
 
 
 def limits(factors: Factors) -> tuple[tuple[str, float], ...]:
@@ -99,7 +96,7 @@ def limit_told(name: str) -> str:
     return LIMITS[name]
 
 
-def relaxations(situation: Situation) -> Iterator[tuple[str, str, Callable[[Situation], Situation | None]]]:
+def relaxations(situation: Situation) -> Iterator[tuple[str, str, Change]]:
     """Yield what can be let go: the kind of thing, what it is in words, and what it makes of a situation."""
     rig, writer = situation.rig, situation.writer
     point = rig.point
@@ -155,11 +152,11 @@ def _floated(situation: Situation) -> Situation | None:
     return None
 
 
-def _by(edit: RigEdit) -> Callable[[Situation], Situation | None]:
+def _by(edit: RigEdit) -> Change:
     return lambda s: _all(s, [edit])
 
 
-def _with_point(body: Fly) -> Callable[[Situation], Situation | None]:
+def _with_point(body: Fly) -> Change:
     return lambda s: s.with_rig(s.rig.replace_attachment(s.rig.point.id, body=body))
 
 
@@ -173,7 +170,7 @@ def _all(situation: Situation, edits: Sequence[RigEdit]) -> Situation | None:
     return situation.with_rig(rig)
 
 
-def _standing(by: float) -> Callable[[Situation], Situation | None]:
+def _standing(by: float) -> Change:
     return lambda s: _stood(s, by)
 
 
@@ -194,7 +191,7 @@ def _finer(situation: Situation, thin_mm: float) -> Situation | None:
     return situation.with_rig(rig)
 
 
-def _stouter(stout_mm: float) -> Callable[[Situation], Situation | None]:
+def _stouter(stout_mm: float) -> Change:
     """Return what makes every line of a rig at least so stout, but what is ready-made."""
 
     def change(situation: Situation) -> Situation | None:
@@ -226,7 +223,7 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
         (kind, text, change, then) for kind, text, change in relaxations(best) if (then := change(best)) is not None
     ]
     nominal = {identity(v.situation): v for v in value([then for *_, then in rows], NOMINAL)}
-    leading: dict[str, tuple[str, Callable[[Situation], Situation | None], Situation, float]] = {}
+    leading: dict[str, tuple[str, Change, Situation, float]] = {}
     for kind, text, change, then in rows:
         found = nominal.get(identity(then))
         worth = found.worth.minutes if found else 0.0
@@ -234,30 +231,30 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
             leading[kind] = (text, change, then, worth)
     judged = {identity(v.situation): v for v in value([row[2] for row in leading.values()], SOME)}
     singles = [
-        (Would(text, judged[identity(then)].worth.minutes), change)
-        for text, change, then, _ in leading.values()
+        (Would(text, judged[identity(then)].worth.minutes), SAME_THING.get(kind, kind), change)
+        for kind, (text, change, then, _) in leading.items()
         if identity(then) in judged
     ]
     singles.sort(key=lambda row: -row[0].minutes)
-    told = [would for would, _ in singles]
+    told = [would for would, *_ in singles]
     if not told or told[0].minutes < TWICE * max(minutes, 1.0):
         told += _in_pairs(best, singles[:IN_PAIRS], value)
     least = max(HELPS * minutes, HELPS_MIN)
     return tuple(sorted((w for w in told if w.minutes > least), key=lambda w: -w.minutes))
 
 
-def _in_pairs(
-    best: Situation, singles: list[tuple[Would, Callable[[Situation], Situation | None]]], value: Valuer
-) -> list[Would]:
+def _in_pairs(best: Situation, singles: list[tuple[Would, str, Change]], value: Valuer) -> list[Would]:
+    """Return what two of the singles would do together, where that is more than either of them alone does."""
     made = []
-    for i, (one, first) in enumerate(singles):
-        for two, second in singles[i + 1 :]:
-            then = first(best)
+    for i, (one, kind, first) in enumerate(singles):
+        for two, other, second in singles[i + 1 :]:
+            then = first(best) if kind != other else None
             both = second(then) if then is not None else None
             if both is not None:
-                made.append((say("both", one=one.text, two=two.text), both))
-    judged = {identity(v.situation): v.worth.minutes for v in value([then for _, then in made], SOME)}
-    return [Would(text, judged[identity(then)]) for text, then in made if identity(then) in judged]
+                made.append((say("both", one=one.text, two=two.text), both, HELPS * max(one.minutes, two.minutes)))
+    judged = {identity(v.situation): v.worth.minutes for v in value([then for _, then, _ in made], SOME)}
+    rows = [(Would(text, judged.get(identity(then), 0.0)), least) for text, then, least in made]
+    return [would for would, least in rows if would.minutes > least]
 
 
 def fits(best: Valued | None, would: tuple[Would, ...]) -> bool:
