@@ -5,13 +5,14 @@ from __future__ import annotations
 import pytest
 
 from jarana.core.readings import reading_kinds
-from jarana.core.readings.on_top import READING, at_top
-from jarana.core.readings.zone import GOOD, POOR
+from jarana.core.readings.on_top import READING
+from jarana.core.readings.zone import GOOD, POOR, at_top
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.stance import SetStance
 from jarana.core.search.moves.base import moved
 from jarana.core.search.tries import tries
 from jarana.core.water.reach import TakingZone
+from tests.core.readings.test_shares import band, fly, judged
 from tests.coverage import water
 from tests.fishing import fished, started
 
@@ -52,6 +53,24 @@ def test_a_dry_with_something_below_it_is_read_by_what_hangs_there() -> None:
     assert READING.speaks(alone)
     assert not READING.speaks(fished(DRY, RUN.model_copy(update={"zone_known": False})))
     assert not READING.speaks(fished(started("level-contact", RUN), RUN))
+
+
+@pytest.mark.parametrize(("low", "high", "datum", "rides"), [(0.0, 0.3, "surface", True), (0.0, 0.3, "bed", False)])
+def test_a_dry_that_rides_where_they_take_is_in_the_zone_whatever_hangs_below_it(
+    low: float, high: float, datum: str, rides: bool
+) -> None:
+    zone = TakingZone.model_validate({"low_m": low, "high_m": high, "datum": datum})
+    both = fished(started("dry-and-nymph", RUN), RUN.model_copy(update={"zone": zone}))
+    nominal = reading_kinds()["zone"].read(both)
+    assert nominal.sentence.startswith("Dry") is rides
+    of = band(fly(in_zone=0.1), all_in_zone=0.1)
+    for key in ("zone", "bottom"):
+        told = judged(key, both, of)
+        assert (told.severity == "fine") is rides
+    told = judged("zone", both, of)
+    assert (told.value == 1.0) is rides
+    # What is told of the dry has no band of the nymph's beside it.
+    assert ("point" in told.parts) is not rides
 
 
 def test_two_ways_to_lay_the_same_slack_are_told_apart() -> None:

@@ -297,3 +297,14 @@ def test_what_lies_on_the_bed_is_in_every_zone_that_reaches_it(datum: str, heigh
 def test_what_lies_on_the_bed_is_not_in_a_zone_off_it() -> None:
     off = TakingZone(low_m=0.1, high_m=0.5)
     assert list(off.holds(np.array([-0.004, 0.0999, 0.1]), np.full(3, 0.9))) == [False, False, True]
+
+
+@pytest.mark.parametrize(
+    ("height", "near", "held"),
+    [(0.319, 0.02, True), (0.321, 0.02, False), (0.081, 0.02, True), (0.079, 0.02, False), (0.349, 0.05, True), (0.351, 0.05, False)],
+)  # fmt: skip
+def test_what_is_so_near_a_zone_that_half_of_the_fish_take_counts_as_in_it(
+    height: float, near: float, held: bool
+) -> None:
+    zone = TakingZone(low_m=0.1, high_m=0.3)
+    assert zone.holds(np.array([height]), np.array([0.9]), near)[0] == held

@@ -138,6 +138,15 @@ def test_a_small_fish_is_taken_when_it_flees_and_not_when_it_hangs() -> None:
     assert accepted(speeds, small.rig.point, small, HABITS)[0, 2] == HABITS["fleeing-small"]
 
 
+@pytest.mark.parametrize(("kind", "depth"), [("river", 0.9), ("lake", 3.5)])
+def test_as_near_a_zone_as_readings_count_in_it_half_of_the_fish_take(kind: str, depth: float) -> None:
+    where = water(depth, 0.62 if kind == "river" else 0.0, kind, zone=TakingZone(low_m=0.3, high_m=0.5))
+    method = "level-contact" if kind == "river" else "lake-team"
+    situation = fished(started(method, where), where)
+    z = np.array([[0.5 + where.nature.near_m - depth]])
+    assert in_zone(np.full((1, 1), depth), z, situation, HABITS)[0, 0] == pytest.approx(0.5)
+
+
 def test_what_lies_on_the_bed_is_moved_as_fast_as_it_goes_along_it_whatever_flows_over_it() -> None:
     run = water(0.9, 0.62, off_m=9.0)
     swung = fished(started("swung", run), run)

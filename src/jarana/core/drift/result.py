@@ -210,7 +210,7 @@ def fly_drift(
     bed = bed_under(lowered.scenario, x, y)
     height = bed - depth
     times = chain.times
-    inside = reach.zone.holds(height, bed)
+    inside = reach.zone.holds(height, bed, reach.nature.near_m)
     steps = np.diff(times)
     half = len(times) // 2
     around = np.maximum(height[half:], ON_THE_BED)

@@ -167,7 +167,7 @@ def _inside(tracks: Tracks, situation: Situation, row: int) -> np.ndarray:
     water = situation.setting.fished
     bed = tracks.at[:, row, :, UNDER]
     height = bed + tracks.at[:, row, :, AT_Z]
-    return water.zone.holds(height, bed)
+    return water.zone.holds(height, bed, water.nature.near_m)
 
 
 def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:

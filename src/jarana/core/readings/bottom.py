@@ -9,6 +9,7 @@ from jarana.core.outcomes.band import Band, Spread
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.readings.depth_edits import depth_edits
+from jarana.core.readings.zone import with_dry
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
 from jarana.core.words import phrases
@@ -161,7 +162,8 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
     lies = max(f.bed_share for f in band.flies)
     wish = method_of(situation.rig).wish
     hooks = [f for f in band.flies if situation.rig.attachment(f.id).fly is not None]
-    inside = max((f.in_zone for f in hooks), default=0.0) if situation.water.zone_known else 0.0
+    shares = with_dry(situation, {f.id: f.in_zone for f in hooks}) if situation.water.zone_known else {}
+    inside = max(shares.values(), default=0.0)
     rides = inside >= RIDES
     severity: Severity = "fine"
     title = say("finds-bottom-share", share=in_ten(share))

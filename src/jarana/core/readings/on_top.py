@@ -2,19 +2,13 @@
 
 from __future__ import annotations
 
-import numpy as np
-
 from jarana.core.drift.nominal import hooked
 from jarana.core.outcomes.shares import in_ten
 from jarana.core.readings.base import Reading, ReadingKind, make
-from jarana.core.readings.zone import edges_of, severity_of
+from jarana.core.readings.zone import at_top, edges_of, severity_of
 from jarana.core.situation import Situation
 from jarana.core.units import Figure
-from jarana.core.unknowns.deviates import DEPTH, FIRST, deviates
-from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.words import phrases
-from jarana.core.worth.accepted import in_zone
-from jarana.core.worth.constants import Habits
 
 say = phrases(
     __name__,
@@ -27,12 +21,6 @@ depths = Over the depths the water may have here; the edges of the zone are soft
 something-below = What hangs below a dry, or another method, comes down to them.
 """,
 )
-
-
-def at_top(situation: Situation) -> float:
-    """Return how much of the drifts a dry is where the fish take, 0 to 1: over the depths that may be."""
-    deep = situation.fished.depth_m * np.exp(spreads_of(situation).depth * deviates()[:FIRST, DEPTH])
-    return float(in_zone(deep, np.zeros(FIRST), situation, Habits(situation.setting.person)).mean())
 
 
 def read(situation: Situation) -> Reading:

@@ -81,7 +81,7 @@ def start(method: Method, setting: Setting, watch: Watch | None = None, full: bo
     found = _best(method, setting, value, full)
     if isinstance(found, Best):
         return found
-    least = max((w.minutes for w in found.would), default=found.best.worth.minutes if found.best else 0.0)
+    least = max((w.minutes for w in found.would), default=min(found.best.worth.minutes, LITTLE) if found.best else 0.0)
     return replace(found, would=(*instead(method, setting, value, least), *found.would))
 
 

@@ -128,13 +128,14 @@ class TakingZone(Frozen):
             return np.maximum(np.minimum(self.low_m, depth - least), 0.0), np.minimum(self.high_m, depth)
         return np.maximum(depth - self.high_m, 0.0), np.minimum(np.maximum(depth - self.low_m, least), depth)
 
-    def holds(self, height: NDArray[np.float64], depth: NDArray[np.float64]) -> NDArray[np.bool_]:
-        """Return whether what is at heights over the bed, m, where it is so deep, m, is in the band.
+    def holds(self, height: NDArray[np.float64], depth: NDArray[np.float64], near: float = 0.0) -> NDArray[np.bool_]:
+        """Return whether what is at heights over the bed, m, where it is so deep, m, is in the band, or as `near` to it, m.
 
         What lies on the bed gives it a little way: it is in every band that reaches the bed.
         """
         low, high = self.heights(depth)
-        return np.asarray((height <= high + EDGE_M) & ((height >= low - EDGE_M) | (low <= 0.0)))
+        off = near + EDGE_M
+        return np.asarray((height <= high + off) & ((height >= low - off) | (low <= 0.0)))
 
 
 class Fish(Frozen):

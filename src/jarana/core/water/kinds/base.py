@@ -26,6 +26,8 @@ class WaterKind:
         What a drift in it reads against.
     along
         What its soundings lie along.
+    near_m
+        So far outside a taking zone half of the fish take still, m: what is as near counts as in it (guess).
     gone
         Fields of a water of this kind that hold nothing, with what they hold instead.
     """
@@ -35,6 +37,7 @@ class WaterKind:
     winds: Mapping[str, Way]
     axis: Literal["metres", "seconds"]
     along: str
+    near_m: float
     gone: Mapping[str, object] = field(default_factory=dict)
 
     @property

@@ -23,5 +23,6 @@ KIND = WaterKind(
     },
     axis="seconds",
     along=say("out-from-shore"),
+    near_m=0.05,
     gone={"pace_m_s": 0.0, "lanes": (), "paced": (), "gauge": None, "gauged": None},
 )

@@ -15,4 +15,5 @@ KIND = WaterKind(
     },
     axis="metres",
     along="Along",
+    near_m=0.02,
 )
