@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import pytest
 
+from jarana.core.drift.nominal import hooked
 from jarana.core.readings import reading_kinds
 from jarana.core.readings.on_top import READING
 from jarana.core.readings.zone import GOOD, POOR, at_top
@@ -16,6 +17,7 @@ from tests.core.readings.test_shares import band, fly, judged
 from tests.coverage import water
 from tests.fishing import fished, started
 
+ZONE = reading_kinds()["zone"]
 RUN = water(0.9, 0.62)
 DRY = started("dry-fly", RUN)
 
@@ -71,6 +73,34 @@ def test_a_dry_that_rides_where_they_take_is_in_the_zone_whatever_hangs_below_it
     assert (told.value == 1.0) is rides
     # What is told of the dry has no band of the nymph's beside it.
     assert ("point" in told.parts) is not rides
+
+
+def test_where_nobody_knows_the_zone_the_depths_that_are_tried_are_told_and_no_share() -> None:
+    unknown = fished(started("level-contact", RUN), RUN.model_copy(update={"zone_known": False}))
+    reading, flies, writer = ZONE.read(unknown), hooked(unknown), unknown.writer
+    dropper, point = (next(f for f in flies if f.id == name) for name in ("dropper", "point"))
+    assert (reading.severity, reading.title) == ("look", "Where they take is not known")
+    assert f"point {writer.text('depth', point.settled_depth_m)}" in reading.sentence.lower()
+    assert f"dropper {writer.text('depth', dropper.settled_depth_m)}" in reading.sentence.lower()
+    assert reading.sentence[0].isupper()
+    assert reading.value == pytest.approx(point.settled_depth_m - dropper.settled_depth_m)
+    assert reading.figure == writer.figure("depth", reading.value or 0.0).digits
+    assert set(reading.parts) == {"dropper", "point"}
+    assert reading.why == ("The figure is how far the highest and the deepest fly are apart.",)
+    assert ZONE.score is not None
+    assert ZONE.score(unknown) == 0.0
+
+
+def test_the_zone_tells_from_which_second_each_fly_is_in_it_and_how_near_counts() -> None:
+    at_bed = fished(started("level-contact", RUN), RUN)
+    reading = ZONE.read(at_bed)
+    first = next(f for f in hooked(at_bed) if f.id == "point")
+    assert first.first_in_zone_s is not None
+    assert reading.value == max(f.share_in_zone for f in hooked(at_bed))
+    assert f"point from {at_bed.writer.number(first.first_in_zone_s, 1)} s" in reading.why[1]
+    assert at_bed.writer.text("short", RUN.nature.near_m) in reading.why[0]
+    assert ZONE.score is not None
+    assert ZONE.score(at_bed) == pytest.approx(1.0 - (reading.value or 0.0))
 
 
 def test_two_ways_to_lay_the_same_slack_are_told_apart() -> None:
