@@ -89,7 +89,7 @@ def test_what_is_given_up_is_told_from_a_tenth_on(share: float, said: tuple[str,
 
 def test_of_what_is_given_up_the_two_that_are_most_are_told_most_first() -> None:
     told = gives_up(worth_of(8.0, zone=0.3, drag=0.4, free=0.6, more=0.1), worth_of(10.0))
-    assert told == ("moves less as they take it", "hangs up more")
+    assert told == ("moves less well", "hangs up more")
 
 
 def found_rig(valued: Valued, minutes: float, knots: int | None, name: str = "") -> FoundRig:

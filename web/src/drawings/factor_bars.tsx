@@ -4,7 +4,7 @@ import { phrase } from "../words/phrase";
 const ROWS: { key: keyof FactorsView; label: string }[] = [
   { key: "fishing", label: phrase("in the water") },
   { key: "zone", label: phrase("in the zone") },
-  { key: "drag", label: phrase("moves as they take it") },
+  { key: "drag", label: phrase("moves well") },
   { key: "shown", label: phrase("shows in time") },
   { key: "noticed", label: phrase("noticed") },
   { key: "free", label: phrase("free of the bed") },
@@ -16,7 +16,7 @@ const WEAK = 0.65;
 /** What a worth is made of: a bar for each factor, the weak ones marked by ink and by a word. */
 export function FactorBars({ factors }: { factors: FactorsView }) {
   return (
-    <dl className="grid grid-cols-[max-content_minmax(3rem,1fr)_max-content] items-center gap-x-2 gap-y-0.5 text-[12px]">
+    <dl className="grid content-start grid-cols-[max-content_minmax(3rem,1fr)_max-content] items-center gap-x-2 gap-y-0.5 text-[12px]">
       {ROWS.map(({ key, label }) => {
         const share = factors[key];
         const weak = share < WEAK && key !== "fishing";

@@ -27,7 +27,7 @@ say = phrases(
     __name__,
     """
 less-zone = less in the zone
-less-drag = moves less as they take it
+less-drag = moves less well
 less-shown = more slack
 less-noticed = takes less noticed
 less-free = hangs up more
