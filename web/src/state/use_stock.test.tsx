@@ -1,17 +1,18 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
-import type { ReactNode } from "react";
-import { afterEach, describe, expect, it } from "vitest";
+import { type ReactNode, useState } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { StockRow } from "../api/client";
 import { refused, served } from "../testing/served";
 import { useUndoHere } from "./undo_here";
-import { isBack, useStock, useStockUndo } from "./use_stock";
+import { isBack, useShelf, useStock, useStockUndo } from "./use_stock";
 
 afterEach(cleanup);
 
-const around = ({ children }: { children: ReactNode }) => (
-  <QueryClientProvider client={new QueryClient()}>{children}</QueryClientProvider>
-);
+function Around({ children }: { children: ReactNode }) {
+  const [client] = useState(() => new QueryClient());
+  return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
+}
 const answer = (id: string) => ({ body: { change: { id, why: id, moves: [] }, touched: [], new: [] } });
 
 /** The drawer while its place is shown. */
@@ -22,7 +23,7 @@ const drawer = (tell: (trouble: string) => void = () => undefined) =>
       useStockUndo(stock.turn, tell);
       return stock;
     },
-    { wrapper: around },
+    { wrapper: Around },
   );
 
 describe("what was changed in the drawer", () => {
@@ -111,6 +112,39 @@ describe("what was changed in the drawer", () => {
     });
     await waitFor(() => expect(useUndoHere.getState().here?.undo).toBeNull());
     expect(useUndoHere.getState().here?.redo).not.toBeNull();
+  });
+});
+
+describe("a shelf", () => {
+  const row = (shown: string) => ({ id: "s1", item: "s1", name: "1", shown: [shown], sort: [null], low: false });
+  it("that was asked for before a change and answers after it does not bring back what stood there then", async () => {
+    let late: ((answer: Response) => void) | null = null;
+    let asked = 0;
+    const json = (body: object) =>
+      new Response(JSON.stringify(body), { headers: { "content-type": "application/json" } });
+    vi.stubGlobal("fetch", (request: Request) => {
+      if (request.method === "POST") {
+        const touched = [{ kind: "spools", items: ["s1"], rows: [row("now")] }];
+        return Promise.resolve(json({ change: { id: "c", why: "c", moves: [] }, touched, new: [] }));
+      }
+      asked += 1;
+      if (asked === 2)
+        return new Promise((answer) => {
+          late = answer;
+        });
+      return Promise.resolve(json({ rows: [row(asked === 1 ? "then" : "now")] }));
+    });
+    const { result } = renderHook(() => ({ stock: useStock(), shelf: useShelf("spools") }), { wrapper: Around });
+    const stands = () => result.current.shelf.data?.[0]?.shown[0];
+    await waitFor(() => expect(stands()).toBe("then"));
+    void result.current.shelf.refetch();
+    await waitFor(() => expect(late).not.toBeNull());
+    await act(() => result.current.stock.change("spools", [{ op: "set", rows: ["s1"], cells: { label: "now" } }]));
+    expect(stands()).toBe("now");
+    await act(async () => (late as unknown as (answer: Response) => void)(json({ rows: [row("then")] })));
+    await waitFor(() => expect(asked).toBe(3));
+    await waitFor(() => expect(result.current.shelf.isFetching).toBe(false));
+    expect(stands()).toBe("now");
   });
 });
 

@@ -65,9 +65,10 @@ export function useStock() {
         const shelf = ["stock", touched.kind, units];
         const before = client.getQueryData<StockRow[]>(shelf);
         client.setQueryData<StockRow[]>(shelf, (rows) => merged(rows, touched));
-        // What came back belongs where it was: only the whole shelf tells where that is.
-        const back = isBack(before, touched, answer.new ?? []);
-        void client.invalidateQueries({ queryKey: ["stock", touched.kind], refetchType: back ? "active" : "none" });
+        // What came back belongs where it was: only the whole shelf tells where that is. One that was asked for before the change
+        // would tell what stood there then: it is asked for anew.
+        const anew = isBack(before, touched, answer.new ?? []) || client.isFetching({ queryKey: shelf }) > 0;
+        void client.invalidateQueries({ queryKey: ["stock", touched.kind], refetchType: anew ? "active" : "none" });
       }
       void client.invalidateQueries({ queryKey: ["drawer"] });
       void client.invalidateQueries({ queryKey: ["sheet"] });
