@@ -107,7 +107,7 @@ def test_slack_is_the_line_beyond_the_straight_way() -> None:
     lake = water(4.0, 0.0, "lake", off_m=12.0)
     tracks = members_of(fished(started("lake-suspended", lake), lake), 8)
     assert tracks is not None
-    ends = [float(tracks.slack(row)[:, -1].max()) for row in range(len(tracks.names))]
+    ends = [float(tracks.slack([row])[0, :, -1].max()) for row in range(len(tracks.names))]
     assert max(ends) < 0.1, "a team that hangs plumb is straight"
 
 

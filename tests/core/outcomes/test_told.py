@@ -197,6 +197,13 @@ def test_joined_members_stand_one_behind_the_other() -> None:
     assert (both.top_held, both.led, both.laws) == (tracks.top_held, tracks.led, tracks.laws)
 
 
+def test_what_is_summed_over_the_moments_is_the_integral_by_trapezia() -> None:
+    tracks = replace(made_up({"point": [[IN] * 5]}), times=np.array([[0.0, 1.0, 3.0, 4.0, 8.0]]))
+    values = np.array([[1.0, 2.0, 0.0, 4.0, 4.0]])
+    assert tracks.over_time(values) == pytest.approx(np.trapezoid(values, tracks.times, axis=1))
+    assert tracks.over_time(np.ones((1, 5))) == pytest.approx([8.0])
+
+
 def test_a_band_is_told_at_even_shares_of_the_drift_to_its_end() -> None:
     shares = band().shares
     assert len(shares) == DRAWN_TIMES
@@ -263,7 +270,7 @@ def test_a_computation_tells_each_of_its_drifts_as_a_step() -> None:
     assert (watch.done, watch.of) == (6, 6), "five members and the nominal run"
     assert tracks is not None
     assert np.array_equal(tracks.arcs, base_of(situation, MEMBER_GRID).arcs)
-    assert (tracks.slack(0) > 0).any()
+    assert (tracks.slack([0]) > 0).any()
 
 
 def test_what_comes_to_no_answer_is_an_error_that_names_the_rig(monkeypatch: pytest.MonkeyPatch) -> None:

@@ -15,20 +15,26 @@ from jarana.core.engine.chain import Steps
 from jarana.core.engine.columns import AT_X, AT_Z
 from jarana.core.engine.scenario import HeldTop
 from jarana.core.rig.model import Rig
+from jarana.core.search.moves.weight import kinds_for
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import ALONG_1, BASIS, MEMBERS, STEP, UP_1, deviates, paths
 from jarana.core.unknowns.drifts import (
     MEMBER_GRID,
     MOST_SLACK,
+    RANK_GRID,
+    SCREEN_GRID,
+    SEARCH_GRID,
     STEEPEST,
     UPPER,
     Factors,
+    Grid,
     base_of,
     factors_of,
     member_drift,
     member_drifts,
     nominal_drift,
     with_other_bodies,
+    with_other_motion,
 )
 from jarana.core.unknowns.spreads import spreads_of
 from jarana.core.unknowns.table import unknowns
@@ -131,6 +137,51 @@ def test_lighter_bodies_take_the_place_of_others_on_the_same_mesh(contact: Situa
     assert made.mesh.wet_weight == anew.mesh.wet_weight < base.mesh.wet_weight
     one, two = run_batch([nominal_drift(made), nominal_drift(anew)]) or ()
     assert np.array_equal(one.tracks, two.tracks), "a rig drifts the same, whatever was looked at before it"
+
+
+@pytest.mark.parametrize(
+    ("method", "where", "changes"),
+    [
+        ("level-contact", water(0.9, 0.6), {"kind": "led", "lead": 0.8}),
+        ("level-contact", water(0.9, 0.6), {"kind": "natural"}),
+        ("swung", water(0.9, 0.6), {"count_s": 3.0}),
+        ("lake-team", water(2.0, 0.0, "lake", off_m=12.0), {"count_s": 45.0}),
+    ],
+)
+def test_a_rig_moved_otherwise_takes_the_place_of_one_on_the_same_mesh(
+    method: str, where: Reach, changes: dict[str, object]
+) -> None:
+    here = fished(started(method, where), where)
+    motion = here.rig.motion.model_copy(update=changes)
+    other = here.with_rig(here.rig.rebuilt(motion=motion))
+    made, anew = with_other_motion(base_of(here, MEMBER_GRID), other, MEMBER_GRID), base_of(other, MEMBER_GRID)
+    assert made is not None
+    one, two = (member_drifts(base, [factors_of(base, k) for k in range(2)]) for base in (made, anew))
+    for a, b in zip(run_batch(one) or (), run_batch(two) or (), strict=True):
+        assert np.array_equal(a.tracks, b.tracks), "a rig drifts the same, whatever was looked at before it"
+
+
+def test_what_lies_otherwise_or_goes_by_itself_is_put_into_the_water_anew() -> None:
+    lake = water(3.0, 0.0, "lake", off_m=12.0)
+    hangs = fished(started("lake-vertical", lake), lake)
+    drawn = hangs.with_rig(hangs.rig.rebuilt(motion=hangs.rig.motion.model_copy(update={"kind": "strip"})))
+    assert with_other_motion(base_of(hangs, MEMBER_GRID), drawn, MEMBER_GRID) is None
+    run = water(0.9, 0.6)
+    fed = fished(started("swung", run), run)
+    base = base_of(fed, MEMBER_GRID)
+    top = base.lowered.scenario.top
+    assert isinstance(top, HeldTop)
+    longer = replace(base.lowered.scenario, top=replace(top, reserve=top.reserve + 1.0))
+    assert with_other_motion(replace(base, lowered=replace(base.lowered, scenario=longer)), fed, MEMBER_GRID) is None
+
+
+@pytest.mark.parametrize("grid", [MEMBER_GRID, SEARCH_GRID, RANK_GRID, SCREEN_GRID])
+def test_every_dry_lies_on_still_water_however_long_the_steps_it_is_computed_in(grid: Grid) -> None:
+    lake = water(4.0, 0.0, "lake", off_m=11.0)
+    rig = started("dry-fly", lake)
+    dries = [rig.replace_attachment(rig.point.id, body=fly) for _, fly in kinds_for(DRAWER, rig.point)]
+    for ran in run_batch([nominal_drift(base_of(fished(dry, lake), grid)) for dry in dries]) or ():
+        assert abs(ran.tracks[-1, :, AT_Z]).max() < 0.01
 
 
 def test_members_made_together_are_those_made_one_by_one() -> None:

@@ -143,8 +143,36 @@ def hanging(situation: Situation, refine: float = 1.0) -> Lowered:
         wind=Wind(*water.wind_vector),
         air=AIR,
     )
-    moves = driven(situation, situation.ride(lambda: natural_pace(scenario, refine)))
-    return Lowered(replace(scenario, top=_top(situation, scenario, moves)), tuple(notes), begins)
+    return Lowered(replace(scenario, top=_led_top(situation, scenario, refine)), tuple(notes), begins)
+
+
+def moved_otherwise(lowered: Lowered, situation: Situation, refine: float) -> Lowered | None:
+    """Return the scenario of a rig that is moved otherwise than one that is alike but for what hangs on it, from the other's.
+
+    None where it lies otherwise at the start, too, or goes along by itself in the water, as what hangs on it does.
+    """
+    scenario, stood = lowered.scenario, situation.stood
+    top: HeldTop | FreeTop
+    if stood is not None:
+        top = _tip(situation, stood, refine)
+    elif situation.motion.needs_natural_pace or situation.motion.lies(situation.ride()) != scenario.start:
+        return None
+    else:
+        top = _led_top(situation, scenario, refine)
+    if isinstance(top, FreeTop) or isinstance(scenario.top, FreeTop) or top.reserve != scenario.top.reserve:
+        return None
+    return replace(lowered, scenario=replace(scenario, top=top, times=_times(situation)))
+
+
+def _led_top(situation: Situation, scenario: Scenario, refine: float) -> HeldTop | FreeTop:
+    """Return what holds the top in the water, and how it is moved."""
+    return _top(situation, scenario, driven(situation, situation.ride(lambda: natural_pace(scenario, refine))))
+
+
+def _tip(situation: Situation, stood: Stood, refine: float) -> HeldTop:
+    """Return the rod tip, and how it is moved."""
+    moves = driven(situation, situation.ride(lambda: _led_pace(situation, refine))) or Moves()
+    return HeldTop(stood.tip[0], stood.tip[2], moves.moves, moves.takes, stood.tip[1], moves.reserve)
 
 
 def _from_the_tip(situation: Situation, stood: Stood, refine: float) -> Lowered:
@@ -175,7 +203,6 @@ def _from_the_tip(situation: Situation, stood: Stood, refine: float) -> Lowered:
     if floats is not None:
         bodies = [b for b in bodies if b.body.name != holds]
         bodies.append(_floating(floats, holds or HELD_UP, min(hold, out)))
-    moves = driven(situation, situation.ride(lambda: _led_pace(situation, refine))) or Moves()
     stance = rig.stance
     mends = (
         (Mend(stance.mend_s, MENDED_FROM * out, MENDED_TO * out, stance.mend_m),)
@@ -188,7 +215,7 @@ def _from_the_tip(situation: Situation, stood: Stood, refine: float) -> Lowered:
         main=tuple(segments),
         bodies=tuple(bodies),
         droppers=tuple(droppers),
-        top=HeldTop(stood.tip[0], stood.tip[2], moves.moves, moves.takes, stood.tip[1], moves.reserve),
+        top=_tip(situation, stood, refine),
         start=Start(path=way.path, moves_with_water=True),
         times=_times(situation),
         bed_profile=_profile(water, begins),

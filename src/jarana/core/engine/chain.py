@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from bisect import bisect_right
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import NamedTuple
 
 import numpy as np
@@ -35,7 +35,7 @@ class Steps:
     strain: float = 2.0e-3
 
 
-NO_EDDIES, STILL_GRID, NOBODY = np.zeros((0, 2)), np.ones(2), np.zeros(0, dtype=np.int64)
+NO_EDDIES, NO_MENDS, STILL_GRID, NOBODY = np.zeros((0, 2)), np.zeros((0, 4)), np.ones(2), np.zeros(0, dtype=np.int64)
 MOVING = Steps()
 STILL = Steps(first=0.01, then=0.03, settling=0.5, growth=0.05, most=0.1)
 """Everything in still water is slow: within half a centimetre of steps a quarter as long (tests/core/engine)."""
@@ -276,11 +276,14 @@ def solve(scenario: Scenario, mesh: Mesh, steps: Steps) -> ChainRun:
 
 def mend_rows(scenario: Scenario) -> Floats:
     """Return a row for every mend, (mends, 4)."""
+    if not scenario.mends:
+        return NO_MENDS
     return np.array([(m.time, m.begins, m.ends, m.upstream) for m in scenario.mends]).reshape(-1, 4)
 
 
+@lru_cache(maxsize=64)
 def step_row(steps: Steps, peels: bool) -> Floats:
-    """Return the steps as the kernel takes them, (7,)."""
+    """Return the steps as the kernel takes them, (7,); not to be written to."""
     most = max(steps.most, steps.then)
     return np.array([steps.first, steps.then, steps.settling, steps.growth, most, 1.0 if peels else 0.0, steps.strain])
 
@@ -289,10 +292,9 @@ def move_rows(top: Top) -> Floats:
     """Return rows (t, vx, vy, vz, line taken in) at every time either changes."""
     if isinstance(top, FreeTop):
         return np.zeros((0, 5))
-    times = sorted({m[0] for m in top.moves} | {t for t, _ in top.takes})
-    begins = [begin for begin, _ in top.takes]
-    rows = []
-    for time in times:
-        now = bisect_right(begins, time) - 1
-        rows.append((time, *top.velocity(time), top.takes[now][1] if now >= 0 else 0.0))
+    moves, takes = {m[0]: m[1:] for m in top.moves}, dict(top.takes)
+    rows, pace, taken = [], (0.0, 0.0, 0.0), 0.0
+    for time in sorted(moves.keys() | takes.keys()):
+        pace, taken = moves.get(time, pace), takes.get(time, taken)
+        rows.append((time, *pace, taken))
     return np.array(rows, dtype=float).reshape(-1, 5)

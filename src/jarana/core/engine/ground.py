@@ -11,7 +11,7 @@ import numpy as np
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import DEPTH, DEPTH_SHARE, POWER, ROUGHNESS, SHEAR, SPEED_SHARE
 from jarana.core.engine.hydro.stream import bulk_speed
-from jarana.core.engine.scenario import Scenario, Stream
+from jarana.core.engine.scenario import Air, Scenario, Stream, Wind
 
 SMOOTHING = 0.2
 """m over which a corner of the bed is rounded."""
@@ -23,6 +23,8 @@ BLEND_REACH = 4.0
 """Blends beyond the outermost edges after which a lane is alone to 1e-7."""
 WIND_SHARE = 0.02
 """Share of the wind's speed that the surface of still water drifts at."""
+NO_ROWS_ALONG, NO_ROWS_ACROSS, NO_GRID = np.zeros((0, 3)), np.zeros((0, 4)), np.array([0.0, 1.0])
+"""What a level bed and a stream without lanes are told with; not to be written to."""
 
 
 def bed_depth(profile: Sequence[tuple[float, float]], x: float | Floats) -> Floats:
@@ -41,7 +43,7 @@ def along_of(scenario: Scenario) -> tuple[Floats, Floats]:
 
     Rows are the shares of the depth and of the surface speed at the origin, and the slope of the first, 1/m.
     """
-    return _along(scenario.bed_profile, scenario.stream)
+    return _along(scenario.bed_profile, scenario.stream) if scenario.bed_profile else (NO_ROWS_ALONG, NO_GRID)
 
 
 def across_of(stream: Stream) -> tuple[Floats, Floats]:
@@ -50,14 +52,12 @@ def across_of(stream: Stream) -> tuple[Floats, Floats]:
     ``q(y) = q_0 + Σ (q_k+1 - q_k)·½(1 + tanh((y - y_k)/(b/2)))`` for speed, depth, roughness and power, b the blend. A
     stream without lanes has no rows.
     """
-    return _across(stream)
+    return _across(stream) if stream.lanes else (NO_ROWS_ACROSS, NO_GRID)
 
 
 @lru_cache(maxsize=64)
 def _along(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Floats, Floats]:
     """Bulk speed x depth is the same everywhere along (the flow), so the surface speed follows from the depth."""
-    if not profile:
-        return np.zeros((0, 3)), np.array([0.0, 1.0])
     first, last = profile[0][0], profile[-1][0]
     spacing = max(SPACING, (last - first) / (MOST_ROWS - 1))
     count = max(2, math.ceil((last - first) / spacing) + 1)
@@ -74,8 +74,6 @@ def _along(profile: tuple[tuple[float, float], ...], stream: Stream) -> tuple[Fl
 @lru_cache(maxsize=64)
 def _across(stream: Stream) -> tuple[Floats, Floats]:
     lanes, edges = stream.lanes, stream.edges
-    if not lanes:
-        return np.zeros((0, 4)), np.array([0.0, 1.0])
     margin = BLEND_REACH * stream.blend
     first = edges[0] - margin if edges else 0.0
     last = edges[-1] + margin if edges else 1.0
@@ -116,8 +114,8 @@ def _rows_at(stream: Stream, profile: tuple[tuple[float, float], ...], x: Floats
     if len(across):
         at = grid[0] + grid[1] * np.arange(len(across))
         out = np.stack([np.interp(y, at, across[:, k]) for k in range(4)], axis=1)
-    along, grid = _along(profile, stream)
-    if len(along):
+    if profile:
+        along, grid = _along(profile, stream)
         at = grid[0] + grid[1] * np.arange(len(along))
         deeper = np.interp(x, at, along[:, DEPTH_SHARE])
         out[:, SHEAR] *= np.interp(x, at, along[:, SPEED_SHARE])
@@ -152,8 +150,12 @@ def _speed(rows: Floats, height: Floats) -> Floats:
 
 
 def medium_air(scenario: Scenario) -> Floats:
-    """Return the air of a scenario as the kernel takes it; a density of 0 where there is none."""
-    wind, air = scenario.wind, scenario.air
+    """Return the air of a scenario as the kernel takes it, not to be written to; a density of 0 where there is none."""
+    return _air(scenario.wind, scenario.air)
+
+
+@lru_cache(maxsize=64)
+def _air(wind: Wind, air: Air | None) -> Floats:
     share = 1.0 / math.log1p(wind.height / wind.roughness)
     density, viscosity = (air.density, air.viscosity) if air else (0.0, 1.0)
     return np.array([density, viscosity, wind.x * share, wind.y * share, wind.roughness])

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from concurrent.futures import Future
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property, partial
 from threading import Lock
 
@@ -19,7 +19,8 @@ from jarana.core.engine.columns import AT_X, AT_Z, TAKEN, UNDER
 from jarana.core.engine.hydro.turbulence import TURBULENCE
 from jarana.core.engine.scenario import HeldTop
 from jarana.core.errors import InputError, SolverError
-from jarana.core.law import Asked, listening, merged
+from jarana.core.law import Asked, Heard, listening, merged
+from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
 from jarana.core.unknowns.deviates import FIRST, MEMBERS
 from jarana.core.unknowns.drifts import (
@@ -33,6 +34,7 @@ from jarana.core.unknowns.drifts import (
     member_drifts,
     nominal_drift,
     with_other_bodies,
+    with_other_motion,
 )
 from jarana.core.watch import Watch
 
@@ -105,6 +107,8 @@ class Tracks:
         The rig hangs from the top of the chain: line taken in shortens the way to the flies.
     led
         What holds the rig is moved by a hand and does not drift by itself.
+    heard
+        What their making asked the laws.
     """
 
     situation: Situation
@@ -118,7 +122,16 @@ class Tracks:
     as_written: AsWritten
     top_held: bool
     led: bool
-    laws: tuple[Asked, ...] = ()
+    heard: Heard = field(default_factory=Heard)
+
+    @cached_property
+    def laws(self) -> tuple[Asked, ...]:
+        """What the laws behind them were asked, once somebody wants to know."""
+        with listening() as stirred:
+            if not self.situation.setting.fished.still and self.members[0] >= 0:
+                share = np.clip(1.0 + np.minimum(self.at[..., AT_Z], 0.0) / self.at[..., UNDER], *WATER_COLUMN)
+                TURBULENCE.ask(height_share=(float(share.min()), float(share.max())))
+        return merged((*self.heard.rows, *stirred.rows))
 
     @property
     def nominal(self) -> Floats:
@@ -135,16 +148,31 @@ class Tracks:
         """How many members there are."""
         return len(self.members)
 
+    @cached_property
+    def holds_for(self) -> Floats:
+        """How long every moment stands for, s, (k, times): what is summed over them is the integral by trapezia."""
+        half = 0.5 * (self.times[:, 1:] - self.times[:, :-1])
+        long = np.zeros_like(self.times)
+        long[:, 1:] += half
+        long[:, :-1] += half
+        return long
+
+    def over_time(self, values: Floats) -> Floats:
+        """Return the integral of something over the time of each member, (k,), from it at every moment, (k, times)."""
+        return np.asarray(np.einsum("kt,kt->k", values, self.holds_for))
+
     def row(self, name: str) -> int:
         """Return the row of something by its id."""
         return self.names.index(name)
 
-    def slack(self, row: int) -> Floats:
-        """Return how much longer the line to something is than the straight way, (k, times), m."""
-        above = self.at[:, -2]
-        gap = self.at[:, row, :, AT_X : AT_Z + 1] - above[:, :, AT_X : AT_Z + 1]
-        taken = self.at[:, row, :, TAKEN] if self.top_held else 0.0
-        return np.asarray(np.maximum(self.arcs[row] - taken - size_of(gap), 0.0))
+    def slack(self, rows: list[int]) -> Floats:
+        """Return how much longer the line to some things is than the straight way, (rows, k, times), m."""
+        at = self.at.transpose(1, 0, 2, 3)
+        gap = at[rows, :, :, AT_X : AT_Z + 1] - at[-2, :, :, AT_X : AT_Z + 1]
+        left = self.arcs[rows][:, None, None]
+        if self.top_held:
+            left = left - at[rows, :, :, TAKEN]
+        return np.asarray(np.maximum(left - size_of(gap), 0.0))
 
     @classmethod
     def joined(cls, parts: Sequence[Tracks]) -> Tracks:
@@ -162,7 +190,7 @@ class Tracks:
             first.as_written,
             first.top_held,
             first.led,
-            first.laws,
+            first.heard,
         )
 
 
@@ -173,7 +201,7 @@ def size_of(vectors: Floats) -> Floats:
 
 
 Bases = dict[object, Base]
-"""Situations that were made ready, by all that the flies and shot on them do not change."""
+"""Situations that were made ready, by all that the flies and shot on them do not change, and by all that their motion does not."""
 
 
 @dataclass
@@ -182,7 +210,7 @@ class _Asked:
     wanted: range
     depth: list[float]
     as_written: bool
-    laws: tuple[Asked, ...]
+    heard: Heard
 
 
 def evaluate(
@@ -219,7 +247,7 @@ def evaluate(
         except (InputError, SolverError):
             asked.append(None)
             continue
-        asked.append(_Asked(base, members, [f.depth for f in factors], bool(alone), heard.rows))
+        asked.append(_Asked(base, members, [f.depth for f in factors], bool(alone), heard))
         for drift in drifts:
             running.add(i, drift)
     found = running.wait()
@@ -279,31 +307,65 @@ class _Running:
 
 
 def _base(situation: Situation, grid: Grid, bases: Bases) -> Base:
-    """Return a situation made ready: of one before it that differs only in its flies and shot, where there is one."""
+    """Return a situation made ready: of one before it that differs only in its flies and shot, or its motion, where there is one."""
     # The pace of a rig that goes along by itself follows from what hangs on it, too.
     natural = situation.motion.needs_natural_pace and not situation.head.floats
     hung = tuple([a.body for a in situation.rig.attachments]) if natural else ()
     # The setting stays as long as a base of it does: its place in memory tells it from others.
-    shape = (structure(situation), id(situation.setting), grid, hung)
-    if shape in bases:
-        made = with_other_bodies(bases[shape], situation)
-        if made is not None:
-            return made
-    base = bases[shape] = base_of(situation, grid)
-    return base
+    here = id(situation.setting), grid
+    shape, still = (
+        (structure(situation), hung, here),
+        (_still(situation), situation.rig.motion.kind, situation.stood, here),
+    )
+    like = bases.get(shape, bases.get(still))
+    made = None if like is None else with_other_bodies(like, situation)
+    if made is not None and shape not in bases:
+        made = with_other_motion(made, situation, grid)
+    if made is None:
+        made = base_of(situation, grid)
+        bases.setdefault(still, made)
+    bases.setdefault(shape, made)
+    return made
 
 
-def structure(situation: Situation) -> tuple[object, ...]:
-    """Return all of a rig that its mesh and its motion follow from, but what its flies and shot are."""
-    rig = situation.rig
+class Hashed:
+    """A value with its hash worked out once."""
+
+    def __init__(self, value: object) -> None:
+        self.value, self.hash = value, hash(value)
+
+    def __hash__(self) -> int:
+        return self.hash
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Hashed) and self.hash == other.hash and self.value == other.value
+
+
+def structure(situation: Situation) -> Hashed:
+    """Return all of a rig that its mesh and its motion follow from, but what its flies and shot are; worked out once for each."""
+    return _once(situation, "_structure", lambda: (_still(situation), situation.rig.motion))
+
+
+def _still(situation: Situation) -> Hashed:
+    """Return all of it that does not tell how it is moved."""
+    return _once(situation, "_still", lambda: _parts(situation.rig))
+
+
+def _once(situation: Situation, name: str, made: Callable[[], object]) -> Hashed:
+    known = situation.__dict__.get(name)
+    if known is None:
+        known = situation.__dict__[name] = Hashed(made())
+    return known
+
+
+def _parts(rig: Rig) -> tuple[object, ...]:
     return (
-        tuple((s.id, s.d0_mm, s.d1_mm, s.length_mm, s.material.density_kg_m3, s.dressing) for s in rig.spans),
-        tuple((j.id, j.ring) for j in rig.joints),
+        tuple([(s.id, s.d0_mm, s.d1_mm, s.length_mm, s.material.density_kg_m3, s.dressing) for s in rig.spans]),
+        tuple([(j.id, j.ring) for j in rig.joints]),
         tuple(
-            (a.id, a.at, a.link, a.school, a.body.kind, a.id == rig.head.holds() and a.body) for a in rig.attachments
+            [(a.id, a.at, a.link, a.school, a.body.kind, a.id == rig.head.holds() and a.body) for a in rig.attachments]
         ),
         rig.head,
-        rig.motion,
         rig.stance,
         rig.line,
         rig.rod.length_mm,
@@ -324,24 +386,19 @@ def _tracks(asked: _Asked, ran: list[Ran]) -> Tracks | None:
         depth = np.array(asked.depth)[good]
         rest = [rest[k] for k in good]
     base = asked.base
-    at = np.stack([one.tracks for one in rest])
-    with listening() as heard:
-        if not base.situation.setting.fished.still and len(asked.wanted):
-            share = np.clip(1.0 + np.minimum(at[..., AT_Z], 0.0) / at[..., UNDER], *WATER_COLUMN)
-            TURBULENCE.ask(height_share=(float(share.min()), float(share.max())))
     return Tracks(
         situation=base.situation,
         names=base.names,
         members=numbers,
-        times=np.stack([one.times for one in rest]),
-        at=at,
-        did=np.stack([one.did for one in rest]),
+        times=np.array([one.times for one in rest]),
+        at=np.array([one.tracks for one in rest]),
+        did=np.array([one.did for one in rest]),
         arcs=base.arcs,
         depth=depth,
         as_written=AsWritten(partial(_alone, base) if nominal is None else lambda: nominal),
         top_held=bool(base.nodes[-2] == 0),
         led=bool(base.nodes[-1] == 0) and isinstance(base.lowered.scenario.top, HeldTop),
-        laws=merged((*asked.laws, *heard.rows)),
+        heard=asked.heard,
     )
 
 

@@ -23,7 +23,7 @@ FIRST_POOL = 4
 """Of those, how many a first answer judges."""
 POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 6
+NEIGHBOURS = 4
 """Nominally best neighbours of the best rig that are judged by members."""
 CLOSE = 2
 """Best of those a few members judged that are judged by all that decide ranks."""

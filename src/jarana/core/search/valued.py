@@ -5,14 +5,14 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from jarana.core.outcomes.tracks import Bases, Tracks, evaluate, structure
+from jarana.core.outcomes.tracks import Bases, Hashed, Tracks, evaluate, structure
 from jarana.core.rig.cost import Cost, cost_of
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
 from jarana.core.strength.holds import paths_of
 from jarana.core.unknowns.deviates import FIRST
-from jarana.core.unknowns.drifts import MEMBER_GRID, SCREEN_GRID, SEARCH_GRID, Grid
+from jarana.core.unknowns.drifts import MEMBER_GRID, RANK_GRID, SCREEN_GRID, Grid
 from jarana.core.watch import Watch
 from jarana.core.worth.constants import Habits
 from jarana.core.worth.excluded import Paths, excluded, least_held
@@ -26,8 +26,8 @@ SURE = 0.8
 """Share of the same members in which a rig must be worth more before it is called better."""
 GRIDS: dict[int, Grid] = {
     len(NOMINAL): SCREEN_GRID,
-    len(SOME): SEARCH_GRID,
-    len(FEW): SEARCH_GRID,
+    len(SOME): RANK_GRID,
+    len(FEW): RANK_GRID,
     len(SHOWN): MEMBER_GRID,
 }
 
@@ -154,25 +154,12 @@ def identity(situation: Situation) -> object:
     return known
 
 
-class _Key:
-    """A value with its hash worked out once."""
-
-    def __init__(self, value: object) -> None:
-        self.value, self.hash = value, hash(value)
-
-    def __hash__(self) -> int:
-        return self.hash
-
-    def __eq__(self, other: object) -> bool:
-        return isinstance(other, _Key) and self.hash == other.hash and self.value == other.value
-
-
 def _identity(situation: Situation) -> object:
     bodies = tuple((a.id, a.fly.source or a.fly if a.fly else a.body) for a in situation.rig.attachments)
     spools = tuple(s.spool.id if s.spool else s.ready for s in situation.rig.spans)
     water = situation.water
     where = water.id, water.depth_m, water.pace_m_s, water.off_m
-    return _Key((structure(situation), bodies, spools, situation.rig.method, where))
+    return Hashed((structure(situation), bodies, spools, situation.rig.method, where))
 
 
 def too_short(situation: Situation) -> bool:

@@ -8,12 +8,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from statistics import NormalDist
 
 import numpy as np
 
 from jarana.core.drift.coarse import LONG_STEPS, LONG_STILL_STEPS, SEAM_STEPS
-from jarana.core.drift.lower import Lowered, driven, lower
+from jarana.core.drift.lower import Lowered, driven, lower, moved_otherwise
 from jarana.core.engine.arrays import Floats, Ints
 from jarana.core.engine.chain import Laid, Ready, Steps, floats_over_lanes, ready
 from jarana.core.engine.columns import DIAMETER, DRAG_AREA, LINE_DENSITY, MASS, NEVER, RADIUS, VOLUME
@@ -82,10 +83,11 @@ class Grid:
 
 MEMBER_GRID = Grid(0.5, LONG_STEPS, LONG_STILL_STEPS, SEAM_STEPS)
 SEARCH_GRID = Grid(0.35, LONG_STEPS, LONG_STILL_STEPS, Steps(0.02, 0.06, 0.5, strain=0.005), 32, 48)
-SCREEN_GRID = Grid(
-    0.25, Steps(0.04, 0.12, 0.5, strain=0.02), Steps(0.05, 0.2, 0.2, 0.3, 1.0, 0.02), Steps(0.03, 0.08, 0.5, strain=0.005),
+RANK_GRID = Grid(
+    0.3, Steps(0.04, 0.12, 0.5, strain=0.02), Steps(0.05, 0.2, 0.2, 0.3, 1.0, 0.02), Steps(0.03, 0.08, 0.5, strain=0.005),
     32, 48,
 )  # fmt: skip
+SCREEN_GRID = replace(RANK_GRID, refine=0.25)
 
 
 @dataclass(frozen=True)
@@ -113,9 +115,19 @@ class Base:
     nodes: Ints
     below: np.ndarray
     arcs: Floats
-    spreads: Spreads
     steps: Steps
     frames: int
+
+    @cached_property
+    def spreads(self) -> Spreads:
+        """How wide every unknown is; a run as written does not ask."""
+        return spreads_of(self.situation)
+
+    @cached_property
+    def from_the_point(self) -> tuple[str, ...]:
+        """Ids of what hangs on the rig, from the last fly up."""
+        rig = self.situation.rig
+        return tuple(a.id for a in sorted(rig.attachments, key=lambda a: -place(rig, a)))
 
 
 def base_of(situation: Situation, grid: Grid) -> Base:
@@ -135,22 +147,44 @@ def base_of(situation: Situation, grid: Grid) -> Base:
     known = {a.id for a in rig.attachments} - {rig.head.holds()}
     names = tuple(name for name in mesh.names if name in known)
     nodes = [int(mesh.body_node[mesh.names.index(name)]) for name in names]
-    top = scenario.top
-    pace = situation.setting.fished.pace_m_s
-    natural = top.velocity(0.0)[0] if isinstance(top, HeldTop) and pace > 0 else 0.0
     return Base(
         situation=situation,
         lowered=lowered,
         mesh=mesh,
         ride=situation.ride(),
-        natural=natural,
+        natural=_led(lowered, situation),
         names=names,
         nodes=np.array([*nodes, leader, hold], dtype=np.int64),
         below=_below(mesh, hold),
         arcs=np.array([float(mesh.arc[n] - mesh.arc[leader]) for n in nodes]),
-        spreads=spreads_of(situation),
         steps=grid.steps(scenario),
         frames=grid.kept_still if still else grid.kept,
+    )
+
+
+def _led(lowered: Lowered, situation: Situation) -> float:
+    """Return how fast a top that is held goes along at first, m/s."""
+    top = lowered.scenario.top
+    return top.velocity(0.0)[0] if isinstance(top, HeldTop) and situation.setting.fished.pace_m_s > 0 else 0.0
+
+
+def with_other_motion(base: Base, situation: Situation, grid: Grid) -> Base | None:
+    """Return a base for a rig that differs from its own only in how it is moved; None where it has to be put into the water anew."""
+    lowered = moved_otherwise(base.lowered, situation, grid.refine)
+    if lowered is None:
+        return None
+    scenario, mesh = lowered.scenario, base.mesh
+    if scenario.start.moves_with_water and isinstance(scenario.top, HeldTop):
+        speed = mesh.speed.copy()
+        speed[mesh.place[:, 2] > 0.0] = scenario.top.velocity(0.0)
+        mesh = replace(mesh, speed=speed)
+    return replace(
+        base,
+        situation=situation,
+        lowered=lowered,
+        mesh=mesh,
+        ride=situation.ride(),
+        natural=_led(lowered, situation),
     )
 
 
@@ -169,7 +203,6 @@ def with_other_bodies(base: Base, situation: Situation) -> Base | None:
         base,
         situation=situation,
         mesh=replace(mesh, bodies=bodies, wet_weight=wet_weight(bodies, mesh.line_weight, base.lowered.scenario.water)),
-        spreads=spreads_of(situation),
         ride=situation.ride(),
     )
 
@@ -234,7 +267,7 @@ def factors_from(base: Base, z: Floats, eddies: Floats) -> Factors:
     spread = base.spreads
     z = as_taught(z, base.situation.setting.taught)
     share = NormalDist().cdf
-    order = _from_the_point(base.situation)
+    order = base.from_the_point
     mass = {name: math.exp(spread.mass[name] * z[FLY_UNKNOWNS[min(i, 2)][0]]) for i, name in enumerate(order)}
     drag = {name: math.exp(spread.drag[name] * z[FLY_UNKNOWNS[min(i, 2)][1]]) for i, name in enumerate(order)}
     drifted = math.exp(spread.hand * z[HAND] + spread.hand_of_a_drift * z[DRIFT_HAND])
@@ -262,12 +295,6 @@ def as_taught(z: Floats, taught: Taught | None) -> Floats:
     z = z.copy()
     z[COLUMNS] = np.asarray(taught.root) @ z[COLUMNS]
     return z
-
-
-def _from_the_point(situation: Situation) -> list[str]:
-    """Return the ids of what hangs on a rig, from the last fly up."""
-    rig = situation.rig
-    return [a.id for a in sorted(rig.attachments, key=lambda a: -place(rig, a))]
 
 
 def member_drift(base: Base, factors: Factors) -> Ready:

@@ -8,14 +8,13 @@ import numpy as np
 
 from jarana.core.engine.arrays import Floats
 from jarana.core.engine.columns import AT_X, AT_Y, AT_Z, REL_X, REL_Y, REL_Z, UNDER
-from jarana.core.outcomes.tracks import Tracks, size_of
+from jarana.core.outcomes.tracks import Tracks
 from jarana.core.rig.model import Attachment
 from jarana.core.situation import Situation
 from jarana.core.tackle.dressing import dressings
 from jarana.core.water.reach import COLD_C, LIVELY_C, TakingZone
 from jarana.core.worth.constants import Habits
 
-REL = slice(REL_X, REL_Z + 1)
 EATS_FISH_KG = 1.0
 """Fish from this mass on eat fish (practice); of smaller ones only a share does."""
 ON_BED_M = 0.02
@@ -39,26 +38,29 @@ class FlyWorth:
 
 def flies_of(tracks: Tracks, situation: Situation, habits: Habits) -> list[FlyWorth]:
     """Return every fly of a rig at every moment; a dry that holds the rig up is one of them."""
-    rows = []
-    holds, drag, moved = situation.rig.head.holds(), eddy_drag(situation, habits), is_moved(situation)
-    for attachment in situation.rig.attachments:
-        if attachment.fly is None:
-            continue
-        held_by = attachment.id == holds
-        if not held_by and attachment.id not in tracks.names:
-            continue
-        row = len(tracks.names) + 1 if held_by else tracks.row(attachment.id)
-        at = tracks.at[:, row]
-        speed = np.hypot(at[:, :, REL_X], at[:, :, REL_Y]) if held_by else np.hypot(size_of(at[:, :, REL]), drag)
-        rows.append(
-            FlyWorth(
-                attachment.id,
-                in_zone(at[:, :, UNDER], at[:, :, AT_Z], situation, habits),
-                accepted(speed, attachment, situation, habits, held_by, along_bed(at, tracks.times) if moved else None),
-                np.ones_like(speed) if held_by else shown(tracks.slack(row), situation, habits),
-            )
-        )
-    return rows
+    holds, lowest = situation.rig.head.holds(), len(tracks.names)
+    flies = [a for a in situation.rig.attachments if a.fly is not None and (a.id == holds or a.id in tracks.names)]
+    if not flies:
+        return []
+    rows = [lowest + 1 if a.id == holds else tracks.row(a.id) for a in flies]
+    at = tracks.at.transpose(1, 0, 2, 3)[rows]
+    depth, x, y, z = at[..., UNDER], at[..., REL_X], at[..., REL_Y], at[..., REL_Z]
+    over = x * x + y * y
+    drag = eddy_drag(situation, habits)
+    speed = np.sqrt(over + z * z + drag * drag)
+    in_time = np.ones_like(speed)
+    hung = [i for i, row in enumerate(rows) if row < lowest]
+    in_time[hung] = shown(tracks.slack([rows[i] for i in hung]), situation, habits)
+    where = in_zone(depth, at[..., AT_Z], situation, habits)
+    along = along_bed(at, tracks.times) if is_moved(situation) else None
+    found = []
+    for i, fly in enumerate(flies):
+        dry = fly.id == holds
+        if dry:
+            speed[i] = np.sqrt(over[i])
+        taken = accepted(speed[i], fly, situation, habits, dry, None if along is None else along[i])
+        found.append(FlyWorth(fly.id, where[i], taken, in_time[i]))
+    return found
 
 
 def in_zone(depth: Floats, z: Floats, situation: Situation, habits: Habits) -> Floats:
@@ -97,14 +99,17 @@ def is_moved(situation: Situation) -> bool:
 
 
 def lies(at: Floats) -> np.ndarray:
-    """Return when something lies on the bed, from its places (k, times, 9): (k, times)."""
-    return np.asarray(at[:, :, UNDER] + at[:, :, AT_Z] <= ON_BED_M)
+    """Return when something lies on the bed, from its places (…, times, 9): (…, times)."""
+    return np.asarray(at[..., UNDER] + at[..., AT_Z] <= ON_BED_M)
 
 
 def along_bed(at: Floats, times: Floats) -> Floats:
-    """Return how fast something that lies on the bed is moved along it, m/s, (k, times); infinite where it is off the bed."""
-    gone = np.hypot(np.diff(at[:, :, AT_X], axis=1), np.diff(at[:, :, AT_Y], axis=1)) / np.diff(times, axis=1)
-    return np.where(lies(at), np.concatenate((gone, gone[:, -1:]), axis=1), np.inf)
+    """Return how fast something that lies on the bed is moved along it, m/s, (…, times); infinite where it is off the bed."""
+    x, y = at[..., AT_X], at[..., AT_Y]
+    gone = np.empty_like(x)
+    gone[..., :-1] = np.hypot(x[..., 1:] - x[..., :-1], y[..., 1:] - y[..., :-1]) / (times[:, 1:] - times[:, :-1])
+    gone[..., -1] = gone[..., -2]
+    return np.where(lies(at), gone, np.inf)
 
 
 def accepted(

@@ -36,31 +36,27 @@ def freed(tracks: Tracks, situation: Situation, habits: Habits) -> Freed:
     """Return what the bed does to the drifts of a rig."""
     rig, water = situation.rig, situation.fished
     bed = water.bed_kind
-    hang_m, shot_m, foul_m = (np.zeros(tracks.count) for _ in range(3))
+    hang_m, shot_m, foul_m, flies = np.zeros(tracks.count), np.zeros(tracks.count), np.zeros(tracks.count), 0
     for attachment in rig.attachments:
+        fly = attachment.fly
+        flies += fly is not None
         if attachment.id not in tracks.names:
             continue
         near = tracks.did[:, tracks.row(attachment.id), NEAR_M]
-        if isinstance(attachment.body, Shot):
-            shot_m = shot_m + SHOT_HANGS * near
-            continue
-        if attachment.fly is None:
-            continue
-        up = HOOK_UP if attachment.fly.hook.bend == "jig" else 1.0
-        hang_m, foul_m = hang_m + up * near, foul_m + near
+        if fly is not None:
+            hang_m += HOOK_UP * near if fly.hook.bend == "jig" else near
+            foul_m += near
+        elif isinstance(attachment.body, Shot):
+            shot_m += SHOT_HANGS * near
     if situation.head.on_line:
-        hang_m = hang_m + LINE_HANGS * tracks.did[:, -2, NEAR_M]
+        hang_m += LINE_HANGS * tracks.did[:, -2, NEAR_M]
     hangs = 1.0 - np.exp(-bed.hangs_per_m * hang_m)
     shot = 1.0 - np.exp(-bed.hangs_per_m * shot_m)
     slow = min(1.0, SLOW_M_S / max(water.pace_m_s, 1e-6)) if water.nature.flows else 1.0
     foul = 1.0 - np.exp(-bed.fouls_per_m * slow * foul_m)
-    flies = sum(1 for a in rig.attachments if a.fly)
-    knots = 1.0 + flies
     lost = habits["lost-snags"]
-    seconds = (
-        hangs * (habits["free-s"] + lost * (habits["retie-s"] + habits["knot-s"] * knots))
-        + shot * (habits["shot-free-s"] + lost * habits["shot-retie-s"])
-        + habits["clean-s"] * foul
-        + habits["tangle"] * (flies - 1) * (1.0 + water.wind_m_s / 5.0) * habits["tangle-s"]
-    )
+    a_hang = habits["free-s"] + lost * (habits["retie-s"] + habits["knot-s"] * (1.0 + flies))
+    a_shot = habits["shot-free-s"] + lost * habits["shot-retie-s"]
+    tangles = habits["tangle"] * (flies - 1) * (1.0 + water.wind_m_s / 5.0) * habits["tangle-s"]
+    seconds = a_hang * hangs + a_shot * shot + habits["clean-s"] * foul + tangles
     return Freed((1.0 - 0.5 * hangs - 0.3 * shot) * (1.0 - 0.6 * foul), hangs, seconds)

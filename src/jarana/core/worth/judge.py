@@ -128,19 +128,18 @@ def judge_by(tracks: Tracks, situation: Situation, habits: Habits, reason: str |
     if reason is None:
         reason = excluded(situation, habits)
     flies = flies_of(tracks, situation, habits)
-    times = tracks.times
     sees = noticed(tracks, situation, habits)
     bed = freed(tracks, situation, habits)
     stealth = not_frightened(situation, habits)
-    g = together(flies, habits) if flies else np.zeros_like(times)
+    g = together(flies, habits) if flies else np.zeros_like(tracks.times)
     fished, kept = _kept(tracks, situation, habits, np.asarray(g * sees), bed)
     cycle = fished + cast_seconds(situation, habits) + bed.seconds
     each = MINUTES * stealth * kept / cycle
-    minutes = MINUTES * stealth * float(kept.mean()) / float(cycle.mean())
-    fishing = float(fished.mean() / cycle.mean())
+    whole = cycle.sum()
+    minutes = float(MINUTES * stealth * kept.sum() / whole)
     return Worth(
         minutes=0.0 if reason else minutes,
-        told=lambda: _factors(flies, sees, times, g, bed.free, bed.hangs, stealth, fishing),
+        told=lambda: _factors(tracks, flies, sees, g, bed, stealth, float(fished.sum() / whole)),
         members=each,
         numbers=tracks.members,
         excluded=reason,
@@ -170,9 +169,9 @@ def _kept(tracks: Tracks, situation: Situation, habits: Habits, g: Floats, bed: 
     return fished, np.asarray(np.minimum(good * bed.free, fished))
 
 
-def _mean(values: Floats, times: Floats) -> Floats:
-    """Return the mean over the time of each member."""
-    return np.asarray(np.trapezoid(values, times, axis=1) / times[:, -1])
+def _mean(values: Floats, tracks: Tracks) -> float:
+    """Return the mean over the time of each member, and of those over all."""
+    return float((tracks.over_time(values) / tracks.times[:, -1]).mean())
 
 
 def _hung(tracks: Tracks, situation: Situation, habits: Habits, g: Floats) -> tuple[Floats, Floats]:
@@ -181,11 +180,10 @@ def _hung(tracks: Tracks, situation: Situation, habits: Habits, g: Floats) -> tu
     On a lake a float is left hanging, and a count is followed by a whole retrieve: longer than was computed they go on as in
     their last part.
     """
-    times = tracks.times
-    seconds = times[:, -1].copy()
-    good = np.trapezoid(g, times, axis=1)
+    seconds = tracks.times[:, -1].copy()
+    good = tracks.over_time(g)
     if situation.water.nature.flows:
-        return seconds, np.asarray(good)
+        return seconds, good
     wanted, part = 0.0, LAST_PART
     if situation.head.floats:
         wanted, part = habits["hung-s"], HANGS_FROM
@@ -197,31 +195,25 @@ def _hung(tracks: Tracks, situation: Situation, habits: Habits, g: Floats) -> tu
 
 
 def _factors(
-    flies: list[FlyWorth],
-    sees: Floats,
-    times: Floats,
-    g: Floats,
-    free: Floats,
-    hangs: Floats,
-    stealth: float,
-    fishing: float,
+    tracks: Tracks, flies: list[FlyWorth], sees: Floats, g: Floats, bed: Freed, stealth: float, fishing: float
 ) -> Factors:
+    free, hangs = float(bed.free.mean()), float(bed.hangs.mean())
     if not flies:
-        return Factors(0, 0, 0, 1, 0, float(free.mean()), float(hangs.mean()), stealth, fishing)
-    best = max(flies, key=lambda f: float(_mean(f.good, times).mean()) + 1e-6 * float(_mean(f.in_zone, times).mean()))
-    zone = float(_mean(best.in_zone, times).mean())
-    taken = float(_mean(best.in_zone * best.accepted, times).mean())
-    shown = float(_mean(best.good, times).mean())
-    whole = float(_mean(g, times).mean())
-    seen = float(_mean(g * sees, times).mean())
+        return Factors(0, 0, 0, 1, 0, free, hangs, stealth, fishing)
+    best = max(flies, key=lambda f: _mean(f.good, tracks) + 1e-6 * _mean(f.in_zone, tracks))
+    zone = _mean(best.in_zone, tracks)
+    taken = _mean(best.in_zone * best.accepted, tracks)
+    shown = _mean(best.good, tracks)
+    whole = _mean(g, tracks)
+    seen = _mean(g * sees, tracks)
     return Factors(
         zone=zone,
         drag=taken / zone if zone > 0 else 0.0,
         shown=shown / taken if taken > 0 else 0.0,
         more=max(whole / shown, 1.0) if shown > 0 else 1.0,
         noticed=seen / whole if whole > 0 else float(sees.mean()),
-        free=float(free.mean()),
-        hangs=float(hangs.mean()),
+        free=free,
+        hangs=hangs,
         stealth=stealth,
         fishing=fishing,
     )

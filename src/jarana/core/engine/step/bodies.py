@@ -80,7 +80,7 @@ def add_bodies(dt, loads, now, medium, sums):
             right[k, 2] += rho * gravity * volume - values[b, MASS] * gravity
             if -z > 2.0 * SUPPORT_DEPTH + 2.0 * radius:
                 drowned[b] = 1
-            if values[b, SUPPORT] > 0.0 and drowned[b] == 0 and z < 0.0:
+            if values[b, SUPPORT] > 0.0 and drowned[b] == 0 and z <= 0.0:
                 right[k, 2] += values[b, SUPPORT] * hackle_share(z)
                 if -z < SUPPORT_DEPTH:
                     matrix[k, 5] += values[b, SUPPORT] / SUPPORT_DEPTH * dt
