@@ -8,7 +8,7 @@ from itertools import pairwise
 import numpy as np
 import pytest
 
-from jarana.core.drift.across import SLIP_M
+from jarana.core.drift.across import LATER_S, SLIP_M, Across
 from jarana.core.drift.laid import HEAPED_FROM, laid
 from jarana.core.drift.lower import lower
 from jarana.core.drift.nominal import nominal, story
@@ -24,6 +24,7 @@ from jarana.core.rig.stance import Stance
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.situation import Situation
 from jarana.core.water.reach import Lane
+from tests import coverage
 from tests.fishing import DRAWER, WATERS, fished, started
 
 RUN = WATERS["weir-run"]
@@ -222,6 +223,24 @@ def test_the_slip_of_a_dry_is_a_hand_when_it_is_said_to_drag() -> None:
     assert drift.across is not None
     assert drift.across.slip_m > SLIP_M
     assert f"{drift.across.drag_free_s:.1f} s" in story(held(method="dry-fly", water=SEAM))
+
+
+def test_a_dry_the_unbending_leader_moves_at_once_is_told_by_its_free_drift_after_that() -> None:
+    even = coverage.water(0.9, 0.62)
+    reached = held(SetStance(lay="reach", slack="0.4 m", mend="1 m"), method="dry-fly", water=even)
+    found = nominal(reached).across
+    assert found is not None
+    assert found.drag_free_s < 1.5
+    assert found.free_s > 4.0
+    assert found.freed == (found.free_from_s, found.free_s)
+    assert "as it comes to rest" in story(reached)
+    assert reading_kinds()["drag_free"].read(reached).value == found.free_s
+
+
+@pytest.mark.parametrize(("longest", "later"), [(2.0 + LATER_S - 0.01, False), (2.0 + LATER_S + 0.01, True)])
+def test_a_free_drift_that_begins_later_counts_where_it_is_clearly_longer(longest: float, later: bool) -> None:
+    found = Across(tip_m=2.0, line_m=9.0, drag_free_s=2.0, free_s=longest, free_from_s=1.0, slip_m=0.3)
+    assert (found.freed is not None) is later
 
 
 def test_an_upstream_mend_slows_a_swing_and_lets_it_sink() -> None:

@@ -6,6 +6,7 @@ from collections.abc import Callable
 
 import pytest
 
+from jarana.core.drift.across import LATER_S
 from jarana.core.drift.document import Drift
 from jarana.core.drift.nominal import nominal, story
 from jarana.core.leader import cast
@@ -190,11 +191,26 @@ def test_a_swing_is_slowed_by_a_mend_by_a_cast_farther_down_and_by_the_tip() -> 
 )  # fmt: skip
 def test_a_dry_alone_that_drags_at_once_is_acted_on(given: Given, seconds: float, below: bool, severity: str) -> None:
     flies = nominal(CONTACT).flies if below else ()
-    drift = lying(DRY, drag_free_s=seconds, slip_m=0.3).model_copy(update={"flies": flies})
+    drift = lying(DRY, drag_free_s=seconds, free_s=seconds, slip_m=0.3).model_copy(update={"flies": flies})
     given(drag_free, drift)
     told = drag_free.read(DRY)
     assert (told.severity, told.value) == (severity, seconds)
     assert drag_free.score(DRY) == -seconds
+
+
+@pytest.mark.parametrize(
+    ("longest", "said", "told"),
+    [(0.9 + LATER_S - 0.1, 0.9, "Drags after 0.9 s"), (5.9, 5.9, "Drifts freely for 5.9 s")],
+)
+def test_a_dry_moved_at_once_is_judged_by_the_free_drift_that_follows(
+    given: Given, longest: float, said: float, told: str
+) -> None:
+    drift = lying(DRY, drag_free_s=0.9, free_s=longest, free_from_s=1.2, slip_m=0.3).model_copy(update={"flies": ()})
+    given(drag_free, drift)
+    reading = drag_free.read(DRY)
+    assert (reading.value, reading.title) == (said, told)
+    assert reading.severity == ("act" if said < drag_free.SHORT else "fine")
+    assert ("from 1.2 s on" in reading.sentence) is (said == longest)
 
 
 def test_what_never_leaves_its_water_is_free_for_the_whole_drift_and_what_has_no_line_is_fine(given: Given) -> None:

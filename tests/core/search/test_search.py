@@ -8,18 +8,20 @@ import pytest
 
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.methods import methods
-from jarana.core.search.best import Search, likely
+from jarana.core.readings.base import Reading, make
+from jarana.core.search.best import Reached, Search, likely
 from jarana.core.search.find import find
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, moved
 from jarana.core.search.moves.length import FARTHER
 from jarana.core.search.moves.weight import ALIKE, MOST, kinds_for
-from jarana.core.search.start import Best, Declined, start
-from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valuer, identity, surely_better, too_short
+from jarana.core.search.start import LITTLE, Best, Declined, start
+from jarana.core.search.valued import NOMINAL, SOME, Stopped, Valued, Valuer, identity, surely_better, too_short
 from jarana.core.search.wanted import Wanted
 from jarana.core.situation import Situation
 from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer, FlyPattern
+from jarana.core.units import Figure
 from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from tests.coverage import led, water
@@ -176,13 +178,27 @@ def test_the_best_rig_of_a_method_is_worth_far_more_than_its_usual_one(contact: 
     assert not surely_better(usual, best, 0.0)
 
 
-def test_what_changed_for_nothing_is_changed_back(contact: Situation) -> None:
-    search = Search(contact, Valuer(), climbs=False)
-    best = search.best()
+def test_a_search_begun_anew_where_one_ended_gains_little(contact: Situation) -> None:
+    best = Search(contact, Valuer()).best()
     assert best is not None
     again = Search(best.situation, Valuer(), climbs=False).best()
     assert again is not None
-    assert again.worth.minutes <= 1.15 * best.worth.minutes
+    assert again.worth.minutes <= 1.1 * best.worth.minutes
+
+
+def test_what_changed_for_nothing_is_changed_back_and_what_is_worth_it_stays(contact: Situation) -> None:
+    search = Search(contact, Valuer(), climbs=False)
+    (usual,) = search.value([contact], SOME)
+    swapped = [made for move in of("weight").values(contact) if (made := Reached(contact).then("weight", move))]
+    worth = {identity(v.situation): v for v in search.value([r.situation for r in swapped], SOME)}
+    rows = sorted(
+        ((r, worth[identity(r.situation)]) for r in swapped if identity(r.situation) in worth),
+        key=lambda row: row[1].worth.minutes,
+    )
+    for reached, valued in (rows[0], rows[-1]):
+        gained = valued.worth.minutes / usual.worth.minutes
+        assert not 0.95 < gained < 1.1
+        assert (search._simpler((reached, valued))[0].path == ()) is (gained < 1.0)
 
 
 def test_a_search_that_is_not_wanted_any_more_stops(contact: Situation) -> None:
@@ -232,6 +248,32 @@ def test_a_start_is_not_rejected_by_its_own_readings_or_says_why_not(method: str
             assert found.started.choices
         else:
             assert found.reason
+
+
+@pytest.mark.parametrize("all_of_them", [False, True])
+def test_a_best_rig_that_its_readings_reject_gives_way_to_one_beside_it_or_is_told(
+    monkeypatch: pytest.MonkeyPatch, all_of_them: bool
+) -> None:
+    method, rejected = methods()["pegged-bead"], []
+    act = make("drag", "act", "Dragged", "It is dragged.", Figure("1", ""))
+
+    def read(valued: Valued) -> tuple[Reading, ...]:
+        first = not rejected
+        rejected.append(valued.rig)
+        return (act,) if first or all_of_them else ()
+
+    monkeypatch.setattr("jarana.core.search.start._read", read)
+    found = start(method, setting(RUN), full=False)
+    if all_of_them:
+        assert isinstance(found, Declined)
+        assert found.reason == "Dragged. It is dragged."
+        assert found.best is not None
+        assert found.best.rig == rejected[0]
+    else:
+        assert isinstance(found, Best)
+        assert found.readings == ()
+        assert found.valued.rig == rejected[1] != rejected[0]
+        assert found.valued.worth.minutes >= LITTLE
 
 
 def test_a_start_declines_what_its_water_or_a_rule_forbids() -> None:

@@ -2054,6 +2054,8 @@ export interface components {
          *         How far the point came in towards the angler.
          *     drag_free_s
          *         When what floats has left its own water by a hand's breadth; None where it does not.
+         *     free_s, free_from_s
+         *         The longest it keeps within a hand's breadth of one water, and from when on: after a leader has unbent, mostly.
          *     slip_m
          *         How far it has left it in the end.
          *     dangle_s
@@ -2104,6 +2106,18 @@ export interface components {
              * @default null
              */
             drag_free_s?: number | null;
+            /**
+             * Free From S
+             * @description The longest it keeps within a hand's breadth of one water, and from when on: after a leader has unbent, mostly.
+             * @default null
+             */
+            free_from_s?: number | null;
+            /**
+             * Free S
+             * @description The longest it keeps within a hand's breadth of one water, and from when on: after a leader has unbent, mostly.
+             * @default null
+             */
+            free_s?: number | null;
             /**
              * Inward M
              * @description How far the point came in towards the angler.

@@ -14,6 +14,8 @@ from jarana.core.model import Frozen
 
 SLIP_M = 0.10
 """m a fly may leave its own water before a fish minds (practice: a hand's breadth; a curled leader that unbends moves it less)."""
+LATER_S = 1.0
+"""s by which a free drift that begins later must be the longer to be the one that is told: a leader that unbends moves a fly at once."""
 DANGLE_DEG = 10.0
 """A line within so many degrees of straight downstream hangs on the dangle."""
 TURNING_S = 1.0
@@ -43,6 +45,8 @@ class Across(Frozen):
         How far the point came in towards the angler.
     drag_free_s
         When what floats has left its own water by a hand's breadth; None where it does not.
+    free_s, free_from_s
+        The longest it keeps within a hand's breadth of one water, and from when on: after a leader has unbent, mostly.
     slip_m
         How far it has left it in the end.
     dangle_s
@@ -66,12 +70,21 @@ class Across(Frozen):
     sunk_m: float | None = None
     inward_m: float = 0.0
     drag_free_s: float | None = None
+    free_s: float | None = None
+    free_from_s: float | None = None
     slip_m: float | None = None
     dangle_s: float | None = None
     across_m_s: float | None = None
     belly_m: float | None = None
     strike_m: float = 0.0
     out_share: float = 0.0
+
+    @property
+    def freed(self) -> tuple[float, float] | None:
+        """From when on, s, and how long, s, what floats drifts freely after it was moved at once; None where it drifts from the first."""
+        if self.drag_free_s is None or self.free_s is None or self.free_from_s is None:
+            return None
+        return (self.free_from_s, self.free_s) if self.free_s >= self.drag_free_s + LATER_S else None
 
 
 def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[int]) -> Across | None:
@@ -91,6 +104,7 @@ def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[in
     floats = any(b.floats for b in lowered.scenario.bodies)
     on_line = hold == 0
     slip = slipped(chain, lowered, hold) if floats else None
+    free_from, free = (None, None) if slip is None else freest(times, slip)
     late = times > TURNING_S
     sag, angle, inward, sunk = (None, None, None, None) if floats or on_line else _hung(chain, hold)
     return Across(
@@ -102,8 +116,10 @@ def across_of_drift(chain: ChainRun, lowered: Lowered, hold: int, flies: list[in
         inward_n=inward,
         sunk_m=sunk,
         inward_m=float(place[0, point, 1] - place[-1, point, 1]),
-        drag_free_s=None if slip is None else _first(times, slip),
-        slip_m=None if slip is None else float(slip[-1]),
+        drag_free_s=None if slip is None else _first(times, _far(slip)),
+        free_s=free,
+        free_from_s=free_from,
+        slip_m=None if slip is None else float(_far(slip)[-1]),
         dangle_s=_dangles(chain, point) if on_line else None,
         across_m_s=float(np.max(-chain.vy[late, point])) if on_line and late.any() else None,
         belly_m=_belly(chain) if floats or on_line else None,
@@ -120,12 +136,38 @@ def _slack_between(chain: ChainRun, node: int) -> float:
 
 
 def slipped(chain: ChainRun, lowered: Lowered, node: int) -> Floats:
-    """Return how far a node has left the water it landed on, (times,), m: its place less that water's own way."""
+    """Return how far downstream and across a node has left the water it landed on, (times, 2), m: its place less that water's own way."""
     x, y, z = chain.x[:, node], chain.y[:, node], chain.z[:, node]
     height = bed_under(lowered.scenario, x, y) + np.minimum(z, 0.0)
     water = speed_over(lowered.scenario, x, y, height)
     carried = np.concatenate([[0.0], np.cumsum(0.5 * (water[1:] + water[:-1]) * np.diff(chain.times))])
-    return np.asarray(np.hypot(x - x[0] - carried, y - y[0]))
+    return np.stack([x - x[0] - carried, y - y[0]], axis=1)
+
+
+def _far(slip: Floats) -> Floats:
+    return np.asarray(np.hypot(slip[:, 0], slip[:, 1]))
+
+
+def freest(times: Floats, slip: Floats) -> tuple[float, float]:
+    """Return from when on, s, something keeps longest within a hand's breadth of one water, and how long, s.
+
+    Examples
+    --------
+    >>> times = np.arange(6.0)
+    >>> moved = np.array([[0.0, 0.0], [0.0, 0.3], [0.0, 0.3], [0.0, 0.3], [0.0, 0.3], [0.0, 0.7]])
+    >>> begins, long = freest(times, moved)
+    >>> begins, round(long, 2)
+    (1.0, 3.25)
+    """
+    best = (0.0, 0.0)
+    for k in range(len(times)):
+        left = _first(times[k:], _far(slip[k:] - slip[k]))
+        long = (times[-1] if left is None else left) - times[k]
+        if long > best[1] + 1e-9:
+            best = (float(times[k]), float(long))
+        if left is None:
+            break
+    return best
 
 
 def _first(times: Floats, slip: Floats) -> float | None:

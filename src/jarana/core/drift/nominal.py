@@ -20,6 +20,7 @@ say = phrases(
     """
 dry-rides-surface-only = The dry rides on the surface; only its tippet is in the water.
 dry-drifts-then-drags = The dry drifts in its own water for { $seconds } s, { $way }; then the line draws it { $slip } out of it.
+dry-moved-then-drifts = The line moves the dry as it comes to rest; from { $begins } s on it drifts in its own water for { $seconds } s, { $way }.
 dry-drifts-all = The dry drifts in its own water all { $seconds } s.
 """,
 )
@@ -82,6 +83,14 @@ def _dry_alone(situation: Situation, drift: Drift) -> str:
         return say("dry-rides-surface-only")
     if across.drag_free_s is None:
         return say("dry-drifts-all", seconds=f"{drift.times_s[-1]:.0f}")
+    if across.freed:
+        begins, seconds = across.freed
+        return say(
+            "dry-moved-then-drifts",
+            begins=writer.number(begins, 1),
+            seconds=writer.number(seconds, 1),
+            way=writer.text("travel", seconds * situation.fished.pace_m_s),
+        )
     return say(
         "dry-drifts-then-drags",
         seconds=writer.number(across.drag_free_s, 1),

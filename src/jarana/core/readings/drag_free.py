@@ -22,6 +22,9 @@ never-leaves-own = In { $seconds } s it leaves the water it landed on by { $slip
 no-line-lies = No line lies on the water
 rides-by-itself = It drifts by itself; no line is followed.
 drifts-freely-s = Drags after { $seconds } s
+drifts-freely-for = Drifts freely for { $seconds } s
+moved-then-drifts = The line first moves it { $slip }, within { $first } s; from { $begins } s on it keeps to its own water for { $seconds } s, { $way }.{ $end }
+leaves-in-the-end = {" "}In the end it has left the water it landed on by { $end }.
 leaves-its-water = After { $seconds } s, { $way } downstream, the line has drawn it { $slip } out of the water it landed on; { $end } in the end.
 own-water = Its track less the way of the water it lies on, first past { $slip }; not a speed: a curled leader that unbends moves a fly at once.
 slack-beyond-last = Slack counts beyond the last seam. A longer leader laid straight buys nothing by itself.
@@ -52,24 +55,27 @@ def read(situation: Situation) -> Reading:
             value=whole,
             why=why,
         )
+    begins, free = across.freed or (0.0, seconds)
     # What hangs under it is judged by its own drag; only a dry alone is lost with its free drift.
     alone = not drift.flies
-    severity: Severity = "act" if seconds < SHORT and alone else "look" if seconds < LONG else "fine"
-    return make(
-        "drag_free",
-        severity,
-        say("drifts-freely-s", seconds=writer.number(seconds, 1)),
-        say(
-            "leaves-its-water",
-            seconds=writer.number(seconds, 1),
-            way=writer.text("travel", seconds * situation.fished.pace_m_s),
-            slip=writer.text("short", SLIP_M),
-            end=writer.text("travel", across.slip_m),
-        ),
-        Figure(writer.number(seconds, 1), "s"),
-        value=seconds,
-        why=why,
-    )
+    severity: Severity = "act" if free < SHORT and alone else "look" if free < LONG else "fine"
+    slip, end = writer.text("short", SLIP_M), writer.text("travel", across.slip_m)
+    way, told = writer.text("travel", free * situation.fished.pace_m_s), writer.number(free, 1)
+    if across.freed:
+        title = say("drifts-freely-for", seconds=told)
+        sentence = say(
+            "moved-then-drifts",
+            slip=slip,
+            first=writer.number(seconds, 1),
+            begins=writer.number(begins, 1),
+            seconds=told,
+            way=way,
+            end=say("leaves-in-the-end", end=end) if across.slip_m > SLIP_M else "",
+        )
+    else:
+        title = say("drifts-freely-s", seconds=told)
+        sentence = say("leaves-its-water", seconds=told, way=way, slip=slip, end=end)
+    return make("drag_free", severity, title, sentence, Figure(told, "s"), value=free, why=why)
 
 
 def candidates(situation: Situation) -> Iterator[RigEdit]:

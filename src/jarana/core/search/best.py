@@ -6,8 +6,10 @@ large. The nominal run screens, members decide; what changed for nothing is chan
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass, field
+from typing import TypeVar
 
 from jarana.core.engine.columns import AT_Z
 from jarana.core.methods import method_of
@@ -19,12 +21,15 @@ from jarana.core.search.moves.weight import kinds_for, owned_instead
 from jarana.core.search.valued import FEW, NOMINAL, SHOWN, SOME, Valued, Valuer, identity
 from jarana.core.situation import Situation
 
+Row = TypeVar("Row")
 FIRST_POOL = 4
 """Of those, how many a first answer judges."""
 POOL = 5
 """Rigs of the climbs that are judged by members."""
-NEIGHBOURS = 4
-"""Nominally best neighbours of the best rig that are judged by members."""
+NEIGHBOURS, OF_A_KIND = 5, 2
+"""Nominally best neighbours of the best rig that are judged by members, and how many of them change the same thing at most."""
+BESIDE = 6
+"""Nominally best rigs beside one that its own readings reject."""
 CLOSE = 2
 """Best of those a few members judged that are judged by all that decide ranks."""
 GO_ON_SHORT, GO_ON, NEARLY = 3, 6, 0.95
@@ -76,6 +81,25 @@ def likely(worths: Sequence[float], most: int) -> list[int]:
     """
     order = sorted(range(len(worths)), key=lambda i: -worths[i])
     return sorted(i for n, i in enumerate(order) if n < most or worths[i] >= NEARLY * worths[order[0]])
+
+
+def various(rows: Sequence[Row], kind: Callable[[Row], str], most: int = NEIGHBOURS) -> list[Row]:
+    """Return the first so many of some rows, of those of one kind no more than `OF_A_KIND`.
+
+    Examples
+    --------
+    >>> various(["a1", "a2", "a3", "b1", "a4", "b2", "c1"], lambda row: row[0], 4)
+    ['a1', 'a2', 'b1', 'b2']
+    """
+    met: Counter[str] = Counter()
+    found: list[Row] = []
+    for row in rows:
+        if len(found) == most:
+            break
+        if met[kind(row)] < OF_A_KIND:
+            met[kind(row)] += 1
+            found.append(row)
+    return found
 
 
 @dataclass
@@ -156,6 +180,13 @@ class Search:
         judged = self._judged((self.met or [])[:FIRST_POOL], FEW)
         self.pool = [reached for reached, _ in judged]
         return judged[0][1] if judged else None
+
+    def beside(self, situation: Situation) -> list[Valued]:
+        """Return the rigs worth most that a single move leads to from one, as they are shown, best first."""
+        here = Reached(situation)
+        around = [r for c in coordinates() if c.key not in self.without for r in self._around(here, c)]
+        chosen = various(self._valued(around, NOMINAL), lambda row: row[0].path[-1][0], BESIDE)
+        return [valued for _, valued in self._valued(self._valued(chosen, SOME), SHOWN)]
 
     def _judged(self, pool: Sequence[Reached | tuple[Reached, Valued]], members: range) -> list[tuple[Reached, Valued]]:
         """Return a pool by its members; where none rides as meant after all, as it rides."""
@@ -239,7 +270,8 @@ class Search:
         """Return the best rig that single moves lead to, judged by members, until nothing betters it."""
         for _ in range(ROUNDS):
             around = [r for coordinate in used for r in self._around(best[0], coordinate)]
-            found = self._decided(self._valued(around, NOMINAL)[:NEIGHBOURS], best[0], 1.0)
+            chosen = various(self._valued(around, NOMINAL), lambda row: row[0].path[-1][0])
+            found = self._decided(chosen, best[0], 1.0)
             if not found or found[0][1].worth.minutes <= (1.0 + NOTED) * best[1].worth.minutes:
                 break
             best = found[0]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from jarana.core.errors import InputError
@@ -70,7 +71,8 @@ class Declined:
 def start(method: Method, setting: Setting, watch: Watch | None = None, full: bool = True) -> Best | Declined:
     """Return the best rig of a method in a water from what is owned, or why it does not suit, and what would.
 
-    Never one that its own readings reject: what breaks a rule, is out of reach or too weak is told before it is tied.
+    Never one that its own readings reject while one beside it is not: what breaks a rule, is out of reach or too weak is told
+    before it is tied.
 
     Raises
     ------
@@ -93,7 +95,8 @@ def _best(method: Method, setting: Setting, value: Valuer, full: bool) -> Best |
     except InputError as error:
         return Declined("; ".join(f.reason for f in error.faults))
     here = Situation(begun.rig, setting)
-    best = Search(here, value, climbs=full).best()
+    search = Search(here, value, climbs=full)
+    best = search.best()
     if best is None:
         reason = excluded(here, Habits(setting.person))
         return Declined(reason or say("no-answer"), _helped(here, value))
@@ -104,12 +107,25 @@ def _best(method: Method, setting: Setting, value: Valuer, full: bool) -> Best |
             limit = limits(best.worth.factors)[0][0]
             reason = say("worth-little", minutes=round(best.worth.minutes), limit=limit_told(limit))
             return Declined(reason, would, best)
-    readings = told_by(best.situation, readings_of(best.situation), told(best.tracks, best.situation))
-    refused = [r for r in readings if r.severity == "act"]
-    if refused:
-        would = would or would_help(best.situation, best.worth.minutes, value)
-        return Declined(f"{refused[0].title}. {refused[0].sentence}", would, best)
-    return Best(with_reasons(begun, best.rig, setting), best, readings)
+    readings = _read(best)
+    refused = _refused(readings)
+    if not refused:
+        return Best(with_reasons(begun, best.rig, setting), best, readings)
+    for other in search.beside(best.situation):
+        readings = _read(other)
+        if other.worth.minutes >= LITTLE and not _refused(readings):
+            return Best(with_reasons(begun, other.rig, setting), other, readings)
+    would = would or would_help(best.situation, best.worth.minutes, value)
+    return Declined(f"{refused[0].title}. {refused[0].sentence}", would, best)
+
+
+def _read(valued: Valued) -> tuple[Reading, ...]:
+    here = valued.situation
+    return told_by(here, readings_of(here), told(valued.tracks, here))
+
+
+def _refused(readings: Sequence[Reading]) -> list[Reading]:
+    return [r for r in readings if r.severity == "act"]
 
 
 SUITED = 3
