@@ -102,13 +102,16 @@ export function AtTheWater({ kept, outing, packing }: Props) {
                   waits,
                 })
               : phrase("all sent")}
-            {out ? (
-              <a className="ml-2 underline" href="/enter?phone">
-                {phrase("come in again")}
-              </a>
-            ) : null}
           </p>
         </header>
+        {out ? (
+          <a
+            className="flex hit items-center justify-center rounded-s border border-float font-semibold"
+            href="/enter?phone"
+          >
+            {phrase("come in again")}
+          </a>
+        ) : null}
         {trouble ? (
           <p role="alert" className="text-float">
             {trouble}
