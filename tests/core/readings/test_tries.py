@@ -32,7 +32,7 @@ def done(situation: Situation, offered: Try) -> Situation:
 
 def by_shares(situation: Situation) -> dict[str, Reading]:
     """The readings as 16 members tell them."""
-    (valued,) = Valuer()([situation], SOME, screened=False)
+    (valued,) = Valuer().telling([situation], SOME, screened=False)
     return {r.key: r for r in told_by(situation, readings_of(situation), told(valued.tracks, situation))}
 
 
@@ -43,7 +43,7 @@ def test_everything_offered_is_worth_more_or_betters_its_reading_and_never_makes
     method: str, water: str
 ) -> None:
     before = fished(started(method, WATERS[water]), WATERS[water])
-    value = Valuer()
+    value = Valuer().telling
     (now,), (shown,) = value([before], SOME, screened=False), value([before], SHOWN, screened=False)
     for reading in readings_with_tries(before):
         kind = reading_kinds()[reading.key]

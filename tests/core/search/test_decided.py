@@ -173,6 +173,10 @@ class Fixed:
         ]
         return sorted(rows, key=lambda v: -v.worth.minutes)
 
+    @property
+    def telling(self) -> Fixed:
+        return self
+
 
 def bead_mm(rig: Rig) -> float:
     fly = rig.point.fly

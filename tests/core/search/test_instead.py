@@ -32,7 +32,7 @@ def test_a_dry_fly_over_fish_at_the_bed_names_a_method_that_reaches_them_and_wha
     (other,) = declined.would
     best = [m for m, _ in ranked(RUN) if RUN.kind in m.waters and m.key != "dry-fly"][: starting.SUITED]
     method = next(m for m in best if m.name in other.text)
-    (valued,) = Valuer()([Situation(method.begin(setting(RUN)).rig, setting(RUN))], FEW)
+    (valued,) = Valuer().telling([Situation(method.begin(setting(RUN)).rig, setting(RUN))], FEW)
     assert other.minutes == pytest.approx(valued.worth.minutes)
     assert other.method == method.key
 

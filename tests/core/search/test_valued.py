@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import numpy as np
 
+from jarana.core.outcomes.tracks import evaluate
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.search.valued import FEW, SOME, Valuer, identity
 from jarana.core.situation import Situation
+from jarana.core.unknowns.drifts import SEARCH_GRID
+from jarana.core.worth.judge import judge
 from tests.coverage import led, water
 from tests.fishing import fished, started
 
@@ -43,3 +46,13 @@ def test_in_still_water_a_few_members_decide() -> None:
     lake = water(2.0, 0.0, "lake", off_m=12.0)
     (valued,) = Valuer()([fished(started("lake-team", lake), lake)], SOME)
     assert valued.members == len(FEW)
+
+
+def test_what_is_told_is_computed_more_finely_than_what_is_ranked_and_counts_with_it() -> None:
+    here, value = HERE, Valuer()
+    (ranked,), (told,) = value([here], FEW), value.telling([here], FEW)
+    assert value.telling is value.telling.telling
+    assert value.drifts == 2 * len(FEW)
+    (track,) = evaluate([here], FEW, SEARCH_GRID) or [None]
+    assert track is not None
+    assert told.worth.minutes == judge(track, here).minutes != ranked.worth.minutes

@@ -229,6 +229,7 @@ def would_help(best: Situation, minutes: float, value: Valuer) -> tuple[Would, .
         worth = found.worth.minutes if found else 0.0
         if found and (kind not in leading or worth > leading[kind][3]):
             leading[kind] = (text, change, then, worth)
+    value = value.telling
     judged = {identity(v.situation): v for v in value([row[2] for row in leading.values()], SOME)}
     singles = [
         (Would(text, judged[identity(then)].worth.minutes), SAME_THING.get(kind, kind), change)

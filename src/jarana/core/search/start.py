@@ -150,7 +150,7 @@ def instead(method: Method, setting: Setting, value: Valuer, least: float) -> tu
             usual.append((other, Situation(other.begin(setting).rig, setting)))
         except InputError:
             continue
-    found = {identity(v.situation): v.worth.minutes for v in value([here for _, here in usual], FEW)}
+    found = {identity(v.situation): v.worth.minutes for v in value.telling([here for _, here in usual], FEW)}
     rows = [
         Would(say("instead", method=other.name), found.get(identity(here), 0.0), other.key) for other, here in usual
     ]

@@ -24,7 +24,7 @@ from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Move, moved
 from jarana.core.search.relax import Would, limit_told, limits, would_help
 from jarana.core.search.start import instead
-from jarana.core.search.valued import NOMINAL, SHOWN, SOME, Valued, Valuer, identity
+from jarana.core.search.valued import NOMINAL, SHOWN, SOME, TOLD_GRIDS, Valued, Valuer, identity
 from jarana.core.situation import Situation
 from jarana.core.watch import Watch
 from jarana.core.words import phrases
@@ -86,7 +86,7 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     Stopped
         When the watch was stopped.
     """
-    value = Valuer(watch)
+    value = Valuer(watch, TOLD_GRIDS)
     now = value([situation], SHOWN, screened=False)
     if not now:
         return Tried(_by_themselves(situation, readings_of(situation), value, None), 0.0)

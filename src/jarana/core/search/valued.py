@@ -12,7 +12,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
 from jarana.core.strength.holds import paths_of
 from jarana.core.unknowns.deviates import FIRST
-from jarana.core.unknowns.drifts import MEMBER_GRID, RANK_GRID, SCREEN_GRID, Grid
+from jarana.core.unknowns.drifts import MEMBER_GRID, RANK_GRID, SCREEN_GRID, SEARCH_GRID, Grid
 from jarana.core.watch import Watch
 from jarana.core.worth.constants import Habits
 from jarana.core.worth.excluded import Paths, excluded, least_held
@@ -24,12 +24,15 @@ FEW, SOME, SHOWN = range(8), range(16), range(FIRST)
 IDENTITY, TOO_SHORT = "_identity", "too-short"
 SURE = 0.8
 """Share of the same members in which a rig must be worth more before it is called better."""
-GRIDS: dict[int, Grid] = {
+Grids = dict[int, Grid]
+GRIDS: Grids = {
     len(NOMINAL): SCREEN_GRID,
     len(SOME): RANK_GRID,
     len(FEW): RANK_GRID,
     len(SHOWN): MEMBER_GRID,
 }
+TOLD_GRIDS: Grids = GRIDS | {len(SOME): SEARCH_GRID, len(FEW): SEARCH_GRID}
+"""Where what some members come to is told, not only ranked by."""
 
 
 @dataclass(frozen=True)
@@ -59,14 +62,27 @@ class Stopped(Exception):
 class Valuer:
     """Values rigs in one setting and remembers them: a rig that several ways lead to is drifted once."""
 
-    def __init__(self, watch: Watch | None = None) -> None:
-        self.watch = watch or Watch()
+    def __init__(self, watch: Watch | None = None, grids: Grids = GRIDS) -> None:
+        self.watch, self.grids = watch or Watch(), grids
         self._known: dict[tuple[object, int], Valued | None] = {}
         self._out: dict[object, str] = {}
         self._paths: dict[object, Paths] = {}
         self._shares: dict[object, float] = {}
         self._bases: Bases = {}
-        self.drifts = 0
+        self._computed, self._telling = 0, self if grids is TOLD_GRIDS else None
+
+    @property
+    def drifts(self) -> int:
+        """How many were computed."""
+        beside = self._telling if self._telling is not self else None
+        return self._computed + (beside.drifts if beside else 0)
+
+    @property
+    def telling(self) -> Valuer:
+        """One that computes few members as finely as what they come to is told; what it computes counts here."""
+        if self._telling is None:
+            self._telling = Valuer(self.watch, TOLD_GRIDS)
+        return self._telling
 
     def _held(self, situation: Situation) -> float:
         """Return on what share of takes the fish is held; rigs tied alike of the same lines have the same."""
@@ -137,11 +153,11 @@ class Valuer:
         return found
 
     def _drifted(self, situations: list[Situation], members: range, of: range) -> list[Tracks | None]:
-        tracks = evaluate(situations, members, GRIDS[len(of)], self.watch, counted=False, bases=self._bases,
+        tracks = evaluate(situations, members, self.grids[len(of)], self.watch, counted=False, bases=self._bases,
                           as_written=False)  # fmt: skip
         if tracks is None:
             raise Stopped
-        self.drifts += len(situations) * max(len(members), 1)
+        self._computed += len(situations) * max(len(members), 1)
         return tracks
 
 
