@@ -233,7 +233,7 @@ def test_a_dry_the_unbending_leader_moves_at_once_is_told_by_its_free_drift_afte
     assert found.drag_free_s < 1.5
     assert found.free_s > 4.0
     assert found.freed == (found.free_from_s, found.free_s)
-    assert "as it comes to rest" in story(reached)
+    assert "moves the dry at first" in story(reached)
     assert reading_kinds()["drag_free"].read(reached).value == found.free_s
 
 

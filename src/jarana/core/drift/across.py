@@ -81,7 +81,7 @@ class Across(Frozen):
 
     @property
     def freed(self) -> tuple[float, float] | None:
-        """From when on, s, and how long, s, what floats drifts freely after it was moved at once; None where it drifts from the first."""
+        """From when on, s, and how long, s, what floats drifts freely after it was moved at first; None where it drifts from the first."""
         if self.drag_free_s is None or self.free_s is None or self.free_from_s is None:
             return None
         return (self.free_from_s, self.free_s) if self.free_s >= self.drag_free_s + LATER_S else None

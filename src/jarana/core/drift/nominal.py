@@ -20,7 +20,7 @@ say = phrases(
     """
 dry-rides-surface-only = The dry rides on the surface; only its tippet is in the water.
 dry-drifts-then-drags = The dry drifts in its own water for { $seconds } s, { $way }; then the line draws it { $slip } out of it.
-dry-moved-then-drifts = The line moves the dry as it comes to rest; from { $begins } s on it drifts in its own water for { $seconds } s, { $way }.
+dry-moved-then-drifts = The line moves the dry at first; from { $begins } s on it drifts in its own water for { $seconds } s, { $way }.
 dry-drifts-all = The dry drifts in its own water all { $seconds } s.
 """,
 )
