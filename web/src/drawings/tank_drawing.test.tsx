@@ -103,6 +103,22 @@ describe("the water in section", () => {
     expect(number(fly("dropper"), "cx")).toBeGreaterThan(number(fly("point"), "cx"));
   });
 
+  it("shows what floats on a lake at the moment, alone where no fly hangs below it", () => {
+    const still = { ...drift, axis: "seconds", head: "dry fly", hold: 0 };
+    draw({ drift: { ...still, flies: [] } as unknown as Drift });
+    const [x, y] = (/^M([\d.]+) ([\d.]+)/.exec(screen.getByTestId("afloat").getAttribute("d") ?? "") ?? [])
+      .slice(1)
+      .map(Number);
+    expect(x).toBeCloseTo(54 + 0.5 * (800 - 14 - 54) - 9, 0);
+    expect(y).toBeCloseTo(62 - 1, 0);
+    expect(screen.getByRole("img").getAttribute("aria-label")).toBe(
+      "The drift in section, water 1.00 m deep; no fly hangs in it.",
+    );
+    cleanup();
+    draw({ drift: { ...still, head: "held" } as unknown as Drift });
+    expect(screen.queryByTestId("afloat")).toBeNull();
+  });
+
   it("moves them on with time, and no fly below the bed", () => {
     draw({
       time: 10,

@@ -8,7 +8,18 @@ import { kindName } from "../words/kinds";
 import { phrase } from "../words/phrase";
 import { Axes } from "./axes";
 import { DragHandle } from "./drag_handle";
-import { along, bedShape, FoundBottom, LEFT, labelSides, PaceArrows, paceLabels, round, Top } from "./tank_marks";
+import {
+  afloatMark,
+  along,
+  bedShape,
+  FoundBottom,
+  LEFT,
+  labelSides,
+  PaceArrows,
+  paceLabels,
+  round,
+  Top,
+} from "./tank_marks";
 import { styleOf } from "./track_style";
 
 type Props = {
@@ -223,7 +234,10 @@ export function TankDrawing({ drift, ghost, band, rig, system, bedName, width, h
       </g>
       {lake ? null : bottoms.map((mark, i) => <FoundBottom key={mark.id} {...mark} side={sides[i] ?? null} />)}
       {lake ? (
-        <path d={`M${moment} ${surface - 8} V${bed}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray="2 4" />
+        <>
+          <path d={`M${moment} ${surface - 8} V${bed}`} stroke="var(--ink)" strokeWidth={1} strokeDasharray="2 4" />
+          {afloatMark({ head: drift.head ?? "held", x: moment, y: top[1], rig })}
+        </>
       ) : (
         <>
           {tip ? (
@@ -330,10 +344,10 @@ function describe(drift: Drift, system: UnitSystem): string {
       depth: text(system, "depth", fly.settled_depth_m),
     });
   });
-  return phrase("The drift in section, water {depth} deep: {flies}.", {
-    depth: text(system, "depth", drift.depth_m),
-    flies: flies.join("; "),
-  });
+  const depth = text(system, "depth", drift.depth_m);
+  return flies.length
+    ? phrase("The drift in section, water {depth} deep: {flies}.", { depth, flies: flies.join("; ") })
+    : phrase("The drift in section, water {depth} deep; no fly hangs in it.", { depth });
 }
 
 /** The bed's corners, level on to both ends of what is drawn. */

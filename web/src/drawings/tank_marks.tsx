@@ -114,27 +114,13 @@ export function FoundBottom({ x, bed, label, ink, side }: FoundProps) {
   );
 }
 
+type Marked = { head: string; x: number; y: number; rig: Rig };
+
 /** What holds the rig: the sighter, the float, the dry fly or the end of the fly line. */
-export function Top({ head, x, y, rig, led }: { head: string; x: number; y: number; rig: Rig; led: boolean }) {
-  if (head === "float" && rig.head?.kind === "float") {
-    const r = Math.max(4, rig.head.body.diameter_mm * 0.55);
-    return (
-      <g>
-        <circle cx={x} cy={y} r={r} fill="var(--mat-sighter-b)" stroke="var(--ink)" strokeWidth={1.6} />
-        <path d={`M${x - r} ${y} A${r} ${r} 0 0 1 ${x + r} ${y} Z`} fill="var(--mat-sighter)" />
-      </g>
-    );
-  }
-  if (head === "dry fly") {
-    return (
-      <path
-        d={`M${x - 9} ${y - 1} h18 M${x - 5} ${y - 9} l3 8 M${x} ${y - 11} v10 M${x + 5} ${y - 9} l-3 8`}
-        stroke="var(--ink)"
-        strokeWidth={1.8}
-        strokeLinecap="round"
-      />
-    );
-  }
+export function Top({ led, ...at }: Marked & { led: boolean }) {
+  const { head, x, y } = at;
+  const afloat = afloatMark(at);
+  if (afloat) return afloat;
   if (!led) {
     // The line itself is drawn up to the tip: only the sighter's lower end is marked on it.
     return head === "held" ? <circle cx={x} cy={y} r={3.4} fill="var(--mat-sighter)" stroke="var(--ink)" /> : null;
@@ -146,4 +132,29 @@ export function Top({ head, x, y, rig, led }: { head: string; x: number; y: numb
       <path d={`M${x + 8} ${y - 22} l8 -22`} stroke="var(--mat-sighter-b)" />
     </g>
   );
+}
+
+/** The float or the dry fly a rig hangs from, where it is; nothing where none does. */
+export function afloatMark({ head, x, y, rig }: Marked) {
+  if (head === "float" && rig.head?.kind === "float") {
+    const r = Math.max(4, rig.head.body.diameter_mm * 0.55);
+    return (
+      <g data-testid="afloat">
+        <circle cx={x} cy={y} r={r} fill="var(--mat-sighter-b)" stroke="var(--ink)" strokeWidth={1.6} />
+        <path d={`M${x - r} ${y} A${r} ${r} 0 0 1 ${x + r} ${y} Z`} fill="var(--mat-sighter)" />
+      </g>
+    );
+  }
+  if (head === "dry fly") {
+    return (
+      <path
+        data-testid="afloat"
+        d={`M${x - 9} ${y - 1} h18 M${x - 5} ${y - 9} l3 8 M${x} ${y - 11} v10 M${x + 5} ${y - 9} l-3 8`}
+        stroke="var(--ink)"
+        strokeWidth={1.8}
+        strokeLinecap="round"
+      />
+    );
+  }
+  return null;
 }

@@ -34,7 +34,7 @@ worth-little = The best of it is worth { $minutes ->
 } in the hour; what limits it most is { $limit }.
 no-answer = No rig of it can be fished in this water.
 tuned = Fitted to this water: { $changes }
-instead = another method: { $method }
+instead = another method, as it is usually tied: { $method }
 as-usual = As it is usually tied; nothing that is owned betters it here.
 """,
 )
