@@ -12,6 +12,7 @@ from jarana.core.rig.edits.dressing import SetDressing
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.model import Rig
+from jarana.core.sheet.dressing import dressing_plan
 from jarana.core.sheet.measures import Measures, in_measures
 from jarana.core.sheet.tie_sheet import TieSheet, tie_sheet
 from jarana.core.tackle.drawer import Drawer
@@ -107,3 +108,16 @@ def test_no_part_of_a_line_is_both_greased_and_degreased_and_no_fly_says_how_to_
     assert not told[0] & told[1]
     flies = [line for line in plan if ": " in line and not line.startswith(("Stretch", "Grease", "Degrease"))]
     assert not any("line" in line or "leader" in line or "tippet" in line for line in flies)
+
+
+def test_a_ready_made_leader_that_is_dressed_all_over_is_told_by_its_name_and_one_in_part_by_its_parts() -> None:
+    rig = started("dry-fly", next(r for r in REACHES if r.kind == "river"))
+    packet = [s for s in rig.spans if s.ready is not None]
+    assert len(packet) > 1
+    spans = tuple(s.model_copy(update={"dressing": "degreased"}) for s in rig.spans)
+    tippet = spans[-1].name.lower()
+    bare = f"Degrease, and wipe clean: {packet[0].name.lower()} and {tippet}."
+    assert bare in dressing_plan(rig.rebuilt(spans=spans))
+    parts = ", ".join(s.name.lower() for s in packet[1:])
+    spans = (spans[0].model_copy(update={"dressing": "none"}), *spans[1:])
+    assert f"Degrease, and wipe clean: {parts} and {tippet}." in dressing_plan(rig.rebuilt(spans=spans))

@@ -188,10 +188,19 @@ function downTo(rig: Rig, edges: readonly number[], down: number): number {
   return edges[edges.length - 1] ?? 0;
 }
 
+/** How wide a line of so many mm is drawn, px. */
+const drawn = (mm: number) => Math.max(2, Math.min(8, mm * 24));
+
 function SpanColumn({ span, x, y0, y1, black }: { span: Span; x: number; y0: number; y1: number; black: boolean }) {
   const look = span.material.look;
-  const width = Math.max(2, Math.min(8, ((span.d0_mm + span.d1_mm) / 2) * 24));
+  const [upper, width, lower] = [span.d0_mm, (span.d0_mm + span.d1_mm) / 2, span.d1_mm].map(drawn);
   const colour = black ? "#000" : INK[look];
+  if (upper !== lower && DASH[look] === "") {
+    const [a = 0, b = 0] = [upper, lower].map((w) => (w ?? 0) / 2);
+    return (
+      <path d={`M${x - a} ${y0} H${x + a} L${x + b} ${y1} H${x - b} Z`} fill={colour} data-testid="column-taper" />
+    );
+  }
   return (
     <g strokeWidth={width}>
       <path d={`M${x} ${y0} V${y1}`} stroke={colour} strokeDasharray={black ? DASH[look] : ""} />

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.rig.geometry import span_starts
-from jarana.core.rig.model import Rig
+from jarana.core.rig.model import Rig, Span
 from jarana.core.words import phrases
 from jarana.core.words.roles import role_name
 
@@ -30,8 +30,14 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
         plan.append(say("grease-above", noun=role_name(rig.head.noun)))
     for kind, verb in (("greased", say("grease-lightly")), ("degreased", say("degrease-wipe-clean"))):
         from_m = floats_to if kind == "greased" and floats_to is not None else 0.0
+        dressed = {
+            s.id for s, end in zip(rig.spans, ends, strict=True) if s.dressing == kind and end > from_m + 1e-6
+        }
         names = [
-            s.name.lower() for s, end in zip(rig.spans, ends, strict=True) if s.dressing == kind and end > from_m + 1e-6
+            s.name.lower()
+            for line in _leaders(rig)
+            for s in (line[:1] if all(s.id in dressed for s in line) else line)
+            if s.id in dressed
         ]
         if names:
             plan.append(f"{verb}: {_listed(names)}.")
@@ -39,6 +45,17 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
     if floats_to is not None or any(s.dressing != "none" for s in rig.spans):
         plan.append(say("no-grease-your-fingers"))
     return tuple(plan)
+
+
+def _leaders(rig: Rig) -> list[list[Span]]:
+    """Return the spans, those of one ready-made leader together: it is told by its name, not by its parts."""
+    lines: list[list[Span]] = []
+    for span, joint in zip(rig.spans, rig.joints, strict=True):
+        if lines and span.ready is not None and span.ready == lines[-1][0].ready and "unbroken" in joint.knot.uses:
+            lines[-1].append(span)
+        else:
+            lines.append([span])
+    return lines
 
 
 def _listed(names: list[str]) -> str:

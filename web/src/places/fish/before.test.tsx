@@ -13,7 +13,7 @@ vi.mock("../../state/units", () => ({ useSystem: () => ({ key: "metric", rules: 
 
 const make = vi.fn();
 const packing = { doing: null, share: 0, fault: "", make, stop: () => undefined } as unknown as Packing;
-const rig = (id: string, method: string) => ({ id, name: id, method, flies: [] });
+const rig = (id: string, method: string) => ({ id, name: id, method, flies: [], made_at: "2026-11-14T08:00:00Z" });
 
 afterEach(() => {
   cleanup();
@@ -43,14 +43,14 @@ const names = async () => {
   await screen.findByRole("button", { name: /more rig/ });
   return within(screen.getByRole("list", { name: "Your rigs" }))
     .getAllByRole("checkbox")
-    .map((box) => box.closest("label")?.textContent);
+    .map((box) => box.closest("label")?.querySelector("b")?.textContent);
 };
 
 it("shows the rig in hand, then those fished in such a water, and the others once they are asked for", async () => {
   at("lake", "hand", [rig("a", "drifted"), rig("b", "retrieved"), rig("hand", "drifted"), rig("mine", "unheard-of")]);
   expect(await names()).toEqual(["hand", "b", "mine"]);
   await userEvent.setup().click(screen.getByRole("button", { name: "1 more rig" }));
-  await userEvent.setup().click(screen.getByRole("checkbox", { name: "a" }));
+  await userEvent.setup().click(screen.getByRole("checkbox", { name: /^a/ }));
   await userEvent.setup().click(screen.getByRole("button", { name: "Pack 2 rigs" }));
   expect(make.mock.calls[0]?.[0]).toEqual(["hand", "a"]);
 });

@@ -3,6 +3,7 @@ import type { UnitSystem } from "../../api/client";
 import { PackList } from "../../features/packing/pack_list";
 import { waterName } from "../../features/water/water_chip";
 import { text } from "../../model/format";
+import { when } from "../../model/moment";
 import { happened, useBank } from "../../state/bank";
 import type { KeptPack } from "../../state/bank_db";
 import { useBench } from "../../state/bench_store";
@@ -167,9 +168,12 @@ function Along({ water, inHand, system, packing, again }: AlongProps) {
                 checked={chosen.includes(row.id)}
                 onChange={() => toggle(row.id)}
               />
-              <span>
+              <span className="min-w-0 flex-1">
                 <b>{row.name}</b>
                 <span className="block text-[13px] text-soft">{row.flies.join(" · ")}</span>
+              </span>
+              <span className="shrink-0 text-[12px] text-soft">
+                {phrase("changed {when}", { when: when(row.made_at) })}
               </span>
             </label>
           </li>

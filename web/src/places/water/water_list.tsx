@@ -60,7 +60,7 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
                 type="button"
                 aria-current={chosen}
                 onClick={() => useBench.getState().setWater(row.reach, row.number)}
-                className="min-w-0 flex-1 px-3 py-2 text-left"
+                className="min-w-0 flex-1 py-2 pr-1.5 pl-3 text-left"
               >
                 <span className="block truncate font-semibold">{shown.name}</span>
                 <span className="block truncate text-[13px] text-soft">
@@ -68,17 +68,19 @@ export function WaterList({ book, system }: { book: Book; system: UnitSystem }) 
                 </span>
                 <SmallBed water={shown} />
               </button>
-              {chosen ? <ShareButton kind="water" subject={row.reach.id} name={row.reach.name} /> : null}
               {chosen ? (
-                <button
-                  type="button"
-                  aria-label={phrase("Throw {reachName} away", { reachName: row.reach.name })}
-                  title={phrase("Throw away")}
-                  onClick={() => void throwAway(row)}
-                  className="grid w-9 place-items-center text-soft hover:text-ink"
-                >
-                  <Trash2 size={15} aria-hidden />
-                </button>
+                <div className="flex flex-col justify-evenly">
+                  <ShareButton kind="water" subject={row.reach.id} name={row.reach.name} />
+                  <button
+                    type="button"
+                    aria-label={phrase("Throw {reachName} away", { reachName: row.reach.name })}
+                    title={phrase("Throw away")}
+                    onClick={() => void throwAway(row)}
+                    className="grid hit place-items-center text-soft hover:text-ink"
+                  >
+                    <Trash2 size={15} aria-hidden />
+                  </button>
+                </div>
               ) : null}
             </li>
           );

@@ -27,7 +27,7 @@ export function WaterPlace() {
   useActions("water", useWaterActions(book.data));
   if (!book.data || !system) return <Waiting />;
   return (
-    <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[230px_minmax(0,1fr)_318px]">
+    <main className="flex flex-col lg:grid lg:h-full lg:min-h-[590px] lg:grid-cols-[252px_minmax(0,1fr)_318px]">
       <h1 className="sr-only">{phrase("Water")}</h1>
       <WaterList book={book.data} system={system} />
       {docs && section ? (
