@@ -22,7 +22,9 @@ from jarana.core.search.answers import (
     WorthView,
     WouldView,
 )
-from jarana.core.search.ladder import Cell, _bought, _deep
+from jarana.core.search.by_weight import bought
+from jarana.core.search.cells import Cell
+from jarana.core.search.ladder import _deep
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
 from jarana.core.search.rerig import Rerig, Step
@@ -100,12 +102,12 @@ def test_what_most_cells_want_and_the_box_lacks_is_bought_first_and_no_more_than
     rungs = [Rung(f"{k} g", shot, 1.0, owned=False) for k in range(4)]
     sold = [[Cell(rung=k, text="", mark="sold") for k in row] for row in ([0, 1, 1], [2, 2, 2])]
     owned = [[Cell(rung=3, text="")] * 9, [Cell(rung=None, text="–", mark="sold")]]
-    said = _bought(sold + owned, rungs)
+    said = bought(sold + owned, rungs)
     assert len(said) == 2
     assert "2 g" in said[0]
     assert "3" in said[0]
     assert "1 g" in said[1]
-    assert _bought(owned, rungs) == ()
+    assert bought(owned, rungs) == ()
 
 
 @pytest.mark.parametrize(("count", "today"), [(17.6, True), (17.4, False), (22.4, True), (22.6, False)])

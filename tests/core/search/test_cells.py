@@ -9,35 +9,43 @@ import numpy as np
 import pytest
 
 from jarana.core.engine.batch import Ran
-from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S
+from jarana.core.engine.columns import AT_Z, FIRST_M, FIRST_S, UNDER
 from jarana.core.errors import InputError
-from jarana.core.outcomes.tracks import AsWritten, members_of
+from jarana.core.methods import methods
+from jarana.core.methods.when import THIN_M
+from jarana.core.outcomes.tracks import AsWritten, Tracks, members_of
+from jarana.core.readings.bottom import RIDES
 from jarana.core.rig.cost import CHOOSE_MIN, SLIDE_MIN, Cost, weather
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.tails import HangBehind
 from jarana.core.rig.geometry import span_starts
-from jarana.core.search.ladder import (
+from jarana.core.search.by_weight import (
     ALWAYS,
+    MEMBERS,
     WISHED,
-    Cell,
-    Rung,
-    _carried,
-    _depths,
-    _filled,
-    _first,
-    _lines,
-    _Walk,
-    ladder,
-    rungs_of,
+    Row,
+    Walk,
+    beyond,
+    carried,
+    first_of,
+    first_there,
+    rows_of,
+    wish_of,
 )
+from jarana.core.search.cells import Cell
+from jarana.core.search.ladder import _depths, _lines, ladder
 from jarana.core.search.moves.base import hanging_spans
 from jarana.core.search.moves.line import values as other_lines
 from jarana.core.search.rerig import rerig
+from jarana.core.search.rungs import Rung, rungs_of
+from jarana.core.search.start import Best, start
+from jarana.core.situation import Situation
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from jarana.core.watch import Watch
+from jarana.core.water.reach import TakingZone
 from tests.coverage import led, water
-from tests.fishing import DRAWER, fished, started
+from tests.fishing import DRAWER, fished, setting, started
 
 RUN = water(0.9, 0.62)
 HERE = fished(led(started("level-contact", RUN), 1.0), RUN)
@@ -63,33 +71,40 @@ def test_a_cell_is_walked_to_from_the_one_before_it(low: int, does: range, found
         asked.append(k)
         return k in does
 
-    assert _first(owned, low, touches) == found
+    assert first_of(owned, low, touches) == found
     assert len(asked) <= 6, "a step and halves, not one after the other"
 
 
-def told_walk(first_m: tuple[float, ...], touches: float) -> _Walk:
+ROW = Row(1.0, HERE.rig)
+
+
+def told_walk(first_m: tuple[float, ...], touches: float) -> Walk:
     """A walk of which one rung is known already: where each member's two flies touched first."""
-    walk = _Walk(HERE, HERE.rig.point, rungs_of(HERE)[1], Watch())
+    walk = Walk(HERE, HERE.rig.point, rungs_of(HERE)[1], Watch())
     tracks = members_of(HERE, 8)
     assert tracks is not None
+    of = np.zeros(len(first_m), dtype=int)
     did = np.full((len(first_m), tracks.did.shape[1], tracks.did.shape[2]), np.nan)
     did[:, 0, FIRST_M] = first_m
     did[:, 1, FIRST_M] = np.array(first_m) + 1.0
     did[: round(touches * len(first_m)), 0, FIRST_S] = 1.0
-    walk.known[(0, 1.0, 0.5, 0.0)] = replace(tracks, did=did)
+    walk.known[(0, 1.0, 0.5, 0.0)] = replace(
+        tracks, did=did, at=tracks.at[of], times=tracks.times[of], members=tracks.members[of], depth=tracks.depth[of]
+    )
     walk.known[(1, 1.0, 0.5, 0.0)] = walk.known[(0, 1.0, 0.5, 0.0)]
     return walk
 
 
 NONE = float("nan")
+OWNED = (0, 1, 2)
 
 
 def test_a_filled_cell_says_how_often_and_between_which_metres_its_first_fly_comes_down() -> None:
     walk = told_walk((2.004, 3.5, NONE, NONE), 0.5)
-    cell = _filled(walk, walk.rungs, 0, 1.0, 0.5, today=True)
+    cell = walk.cell(0, ROW, 0.5, OWNED, today=True)
     assert (cell.touches, cell.low_m, cell.high_m, cell.mark, cell.today) == (0.5, 2.0, 3.5, "", True)
     assert cell.text == walk.rungs[0].text
-    none = _filled(told_walk((NONE,) * 4, 0.0), walk.rungs, 0, 1.0, 0.5, today=False)
+    none = told_walk((NONE,) * 4, 0.0).cell(0, ROW, 0.5, OWNED, today=False)
     assert (none.low_m, none.high_m, none.today) == (None, None, False)
 
 
@@ -99,16 +114,131 @@ def test_where_even_the_lightest_comes_down_nine_times_of_ten_that_is_said(
 ) -> None:
     walk = told_walk((1.0,) * 10, touches)
     assert ALWAYS == 0.9
-    assert _filled(walk, walk.rungs, rung, 1.0, 0.5, today=False).mark == mark
+    assert walk.cell(rung, ROW, 0.5, OWNED, today=False).mark == mark
 
 
 def test_a_rung_that_comes_to_no_answer_never_touches_and_one_that_does_counts_as_wished() -> None:
     walk = told_walk((1.0,) * 4, WISHED)
     walk.known[(2, 1.0, 0.5, 0.0)] = None
-    assert walk.touches(2, 1.0, 0.5) == 0.0
-    assert not walk.does(1.0, 0.5)(2)
-    assert walk.does(1.0, 0.5)(0)
-    assert walk.drifts == 0
+    assert not walk.fills(2, ROW, 0.5)
+    assert not walk.does(ROW, 0.5)(2)
+    assert walk.does(ROW, 0.5)(0)
+    assert walk.drifts == len(MEMBERS), "those of the rig in hand"
+
+
+FILM = TakingZone(low_m=0.2, high_m=0.5, datum="surface")
+OFF_THE_BED = TakingZone(low_m=0.3, high_m=0.7)
+
+
+def members(here: Situation, **of_each: float) -> Tracks:
+    """Members of a rig whose flies hang still so far over the bed, m, and so many of which touch."""
+    tracks = members_of(here, 8)
+    assert tracks is not None
+    at, did = tracks.at.copy(), tracks.did.copy()
+    at[..., AT_Z] = of_each["height"] - at[..., UNDER]
+    did[..., FIRST_S] = np.nan
+    did[: round(of_each["touching"]), 0, FIRST_S] = 1.0
+    return replace(tracks, at=at, did=did)
+
+
+@pytest.mark.parametrize(
+    ("height", "touching", "wish"), [(0.15, 1, "zone"), (0.15, 2, "touch"), (0.5, 1, "touch"), (0.5, 0, "touch")]
+)
+def test_a_weight_is_to_touch_unless_the_rig_in_hand_rides_among_them_without(
+    height: float, touching: int, wish: str
+) -> None:
+    assert wish_of(HERE, members(HERE, height=height, touching=touching)) == wish
+
+
+def test_a_weight_is_to_come_down_to_fish_that_take_higher_and_to_touch_where_nobody_knows_where_they_do() -> None:
+    high = HERE.with_water(water(0.9, 0.62, zone=OFF_THE_BED))
+    assert wish_of(high, None) == "zone"
+    assert wish_of(HERE, None) == "touch"
+    assert wish_of(high.with_water(water(0.9, 0.62, zone=OFF_THE_BED, zone_known=False)), None) == "touch"
+    never = fished(started("dry-and-emerger", RUN), RUN)
+    assert wish_of(never, None) == "zone"
+
+
+@pytest.mark.parametrize(("zone", "goes"), [(OFF_THE_BED, True), (FILM, False)])
+def test_a_float_goes_with_the_bed_where_the_flies_are_to_and_says_where_it_sits(zone: TakingZone, goes: bool) -> None:
+    where = water(1.0, 0.5, zone=zone)
+    here = fished(started("float-pair", where), where)
+    rows = list(rows_of(here, "zone"))
+    above = [r.rig.length - r.rig.head.hangs_from(r.rig) for r in rows]
+    own = here.rig.length - here.rig.head.hangs_from(here.rig)
+    for row, sits in zip(rows, above, strict=True):
+        assert sits == pytest.approx(min(own + row.depth - 1.0, here.rig.length) if goes else own, abs=1e-3)
+        assert row.text == f"float {METRIC.text('length', sits)}"
+    assert [r.anew for r in rows] == [False, *[goes] * 7]
+    assert [r.text for r in rows_of(HERE, "touch")] == [""] * 8
+
+
+def test_over_thin_water_one_fly_is_left_but_not_where_it_is_thin_today() -> None:
+    rows = list(rows_of(HERE, "touch"))
+    assert all(len(r.rig.attachments) == 2 for r in rows)
+    low = HERE.with_water(water(0.5, 0.62))
+    thin = [(r.depth < THIN_M, len(r.rig.attachments), r.text) for r in rows_of(low, "touch")]
+    assert thin[0] == (True, 1, "one fly")
+    assert thin[-1] == (False, 2, "")
+    today = HERE.with_water(water(0.3, 0.62))
+    assert {len(r.rig.attachments) for r in rows_of(today, "touch")} == {2}
+
+
+@pytest.mark.parametrize(("inside", "mark"), [(0.51, ""), (0.49, "deep")])
+def test_a_weight_that_does_not_stay_among_them_is_said_to_sink_past(inside: float, mark: str) -> None:
+    here = fished(HERE.rig, water(0.9, 0.62, zone=OFF_THE_BED))
+    walk = Walk(here, here.rig.point, rungs_of(here)[1], Watch())
+    tracks = members(here, height=0.5, touching=0)
+    at = tracks.at.copy()
+    late = np.arange(at.shape[2])[None, :] > inside * (at.shape[2] - 1)
+    at[..., AT_Z] = np.where(late[:, None, :], 0.1 - at[..., UNDER], at[..., AT_Z])
+    even = np.broadcast_to(np.linspace(0.0, 10.0, at.shape[2]), tracks.times.shape)
+    row = Row(0.9, here.rig)
+    walk.known[(0, 0.9, 0.62, 0.0)] = told = replace(tracks, at=at, times=even)
+    assert walk.fills(0, row, 0.62)
+    assert walk.cell(0, row, 0.62, OWNED, today=False).mark == mark
+    assert first_there(told).max() == 0.0
+
+
+def test_what_draws_a_dry_under_is_neither_put_on_nor_sold_for_it() -> None:
+    where = water(0.7, 0.4)
+    here = fished(started("dry-and-nymph", where), where)
+    hung, rungs = rungs_of(here)
+    walk = Walk(here, hung, rungs, Watch())
+    deep = Row(1.4, here.rig)
+    assert walk.does(deep, 0.4)(len(rungs) - 1), "it drags the dry down to the bed"
+    assert not walk.fills(len(rungs) - 1, deep, 0.4)
+    cell = beyond(walk, range(len(rungs)), deep, 0.4, False, len(rungs) - 1)
+    assert cell.mark == "longer"
+    assert cell.rung is not None
+    assert cell.rung < len(rungs) - 1
+
+
+def test_where_no_weight_does_the_float_goes_deeper_before_anything_is_bought() -> None:
+    here = fished(started("float-pair", RUN), RUN)
+    walk = Walk(here, *rungs_of(here), Watch())
+    owned = [k for k, rung in enumerate(walk.rungs) if rung.owned]
+    row = next(r for r in rows_of(here, walk.wish) if r.depth == RUN.depth_m)
+    cell = beyond(walk, owned, row, RUN.pace_m_s, True, None)
+    assert cell.mark == "longer"
+    assert cell.text.startswith("float 1.")
+    assert cell.rung == owned[-1]
+
+
+def test_a_dry_by_itself_has_no_ladder() -> None:
+    with pytest.raises(InputError, match="heavier or lighter"):
+        ladder(fished(started("dry-fly", RUN), RUN))
+
+
+def test_todays_cell_never_says_that_nothing_does_where_the_rig_in_hand_rides_among_them() -> None:
+    where = water(1.2, 0.5)
+    best = start(methods()["float-pair"], setting(where))
+    assert isinstance(best, Best)
+    found = ladder(fished(best.started.rig, where))
+    assert found.wish == "zone"
+    today = next(c for row in found.cells for c in row if c.today)
+    assert (today.mark, today.inside >= RIDES) == ("", True)
+    assert len(found.settings) == len(found.rows)
 
 
 def test_what_fills_most_cells_beside_todays_is_carried_within_two_of_it_and_only_what_is_owned() -> None:
@@ -119,8 +249,8 @@ def test_what_fills_most_cells_beside_todays_is_carried_within_two_of_it_and_onl
         rows[i][j] = Cell(rung=rung, text="")
     near = [[cell if cell.rung != 6 else Cell(rung=None, text="") for cell in row] for row in rows]
     near[0][3] = near[3][6] = near[6][3] = Cell(rung=3, text="")
-    assert _carried(near, shots) == ("1", "2")
-    assert _carried([[Cell(rung=1, text="")]], shots) == ()
+    assert carried(near, shots) == ("1", "2")
+    assert carried([[Cell(rung=1, text="")]], shots) == ()
 
 
 def test_a_rig_in_still_water_of_a_river_is_stepped_by_weight_in_its_one_pace() -> None:

@@ -9,7 +9,9 @@ import pytest
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.spans import ChangeLength
 from jarana.core.rig.model import Rig
-from jarana.core.search.ladder import AT_EDGE_M, LIES_M, WISHED, Ladder, _deep, _Walk, ladder
+from jarana.core.search.by_weight import WISHED, Row, Walk, touched
+from jarana.core.search.cells import Ladder
+from jarana.core.search.ladder import AT_EDGE_M, LIES_M, _deep, ladder
 from jarana.core.search.rerig import Rerig, rerig
 from jarana.core.search.rungs import rungs_of
 from jarana.core.search.valued import Stopped
@@ -81,14 +83,19 @@ def test_the_walk_gives_the_cells_of_the_full_table_with_a_fraction_of_its_drift
     situation, found = climbed
     hung, rungs = rungs_of(situation)
     owned = [i for i, r in enumerate(rungs) if r.owned]
-    walk = _Walk(situation, hung, rungs, Watch())
+    walk = Walk(situation, hung, rungs, Watch())
+
+    def touches(k: int, depth: float, pace: float) -> float:
+        tracks = walk.tracks(k, Row(depth, situation.rig), pace)
+        return float(touched(tracks).mean()) if tracks else 0.0
+
     for i in (1, 4, 6):
         for j in (0, 3, 6):
             depth, pace = (
                 (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)[i] * 1.0,
                 (0.5, 0.65, 0.8, 1.0, 1.2, 1.45, 1.75, 2.1)[j] * 0.6,
             )
-            first = next((k for k in owned if walk.touches(k, depth, pace) >= WISHED), None)
+            first = next((k for k in owned if touches(k, depth, pace) >= WISHED), None)
             cell = found.cells[i][j]
             assert (cell.rung if cell.mark in ("", "always") else None) == first
     assert found.drifts < 0.35 * len(found.rows) * len(found.columns) * len(owned) * 8

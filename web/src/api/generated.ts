@@ -3154,26 +3154,39 @@ export interface components {
         };
         /**
          * Cell
-         * @description A cell: what to put on, its mark, the share of drifts that touch, and after how many metres; where it is today's.
+         * @description A cell: what to put on and its mark; where it is today's.
          *
-         *     `flies` are how deep each fly is, the uppermost on the line first, of a ladder of depths.
+         *     Attributes
+         *     ----------
+         *     touches, inside
+         *         The share of drifts that touch, and of a drift that the best fly is where fish take.
+         *     low_m, high_m
+         *         After how many metres it is down, or there, at the earliest and at the latest.
+         *     flies
+         *         How deep each fly is, the uppermost on the line first, of a ladder of depths.
          */
         Cell: {
             /**
              * Flies
-             * @description flies
+             * @description How deep each fly is, the uppermost on the line first, of a ladder of depths.
              * @default []
              */
             flies?: components["schemas"]["FlyAt"][];
             /**
              * High M
-             * @description high, metres
+             * @description After how many metres it is down, or there, at the earliest and at the latest.
              * @default null
              */
             high_m?: number | null;
             /**
+             * Inside
+             * @description The share of drifts that touch, and of a drift that the best fly is where fish take.
+             * @default 0
+             */
+            inside?: number;
+            /**
              * Low M
-             * @description low, metres
+             * @description After how many metres it is down, or there, at the earliest and at the latest.
              * @default null
              */
             low_m?: number | null;
@@ -3183,7 +3196,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            mark?: "" | "longer" | "sold" | "none" | "always";
+            mark?: "" | "longer" | "sold" | "none" | "always" | "deep";
             /**
              * Rung
              * @description rung
@@ -3202,7 +3215,7 @@ export interface components {
             today?: boolean;
             /**
              * Touches
-             * @description touches
+             * @description The share of drifts that touch, and of a drift that the best fly is where fish take.
              * @default 0
              */
             touches?: number;
@@ -6667,8 +6680,13 @@ export interface components {
          *
          *     Attributes
          *     ----------
+         *     wish
+         *         Of a ladder of weights what each is to do: touch the bed, or come down to where fish take.
          *     across, down
          *         What the columns and the rows are.
+         *     settings
+         *         How the rig is set in each row where that is another way than in hand: where its float sits, with one fly; of a ladder of
+         *         weights.
          *     rungs
          *         What can be put on, lightest first; a cell names one by its place.
          *     figures
@@ -6748,11 +6766,24 @@ export interface components {
              */
             rungs: string[];
             /**
+             * Settings
+             * @description How the rig is set in each row where that is another way than in hand: where its float sits, with one fly; of a ladder of weights.
+             * @default []
+             */
+            settings?: string[];
+            /**
              * Sizes
              * @description sizes
              * @default []
              */
             sizes?: number[];
+            /**
+             * Wish
+             * @description Of a ladder of weights what each is to do: touch the bed, or come down to where fish take.
+             * @default touch
+             * @enum {string}
+             */
+            wish?: "touch" | "zone";
             /**
              * Zone M
              * @description Of a ladder of depths: how deep the water is, and from where to where below its surface fish take.

@@ -47,7 +47,8 @@ from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.readings.bottom import SELDOM
 from jarana.core.rig.model import Rig
 from jarana.core.rules.check import breaches
-from jarana.core.search.ladder import Ladder, ladder
+from jarana.core.search.cells import Ladder
+from jarana.core.search.ladder import ladder
 from jarana.core.search.valued import Stopped
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures

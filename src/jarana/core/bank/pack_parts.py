@@ -11,7 +11,7 @@ from jarana.core.learn.belief import LEAST_SHARE, LEAST_SPEAKS, MISTAPS
 from jarana.core.learn.sounding import OUTING_DRIFTS
 from jarana.core.model import Frozen
 from jarana.core.rig.model import Rig
-from jarana.core.search.ladder import Ladder
+from jarana.core.search.cells import Ladder
 from jarana.core.water.reach import Reach
 
 VERSION = 1

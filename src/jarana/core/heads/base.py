@@ -137,6 +137,14 @@ class HeadPart(Frozen):
         """Return how high over the point it sat and sits, m, where it is the same as another but for that; else None."""
         return None
 
+    def deeper(self, rig: Rig, by_m: float) -> HeadPart | None:
+        """Return it slid so that the rig hangs so much deeper, m, or higher, as far as that goes; None where it cannot be slid."""
+        return None
+
+    def setting(self, rig: Rig, writer: Writer) -> str:
+        """Return in a word or two how it is set; empty where it is not."""
+        return ""
+
     def hangs_from(self, rig: Rig) -> float:
         """Return how far down the leader the chain begins, m from the fly line."""
         return 0.0

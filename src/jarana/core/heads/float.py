@@ -26,6 +26,7 @@ float-sits-nowhere = the float sits on a span that is not there
 nothing-under-float = so little hangs under the float that it is set on the point: { $cm } cm ({ $inches } in) is the least
 set-it = { $name }, { $above } above the point
 set-how = On the { $span }, { $down } below the fly line. Measure it once the flies are on; it stays there when the tippet is changed.
+setting = float { $above }
 above-point = { $name } { $above_point_mm } above the point
 you-own = ; you own { $what }
 float-g = Float: { $name }, { $lift_gf } g{ $own }.
@@ -131,6 +132,15 @@ class FloatHead(HeadPart):
         if not isinstance(other, FloatHead) or other.body != self.body or other == self:
             return None
         return other.above(before), self.above(after)
+
+    def deeper(self, rig: Rig, by_m: float) -> FloatHead:
+        """Return it so much farther from the point, m, or nearer, within the leader."""
+        above = min(max(self.above(rig) + by_m, LEAST_BELOW_M), rig.length)
+        return self.set_above(self.body, rig.spans, above * 1000) if by_m else self
+
+    def setting(self, rig: Rig, writer: Writer) -> str:
+        """Return how far over the point it sits."""
+        return say("setting", above=writer.text("length", self.above(rig)))
 
     def above(self, rig: Rig) -> float:
         """Return how far above the point it sits, m along the line."""

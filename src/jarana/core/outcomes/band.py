@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterable
 
 import numpy as np
+from numpy.typing import NDArray
 
 from jarana.core.drift.course import ends_of
 from jarana.core.drift.nominal import nominal
@@ -129,22 +130,26 @@ def told(tracks: Tracks, situation: Situation) -> Band:
     """Return the figures of some members."""
     flies = tuple(_fly(tracks, situation, row, name) for row, name in enumerate(tracks.names))
     touched = ~np.isnan(tracks.did[:, : len(tracks.names), FIRST_S])
-    top = situation.head.free_top(situation.rig, situation.water.water)
-    under = 0.0
-    if top is not None:
-        deep = tracks.at[:, -1, -1, AT_Z] < -2.0 * top.radius - 0.005
-        under = float(deep.mean())
     return Band(
         key=drift_key(situation),
         members=tracks.count,
         shares=tuple(round((k + 1) / DRAWN_TIMES, 4) for k in range(DRAWN_TIMES)),
         flies=flies,
         finds_bottom=float(touched.any(axis=1).mean()) if len(tracks.names) else 0.0,
-        under=under,
+        under=float(went_under(tracks).mean()),
         sunk=_sunk(tracks, situation),
         all_in_zone=_all_in_zone(tracks, situation),
         laws=tracks.laws,
     )
+
+
+def went_under(tracks: Tracks) -> NDArray[np.bool_]:
+    """Return in which members what holds the rig up has gone under by the end, (k,); in none where nothing does."""
+    situation = tracks.situation
+    top = situation.head.free_top(situation.rig, situation.water.water)
+    if top is None:
+        return np.zeros(tracks.count, dtype=np.bool_)
+    return np.asarray(tracks.at[:, -1, -1, AT_Z] < -2.0 * top.radius - 0.005)
 
 
 def _sunk(tracks: Tracks, situation: Situation) -> float:
@@ -158,25 +163,29 @@ def _all_in_zone(tracks: Tracks, situation: Situation) -> float:
     rows = [i for i, name in enumerate(tracks.names) if situation.rig.attachment(name).fly is not None]
     if not rows:
         return 0.0
-    inside = np.all([_inside(tracks, situation, row) for row in rows], axis=0)
+    inside = np.all([inside_zone(tracks, row) for row in rows], axis=0)
     return float((inside[:, 1:] * np.diff(tracks.times, axis=1)).sum(axis=1).mean() / tracks.times[:, -1].mean())
 
 
-def _inside(tracks: Tracks, situation: Situation, row: int) -> np.ndarray:
+def inside_zone(tracks: Tracks, row: int) -> NDArray[np.bool_]:
     """Return whether a fly is in the taking zone, (k, times)."""
-    water = situation.setting.fished
+    water = tracks.situation.fished
     bed = tracks.at[:, row, :, UNDER]
     height = bed + tracks.at[:, row, :, AT_Z]
     return water.zone.holds(height, bed, water.nature.near_m)
+
+
+def share_of_time(tracks: Tracks, holds: NDArray[np.bool_]) -> Floats:
+    """Return the share of its drift that something holds in every member, (k,), from whether it does at its moments, (k, times)."""
+    return np.asarray((holds[:, 1:] * np.diff(tracks.times, axis=1)).sum(axis=1) / tracks.times[:, -1])
 
 
 def _fly(tracks: Tracks, situation: Situation, row: int, name: str) -> FlyBand:
     water = situation.setting.fished
     at, did, times = tracks.at[:, row], tracks.did[:, row], tracks.times
     depth, bed = -at[:, :, AT_Z], at[:, :, UNDER]
-    inside = _inside(tracks, situation, row)
-    dt = np.diff(times, axis=1)
-    share = (inside[:, 1:] * dt).sum(axis=1) / times[:, -1]
+    inside = inside_zone(tracks, row)
+    share = share_of_time(tracks, inside)
     first = np.where(inside.any(axis=1), times[np.arange(len(times)), inside.argmax(axis=1)], np.nan)
     half = at.shape[1] // 2
     ends, settled = ends_of(times, depth)

@@ -171,7 +171,11 @@ def judge(situation: Situation, reading: Reading, band: Band) -> Reading:
         title = say("does-not-find-bottom")
     if share < wish.least:
         severity = (
-            "fine" if rides else "look" if share >= SELDOM or inside >= SOMEWHAT or not _wanted(situation) else "act"
+            "fine"
+            if rides
+            else "look"
+            if share >= SELDOM or inside >= SOMEWHAT or not takes_near_bed(situation)
+            else "act"
         )
         title = say("rides-without") if rides and share < SELDOM else title
     elif share > wish.most:
@@ -211,7 +215,7 @@ def early_and_late(metres: Spread, share: float) -> tuple[float, float] | None:
     return (told[0], told[-1]) if told and share > 0 else None
 
 
-def _wanted(situation: Situation) -> bool:
+def takes_near_bed(situation: Situation) -> bool:
     """Say whether the fish take so near the bed that a rig ought to find it."""
     zone, depth = situation.water.zone, situation.fished.depth_m
     return bool(zone.heights(depth)[0] <= NEAR_SHARE * depth)

@@ -54,7 +54,7 @@ def rungs_of(situation: Situation) -> tuple[Attachment, list[Rung]]:
     if shot is not None:
         return shot, _shots(situation, shot, writer)
     point = rig.point
-    if point.fly is None:
+    if point.fly is None or point.id == rig.head.holds():
         raise nothing_to_step(rig)
     return point, _beads(situation, point.fly, writer)
 

@@ -30,9 +30,7 @@ def dressing_plan(rig: Rig) -> tuple[str, ...]:
         plan.append(say("grease-above", noun=role_name(rig.head.noun)))
     for kind, verb in (("greased", say("grease-lightly")), ("degreased", say("degrease-wipe-clean"))):
         from_m = floats_to if kind == "greased" and floats_to is not None else 0.0
-        dressed = {
-            s.id for s, end in zip(rig.spans, ends, strict=True) if s.dressing == kind and end > from_m + 1e-6
-        }
+        dressed = {s.id for s, end in zip(rig.spans, ends, strict=True) if s.dressing == kind and end > from_m + 1e-6}
         names = [
             s.name.lower()
             for line in _leaders(rig)

@@ -5,7 +5,8 @@ from __future__ import annotations
 from typing import Literal
 
 from jarana.core.model import Frozen
-from jarana.core.search.ladder import Ladder, ladder
+from jarana.core.search.cells import Ladder
+from jarana.core.search.ladder import ladder
 from jarana.core.search.valued import Stopped
 from jarana.core.watch import Watch
 from jarana.storage.work import Work

@@ -1,7 +1,7 @@
 import { createPortal } from "react-dom";
 import type { Ladder, Reach, Rig, TieSheet, UnitSystem } from "../../api/client";
 import { LineColumn } from "../../drawings/line_column";
-import { LadderTable, LEGEND, ladderNote } from "../../features/ladder/ladder_table";
+import { LadderTable, ladderLegend, ladderNote } from "../../features/ladder/ladder_table";
 import { text } from "../../model/format";
 import { isStill, paceText } from "../../model/water";
 import type { Saved } from "../../state/bench_store";
@@ -94,7 +94,7 @@ type BackProps = { rig: Rig; ladder: Ladder; water: Reach; system: UnitSystem };
 export function CardBack({ rig, ladder, water, system }: BackProps) {
   const more = [
     ...((ladder.carry ?? []).length > 0
-      ? [phrase("Carry beside it: {carry}", { carry: (ladder.carry ?? []).join(" and ") })]
+      ? [phrase("Carry beside it: {carry}", { carry: (ladder.carry ?? []).join(" · ") })]
       : []),
   ];
   return createPortal(
@@ -106,7 +106,7 @@ export function CardBack({ rig, ladder, water, system }: BackProps) {
         </p>
       </header>
       <LadderTable ladder={ladder} system={system} caption="" paper />
-      {ladder.kind === "weight" ? <p className="card-checks">{LEGEND}</p> : null}
+      {ladder.kind === "weight" ? <p className="card-checks">{ladderLegend(ladder)}</p> : null}
       {[...more, ...(ladder.buy ?? [])].map((line) => (
         <p key={line}>{`${line.charAt(0).toUpperCase()}${line.slice(1)}.`}</p>
       ))}

@@ -85,6 +85,27 @@ describe("a ladder", () => {
     expect(dots.map((d) => Number(d.getAttribute("cy")))).toEqual([5.5, 7.75, 10.75, 12.25, 18.25, 34]);
     expect(dots.slice(3).map((d) => d.getAttribute("fill"))).toEqual(["var(--ink)", "var(--ink)", "var(--sheet)"]);
   });
+  it("of depths to come down to says so, how the rig is set in a row, and explains the marks that are there alone", () => {
+    const zone = {
+      ...ladder,
+      wish: "zone",
+      settings: ["float 0.40 m", "float 0.80 m"],
+      cells: [
+        [cell({}), cell({ mark: "deep" })],
+        [cell({ today: true, rung: 1 }), cell({ mark: "longer", text: "float 1.20 m", rung: 1, low_m: null })],
+      ],
+    };
+    render(<Shown ladder={zone as unknown as Ladder} rig={rig} system={system} />);
+    expect(screen.getAllByText(/where they take, or deeper/).length).toBeGreaterThan(0);
+    expect(screen.getByRole("rowheader", { name: /0.9\s*float 0.80 m/ })).toBeTruthy();
+    expect(screen.getByText(/it sinks past/).textContent).toMatch(/A stroke through the dot.*Framed: today/);
+    expect(screen.queryByText(/A cross/)).toBeNull();
+    expect(screen.queryByText(/is not yours/)).toBeNull();
+    cleanup();
+    render(<Shown ladder={ladder} rig={rig} system={system} />);
+    expect(screen.queryByText(/it sinks past/)).toBeNull();
+    expect(screen.queryByText(/Under a depth/)).toBeNull();
+  });
   it("says what to carry and what to buy", () => {
     render(<Shown ladder={ladder} rig={rig} system={system} />);
     expect(screen.getByText(/Carry beside it/).parentElement?.textContent).toContain("2.5 mm bead");

@@ -7,7 +7,7 @@ import { Button } from "../../ui/button";
 import { Progress } from "../../ui/progress";
 import { SideSheet } from "../../ui/side_sheet";
 import { phrase } from "../../words/phrase";
-import { LadderTable, LEGEND, ladderNote } from "./ladder_table";
+import { LadderTable, ladderLegend, ladderNote } from "./ladder_table";
 
 /** What to put on as the water grows deeper or faster; today's cell is framed. */
 export function LadderSheet() {
@@ -60,10 +60,10 @@ export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; syste
 function Legend({ ladder }: { ladder: Ladder }) {
   return (
     <div className="mt-3 text-[13px]">
-      <p className="text-soft">{LEGEND}</p>
+      <p className="text-soft">{ladderLegend(ladder)}</p>
       {(ladder.carry ?? []).length > 0 ? (
         <p className="mt-1">
-          <b>{phrase("Carry beside it:")}</b> {(ladder.carry ?? []).join(" and ")}.
+          <b>{phrase("Carry beside it:")}</b> {(ladder.carry ?? []).join(" · ")}.
         </p>
       ) : null}
       {(ladder.buy ?? []).map((line) => (

@@ -9,16 +9,36 @@ const NOTES: Record<Ladder["kind"], string> = {
   ),
   leader: phrase("How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest."),
 };
-/** How a ladder of weights is read. */
-export const LEGEND = phrase(
-  "In each cell what to put on, and after how many metres it is down at the earliest. A stroke through the dot: longer tippet. A broken outline: it would do, and is not yours. A cross: nothing of yours does it. Framed: today.",
+const TO_THE_ZONE = phrase(
+  "The lightest of yours that is where they take, or deeper, for half of a drift or more, by depth and pace.",
 );
+const MARKS: [LadderCell["mark"], string][] = [
+  ["longer", phrase("A stroke through the dot: the heaviest of yours, on longer tippet or with the float deeper.")],
+  ["sold", phrase("A broken outline: it would do, and is not yours.")],
+  ["none", phrase("A cross: nothing of yours does it.")],
+  ["always", phrase("An arrow down: the lightest, and it touches on 9 drifts of 10.")],
+  ["deep", phrase("An arrow down: it does not stay among them, it sinks past.")],
+];
+
+/** How a ladder of weights is read: what its cells show, and no mark that is not there. */
+export function ladderLegend(ladder: Ladder): string {
+  const there = new Set(ladder.cells.flat().map((cell) => cell.mark));
+  return [
+    ladder.wish === "zone"
+      ? phrase("In each cell what to put on, and after how many metres a fly is there at the earliest.")
+      : phrase("In each cell what to put on, and after how many metres it is down at the earliest."),
+    ...(ladder.settings?.length ? [phrase("Under a depth how the rig is set there.")] : []),
+    ...MARKS.filter(([mark]) => there.has(mark)).map(([, told]) => told),
+    phrase("Framed: today."),
+  ].join(" ");
+}
+
 /** px of a dot for a bead of 1 mm. */
 const SCALE = 3.2;
 
 /** What a ladder tells. */
 export function ladderNote(ladder: Ladder): string {
-  return NOTES[ladder.kind];
+  return ladder.kind === "weight" && ladder.wish === "zone" ? TO_THE_ZONE : NOTES[ladder.kind];
 }
 
 type Props = { ladder: Ladder; system: UnitSystem; caption: string; paper?: boolean };
@@ -32,7 +52,7 @@ export function LadderTable({ ladder, system, caption, paper = false }: Props) {
         <tr>
           <th
             scope="col"
-            className={`${ladder.kind !== "weight" ? "w-[136px]" : paper ? "w-[52px]" : "w-[72px]"} pr-2 text-left text-[12px] font-normal ${paper ? "" : "text-soft"}`}
+            className={`${ladder.kind !== "weight" ? "w-[136px]" : paper ? "w-[52px]" : ladder.settings?.length ? "w-[92px]" : "w-[72px]"} pr-2 text-left text-[12px] font-normal ${paper ? "" : "text-soft"}`}
           >
             {ladder.kind === "weight" ? `depth, ${ladder.down}` : phrase("line")} ·{" "}
             {ladder.kind === "count" ? phrase("count") : phrase("pace")}, {ladder.across}
@@ -52,6 +72,11 @@ export function LadderTable({ ladder, system, caption, paper = false }: Props) {
               className={`${ladder.kind === "weight" ? "figure" : "text-[12px]"} border-t border-hair pr-2 text-left font-semibold`}
             >
               {row}
+              {ladder.settings?.[i] ? (
+                <span className={`block font-normal font-sans text-[11px] leading-tight ${paper ? "" : "text-soft"}`}>
+                  {ladder.settings[i]}
+                </span>
+              ) : null}
             </th>
             {(ladder.cells[i] ?? []).map((cell, j) => (
               <Cell
@@ -84,7 +109,7 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
   const frame = cell.today ? `outline-2 -outline-offset-2 ${paper ? "outline-black" : "outline-float"}` : "";
   const water = `color-mix(in srgb, var(--water-deep) ${Math.round(deeper * 45)}%, var(--water-top))`;
   const way =
-    cell.mark === "" && cell.low_m !== null && cell.low_m !== undefined ? (
+    typeof cell.rung === "number" && cell.low_m !== null && cell.low_m !== undefined ? (
       <span className={`figure whitespace-nowrap ${paper ? "" : "block text-[12px]"}`}>
         {text(system, "travel", cell.low_m)}
       </span>
@@ -104,7 +129,10 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {ladder.kind === "weight" ? <Dot size={size} mark={cell.mark ?? ""} paper={paper} /> : null}
         {flies.length > 0 ? <Gauge flies={flies} ladder={ladder} paper={paper} /> : null}
         <span className={`leading-tight ${inside ? "font-bold" : ""}`}>
-          {cell.mark === "" && short ? <b className="figure whitespace-nowrap">{short}</b> : cell.text}
+          {short && cell.mark !== "longer" ? <b className="figure whitespace-nowrap">{short}</b> : cell.text}
+          {short && cell.mark === "sold" ? (
+            <span className={paper ? "" : "block text-[12px]"}> {phrase("not yours")}</span>
+          ) : null}
           {paper ? null : way}
         </span>
         {paper ? <span className="basis-full">{way}</span> : null}
@@ -181,6 +209,9 @@ function Dot({ size, mark, paper }: { size: number; mark: string; paper: boolean
         stroke={ink}
         strokeDasharray={mark === "sold" ? "2 2" : undefined}
       />
+      {mark === "always" || mark === "deep" ? (
+        <path d={`M${box / 2} 1 V${box - 2} m-4 -4 l4 4 l4 -4`} fill="none" stroke={longer} strokeWidth={1.5} />
+      ) : null}
       {mark === "longer" ? <line x1={box / 2} x2={box / 2} y1={0} y2={box} stroke={longer} strokeWidth={1.5} /> : null}
     </svg>
   );

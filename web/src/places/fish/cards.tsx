@@ -1,5 +1,5 @@
 import type { PackRig, UnitSystem } from "../../api/client";
-import { LadderTable, ladderNote } from "../../features/ladder/ladder_table";
+import { LadderTable, ladderLegend, ladderNote } from "../../features/ladder/ladder_table";
 import { phrase } from "../../words/phrase";
 
 /** The cards that went along: what the rig is cut of, to tie it anew, and what to put on as the water changes. */
@@ -39,6 +39,9 @@ export function Cards({ rig, system }: { rig: PackRig; system: UnitSystem }) {
         <details>
           <summary className="min-h-[48px] cursor-pointer py-2 font-bold">{phrase("Ladder")}</summary>
           <section className="overflow-x-auto" aria-label={phrase("The ladder's table")} tabIndex={0}>
+            <p className="mb-1 text-[13px] text-soft">
+              {ladderNote(rig.ladder)} {rig.ladder.kind === "weight" ? ladderLegend(rig.ladder) : null}
+            </p>
             <LadderTable ladder={rig.ladder} system={system} caption={`${rig.name}: ${ladderNote(rig.ladder)}`} />
           </section>
         </details>
