@@ -231,3 +231,24 @@ def test_colder_hands_take_longer_and_tie_no_more_knots() -> None:
     warm, cold = rerig(RIG, other, 18.0, 0.0, METRIC), rerig(RIG, other, 3.0, 6.0, METRIC)
     assert warm.cost.knots == cold.cost.knots
     assert cold.cost.minutes > 1.2 * warm.cost.minutes
+
+
+def test_what_is_used_again_is_not_left_and_is_told_by_what_it_was() -> None:
+    found = way(RIG, started("shot-below", RUN))
+    assert [s.text for s in found.steps if s.text.startswith("cut")] == [
+        "cut the tippet to the point, which becomes the shot's tippet, back to 0.30 m"
+    ]
+    assert found.left == ("Coloured mono", "Clear", "Sighter", "Tippet")
+    end = [s for s in found.steps if "at the end" in s.text]
+    assert [(s.text, s.cost.knots) for s in end] == [
+        ("shot No 3 at the end: a double surgeon's loop, and pinch it on", 1)
+    ]
+
+
+def test_a_ready_made_leader_is_put_on_in_one_step_and_left_as_one() -> None:
+    dry, nymph = started("dry-fly", RUN), started("dry-and-nymph", RUN)
+    packet = [s for s in dry.spans if s.ready is not None]
+    assert len(packet) > 1
+    on = [s for s in way(nymph, dry).steps if "packet" in s.text]
+    assert [(s.text, s.cost.knots, s.cost.line) for s in on] == [(f"put on the {packet[0].name}", 1, 0.0)]
+    assert way(dry, nymph).left == (packet[0].name,)

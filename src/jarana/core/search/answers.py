@@ -14,7 +14,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.find import Found, FoundRig
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
-from jarana.core.search.rerig import Rerig, bodies_name
+from jarana.core.search.rerig import Rerig
 from jarana.core.search.side_by_side import SideBySide
 from jarana.core.search.start import Best, Declined
 from jarana.core.search.tries import Tried
@@ -204,7 +204,7 @@ class RideView(Frozen):
                 cls(
                     id=name,
                     role=rig.role(hung),
-                    label=hung.fly.label if hung.fly else bodies_name(hung),
+                    label=hung.body.label,
                     bead_mm=bead.diameter_mm if bead else None,
                     p10_mm=low,
                     p50_mm=middle,

@@ -23,7 +23,9 @@ say = phrases(
 keep = keep the { $what }
 cut-back = cut the { $what } back to { $length }
 splice = splice { $length } into the { $what }
+becomes = { $was }, which becomes the { $what },
 new = tie on { $length } of { $what }
+put-on = put on the { $what }
 fly-on = tie on { $fly }
 off-winder = { $fly }, off its winder
 fly-off = take the { $role } off
@@ -31,6 +33,7 @@ tag-anew = tie the tag of the { $role } anew
 float-on = put the float on
 float-moves = move the float
 shot-on = { $what }: pinch it on
+shot-at-end = { $what } at the end: a { $knot }, and pinch it on
 line = another fly line: { $name }
 rod = the other rod
 """,
@@ -86,11 +89,6 @@ def alike(a: Span, b: Span) -> bool:
     )
 
 
-def bodies_name(attachment: Attachment) -> str:
-    """Return what hangs there, by its name."""
-    return str(getattr(attachment.body, "name", "")) or role_name(attachment.body.noun)
-
-
 def _same_joint(a: Joint, b: Joint) -> bool:
     return a.knot.key == b.knot.key and (a.ring is None) == (b.ring is None)
 
@@ -125,7 +123,7 @@ class _Way:
                 after = (cost[0] + step.cost.knots, cost[1] + step.cost.line, cost[2] + step.cost.minutes)
                 if then not in best or after < best[then]:
                     best[then] = after
-                    more = (*kept, state.used) if keeps else kept
+                    more = (*kept, then.used - 1) if keeps else kept
                     heapq.heappush(heap, (after, next(order), then, (*steps, step) if step.text else steps, more))
         raise AssertionError
 
@@ -142,17 +140,8 @@ class _Way:
     def _moves(self, state: _State) -> Iterator[tuple[_State, Step, bool]]:
         new = self.after.spans[state.made]
         knots, minutes = self._joint(state.made)
-        name, writer = new.name.lower(), self.writer
-        # A new piece, whatever hangs there now.
-        length = new.length if new.ready is None else 0.0
-        yield (
-            _State(state.used, state.made + 1, False),
-            Step(
-                say("new", length=writer.text("length", new.length), what=name),
-                Cost(knots, length, minutes + FETCH_MIN),
-            ),
-            False,
-        )
+        writer = self.writer
+        yield _State(state.used, state.made + 1, False), self._new_piece(state, knots, minutes), False
         for old_index in range(state.used, len(self.before.spans)):
             old = self.before.spans[old_index]
             if not alike(old, new):
@@ -161,6 +150,8 @@ class _Way:
             joined = follows and _same_joint(self.before.joints[old_index], self.after.joints[state.made])
             tie, tie_minutes = (0, 0.0) if joined else (knots, minutes)
             gap = new.length_mm - old.length_mm
+            was, name = old.name.lower(), new.name.lower()
+            name = name if was == name else say("becomes", was=was, what=name)
             if abs(gap) <= SAME_MM:
                 text = "" if joined else say("keep", what=name)
                 yield _State(old_index + 1, state.made + 1, True), Step(text, Cost(tie, 0.0, tie_minutes)), True
@@ -189,6 +180,17 @@ class _Way:
                 )
                 yield _State(old_index + 1, state.made + 1, True), Step(text, more), True
 
+    def _new_piece(self, state: _State, knots: int, minutes: float) -> Step:
+        """Return the step of a new piece, whatever hangs there now: a ready-made leader is put on whole, with its first part."""
+        new = self.after.spans[state.made]
+        if new.ready is None:
+            text = say("new", length=self.writer.text("length", new.length), what=new.name.lower())
+            return Step(text, Cost(knots, new.length, minutes + FETCH_MIN))
+        whole = knots == 0 and not state.intact and new.ready == self.after.spans[state.made - 1].ready
+        if whole:
+            return Step("", Cost(0, 0.0, 0.0))
+        return Step(say("put-on", what=new.name.lower()), Cost(knots, 0.0, minutes + FETCH_MIN))
+
     def _whole(self, steps: tuple[Step, ...], kept: tuple[int, ...]) -> Rerig:
         rows = list(steps)
         rows += self._hung()
@@ -206,8 +208,18 @@ class _Way:
             sum(r.cost.line for r in rows),
             sum(r.cost.minutes for r in rows) + (TEST_MIN if knots else 0.0),
         )
-        left = tuple(s.name for i, s in enumerate(before.spans) if i not in kept)
-        return Rerig(tuple(rows), total, left)
+        return Rerig(tuple(rows), total, tuple(self._left(kept)))
+
+    def _left(self, kept: tuple[int, ...]) -> Iterator[str]:
+        """Yield the names of the old rig's spans that are not used, those of one ready-made leader by its first."""
+        last: Span | None = None
+        for i, span in enumerate(self.before.spans):
+            if i in kept:
+                last = None
+                continue
+            if last is None or span.ready is None or span.ready != last.ready:
+                yield span.name
+            last = span
 
     def _hung(self) -> Iterator[Step]:
         was = {self._seat(self.before, a): a for a in self.before.attachments}
@@ -234,7 +246,7 @@ class _Way:
         return (str(lower),)
 
     def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
-        label = new.fly.label if new.fly else bodies_name(new)
+        label = new.body.label
         role = role_name(self.after.role(new))
         knot = new.knot.minutes * self.hands
         if new.at.kind == "span" and new.body.kind == "shot":
@@ -247,6 +259,10 @@ class _Way:
             # Off a winder the fly is on: what is left to tie is the piece's own end, at a bend; a loop takes none.
             at_bend = int(new.at.kind == "bend")
             yield Step(say("off-winder", fly=label), Cost(at_bend, 0.0, at_bend * knot + FETCH_MIN))
+            return
+        if new.body.kind == "shot":
+            text = say("shot-at-end", what=label, knot=new.knot.name.lower())
+            yield Step(text, Cost(1, POINT_EATEN_MM / 1000, knot + SLIDE_MIN * self.hands))
             return
         knots, line = 1, POINT_EATEN_MM / 1000 if new.at.kind == "point" else TAG_EATEN_MM / 1000
         minutes = knot + CHOOSE_MIN
