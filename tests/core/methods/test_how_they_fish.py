@@ -146,7 +146,8 @@ def test_every_question_has_both_schools_told_with_figures() -> None:
         assert all(side.lines for side in question.sides)
         assert len({side.lines for side in question.sides}) > 1
     natural, led = asked["pace"].sides
-    assert "down after" in natural.lines[0]
+    assert natural.lines[0].endswith(" m"), "how far it drifts before it is down"
+    assert natural.minutes > led.minutes > 0
     assert float(natural.lines[1].split()[-2]) < float(led.lines[1].split()[-2])
     assert "Pulled faster" in led.lines[1]
 

@@ -7,7 +7,11 @@ from dataclasses import replace
 
 import pytest
 
+from jarana.core.outcomes.band import Band, told
+from jarana.core.outcomes.tracks import members_of
 from jarana.core.questions.base import Question, Side
+from jarana.core.readings import readings_of
+from jarana.core.readings.with_band import told_by
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.search import schools
 from jarana.core.search.answers import RigRidesView, SideBySideView
@@ -19,6 +23,8 @@ from jarana.core.search.valued import Valued
 from jarana.core.situation import Situation
 from jarana.core.units import Writer
 from jarana.core.watch import Watch
+from jarana.core.water.edits.figures import SetFigure
+from jarana.core.worth.judge import judge
 from tests.coverage import led, water
 from tests.fishing import fished, started
 from tests.worths import worth_of
@@ -33,7 +39,7 @@ def worth(valued: Valued, minutes: float, **more: object) -> Valued:
 
 
 def asks(
-    key: str, *sides: Side, figures: Callable[[Situation], tuple[str, ...]] | None = None, **more: object
+    key: str, *sides: Side, figures: Callable[[Situation, Band], tuple[str, ...]] | None = None, **more: object
 ) -> Question:
     return Question(1, key, f"{key}?", lambda _: sides, figures=figures, **more)  # type: ignore[arg-type]
 
@@ -45,15 +51,15 @@ def told_of(monkeypatch: pytest.MonkeyPatch, *asked: Question) -> tuple[schools.
     return told
 
 
-def deepest(situation: Situation) -> tuple[str, ...]:
+def deepest(situation: Situation, band: Band) -> tuple[str, ...]:
     return (f"{situation.water.depth_m:.2f} m",)
 
 
 def test_a_question_is_asked_where_its_sides_differ_or_where_one_is_enough(monkeypatch: pytest.MonkeyPatch) -> None:
     heavier = Side("heavier", (StepBead(at="point", heavier=True),))
-    same = asks("same", Side("a"), Side("b"), figures=lambda _: ("alike",))
-    differ = asks("differ", Side("as it is"), heavier, figures=lambda s: (str(s.rig.point.fly),))
-    alone = asks("alone", Side("a"), figures=lambda _: ("alike",), one_side=True)
+    same = asks("same", Side("a"), Side("b"), figures=lambda *_: ("alike",))
+    differ = asks("differ", Side("as it is"), heavier, figures=lambda s, _: (str(s.rig.point.fly),))
+    alone = asks("alone", Side("a"), figures=lambda *_: ("alike",), one_side=True)
     assert [q.key for q in told_of(monkeypatch, same, differ, alone)] == ["differ", "alone"]
     (told,) = told_of(monkeypatch, differ)
     assert [(s.name, s.now, s.method) for s in told.sides] == [("as it is", True, None), ("heavier", False, None)]
@@ -73,7 +79,7 @@ def test_a_side_of_another_method_starts_its_rig_and_names_it_and_of_ones_own_na
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:
     other, own = Side("float", method="float-pair"), Side("own", method=HERE.rig.method)
-    (told,) = told_of(monkeypatch, asks("which", other, own, figures=lambda s: (s.rig.method,)))
+    (told,) = told_of(monkeypatch, asks("which", other, own, figures=lambda s, _: (s.rig.method,)))
     assert [(s.method, s.now, s.lines[0]) for s in told.sides] == [
         ("float-pair", False, "float-pair"),
         (None, True, "level-contact"),
@@ -85,6 +91,29 @@ def test_readings_are_told_by_their_title_and_figure_after_a_sides_own_figures(m
     first, *rest = told.sides[0].lines
     assert first == "0.90 m"
     assert all(": " in line for line in rest)
+
+
+def test_a_side_says_what_the_readings_of_its_members_say_and_what_it_is_worth(monkeypatch: pytest.MonkeyPatch) -> None:
+    where = water(1.2, 0.5)
+    here = fished(started("float-pair", where), where)
+    tracks = members_of(here, 32)
+    assert tracks is not None
+    said = {r.key: r for r in told_by(here, readings_of(here), told(tracks, here))}
+    keys = ("zone", "bottom", "drag_free", "drag")
+    question = asks("x", Side("as it is"), readings=keys, one_side=True)
+    monkeypatch.setattr(schools, "questions", lambda: (question,))
+    (answer,) = two_schools(here) or ()
+    (side,) = answer.sides
+    assert [line.split(": ")[0] for line in side.lines] == [said[key].title for key in keys]
+    assert side.minutes == judge(tracks, here).minutes > 0
+    assert side.ruled_out == ""
+
+
+def test_a_side_that_is_out_of_reach_says_so_and_has_no_minutes(monkeypatch: pytest.MonkeyPatch) -> None:
+    far = Side("far off", (SetFigure(field="off", value="14 m"),))
+    (answer,) = told_of(monkeypatch, asks("x", far, figures=deepest, one_side=True))
+    assert answer.sides[0].minutes == 0.0
+    assert "farther than you fish" in answer.sides[0].ruled_out
 
 
 def test_schools_nobody_wants_any_more_are_not_computed(monkeypatch: pytest.MonkeyPatch) -> None:

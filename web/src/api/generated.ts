@@ -12045,7 +12045,7 @@ export interface components {
         };
         /**
          * SchoolsFound
-         * @description Where practitioners disagree, with this rig's own figures for every side.
+         * @description Where practitioners disagree, with this rig's own figures for every side, each by as many of the same `members`.
          */
         SchoolsFound: {
             /**
@@ -12053,6 +12053,12 @@ export interface components {
              * @enum {string}
              */
             kind: "schools";
+            /**
+             * Members
+             * @description members
+             * @default 32
+             */
+            members?: number;
             /**
              * Questions
              * @description questions
@@ -13606,6 +13612,8 @@ export interface components {
         /**
          * SideView
          * @description A school with its figures; its edits fish the rig so, `method` names another rig it is told of.
+         *
+         *     `minutes` are the good ones in the hour, `ruled_out` is why there are none.
          */
         SideView: {
             /**
@@ -13624,6 +13632,12 @@ export interface components {
              */
             method: string | null;
             /**
+             * Minutes
+             * @description minutes
+             * @default 0
+             */
+            minutes?: number;
+            /**
              * Name
              * @description name
              */
@@ -13638,6 +13652,12 @@ export interface components {
              * @description on rig
              */
             on_rig: boolean;
+            /**
+             * Ruled Out
+             * @description ruled out
+             * @default
+             */
+            ruled_out?: string;
         };
         /**
          * SinkZone

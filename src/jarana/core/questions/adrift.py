@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.outcomes.band import Band
 from jarana.core.questions.base import Question, Side, depths
 from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.situation import Situation
@@ -30,7 +31,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     )
 
 
-def goes(situation: Situation) -> tuple[str, ...]:
+def goes(situation: Situation, band: Band) -> tuple[str, ...]:
     """Return how deep every fly is in the end, and how far the float has gone."""
     drift = nominal(situation)
     aside = [last - first for first, last in ((rows[0][0], rows[-1][0]) for rows in (drift.x_mm, drift.y_mm))]
@@ -41,7 +42,7 @@ def goes(situation: Situation) -> tuple[str, ...]:
         far=situation.writer.text("travel", far),
         seconds=f"{drift.times_s[-1]:.0f}",
     )
-    return (*depths(situation), said)
+    return (*depths(situation, band), said)
 
 
 QUESTION = Question(17, "adrift", say("float-adrift-or-held"), sides, ("settle", "take_to_sign"), goes)

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.outcomes.band import Band
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.situation import Situation
 from jarana.core.water.edits.base import WaterEdit
@@ -32,7 +33,7 @@ class Question:
     readings
         Keys of the readings shown for each side.
     figures
-        Other figures of a side, in words.
+        Other figures of a side, in words, from its drift as drawn or from what its members do.
     one_side
         It is answered by a computation: one side is enough.
     """
@@ -42,7 +43,7 @@ class Question:
     asks: str
     sides: Callable[[Situation], tuple[Side, ...]]
     readings: tuple[str, ...] = ()
-    figures: Callable[[Situation], tuple[str, ...]] | None = None
+    figures: Callable[[Situation, Band], tuple[str, ...]] | None = None
     one_side: bool = False
 
 
@@ -51,9 +52,8 @@ def in_flow(situation: Situation) -> bool:
     return situation.water.nature.flows and not situation.water.still
 
 
-def depths(situation: Situation) -> tuple[str, ...]:
-    """Return how deep every fly is in the end."""
-    writer = situation.writer
-    return (
-        ", ".join(f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}" for f in nominal(situation).flies),
-    )
+def depths(situation: Situation, band: Band) -> tuple[str, ...]:
+    """Return how deep every fly is in the end, as drawn; nothing of a rig that has none in the water."""
+    writer, flies = situation.writer, nominal(situation).flies
+    each = ", ".join(f"{role_name(f.role)} {writer.text('depth', f.settled_depth_m)}" for f in flies)
+    return (each,) if each else ()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from jarana.core.outcomes.band import Band
 from jarana.core.questions.base import Question, Side
 from jarana.core.rig.edits.spans import SetDiameter
 from jarana.core.situation import Situation
@@ -32,7 +33,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     )
 
 
-def fight(situation: Situation) -> tuple[str, ...]:
+def fight(situation: Situation, band: Band) -> tuple[str, ...]:
     """Return how long the fish hoped for is fought on the last tippet."""
     rig, fish, writer = situation.rig, situation.water.fish, situation.writer
     held = rig.spans[-1].wet_strength() * KNOTTED

@@ -2,20 +2,16 @@
 
 from __future__ import annotations
 
-from jarana.core.drift.nominal import nominal
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.whole import SetMotion
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
-from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
     """
 never-pull-natural = never pull: natural
 led-little-faster-feel = led a little faster, to feel everything
-down-after = { $role } down after { $metres_to_bottom }
-keeps-off-bed = { $role } keeps { $least_height_m } off the bed
 should-flies-ever-pulled = Should the flies ever be pulled?
 """,
 )
@@ -31,17 +27,4 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     )
 
 
-def reaches(situation: Situation) -> tuple[str, ...]:
-    """Return when the fly that comes lowest is on the bed, or how far off it keeps."""
-    drift, writer = nominal(situation), situation.writer
-    down = [f for f in drift.flies if f.metres_to_bottom is not None]
-    if down:
-        first = min(down, key=lambda f: f.metres_to_bottom or 0.0)
-        return (
-            say("down-after", role=first.role, metres_to_bottom=writer.text("travel", first.metres_to_bottom or 0.0)),
-        )
-    fly = min(drift.flies, key=lambda f: f.least_height_m)
-    return (say("keeps-off-bed", role=role_name(fly.role), least_height_m=writer.text("short", fly.least_height_m)),)
-
-
-QUESTION = Question(1, "pace", say("should-flies-ever-pulled"), sides, ("drag",), reaches)
+QUESTION = Question(1, "pace", say("should-flies-ever-pulled"), sides, ("bottom", "drag"))

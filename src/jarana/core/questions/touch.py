@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from jarana.core.drift.nominal import nominal
+from jarana.core.outcomes.band import Band
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.rig.edits.flies import StepBead
 from jarana.core.situation import Situation
@@ -28,10 +28,11 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     return Side("now and then"), Side(say("all-time-two-beads"), (step, step))
 
 
-def on_the_stones(situation: Situation) -> tuple[str, ...]:
-    """Return how long the deepest fly is on the bed."""
-    fly = max(nominal(situation).flies, key=lambda f: f.bed_share)
-    return (say("stones-drift", role=role_name(fly.role), bed_share=f"{fly.bed_share:.0%}"),)
+def on_the_stones(situation: Situation, band: Band) -> tuple[str, ...]:
+    """Return how long the fly that lies most is on the bed."""
+    fly = max(band.flies, key=lambda f: f.bed_share)
+    role = situation.rig.role(situation.rig.attachment(fly.id))
+    return (say("stones-drift", role=role_name(role), bed_share=f"{fly.bed_share:.0%}"),)
 
 
-QUESTION = Question(2, "touch", say("how-often-should-they"), sides, ("drag",), on_the_stones)
+QUESTION = Question(2, "touch", say("how-often-should-they"), sides, ("bottom", "drag"), on_the_stones)

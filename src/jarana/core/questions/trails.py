@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from jarana.core.drift.nominal import nominal
+from jarana.core.outcomes.band import Band
 from jarana.core.questions.base import Question, Side, in_flow
 from jarana.core.situation import Situation
 from jarana.core.words import phrases
+from jarana.core.words.roles import role_name
 
 say = phrases(
     __name__,
@@ -25,13 +27,13 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     return (Side(say("rigs-own-figures")),) if in_flow(situation) and situation.head.is_float else ()
 
 
-def trailing(situation: Situation) -> tuple[str, ...]:
+def trailing(situation: Situation, band: Band) -> tuple[str, ...]:
     """Return where every fly rides against its float, and why."""
     flies, writer = nominal(situation).flies, situation.writer
     each = ", ".join(
         say(
             "it",
-            role=f.role,
+            role=role_name(f.role),
             rides_m=writer.text("short", abs(f.rides_m)),
             rides_m_2=say("upstream") if f.rides_m < 0 else say("ahead"),
         )

@@ -8,6 +8,7 @@ from jarana.core.model import Frozen
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.search.any_edit import AnyEdit
 from jarana.core.search.schools import QuestionTold, two_schools
+from jarana.core.unknowns.deviates import FIRST
 from jarana.core.watch import Watch
 from jarana.storage.work import Work
 from jarana.usecases.jobs.base import JobKind, RigInWater
@@ -22,7 +23,10 @@ class SchoolsAsked(RigInWater):
 
 
 class SideView(Frozen):
-    """A school with its figures; its edits fish the rig so, `method` names another rig it is told of."""
+    """A school with its figures; its edits fish the rig so, `method` names another rig it is told of.
+
+    `minutes` are the good ones in the hour, `ruled_out` is why there are none.
+    """
 
     name: str
     lines: tuple[str, ...]
@@ -30,6 +34,8 @@ class SideView(Frozen):
     on_rig: bool
     method: str | None
     now: bool
+    minutes: float = 0.0
+    ruled_out: str = ""
 
 
 class QuestionView(Frozen):
@@ -54,6 +60,8 @@ class QuestionView(Frozen):
                         "on_rig": all(isinstance(e, RigEdit) for e in s.edits),
                         "method": s.method,
                         "now": s.now,
+                        "minutes": round(s.minutes, 1),
+                        "ruled_out": s.ruled_out,
                     }
                 )
                 for s in told.sides
@@ -62,10 +70,11 @@ class QuestionView(Frozen):
 
 
 class SchoolsFound(Frozen):
-    """Where practitioners disagree, with this rig's own figures for every side."""
+    """Where practitioners disagree, with this rig's own figures for every side, each by as many of the same `members`."""
 
     kind: Literal["schools"] = "schools"
     questions: tuple[QuestionView, ...]
+    members: int = FIRST
 
 
 def _run(work: Work, asked: SchoolsAsked, asking: Asking, watch: Watch) -> SchoolsFound | None:

@@ -54,6 +54,18 @@ describe("where anglers disagree", () => {
     expect(screen.getByText("Nothing is disputed about such a rig.")).toBeTruthy();
   });
 
+  it("tells what every side is worth, or why it is out", () => {
+    const sides = [
+      side("near", { minutes: 16.4, ruled_out: "" }),
+      side("far", { minutes: 0, ruled_out: "12.0 m off is farther than you fish with the rod" }),
+    ];
+    looked({ found: { questions: [{ key: "far", asks: "Close or far off?", sides }] } });
+    render(<SchoolsSheet answer={answer} />);
+    expect(screen.getByText("Near").parentElement?.textContent).toBe("Near16 good min");
+    expect(screen.getByText("Far").parentElement?.textContent).toBe("Far");
+    expect(screen.getByText(/farther than you fish/)).toBeTruthy();
+  });
+
   it("tells every side with its figures, marks the one on the bench, and fishes another", () => {
     const sides = [
       side("led", { now: true }),

@@ -17,7 +17,9 @@ export function SchoolsSheet({ answer }: { answer: Answer }) {
       open={open}
       onClose={() => openSheet(null)}
       title={phrase("Where anglers disagree")}
-      note={phrase("Both sides on this rig, in this water. Nothing here decides for you.")}
+      note={phrase(
+        "Both sides on this rig, in this water, and the good minutes in the hour of each. Nothing here decides for you.",
+      )}
       width="42rem"
     >
       {open ? <Questions answer={answer} /> : null}
@@ -49,6 +51,11 @@ function Questions({ answer }: { answer: Answer }) {
   if (found.questions.length === 0) return <p>{phrase("Nothing is disputed about such a rig.")}</p>;
   return (
     <div>
+      <p className="mb-2 text-[13px] text-soft">
+        {phrase("Good minutes in the hour, by the same {members} drifts for every side.", {
+          members: found.members ?? 0,
+        })}
+      </p>
       {found.questions.map((question) => (
         <section key={question.key} aria-label={question.asks} className="border-t border-rule py-2">
           <h3 className="font-semibold">{question.asks}</h3>
@@ -71,7 +78,15 @@ function Side({ side }: { side: SideView }) {
   };
   return (
     <div className="flex flex-col rounded-s border border-hair p-2">
-      <p className="text-[13px] font-semibold">{side.name.charAt(0).toUpperCase() + side.name.slice(1)}</p>
+      <p className="flex items-baseline gap-2 text-[13px] font-semibold">
+        <span className="flex-1">{side.name.charAt(0).toUpperCase() + side.name.slice(1)}</span>
+        {side.ruled_out ? null : (
+          <span className="figure whitespace-nowrap">
+            {Math.round(side.minutes ?? 0)} <small className="font-normal">{phrase("good min")}</small>
+          </span>
+        )}
+      </p>
+      {side.ruled_out ? <p className="text-[13px] text-look">{side.ruled_out}</p> : null}
       <ul className="mt-1 flex-1 text-[13px]">
         {side.lines.map((line) => (
           <li key={line}>{line}</li>
