@@ -103,12 +103,20 @@ def test_the_catalogue_prints_as_fluent() -> None:
 
 TOLD = """
 import json, sys
+from datetime import date
+from itertools import pairwise
 from typing import get_args
 from jarana.core.drift.nominal import story
 from jarana.core.errors import InputError
-from jarana.core.methods import methods
+from jarana.core.methods import methods, name_of
+from jarana.core.questions import questions
+from jarana.core.questions.trails import trailing
 from jarana.core.readings import readings_of
 from jarana.core.rig.compare import compare
+from jarana.core.rules.check import breaches
+from jarana.core.rules.rule_set import RuleSet, Season
+from jarana.core.search.by_weight import rows_of
+from jarana.core.search.rerig import rerig
 from jarana.core.units import Writer
 from jarana.core.water.compare import compare as differ
 from jarana.core.water.reach import Blows, Light, Obstacle, ObstacleKind, Reach, Surface
@@ -144,6 +152,18 @@ stands = [Obstacle(kind=kind, x_m=1.0, length_m=1.0, height_m=0.2) for kind in g
 changed += [run.model_copy(update={"obstacles": (one,)}) for one in stands]
 for other in changed:
     texts += [word for c in differ(run, other, Writer()) for word in (c.what, c.before, c.after)]
+strict = RuleSet(id="r", name="R", source="", checked=date(2026, 1, 1), most_flies=1, least_distance_m=2, longest_rods=0.5, longest_m=1,
+                 bead_to_hook_m=0.02, lead=False, barbless=True, floats=False, shot=False, sliding_droppers=False,
+                 seasons=[Season(method="dry-fly", first="05-01", last="09-30")])
+texts += strict.said(Writer(), name_of)
+rigs = [begun(key, run).rig for key in ("level-contact", "float-pair", "shot-below", "pegged-bead", "dry-and-nymph", "dry-fly", "swung")]
+for before, after in pairwise([*rigs, *reversed(rigs)]):
+    found = rerig(before, after, 9.0, 3.0, Writer())
+    texts += [*found.left, *(s.text for s in found.steps), *(b.text for b in breaches(before, strict, Writer(), date(2026, 1, 1)))]
+for situation in (fished(rig, run) for rig in rigs[:2]):
+    texts += [row.text for row in rows_of(situation, "touch")]
+    texts += [said for q in questions() for side in q.sides(situation) for said in (q.asks, side.name)]
+texts += trailing(fished(rigs[1], run), None)
 json.dump(texts, sys.stdout)
 """
 UNSAID = re.compile(r"(?<![^\W\d_])[A-Za-z]*[aeiouyAEIOUY][A-Za-z]*(?![^\W\d_])")

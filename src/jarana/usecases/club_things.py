@@ -15,7 +15,7 @@ from jarana.core.documents import Document, read, written
 from jarana.core.errors import InputError
 from jarana.core.learn.pool import Given, given_of, pool_said, pooled
 from jarana.core.learn.taught import corrected
-from jarana.core.methods import methods
+from jarana.core.methods import methods, name_of
 from jarana.core.rig.model import Rig
 from jarana.core.rules.rule_set import RuleSet
 from jarana.core.situation import Taught
@@ -285,4 +285,4 @@ def _says(thing: Document, writer: Writer) -> str:
         return methods()[thing.method].name if thing.method in methods() else ""
     if isinstance(thing, OwnedLeader):
         return say("leader-says", made=thing.made, length=writer.text("length", thing.length_m))
-    return "; ".join(thing.said(writer)) if isinstance(thing, RuleSet) else ""
+    return "; ".join(thing.said(writer, name_of)) if isinstance(thing, RuleSet) else ""

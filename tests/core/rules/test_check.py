@@ -93,7 +93,7 @@ def test_rod_lengths_are_those_of_the_rig_s_own_rod(pair: Rig) -> None:
     rods = pair.length / (pair.rod.length_mm / 1000)
     assert told(pair, longest_rods=rods) == ()
     (breach,) = told(pair, longest_rods=rods - 0.01)
-    assert breach.text.startswith(f"leader {pair.length:.2f} m, at most {rods - 0.01:g} rods (")
+    assert breach.text.startswith(f"leader {pair.length:.2f} m, at most {rods - 0.01:g} × the rod (")
     assert breach.text.endswith(f"({(rods - 0.01) * pair.rod.length_mm / 1000:.2f} m)")
     assert breach.parts == tuple(s.id for s in pair.spans)
 
@@ -197,9 +197,9 @@ def test_the_rest_of_the_rules_are_told_in_few_words() -> None:
     said = rules(
         most_flies=3, longest_m=4.0, bead_to_hook_m=0.04, lead=False,
         seasons=[{"method": "dry-fly", "first": "05-01", "last": "09-30"}],
-    ).said(METRIC)  # fmt: skip
+    ).said(METRIC, str.upper)  # fmt: skip
     assert said == (
-        "at most 3 flies", "leader up to 4.00 m", "bead within 4 cm of its hook", "dry-fly from 05-01 to 09-30", "no lead",
+        "at most 3 flies", "leader up to 4.00 m", "bead within 4 cm of its hook", "DRY-FLY from 05-01 to 09-30", "no lead",
     )  # fmt: skip
 
 

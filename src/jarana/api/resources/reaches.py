@@ -26,6 +26,7 @@ from jarana.api.security import asking, limiter, work
 from jarana.api.spec import spec
 from jarana.api.water_schemas import BothWatersView, MyWater
 from jarana.core.errors import InputError
+from jarana.core.methods import name_of
 from jarana.core.search.bench import work_on_water
 from jarana.core.words import phrases
 from jarana.storage.tables import ReachRow
@@ -130,7 +131,7 @@ def rule_sets_now() -> RuleSets:
     writer = asking().writer
     return RuleSets(
         rule_sets=tuple(
-            RuleSetView(rules=r, said=r.said(writer), mark=mark_of(r)) for r in work().belongings.rule_sets()
+            RuleSetView(rules=r, said=r.said(writer, name_of), mark=mark_of(r)) for r in work().belongings.rule_sets()
         )
     )
 
@@ -144,7 +145,7 @@ def set_rule_set(key: str, json: TypedRules) -> RuleSetView:
     rules = keep_rules(
         work(), key, Typed(**json.model_dump(exclude={"seasons", "base"}), seasons=seasons), writer, json.base
     )
-    return RuleSetView(rules=rules, said=rules.said(writer), mark=mark_of(rules))
+    return RuleSetView(rules=rules, said=rules.said(writer, name_of), mark=mark_of(rules))
 
 
 @blueprint.delete("/rule-sets/<key>")

@@ -42,6 +42,12 @@ def method_of(rig: Rig) -> Method:
     return method
 
 
+def name_of(key: str) -> str:
+    """Return what a method is called; the key of one that is not known."""
+    known = methods().get(key)
+    return known.name if known else key
+
+
 def standing_for(side: str) -> Method:
     """Return the method that is the example of a side of a disputed question; KeyError when none is."""
     for method in methods().values():

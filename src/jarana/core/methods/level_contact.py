@@ -42,7 +42,6 @@ bead-up-or-down = a bead up or down
 longer-tippet-deeper-pool = longer tippet for a deeper pool
 one-fly-instead-two = one fly instead of two
 finer-tippet = a finer tippet
-level-leader = level leader
 """,
 )
 
@@ -103,5 +102,5 @@ METHOD = Method(
     moves=(say("bead-up-or-down"), say("longer-tippet-deeper-pool"), say("one-fly-instead-two"), say("finer-tippet")),
     rod_class=3,
     apart_m=(0.45, 0.60),
-    stands_for=("contact", say("level-leader")),
+    stands_for=("contact", "level-leader"),
 )

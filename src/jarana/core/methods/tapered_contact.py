@@ -38,7 +38,6 @@ lifted-when-braid-comes = Lifted when the braid comes level with you.
 bead-up-or-down = a bead up or down
 braid-higher-or-lower = the braid higher or lower
 one-fly-instead-two = one fly instead of two
-tapered-leader = tapered leader
 """,
 )
 
@@ -85,5 +84,5 @@ METHOD = Method(
     moves=(say("bead-up-or-down"), say("braid-higher-or-lower"), say("one-fly-instead-two")),
     rod_class=3,
     apart_m=(0.45, 0.60),
-    stands_for=(say("tapered-leader"),),
+    stands_for=("tapered-leader",),
 )

@@ -10,9 +10,8 @@ from jarana.core.words import phrases
 say = phrases(
     __name__,
     """
-level-leader = level leader
-tapered-leader = tapered leader
 level-thin = level and thin
+tapered = tapered
 level-or-tapered-contact = A level or a tapered contact leader?
 """,
 )
@@ -20,10 +19,10 @@ level-or-tapered-contact = A level or a tapered contact leader?
 
 def sides(situation: Situation) -> tuple[Side, ...]:
     """Return both leaders, each a rig of the same drawer."""
-    level, tapered = standing_for(say("level-leader")), standing_for(say("tapered-leader"))
+    level, tapered = standing_for("level-leader"), standing_for("tapered-leader")
     if situation.rig.method not in (level.key, tapered.key):
         return ()
-    return Side(say("level-thin"), method=level.key), Side("tapered", method=tapered.key)
+    return Side(say("level-thin"), method=level.key), Side(say("tapered"), method=tapered.key)
 
 
 QUESTION = Question(10, "leader", say("level-or-tapered-contact"), sides, ("sag", "turnover"))

@@ -12,6 +12,7 @@ from jarana.core.words.roles import role_name
 say = phrases(
     __name__,
     """
+now-and-then = now and then
 all-time-two-beads = all the time: two beads up
 stones-drift = { $role } on the stones for { $bed_share } of the drift
 how-often-should-they = How often should they touch the bed?
@@ -25,7 +26,7 @@ def sides(situation: Situation) -> tuple[Side, ...]:
     if not in_flow(situation) or fly is None or fly.bead is None or situation.head.on_line:
         return ()
     step = StepBead(at=situation.rig.point.id, heavier=True)
-    return Side("now and then"), Side(say("all-time-two-beads"), (step, step))
+    return Side(say("now-and-then")), Side(say("all-time-two-beads"), (step, step))
 
 
 def on_the_stones(situation: Situation, band: Band) -> tuple[str, ...]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from jarana.core.methods import name_of
 from jarana.core.readings.base import Reading, ReadingKind, Severity, make
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rules.check import breaches, is_old
@@ -50,7 +51,7 @@ def read(situation: Situation) -> Reading:
         parts=tuple(part for b in found for part in b.parts),
         why=(
             say("from-checked", name=rules.name, source=rules.source, isoformat=rules.checked.isoformat()),
-            *rules.said(situation.writer),
+            *rules.said(situation.writer, name_of),
             ASK,
         ),
     )

@@ -27,7 +27,7 @@ say = phrases(
     """
 flies-most = { $flies } flies, at most { $most_flies }
 apart-least = { $a } and { $b } { $apart } apart, at least { $least }
-leader-most-rods = leader { $length }, at most { $longest_rods } rods ({ $most })
+leader-most-rods = leader { $length }, at most { $longest_rods } × the rod ({ $most })
 leader-most = leader { $length }, at most { $longest_m }
 no-lead = no lead
 to = { $first } to { $last }

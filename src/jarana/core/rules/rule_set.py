@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import date
 from typing import Annotated, ClassVar, Literal
 
@@ -24,7 +25,10 @@ leader-up-rod = leader up to { $longest_rods } × the rod
 leader-up = leader up to { $longest_m }
 bead-within-hook = bead within { $bead_to_hook_m } of its hook
 from = { $method } from { $first } to { $last }
-no = no { $name }
+barbless = barbless
+no-floats = no floats
+no-shot = no shot
+no-lead = no lead
 no-sliding-droppers = no sliding droppers
 """,
 )
@@ -82,8 +86,8 @@ class RuleSet(Document):
     sliding_droppers: bool = True
     remark: Text = ""
 
-    def said(self, writer: Writer) -> tuple[str, ...]:
-        """Return its rules in few words each."""
+    def said(self, writer: Writer, called: Callable[[str], str]) -> tuple[str, ...]:
+        """Return its rules in few words each; `called` names a method by its key."""
         lines = []
         if self.most_flies:
             lines.append(say("most", flies=self.most_flies))
@@ -95,12 +99,8 @@ class RuleSet(Document):
             lines.append(say("leader-up", longest_m=writer.text("length", self.longest_m)))
         if self.bead_to_hook_m:
             lines.append(say("bead-within-hook", bead_to_hook_m=writer.text("short", self.bead_to_hook_m)))
-        lines += [say("from", method=s.method, first=s.first, last=s.last) for s in self.seasons]
-        lines += ["barbless"] * self.barbless
-        lines += [
-            say("no", name=name)
-            for name, allowed in (("floats", self.floats), ("shot", self.shot), ("lead", self.lead))
-            if not allowed
-        ]
-        lines += [say("no-sliding-droppers")] * (not self.sliding_droppers)
+        lines += [say("from", method=called(s.method), first=s.first, last=s.last) for s in self.seasons]
+        lines += [say("barbless")] * self.barbless
+        lines += [say("no-floats")] * (not self.floats) + [say("no-shot")] * (not self.shot)
+        lines += [say("no-lead")] * (not self.lead) + [say("no-sliding-droppers")] * (not self.sliding_droppers)
         return tuple(lines)
