@@ -27,9 +27,11 @@ from jarana.core.search.by_weight import (
     Walk,
     beyond,
     carried,
+    comes_down,
     first_of,
     first_there,
     rows_of,
+    where_they_take,
     wish_of,
 )
 from jarana.core.search.cells import Cell
@@ -228,6 +230,16 @@ def test_where_no_weight_does_the_float_goes_deeper_before_anything_is_bought() 
 def test_a_dry_by_itself_has_no_ladder() -> None:
     with pytest.raises(InputError, match="heavier or lighter"):
         ladder(fished(started("dry-fly", RUN), RUN))
+
+
+def test_a_dry_that_rides_where_they_take_is_one_of_the_flies_whatever_sinks_below_it() -> None:
+    where = water(0.6, 0.3, zone=TakingZone(low_m=0.0, high_m=0.2, datum="surface"))
+    here = fished(started("dry-and-nymph", where), where)
+    tracks = members(here, height=0.05, touching=0)
+    assert where_they_take(tracks) > RIDES
+    assert comes_down(tracks).min() > RIDES
+    nymph = here.with_water(water(0.6, 0.3, zone=TakingZone(low_m=0.3, high_m=0.5)))
+    assert where_they_take(members(nymph, height=0.05, touching=0)) < RIDES
 
 
 def test_todays_cell_never_says_that_nothing_does_where_the_rig_in_hand_rides_among_them() -> None:

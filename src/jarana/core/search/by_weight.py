@@ -22,6 +22,7 @@ from jarana.core.methods.when import thin
 from jarana.core.outcomes.band import inside_zone, share_of_time, went_under
 from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.readings.bottom import RIDES, takes_near_bed
+from jarana.core.readings.zone import with_dry
 from jarana.core.rig.edits.spans import SetLength
 from jarana.core.rig.model import Attachment, Rig
 from jarana.core.search.cells import Cell, Ladder, Mark
@@ -298,9 +299,9 @@ def _flies(tracks: Tracks) -> list[int]:
 
 
 def comes_down(tracks: Tracks) -> Floats:
-    """Return the share of its drift that the lowest fly is as deep as fish take, or deeper, (k,)."""
+    """Return the share of its drift that a fly is as deep as fish take, or deeper, (k,); a dry that holds the rig is one."""
     water = tracks.situation.fished
-    shares = [np.zeros(tracks.count)]
+    shares = [np.full(tracks.count, max(with_dry(tracks.situation, {}).values(), default=0.0))]
     for row in _flies(tracks):
         bed = tracks.at[:, row, :, UNDER]
         _, high = water.zone.heights(bed)
@@ -309,9 +310,11 @@ def comes_down(tracks: Tracks) -> Floats:
 
 
 def where_they_take(tracks: Tracks) -> float:
-    """Return the share of a drift that the best fly is where fish take."""
-    shares = [share_of_time(tracks, inside_zone(tracks, row)).mean() for row in _flies(tracks)]
-    return float(max(shares, default=0.0))
+    """Return the share of a drift that the best fly is where fish take; a dry that holds the rig is one."""
+    shares = {
+        tracks.names[row]: float(share_of_time(tracks, inside_zone(tracks, row)).mean()) for row in _flies(tracks)
+    }
+    return max(with_dry(tracks.situation, shares).values(), default=0.0)
 
 
 def first_there(tracks: Tracks) -> Floats:
