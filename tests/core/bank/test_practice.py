@@ -19,6 +19,7 @@ from jarana.core.engine.columns import AT_X, AT_Z, UNDER
 from jarana.core.learn.options import way_of_moving
 from jarana.core.outcomes.tracks import members_of
 from jarana.core.readings.float_load import BROKEN, DROWNS, SLUGGISH
+from jarana.core.rig.edits.stance import SetStance
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import moved
 from jarana.core.situation import Situation
@@ -27,7 +28,8 @@ from jarana.core.units import Writer
 from jarana.core.unknowns.deviates import FIRST, MEMBERS
 from jarana.core.watch import Watch
 from jarana.core.worth.judge import judge
-from tests.fishing import WATERS, fished, started
+from tests import coverage
+from tests.fishing import DRAWER, WATERS, fished, started
 
 TODAY = date(2026, 6, 1)
 
@@ -180,6 +182,12 @@ def test_free_seconds_are_asked_of_what_floats_as_closely_as_anybody_counts() ->
     assert one.p50 == across.drag_free_s
     assert one.p90 - one.p50 == pytest.approx(max(0.7, 0.2 * one.p50))
     assert made("free", CONTACT) is None
+    even = coverage.water(0.9, 0.62)
+    reach = SetStance(lay="reach", slack="0.4 m", mend="1 m").apply(started("dry-fly", even), DRAWER)
+    reached = nominal(fished(reach, even)).across
+    assert reached is not None
+    assert reached.freed is not None, "moved at first, then let go: there is no one moment"
+    assert made("free", fished(reach, even)) is None
 
 
 SLIDE = Exercise(

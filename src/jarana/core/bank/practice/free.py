@@ -25,9 +25,11 @@ tells = The line has drawn it out of its own water after { $seconds } s.
 def _make(situation: Situation, _number: int, watch: Watch) -> Exercise | None:
     if not situation.head.floats or situation.water.still:
         return None
-    drift = nominal(situation)
-    tracks = members_of(situation, FIRST, watch)
-    free = drift.across.drag_free_s if drift.across is not None else None
+    across = nominal(situation).across
+    if across is None or across.freed is not None:
+        # What the unbending leader moves at first and then lets go has no one moment at which it is drawn out.
+        return None
+    free, tracks = across.drag_free_s, members_of(situation, FIRST, watch)
     if free is None or tracks is None:
         return None
     seconds, courses = courses_of(tracks)
