@@ -16,8 +16,8 @@ const MARKS: [LadderCell["mark"], string][] = [
   ["longer", phrase("A stroke through the dot: the heaviest of yours, on longer tippet or with the float deeper.")],
   ["sold", phrase("A broken outline: it would do, and is not yours.")],
   ["none", phrase("A cross: nothing of yours does it.")],
-  ["always", phrase("An arrow down: the lightest, and it touches on 9 drifts of 10.")],
-  ["deep", phrase("An arrow down: it does not stay among them, it sinks past.")],
+  ["always", phrase("An arrow under the dot: the lightest, and it touches on 9 drifts of 10.")],
+  ["deep", phrase("An arrow under the dot: it does not stay among them, it sinks past.")],
 ];
 
 /** How a ladder of weights is read: what its cells show, and no mark that is not there. */
@@ -115,6 +115,7 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
       </span>
     ) : null;
   const short = typeof cell.rung === "number" ? ladder.figures?.[cell.rung] : "";
+  const aside = cell.mark === "longer" ? cell.text : cell.mark === "sold" ? phrase("not yours") : "";
   const flies = cell.flies ?? [];
   const taking = flies.filter((f) => f.takes).length;
   const inside = taking > 0;
@@ -129,10 +130,8 @@ function Cell({ cell, size, ladder, system, deeper, paper }: CellProps) {
         {ladder.kind === "weight" ? <Dot size={size} mark={cell.mark ?? ""} paper={paper} /> : null}
         {flies.length > 0 ? <Gauge flies={flies} ladder={ladder} paper={paper} /> : null}
         <span className={`leading-tight ${inside ? "font-bold" : ""}`}>
-          {short && cell.mark !== "longer" ? <b className="figure whitespace-nowrap">{short}</b> : cell.text}
-          {short && cell.mark === "sold" ? (
-            <span className={paper ? "" : "block text-[12px]"}> {phrase("not yours")}</span>
-          ) : null}
+          {short ? <b className="figure whitespace-nowrap">{short}</b> : cell.text}
+          {short && aside ? <span className={paper ? "" : "block text-[12px]"}> {aside}</span> : null}
           {paper ? null : way}
         </span>
         {paper ? <span className="basis-full">{way}</span> : null}
@@ -192,6 +191,7 @@ function Dot({ size, mark, paper }: { size: number; mark: string; paper: boolean
   const [ink, soft, bead, longer] = paper
     ? ["#000", "#000", "#bbb", "#000"]
     : ["var(--ink)", "var(--soft)", "var(--bead)", "var(--track-dropper)"];
+  const heavy = mark === "always" || mark === "deep";
   if (mark === "none")
     return (
       <svg width={box} height={box} aria-hidden className="shrink-0">
@@ -203,15 +203,13 @@ function Dot({ size, mark, paper }: { size: number; mark: string; paper: boolean
     <svg width={box} height={box} aria-hidden className="shrink-0">
       <circle
         cx={box / 2}
-        cy={box / 2}
-        r={Math.min(r, box / 2 - 1)}
+        cy={box / 2 - (heavy ? 3 : 0)}
+        r={Math.min(r, box / 2 - (heavy ? 4 : 1))}
         fill={mark === "sold" ? "none" : bead}
         stroke={ink}
         strokeDasharray={mark === "sold" ? "2 2" : undefined}
       />
-      {mark === "always" || mark === "deep" ? (
-        <path d={`M${box / 2} 1 V${box - 2} m-4 -4 l4 4 l4 -4`} fill="none" stroke={longer} strokeWidth={1.5} />
-      ) : null}
+      {heavy ? <path d={`M${box / 2 - 4} ${box - 5} l4 4 l4 -4`} fill="none" stroke={longer} strokeWidth={2} /> : null}
       {mark === "longer" ? <line x1={box / 2} x2={box / 2} y1={0} y2={box} stroke={longer} strokeWidth={1.5} /> : null}
     </svg>
   );
