@@ -6,8 +6,9 @@ from dataclasses import replace
 
 import pytest
 
+from jarana.core.rig.edits.dressing import DressEnd
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
-from jarana.core.rig.edits.spans import ChangeLength
+from jarana.core.rig.edits.spans import ChangeLength, UseSpool
 from jarana.core.rig.model import Rig
 from jarana.core.search.by_weight import WISHED, Row, Walk, touched
 from jarana.core.search.cells import Ladder
@@ -202,6 +203,39 @@ def test_two_flies_to_one_is_no_knot_and_under_half_a_minute() -> None:
     found = way(RIG, RemoveFly(at="dropper").apply(RIG, DRAWER))
     assert found.cost.knots == 0
     assert found.cost.minutes < 0.5
+
+
+def test_what_hangs_on_a_piece_that_is_new_is_tied_on_again() -> None:
+    finer = next(s for s in DRAWER.spools if s.material.key == RIG.spans[-1].material.key and s.diameter_mm < 0.12)
+    found = way(RIG, UseSpool(span=RIG.spans[-1].id, spool=finer.id).apply(RIG, DRAWER))
+    again = [s.text for s in found.steps if "again" in s.text]
+    assert again == [f"tie {RIG.attachment(k).body.label} on again" for k in ("dropper", "point")]
+    assert found.cost.knots == 3, "the joint, the dropper on its new tag, the point"
+
+
+def test_a_ring_takes_a_knot_on_each_side_and_one_where_it_hangs_already() -> None:
+    ringed = next(i for i, j in enumerate(RIG.joints) if j.ring)
+    below = rerig(RIG, ChangeLength(span=RIG.spans[ringed].id, by_mm=-300).apply(RIG, DRAWER), 18.0, 0.0, METRIC)
+    assert (below.cost.knots, below.cost.line) == (1, pytest.approx(0.3))
+    both = [s for s in way(started("float-pair", RUN), RIG).steps if s.cost.knots == 2]
+    assert [s.text for s in both] == [f"tie on {RIG.spans[ringed].length:.2f} m of {RIG.spans[ringed].name.lower()}"]
+
+
+def test_the_middle_fly_comes_off_and_those_above_it_stay() -> None:
+    lake = water(3.5, 0.0, "lake", off_m=12.0)
+    team = started("lake-suspended", lake)
+    middle = sorted((a for a in team.attachments if a.at.kind == "joint"), key=lambda a: team.joint_index(a.at.joint))[
+        -1
+    ]  # type: ignore[union-attr]
+    found = way(team, RemoveFly(at=middle.id).apply(team, DRAWER))
+    assert (found.cost.knots, [s.cost.minutes for s in found.steps]) == (0, [0.1])
+
+
+def test_a_dressed_end_is_the_same_line() -> None:
+    dry = started("dry-fly", RUN)
+    ended = DressEnd(span=dry.spans[-1].id, length="30 cm").apply(dry, DRAWER)
+    assert len(ended.spans) > len(dry.spans)
+    assert way(dry, ended).steps == ()
 
 
 def test_both_flies_are_two_knots() -> None:

@@ -282,16 +282,19 @@ def test_a_span_that_is_shortened_is_cut_back_and_tied_once_anew() -> None:
     rig = CONTACT.rig
     shorter = ChangeLength(span=rig.spans[-1].id, by_mm=-200.0).apply(rig, DRAWER)
     found = way(shorter)
-    (step,) = found.steps
-    assert "0.32 m" in step.text
-    assert found.cost.knots == 0, "the point itself is cut back: what hangs is tied by its own step"
+    cut, again = found.steps
+    assert "0.32 m" in cut.text
+    assert (cut.cost.knots, again.cost.knots) == (0, 1), (
+        "the point itself is cut back, and what hung there tied on again"
+    )
+    assert rig.point.body.label in again.text
     assert found.cost.line == pytest.approx(0.2)
     assert found.left == ()
 
 
 def test_a_difference_of_five_millimetres_is_none() -> None:
     rig = CONTACT.rig
-    for by, steps in ((5.0, 0), (-5.0, 0), (6.0, 1), (-6.0, 1)):
+    for by, steps in ((5.0, 0), (-5.0, 0), (6.0, 1), (-6.0, 2)):
         assert len(way(ChangeLength(span=rig.spans[-1].id, by_mm=by).apply(rig, DRAWER)).steps) == steps
 
 
@@ -336,8 +339,10 @@ def test_what_is_tied_anew_above_a_piece_that_is_kept_takes_no_line() -> None:
         s for s in DRAWER.spools if s.material.key == rig.spans[-2].material.key and s.diameter_mm < rig.spans[-2].d1_mm
     )
     found = way(UseSpool(span=rig.spans[-2].id, spool=spool.id).apply(rig, DRAWER))
-    kept = [s for s in found.steps if s.cost.knots == 1 and s.cost.line == 0.0]
-    assert kept, "the point tippet is tied on again as it is"
+    told = [s.text for s in found.steps]
+    assert "keep the tippet to the point" in told, "it is tied on again as it is"
+    assert "tie Slim olive #16 on again" in told, "its tag was of the joint"
+    assert found.cost.knots == 3, "on the ring that hangs there already, the joint below, and the dropper"
     assert found.cost.line == pytest.approx(rig.spans[-2].length)
     assert len(found.left) == 1
 

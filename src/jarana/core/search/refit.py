@@ -10,7 +10,7 @@ from jarana.core.errors import InputError
 from jarana.core.heads.float import FloatHead
 from jarana.core.methods import method_of, ranked
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import Cost, cost_of
+from jarana.core.rig.cost import Cost
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.fitted import SetFitted
 from jarana.core.rig.edits.flies import SwapFly
@@ -18,6 +18,7 @@ from jarana.core.rig.edits.retrieve import SetCount
 from jarana.core.rig.edits.spans import SetLength, UseSpool
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig
+from jarana.core.search.rerig import rerig
 from jarana.core.situation import Situation
 from jarana.core.water.reach import Reach
 from jarana.core.words import phrases
@@ -112,7 +113,7 @@ def refit(situation: Situation) -> Refit:
     return Refit(
         (*edits, note),
         compare(rig, made, situation.writer),
-        cost_of(rig, made, water.temperature_c, water.wind_m_s),
+        rerig(rig, made, water.temperature_c, water.wind_m_s, situation.writer).cost,
         _better(rig, water),
     )
 

@@ -12,7 +12,8 @@ from dataclasses import dataclass
 from itertools import count
 
 from jarana.core.rig.cost import CHOOSE_MIN, LINE_MIN, SLIDE_MIN, TEST_MIN, Cost, weather
-from jarana.core.rig.model import AtJoint, Attachment, Joint, Rig, Span
+from jarana.core.rig.model import Attachment, Joint, Rig, Span
+from jarana.core.rig.one_line import whole
 from jarana.core.units import Writer
 from jarana.core.words import phrases
 from jarana.core.words.roles import role_name
@@ -27,6 +28,7 @@ becomes = { $was }, which becomes the { $what },
 new = tie on { $length } of { $what }
 put-on = put on the { $what }
 fly-on = tie on { $fly }
+fly-again = tie { $fly } on again
 off-winder = { $fly }, off its winder
 fly-off = take the { $role } off
 tag-anew = tie the tag of the { $role } anew
@@ -76,7 +78,7 @@ class Rerig:
 
 def rerig(before: Rig, after: Rig, temperature: float, wind: float, writer: Writer) -> Rerig:
     """Return the way from one rig to another with the fewest knots, then line, then minutes."""
-    return _Way(before, after, weather(temperature, wind), writer).found()
+    return _Way(whole(before), whole(after), weather(temperature, wind), writer).found()
 
 
 def alike(a: Span, b: Span) -> bool:
@@ -93,11 +95,24 @@ def _same_joint(a: Joint, b: Joint) -> bool:
     return a.knot.key == b.knot.key and (a.ring is None) == (b.ring is None)
 
 
+def _hangs_alike(a: Attachment, b: Attachment) -> bool:
+    return (a.body, a.link, a.school, a.knot.key) == (b.body, b.link, b.school, b.knot.key)
+
+
 @dataclass(frozen=True, order=True)
 class _State:
     used: int
     made: int
     intact: bool
+
+
+@dataclass(frozen=True)
+class _Done:
+    """What was done so far: the steps along the line, those of what hangs on it, and which of the old spans are used."""
+
+    line: tuple[Step, ...] = ()
+    hung: tuple[Step, ...] = ()
+    kept: tuple[int, ...] = ()
 
 
 class _Way:
@@ -110,75 +125,84 @@ class _Way:
         order = count()
         start = _State(0, 0, True)
         best: dict[_State, tuple[int, float, float]] = {start: (0, 0.0, 0.0)}
-        heap: list[tuple[tuple[int, float, float], int, _State, tuple[Step, ...], tuple[int, ...]]] = [
-            ((0, 0.0, 0.0), next(order), start, (), ())
-        ]
+        heap: list[tuple[tuple[int, float, float], int, _State, _Done]] = [((0, 0.0, 0.0), next(order), start, _Done())]
         while heap:
-            cost, _, state, steps, kept = heapq.heappop(heap)
+            cost, _, state, done = heapq.heappop(heap)
             if cost > best.get(state, cost):
                 continue
             if state.made == goal:
-                return self._whole(steps, kept)
-            for then, step, keeps in self._moves(state):
-                after = (cost[0] + step.cost.knots, cost[1] + step.cost.line, cost[2] + step.cost.minutes)
+                return self._whole(done)
+            for then, step, joined, keeps in self._moves(state):
+                hung = tuple(self._at_joint(state, joined))
+                if then.made == goal:
+                    hung += tuple(self._at_point(then))
+                costs = [step.cost, *(h.cost for h in hung)]
+                after = (
+                    cost[0] + sum(c.knots for c in costs),
+                    cost[1] + sum(c.line for c in costs),
+                    cost[2] + sum(c.minutes for c in costs),
+                )
                 if then not in best or after < best[then]:
                     best[then] = after
-                    more = (*kept, then.used - 1) if keeps else kept
-                    heapq.heappush(heap, (after, next(order), then, (*steps, step) if step.text else steps, more))
+                    more = _Done(
+                        (*done.line, step) if step.text else done.line,
+                        (*done.hung, *hung),
+                        (*done.kept, then.used - 1) if keeps else done.kept,
+                    )
+                    heapq.heappush(heap, (after, next(order), then, more))
         raise AssertionError
 
     def _minutes(self, joint: Joint) -> float:
         return (joint.loop or joint.knot).minutes * self.hands
 
-    def _joint(self, made: int) -> tuple[int, float]:
-        """Return knots and minutes of tying a joint of the new rig: of a loop none where the line keeps its own."""
-        joint = self.after.joints[made]
+    def _joint(self, state: _State) -> tuple[int, float]:
+        """Return knots and minutes of tying the joint over the next span: of a loop none where the line keeps its own.
+
+        On a ring both lines are tied, but for the upper one where it hangs on a ring already.
+        """
+        joint = self.after.joints[state.made]
         if "unbroken" in joint.knot.uses:
             return 0, 0.0
-        return 1, self._minutes(joint)
+        olds = self.before.joints
+        ringed = state.intact and state.used < len(olds) and olds[state.used].ring is not None
+        knots = 2 if joint.ring is not None and state.made and not ringed else 1
+        return knots, knots * self._minutes(joint)
 
-    def _moves(self, state: _State) -> Iterator[tuple[_State, Step, bool]]:
+    def _moves(self, state: _State) -> Iterator[tuple[_State, Step, Joint | None, bool]]:
+        """Yield what may be done next: where it leads, the step, the joint over it that stays tied, if it does, and whether it uses an old span."""
         new = self.after.spans[state.made]
-        knots, minutes = self._joint(state.made)
+        knots, minutes = self._joint(state)
         writer = self.writer
-        yield _State(state.used, state.made + 1, False), self._new_piece(state, knots, minutes), False
+        yield _State(state.used, state.made + 1, False), self._new_piece(state, knots, minutes), None, False
         for old_index in range(state.used, len(self.before.spans)):
             old = self.before.spans[old_index]
             if not alike(old, new):
                 continue
             follows = state.intact and old_index == state.used
-            joined = follows and _same_joint(self.before.joints[old_index], self.after.joints[state.made])
+            over = self.before.joints[old_index]
+            joined = over if follows and _same_joint(over, self.after.joints[state.made]) else None
             tie, tie_minutes = (0, 0.0) if joined else (knots, minutes)
             gap = new.length_mm - old.length_mm
             was, name = old.name.lower(), new.name.lower()
             name = name if was == name else say("becomes", was=was, what=name)
+            there = _State(old_index + 1, state.made + 1, True)
             if abs(gap) <= SAME_MM:
                 text = "" if joined else say("keep", what=name)
-                yield _State(old_index + 1, state.made + 1, True), Step(text, Cost(tie, 0.0, tie_minutes)), True
+                yield there, Step(text, Cost(tie, 0.0, tie_minutes)), joined, True
             elif gap < 0:
-                # Cut at its lower end: what hung below it is tied on again, or it is the point.
+                # Cut at its lower end: what hung below it is tied on again.
                 text = say("cut-back", what=name, length=writer.text("length", new.length))
-                yield (
-                    _State(old_index + 1, state.made + 1, False),
-                    Step(text, Cost(tie, -gap / 1000, tie_minutes)),
-                    True,
-                )
-                if not joined:
-                    # It comes off above and is shortened there: what hangs below it stays tied.
-                    yield (
-                        _State(old_index + 1, state.made + 1, True),
-                        Step(text, Cost(tie, -gap / 1000, tie_minutes)),
-                        True,
-                    )
+                cut = _State(old_index + 1, state.made + 1, False)
+                yield cut, Step(text, Cost(tie, -gap / 1000, tie_minutes)), joined, True
+                # It comes off above and is shortened there: what hangs below it stays tied.
+                yield there, Step(text, Cost(knots, -gap / 1000, minutes)), None, True
             else:
                 usual = self.after.joints[-1]
                 text = say("splice", length=writer.text("length", gap / 1000), what=name)
-                more = Cost(
-                    tie + 2 if joined else tie + 1,
-                    gap / 1000,
-                    tie_minutes + self._minutes(usual) * (2 if joined else 1) + FETCH_MIN,
-                )
-                yield _State(old_index + 1, state.made + 1, True), Step(text, more), True
+                # Below a joint that stays tied it takes a knot at both of its ends.
+                ends = 2 if joined else 1
+                more = Cost(tie + ends, gap / 1000, tie_minutes + ends * self._minutes(usual) + FETCH_MIN)
+                yield there, Step(text, more), joined, True
 
     def _new_piece(self, state: _State, knots: int, minutes: float) -> Step:
         """Return the step of a new piece, whatever hangs there now: a ready-made leader is put on whole, with its first part."""
@@ -191,9 +215,8 @@ class _Way:
             return Step("", Cost(0, 0.0, 0.0))
         return Step(say("put-on", what=new.name.lower()), Cost(knots, 0.0, minutes + FETCH_MIN))
 
-    def _whole(self, steps: tuple[Step, ...], kept: tuple[int, ...]) -> Rerig:
-        rows = list(steps)
-        rows += self._hung()
+    def _whole(self, done: _Done) -> Rerig:
+        rows = [*done.line, *done.hung, *self._elsewhere()]
         before, after = self.before, self.after
         if before.line.id != after.line.id:
             rows.insert(0, Step(say("line", name=after.line.name), Cost(0, 0.0, LINE_MIN)))
@@ -208,7 +231,7 @@ class _Way:
             sum(r.cost.line for r in rows),
             sum(r.cost.minutes for r in rows) + (TEST_MIN if knots else 0.0),
         )
-        return Rerig(tuple(rows), total, tuple(self._left(kept)))
+        return Rerig(tuple(rows), total, tuple(self._left(done.kept)))
 
     def _left(self, kept: tuple[int, ...]) -> Iterator[str]:
         """Yield the names of the old rig's spans that are not used, those of one ready-made leader by its first."""
@@ -221,31 +244,53 @@ class _Way:
                 yield span.name
             last = span
 
-    def _hung(self) -> Iterator[Step]:
-        was = {self._seat(self.before, a): a for a in self.before.attachments}
-        seats = {self._seat(self.after, a) for a in self.after.attachments}
-        for attachment in self.after.attachments:
-            old = was.get(self._seat(self.after, attachment))
-            yield from self._one(old, attachment)
-        for key, old in was.items():
-            if key not in seats and old.id != self.before.head.holds():
-                yield Step(say("fly-off", role=role_name(self.before.role(old))), Cost(0, 0.0, 0.1))
+    def _elsewhere(self) -> Iterator[Step]:
+        """Yield what is done to what hangs behind a fly or sits on a span, and what of it comes off."""
+        was = [a for a in self.before.attachments if a.at.kind in ("bend", "span")]
+        for new in self.after.attachments:
+            if new.at.kind not in ("bend", "span"):
+                continue
+            old = next((a for a in was if a.at.kind == new.at.kind and _hangs_alike(a, new)), None)
+            old = old or next((a for a in was if a.at.kind == new.at.kind), None)
+            if old is not None:
+                was.remove(old)
+            yield from self._one(old, new)
+        yield from map(self._off, was)
 
-    def _seat(self, rig: Rig, attachment: Attachment) -> tuple[str, ...]:
-        at = attachment.at
-        if at.kind == "point":
-            return (at.kind,)
-        if at.kind == "bend":
-            return "bend", *self._seat(rig, rig.attachment(at.attachment))
-        if at.kind == "span":
-            return (attachment.id,)
-        # Droppers are counted from the point up: a joint by the number of joints below it that carry a fly.
-        assert isinstance(at, AtJoint)
-        index = rig.joint_index(at.joint)
-        lower = sum(1 for a in rig.attachments if a.at.kind == "joint" and rig.joint_index(a.at.joint) > index)
-        return (str(lower),)
+    def _at_joint(self, state: _State, joined: Joint | None) -> Iterator[Step]:
+        """Yield what is done to what hangs at the joint over the next span: one of the old rig that stays tied, or one tied anew."""
+        new = self.after.hung_at(self.after.joints[state.made].id)
+        old = self.before.hung_at(joined.id) if joined else None
+        if new is None:
+            if old is not None and old.id != self.before.head.holds():
+                yield self._off(old)
+            return
+        if old is not None and _hangs_alike(old, new):
+            return
+        if joined or not any(_hangs_alike(a, new) for a in self.before.attachments):
+            yield from self._one(old, new, joined is not None)
+        elif new.school in ("tag", "fold") if new.link is not None else not state.intact:
+            # Its tag is of the joint; without one the line above is tied to its eye.
+            yield self._again(new)
 
-    def _one(self, old: Attachment | None, new: Attachment) -> Iterator[Step]:
+    def _at_point(self, end: _State) -> Iterator[Step]:
+        """Yield what is done to what hangs at the point, whose line ends as it did or anew."""
+        new, old = self.after.point, self.before.point
+        if not _hangs_alike(old, new):
+            again = [a for a in self.before.attachments if a.body == new.body]
+            yield from ([self._again(new)] if again else self._one(old, new))
+        elif not (end.intact and end.used == len(self.before.spans)):
+            yield self._again(new)
+
+    def _off(self, hung: Attachment) -> Step:
+        return Step(say("fly-off", role=role_name(self.before.role(hung))), Cost(0, 0.0, 0.1))
+
+    def _again(self, hung: Attachment) -> Step:
+        """Return the step of what is tied on again: its line is the piece's own."""
+        return Step(say("fly-again", fly=hung.body.label), Cost(1, 0.0, hung.knot.minutes * self.hands))
+
+    def _one(self, old: Attachment | None, new: Attachment, joined: bool = True) -> Iterator[Step]:
+        """Yield what it takes to hang something where something else hung, at a joint that stays tied or is tied anew."""
         label = new.body.label
         role = role_name(self.after.role(new))
         knot = new.knot.minutes * self.hands
@@ -253,7 +298,7 @@ class _Way:
             if old is None or old.body != new.body or old.at != new.at:
                 yield Step(say("shot-on", what=label), Cost(0, 0.0, SLIDE_MIN * self.hands))
             return
-        if old is not None and old.body == new.body and old.link == new.link:
+        if old is not None and _hangs_alike(old, new):
             return
         if new.ready is not None and (old is None or old.ready != new.ready):
             # Off a winder the fly is on: what is left to tie is the piece's own end, at a bend; a loop takes none.
@@ -273,7 +318,7 @@ class _Way:
             return
         if new.at.kind == "joint" and new.link is not None:
             left = (old.link.length_mm - TAG_EATEN_MM) if old is not None and old.link is not None else 0.0
-            if old is None or left < TAG_LEAST_MM:
+            if joined and (old is None or left < TAG_LEAST_MM):
                 joint = self.after.joints[self.after.joint_index(new.at.joint)]
                 yield Step(say("tag-anew", role=role), Cost(1, new.link.length_mm / 1000, self._minutes(joint)))
         yield Step(say("fly-on", fly=label), Cost(knots, line, minutes))

@@ -17,12 +17,12 @@ from jarana.core.readings import reading_kinds, readings_of
 from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
 from jarana.core.readings.with_band import told_by
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.search.best import NOTED
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Move, moved
 from jarana.core.search.relax import Would, limit_told, limits, would_help
+from jarana.core.search.rerig import rerig
 from jarana.core.search.start import instead
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, TOLD_GRIDS, Valued, Valuer, identity
 from jarana.core.situation import Situation
@@ -326,6 +326,6 @@ def _tried(
         effect=effect,
         severity=mine.severity,
         costs=say("but", worse=worse[0]) if worse else "",
-        takes=cost_of(before.rig, then.rig, water.temperature_c, water.wind_m_s).told(before.writer),
+        takes=rerig(before.rig, then.rig, water.temperature_c, water.wind_m_s, before.writer).cost.told(before.writer),
         minutes=None if minutes is None else round(minutes, 1),
     )

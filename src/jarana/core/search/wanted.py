@@ -6,8 +6,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from jarana.core.methods.base import Method
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.model import Rig
+from jarana.core.search.rerig import rerig
 from jarana.core.situation import Situation
 
 
@@ -41,6 +41,7 @@ class Wanted:
 
         def few_knots(situation: Situation) -> bool:
             water = situation.water
-            return cost_of(hand, situation.rig, water.temperature_c, water.wind_m_s).knots <= most
+            way = rerig(hand, situation.rig, water.temperature_c, water.wind_m_s, situation.writer)
+            return way.cost.knots <= most
 
         return few_knots
