@@ -6,14 +6,17 @@ from dataclasses import replace
 
 import pytest
 
+from jarana.core.rig.cost import CHOOSE_MIN, SLIDE_MIN, TEST_MIN, WARM_C
 from jarana.core.rig.edits.dressing import DressEnd
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
+from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.spans import ChangeLength, UseSpool
+from jarana.core.rig.edits.tails import HangBehind
 from jarana.core.rig.model import Rig
 from jarana.core.search.by_weight import WISHED, Row, Walk, touched
 from jarana.core.search.cells import Ladder
 from jarana.core.search.ladder import AT_EDGE_M, LIES_M, _deep, ladder
-from jarana.core.search.rerig import Rerig, rerig
+from jarana.core.search.rerig import TAG_EATEN_MM, TAG_LEAST_MM, Rerig, rerig
 from jarana.core.search.rungs import rungs_of
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
@@ -286,3 +289,46 @@ def test_a_ready_made_leader_is_put_on_in_one_step_and_left_as_one() -> None:
     on = [s for s in way(nymph, dry).steps if "packet" in s.text]
     assert [(s.text, s.cost.knots, s.cost.line) for s in on] == [(f"put on the {packet[0].name}", 1, 0.0)]
     assert way(dry, nymph).left == (packet[0].name,)
+
+
+def with_tag(mm: float) -> Rig:
+    """The contact pair with so long a tag for its dropper."""
+    hung = RIG.attachment("dropper")
+    assert hung.link is not None
+    return RIG.rebuilt(
+        attachments=tuple(
+            a.model_copy(update={"link": hung.link.model_copy(update={"length_mm": mm})}) if a.id == hung.id else a
+            for a in RIG.attachments
+        )
+    )
+
+
+@pytest.mark.parametrize(("tag_mm", "knots"), [(TAG_EATEN_MM + TAG_LEAST_MM, 1), (TAG_EATEN_MM + TAG_LEAST_MM - 1, 2)])
+def test_another_fly_goes_on_the_old_tag_while_it_is_long_enough_and_else_the_joint_is_tied_anew(
+    tag_mm: float, knots: int
+) -> None:
+    rig = with_tag(tag_mm)
+    other = StepBead(at="dropper", heavier=False).apply(rig, DRAWER)
+    found = rerig(rig, other, WARM_C, 0.0, METRIC)
+    fly, joint = rig.attachment("dropper").knot.minutes, rig.joints[rig.joint_index("j-point-tippet")].knot.minutes
+    assert found.cost.knots == knots
+    assert found.cost.line == pytest.approx(TAG_EATEN_MM / 1000 + (tag_mm / 1000 if knots > 1 else 0.0))
+    assert found.cost.minutes == pytest.approx(fly + CHOOSE_MIN + TEST_MIN + (joint if knots > 1 else 0.0))
+
+
+def test_a_fly_behind_another_is_tied_at_both_ends_of_its_line() -> None:
+    tailed = HangBehind(at="dropper", weight="hare-jig-38", length="25 cm").apply(RIG, DRAWER)
+    found = rerig(RIG, tailed, WARM_C, 0.0, METRIC)
+    tail = next(a for a in tailed.attachments if a.at.kind == "bend")
+    assert (found.cost.knots, found.cost.line) == (2, pytest.approx(0.25))
+    assert found.cost.minutes == pytest.approx(2 * tail.knot.minutes + CHOOSE_MIN + TEST_MIN)
+    assert [s.cost.knots for s in way(tailed, RIG).steps] == [0], "it comes off"
+
+
+def test_a_shot_is_pinched_on_and_pinched_again_where_it_moves() -> None:
+    on = PinchShot(span="point-tippet", above_mm=250, mass_mg=200).apply(RIG, DRAWER)
+    higher = PinchShot(span="point-tippet", above_mm=300, mass_mg=200).apply(RIG, DRAWER)
+    for before, after in ((RIG, on), (on, higher)):
+        found = rerig(before, after, WARM_C, 0.0, METRIC)
+        assert (found.cost.knots, found.cost.line, found.cost.minutes) == (0, 0.0, pytest.approx(SLIDE_MIN))
+    assert rerig(on, on, WARM_C, 0.0, METRIC).steps == ()
