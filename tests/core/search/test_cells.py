@@ -42,6 +42,7 @@ from jarana.core.search.rerig import rerig
 from jarana.core.search.rungs import Rung, rungs_of
 from jarana.core.search.start import Best, start
 from jarana.core.situation import Situation
+from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.shot import Shot
 from jarana.core.units import Writer
 from jarana.core.watch import Watch
@@ -80,9 +81,14 @@ def test_a_cell_is_walked_to_from_the_one_before_it(low: int, does: range, found
 ROW = Row(1.0, HERE.rig)
 
 
+def owned_of(here: Situation) -> list[Rung]:
+    """The rungs of a rig, as if all of them were one's own."""
+    return [replace(rung, owned=True) for rung in rungs_of(here)[1]]
+
+
 def told_walk(first_m: tuple[float, ...], touches: float) -> Walk:
     """A walk of which one rung is known already: where each member's two flies touched first."""
-    walk = Walk(HERE, HERE.rig.point, rungs_of(HERE)[1], Watch())
+    walk = Walk(HERE, HERE.rig.point, owned_of(HERE), Watch())
     tracks = members_of(HERE, 8)
     assert tracks is not None
     of = np.zeros(len(first_m), dtype=int)
@@ -189,7 +195,7 @@ def test_over_thin_water_one_fly_is_left_but_not_where_it_is_thin_today() -> Non
 @pytest.mark.parametrize(("inside", "mark"), [(0.51, ""), (0.49, "deep")])
 def test_a_weight_that_does_not_stay_among_them_is_said_to_sink_past(inside: float, mark: str) -> None:
     here = fished(HERE.rig, water(0.9, 0.62, zone=OFF_THE_BED))
-    walk = Walk(here, here.rig.point, rungs_of(here)[1], Watch())
+    walk = Walk(here, here.rig.point, owned_of(here), Watch())
     tracks = members(here, height=0.5, touching=0)
     at = tracks.at.copy()
     late = np.arange(at.shape[2])[None, :] > inside * (at.shape[2] - 1)
@@ -225,6 +231,15 @@ def test_where_no_weight_does_the_float_goes_deeper_before_anything_is_bought() 
     assert cell.mark == "longer"
     assert cell.text.startswith("float 1.")
     assert cell.rung == owned[-1]
+
+
+def test_of_an_empty_drawer_every_weight_is_one_to_buy() -> None:
+    found = ladder(fished(started("level-contact", RUN, Drawer()), RUN, Drawer()))
+    marks = {cell.mark for row in found.cells for cell in row}
+    assert "sold" in marks
+    assert marks <= {"sold", "longer", "none"}
+    assert found.carry == ()
+    assert len(found.buy) == 2
 
 
 def test_a_dry_by_itself_has_no_ladder() -> None:

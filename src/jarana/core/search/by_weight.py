@@ -266,13 +266,15 @@ class Walk:
         metres = first_touch(tracks) if self.wish == "touch" else first_there(tracks)
         there = metres[np.isfinite(metres)]
         mark: Mark = ""
-        if self.wish == "zone":
+        if not self.rungs[k].owned:
+            mark = "sold"
+        elif self.wish == "zone":
             mark = "deep" if inside < RIDES else ""
         elif touches >= ALWAYS and k == owned[0]:
             mark = "always"
         return Cell(
             rung=k,
-            text=self.rungs[k].text,
+            text=say("sold", what=self.rungs[k].text) if mark == "sold" else self.rungs[k].text,
             mark=mark,
             touches=touches,
             inside=inside,
