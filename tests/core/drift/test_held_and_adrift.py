@@ -6,6 +6,7 @@ import pytest
 
 from jarana.core.drift.lower import lower
 from jarana.core.drift.nominal import nominal, story
+from jarana.core.outcomes.band import band_of
 from jarana.core.questions import questions
 from jarana.core.readings.settle import PLUMB_DEG, plumb_s
 from jarana.core.rig.edits.whole import SetMotion
@@ -51,7 +52,9 @@ def test_adrift_or_held_is_asked_of_a_float_on_a_lake_and_of_nothing_else() -> N
     assert not question.sides(fished(started("lake-team", LAKE), LAKE))
     assert not question.sides(fished(started("float-pair", WATERS["weir-run"]), WATERS["weir-run"]))
     assert question.figures is not None
-    assert "goes 0.0 m in 90 s" in question.figures(hung("tight"))[-1]
+    band = band_of(hung("tight"), members=8)
+    assert band is not None
+    assert "goes 0.0 m in 90 s" in question.figures(hung("tight"), band)[-1]
 
 
 def test_plumb_is_told_from_the_first_second_it_stays_so() -> None:

@@ -153,7 +153,7 @@ def test_rules_name_what_is_outside_them(contact_rig: Rig) -> None:
     assert told() == []
     assert told(most_flies=1) == ["2 flies, at most 1"]
     assert told(least_distance_m=0.6) == ["dropper and point 52 cm apart, at least 60 cm"]
-    assert told(longest_rods=1.5)[0].startswith("leader 6.34 m, at most 1.5 rods")
+    assert told(longest_rods=1.5)[0].startswith("leader 6.34 m, at most 1.5 × the rod")
     assert told(barbless=True) == []
     barbed = contact_rig.point.fly.model_copy(
         update={"hook": contact_rig.point.fly.hook.model_copy(update={"barbless": False})}
