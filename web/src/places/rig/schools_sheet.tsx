@@ -17,9 +17,7 @@ export function SchoolsSheet({ answer }: { answer: Answer }) {
       open={open}
       onClose={() => openSheet(null)}
       title={phrase("Where anglers disagree")}
-      note={phrase(
-        "Both sides on this rig, in this water, and the good minutes in the hour of each. Nothing here decides for you.",
-      )}
+      note={phrase("Both sides on this rig, in this water. Nothing here decides for you.")}
       width="42rem"
     >
       {open ? <Questions answer={answer} /> : null}
