@@ -34,6 +34,8 @@ PACKAGES = {
         "src/jarana/core/search/*.py",
         [
             "tests/core/search",
+            "tests/core/rig/test_winders.py",
+            "tests/core/rig/test_tails.py",
             "tests/core/readings/test_tries.py",
             "tests/core/methods/test_questions.py",
             "tests/formats/test_search_commands.py",

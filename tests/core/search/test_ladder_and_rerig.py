@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 
-from jarana.core.rig.cost import CHOOSE_MIN, SLIDE_MIN, TEST_MIN, WARM_C
+from jarana.core.rig.cost import CHOOSE_MIN, SLIDE_MIN, TEST_MIN, WARM_C, weather
 from jarana.core.rig.edits.dressing import DressEnd
 from jarana.core.rig.edits.flies import RemoveFly, StepBead
 from jarana.core.rig.edits.shot import PinchShot
@@ -16,7 +16,7 @@ from jarana.core.rig.model import Rig
 from jarana.core.search.by_weight import WISHED, Row, Walk, touched
 from jarana.core.search.cells import Ladder
 from jarana.core.search.ladder import AT_EDGE_M, LIES_M, _deep, ladder
-from jarana.core.search.rerig import TAG_EATEN_MM, TAG_LEAST_MM, Rerig, rerig
+from jarana.core.search.rerig import FETCH_MIN, TAG_EATEN_MM, TAG_LEAST_MM, Rerig, rerig
 from jarana.core.search.rungs import rungs_of
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
@@ -214,6 +214,10 @@ def test_what_hangs_on_a_piece_that_is_new_is_tied_on_again() -> None:
     again = [s.text for s in found.steps if "again" in s.text]
     assert again == [f"tie {RIG.attachment(k).body.label} on again" for k in ("dropper", "point")]
     assert found.cost.knots == 3, "the joint, the dropper on its new tag, the point"
+    knots = [RIG.joints[-1].knot, *(RIG.attachment(k).knot for k in ("dropper", "point"))]
+    assert [s.cost.minutes for s in found.steps] == pytest.approx(
+        [k.minutes * weather(9.0, 3.0) + fetched for k, fetched in zip(knots, (FETCH_MIN, 0.0, 0.0), strict=True)]
+    )
 
 
 def test_a_ring_takes_a_knot_on_each_side_and_one_where_it_hangs_already() -> None:
