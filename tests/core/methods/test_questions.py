@@ -14,6 +14,7 @@ from jarana.core.rig.edits.whole import UseLine
 from jarana.core.search.bench import apply_edits
 from jarana.core.search.schools import two_schools
 from jarana.core.situation import Situation
+from jarana.core.tackle.bead import bead
 from tests.fishing import DRAWER, REACHES, fished, started
 
 
@@ -106,3 +107,15 @@ def test_flies_are_spaced_as_either_school_says_and_a_float_stays_where_it_is() 
             kept = 1 if here.head.is_float else 0
             assert [mm for _, _, mm, _ in after[kept:]] == [pytest.approx(metres * 1000)] * (len(after) - kept)
             assert after[:kept] == before[:kept]
+
+
+def test_how_often_to_touch_is_not_asked_of_a_dry_by_itself_whatever_its_head_is() -> None:
+    here = of("dry-fly")
+    fly = here.rig.point.fly
+    assert fly is not None
+    beaded = here.with_rig(
+        here.rig.replace_attachment(here.rig.point.id, body=fly.model_copy(update={"bead": bead("tungsten", 2.0)}))
+    )
+    (question,) = [q for q in questions() if q.key == "touch"]
+    assert question.sides(beaded) == ()
+    assert two_schools(beaded) is not None

@@ -224,7 +224,9 @@ def test_a_ring_takes_a_knot_on_each_side_and_one_where_it_hangs_already() -> No
     ringed = next(i for i, j in enumerate(RIG.joints) if j.ring)
     below = rerig(RIG, ChangeLength(span=RIG.spans[ringed].id, by_mm=-300).apply(RIG, DRAWER), 18.0, 0.0, METRIC)
     assert (below.cost.knots, below.cost.line) == (1, pytest.approx(0.3))
-    both = [s for s in way(started("float-pair", RUN), RIG).steps if s.cost.knots == 2]
+    steps = way(started("float-pair", RUN), RIG).steps
+    both = [s for s in steps if s.cost.knots == 2]
+    assert "tie on Slim olive #16" in [s.text for s in steps], "of another bead: it is chosen, not tied on again"
     assert [s.text for s in both] == [f"tie on {RIG.spans[ringed].length:.2f} m of {RIG.spans[ringed].name.lower()}"]
 
 

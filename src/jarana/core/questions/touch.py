@@ -22,8 +22,9 @@ how-often-should-they = How often should they touch the bed?
 
 def sides(situation: Situation) -> tuple[Side, ...]:
     """Return the rig as it is and two beads heavier."""
-    fly = situation.rig.point.fly
-    if not in_flow(situation) or fly is None or fly.bead is None or situation.head.on_line:
+    rig, head = situation.rig, situation.head
+    fly = rig.point.fly
+    if not in_flow(situation) or fly is None or fly.bead is None or head.on_line or head.holds() == rig.point.id:
         return ()
     step = StepBead(at=situation.rig.point.id, heavier=True)
     return Side(say("now-and-then")), Side(say("all-time-two-beads"), (step, step))

@@ -1,9 +1,8 @@
 """The ladder of weights: by depth and pace the lightest that is owned and does what the rig is for.
 
 Where fish take near the bed it is to touch it now and then, unless the rig in hand rides among them without; elsewhere to come
-down to where they take. Heavier touches more and
-rides deeper, faster touches less and rides higher, by not even one of the same members; deeper touches less where the rig stays
-as it is. So a cell is found by walking on from the one above it and the one before it, a fifth of the drifts of the whole table.
+down to where they take. Heavier touches more and rides deeper, faster touches less and rides higher, by not even one of the same
+members; deeper touches less where the rig stays as it is. So a cell is found by walking on from the one above it and the one before it, a fifth of the drifts of the whole table.
 """
 
 from __future__ import annotations
