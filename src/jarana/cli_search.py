@@ -164,8 +164,8 @@ def _tries(arguments: argparse.Namespace, readers: Readers) -> int:
 
 
 def _rerig(arguments: argparse.Namespace, readers: Readers) -> int:
+    from jarana.core.rig.rerig import rerig
     from jarana.core.search.answers import RerigView
-    from jarana.core.search.rerig import rerig
 
     def work() -> str:
         setting = setting_of(arguments, readers)

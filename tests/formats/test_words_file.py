@@ -116,7 +116,7 @@ from jarana.core.rig.compare import compare
 from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet, Season
 from jarana.core.search.by_weight import rows_of
-from jarana.core.search.rerig import rerig
+from jarana.core.rig.rerig import rerig
 from jarana.core.units import Writer
 from jarana.core.water.compare import compare as differ
 from jarana.core.water.reach import Blows, Light, Obstacle, ObstacleKind, Reach, Surface

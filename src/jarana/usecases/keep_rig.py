@@ -17,9 +17,10 @@ from jarana.core.journal.kinds.outing import Outing
 from jarana.core.journal.kinds.revision import Revised
 from jarana.core.rig.both import both
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import WARM_C, cost_of
+from jarana.core.rig.cost import WARM_C
 from jarana.core.rig.edits.whole import Rename
 from jarana.core.rig.model import Rig
+from jarana.core.rig.rerig import rerig
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.units import Writer
 from jarana.core.words import phrases
@@ -146,7 +147,7 @@ def history_of(
         (
             row,
             compare(older.document, row.document, writer),
-            cost_of(older.document, row.document, WARM_C, 0.0).told(writer),
+            rerig(older.document, row.document, WARM_C, 0.0, writer).cost.told(writer),
         )
         for row, older in pairwise(rows)
     ]

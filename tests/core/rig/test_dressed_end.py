@@ -6,7 +6,6 @@ import pytest
 
 from jarana.core.errors import InputError
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.dressing import DressEnd, SetDressing
 from jarana.core.rig.edits.spans import SetDiameter, StepDiameter
 from jarana.core.rig.edits.structure import JoinSpans
@@ -14,6 +13,7 @@ from jarana.core.rig.edits.whole import SetWindKnot
 from jarana.core.rig.lacking import lacking
 from jarana.core.rig.model import SHORTEST_SPAN_MM, Rig
 from jarana.core.rig.one_line import along, is_end, whole
+from jarana.core.rig.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.dressing import dressing_plan
 from jarana.core.sheet.measures import Measures
@@ -36,7 +36,7 @@ def test_only_the_end_is_dressed_and_nothing_is_tied_or_cut_for_it() -> None:
     assert (upper.dressing, lower.dressing, lower.length_mm) == ("none", "degreased", 300.0)
     assert upper.length_mm + lower.length_mm == LAST.length_mm
     assert ENDED.length == pytest.approx(DRY.length)
-    cost = cost_of(GREASED, ENDED, 18.0, 0.0)
+    cost = rerig(GREASED, ENDED, 18.0, 0.0, METRIC).cost
     assert (cost.knots, cost.line, cost.minutes) == (0, 0.0, 0.0)
     assert whole(ENDED).spans[-1].length_mm == LAST.length_mm
     assert len(list(lacking(ENDED, Drawer()))) == len(list(lacking(DRY, Drawer())))

@@ -10,12 +10,12 @@ from jarana.core.engine.hydro.terminal_speed import level_sink_speed
 from jarana.core.engine.hydro.water_properties import water_at
 from jarana.core.errors import InputError
 from jarana.core.methods.leaders import PACKET_OFF, TIPPET_STEPS
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.leader import PutOnLeader
 from jarana.core.rig.edits.shot import PinchShot
 from jarana.core.rig.edits.spans import SetDiameter, SetLength, UseSpool
 from jarana.core.rig.edits.structure import SplitSpan
 from jarana.core.rig.lacking import lacking
+from jarana.core.rig.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.shopping import shopping
@@ -86,10 +86,10 @@ def test_a_ready_leader_is_not_cut_is_owned_and_has_its_step() -> None:
     assert read("owned", on, RUN, Drawer()).severity == "look"
 
 
-def test_putting_a_packet_on_is_two_knots_and_no_line() -> None:
-    found = cost_of(DRY, do(DRY, PutOnLeader(leader="leader-37")), 18.0, 0.0)
-    assert found.knots == 2
-    assert found.line == 0.0
+def test_another_packet_is_two_knots_and_no_line_and_the_one_that_is_on_is_none() -> None:
+    for leader, knots in (("leader-slow", 2), ("leader-37", 0)):
+        found = rerig(DRY, do(DRY, PutOnLeader(leader=leader)), 18.0, 0.0, Writer()).cost
+        assert (found.knots, found.line) == (knots, 0.0)
 
 
 def test_a_float_stays_at_its_height_above_the_point_when_the_leader_is_another() -> None:

@@ -11,7 +11,6 @@ from jarana.core.drift.nominal import nominal, story
 from jarana.core.engine.mesh import build_mesh
 from jarana.core.errors import InputError
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.droppers import SetSchool
 from jarana.core.rig.edits.flies import RemoveFly
 from jarana.core.rig.edits.spans import ChangeLength
@@ -20,9 +19,9 @@ from jarana.core.rig.edits.structure import LosePoint
 from jarana.core.rig.edits.tails import LEAST_TAIL_MM, MOST_TAIL_MM, HangBehind
 from jarana.core.rig.geometry import below_place, fly_gaps, joint_place, place
 from jarana.core.rig.model import AtBend, AtJoint, Rig
+from jarana.core.rig.rerig import rerig
 from jarana.core.rules.check import breaches
 from jarana.core.rules.rule_set import RuleSet
-from jarana.core.search.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.strength.chain import strength_chain
@@ -109,8 +108,6 @@ def test_it_is_cut_tied_at_both_ends_told_and_costed() -> None:
     cut = next(c for c in cuts_of(TAILED, Writer(), Measures()) if c.part == TAIL)
     assert cut.finished_mm == 400.0
     assert cut.cut_mm > 450.0
-    cost = cost_of(CONTACT, TAILED, 10.0, 0.0)
-    assert cost.knots == 2
     assert rerig(CONTACT, TAILED, 10.0, 0.0, Writer()).cost.knots == 2
     assert [c.part for c in compare(CONTACT, TAILED, Writer())] == [TAIL]
     (longer,) = compare(TAILED, do(TAILED, SetTag(at=TAIL, value="60 cm")), Writer())

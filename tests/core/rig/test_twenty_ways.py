@@ -9,7 +9,6 @@ import pytest
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.rig.compare import compare
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.base import RigEdit
 from jarana.core.rig.edits.flies import RemoveFly, StepBead, SwapFly
 from jarana.core.rig.edits.held import HoldWith, UseRod
@@ -21,6 +20,7 @@ from jarana.core.rig.edits.structure import LosePoint, PutIn, SetRing, SetSpacin
 from jarana.core.rig.edits.whole import SetFloat, SetMotion, UseLine
 from jarana.core.rig.edits.winder import OffWinder
 from jarana.core.rig.model import Rig
+from jarana.core.rig.rerig import rerig
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.units import Writer
@@ -127,7 +127,7 @@ def test_every_change_is_one_edit_that_is_told_costed_and_answered_by_the_track(
     for edit in WAYS[method]:
         changed = edit.apply(rig, DRAWER)
         assert compare(rig, changed, Writer())
-        cost = cost_of(rig, changed, water.temperature_c, water.wind_m_s)
+        cost = rerig(rig, changed, water.temperature_c, water.wind_m_s, Writer()).cost
         assert 0 <= cost.minutes < 30
         rig = changed
         bench = work_on_rig(fished(rig, water))

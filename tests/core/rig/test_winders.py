@@ -6,13 +6,12 @@ import pytest
 
 from jarana.core.drift.nominal import nominal
 from jarana.core.errors import InputError
-from jarana.core.rig.cost import cost_of
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.edits.tails import HangBehind
 from jarana.core.rig.edits.winder import OffWinder
 from jarana.core.rig.lacking import lacking
 from jarana.core.rig.model import Rig
-from jarana.core.search.rerig import rerig
+from jarana.core.rig.rerig import rerig
 from jarana.core.sheet.cut_list import cuts_of
 from jarana.core.sheet.measures import Measures
 from jarana.core.sheet.tie_sheet import tie_sheet
@@ -42,7 +41,7 @@ def test_it_is_on_with_its_own_line_and_costs_its_own_end_alone(at: str, knots: 
     assert new.fly is not None
     assert FLY is not None
     assert (new.fly.pattern, new.fly.source) == (FLY.pattern, FLY.source)
-    cost = cost_of(RIG, rig, 12.0, 0.0)
+    cost = rerig(RIG, rig, 12.0, 0.0, Writer()).cost
     assert (cost.knots, cost.line) == (knots, 0.0)
     assert cuts_of(rig, Writer(), Measures()) == cuts_of(RIG, Writer(), Measures()) or at == JOINT
     assert EGG.id in rig.ready
@@ -77,7 +76,7 @@ def test_another_fly_in_its_place_is_tied_on_and_comes_out_of_the_box() -> None:
     other = next(w.id for p in DRAWER.patterns for w in p.weights if w.id != FLY.source) if FLY else ""
     swapped = SwapFly(at=new.id, weight=other).apply(rig, DRAWER)
     assert swapped.attachment(new.id).ready is None
-    assert cost_of(rig, swapped, 12.0, 0.0).knots >= 1
+    assert rerig(rig, swapped, 12.0, 0.0, Writer()).cost.knots >= 1
 
 
 def test_the_way_to_a_rig_with_a_winder_is_shorter_than_to_the_same_tied_there() -> None:

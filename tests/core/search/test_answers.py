@@ -11,6 +11,7 @@ from jarana.core.engine.columns import AT_Z
 from jarana.core.methods import methods
 from jarana.core.outcomes.tracks import members_of
 from jarana.core.rig.cost import Cost
+from jarana.core.rig.rerig import Rerig, Step
 from jarana.core.search.answers import (
     RIDE_POINTS,
     CostView,
@@ -27,7 +28,6 @@ from jarana.core.search.cells import Cell
 from jarana.core.search.ladder import _deep
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
-from jarana.core.search.rerig import Rerig, Step
 from jarana.core.search.rungs import Rung
 from jarana.core.search.tries import Tried
 from jarana.core.search.valued import Valued, Valuer

@@ -11,8 +11,7 @@ from jarana.core.heads.held import MARKED, top_span
 from jarana.core.methods import method_of
 from jarana.core.readings.casting_length import AWKWARD, USUAL
 from jarana.core.readings.depth_edits import LONGER_MM, SLOWER, SLOWEST, depth_edits, led_at
-from jarana.core.rig.edits.flies import SwapFly
-from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength, UseSpool
+from jarana.core.rig.edits.spans import SHORTEST_MM, ChangeLength
 from jarana.core.rig.model import Rig
 from jarana.core.search.moves import (
     count,
@@ -29,9 +28,7 @@ from jarana.core.search.moves import (
     weight,
 )
 from jarana.core.search.moves.base import hanging_spans, moved
-from jarana.core.search.rerig import FETCH_MIN, POINT_EATEN_MM, Rerig, alike, rerig
 from jarana.core.situation import Situation
-from jarana.core.units import Writer
 from tests.coverage import led, water
 from tests.fishing import DRAWER, WATERS, fished, started
 
@@ -272,88 +269,6 @@ def test_a_move_that_cannot_be_done_or_changes_nothing_is_none() -> None:
     done = moved(CONTACT, (ChangeLength(span=span, by_mm=100.0),))
     assert done is not None
     assert done.rig.spans[-1].length_mm == CONTACT.rig.spans[-1].length_mm + 100.0
-
-
-def way(after: Rig, before: Rig = CONTACT.rig) -> Rerig:
-    return rerig(before, after, 18.0, 0.0, Writer())
-
-
-def test_a_span_that_is_shortened_is_cut_back_and_tied_once_anew() -> None:
-    rig = CONTACT.rig
-    shorter = ChangeLength(span=rig.spans[-1].id, by_mm=-200.0).apply(rig, DRAWER)
-    found = way(shorter)
-    cut, again = found.steps
-    assert "0.32 m" in cut.text
-    assert (cut.cost.knots, again.cost.knots) == (0, 1), (
-        "the point itself is cut back, and what hung there tied on again"
-    )
-    assert rig.point.body.label in again.text
-    assert found.cost.line == pytest.approx(0.2)
-    assert found.left == ()
-
-
-def test_a_difference_of_five_millimetres_is_none() -> None:
-    rig = CONTACT.rig
-    for by, steps in ((5.0, 0), (-5.0, 0), (6.0, 1), (-6.0, 2)):
-        assert len(way(ChangeLength(span=rig.spans[-1].id, by_mm=by).apply(rig, DRAWER)).steps) == steps
-
-
-def test_another_fly_at_the_point_eats_its_knot_and_a_choice() -> None:
-    rig = CONTACT.rig
-    (_, key), *_ = fields(weight.values(CONTACT), "at", "weight")
-    found = way(SwapFly(at=rig.point.id, weight=str(key)).apply(rig, DRAWER))
-    assert (found.cost.knots, found.cost.line) == (1, POINT_EATEN_MM / 1000)
-
-
-def test_spans_are_alike_by_line_and_thickness_at_both_ends() -> None:
-    span = CONTACT.rig.spans[-1]
-    for name, by in (("d0_mm", 0.004), ("d1_mm", 0.004)):
-        assert alike(span, span.model_copy(update={name: getattr(span, name) + by}))
-        assert not alike(span, span.model_copy(update={name: getattr(span, name) + by + 0.002}))
-    other = span.material.model_copy(update={"key": "another"})
-    assert not alike(span, span.model_copy(update={"material": other}))
-    assert not alike(span, span.model_copy(update={"ready": "a-packet"}))
-
-
-def test_a_piece_that_is_new_is_fetched_and_the_old_one_left() -> None:
-    rig = CONTACT.rig
-    spool = next(
-        s for s in DRAWER.spools if s.material.key == rig.spans[-1].material.key and s.diameter_mm < rig.spans[-1].d1_mm
-    )
-    found = way(UseSpool(span=rig.spans[-1].id, spool=spool.id).apply(rig, DRAWER))
-    assert found.left == (rig.spans[-1].name,)
-    assert found.cost.line >= rig.spans[-1].length
-    assert found.cost.minutes > FETCH_MIN
-
-
-def test_a_tippet_that_is_longer_is_spliced_and_what_it_takes_is_told() -> None:
-    rig = CONTACT.rig
-    found = way(ChangeLength(span=rig.spans[-2].id, by_mm=400.0).apply(rig, DRAWER))
-    assert any("0.40 m" in step.text for step in found.steps)
-    assert found.cost.line == pytest.approx(0.4)
-
-
-def test_what_is_tied_anew_above_a_piece_that_is_kept_takes_no_line() -> None:
-    rig = CONTACT.rig
-    spool = next(
-        s for s in DRAWER.spools if s.material.key == rig.spans[-2].material.key and s.diameter_mm < rig.spans[-2].d1_mm
-    )
-    found = way(UseSpool(span=rig.spans[-2].id, spool=spool.id).apply(rig, DRAWER))
-    told = [s.text for s in found.steps]
-    assert "keep the tippet to the point" in told, "it is tied on again as it is"
-    assert "tie Slim olive #16 on again" in told, "its tag was of the joint"
-    assert found.cost.knots == 3, "on the ring that hangs there already, the joint below, and the dropper"
-    assert found.cost.line == pytest.approx(rig.spans[-2].length)
-    assert len(found.left) == 1
-
-
-def test_a_float_that_only_moves_is_slid_and_ties_nothing() -> None:
-    moved_up = moved(PAIR, next(iter(float_place.values(PAIR))))
-    assert moved_up is not None
-    found = way(moved_up.rig, PAIR.rig)
-    assert (found.cost.knots, len(found.steps)) == (0, 1)
-    assert found.steps[0].text == "move the float"
-    assert found.cost.minutes > 0
 
 
 @pytest.mark.parametrize(

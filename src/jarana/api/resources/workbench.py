@@ -23,10 +23,10 @@ from jarana.api.strength_schemas import DropperRow, DroppersAnswer, DroppersRequ
 from jarana.api.waited_for import WhileWaitedFor
 from jarana.core.learn.taught import said
 from jarana.core.rig.edits.structure import stretches_of
+from jarana.core.rig.rerig import rerig
 from jarana.core.search.answers import RerigView, TriesView
 from jarana.core.search.bench import work_on_rig
 from jarana.core.search.refit import differs, refit
-from jarana.core.search.rerig import rerig
 from jarana.core.search.tries import tries as search_tries
 from jarana.core.strength.chain import told_loss
 from jarana.core.strength.dropper_choice import dropper_choices

@@ -10,6 +10,7 @@ from jarana.core.rig.compare import HELD, LED, MOVED, compare
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.edits.flies import SwapFly
 from jarana.core.rig.model import Attachment
+from jarana.core.rig.rerig import rerig
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Coordinate, Move, moved
 from jarana.core.search.moves.weight import kinds_for
@@ -45,10 +46,8 @@ class Option:
 
     def cost_from(self, other: Option) -> Cost:
         """Return what it takes to make it of another."""
-        from jarana.core.rig.cost import cost_of
-
-        water = self.situation.water
-        return cost_of(other.situation.rig, self.situation.rig, water.temperature_c, water.wind_m_s)
+        here, water = self.situation, self.situation.water
+        return rerig(other.situation.rig, here.rig, water.temperature_c, water.wind_m_s, here.writer).cost
 
 
 def options_of(situation: Situation) -> list[Option]:

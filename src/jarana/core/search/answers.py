@@ -11,10 +11,10 @@ from jarana.core.model import Frozen
 from jarana.core.readings.base import Reading
 from jarana.core.rig.cost import Cost
 from jarana.core.rig.model import Rig
+from jarana.core.rig.rerig import Rerig
 from jarana.core.search.find import Found, FoundRig
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
-from jarana.core.search.rerig import Rerig
 from jarana.core.search.side_by_side import SideBySide
 from jarana.core.search.start import Best, Declined
 from jarana.core.search.tries import Tried

@@ -10,9 +10,9 @@ from jarana.core.methods import methods, ranked
 from jarana.core.methods.base import Method, Started
 from jarana.core.motions import motions
 from jarana.core.rig.cost import Cost
+from jarana.core.rig.rerig import rerig
 from jarana.core.search.lanes import Lane, State, in_turn, lanes, looks, without_the_lost
 from jarana.core.search.relax import Would, fits, limit_told, limits, would_help
-from jarana.core.search.rerig import rerig
 from jarana.core.search.start import elsewhere, with_reasons
 from jarana.core.search.valued import SHOWN, Valued, Valuer
 from jarana.core.search.wanted import Wanted

@@ -18,7 +18,7 @@ from jarana.core.rig.edits.retrieve import SetCount
 from jarana.core.rig.edits.spans import SetLength, UseSpool
 from jarana.core.rig.edits.whole import SetFloat, SetMotion
 from jarana.core.rig.model import Rig
-from jarana.core.search.rerig import rerig
+from jarana.core.rig.rerig import rerig
 from jarana.core.situation import Situation
 from jarana.core.water.reach import Reach
 from jarana.core.words import phrases

@@ -18,11 +18,11 @@ from jarana.core.readings.base import ORDER, Reading, ReadingKind, Try
 from jarana.core.readings.with_band import told_by
 from jarana.core.rig.compare import compare
 from jarana.core.rig.edits.base import RigEdit
+from jarana.core.rig.rerig import rerig
 from jarana.core.search.best import NOTED
 from jarana.core.search.moves import coordinates
 from jarana.core.search.moves.base import Move, moved
 from jarana.core.search.relax import Would, limit_told, limits, would_help
-from jarana.core.search.rerig import rerig
 from jarana.core.search.start import instead
 from jarana.core.search.valued import NOMINAL, SHOWN, SOME, TOLD_GRIDS, Valued, Valuer, identity
 from jarana.core.situation import Situation

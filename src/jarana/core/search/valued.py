@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from jarana.core.outcomes.tracks import Bases, Hashed, Tracks, evaluate, structure
-from jarana.core.rig.cost import Cost, cost_of
 from jarana.core.rig.geometry import span_starts
 from jarana.core.rig.model import Rig
 from jarana.core.situation import Situation
@@ -48,11 +47,6 @@ class Valued:
     def rig(self) -> Rig:
         """The rig."""
         return self.situation.rig
-
-    def cost_from(self, rig: Rig) -> Cost:
-        """Return what it takes to make it of another."""
-        water = self.situation.water
-        return cost_of(rig, self.rig, water.temperature_c, water.wind_m_s)
 
 
 class Stopped(Exception):

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from jarana.core.methods.base import Method
 from jarana.core.rig.model import Rig
-from jarana.core.search.rerig import rerig
+from jarana.core.rig.rerig import rerig
 from jarana.core.situation import Situation
 
 

@@ -32,12 +32,13 @@ fly-again = tie { $fly } on again
 off-winder = { $fly }, off its winder
 fly-off = take the { $role } off
 tag-anew = tie the tag of the { $role } anew
+bend-anew = tie the { $what } to its bend
 float-on = put the float on
 float-moves = move the float
 shot-on = { $what }: pinch it on
 shot-at-end = { $what } at the end: a { $knot }, and pinch it on
 line = another fly line: { $name }
-rod = the other rod
+rod = the other rod, strung with { $name }
 """,
 )
 SAME_MM, SAME_D = 5.0, 0.005
@@ -95,8 +96,17 @@ def _same_joint(a: Joint, b: Joint) -> bool:
     return a.knot.key == b.knot.key and (a.ring is None) == (b.ring is None)
 
 
+def _tied_alike(a: Attachment, b: Attachment) -> bool:
+    return (a.body, a.knot.key) == (b.body, b.knot.key)
+
+
 def _hangs_alike(a: Attachment, b: Attachment) -> bool:
-    return (a.body, a.link, a.school, a.knot.key) == (b.body, b.link, b.school, b.knot.key)
+    return _tied_alike(a, b) and (a.link, a.school) == (b.link, b.school)
+
+
+def _on_tag(hung: Attachment) -> bool:
+    """Say whether something hangs on the end of the line above that the joint leaves."""
+    return hung.school in ("tag", "fold") and hung.link is not None and hung.link.material is None
 
 
 @dataclass(frozen=True, order=True)
@@ -182,7 +192,7 @@ class _Way:
             over = self.before.joints[old_index]
             joined = over if follows and _same_joint(over, self.after.joints[state.made]) else None
             tie, tie_minutes = (0, 0.0) if joined else (knots, minutes)
-            gap = new.length_mm - old.length_mm
+            gap = 0.0 if self._ends_by_tag(old_index + 1, state.made + 1) else new.length_mm - old.length_mm
             was, name = old.name.lower(), new.name.lower()
             name = name if was == name else say("becomes", was=was, what=name)
             there = _State(old_index + 1, state.made + 1, True)
@@ -218,10 +228,10 @@ class _Way:
     def _whole(self, done: _Done) -> Rerig:
         rows = [*done.line, *done.hung, *self._elsewhere()]
         before, after = self.before, self.after
-        if before.line.id != after.line.id:
-            rows.insert(0, Step(say("line", name=after.line.name), Cost(0, 0.0, LINE_MIN)))
         if before.rod.id != after.rod.id:
-            rows.insert(0, Step(say("rod"), Cost(0, 0.0, 0.0)))
+            rows.insert(0, Step(say("rod", name=after.line.name), Cost(0, 0.0, LINE_MIN)))
+        elif before.line.id != after.line.id:
+            rows.insert(0, Step(say("line", name=after.line.name), Cost(0, 0.0, LINE_MIN)))
         if after.head.is_float and before.head != after.head:
             text = say("float-moves") if before.head.is_float else say("float-on")
             rows.append(Step(text, Cost(0, 0.0, SLIDE_MIN * self.hands)))
@@ -254,8 +264,43 @@ class _Way:
             old = old or next((a for a in was if a.at.kind == new.at.kind), None)
             if old is not None:
                 was.remove(old)
-            yield from self._one(old, new)
+            if (
+                old is not None
+                and _hangs_alike(old, new)
+                and self._behind(self.before, old) != self._behind(self.after, new)
+            ):
+                yield self._again(new)
+            else:
+                yield from self._one(old, new)
         yield from map(self._off, was)
+
+    @staticmethod
+    def _behind(rig: Rig, hung: Attachment) -> object:
+        """Return what something hangs behind; None where it does not."""
+        return rig.attachment(hung.at.attachment).body if hung.at.kind == "bend" else None
+
+    def _ends_by_tag(self, used: int, made: int) -> bool:
+        """Say whether the new rig ends where the old one's dropper does, on its tag: all below it is gone."""
+        if made != len(self.after.spans) or used == len(self.before.spans):
+            return False
+        old, new = self.before.spans[used - 1], self.after.spans[made - 1]
+        hung = self.before.hung_at(self.before.joints[used].id)
+        if hung is None or hung.link is None or not (_on_tag(hung) and _tied_alike(hung, self.after.point)):
+            return False
+        return abs(new.length_mm - old.length_mm - hung.link.length_mm) <= SAME_MM
+
+    def _on_end(self, state: _State) -> Attachment | None:
+        """Return what is still tied to the end of what is made: the point, or a fly in the line; None where it was cut."""
+        if not state.intact:
+            return None
+        if state.used == len(self.before.spans):
+            return self.before.point
+        hung = self.before.hung_at(self.before.joints[state.used].id) if state.used else None
+        return hung if hung is not None and (hung.link is None or self._ends_by_tag(state.used, state.made)) else None
+
+    def _known(self, new: Attachment) -> bool:
+        """Say whether something was on the old rig: it need not be chosen."""
+        return any(a.body == new.body for a in self.before.attachments)
 
     def _at_joint(self, state: _State, joined: Joint | None) -> Iterator[Step]:
         """Yield what is done to what hangs at the joint over the next span: one of the old rig that stays tied, or one tied anew."""
@@ -267,20 +312,36 @@ class _Way:
             return
         if old is not None and _hangs_alike(old, new):
             return
-        if joined or not any(_hangs_alike(a, new) for a in self.before.attachments):
+        if new.link is None:
+            yield from self._in_line(state, new, joined)
+        elif joined or not self._known(new):
             yield from self._one(old, new, joined is not None)
-        elif new.school in ("tag", "fold") if new.link is not None else not state.intact:
-            # Its tag is of the joint; without one the line above is tied to its eye.
+        elif new.school in ("tag", "fold"):
+            # Its tag is of the joint.
             yield self._again(new)
+
+    def _in_line(self, state: _State, new: Attachment, joined: Joint | None) -> Iterator[Step]:
+        """Yield what is done to a fly that sits in the line: the line above is tied to its eye, the one below to its bend."""
+        there = self._on_end(state)
+        if there is not None and _tied_alike(there, new):
+            return
+        if self._known(new):
+            yield self._again(new)
+        else:
+            yield from self._one(there, new)
+        if joined is not None:
+            below = self.after.spans[state.made].name.lower()
+            yield Step(say("bend-anew", what=below), Cost(1, 0.0, self._minutes(joined)))
 
     def _at_point(self, end: _State) -> Iterator[Step]:
         """Yield what is done to what hangs at the point, whose line ends as it did or anew."""
-        new, old = self.after.point, self.before.point
-        if not _hangs_alike(old, new):
-            again = [a for a in self.before.attachments if a.body == new.body]
-            yield from ([self._again(new)] if again else self._one(old, new))
-        elif not (end.intact and end.used == len(self.before.spans)):
+        new, there = self.after.point, self._on_end(end)
+        if there is not None and _tied_alike(there, new):
+            return
+        if self._known(new):
             yield self._again(new)
+        else:
+            yield from self._one(self.before.point, new)
 
     def _off(self, hung: Attachment) -> Step:
         return Step(say("fly-off", role=role_name(self.before.role(hung))), Cost(0, 0.0, 0.1))
@@ -316,9 +377,18 @@ class _Way:
                 say("fly-on", fly=label), Cost(2, new.link.length_mm / 1000 if new.link else 0.0, 2 * knot + CHOOSE_MIN)
             )
             return
-        if new.at.kind == "joint" and new.link is not None:
-            left = (old.link.length_mm - TAG_EATEN_MM) if old is not None and old.link is not None else 0.0
-            if joined and (old is None or left < TAG_LEAST_MM):
-                joint = self.after.joints[self.after.joint_index(new.at.joint)]
-                yield Step(say("tag-anew", role=role), Cost(1, new.link.length_mm / 1000, self._minutes(joint)))
-        yield Step(say("fly-on", fly=label), Cost(knots, line, minutes))
+        if new.at.kind == "joint" and new.link is not None and joined and not self._tag_does(old, new):
+            joint = self.after.joints[self.after.joint_index(new.at.joint)]
+            yield Step(say("tag-anew", role=role), Cost(1, new.link.length_mm / 1000, self._minutes(joint)))
+        yield self._again(new) if self._known(new) else Step(say("fly-on", fly=label), Cost(knots, line, minutes))
+
+    @staticmethod
+    def _tag_does(old: Attachment | None, new: Attachment) -> bool:
+        """Say whether a tag there is long enough for what is tied on: a fly it carries already is cut off with what is too long."""
+        assert new.link is not None
+        if old is None or old.link is None or (old.school, old.link.d_mm) != (new.school, new.link.d_mm):
+            return False
+        if new.link.length_mm > old.link.length_mm + SAME_MM:
+            return False
+        eaten = TAG_EATEN_MM if old.body != new.body or new.link.length_mm > old.link.length_mm - SAME_MM else 0.0
+        return old.link.length_mm - eaten >= (TAG_LEAST_MM if eaten else 0.0)
