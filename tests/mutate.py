@@ -34,8 +34,6 @@ PACKAGES = {
         "src/jarana/core/search/*.py",
         [
             "tests/core/search",
-            "tests/core/rig/test_winders.py",
-            "tests/core/rig/test_tails.py",
             "tests/core/readings/test_tries.py",
             "tests/core/methods/test_questions.py",
             "tests/formats/test_search_commands.py",
@@ -50,7 +48,7 @@ PACKAGES = {
     "units": ("src/jarana/core/units.py", ["tests/core/test_units.py"]),
     "unit_rules": ("src/jarana/core/unit_rules.py", ["tests/core/test_units.py"]),
     "documents": ("src/jarana/core/documents/*.py", ["tests/core/documents"]),
-    "both": ("src/jarana/core/rig/both.py", ["tests/core/rig/test_both.py"]),
+    "rig": ("src/jarana/core/rig/*.py", ["tests/core/rig"]),
     "water": ("src/jarana/core/water/*.py", ["tests/core/water"]),
     "stock": ("src/jarana/core/stock/*.py", ["tests/core/stock", "tests/formats"]),
 }
