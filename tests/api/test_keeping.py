@@ -100,7 +100,7 @@ def test_history_reads_as_what_was_changed(client: FlaskClient, contact_rig: Rig
     rows = client.get(f"/api/v1/rigs/{rig_id}/history").json["revisions"]
     assert [r["number"] for r in rows] == [2, 1]
     assert rows[0]["changes"] == ["point bead 2.8 → 3.3 mm"]
-    assert [r["takes"] for r in rows] == ["1 knot, 1.4 min", ""]
+    assert [r["takes"] for r in rows] == ["1 knot, 1.4 min, 0.06 m of line", ""]
     told = client.get(f"/api/v1/rigs/{rig_id}/compare/{second['id']}/{first['id']}?units=imperial").json["changes"]
     assert told[0]["said"] == "point bead 3.3 → 2.8 mm"
     back = client.get(f"/api/v1/rigs/{rig_id}/revisions/{first['id']}").json
