@@ -24,8 +24,8 @@ from jarana.core.search.answers import (
     WouldView,
 )
 from jarana.core.search.by_weight import bought
-from jarana.core.search.cells import Cell
-from jarana.core.search.ladder import _deep
+from jarana.core.search.cells import Cell, FlyAt
+from jarana.core.search.ladder import _cell
 from jarana.core.search.ranking import Ranking
 from jarana.core.search.relax import Would
 from jarana.core.search.rungs import Rung
@@ -110,20 +110,23 @@ def test_what_most_cells_want_and_the_box_lacks_is_bought_first_and_no_more_than
     assert bought(owned, rungs) == ()
 
 
+AT_1_M = FlyAt(m=1.0, takes=False, lies=False)
+
+
 @pytest.mark.parametrize(("count", "today"), [(17.6, True), (17.4, False), (22.4, True), (22.6, False)])
 def test_the_count_one_uses_is_todays_within_two_and_a_half_seconds(count: float, today: bool) -> None:
     lake = WATERS["oskel-north"]
     rig = started("lake-team", lake)
     counted = fished(rig.rebuilt(motion=rig.motion.model_copy(update={"count_s": count})), lake)
-    assert _deep(counted, (1.0,), 20.0, 0, lake=True).today is today
-    assert not _deep(counted, (1.0,), 20.0, 1, lake=True).today, "only on the line that is on"
-    assert _deep(counted, (), 20.0, 0, lake=True).mark == "none"
+    assert _cell(counted, (AT_1_M,), 20.0, 0, lake=True).today is today
+    assert not _cell(counted, (AT_1_M,), 20.0, 1, lake=True).today, "only on the line that is on"
+    assert _cell(counted, (), 20.0, 0, lake=True).mark == "none"
 
 
 def test_in_a_river_todays_pace_is_todays_column() -> None:
     swung = fished(started("swung", RUN), RUN)
-    assert _deep(swung, (0.3,), RUN.pace_m_s, 0, lake=False).today
-    assert not _deep(swung, (0.3,), RUN.pace_m_s + 0.1, 0, lake=False).today
+    assert _cell(swung, (AT_1_M,), RUN.pace_m_s, 0, lake=False).today
+    assert not _cell(swung, (AT_1_M,), RUN.pace_m_s + 0.1, 0, lake=False).today
 
 
 def test_what_holds_a_fish_is_worked_out_anew_where_a_knot_or_the_water_differs() -> None:

@@ -4,11 +4,16 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 
+from jarana.core.engine.columns import AT_Z, UNDER
+from jarana.core.errors import InputError
+from jarana.core.outcomes.tracks import Tracks, evaluate
+from jarana.core.rig.geometry import place
 from jarana.core.search.by_weight import WISHED, Row, Walk, touched
 from jarana.core.search.cells import Ladder
-from jarana.core.search.ladder import AT_EDGE_M, LIES_M, _deep, ladder
+from jarana.core.search.ladder import LIES_M, _cell, _flies, ladder
 from jarana.core.search.rungs import rungs_of
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
@@ -16,6 +21,7 @@ from jarana.core.tackle.bead import bead
 from jarana.core.tackle.drawer import Drawer
 from jarana.core.tackle.fly import Fly, Wraps
 from jarana.core.units import Writer
+from jarana.core.unknowns.drifts import SEARCH_GRID
 from jarana.core.watch import Watch
 from tests.coverage import led, water
 from tests.fishing import DRAWER, fished, started
@@ -54,12 +60,12 @@ def test_no_cell_deeper_or_faster_takes_a_lighter_bead(climbed: tuple[Situation,
     order = {"": 0, "always": 0, "longer": 1, "sold": 1, "none": 2}
     places = [[(order[c.mark], c.rung or 0) for c in row] for row in found.cells]
     for i, row in enumerate(places):
-        for j, place in enumerate(row):
-            if place[0] == 0:
-                assert i == 0 or places[i - 1][j] <= place
-                assert j == 0 or row[j - 1] <= place
+        for j, cell in enumerate(row):
+            if cell[0] == 0:
+                assert i == 0 or places[i - 1][j] <= cell
+                assert j == 0 or row[j - 1] <= cell
             if i and places[i - 1][j][0] > 0:
-                assert place[0] > 0
+                assert cell[0] > 0
 
 
 def test_the_shallowest_water_takes_the_lightest_and_the_deepest_fastest_the_heaviest_or_more(
@@ -141,23 +147,71 @@ def test_a_ladder_of_a_lake_is_depths_after_counts_by_line() -> None:
             assert max(f.m for f in deeper.flies) >= max(f.m for f in cell.flies) - 0.05
 
 
+LAKE = water(4.0, 0.0, "lake", off_m=12.0)
+ZONE = LAKE.model_copy(update={"zone": LAKE.zone.model_copy(update={"datum": "surface", "low_m": 0.5, "high_m": 1.0})})
+
+
+@pytest.fixture(scope="module")
+def drifted() -> Tracks:
+    found = evaluate([fished(started("lake-team", ZONE), ZONE)], range(4), SEARCH_GRID)
+    assert found
+    assert found[0]
+    return found[0]
+
+
+def at_depths(tracks: Tracks, *depths: float) -> Tracks:
+    """Every fly of each drift so deep from its first moment on, over a bed of 4 m."""
+    at = tracks.at.copy()
+    at[..., AT_Z], at[..., UNDER] = -np.array(depths)[:, None, None], 4.0
+    return replace(tracks, at=at)
+
+
 @pytest.mark.parametrize(
-    ("fly", "inside"),
-    [
-        (0.5 - AT_EDGE_M - 0.01, 0), (0.5 - AT_EDGE_M + 0.01, 1), (1.0 + AT_EDGE_M - 0.01, 1), (1.0 + AT_EDGE_M + 0.01, 0),
-    ],
+    ("depths", "takes"),
+    [((0.7, 0.8, 2.0, 2.0), True), ((0.7, 2.0, 2.0, 2.0), False), ((0.46, 1.04, 2.0, 2.0), True), ((0.44, 1.06, 0.7, 2.0), False)],
 )  # fmt: skip
-def test_a_fly_counts_as_where_they_take_up_to_the_edge_of_it(fly: float, inside: int) -> None:
-    lake = water(4.0, 0.0, "lake", off_m=12.0)
-    zone = lake.zone.model_copy(update={"datum": "surface", "low_m": 0.5, "high_m": 1.0})
-    where = lake.model_copy(update={"zone": zone})
-    low, high = where.zone.heights(where.depth_m)
-    assert (round(where.depth_m - high, 3), round(where.depth_m - low, 3)) == (0.5, 1.0)
-    cell = _deep(
-        fished(started("lake-team", lake), where), (fly, 4.0 - LIES_M - 0.001, 4.0 - LIES_M + 0.001), 20.0, 0, True
+def test_a_fly_is_drawn_where_they_take_when_it_is_on_half_of_the_drifts_and_so_near_as_they_come(
+    drifted: Tracks, depths: tuple[float, ...], takes: bool
+) -> None:
+    flies = _flies(at_depths(drifted, *depths), 20.0)
+    assert [f.takes for f in flies] == [takes] * 3
+    assert flies[0].m == pytest.approx(np.median(depths))
+
+
+@pytest.mark.parametrize(("seconds", "m"), [(4.0, 0.4), (None, 1.5)])
+def test_depths_are_those_at_a_second_or_the_middle_of_the_second_half_the_uppermost_fly_first(
+    drifted: Tracks, seconds: float | None, m: float
+) -> None:
+    times = np.tile(np.linspace(0.0, 20.0, drifted.times.shape[1]), (drifted.count, 1))
+    at = drifted.at.copy()
+    order = sorted(
+        range(len(drifted.names)),
+        key=lambda k: place(drifted.situation.rig, drifted.situation.rig.attachment(drifted.names[k])),
     )
-    assert [f.takes for f in cell.flies] == [bool(inside), False, False]
-    assert [f.lies for f in cell.flies] == [False, False, True]
+    for k, row in enumerate(order):
+        at[:, row, :, AT_Z] = -0.1 * (k + 1) * times
+    flies = _flies(replace(drifted, at=at, times=times), seconds)
+    assert [f.m for f in flies] == [pytest.approx(m * (k + 1), abs=0.03 * (k + 1)) for k in range(3)]
+    assert _flies(None, 4.0) == ()
+
+
+@pytest.mark.parametrize(("lying", "lies"), [(2, True), (1, False)])
+def test_a_fly_is_drawn_on_the_bed_when_it_lies_there_on_half_of_the_drifts(
+    drifted: Tracks, lying: int, lies: bool
+) -> None:
+    near = [4.0 - LIES_M + 0.001] * lying + [4.0 - LIES_M - 0.001] * (4 - lying)
+    tracks = at_depths(drifted, *near)
+    flies = _flies(tracks, 20.0)
+    assert [f.lies for f in flies] == [lies] * 3
+    cell = _cell(tracks.situation, flies, 20.0, 0, lake=True)
+    assert (cell.text, cell.mark) == (("on the bed", "always") if lies else ("3.97 m", ""))
+
+
+@pytest.mark.parametrize("method", ["lake-vertical", "dry-fly"])
+def test_a_rig_as_deep_whatever_the_count_and_one_that_does_not_sink_have_no_ladder(method: str) -> None:
+    with pytest.raises(InputError) as told:
+        ladder(fished(started(method, LAKE), LAKE))
+    assert ("whatever the count" in told.value.faults[0].reason) is (method == "lake-vertical")
 
 
 def test_a_ladder_of_a_swing_is_depths_by_pace() -> None:

@@ -5153,7 +5153,7 @@ export interface components {
         };
         /**
          * FlyAt
-         * @description How deep a fly is, m, whether it is where fish take, and whether it lies on the bed.
+         * @description How deep a fly is in the middle of the drifts, m, whether it is where fish take, and lies on the bed, on half of them.
          */
         FlyAt: {
             /**

@@ -10,7 +10,7 @@ Mark = Literal["", "longer", "sold", "none", "always", "deep"]
 
 
 class FlyAt(Frozen):
-    """How deep a fly is, m, whether it is where fish take, and whether it lies on the bed."""
+    """How deep a fly is in the middle of the drifts, m, whether it is where fish take, and lies on the bed, on half of them."""
 
     m: float
     takes: bool

@@ -6,14 +6,16 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from jarana.core.engine.columns import AT_Z
+from jarana.core.engine.arrays import Floats
+from jarana.core.engine.columns import AT_Z, UNDER
 from jarana.core.errors import InputError
 from jarana.core.outcomes.tracks import Tracks, evaluate
 from jarana.core.rig.geometry import place
 from jarana.core.rig.model import Rig
-from jarana.core.search.by_weight import FASTEST, PACES, SLOWEST, by_weight
+from jarana.core.search.by_weight import FASTEST, MEMBERS, PACES, SLOWEST, by_weight
 from jarana.core.search.cells import Cell, FlyAt, Ladder
 from jarana.core.search.moves.line import values as other_lines
+from jarana.core.search.rungs import nothing_to_step
 from jarana.core.search.valued import Stopped
 from jarana.core.situation import Situation
 from jarana.core.unknowns.drifts import SEARCH_GRID
@@ -25,12 +27,15 @@ say = phrases(
     __name__,
     """
 on-the-bed = on the bed
+alike = It is { $depth } deep whatever the count and the line: there is nothing to choose between.
 """,
 )
 LIES_M = 0.03
 """m: a fly so near to the bed lies on it."""
-AT_EDGE_M = 0.05
-"""m: a fly so near the edge of where they take is in it."""
+HALF = 0.5
+"""Share of the drifts on which a fly is where they take, or lies on the bed, to be drawn so."""
+ALIKE_M = 0.05
+"""m: depths so near to one another are one."""
 COUNTS_S = (5.0, 10.0, 20.0, 30.0, 45.0, 60.0, 90.0, 120.0)
 
 
@@ -63,16 +68,23 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
             asked.append(option.with_rig(_counted(option.rig, max(columns))))
         else:
             asked += [option.with_water(water.scaled(p / water.pace_m_s)) for p in columns]
-    found = evaluate(asked, range(0), SEARCH_GRID, watch, counted=False)
+    found = evaluate(asked, MEMBERS, SEARCH_GRID, watch, counted=False, as_written=False)
     if found is None:
         raise Stopped
     rows: list[tuple[Cell, ...]] = []
     for i in range(len(options)):
-        depths = []
-        for j, column in enumerate(columns):
-            tracks = found[i] if lake else found[i * len(columns) + j]
-            depths.append(_depths(tracks, column if lake else None, options[i][1].rig))
-        rows.append(tuple(_deep(situation, d, c, i, lake) for d, c in zip(depths, columns, strict=True)))
+        own = found[i : i + 1] * len(columns) if lake else found[i * len(columns) : (i + 1) * len(columns)]
+        rows.append(
+            tuple(
+                _cell(situation, _flies(tracks, c if lake else None), c, i, lake)
+                for tracks, c in zip(own, columns, strict=True)
+            )
+        )
+    deepest = [max(f.m for f in c.flies) for row in rows for c in row if c.flies]
+    if not deepest:
+        raise nothing_to_step(situation.rig)
+    if max(deepest) - min(deepest) < ALIKE_M:
+        raise InputError.one("rig", situation.rig.name, say("alike", depth=writer.text("depth", deepest[0])))
     return Ladder(
         kind="count" if lake else "leader",
         across="s" if lake else writer.figure("speed", water.pace_m_s).unit,
@@ -81,7 +93,7 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
         rows=tuple(names),
         rungs=(),
         cells=tuple(rows),
-        drifts=len(asked),
+        drifts=len(asked) * len(MEMBERS),
         depth_m=water.depth_m,
         zone_m=_zone(water),
     )
@@ -110,33 +122,45 @@ def _counted(rig: Rig, count: float) -> Rig:
     return rig.rebuilt(motion=rig.motion.model_copy(update={"count_s": count}))
 
 
-def _depths(tracks: Tracks | None, seconds: float | None, rig: Rig) -> tuple[float, ...]:
-    """Return how deep each fly is, the uppermost on the line first, after so many s, or in the middle of the second half of a swing, m; nothing where it failed."""
-    if tracks is None or not tracks.names:
+def _flies(tracks: Tracks | None, seconds: float | None) -> tuple[FlyAt, ...]:
+    """Return how deep each fly is, the uppermost on the line first, in the middle of the drifts; nothing where it failed.
+
+    After so many s, or of a swing in its second half.
+    """
+    if tracks is None:
         return ()
-    order = sorted(range(len(tracks.names)), key=lambda k: place(rig, rig.attachment(tracks.names[k])))
-    depth = -tracks.nominal[order, :, AT_Z]
-    times = tracks.nominal_times
-    if seconds is not None:
-        return tuple(round(float(np.interp(seconds, times, row)), 3) for row in depth)
-    return tuple(round(float(d), 3) for d in np.median(depth[:, len(times) // 2 :], axis=1))
+    rig, water = tracks.situation.rig, tracks.situation.fished
+    found = []
+    for row in sorted(range(len(tracks.names)), key=lambda k: place(rig, rig.attachment(tracks.names[k]))):
+        z, bed = (_at(tracks, tracks.at[:, row, :, column], seconds) for column in (AT_Z, UNDER))
+        takes = water.zone.holds(bed + z, bed, water.nature.near_m)
+        found.append(
+            FlyAt(
+                m=round(float(-np.median(z)), 3),
+                takes=bool(takes.mean() >= HALF),
+                lies=bool((bed + z <= LIES_M).mean() >= HALF),
+            )
+        )
+    return tuple(found)
 
 
-def _deep(situation: Situation, flies: tuple[float, ...], column: float, row: int, lake: bool) -> Cell:
+def _at(tracks: Tracks, values: Floats, seconds: float | None) -> Floats:
+    """Return what something is after so many s on each drift, (k,); or at every moment of the second half, (k, moments)."""
+    if seconds is None:
+        return values[:, values.shape[1] // 2 :]
+    return np.array([np.interp(seconds, times, own) for times, own in zip(tracks.times, values, strict=True)])
+
+
+def _cell(situation: Situation, flies: tuple[FlyAt, ...], column: float, row: int, lake: bool) -> Cell:
     if not flies:
         return Cell(rung=None, text="–", mark="none")
-    water, depth = situation.water, max(flies)
-    lies = depth >= water.depth_m - LIES_M
+    water, lowest = situation.water, max(flies, key=lambda f: f.m)
     motion = situation.rig.motion
     today = row == 0 and (abs(column - motion.count_s) < 2.5 if lake else abs(column - water.pace_m_s) < 1e-9)
-    top, bottom = _zone(water)
     return Cell(
         rung=row,
-        text=say("on-the-bed") if lies else situation.writer.text("depth", depth),
-        mark="always" if lies else "",
+        text=say("on-the-bed") if lowest.lies else situation.writer.text("depth", lowest.m),
+        mark="always" if lowest.lies else "",
         today=today,
-        flies=tuple(
-            FlyAt(m=m, takes=top - AT_EDGE_M <= m <= bottom + AT_EDGE_M, lies=m >= water.depth_m - LIES_M)
-            for m in flies
-        ),
+        flies=flies,
     )

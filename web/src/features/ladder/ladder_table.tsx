@@ -5,9 +5,11 @@ import { phrase } from "../../words/phrase";
 const NOTES: Record<Ladder["kind"], string> = {
   weight: phrase("The lightest of yours that touches on 1 drift in 4 or more, by depth and pace."),
   count: phrase(
-    "How deep each fly is after a count, by line: a filled dot is where they take, a ring lies on the bed. In figures the lowest.",
+    "How deep each fly is after a count, by line: a filled dot is where they take on half of the drifts or more, a ring lies on the bed. In figures the lowest.",
   ),
-  leader: phrase("How deep each fly swings, by pace and line: a filled dot is where they take. In figures the lowest."),
+  leader: phrase(
+    "How deep each fly swings, by pace and line: a filled dot is where they take on half of the drifts or more. In figures the lowest.",
+  ),
 };
 const TO_THE_ZONE = phrase(
   "The lightest of yours that is where they take, or deeper, for half of a drift or more, by depth and pace.",
