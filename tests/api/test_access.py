@@ -14,6 +14,7 @@ from flask.testing import FlaskClient
 from sqlalchemy import select
 
 from jarana.api.app import create_app
+from jarana.api.security import PERSON_HEADER
 from jarana.api.settings import LEAST_SECRET, Settings
 from jarana.api.spec import openapi
 from jarana.storage.tables import AnglerRow, PasskeyRow
@@ -115,6 +116,20 @@ def test_lists_hold_only_one_s_own(app: Flask, client: FlaskClient) -> None:
     for path, key in (("rigs", "rigs"), ("reaches", "reaches"), ("stock/changes", "changes"), ("stock/spools", "rows")):
         assert other.get(f"/api/v1/{path}").json[key] == [], path
         assert client.get(f"/api/v1/{path}").json[key] != [] or path == "stock/changes"
+
+
+def test_a_page_that_is_another_s_by_now_is_told_so_and_keeps_nothing(app: Flask, client: FlaskClient) -> None:
+    mine = client.get("/api/v1/me")
+    mark = {PERSON_HEADER: mine.headers[PERSON_HEADER]}
+    assert mark[PERSON_HEADER] == mine.json["id"]
+    assert client.get("/api/v1/rigs", headers=mark).status_code == 200
+    other = enter(app, "somebody else")
+    for path in ("rigs", "drawer"):
+        assert other.get(f"/api/v1/{path}", headers=mark).status_code == 412
+    refused = other.post("/api/v1/clubs", json={"name": "Not theirs"}, headers=mark)
+    assert refused.json["type"] == "urn:jarana:problem:somebody-else"
+    assert other.get("/api/v1/clubs").json["clubs"] == []
+    assert PERSON_HEADER not in app.test_client().get("/api/v1/book").headers
 
 
 def test_a_cookie_kept_from_before_signing_out_lets_nobody_in(app: Flask, client: FlaskClient) -> None:

@@ -10,6 +10,7 @@ from playwright.sync_api import Browser, Page, Route, expect
 
 from tests.e2e.conftest import Site, enter, fits, violations
 from tests.e2e.e2e_help import drift_key, told, wait_new_drift
+from tests.people import token_for
 
 
 @pytest.mark.long
@@ -238,17 +239,31 @@ def test_what_is_pressed_after_one_was_signed_out_waits_and_goes_out_when_one_co
     bench: Page, site: Site
 ) -> None:
     before = drift_key(bench)
+    me = bench.request.get(f"{site.address}/api/v1/me").json()["name"]
     assert bench.request.post(f"{site.address}/api/v1/sign-out", headers={"Origin": site.address}).ok
     bench.keyboard.press("]")
     told = bench.get_by_role("alert").filter(has_text="You are signed out here")
     expect(told).to_be_visible()
     other = bench.context.new_page()
-    other.goto(f"{site.address}/enter#{site.token()}")
+    other.goto(f"{site.address}/enter#{token_for(site.database_url, me)}")
     other.wait_for_selector("[data-testid=tank]")
     other.close()
     expect(told).to_be_hidden()
     wait_new_drift(bench, before)
     expect(bench.get_by_text(re.compile("· saved$"))).to_be_visible()
+
+
+def test_what_is_pressed_once_somebody_else_came_in_beside_is_kept_for_nobody_and_their_own_page_opens(
+    bench: Page, site: Site
+) -> None:
+    other = bench.context.new_page()
+    other.goto(f"{site.address}/enter#{site.token(empty=True)}")
+    other.wait_for_selector("nav")
+    other.close()
+    bench.keyboard.press("]")
+    expect(bench.get_by_role("heading", name="Start with a water")).to_be_visible()
+    expect(bench.get_by_text("Two nymphs, level contact")).to_have_count(0)
+    assert bench.request.get(f"{site.address}/api/v1/rigs").json()["rigs"] == []
 
 
 def test_a_sheet_has_an_address_and_back_closes_it(bench: Page) -> None:

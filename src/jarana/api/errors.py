@@ -63,7 +63,7 @@ the-database-does-not-answer = The database does not answer; nothing of yours wa
 log = structlog.get_logger()
 KINDS = {
     400: "malformed", 401: "sign-in", 403: "not-allowed", 404: "not-there", 405: "wrong-method", 409: "stale",
-    413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 500: "failed",
+    412: "somebody-else", 413: "too-large", 415: "not-json", 422: "wrong-input", 429: "too-many", 500: "failed",
     503: "not-here", 507: "no-room",
 }  # fmt: skip
 """Names of problems by the status they are answered with."""

@@ -25,6 +25,7 @@ say = phrases(
     __name__,
     """
 not-signed-in = You are not signed in here.
+somebody-else = Somebody else is signed in here by now; nothing was kept.
 sent-from-another-site = Sent from another site.
 send-json = Send JSON.
 the-json-is-nested-too = The JSON is nested too deeply.
@@ -66,6 +67,8 @@ FILES = {"archive.bring"}
 """Endpoints that take a file of their own kind."""
 UNITS_HEADER, ZONE_HEADER = "Jarana-Units", "Jarana-Zone"
 """In which units a person reads and types, and their time zone."""
+PERSON_HEADER = "Jarana-Person"
+"""Whose an answer is; a request that carries it is refused where it is somebody else's browser by now."""
 BODY_METHODS = {"POST", "PUT", "PATCH"}
 
 
@@ -190,6 +193,9 @@ def guard(app: Flask) -> None:
             return
         if not current_user.is_authenticated:
             abort(401, say("not-signed-in"))
+        g.person = str(owner())
+        if request.headers.get(PERSON_HEADER, g.person) != g.person:
+            abort(412, say("somebody-else"))
 
     @app.after_request
     def _headers(answer: Response) -> Response:
@@ -198,6 +204,8 @@ def guard(app: Flask) -> None:
         answer.headers["X-Request-Id"] = g.get("request_id", "")
         if request.path.startswith("/api/"):
             answer.headers["Cache-Control"] = "no-store"
+            if "person" in g:
+                answer.headers[PERSON_HEADER] = g.person
         took = time.perf_counter() - g.get("begun", time.perf_counter())
         if request.path not in ("/healthz", "/livez", "/readyz", "/metrics"):
             log.info(

@@ -41,6 +41,7 @@ COMMON = {
     "401": "Sign in first",
     "403": "Sent from another site",
     "404": "Not there",
+    "412": "Somebody else is signed in here by now",
     "413": "Too large",
     "415": "JSON only",
     "422": "Some values cannot be used",

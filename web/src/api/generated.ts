@@ -16287,6 +16287,15 @@ export interface components {
                 "application/problem+json": components["schemas"]["Problem"];
             };
         };
+        /** @description Somebody else is signed in here by now */
+        Problem412: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
         /** @description Too large */
         Problem413: {
             headers: {
@@ -16362,6 +16371,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16395,6 +16405,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16424,6 +16435,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16455,6 +16467,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16475,6 +16488,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16504,6 +16518,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16533,6 +16548,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16562,6 +16578,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16595,6 +16612,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16628,6 +16646,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16659,6 +16678,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16694,6 +16714,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16725,6 +16746,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16760,6 +16782,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16791,6 +16814,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16827,6 +16851,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16859,6 +16884,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16894,6 +16920,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16926,6 +16953,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16962,6 +16990,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -16994,6 +17023,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17026,6 +17056,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17055,6 +17086,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17084,6 +17116,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17117,6 +17150,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17146,6 +17180,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17177,6 +17212,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17206,6 +17242,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17239,6 +17276,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17268,6 +17306,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17301,6 +17340,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17334,6 +17374,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17365,6 +17406,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17396,6 +17438,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17429,6 +17472,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17462,6 +17506,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17491,6 +17536,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17524,6 +17570,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17553,6 +17600,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17586,6 +17634,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17615,6 +17664,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17648,6 +17698,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17679,6 +17730,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17708,6 +17760,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17730,6 +17783,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17759,6 +17813,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17792,6 +17847,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17821,6 +17877,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17854,6 +17911,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17887,6 +17945,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17916,6 +17975,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17949,6 +18009,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -17969,6 +18030,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18000,6 +18062,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18022,6 +18085,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18044,6 +18108,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18077,6 +18142,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18106,6 +18172,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18139,6 +18206,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18168,6 +18236,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18199,6 +18268,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18228,6 +18298,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18257,6 +18328,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18290,6 +18362,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18319,6 +18392,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18363,6 +18437,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["StaleReach"];
                 };
             };
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18394,6 +18469,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18429,6 +18505,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18460,6 +18537,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18491,6 +18569,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18522,6 +18601,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18557,6 +18637,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18590,6 +18671,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18622,6 +18704,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18655,6 +18738,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18688,6 +18772,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18719,6 +18804,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18750,6 +18836,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18785,6 +18872,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18816,6 +18904,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18838,6 +18927,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18871,6 +18961,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18893,6 +18984,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18915,6 +19007,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18950,6 +19043,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -18984,6 +19078,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19019,6 +19114,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19063,6 +19159,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Stale"];
                 };
             };
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19095,6 +19192,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19117,6 +19215,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19161,6 +19260,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Stale"];
                 };
             };
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19192,6 +19292,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19221,6 +19322,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19256,6 +19358,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19287,6 +19390,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19316,6 +19420,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19349,6 +19454,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19378,6 +19484,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19407,6 +19514,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19438,6 +19546,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19469,6 +19578,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19502,6 +19612,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19535,6 +19646,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19568,6 +19680,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19597,6 +19710,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19630,6 +19744,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19657,6 +19772,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19684,6 +19800,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19716,6 +19833,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19747,6 +19865,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19778,6 +19897,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19811,6 +19931,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19840,6 +19961,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19875,6 +19997,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19904,6 +20027,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19935,6 +20059,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19970,6 +20095,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -19992,6 +20118,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20027,6 +20154,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20062,6 +20190,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20084,6 +20213,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20119,6 +20249,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20150,6 +20281,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20185,6 +20317,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20217,6 +20350,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20250,6 +20384,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20279,6 +20414,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20312,6 +20448,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20345,6 +20482,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20378,6 +20516,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20411,6 +20550,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20444,6 +20584,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];
@@ -20477,6 +20618,7 @@ export interface operations {
             401: components["responses"]["Problem401"];
             403: components["responses"]["Problem403"];
             404: components["responses"]["Problem404"];
+            412: components["responses"]["Problem412"];
             413: components["responses"]["Problem413"];
             415: components["responses"]["Problem415"];
             422: components["responses"]["Problem422"];

@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { forGood, signedOut } from "../api/client";
+import { staySame } from "../state/same_person";
 import { askAnewInOtherUnits } from "../state/units";
 
 const client = new QueryClient({
@@ -13,6 +14,7 @@ const client = new QueryClient({
 });
 
 askAnewInOtherUnits(client);
+staySame();
 
 export function Providers({ children }: { children: ReactNode }) {
   return <QueryClientProvider client={client}>{children}</QueryClientProvider>;
