@@ -34,6 +34,29 @@ def test_a_water_is_one_page_with_its_figures_its_rules_and_lines_to_write_on(be
     expect(bench.get_by_test_id("paper")).to_have_count(0)
 
 
+def ink(path: Path) -> float:
+    """Return the share of the first page of a file that is dark: of one that lies under something else none is."""
+    drawn = subprocess.run(
+        ["pdftoppm", "-gray", "-r", "40", "-l", "1", str(path)], capture_output=True, check=True
+    ).stdout.split(b"\n", 3)[3]
+    return sum(level < 128 for level in drawn) / len(drawn)
+
+
+def test_the_ladder_is_one_page_across_with_every_column_and_nothing_over_it(bench: Page, tmp_path: Path) -> None:
+    bench.get_by_role("button", name="Ladder").click()
+    sheet = bench.get_by_role("dialog", name="Ladder")
+    columns = sheet.get_by_role("columnheader")
+    expect(columns.nth(8)).to_be_visible(timeout=60_000)
+    pages, text, told = printed(bench, tmp_path / "ladder.pdf")
+    assert pages == 1
+    assert re.search(r"Page size: +59\d\.?\d* x 4[12]\d", told), "A5 across"
+    heads = next(line for line in text.splitlines() if columns.nth(1).inner_text() in line)
+    assert heads.split()[-8:] == [columns.nth(k).inner_text() for k in range(1, 9)]
+    assert "Carry beside it" in text
+    assert "Print it" not in text
+    assert ink(tmp_path / "ladder.pdf") > 0.005
+
+
 @pytest.mark.long
 def test_a_drawer_is_a_list_of_what_is_found_in_it(bench: Page, tmp_path: Path) -> None:
     bench.goto(bench.url.split("/rig")[0] + "/tackle/flies")

@@ -42,7 +42,7 @@ function Made({ rig, system }: { rig: Rig; system: UnitSystem }) {
 export function Shown({ ladder, rig, system }: { ladder: Ladder; rig: Rig; system: UnitSystem }) {
   const note = ladderNote(ladder);
   return (
-    <div className="prints-alone">
+    <div className="prints-alone prints-wide">
       <p className="text-soft">
         {rig.name}. {note}
       </p>
