@@ -62,11 +62,11 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
   const reach = reaches.data?.find((r) => r.reach.id === water)?.reach;
   const picked = outings.find((o) => o.id === open);
   return (
-    <main className="h-full overflow-y-auto p-4 lg:p-6">
+    <main className="prints-as-read h-full overflow-y-auto p-4 lg:p-6">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="text-xl font-bold">{phrase("Learn")}</h1>
         <PracticeButton />
-        <Button className="print:hidden" onClick={() => window.print()}>
+        <Button onClick={() => window.print()}>
           {phrase("Print the season")}
         </Button>
       </div>
