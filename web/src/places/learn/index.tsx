@@ -66,9 +66,7 @@ function Learnt({ season, outings }: { season: Season; outings: OutingView[] }) 
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="text-xl font-bold">{phrase("Learn")}</h1>
         <PracticeButton />
-        <Button onClick={() => window.print()}>
-          {phrase("Print the season")}
-        </Button>
+        <Button onClick={() => window.print()}>{phrase("Print the season")}</Button>
       </div>
       <p className="figure text-soft">
         {phrase("{outings, plural, one {# outing} other {# outings}}", { outings: season.outings })} ·{" "}
