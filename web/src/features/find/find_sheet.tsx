@@ -235,8 +235,8 @@ function One({ rig, water, hand, most, settled }: OneProps) {
         <p className="text-[13px] text-soft">{rig.moved}</p>
         <ul className="text-[13px]">
           {(rig.rides ?? []).map((ride) => (
-            <li key={ride.id} className="flex items-center gap-2">
-              <svg width={22} height={6} aria-hidden>
+            <li key={ride.id} className="flex items-start gap-2">
+              <svg width={22} height={6} aria-hidden className="mt-2 shrink-0">
                 <line
                   x1={0}
                   x2={22}
@@ -247,7 +247,7 @@ function One({ rig, water, hand, most, settled }: OneProps) {
                   strokeDasharray={styleOf(ride.role).dash}
                 />
               </svg>
-              <span className="truncate">{ride.label}</span>
+              <span>{ride.label}</span>
               {ride.bead_mm && system ? (
                 <span className="figure ml-auto whitespace-nowrap">{text(system, "bead", ride.bead_mm / 1000)}</span>
               ) : null}
