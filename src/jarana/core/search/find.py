@@ -51,7 +51,7 @@ LESS = {
     "zone": say("less-zone"), "drag": say("less-drag"), "shown": say("less-shown"), "noticed": say("less-noticed"),
     "free": say("less-free"), "stealth": say("less-stealth"),
 }  # fmt: skip
-SETTLED = 4
+SETTLED = 6
 """Methods that are settled, those whose first look was worth most."""
 WORTH_A_LOOK, WORTH_SHOWING = 0.4, 0.25
 """Shares of the best that a method must be worth nominally to be judged, and a rig to be shown beside it."""
@@ -174,7 +174,7 @@ class _Finding:
     def look(self) -> None:
         """Look at every method; none is judged that is nominally worth less than a share of the best before it."""
         share = 0.0 if self.wanted.only else WORTH_A_LOOK
-        self.value.watch.expects(SETTLED)
+        self.value.watch.expects(min(SETTLED, len(self.starts)))
         passed: list[tuple[float, int, Lane]] = []
         for i, lane, worth, valued in looks(self.lanes, len(self.starts), self.value.watch, share):
             if valued is None:
