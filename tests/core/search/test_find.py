@@ -272,3 +272,13 @@ def test_a_rod_that_is_ruled_out_is_said_to_be_with_the_reason(weir_run: Reach) 
     far = weir_run.model_copy(update={"off_m": 12.0, "lanes": ()})
     told = side_by_side(fished(started("float-pair", weir_run), far), started("level-contact", weir_run)).told
     assert told.startswith("Two nymphs, level contact is ruled out here: 12.0 m off is farther")
+
+
+@pytest.mark.long
+@pytest.mark.parametrize("where", [water(0.9, 0.62), water(0.4, 0.5), water(2.5, 0.3)], ids=lambda w: f"{w.depth_m}")
+def test_no_method_by_itself_comes_to_more_than_the_best_of_all(where: Reach) -> None:
+    here = setting(where)
+    best = find(here).rigs[0].worth.minutes
+    alone = {m.key: find(here, Wanted(only=(m.key,))).rigs for m in methods().values() if where.kind in m.waters}
+    more = {key: rigs[0].worth.minutes for key, rigs in alone.items() if rigs and rigs[0].worth.minutes > 1.05 * best}
+    assert not more
