@@ -356,6 +356,37 @@ def test_another_fly_line_takes_its_time() -> None:
     assert cost(RIG, UseLine(line=other.id)).minutes == pytest.approx(LINE_MIN)
 
 
+PEGGED = started("pegged-bead", RUN)
+BEAD = next(a for a in PEGGED.attachments if a.body.kind == "pegged bead")
+
+
+def test_a_bead_is_threaded_before_what_hangs_below_is_tied_and_ties_nothing_itself() -> None:
+    steps = way(RIG, PEGGED).steps
+    threaded = [s for s in steps if "thread it on before" in s.text]
+    assert len(threaded) == sum(a.body.kind == "pegged bead" for a in PEGGED.attachments)
+    assert [s.cost.knots for s in threaded] == [0] * len(threaded)
+    assert not [s for s in steps if "tie on amber" in s.text]
+
+
+def test_another_bead_on_a_line_that_stays_unties_what_hangs_below_it_and_one_that_moves_does_not() -> None:
+    other = PEGGED.replace_attachment(BEAD.id, body=BEAD.body.model_copy(update={"diameter_mm": 6.0}))
+    (step,) = rerig(PEGGED, other, WARM_C, 0.0, METRIC).steps
+    assert "tie what hangs below on again" in step.text
+    below = PEGGED.attachment("hook")
+    assert step.cost == Cost(1, 0.0, pytest.approx(below.knot.minutes + SLIDE_MIN + CHOOSE_MIN))
+    assert BEAD.at.kind == "span"
+    slid = PEGGED.replace_attachment(BEAD.id, at=BEAD.at.model_copy(update={"mm": BEAD.at.mm - 20.0}))
+    found = rerig(PEGGED, slid, WARM_C, 0.0, METRIC)
+    assert ([s.text for s in found.steps], found.cost) == ([f"move the {BEAD.body.label}"], Cost(0, 0.0, SLIDE_MIN))
+
+
+def test_a_shot_whose_line_is_cut_is_pinched_on_again_over_its_knot() -> None:
+    shot = started("shot-below", RUN)
+    found = rerig(shot, do(shot, ChangeLength(span=shot.spans[-1].id, by_mm=-60)), WARM_C, 0.0, METRIC)
+    assert found.steps[-1].text.endswith("and pinch it on")
+    assert found.steps[-1].cost == Cost(1, 0.0, pytest.approx(shot.point.knot.minutes + SLIDE_MIN))
+
+
 def changed(rig: Rig, where: Reach, chance: random.Random) -> Rig:
     """A rig one move away, of those a search tries."""
     here = fished(rig, where)

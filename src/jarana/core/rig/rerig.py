@@ -36,6 +36,9 @@ bend-anew = tie the { $what } to its bend
 float-on = put the float on
 float-moves = move the float
 shot-on = { $what }: pinch it on
+bead-on = { $what }: thread it on before what hangs below is tied, and peg it
+bead-under = { $what }: thread it on and peg it, and tie what hangs below on again
+bead-moves = move the { $what }
 shot-at-end = { $what } at the end: a { $knot }, and pinch it on
 line = another fly line: { $name }
 rod = the other rod, strung with { $name }
@@ -46,8 +49,6 @@ TAG_EATEN_MM, TAG_LEAST_MM = 50.0, 60.0
 """A fly on an old tag takes so much of it; a shorter tag has to be tied anew."""
 POINT_EATEN_MM = 60.0
 FETCH_MIN = 0.5
-MOST_SPLICES = 2
-"""Knots a tippet bears."""
 
 
 @dataclass(frozen=True)
@@ -118,11 +119,12 @@ class _State:
 
 @dataclass(frozen=True)
 class _Done:
-    """What was done so far: the steps along the line, those of what hangs on it, and which of the old spans are used."""
+    """What was done so far: the steps along the line, those of what hangs on it, which old spans are used, and which new ones are open below."""
 
     line: tuple[Step, ...] = ()
     hung: tuple[Step, ...] = ()
     kept: tuple[int, ...] = ()
+    opened: tuple[int, ...] = ()
 
 
 class _Way:
@@ -144,8 +146,10 @@ class _Way:
                 return self._whole(done)
             for then, step, joined, keeps in self._moves(state):
                 hung = tuple(self._at_joint(state, joined))
+                opened = (state.made - 1,) if any(s.cost.knots for s in (step, *hung)) else ()
                 if then.made == goal:
-                    hung += tuple(self._at_point(then))
+                    ends = tuple(self._at_point(then))
+                    hung, opened = (*hung, *ends), (*opened, goal - 1) if ends else opened
                 costs = [step.cost, *(h.cost for h in hung)]
                 after = (
                     cost[0] + sum(c.knots for c in costs),
@@ -158,6 +162,7 @@ class _Way:
                         (*done.line, step) if step.text else done.line,
                         (*done.hung, *hung),
                         (*done.kept, then.used - 1) if keeps else done.kept,
+                        (*done.opened, *opened),
                     )
                     heapq.heappush(heap, (after, next(order), then, more))
         raise AssertionError
@@ -226,7 +231,7 @@ class _Way:
         return Step(say("put-on", what=new.name.lower()), Cost(knots, 0.0, minutes + FETCH_MIN))
 
     def _whole(self, done: _Done) -> Rerig:
-        rows = [*done.line, *done.hung, *self._elsewhere()]
+        rows = [*done.line, *done.hung, *self._elsewhere(done)]
         before, after = self.before, self.after
         if before.rod.id != after.rod.id:
             rows.insert(0, Step(say("rod", name=after.line.name), Cost(0, 0.0, LINE_MIN)))
@@ -254,7 +259,7 @@ class _Way:
                 yield span.name
             last = span
 
-    def _elsewhere(self) -> Iterator[Step]:
+    def _elsewhere(self, done: _Done) -> Iterator[Step]:
         """Yield what is done to what hangs behind a fly or sits on a span, and what of it comes off."""
         was = [a for a in self.before.attachments if a.at.kind in ("bend", "span")]
         for new in self.after.attachments:
@@ -264,7 +269,9 @@ class _Way:
             old = old or next((a for a in was if a.at.kind == new.at.kind), None)
             if old is not None:
                 was.remove(old)
-            if (
+            if new.body.kind == "pegged bead":
+                yield from self._bead(old, new, done)
+            elif (
                 old is not None
                 and _hangs_alike(old, new)
                 and self._behind(self.before, old) != self._behind(self.after, new)
@@ -273,6 +280,23 @@ class _Way:
             else:
                 yield from self._one(old, new)
         yield from map(self._off, was)
+
+    def _bead(self, old: Attachment | None, new: Attachment, done: _Done) -> Iterator[Step]:
+        """Yield what it takes to have a bead where it is to be: it is threaded over the end of its line, which what hangs there closes."""
+        label, slide = new.body.label, SLIDE_MIN * self.hands
+        assert new.at.kind == "span"
+        here = self.after.span_index(new.at.span)
+        was = self.before.span_index(old.at.span) if old is not None and old.at.kind == "span" else None
+        if old is not None and old.body == new.body and was in done.kept and old.at.kind == new.at.kind:
+            if old.at != new.at:
+                yield Step(say("bead-moves", what=label), Cost(0, 0.0, slide))
+        elif here in done.opened:
+            yield Step(say("bead-on", what=label), Cost(0, 0.0, slide + CHOOSE_MIN))
+        else:
+            below = self.after.joints[here + 1 :]
+            hung = self.after.hung_at(below[0].id) if below else self.after.point
+            knot = hung.knot.minutes * self.hands if hung and hung.link is None else self._minutes(below[0])
+            yield Step(say("bead-under", what=label), Cost(1, 0.0, slide + CHOOSE_MIN + knot))
 
     @staticmethod
     def _behind(rig: Rig, hung: Attachment) -> object:
@@ -347,8 +371,14 @@ class _Way:
         return Step(say("fly-off", role=role_name(self.before.role(hung))), Cost(0, 0.0, 0.1))
 
     def _again(self, hung: Attachment) -> Step:
-        """Return the step of what is tied on again: its line is the piece's own."""
+        """Return the step of what is tied on again: its line is the piece's own. A shot is pinched on what is tied anew."""
+        if hung.body.kind == "shot":
+            return self._shot_at_end(hung, 0.0)
         return Step(say("fly-again", fly=hung.body.label), Cost(1, 0.0, hung.knot.minutes * self.hands))
+
+    def _shot_at_end(self, shot: Attachment, line: float) -> Step:
+        text = say("shot-at-end", what=shot.body.label, knot=shot.knot.name.lower())
+        return Step(text, Cost(1, line, (shot.knot.minutes + SLIDE_MIN) * self.hands))
 
     def _one(self, old: Attachment | None, new: Attachment, joined: bool = True) -> Iterator[Step]:
         """Yield what it takes to hang something where something else hung, at a joint that stays tied or is tied anew."""
@@ -367,8 +397,7 @@ class _Way:
             yield Step(say("off-winder", fly=label), Cost(at_bend, 0.0, at_bend * knot + FETCH_MIN))
             return
         if new.body.kind == "shot":
-            text = say("shot-at-end", what=label, knot=new.knot.name.lower())
-            yield Step(text, Cost(1, POINT_EATEN_MM / 1000, knot + SLIDE_MIN * self.hands))
+            yield self._shot_at_end(new, POINT_EATEN_MM / 1000)
             return
         knots, line = 1, POINT_EATEN_MM / 1000 if new.at.kind == "point" else TAG_EATEN_MM / 1000
         minutes = knot + CHOOSE_MIN

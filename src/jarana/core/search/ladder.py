@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 import numpy as np
 
@@ -28,6 +28,7 @@ say = phrases(
     """
 on-the-bed = on the bed
 alike = It is { $depth } deep whatever the count and the line: there is nothing to choose between.
+alike-swing = It is { $depth } deep whatever the pace and the line: there is nothing to choose between.
 """,
 )
 LIES_M = 0.03
@@ -83,8 +84,11 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
     deepest = [max(f.m for f in c.flies) for row in rows for c in row if c.flies]
     if not deepest:
         raise nothing_to_step(situation.rig)
-    if max(deepest) - min(deepest) < ALIKE_M:
-        raise InputError.one("rig", situation.rig.name, say("alike", depth=writer.text("depth", deepest[0])))
+    if all_alike(deepest):
+        depth = writer.text("depth", deepest[0])
+        raise InputError.one(
+            "rig", situation.rig.name, say("alike", depth=depth) if lake else say("alike-swing", depth=depth)
+        )
     return Ladder(
         kind="count" if lake else "leader",
         across="s" if lake else writer.figure("speed", water.pace_m_s).unit,
@@ -97,6 +101,17 @@ def _by_line(situation: Situation, watch: Watch) -> Ladder:
         depth_m=water.depth_m,
         zone_m=_zone(water),
     )
+
+
+def all_alike(depths: Sequence[float]) -> bool:
+    """Say whether depths, m, differ so little that there is nothing to choose between them.
+
+    Examples
+    --------
+    >>> all_alike([3.70, 3.749]), all_alike([3.70, 3.751])
+    (True, False)
+    """
+    return max(depths) - min(depths) < ALIKE_M
 
 
 def _zone(water: Reach) -> tuple[float, float]:
