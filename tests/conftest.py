@@ -23,6 +23,7 @@ from jarana.demo.load import HELD_HIGH, load_demo
 from jarana.hosting.private_postgres import TEST_SETTINGS, PrivatePostgres
 from jarana.storage.database import make_engine, make_sessions, migrate
 from jarana.storage.roles import ROLE, allow
+from tests.e2e.site import Site
 from tests.fishing import DRAWER, WATERS, started
 
 CASES = Path(__file__).parent / "cases" / "samples.json"
@@ -226,3 +227,12 @@ def database_url(postgres: Postgres) -> str:
 def valley_url(postgres: Postgres) -> str:
     """A database with the valley in it and nothing of another test."""
     return postgres.put_back("valley", VALLEY)
+
+
+@pytest.fixture(scope="session")
+def site(postgres: Postgres, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Site]:
+    """The production server a worker's tests share; each enters it as somebody else."""
+    site = Site(postgres.copy("site", VALLEY), tmp_path_factory.mktemp("site") / "log")
+    site.start()
+    yield site
+    site.stop()

@@ -1,18 +1,40 @@
-"""What runs seldom can be run: the tests of bin/long are found with all they ask for."""
+"""What runs seldom can be run: the tests of bin/long can be read, and all they ask for is there."""
 
 from __future__ import annotations
 
-import subprocess
-import sys
+from collections.abc import Callable, Iterable, Iterator
+from importlib import import_module
+from inspect import signature
 from pathlib import Path
+from types import ModuleType
 
-ROOT = Path(__file__).parents[1]
+import pytest
+from _pytest.fixtures import FixtureFunctionDefinition
+
+LONG = sorted((Path(__file__).parent / "long").glob("test_*.py"))
+KEPT_BY_PYTEST = {"browser", "monkeypatch", "request", "tmp_path", "tmp_path_factory"}
 
 
-def test_every_slow_test_is_found(tmp_path: Path) -> None:
-    command = [sys.executable, "-m", "pytest", "-n", "0", "--setup-plan", "-q", "-m", ""]
-    command += [f"--basetemp={tmp_path / 'own'}", "tests/long"]
-    found = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False, timeout=300)
-    assert found.returncode == 0, found.stdout + found.stderr
-    for path in (ROOT / "tests" / "long").glob("test_*.py"):
-        assert path.name in found.stdout
+def made_in(module: ModuleType) -> set[str]:
+    """Return what a module has for tests to ask for."""
+    return {name for name, value in vars(module).items() if isinstance(value, FixtureFunctionDefinition)}
+
+
+def rows_of(test: Callable[..., object]) -> Iterator[str]:
+    """Yield what a test is handed row by row."""
+    for mark in getattr(test, "pytestmark", ()):
+        if mark.name == "parametrize":
+            names: str | Iterable[str] = mark.args[0]
+            yield from [name.strip() for name in names.split(",")] if isinstance(names, str) else names
+
+
+@pytest.mark.parametrize("path", LONG, ids=lambda path: path.stem)
+def test_every_slow_test_is_found_and_all_it_asks_for(path: Path) -> None:
+    module = import_module(f"tests.long.{path.stem}")
+    there = KEPT_BY_PYTEST.union(
+        *(made_in(m) for m in (module, *map(import_module, ("tests.conftest", "tests.long.conftest"))))
+    )
+    tests = {name: test for name, test in vars(module).items() if name.startswith("test_") and callable(test)}
+    assert tests
+    for name, test in tests.items():
+        assert set(signature(test).parameters) - set(rows_of(test)) <= there, name

@@ -6,13 +6,11 @@ import json
 import socket
 import time
 import urllib.request
-from collections.abc import Iterator
 
 import pytest
 
 from jarana.core.rig.model import Rig
 from jarana.core.water.reach import Reach
-from tests.conftest import VALLEY, Postgres
 from tests.e2e.site import Site
 from tests.waiting import Caller
 
@@ -20,20 +18,11 @@ SLOW = 200
 TRIES = "/api/v1/workbench/tries"
 
 
-@pytest.fixture(scope="module")
-def served(postgres: Postgres, tmp_path_factory: pytest.TempPathFactory) -> Iterator[Site]:
-    """The production server on a database of its own."""
-    site = Site(postgres.copy("served", VALLEY), tmp_path_factory.mktemp("served") / "log")
-    site.start()
-    yield site
-    site.stop()
-
-
 @pytest.mark.long
 def test_a_person_with_one_job_does_not_wait_for_all_of_a_person_with_many(
-    contact_rig: Rig, weir_run: Reach, served: Site
+    contact_rig: Rig, weir_run: Reach, site: Site
 ) -> None:
-    many, one = Caller(served), Caller(served)
+    many, one = Caller(site), Caller(site)
     water = weir_run.model_dump(mode="json")
     finds = [{"kind": "find", "water": water | {"temperature_c": 9.0 + 0.1 * k}} for k in range(8)]
     theirs = [many.call("POST", "/api/v1/jobs", find)["id"] for find in finds]
@@ -49,15 +38,15 @@ def test_a_person_with_one_job_does_not_wait_for_all_of_a_person_with_many(
     [b"GET /readyz HTTP/1.1\r\nHost: 127.", b"POST /api/v1/sign-in HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 900\r\n\r\n{", b""],
     ids=["half a header", "half a body", "nothing"],
 )  # fmt: skip
-def test_two_hundred_connections_that_trickle_hold_nobody_up(half: bytes, served: Site) -> None:
+def test_two_hundred_connections_that_trickle_hold_nobody_up(half: bytes, site: Site) -> None:
     """A server that gives each of them a thread answers nobody; the answer is waited for, not timed."""
-    wires = [socket.create_connection(("127.0.0.1", served.port)) for _ in range(SLOW)]
+    wires = [socket.create_connection(("127.0.0.1", site.port)) for _ in range(SLOW)]
     try:
         for wire in wires:
             if half:
                 wire.sendall(half)
         for _ in range(20):
-            with urllib.request.urlopen(f"{served.address}/readyz", timeout=5) as answer:
+            with urllib.request.urlopen(f"{site.address}/readyz", timeout=5) as answer:
                 assert answer.status == 200
     finally:
         for wire in wires:
@@ -65,24 +54,25 @@ def test_two_hundred_connections_that_trickle_hold_nobody_up(half: bytes, served
 
 
 def test_what_nobody_waits_for_any_more_is_not_computed_to_its_end(
-    contact_rig: Rig, weir_run: Reach, served: Site
+    contact_rig: Rig, weir_run: Reach, site: Site
 ) -> None:
-    caller, log = Caller(served), served.log
+    caller, log = Caller(site), site.log
     assert log is not None
+    before = len(log.read_bytes())
 
     def hang_up(depth: float, after_s: float) -> None:
         water = weir_run.model_dump(mode="json") | {"depth_m": depth, "soundings": []}
         body = json.dumps({"rig": contact_rig.model_dump(mode="json"), "water": water, "seq": 1}).encode()
         head = (
-            f"POST {TRIES} HTTP/1.1\r\nHost: 127.0.0.1:{served.port}\r\nContent-Type: application/json\r\n"
+            f"POST {TRIES} HTTP/1.1\r\nHost: 127.0.0.1:{site.port}\r\nContent-Type: application/json\r\n"
             f"Cookie: {caller.cookie}\r\nContent-Length: {len(body)}\r\n\r\n"
         )
-        with socket.create_connection(("127.0.0.1", served.port)) as wire:
+        with socket.create_connection(("127.0.0.1", site.port)) as wire:
             wire.sendall(head.encode() + body)
             time.sleep(after_s)
 
     def given_up() -> bool:
-        told = [json.loads(line) for line in log.read_text().splitlines() if TRIES in line]
+        told = [json.loads(line) for line in log.read_bytes()[before:].splitlines() if TRIES.encode() in line]
         return any(line["status"] == 503 for line in told)
 
     # Before it is begun, or once it is done, nobody can hang up: whichever of them falls between tells.

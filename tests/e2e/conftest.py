@@ -10,7 +10,6 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 
-from tests.conftest import VALLEY, Postgres
 from tests.e2e.site import Site
 
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
@@ -29,14 +28,6 @@ expect.set_options(timeout=20_000)
 @pytest.fixture(scope="session")
 def browser_type_launch_args() -> dict[str, object]:
     return {"executable_path": "/usr/bin/chromium", "args": FLAGS}
-
-
-@pytest.fixture(scope="session")
-def site(postgres: Postgres) -> Iterator[Site]:
-    site = Site(postgres.copy("e2e", VALLEY))
-    site.start()
-    yield site
-    site.stop()
 
 
 def enter(context: BrowserContext, site: Site) -> Page:

@@ -2,6 +2,6 @@
 
 from __future__ import annotations
 
-from tests.e2e.conftest import bench, browser_type_launch_args, site, windows
+from tests.e2e.conftest import bench, browser_type_launch_args, windows
 
-__all__ = ["bench", "browser_type_launch_args", "site", "windows"]
+__all__ = ["bench", "browser_type_launch_args", "windows"]

@@ -70,7 +70,7 @@ def test_the_order_in_which_they_are_shown_is_nobodys_twice() -> None:
     assert len({q.order for q in questions()}) == len(questions())
 
 
-@pytest.mark.parametrize("method", ["level-contact", "lake-team", "dry-fly"])
+@pytest.mark.parametrize("method", ["level-contact", "dry-fly", pytest.param("lake-team", marks=pytest.mark.long)])
 def test_no_question_is_told_whose_sides_give_the_same_figures(method: str) -> None:
     told = two_schools(of(method))
     assert told

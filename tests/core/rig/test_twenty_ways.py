@@ -130,11 +130,10 @@ def test_every_change_is_one_edit_that_is_told_costed_and_answered_by_the_track(
         cost = rerig(rig, changed, water.temperature_c, water.wind_m_s, Writer()).cost
         assert 0 <= cost.minutes < 30
         rig = changed
-        bench = work_on_rig(fished(rig, water))
-        assert bench.story
         seen = drift(rig, water)
         tracks.append(seen.key)
         assert seen.flies or seen.head == "dry fly"
+    assert work_on_rig(fished(rig, water)).story
     assert len(set(tracks)) == len(tracks)
     assert Rig.model_validate_json(rig.model_dump_json()) == rig
 

@@ -16,9 +16,10 @@ from jarana.core.rig.edits.spans import SetDiameter, SetLength
 from jarana.core.search.moves.base import moved
 from jarana.core.search.relax import limit_told, limits
 from jarana.core.search.tries import MOST_TRIED, OFFERED, SEEN_MIN, Tried, _best, _tried, tries
-from jarana.core.search.valued import SHOWN, SOME, Valuer
+from jarana.core.search.valued import SHOWN, SOME, Stopped, Valuer
 from jarana.core.situation import Situation
 from jarana.core.tackle.drawer import Drawer
+from jarana.core.watch import Watch
 from jarana.core.water.reach import Reach
 from tests.coverage import water
 from tests.fishing import WATERS, fished, started
@@ -50,6 +51,20 @@ def torrent() -> tuple[Situation, Tried]:
     where: Reach = water(1.2, 1.5)
     here = fished(started("level-contact", where), where)
     return here, tries(here)
+
+
+def test_it_is_told_again_without_a_drift_and_what_was_stopped_is_computed_when_it_is_wanted() -> None:
+    here = fished(started("level-contact", RUN), RUN.model_copy(update={"temperature_c": 8.9}))
+    stopped = Watch()
+    stopped.stop()
+    with pytest.raises(Stopped):
+        tries(here, stopped)
+    found = tries(here)
+    assert tries(fished(here.rig, here.setting.water), stopped) is found, (
+        "no drift is computed of which it could be stopped"
+    )
+    warmer = here.setting.water.model_copy(update={"temperature_c": 9.1})
+    assert tries(fished(here.rig, warmer)) is not found
 
 
 def drifted(found: Tried) -> list[Try]:

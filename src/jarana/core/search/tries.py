@@ -7,7 +7,8 @@ betters a rig that is worth little, it is said that nothing fits, and what would
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from functools import lru_cache
 from itertools import combinations
 
 from jarana.core.errors import InputError, SolverError
@@ -51,6 +52,8 @@ LEADING = 6
 """Nominally best changes that are judged by members."""
 SEEN_MIN, SEEN_SHARE = 1.0, 0.25
 """Good minutes in the hour below which a rig is worth next to nothing; by these, or by this share of a rig worth little, a change that leaves a reading as it is has to better the rig."""
+KEPT = 24
+"""Answers kept in a process: who opens the same rig once more, or steps back to it, is told at once."""
 KEEPS = 0.98
 """A change that leaves less than this share of the worth makes the rig worth less."""
 
@@ -63,6 +66,14 @@ class Tried:
     minutes: float
     nothing_fits: str = ""
     would: tuple[Would, ...] = ()
+
+
+@dataclass(frozen=True)
+class _Asked:
+    """What is asked of which situation; whoever watches changes no answer."""
+
+    situation: Situation
+    watch: Watch | None = field(default=None, compare=False)
 
 
 @dataclass(frozen=True)
@@ -86,7 +97,13 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     Stopped
         When the watch was stopped.
     """
-    value = Valuer(watch, TOLD_GRIDS)
+    return _found(_Asked(situation, watch))
+
+
+@lru_cache(maxsize=KEPT)
+def _found(asked: _Asked) -> Tried:
+    situation = asked.situation
+    value = Valuer(asked.watch, TOLD_GRIDS)
     now = value([situation], SHOWN, screened=False)
     if not now:
         return Tried(_by_themselves(situation, readings_of(situation), value, None), 0.0)
