@@ -53,6 +53,7 @@ def cases() -> list[Case]:
         Case("float pair", fished(started("float-pair", pool), pool), (2.0, 4.0)),
         Case("swing", fished(started("swung", pool), pool), (2.0, 4.0), (5.0,)),
         Case("lake team", fished(started("lake-team", lake), lake), (20.0, 60.0)),
+        Case("straight down", fished(started("lake-vertical", lake), lake), (20.0, 60.0)),
     ]
 
 

@@ -1,6 +1,6 @@
 """Kill rates of the core's packages: every package mutated alone, judged by the tests that speak of it.
 
-    python -m tests.mutate [package ...] [package/module ...] [--sample N] [--workers N]
+    python -m tests.mutate [package ...] [package/module ...] [--turn] [--sample N] [--workers N]
 
 Prints a line per package: mutants, killed, share; with a sample, of so many drawn at random, and those that lived. Compiled kernels are not mutated (their numbers are held by the
 reference cases). Works on a copy under build/, so that a stop leaves the source as it is.
@@ -17,6 +17,7 @@ import subprocess
 import sys
 from collections import Counter
 from collections.abc import Iterator
+from datetime import date
 from pathlib import Path
 
 ROOT = Path(__file__).parents[1]
@@ -112,14 +113,20 @@ def _codes(where: Path) -> Iterator[tuple[str, int | None]]:
         yield from json.loads(meta.read_text())["exit_code_by_key"].items()
 
 
+def whose_turn(day: date) -> str:
+    """Return the package that is asked on a day: each in its turn."""
+    return list(PACKAGES)[day.toordinal() % len(PACKAGES)]
+
+
 def main() -> None:
     """Print the kill rate of each package asked for."""
     asked = argparse.ArgumentParser(description="kill rates of the core's packages")
     asked.add_argument("packages", nargs="*", default=list(PACKAGES))
+    asked.add_argument("--turn", action="store_true", help="only the package whose turn it is today")
     asked.add_argument("--sample", type=int, default=0, help="only so many of each, drawn at random")
     asked.add_argument("--workers", type=int, default=2)
     options = asked.parse_args()
-    for package in options.packages:
+    for package in [whose_turn(date.today())] if options.turn else options.packages:
         ends, lived = kill(package, options.workers, options.sample)
         judged = ends["killed"] + ends["alive"] + ends["untested"]
         share = ends["killed"] / judged if judged else 0.0

@@ -1,3 +1,3 @@
 """Jarana: how deep every fly of a rig is, when, and why."""
 
-__version__ = "0.24.14"
+__version__ = "0.24.15"

@@ -6,7 +6,9 @@ import os
 import signal
 from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
+from functools import partial
 from threading import Event
+from time import sleep
 from typing import Any
 
 import pytest
@@ -127,6 +129,26 @@ def test_a_process_beside_that_falls_silent_is_ended_and_done_without(
         assert said(find(setting(RUN), WANTED, watch, silence)) == said(alone)
         assert helper.lost
         assert helper.process.exitcode is not None
+
+
+@pytest.mark.parametrize("what", ["answers", "is told"])
+def test_a_process_beside_that_stops_in_the_middle_of_what_it_answers_or_is_told_is_ended(
+    what: str, helper: Helper, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    lane = Beside(helper, setting(RUN), [started("level-contact", RUN)], Wanted(), Watch())
+    assert lane.look(0) > 0
+    assert lane.judge(0, 0.0) is not None
+    if what == "answers":
+        helper.say(("best", 0, False, lane.state(0)))
+        assert helper.heard(SECONDS)
+        sleep(0.3)  # the answer is larger than what fits between the two
+    os.kill(helper.process.pid or 0, signal.SIGSTOP)
+    monkeypatch.setattr("jarana.core.search.lanes.STOPS_S", 0.3)
+    goes_on = helper.hear if what == "answers" else partial(helper.say, ("begin", setting(RUN), (), Wanted()))
+    with pytest.raises(BesideLostError):
+        list(iter(goes_on, "an end"))
+    assert helper.lost
+    assert helper.process.exitcode == -signal.SIGKILL
 
 
 def test_a_find_that_is_stopped_stops_in_both_and_the_next_one_is_whole(helper: Helper, alone: Found) -> None:

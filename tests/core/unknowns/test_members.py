@@ -56,6 +56,15 @@ def test_the_members_are_the_sobol_points_of_a_kept_seed() -> None:
     assert np.abs(deviates().mean(axis=0)).max() < 0.03
 
 
+def test_who_counts_slowly_pulls_no_farther_for_it() -> None:
+    lake = water(3.0, 0.0, "lake", off_m=12.0)
+    base = base_of(fished(started("lake-vertical", lake), lake), MEMBER_GRID)
+    counted, pulled = np.log([(f.count, f.taken) for f in (factors_of(base, k) for k in range(MEMBERS))]).T
+    assert counted.std() == pytest.approx(0.05, rel=0.1)
+    assert pulled.std() == pytest.approx(0.08, rel=0.1)
+    assert abs(np.corrcoef(counted, pulled)[0, 1]) < 0.1
+
+
 @pytest.mark.parametrize("column", [0, 1])
 def test_eddies_have_unit_variance_and_forget_by_e_in_a_turn(column: int) -> None:
     path = paths()[:, :, column]

@@ -15,7 +15,7 @@ from dataclasses import dataclass, fields
 from multiprocessing.connection import Connection
 from multiprocessing.synchronize import Event
 from queue import SimpleQueue
-from threading import Condition, Lock
+from threading import Condition, Lock, Timer
 from time import monotonic
 from typing import Any, Protocol, TypeVar
 
@@ -33,7 +33,7 @@ from jarana.core.worth.judge import judge
 LOOKS = 0.05
 """s; so often a lane that waits for another asks whether it should stop."""
 SILENT_S, STOPS_S = 120.0, 10.0
-"""s; a process beside that answers nothing for so long, or for so long after it was told to stop, is ended and done without."""
+"""s; a process beside that answers nothing for so long, or for so long after it was told to stop or in the middle of an answer, is ended and done without."""
 Made = TypeVar("Made")
 
 
@@ -248,8 +248,18 @@ class Helper:
         try:
             return call(*given)
         except (EOFError, OSError) as error:
-            self.lost = True
+            self.end()
             raise BesideLostError from error
+
+    def _whole(self, call: Callable[..., Made], *given: object) -> Made:
+        """Pass something on: once begun it comes to its end in time, or the other, killed, brings it to one."""
+        late = Timer(STOPS_S, self.process.kill)
+        late.daemon = True
+        late.start()
+        try:
+            return self._does(call, *given)
+        finally:
+            late.cancel()
 
     def say(self, what: object) -> None:
         """Send it something.
@@ -257,9 +267,9 @@ class Helper:
         Raises
         ------
         BesideLostError
-            When it is gone.
+            When it is gone, or takes nothing.
         """
-        self._does(self._pipe.send, what)
+        self._whole(self._pipe.send, what)
 
     def heard(self, seconds: float) -> bool:
         """Say whether it answered within so long, or is gone."""
@@ -271,9 +281,9 @@ class Helper:
         Raises
         ------
         BesideLostError
-            When it is gone.
+            When it is gone, or its answer breaks off.
         """
-        return self._does(self._pipe.recv)
+        return self._whole(self._pipe.recv)
 
     def end(self) -> None:
         """End it."""

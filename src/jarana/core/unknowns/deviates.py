@@ -1,7 +1,8 @@
 """The members: 128 points spread evenly over 19 dimensions as standard normal deviates, and a path of eddies for each.
 
 Dimension after dimension: pace, depth, roughness; mass and drag of the point fly; diameter; the hand of the day; lift;
-mass and drag of the next fly, and of all others; the hand of this drift; the angle at which the rig falls in; slack as it lands;
+mass and drag of the next fly, and of all others; the hand of this drift; the angle at which the rig falls in; slack as it lands,
+on a lake how long one counts;
 and the two leading modes of the eddies along and of those up.
 """
 
@@ -27,6 +28,8 @@ MEMBERS, FIRST = 128, 32
 """All members, and those of the first answer."""
 PACE, DEPTH, ROUGHNESS, MASS_1, DRAG_1, DIAMETER, HAND, LIFT, MASS_2, DRAG_2, MASS_3, DRAG_3 = range(12)
 DRIFT_HAND, ENTRY, SLACK, ALONG_1, ALONG_2, UP_1, UP_2 = range(12, 19)
+COUNT = SLACK
+"""How long one counts, on still water: nothing lands with slack there. It is another thing than how far one pulls (the hand of this drift)."""
 STEP = 0.1
 """Of a path of eddies, in turns (T)."""
 BASIS = 160

@@ -24,6 +24,7 @@ from jarana.core.motions.base import Moves, Ride
 from jarana.core.rig.geometry import place
 from jarana.core.situation import Situation, Taught
 from jarana.core.unknowns.deviates import (
+    COUNT,
     DEPTH,
     DRAG_1,
     DRAG_2,
@@ -278,7 +279,7 @@ def factors_from(base: Base, z: Floats, eddies: Floats) -> Factors:
         diameter=math.exp(spread.diameter * z[DIAMETER_Z]),
         hand=drifted,
         taken=math.exp(spread.hand_of_a_drift * z[DRIFT_HAND]),
-        count=math.exp(spread.count * z[DRIFT_HAND]),
+        count=math.exp(spread.count * z[COUNT]),
         lift=math.exp(spread.lift * z[LIFT]),
         mass=mass,
         drag=drag,
