@@ -45,7 +45,7 @@ from tests.coverage import cases, held, led, water
 from tests.e2e.conftest import FLAGS, Site, enter
 from tests.fishing import REACHES, fished, setting, started
 
-ADDITIONS, RESTED = 20_000_000, 1.3
+ADDITIONS, RESTED = 20_000_000, 0.7
 """Additions that say how quick a machine is just now, and the s they took where the wanted figures were set: who has it to himself."""
 ROUNDS = 15
 PRESSES = 60

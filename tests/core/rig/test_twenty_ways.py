@@ -6,6 +6,7 @@ import itertools
 
 import pytest
 
+from jarana.core.drift.result import drift_key
 from jarana.core.errors import InputError
 from jarana.core.methods import methods
 from jarana.core.rig.compare import compare
@@ -25,7 +26,7 @@ from jarana.core.search.bench import work_on_rig
 from jarana.core.search.tries import readings_with_tries
 from jarana.core.units import Writer
 from jarana.core.water.reach import Reach
-from tests.fishing import DRAWER, REACHES, drift, fished, started
+from tests.fishing import DRAWER, REACHES, fished, started
 
 FAST_STOP = (
     TypedPull(length="30 cm", speed="80 cm/s", pause="0.3 s", times=4),
@@ -123,17 +124,17 @@ def test_there_is_a_way_for_every_method() -> None:
 def test_every_change_is_one_edit_that_is_told_costed_and_answered_by_the_track(method: str) -> None:
     water = water_of(method)
     rig = started(method, water)
-    tracks = [drift(rig, water).key]
+    tracks = [drift_key(fished(rig, water))]
     for edit in WAYS[method]:
         changed = edit.apply(rig, DRAWER)
         assert compare(rig, changed, Writer())
         cost = rerig(rig, changed, water.temperature_c, water.wind_m_s, Writer()).cost
         assert 0 <= cost.minutes < 30
         rig = changed
-        seen = drift(rig, water)
-        tracks.append(seen.key)
-        assert seen.flies or seen.head == "dry fly"
-    assert work_on_rig(fished(rig, water)).story
+        tracks.append(drift_key(fished(rig, water)))
+    bench = work_on_rig(fished(rig, water))
+    assert bench.story
+    assert bench.drift.flies or bench.drift.head == "dry fly"
     assert len(set(tracks)) == len(tracks)
     assert Rig.model_validate_json(rig.model_dump_json()) == rig
 

@@ -109,7 +109,7 @@ def test_a_process_beside_that_is_killed_on_the_way_is_done_without(helper: Help
     assert said(found) == said(alone)
 
 
-@pytest.mark.parametrize("limit", ["SILENT_S", "STOPS_S"])
+@pytest.mark.parametrize("limit", [pytest.param("SILENT_S", marks=pytest.mark.long), "STOPS_S"])
 def test_a_process_beside_that_falls_silent_is_ended_and_done_without(
     limit: str, helper: Helper, alone: Found, monkeypatch: pytest.MonkeyPatch
 ) -> None:
