@@ -7,7 +7,8 @@ betters a rig that is worth little, it is said that nothing fits, and what would
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, field
+from contextvars import ContextVar
+from dataclasses import dataclass
 from functools import lru_cache
 from itertools import combinations
 
@@ -56,6 +57,8 @@ KEPT = 24
 """Answers kept in a process: who opens the same rig once more, or steps back to it, is told at once."""
 KEEPS = 0.98
 """A change that leaves less than this share of the worth makes the rig worth less."""
+_watching: ContextVar[Watch | None] = ContextVar("_watching", default=None)
+"""Who may stop what is computed: no part of what is asked, and not kept with the answer."""
 
 
 @dataclass(frozen=True)
@@ -66,14 +69,6 @@ class Tried:
     minutes: float
     nothing_fits: str = ""
     would: tuple[Would, ...] = ()
-
-
-@dataclass(frozen=True)
-class _Asked:
-    """What is asked of which situation; whoever watches changes no answer."""
-
-    situation: Situation
-    watch: Watch | None = field(default=None, compare=False)
 
 
 @dataclass(frozen=True)
@@ -97,13 +92,16 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
     Stopped
         When the watch was stopped.
     """
-    return _found(_Asked(situation, watch))
+    token = _watching.set(watch)
+    try:
+        return _found(situation)
+    finally:
+        _watching.reset(token)
 
 
 @lru_cache(maxsize=KEPT)
-def _found(asked: _Asked) -> Tried:
-    situation = asked.situation
-    value = Valuer(asked.watch, TOLD_GRIDS)
+def _found(situation: Situation) -> Tried:
+    value = Valuer(_watching.get(), TOLD_GRIDS)
     now = value([situation], SHOWN, screened=False)
     if not now:
         return Tried(_by_themselves(situation, readings_of(situation), value, None), 0.0)
