@@ -167,7 +167,22 @@ HOSTILE = {
 }  # fmt: skip
 
 
-@pytest.mark.parametrize("change", HOSTILE.values(), ids=HOSTILE)
+QUICK = {
+    "no manifest",
+    "a newer program's",
+    "a line left out",
+    "an id that is none",
+    "a text for a number",
+    "a zero in a name",
+    "a bomb",
+}
+"""One of each kind; the others are among the long tests."""
+
+
+@pytest.mark.parametrize(
+    "change",
+    [pytest.param(made, id=name, marks=[] if name in QUICK else [pytest.mark.long]) for name, made in HOSTILE.items()],
+)
 def test_a_damaged_foreign_newer_or_hostile_archive_changes_nothing(
     newcomer: FlaskClient, whole: bytes, change: Callable[[dict[str, bytes]], object]
 ) -> None:

@@ -20,7 +20,7 @@ def method_for(k: int, reach: Reach) -> str:
     return fitting[k % len(fitting)]
 
 
-@pytest.mark.parametrize("k", range(40))
+@pytest.mark.parametrize("k", [*range(20), *(pytest.param(k, marks=pytest.mark.long) for k in range(20, 40))])
 def test_every_water_is_told_without_a_word_that_does_not_belong_to_it(k: int) -> None:
     members = 16 if k % 2 == 0 else 0
     assert list(swept(WATERS[k], (method_for(k, WATERS[k]),), members)) == []

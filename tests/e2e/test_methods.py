@@ -23,7 +23,9 @@ WALKS = [
         "float",
         marks=LONG,
     ),
-    ("north shore", "Lake, straight line", "Three pupae, straight line", "upper tippet", "lake"),
+    pytest.param(
+        "north shore", "Lake, straight line", "Three pupae, straight line", "upper tippet", "lake", marks=LONG
+    ),
 ]
 
 

@@ -51,6 +51,7 @@ def test_sentences_tables_and_cards_are_said_by_the_file_and_in_english_where_it
     assert silent.stdout.startswith("7 takes of 10|Clinch, 5 turns|")
 
 
+@pytest.mark.long
 def test_the_english_words_as_a_file_say_what_is_said_without_one(tmp_path: Path) -> None:
     alone = subprocess.run([sys.executable, "-c", SAID], capture_output=True, text=True, check=True)
     assert run(english(), tmp_path).stdout == alone.stdout

@@ -168,12 +168,13 @@ def test_the_order_in_which_they_are_typed_refuses_none_and_changes_nothing(meth
     assert all({a.id: a for a in end.attachments} == {a.id: a for a in ends[0].attachments} for end in ends)
 
 
+@pytest.mark.parametrize("each", [False, pytest.param(True, marks=pytest.mark.long)], ids=["all", "each"])
 @pytest.mark.parametrize("method", methods())
-def test_a_rig_is_read_with_any_one_of_its_things_taken_off_and_with_its_point_lost(method: str) -> None:
+def test_a_rig_is_read_with_its_things_taken_off_all_or_each_and_with_its_point_lost(method: str, each: bool) -> None:
     water = water_of(method)
     rig = started(method, water)
     rest = [RemoveFly(at=a.id) for a in rig.attachments if a.at.kind != "point" and a.id != rig.head.holds()]
-    for edits in (*([edit] for edit in rest), rest, [LosePoint()], [LosePoint(), LosePoint()]):
+    for edits in (*([edit] for edit in rest if each), rest, [LosePoint()], [LosePoint(), LosePoint()]):
         changed = rig
         for edit in edits:
             try:

@@ -234,7 +234,7 @@ LONG = pytest.mark.long
     "method",
     [
         "level-contact",
-        "float-pair",
+        pytest.param("float-pair", marks=LONG),
         pytest.param("short-and-led", marks=LONG),
         pytest.param("tapered-contact", marks=LONG),
     ],
