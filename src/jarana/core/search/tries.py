@@ -9,10 +9,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from contextvars import ContextVar
 from dataclasses import dataclass
-from functools import lru_cache
 from itertools import combinations
 
 from jarana.core.errors import InputError, SolverError
+from jarana.core.law import told_again
 from jarana.core.methods import method_of
 from jarana.core.outcomes.band import told
 from jarana.core.readings import reading_kinds, readings_of
@@ -53,8 +53,6 @@ LEADING = 6
 """Nominally best changes that are judged by members."""
 SEEN_MIN, SEEN_SHARE = 1.0, 0.25
 """Good minutes in the hour below which a rig is worth next to nothing; by these, or by this share of a rig worth little, a change that leaves a reading as it is has to better the rig."""
-KEPT = 24
-"""Answers kept in a process: who opens the same rig once more, or steps back to it, is told at once."""
 KEEPS = 0.98
 """A change that leaves less than this share of the worth makes the rig worth less."""
 _watching: ContextVar[Watch | None] = ContextVar("_watching", default=None)
@@ -99,8 +97,9 @@ def tries(situation: Situation, watch: Watch | None = None) -> Tried:
         _watching.reset(token)
 
 
-@lru_cache(maxsize=KEPT)
+@told_again
 def _found(situation: Situation) -> Tried:
+    """Return what to try: who opens the same rig once more, or steps back to it, is told at once."""
     value = Valuer(_watching.get(), TOLD_GRIDS)
     now = value([situation], SHOWN, screened=False)
     if not now:
